@@ -1,0 +1,27 @@
+/** Named limits: every read, loop and allocation of the core is bounded by one of these. */
+export const limits = {
+  /** Segments or blocks in one file. */
+  containerParts: 20_000,
+  /** Bytes of one metadata block that is read into memory. */
+  blockBytes: 64 * 1024 * 1024,
+  /** DataSets in one IIM block. */
+  iimDataSets: 50_000,
+  /** Bytes of XML handed to the parser, before and after decoding. */
+  xmpBytes: 32 * 1024 * 1024,
+  /** Nesting of XMP values; the serialiser and every walk recurse no deeper. */
+  xmpDepth: 64,
+  /** Properties, items and qualifiers in one packet. */
+  xmpNodes: 500_000,
+  /** Image file directories in one TIFF structure. */
+  ifds: 256,
+  /** Entries of one IFD. */
+  ifdEntries: 4_096,
+  /** Bytes of one Exif text that is decoded. */
+  exifTextBytes: 1024 * 1024,
+  /** Image resources in one 8BIM block. */
+  photoshopResources: 10_000,
+  /** Individual images in one multi-picture index. */
+  mpfImages: 1_000,
+  /** Template text, in characters. */
+  templateText: 32_000,
+} as const;

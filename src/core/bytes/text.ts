@@ -1,0 +1,63 @@
+const encoder = new TextEncoder();
+const strictUtf8 = new TextDecoder('utf-8', { fatal: true, ignoreBOM: true });
+const looseUtf8 = new TextDecoder('utf-8', { ignoreBOM: true });
+const windows1252 = new TextDecoder('windows-1252');
+
+export function encodeUtf8(text: string): Uint8Array<ArrayBuffer> {
+  return encoder.encode(text) as Uint8Array<ArrayBuffer>;
+}
+
+/** The text, or undefined when the bytes are not valid UTF-8. */
+export function decodeUtf8(bytes: Uint8Array): string | undefined {
+  try {
+    return strictUtf8.decode(bytes);
+  } catch {
+    return undefined;
+  }
+}
+
+/** Always gives a text; bytes that are not UTF-8 become U+FFFD. For showing only. */
+export function decodeUtf8Loosely(bytes: Uint8Array): string {
+  return looseUtf8.decode(bytes);
+}
+
+export function decodeWindows1252(bytes: Uint8Array): string {
+  return windows1252.decode(bytes);
+}
+
+export function decodeLatin1(bytes: Uint8Array): string {
+  let text = '';
+  for (const byte of bytes) text += String.fromCharCode(byte);
+  return text;
+}
+
+export function isAscii(bytes: Uint8Array): boolean {
+  return bytes.every((byte) => byte < 0x80);
+}
+
+export function utf8Length(text: string): number {
+  return encodeUtf8(text).length;
+}
+
+/**
+ * The longest beginning of `text` that fits into `maxBytes` bytes of UTF-8 and ends at a grapheme's
+ * edge as far as code points tell: never inside a surrogate pair, before a combining mark, a variation
+ * selector, or on either side of a zero-width joiner.
+ */
+export function cutUtf8(text: string, maxBytes: number): string {
+  if (utf8Length(text) <= maxBytes) return text;
+  const points = [...text];
+  let bytes = 0;
+  let count = 0;
+  for (const point of points) {
+    bytes += utf8Length(point);
+    if (bytes > maxBytes) break;
+    count++;
+  }
+  while (count > 0 && (clings(points[count]) || points[count - 1] === '\u200d')) count--;
+  return points.slice(0, count).join('');
+}
+
+function clings(point: string | undefined): boolean {
+  return point !== undefined && /^[\p{M}\u200d\ufe00-\ufe0f\u{1f3fb}-\u{1f3ff}]$/u.test(point);
+}

@@ -1,0 +1,63 @@
+import type { Prefix } from './namespaces';
+
+/** The questions of the template book, in its order. */
+export const questions = {
+  made: 'Who made it?',
+  owned: 'Who owns it, on what terms?',
+  reached: 'How are they reached?',
+  shows: 'What does it show?',
+  words: 'In which words?',
+  where: 'Where and when?',
+  whom: 'For whom?',
+} as const;
+export type QuestionId = keyof typeof questions;
+
+/** How a field is typed and kept: decides the editor, the rules and the codecs' conversions. */
+export type ValueType = 'text' | 'multiline' | 'list' | 'date' | 'choice' | 'uri' | 'rating';
+
+/**
+ * The form of an XMP property: 'simple' text, a language alternative (its x-default), an ordered or
+ * unordered array of texts, a member of one structure, or a member of each structure of an array.
+ */
+export interface XmpPlace {
+  readonly ns: Prefix;
+  readonly name: string;
+  readonly form: 'simple' | 'lang-alt' | 'bag' | 'seq' | 'struct' | 'seq-of-struct';
+  readonly member?: { readonly ns: Prefix; readonly name: string };
+}
+
+/** A DataSet of IIM 4; `maxBytes` counts the bytes of the encoded value. */
+export interface IimPlace {
+  readonly record: number;
+  readonly dataset: number;
+  readonly maxBytes: number;
+  readonly repeatable: boolean;
+  /** Date Created is split over two DataSets; the second holds the time. */
+  readonly time?: number;
+}
+
+export interface ExifPlace {
+  readonly ifd: 'IFD0' | 'Exif';
+  readonly tag: number;
+  readonly name: string;
+}
+
+export interface FieldRow {
+  readonly standardName: string;
+  readonly question: QuestionId;
+  readonly help: string;
+  readonly example: string;
+  readonly readers: string;
+  readonly need: 'few' | 'usual' | 'all';
+  /** Standing: the same on every picture. Individual: belongs to the single picture. */
+  readonly nature: 'standing' | 'individual';
+  readonly type: ValueType;
+  readonly choices?: Readonly<Record<string, string>>;
+  readonly xmp?: XmpPlace;
+  readonly iim?: IimPlace;
+  readonly exif?: ExifPlace;
+  /** Image resource that is a further voice of the field. */
+  readonly resource?: number;
+  /** Edition and section of the IPTC Photo Metadata Standard, or of the standard named. */
+  readonly section: string;
+}

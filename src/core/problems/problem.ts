@@ -1,0 +1,58 @@
+/** Errors as data: what was found, where, and what to do. Wording for people is made at the edge. */
+
+export type ProblemCode =
+  // bytes and containers
+  | 'out-of-bounds' | 'file-cut' | 'not-this-format' | 'format-not-supported' | 'limit-exceeded' | 'structure-broken' | 'block-too-large'
+  // IIM
+  | 'iim-cut' | 'iim-no-tag-marker' | 'iim-charset-assumed' | 'iim-charset-unsupported' | 'iim-value-cut' | 'iim-value-not-encodable' | 'iim-bad-date' | 'iim-time-without-zone' | 'iim-repeated'
+  // XMP
+  | 'xmp-not-well-formed' | 'xmp-doctype' | 'xmp-not-rdf' | 'xmp-outside-subset' | 'xmp-unexpected-form' | 'xmp-character-refused' | 'xmp-extended-missing' | 'xmp-extended-needed'
+  // TIFF and Exif
+  | 'tiff-header' | 'ifd-cut' | 'ifd-cycle' | 'ifd-overlap' | 'exif-bad-date' | 'exif-too-large' | 'mpf-broken'
+  // Photoshop resources
+  | 'resource-cut' | 'resource-broken'
+  // values and writing
+  | 'block-unreadable' | 'value-not-allowed' | 'reread-differs' | 'picture-data-differs'
+  // templates
+  | 'placeholder-unknown' | 'placeholder-missing' | 'placeholder-syntax' | 'rule-not-for-field';
+
+export type Severity = 'info' | 'warning' | 'error';
+
+export interface Problem {
+  readonly code: ProblemCode;
+  readonly severity: Severity;
+  /** The part concerned: a block, segment, field id or placeholder. Never a value of a person's. */
+  readonly part: string;
+  /** Bytes from the start of the part (for containers: of the file). */
+  readonly offset?: number;
+  readonly found?: string;
+  readonly expected?: string;
+}
+
+/** Thrown where a block or container cannot be read further; carries the problem as data. */
+export class FormatError extends Error {
+  readonly problem: Problem;
+  constructor(code: ProblemCode, part: string, more: Partial<Omit<Problem, 'code' | 'part'>> = {}) {
+    super(`${code} in ${part}${more.offset === undefined ? '' : ` at byte ${more.offset}`}`);
+    this.name = 'FormatError';
+    this.problem = { severity: 'error', ...more, code, part };
+  }
+}
+
+export function problem(
+  code: ProblemCode,
+  part: string,
+  more: Partial<Omit<Problem, 'code' | 'part'>> = {},
+): Problem {
+  return { severity: 'warning', ...more, code, part };
+}
+
+/** Runs a decoder; a FormatError becomes a value, anything else is a defect and goes on up. */
+export function attempt<T>(decode: () => T): { value: T } | { problem: Problem } {
+  try {
+    return { value: decode() };
+  } catch (error) {
+    if (error instanceof FormatError) return { problem: error.problem };
+    throw error;
+  }
+}
