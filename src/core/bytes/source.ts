@@ -35,7 +35,17 @@ export function windowed(source: ByteSource, windowBytes = 64 * 1024): ByteSourc
 }
 
 export function assertInside(start: number, length: number, size: number): void {
-  if (!Number.isSafeInteger(start) || !Number.isSafeInteger(length) || start < 0 || length < 0 || start + length > size) {
-    throw new FormatError('out-of-bounds', 'file', { offset: start, expected: `${length} bytes`, found: `${Math.max(0, size - start)} bytes` });
+  if (
+    !Number.isSafeInteger(start) ||
+    !Number.isSafeInteger(length) ||
+    start < 0 ||
+    length < 0 ||
+    start + length > size
+  ) {
+    throw new FormatError('out-of-bounds', 'file', {
+      offset: start,
+      expected: `${length} bytes`,
+      found: `${Math.max(0, size - start)} bytes`,
+    });
   }
 }

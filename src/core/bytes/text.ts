@@ -1,7 +1,8 @@
 const encoder = new TextEncoder();
 const strictUtf8 = new TextDecoder('utf-8', { fatal: true, ignoreBOM: true });
 const looseUtf8 = new TextDecoder('utf-8', { ignoreBOM: true });
-const windows1252 = new TextDecoder('windows-1252');
+/** Windows-1252 from 0x80 to 0x9F (WHATWG Encoding, index windows-1252). Node 20's decoder takes it for Latin-1. */
+const windows1252 = '€\x81‚ƒ„…†‡ˆ‰Š‹Œ\x8dŽ\x8f\x90‘’“”•–—˜™š›œ\x9džŸ';
 
 export function encodeUtf8(text: string): Uint8Array<ArrayBuffer> {
   return encoder.encode(text) as Uint8Array<ArrayBuffer>;
@@ -22,7 +23,10 @@ export function decodeUtf8Loosely(bytes: Uint8Array): string {
 }
 
 export function decodeWindows1252(bytes: Uint8Array): string {
-  return windows1252.decode(bytes);
+  let text = '';
+  for (const byte of bytes)
+    text += byte >= 0x80 && byte < 0xa0 ? windows1252[byte - 0x80] : String.fromCharCode(byte);
+  return text;
 }
 
 export function decodeLatin1(bytes: Uint8Array): string {
@@ -59,5 +63,5 @@ export function cutUtf8(text: string, maxBytes: number): string {
 }
 
 function clings(point: string | undefined): boolean {
-  return point !== undefined && /^[\p{M}\u200d\ufe00-\ufe0f\u{1f3fb}-\u{1f3ff}]$/u.test(point);
+  return point !== undefined && /^(?:\p{M}|\u200d|[\u{1f3fb}-\u{1f3ff}])$/u.test(point);
 }

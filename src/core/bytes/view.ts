@@ -42,7 +42,8 @@ export class ByteView {
   }
 
   private at(offset: number, length: number): DataView {
-    if (!this.has(offset, length)) throw new FormatError('out-of-bounds', this.part, { offset, expected: `${length} bytes` });
+    if (!this.has(offset, length))
+      throw new FormatError('out-of-bounds', this.part, { offset, expected: `${length} bytes` });
     return this.data;
   }
 }

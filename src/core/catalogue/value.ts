@@ -27,3 +27,18 @@ export function asText(value: FieldValue | null | undefined): string {
   if (isEmpty(value)) return '';
   return typeof value === 'string' ? value : value!.join(', ');
 }
+
+/** Line ends as \n and no fillers at the end: only so far do two records of one text differ in form. */
+export function normalisedText(text: string): string {
+  return text.replace(/\r\n?/g, '\n').replace(/[\0\s]+$/, '');
+}
+
+/** The value as records hold it; null where nothing is left. */
+export function normalised(value: FieldValue | null): FieldValue | null {
+  if (value === null) return null;
+  const cleaned =
+    typeof value === 'string'
+      ? normalisedText(value)
+      : value.map(normalisedText).filter((item) => item !== '');
+  return isEmpty(cleaned) ? null : cleaned;
+}

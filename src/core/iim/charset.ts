@@ -20,14 +20,24 @@ export type IimCharset = 'utf-8' | 'windows-1252' | 'iso-8859-1' | 'unsupported'
 export function charsetOf(model: IimModel): { charset: IimCharset; marked: boolean; problems: Problem[] } {
   const sign = valuesOf(model, 1, 90)[0];
   if (sign && sign.length > 0) {
-    if ([UTF8_SIGN, ...UTF8_LEVELS].some((one) => equalBytes(one, sign))) return { charset: 'utf-8', marked: true, problems: [] };
-    if (LATIN1_SIGNS.some((one) => equalBytes(one, sign))) return { charset: 'iso-8859-1', marked: true, problems: [] };
-    return { charset: 'unsupported', marked: true, problems: [problem('iim-charset-unsupported', 'IIM 1:90')] };
+    if ([UTF8_SIGN, ...UTF8_LEVELS].some((one) => equalBytes(one, sign)))
+      return { charset: 'utf-8', marked: true, problems: [] };
+    if (LATIN1_SIGNS.some((one) => equalBytes(one, sign)))
+      return { charset: 'iso-8859-1', marked: true, problems: [] };
+    return {
+      charset: 'unsupported',
+      marked: true,
+      problems: [problem('iim-charset-unsupported', 'IIM 1:90')],
+    };
   }
   const texts = model.dataSets.filter(isText);
   if (texts.every((one) => isAscii(one.value))) return { charset: 'utf-8', marked: false, problems: [] };
   const charset = texts.every((one) => decodeUtf8(one.value) !== undefined) ? 'utf-8' : 'windows-1252';
-  return { charset, marked: false, problems: [problem('iim-charset-assumed', 'IIM', { found: charset, severity: 'info' })] };
+  return {
+    charset,
+    marked: false,
+    problems: [problem('iim-charset-assumed', 'IIM', { found: charset, severity: 'info' })],
+  };
 }
 
 export function decodeText(bytes: Uint8Array, charset: IimCharset): string {

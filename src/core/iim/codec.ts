@@ -28,9 +28,14 @@ export function decodeIim(bytes: Uint8Array): { model: IimModel; problems: Probl
   const problems: Problem[] = [];
   let at = 0;
   while (at < bytes.length) {
-    if (dataSets.length >= limits.iimDataSets) throw new FormatError('limit-exceeded', 'IIM', { offset: at, expected: `at most ${limits.iimDataSets} DataSets` });
+    if (dataSets.length >= limits.iimDataSets)
+      throw new FormatError('limit-exceeded', 'IIM', {
+        offset: at,
+        expected: `at most ${limits.iimDataSets} DataSets`,
+      });
     if (bytes[at] !== MARKER) {
-      if (bytes.subarray(at).some((byte) => byte !== 0)) problems.push(problem('iim-no-tag-marker', 'IIM', { offset: at, severity: 'error' }));
+      if (bytes.subarray(at).some((byte) => byte !== 0))
+        problems.push(problem('iim-no-tag-marker', 'IIM', { offset: at, severity: 'error' }));
       break;
     }
     const read = readDataSet(view, at);
@@ -59,7 +64,10 @@ function readDataSet(view: ByteView, at: number): { dataSet: DataSet; end: numbe
   for (let i = 0; i < lengthOctets; i++) length = length * 256 + view.u8(at + 5 + i);
   const start = at + 5 + lengthOctets;
   if (!view.has(start, length)) return undefined;
-  return { dataSet: { record, dataset, value: view.slice(start, length), lengthOctets }, end: start + length };
+  return {
+    dataSet: { record, dataset, value: view.slice(start, length), lengthOctets },
+    end: start + length,
+  };
 }
 
 export function encodeIim(model: IimModel): Uint8Array {
@@ -82,18 +90,28 @@ function writeDataSet(out: ByteWriter, { record, dataset, value, lengthOctets }:
 
 /** The values of a DataSet, in stored order. */
 export function valuesOf(model: IimModel, record: number, dataset: number): readonly Uint8Array[] {
-  return model.dataSets.filter((one) => one.record === record && one.dataset === dataset).map((one) => one.value);
+  return model.dataSets
+    .filter((one) => one.record === record && one.dataset === dataset)
+    .map((one) => one.value);
 }
 
 /**
  * The model with all values of one DataSet replaced. New values stand where the first old one stood;
  * without one, after the last DataSet that sorts before it, so that records stay ascending.
  */
-export function withValues(model: IimModel, record: number, dataset: number, values: readonly Uint8Array[]): IimModel {
+export function withValues(
+  model: IimModel,
+  record: number,
+  dataset: number,
+  values: readonly Uint8Array[],
+): IimModel {
   const isIt = (one: DataSet) => one.record === record && one.dataset === dataset;
   const first = model.dataSets.findIndex(isIt);
   const kept = model.dataSets.filter((one) => !isIt(one));
-  let at = first === -1 ? kept.findIndex((one) => one.record > record || (one.record === record && one.dataset > dataset)) : first;
+  let at =
+    first === -1
+      ? kept.findIndex((one) => one.record > record || (one.record === record && one.dataset > dataset))
+      : first;
   if (at === -1) at = kept.length;
   const made = values.map((value): DataSet => ({ record, dataset, value }));
   return { ...model, dataSets: [...kept.slice(0, at), ...made, ...kept.slice(at)] };

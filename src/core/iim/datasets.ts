@@ -90,7 +90,10 @@ const record2: readonly Short[] = [
 ];
 
 const table = new Map<string, DataSetRow>();
-for (const [record, list] of [[1, record1], [2, record2]] as const) {
+for (const [record, list] of [
+  [1, record1],
+  [2, record2],
+] as const) {
   for (const [dataset, name, kind, min, max, repeatable] of list) {
     table.set(`${record}:${dataset}`, { name, kind, min, max, repeatable });
   }

@@ -27,9 +27,15 @@ function isoTime(time: string): string | undefined {
  * without one is left out rather than invented, and `zoneMissing` says so.
  */
 export function iimFromIso(iso: string): { date: string; time?: string; zoneMissing: boolean } | undefined {
-  const parts = /^(\d{4})(?:-(\d{2})(?:-(\d{2})(?:T(\d{2}):(\d{2})(?::(\d{2})(?:\.\d+)?)?(Z|[+-]\d{2}:\d{2})?)?)?)?$/.exec(iso);
+  const parts =
+    /^(\d{4})(?:-(\d{2})(?:-(\d{2})(?:T(\d{2}):(\d{2})(?::(\d{2})(?:\.\d+)?)?(Z|[+-]\d{2}:\d{2})?)?)?)?$/.exec(
+      iso,
+    );
   if (!parts) return undefined;
-  const [, year, month = '00', day = '00', hours, minutes, seconds = '00', zone] = parts as unknown as (string | undefined)[];
+  const [, year, month = '00', day = '00', hours, minutes, seconds = '00', zone] = parts as unknown as (
+    | string
+    | undefined
+  )[];
   const date = `${year}${month}${day}`;
   if (hours === undefined) return { date, zoneMissing: false };
   if (zone === undefined) return { date, zoneMissing: true };

@@ -35,7 +35,8 @@ export function decodeResources(bytes: Uint8Array): { model: ResourcesModel; pro
   const resources: ImageResource[] = [];
   let at = 0;
   while (at < bytes.length) {
-    if (resources.length >= limits.photoshopResources) throw new FormatError('limit-exceeded', 'image resources', { offset: at });
+    if (resources.length >= limits.photoshopResources)
+      throw new FormatError('limit-exceeded', 'image resources', { offset: at });
     const read = readResource(view, at);
     if (!read) break;
     resources.push(read.resource);
@@ -43,7 +44,8 @@ export function decodeResources(bytes: Uint8Array): { model: ResourcesModel; pro
   }
   const rest = bytes.subarray(at);
   const broken = rest.some((byte) => byte !== 0);
-  const code = SIGNATURES.some((one) => startsWith(rest, one)) || rest.length < 4 ? 'resource-cut' : 'resource-broken';
+  const code =
+    SIGNATURES.some((one) => startsWith(rest, one)) || rest.length < 4 ? 'resource-cut' : 'resource-broken';
   return {
     model: { resources, rest },
     problems: broken ? [problem(code, 'image resources', { offset: at, severity: 'error' })] : [],
@@ -63,7 +65,10 @@ function readResource(view: ByteView, at: number): { resource: ImageResource; en
   const end = sizeAt + 4 + size;
   const padded = size % 2 === 1 && view.has(end, 1);
   const resource: ImageResource = {
-    signature, id: view.u16(at + 4), name: view.slice(at + 6, nameOctets), data: view.slice(sizeAt + 4, size),
+    signature,
+    id: view.u16(at + 4),
+    name: view.slice(at + 6, nameOctets),
+    data: view.slice(sizeAt + 4, size),
     ...(padded ? { pad: view.u8(end) } : {}),
   };
   return { resource, end: end + (padded ? 1 : 0) };
@@ -84,14 +89,22 @@ export function resource(model: ResourcesModel, id: number): Uint8Array | undefi
 }
 
 /** The model with one resource set, or removed by `undefined`; its place among the others stays. */
-export function withResource(model: ResourcesModel, id: number, data: Uint8Array | undefined): ResourcesModel {
+export function withResource(
+  model: ResourcesModel,
+  id: number,
+  data: Uint8Array | undefined,
+): ResourcesModel {
   const at = model.resources.findIndex((one) => one.id === id);
   const before = model.resources[at];
   if (before && data && equalBytes(before.data, data)) return model;
-  const kept = model.resources.filter((one) => one.id !== id);
-  if (!data) return at === -1 ? model : { ...model, resources: kept };
+  if (!data)
+    return at === -1 ? model : { ...model, resources: model.resources.filter((one) => one.id !== id) };
+  const kept = model.resources.filter((_, index) => index !== at);
   const made: ImageResource = {
-    signature: before?.signature ?? SIGNATURE, id, name: before?.name ?? EMPTY_NAME, data,
+    signature: before?.signature ?? SIGNATURE,
+    id,
+    name: before?.name ?? EMPTY_NAME,
+    data,
     ...(data.length % 2 === 1 ? { pad: 0 } : {}),
   };
   const place = at === -1 ? kept.length : at;

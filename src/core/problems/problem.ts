@@ -2,19 +2,53 @@
 
 export type ProblemCode =
   // bytes and containers
-  | 'out-of-bounds' | 'file-cut' | 'not-this-format' | 'format-not-supported' | 'limit-exceeded' | 'structure-broken' | 'block-too-large'
+  | 'out-of-bounds'
+  | 'file-cut'
+  | 'not-this-format'
+  | 'format-not-supported'
+  | 'limit-exceeded'
+  | 'structure-broken'
+  | 'block-too-large'
   // IIM
-  | 'iim-cut' | 'iim-no-tag-marker' | 'iim-charset-assumed' | 'iim-charset-unsupported' | 'iim-value-cut' | 'iim-value-not-encodable' | 'iim-bad-date' | 'iim-time-without-zone' | 'iim-repeated'
+  | 'iim-cut'
+  | 'iim-no-tag-marker'
+  | 'iim-charset-assumed'
+  | 'iim-charset-unsupported'
+  | 'iim-value-cut'
+  | 'iim-value-not-encodable'
+  | 'iim-bad-date'
+  | 'iim-time-without-zone'
+  | 'iim-repeated'
   // XMP
-  | 'xmp-not-well-formed' | 'xmp-doctype' | 'xmp-not-rdf' | 'xmp-outside-subset' | 'xmp-unexpected-form' | 'xmp-character-refused' | 'xmp-extended-missing' | 'xmp-extended-needed'
+  | 'xmp-not-well-formed'
+  | 'xmp-doctype'
+  | 'xmp-not-rdf'
+  | 'xmp-outside-subset'
+  | 'xmp-unexpected-form'
+  | 'xmp-character-refused'
+  | 'xmp-extended-missing'
+  | 'xmp-extended-needed'
   // TIFF and Exif
-  | 'tiff-header' | 'ifd-cut' | 'ifd-cycle' | 'ifd-overlap' | 'exif-bad-date' | 'exif-too-large' | 'mpf-broken'
+  | 'tiff-header'
+  | 'ifd-cut'
+  | 'ifd-cycle'
+  | 'ifd-overlap'
+  | 'exif-bad-date'
+  | 'exif-too-large'
+  | 'mpf-broken'
   // Photoshop resources
-  | 'resource-cut' | 'resource-broken'
+  | 'resource-cut'
+  | 'resource-broken'
   // values and writing
-  | 'block-unreadable' | 'value-not-allowed' | 'reread-differs' | 'picture-data-differs'
+  | 'block-unreadable'
+  | 'value-not-allowed'
+  | 'reread-differs'
+  | 'picture-data-differs'
   // templates
-  | 'placeholder-unknown' | 'placeholder-missing' | 'placeholder-syntax' | 'rule-not-for-field';
+  | 'placeholder-unknown'
+  | 'placeholder-missing'
+  | 'placeholder-syntax'
+  | 'rule-not-for-field';
 
 export type Severity = 'info' | 'warning' | 'error';
 

@@ -1,0 +1,100 @@
+import type { BlockChanges, Blocks, Edit } from '../containers/container';
+import { isUnchanged, plannedSize } from '../containers/edits';
+import type { OpenedContainer } from '../containers/registry';
+import { charsetOf } from '../iim/charset';
+import type { IimModel } from '../iim/codec';
+import { decodeBlocks, type Models } from '../mapping/models';
+import { type PhotoRecord, readFields } from '../mapping/read';
+import { type Wanted, writeFields } from '../mapping/write';
+import { attempt, type Problem, problem } from '../problems/problem';
+import { changedBlocks } from './assemble';
+
+export interface EmbedChoices {
+  /** An explicit yes to writing blocks anew that cannot be read. Their content is lost. */
+  readonly replaceUnreadable?: boolean;
+}
+
+/** What will be done to a file, before anything is. */
+export interface EmbedPlan {
+  readonly edits: readonly Edit[];
+  /** Bytes of the file that comes out. */
+  readonly size: number;
+  readonly unchanged: boolean;
+  readonly before: PhotoRecord;
+  readonly after: PhotoRecord;
+  readonly problems: readonly Problem[];
+  /** Set when the file must not be written: the problem that stands in the way. */
+  readonly refused?: Problem;
+}
+
+/** Plans the embedding of wanted values into an opened file. Pure: it reads nothing further. */
+export function planEmbed(container: OpenedContainer, wanted: Wanted, choices: EmbedChoices = {}): EmbedPlan {
+  const read = decodeBlocks(container.blocks, container.unreadable);
+  const models = choices.replaceUnreadable ? withoutDamaged(read) : read;
+  const before = readFields(read);
+  const untouched: Pick<EmbedPlan, 'edits' | 'size' | 'unchanged' | 'before' | 'after'> = {
+    edits: [{ kind: 'copy', start: 0, end: container.size }],
+    size: container.size,
+    unchanged: true,
+    before,
+    after: before,
+  };
+  const told = [...container.problems, ...before.problems];
+  const tried = attempt(() => plan(container, models, wanted));
+  if ('problem' in tried) return { ...untouched, problems: told, refused: tried.problem };
+  const { changes, edits, problems } = tried.value;
+  if (isUnchanged(edits, container.size)) return { ...untouched, problems: told };
+  const damaged = read.damaged.filter((name) => touches(name, changes));
+  if (damaged[0] && !choices.replaceUnreadable) {
+    return {
+      ...untouched,
+      problems: told,
+      refused: problem('block-unreadable', damaged[0], { severity: 'error' }),
+    };
+  }
+  const after = readFields(decodeBlocks(changedBlocksOver(container.blocks, changes)));
+  return {
+    edits,
+    size: plannedSize(edits),
+    unchanged: false,
+    before,
+    after,
+    problems: [...told, ...problems],
+  };
+}
+
+function plan(container: OpenedContainer, models: Models, wanted: Wanted) {
+  const written = writeFields(models, wanted, true);
+  const changes = changedBlocks(container.blocks, models, written.models, container.maxBytes);
+  const { edits, problems } = container.planEdits(changes);
+  return { changes, edits, problems: [...written.problems, ...problems] };
+}
+
+function touches(name: Models['damaged'][number], changes: BlockChanges): boolean {
+  return name === 'iim' || name === 'photoshop' ? 'photoshop' in changes : name in changes;
+}
+
+/** For an explicit choice only. Damaged XMP is begun anew, damaged IIM and resources lose what cannot be read. */
+function withoutDamaged(models: Models): Models {
+  const none = new Uint8Array(0);
+  const has = (name: Models['damaged'][number]) => models.damaged.includes(name);
+  return {
+    ...models,
+    ...(models.resources && has('photoshop') ? { resources: { ...models.resources, rest: none } } : {}),
+    ...(models.iim && has('iim') ? { iim: readableIim(models.iim) } : {}),
+  };
+}
+
+/** What follows a break is dropped; texts under a character set that is not supported cannot be kept. */
+function readableIim(model: IimModel): IimModel {
+  const kept =
+    charsetOf(model).charset === 'unsupported'
+      ? model.dataSets.filter((one) => one.record !== 2 && !(one.record === 1 && one.dataset === 90))
+      : model.dataSets;
+  return { dataSets: kept, rest: new Uint8Array(0) };
+}
+
+export function changedBlocksOver(blocks: Blocks, changes: BlockChanges): Blocks {
+  const merged = { ...blocks, ...changes };
+  return Object.fromEntries(Object.entries(merged).filter(([, bytes]) => bytes !== undefined)) as Blocks;
+}

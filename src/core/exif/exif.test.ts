@@ -1,0 +1,108 @@
+import fc from 'fast-check';
+import { tiffWith } from '../../../tests/fixtures/build';
+import { indexOfBytes } from '../bytes/bytes';
+import { dateTimeOriginal, decodeExif, exifText, TAG } from './exif';
+import { writeTexts } from './writeTexts';
+
+const model = (bytes: Uint8Array) => decodeExif(bytes).model;
+const makerNote = new Uint8Array(32).map((_, i) => i + 100);
+
+describe.each(['little', 'big'] as const)('%s-endian Exif', (order) => {
+  const before = tiffWith(
+    order,
+    [
+      { tag: TAG.artist, text: 'Aune Pell' },
+      { tag: TAG.model, text: 'K2' },
+    ],
+    '2026:05:14 07:12:40',
+  );
+
+  test('texts and the date are read', () => {
+    expect(exifText(model(before), 'IFD0', TAG.artist)).toBe('Aune Pell');
+    expect(exifText(model(before), 'IFD0', TAG.model)).toBe('K2');
+    expect(dateTimeOriginal(model(before)).iso).toBe('2026-05-14T07:12:40');
+  });
+
+  test('a change appends, and the MakerNote keeps its offset', () => {
+    const after = writeTexts(
+      model(before),
+      new Map([
+        [TAG.copyright, '© 2026 Åse'],
+        [TAG.artist, undefined],
+      ]),
+    );
+    expect(exifText(model(after), 'IFD0', TAG.copyright)).toBe('© 2026 Åse');
+    expect(exifText(model(after), 'IFD0', TAG.artist)).toBeUndefined();
+    expect(exifText(model(after), 'IFD0', TAG.model)).toBe('K2');
+    expect(indexOfBytes(after, makerNote)).toBe(indexOfBytes(before, makerNote));
+    expect(after.subarray(8, before.length)).toEqual(before.subarray(8));
+    expect(decodeExif(after).problems).toEqual([]);
+  });
+
+  test('the appended area is used again: a second change of the same length does not grow the block', () => {
+    const first = writeTexts(model(before), new Map([[TAG.imageDescription, 'a long caption']]));
+    const second = writeTexts(
+      model(first),
+      new Map([[TAG.imageDescription, 'another wording'.slice(0, 14)]]),
+    );
+    expect(second.length).toBe(first.length);
+    expect(exifText(model(second), 'IFD0', TAG.imageDescription)).toBe('another wordin');
+    expect(exifText(model(second), 'IFD0', TAG.artist)).toBe('Aune Pell');
+  });
+
+  test('bytes that another program laid behind ours are kept', () => {
+    const first = writeTexts(model(before), new Map([[TAG.imageDescription, 'ours']]));
+    const appended = new Uint8Array([...first, 9, 8, 7, 6]);
+    const second = writeTexts(model(appended), new Map([[TAG.imageDescription, 'ours again']]));
+    expect(indexOfBytes(second, new Uint8Array([9, 8, 7, 6]))).toBe(first.length);
+  });
+
+  test('an unchanged text gives back the same bytes', () => {
+    expect(writeTexts(model(before), new Map([[TAG.artist, 'Aune Pell']]))).toBe(before);
+  });
+});
+
+test('any texts come back as they were written, any number of times', () => {
+  const words = fc
+    .string({ unit: 'grapheme', maxLength: 40 })
+    .map((one) => one.replace(/\0/g, '').trim())
+    .filter((one) => one !== '');
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.tuple(
+          fc.constantFrom(TAG.artist, TAG.copyright, TAG.imageDescription),
+          fc.option(words, { nil: undefined }),
+        ),
+        { maxLength: 6 },
+      ),
+      (changes) => {
+        let bytes: Uint8Array = tiffWith('little', [{ tag: TAG.artist, text: 'A' }], '2026:05:14 07:12:40');
+        const expected = new Map<number, string | undefined>([[TAG.artist, 'A']]);
+        for (const [tag, text] of changes) {
+          bytes = writeTexts(model(bytes), new Map([[tag, text]]));
+          expected.set(tag, text);
+        }
+        for (const [tag, text] of expected) expect(exifText(model(bytes), 'IFD0', tag)).toBe(text);
+        expect(bytes.length).toBeLessThan(900);
+      },
+    ),
+  );
+});
+
+test.each([
+  ['    :  :     :  :  ', undefined, 0],
+  ['0000:00:00 00:00:00', undefined, 0],
+  ['2026:13:01 10:00:00', undefined, 1],
+  ['yesterday', undefined, 1],
+])('Exif date %j', (text, iso, problems) => {
+  const read = dateTimeOriginal(model(tiffWith('big', [], text)));
+  expect(read.iso).toBe(iso);
+  expect(read.problems).toHaveLength(problems);
+});
+
+test('directories that point at each other are a problem, not a loop', () => {
+  const bytes = tiffWith('little', [], undefined);
+  new DataView(bytes.buffer).setUint32(8 + 2 + 8, 8, true);
+  expect(decodeExif(bytes).problems.map((one) => one.code)).toContain('ifd-cycle');
+});

@@ -1,0 +1,89 @@
+import { equalBytes } from '../bytes/bytes';
+import { md5Digest } from '../bytes/digest';
+import { namespaces } from '../catalogue/namespaces';
+import type { BlockKind, Blocks } from '../containers/container';
+import { decodeExif, type ExifModel } from '../exif/exif';
+import { charsetOf } from '../iim/charset';
+import { decodeIim, type IimModel } from '../iim/codec';
+import {
+  decodeResources,
+  RESOURCE_IIM,
+  RESOURCE_IPTC_DIGEST,
+  type ResourcesModel,
+  resource,
+} from '../photoshop/resources';
+import { attempt, type Problem } from '../problems/problem';
+import { withProperty, type XmpModel } from '../xmp/model';
+import { decodeXmp } from '../xmp/packet';
+
+export type BlockName = 'exif' | 'xmp' | 'iim' | 'photoshop';
+
+/** The decoded blocks of one file. */
+export interface Models {
+  readonly exif?: ExifModel;
+  readonly xmp?: XmpModel;
+  readonly resources?: ResourcesModel;
+  readonly iim?: IimModel;
+  /** Resource 0x0425 against the IIM block: stale means that IIM was changed by a program unaware of XMP. */
+  readonly digest: 'absent' | 'matches' | 'stale';
+  /** Blocks that could not be read, or not to their end: not to be rewritten without an explicit choice. */
+  readonly damaged: readonly BlockName[];
+  readonly problems: readonly Problem[];
+}
+
+export function decodeBlocks(blocks: Blocks, unreadable: readonly BlockKind[] = []): Models {
+  const problems: Problem[] = [];
+  const damaged = new Set<BlockName>(
+    unreadable.map((kind): BlockName => (kind === 'xmpExtended' ? 'xmp' : kind)),
+  );
+  const decode = <T>(
+    name: BlockName,
+    bytes: Uint8Array | undefined,
+    decoder: (bytes: Uint8Array) => T,
+  ): T | undefined => {
+    if (!bytes) return undefined;
+    const tried = attempt(() => decoder(bytes));
+    if ('value' in tried) return tried.value;
+    problems.push(tried.problem);
+    damaged.add(name);
+    return undefined;
+  };
+  const exif = decode('exif', blocks.exif, decodeExif);
+  const main = decode('xmp', blocks.xmp, decodeXmp);
+  const extended = decode('xmp', blocks.xmpExtended, decodeXmp);
+  const resources = decode('photoshop', blocks.photoshop, decodeResources);
+  const iimBytes = resources && resource(resources.model, RESOURCE_IIM);
+  const iim = decode('iim', iimBytes, decodeIim);
+  problems.push(...(exif?.problems ?? []), ...(resources?.problems ?? []), ...(iim?.problems ?? []));
+  if (resources?.problems.length) damaged.add('photoshop');
+  if (iim?.problems.length) damaged.add('iim');
+  if (iim) {
+    const { charset, problems: about } = charsetOf(iim.model);
+    problems.push(...about);
+    if (charset === 'unsupported') damaged.add('iim');
+  }
+  const xmp = main && extended ? mergeExtended(main, extended) : main;
+  return {
+    ...(exif ? { exif: exif.model } : {}),
+    ...(xmp ? { xmp } : {}),
+    ...(resources ? { resources: resources.model } : {}),
+    ...(iim ? { iim: iim.model } : {}),
+    digest: digestState(resources?.model, iimBytes),
+    damaged: [...damaged],
+    problems,
+  };
+}
+
+function digestState(resources: ResourcesModel | undefined, iim: Uint8Array | undefined): Models['digest'] {
+  const stored = resources && resource(resources, RESOURCE_IPTC_DIGEST);
+  if (!stored || stored.length !== 16 || !iim) return 'absent';
+  return equalBytes(stored, md5Digest(iim)) ? 'matches' : 'stale';
+}
+
+/** Main and extended packet are one model; the pointer between them is no metadata (XMP part 3, 1.1.3.1). */
+function mergeExtended(main: XmpModel, extended: XmpModel): XmpModel {
+  const [first, ...others] = withProperty(main, namespaces.xmpNote, 'HasExtendedXMP', undefined).subjects;
+  const added = extended.subjects.flatMap((subject) => subject.properties);
+  const subject = { about: first?.about ?? '', properties: [...(first?.properties ?? []), ...added] };
+  return { subjects: [subject, ...others], prefixes: new Map([...extended.prefixes, ...main.prefixes]) };
+}

@@ -1,0 +1,55 @@
+import { type FieldId, fieldIds } from '../catalogue/fields';
+import type { FieldValue } from '../catalogue/value';
+import { dateTimeOriginal } from '../exif/exif';
+import type { Problem } from '../problems/problem';
+import { voicesAgree } from './agree';
+import type { Models } from './models';
+import { type Origin, type Voice, voicesOf } from './voices';
+
+/** One field as the file's records tell it. */
+export interface FieldReading {
+  readonly value: FieldValue;
+  /** The record that the value was taken from. */
+  readonly origin: Origin;
+  readonly voices: readonly Voice[];
+  /** False where two records hold different values. */
+  readonly agrees: boolean;
+}
+
+export interface PhotoRecord {
+  readonly fields: { readonly [K in FieldId]?: FieldReading };
+  readonly problems: readonly Problem[];
+}
+
+/**
+ * One record of values. Between IIM and XMP the digest decides, after the Metadata Working Group's
+ * guidance (2.0, 3.3): stale → IIM is newer, matching or absent → XMP stands. Exif and image resources
+ * speak where both are silent: a caption or credit written later by hand is never hidden by what a camera
+ * put there (docs/FORMATS.md tells why this differs from the guidance).
+ */
+export function readFields(models: Models): PhotoRecord {
+  const order = precedence(models);
+  const fields: { -readonly [K in FieldId]?: FieldReading } = {};
+  for (const id of fieldIds) {
+    const voices = voicesOf(models, id);
+    const [first, ...others] = order.flatMap((origin) => voices.filter((voice) => voice.origin === origin));
+    if (!first) continue;
+    const agrees = others.every((voice) => voicesAgree(id, first, voice));
+    const xmp = others.find((voice) => voice.origin === 'xmp');
+    const winner = xmp && first.origin === 'iim' && voicesAgree(id, first, xmp) ? xmp : first;
+    fields[id] = { value: winner.value, origin: winner.origin, voices, agrees };
+  }
+  const dates = models.exif ? dateTimeOriginal(models.exif).problems : [];
+  return { fields, problems: [...models.problems, ...dates] };
+}
+
+export function precedence(models: Models): readonly Origin[] {
+  return models.digest === 'stale' ? ['iim', 'xmp', 'exif', 'resource'] : ['xmp', 'iim', 'exif', 'resource'];
+}
+
+/** Only the values. */
+export function valuesOfRecord(record: PhotoRecord): { [K in FieldId]?: FieldValue } {
+  return Object.fromEntries(Object.entries(record.fields).map(([id, reading]) => [id, reading.value])) as {
+    [K in FieldId]?: FieldValue;
+  };
+}

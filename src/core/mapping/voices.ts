@@ -1,0 +1,96 @@
+import { decodeLatin1, decodeUtf8 } from '../bytes/text';
+import { type FieldId, field } from '../catalogue/fields';
+import { namespaces } from '../catalogue/namespaces';
+import { type FieldValue, normalisedText } from '../catalogue/value';
+import { dateTimeOriginal, exifText } from '../exif/exif';
+import { charsetOf, decodeText } from '../iim/charset';
+import { valuesOf } from '../iim/codec';
+import { isoFromIim } from '../iim/date';
+import { RESOURCE_COPYRIGHT_FLAG, resource } from '../photoshop/resources';
+import { member, property, type XmpModel } from '../xmp/model';
+import { textOfValue, textsOfValue } from '../xmp/values';
+import { splitArtist } from './artist';
+import type { Models } from './models';
+
+/** Where a value stands. 'resource' is an image resource (0x040A, 0x040B). */
+export type Origin = 'xmp' | 'iim' | 'exif' | 'resource';
+
+export interface Voice {
+  readonly origin: Origin;
+  readonly value: FieldValue;
+}
+
+/** Every value that the file's records hold for one field. */
+export function voicesOf(models: Models, id: FieldId): Voice[] {
+  const values: [Origin, FieldValue | undefined][] = [
+    ['xmp', models.xmp && xmpVoice(models.xmp, id)],
+    ['iim', iimVoice(models, id)],
+    ['exif', exifVoice(models, id)],
+    ['resource', resourceVoice(models, id)],
+  ];
+  return values.flatMap(([origin, value]) =>
+    value === undefined || value.length === 0 ? [] : [{ origin, value }],
+  );
+}
+
+function xmpVoice(xmp: XmpModel, id: FieldId): FieldValue | undefined {
+  const { xmp: place, type } = field(id);
+  if (!place) return undefined;
+  const value = property(xmp, namespaces[place.ns], place.name);
+  if (!value) return undefined;
+  if (place.form === 'struct' && place.member) {
+    return value.kind === 'struct'
+      ? clean(textOfValue(member(value, namespaces[place.member.ns], place.member.name)))
+      : undefined;
+  }
+  if (place.form === 'seq-of-struct' && place.member) {
+    const { ns, name } = place.member;
+    const items = value.kind === 'array' ? value.items : [value];
+    return items.flatMap(
+      (item) =>
+        clean(item.kind === 'struct' ? textOfValue(member(item, namespaces[ns], name)) : undefined) ?? [],
+    );
+  }
+  if (type === 'list') return textsOfValue(value).flatMap((text) => clean(text) ?? []);
+  const text = clean(textOfValue(value));
+  return id === 'rightsStatus' ? statusFromMarked(text) : text;
+}
+
+function statusFromMarked(text: string | undefined): string | undefined {
+  const marked = text?.trim().toLowerCase();
+  return marked === 'true' ? 'in-copyright' : marked === 'false' ? 'public-domain' : undefined;
+}
+
+function iimVoice({ iim }: Models, id: FieldId): FieldValue | undefined {
+  const { iim: place, type } = field(id);
+  if (!place || !iim) return undefined;
+  const { charset } = charsetOf(iim);
+  const texts = valuesOf(iim, place.record, place.dataset).flatMap(
+    (bytes) => clean(decodeText(bytes, charset)) ?? [],
+  );
+  if (place.time !== undefined) {
+    const time = valuesOf(iim, place.record, place.time)[0];
+    return texts[0] === undefined ? undefined : isoFromIim(texts[0], time && decodeLatin1(time));
+  }
+  return type === 'list' ? texts : texts[0];
+}
+
+function exifVoice({ exif }: Models, id: FieldId): FieldValue | undefined {
+  const { exif: place } = field(id);
+  if (!place || !exif) return undefined;
+  if (id === 'dateCreated') return dateTimeOriginal(exif).iso;
+  const text = clean(exifText(exif, place.ifd, place.tag));
+  return id === 'creator' && text !== undefined ? splitArtist(text) : text;
+}
+
+function resourceVoice({ resources }: Models, id: FieldId): FieldValue | undefined {
+  const { resource: key } = field(id);
+  const data = resources && key !== undefined ? resource(resources, key) : undefined;
+  if (!data) return undefined;
+  if (key === RESOURCE_COPYRIGHT_FLAG) return data[0] === 1 ? 'in-copyright' : undefined;
+  return clean(decodeUtf8(data) ?? decodeLatin1(data));
+}
+
+function clean(text: string | undefined): string | undefined {
+  return text === undefined ? undefined : normalisedText(text) || undefined;
+}

@@ -1,0 +1,149 @@
+import { ascii } from '../bytes/bytes';
+import { encodeUtf8 } from '../bytes/text';
+import { type FieldId, field, fieldIds } from '../catalogue/fields';
+import { asList, asText, type FieldValue, isEmpty, normalised, sameValue } from '../catalogue/value';
+import { decodeExif } from '../exif/exif';
+import { writeTexts } from '../exif/writeTexts';
+import type { IimModel } from '../iim/codec';
+import {
+  RESOURCE_COPYRIGHT_FLAG,
+  RESOURCE_URL,
+  type ResourcesModel,
+  withResource,
+} from '../photoshop/resources';
+import type { Problem } from '../problems/problem';
+import { emptyXmp, type XmpModel } from '../xmp/model';
+import { joinArtists } from './artist';
+import type { Models } from './models';
+import { type PhotoRecord, readFields } from './read';
+import { newIim, writeIim } from './writeIim';
+import { writeXmp } from './writeXmp';
+
+/** Wanted values by field; null erases. Fields that are not named are not touched. */
+export type Wanted = ReadonlyMap<FieldId, FieldValue | null>;
+
+/**
+ * New models in which every record says what is wanted. A record that holds the value already stays the
+ * same object, so that an unchanged block is recognised.
+ *
+ * Where the digest is stale, a write makes IIM and XMP agree on every field first: the new digest will say
+ * that XMP stands, and must not bring back what IIM had overruled.
+ */
+export function writeFields(
+  models: Models,
+  wanted: Wanted,
+  carriesIim: boolean,
+): { models: Models; problems: Problem[] } {
+  const record = readFields(models);
+  const all = withOverruled(
+    models,
+    record,
+    new Map([...wanted].map(([id, value]) => [id, normalised(value)])),
+  );
+  const changes = [...all].filter(([id, value]) => speaksOtherwise(models, record, id, value, carriesIim));
+  if (changes.length === 0) return { models, problems: [] };
+  const xmp = changes.reduce(
+    (model: XmpModel, [id, value]) => writeXmp(model, id, value),
+    models.xmp ?? emptyXmp,
+  );
+  const iim = carriesIim ? writeAllIim(models.iim, changes, record) : { problems: [] };
+  const resources = changes.reduce(
+    (model, [id, value]) => writeResource(model, id, value),
+    models.resources ?? noResources,
+  );
+  const exif = models.exif && decodeExif(writeTexts(models.exif, exifTexts(changes))).model;
+  return {
+    models: {
+      ...models,
+      xmp,
+      resources,
+      ...(iim.model ? { iim: iim.model } : {}),
+      ...(exif ? { exif } : {}),
+    },
+    problems: iim.problems,
+  };
+}
+
+const noResources: ResourcesModel = { resources: [], rest: new Uint8Array(0) };
+
+function withOverruled(models: Models, record: PhotoRecord, wanted: Wanted): Wanted {
+  if (models.digest !== 'stale' || wanted.size === 0) return wanted;
+  const overruled = Object.entries(record.fields).filter(
+    ([, reading]) => reading.origin === 'iim' && !reading.agrees,
+  );
+  return new Map([...overruled.map(([id, reading]) => [id as FieldId, reading.value] as const), ...wanted]);
+}
+
+/** Whether some record would still say something else, or be silent where it can speak. */
+function speaksOtherwise(
+  models: Models,
+  record: PhotoRecord,
+  id: FieldId,
+  value: FieldValue | null,
+  carriesIim: boolean,
+): boolean {
+  const reading = record.fields[id];
+  if (isEmpty(value)) return reading !== undefined;
+  if (!reading?.agrees || !sameValue(reading.value, value)) return true;
+  const spoken = new Set(reading.voices.map((voice) => voice.origin));
+  const { xmp, iim, exif } = field(id);
+  const exifCan = exif && exif.ifd === 'IFD0' && models.exif;
+  return Boolean(
+    (xmp && !spoken.has('xmp')) ||
+      (carriesIim && iim && !spoken.has('iim')) ||
+      (exifCan && !spoken.has('exif')),
+  );
+}
+
+/** A block made new takes up every value that the picture has, so that IIM and XMP say the same. */
+function writeAllIim(
+  before: IimModel | undefined,
+  changes: readonly (readonly [FieldId, FieldValue | null])[],
+  record: PhotoRecord,
+) {
+  const values = new Map<FieldId, FieldValue | null>(changes);
+  if (!before)
+    for (const id of fieldIds) if (!values.has(id)) values.set(id, record.fields[id]?.value ?? null);
+  const relevant = [...values].filter(([id, value]) => field(id).iim && (before || !isEmpty(value)));
+  if (relevant.length === 0) return { ...(before ? { model: before } : {}), problems: [] };
+  const problems: Problem[] = [];
+  const model = relevant.reduce((one, [id, value]) => {
+    const written = writeIim(one, id, value);
+    problems.push(...written.problems);
+    return written.model;
+  }, before ?? newIim);
+  return { model, problems };
+}
+
+/** 0x040A and 0x040B say the same as XMP: the flag is set for a picture in copyright. */
+function writeResource(model: ResourcesModel, id: FieldId, value: FieldValue | null): ResourcesModel {
+  const { resource: key } = field(id);
+  if (key === RESOURCE_COPYRIGHT_FLAG)
+    return withResource(
+      model,
+      key,
+      isEmpty(value) ? undefined : new Uint8Array([value === 'in-copyright' ? 1 : 0]),
+    );
+  if (key === RESOURCE_URL)
+    return withResource(model, key, isEmpty(value) ? undefined : urlBytes(asText(value)));
+  return model;
+}
+
+function urlBytes(url: string): Uint8Array {
+  return /^[\x20-\x7e]*$/.test(url) ? ascii(url) : encodeUtf8(url);
+}
+
+function exifTexts(
+  changes: readonly (readonly [FieldId, FieldValue | null])[],
+): Map<number, string | undefined> {
+  const texts = new Map<number, string | undefined>();
+  for (const [id, value] of changes) {
+    const { exif } = field(id);
+    if (!exif || exif.ifd !== 'IFD0') continue;
+    texts.set(
+      exif.tag,
+      isEmpty(value) ? undefined : id === 'creator' ? joinArtists(asList(value)) : asText(value),
+    );
+  }
+  return texts;
+}

@@ -1,0 +1,32 @@
+import type { ByteSource } from '../bytes/source';
+import type { ContainerId } from '../containers/container';
+import { type OpenedContainer, openContainer } from '../containers/registry';
+import { type CameraFacts, cameraFacts } from '../embed/camera';
+import { decodeBlocks, type Models } from '../mapping/models';
+import { type PhotoRecord, readFields } from '../mapping/read';
+
+/** Everything that the metadata of one picture says. */
+export interface Picture {
+  readonly format: ContainerId;
+  readonly mediaType: string;
+  readonly pixels?: { readonly width: number; readonly height: number };
+  readonly record: PhotoRecord;
+  readonly camera: CameraFacts;
+}
+
+/** Opens and reads a picture's metadata; the picture itself is not decoded. Throws FormatError. */
+export async function readPicture(
+  source: ByteSource,
+): Promise<{ picture: Picture; container: OpenedContainer; models: Models }> {
+  const container = await openContainer(source);
+  const models = decodeBlocks(container.blocks, container.unreadable);
+  const record = readFields(models);
+  const picture: Picture = {
+    format: container.id,
+    mediaType: container.mediaType,
+    ...(container.pixels ? { pixels: container.pixels } : {}),
+    record: { ...record, problems: [...container.problems, ...record.problems] },
+    camera: cameraFacts(models.exif),
+  };
+  return { picture, container, models };
+}

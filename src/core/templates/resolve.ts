@@ -1,0 +1,139 @@
+import type { FieldId } from '../catalogue/fields';
+import { type FieldValue, isEmpty, normalisedText, sameValue } from '../catalogue/value';
+import { type Problem, problem } from '../problems/problem';
+import { type CompiledText, compileText, evaluate, type PlaceholderContext } from './placeholders';
+import { applyRule } from './rules';
+import { checkEntry, type Entry, type Template } from './template';
+
+/** Templates in force, their texts compiled once for any number of pictures. */
+export interface CompiledTemplates {
+  readonly templates: readonly CompiledTemplate[];
+  readonly problems: readonly Problem[];
+}
+interface CompiledTemplate {
+  readonly template: Template;
+  readonly entries: readonly CompiledEntry[];
+}
+interface CompiledEntry {
+  readonly entry: Entry;
+  readonly texts: readonly CompiledText[];
+}
+
+export type Values = { readonly [K in FieldId]?: FieldValue };
+
+/** What one entry did to the value that it met. */
+export interface Step {
+  readonly templateId: string;
+  readonly field: FieldId;
+  readonly rule: Entry['rule'];
+  readonly before: FieldValue | null;
+  readonly after: FieldValue | null;
+  /** Placeholders without a value; the entry is then left out, never written half. */
+  readonly missing: readonly string[];
+}
+
+export interface Resolution {
+  /** Fields whose value comes out different from what the picture has; null: erased. */
+  readonly changes: ReadonlyMap<FieldId, { readonly value: FieldValue | null; readonly templateId: string }>;
+  readonly steps: readonly Step[];
+  readonly problems: readonly Problem[];
+}
+
+export function compileTemplates(templates: readonly Template[]): CompiledTemplates {
+  const problems: Problem[] = [];
+  const compiled = templates.map((template) => ({
+    template,
+    entries: template.entries.map((entry) => {
+      const texts = entry.texts.map(compileText);
+      problems.push(...checkEntry(entry), ...texts.flatMap((text) => text.problems));
+      return { entry, texts };
+    }),
+  }));
+  return { templates: compiled, problems };
+}
+
+/** Entries of these fields go first: the placeholders of the others look at their result. */
+const DATES: readonly FieldId[] = ['dateCreated', 'firstPublicationDate'];
+
+/**
+ * Applies the templates in force to one picture, first to last, as if each were embedded in turn: a fill
+ * sees the file and the earlier templates, the last overwrite wins. `values` is what the picture has now,
+ * drafts included. Applying the result again changes nothing.
+ */
+export function resolve(
+  compiled: CompiledTemplates,
+  values: Values,
+  context: PlaceholderContext,
+): Resolution {
+  const present = new Map<FieldId, FieldValue>(
+    Object.entries(values).filter(([, value]) => !isEmpty(value)) as [FieldId, FieldValue][],
+  );
+  const writtenBy = new Map<FieldId, string>();
+  const steps: Step[] = [];
+  for (const dates of [true, false]) {
+    const seen = contextFor(context, present, dates);
+    for (const { template, entries } of compiled.templates) {
+      for (const one of entries) {
+        if (DATES.includes(one.entry.field) !== dates) continue;
+        const step = applyEntry(template.id, one, present.get(one.entry.field) ?? null, seen);
+        steps.push(step);
+        if (sameValue(step.before, step.after)) continue;
+        writtenBy.set(step.field, template.id);
+        if (step.after === null) present.delete(step.field);
+        else present.set(step.field, step.after);
+      }
+    }
+  }
+  const changes = new Map(
+    [...writtenBy]
+      .filter(([id]) => !sameValue(values[id], present.get(id)))
+      .map(([id, templateId]) => [id, { value: present.get(id) ?? null, templateId }]),
+  );
+  return { changes, steps, problems: steps.flatMap(missingProblems) };
+}
+
+function contextFor(
+  context: PlaceholderContext,
+  present: ReadonlyMap<FieldId, FieldValue>,
+  resolvingDates: boolean,
+): PlaceholderContext {
+  const { dateTaken: _taken, datePublished, ...rest } = context;
+  if (resolvingDates) return rest;
+  const dateTaken = present.get('dateCreated') as string | undefined;
+  const published = datePublished ?? (present.get('firstPublicationDate') as string | undefined);
+  return { ...rest, ...(dateTaken ? { dateTaken } : {}), ...(published ? { datePublished: published } : {}) };
+}
+
+function applyEntry(
+  templateId: string,
+  { entry, texts }: CompiledEntry,
+  before: FieldValue | null,
+  context: PlaceholderContext,
+): Step {
+  const evaluated = texts.map((text) => evaluate(text, context));
+  const missing = evaluated.flatMap((one) => one.missing);
+  const usable = evaluated.map((one) => normalisedText(one.text)).filter((text) => text.trim() !== '');
+  const silent =
+    missing.length > 0 || (usable.length === 0 && entry.rule !== 'erase') || checkEntry(entry).length > 0;
+  const after = silent ? before : applyRule(entry.field, entry.rule, before ?? undefined, usable);
+  return { templateId, field: entry.field, rule: entry.rule, before, after, missing };
+}
+
+function missingProblems(step: Step): Problem[] {
+  return step.missing.map((name) => problem('placeholder-missing', step.field, { found: name }));
+}
+
+/** The sign-off that the templates in force put after this picture's caption: the last one counts. */
+export function signOffFor(
+  compiled: CompiledTemplates,
+  values: Values,
+  context: PlaceholderContext,
+): string | undefined {
+  const steps = resolve(compiled, { ...values, description: '' }, context).steps;
+  const last = steps.findLast(
+    (step) => step.field === 'description' && step.rule === 'after' && step.missing.length === 0,
+  );
+  if (!last || last.after === null) return undefined;
+  const before = typeof last.before === 'string' ? last.before : '';
+  return String(last.after).slice(before === '' ? 0 : before.length + 1) || undefined;
+}

@@ -1,0 +1,58 @@
+import { type FieldId, field, isList } from '../catalogue/fields';
+import { asList, asText, type FieldValue, isEmpty, normalised } from '../catalogue/value';
+import { uniqueTerms } from '../keywords/parse';
+import { putAfter, putBefore } from './segments';
+import type { Rule } from './template';
+
+/** What joins a put text and the existing one: a new line for texts of several lines, else a blank. */
+export function separatorOf(id: FieldId): string {
+  return field(id).type === 'multiline' ? '\n' : ' ';
+}
+
+/** The value after one rule; null for none. `texts` are evaluated already. */
+export function applyRule(
+  id: FieldId,
+  rule: Rule,
+  existing: FieldValue | undefined,
+  texts: readonly string[],
+): FieldValue | null {
+  const result = isList(id)
+    ? onList(rule, asList(existing), texts)
+    : onText(id, rule, asText(existing), texts[0] ?? '');
+  return normalised(result);
+}
+
+function onText(id: FieldId, rule: Rule, existing: string, text: string): FieldValue {
+  switch (rule) {
+    case 'erase':
+      return '';
+    case 'fill':
+      return existing === '' ? text : existing;
+    case 'before':
+      return putBefore(existing, text, separatorOf(id));
+    case 'after':
+      return putAfter(existing, text, separatorOf(id));
+    default:
+      return text;
+  }
+}
+
+function onList(rule: Rule, existing: readonly string[], texts: readonly string[]): FieldValue {
+  const key = (term: string) => term.normalize('NFC').toLowerCase();
+  switch (rule) {
+    case 'erase':
+      return [];
+    case 'fill':
+      return isEmpty(existing) ? uniqueTerms(texts) : existing;
+    case 'add': {
+      const held = new Set(existing.map(key));
+      return [...existing, ...uniqueTerms(texts).filter((term) => !held.has(key(term)))];
+    }
+    case 'remove': {
+      const gone = new Set(texts.map(key));
+      return existing.filter((term) => !gone.has(key(term)));
+    }
+    default:
+      return uniqueTerms(texts);
+  }
+}

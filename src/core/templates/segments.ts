@@ -1,0 +1,23 @@
+/** Texts put before and after: joined by a separator, and recognised again so that none is doubled. */
+
+/** Whether `segment` stands in `text` as a whole: between separators, the start or the end. */
+export function containsSegment(text: string, segment: string, separator: string): boolean {
+  if (segment === '') return true;
+  for (let at = text.indexOf(segment); at !== -1; at = text.indexOf(segment, at + 1)) {
+    const end = at + segment.length;
+    const startsHere = at === 0 || text.slice(0, at).endsWith(separator);
+    const endsHere = end === text.length || text.startsWith(separator, end);
+    if (startsHere && endsHere) return true;
+  }
+  return false;
+}
+
+export function putAfter(text: string, segment: string, separator: string): string {
+  if (text === '' || segment === '') return text + segment;
+  return containsSegment(text, segment, separator) ? text : `${text}${separator}${segment}`;
+}
+
+export function putBefore(text: string, segment: string, separator: string): string {
+  if (text === '' || segment === '') return segment + text;
+  return containsSegment(text, segment, separator) ? text : `${segment}${separator}${text}`;
+}

@@ -1,0 +1,110 @@
+/**
+ * The XMP data model (ISO 16684-1, 6). It keeps every property that a packet holds, known or not; the
+ * order of arrays and of properties is the stored one.
+ */
+export interface XmpProperty {
+  /** Namespace URI and local name. */
+  readonly ns: string;
+  readonly name: string;
+  readonly value: XmpValue;
+}
+
+interface Qualified {
+  /** General qualifiers; xml:lang stands on simple values only, as the parser resolves its inheritance. */
+  readonly qualifiers?: readonly XmpProperty[];
+}
+
+export type ArrayForm = 'Bag' | 'Seq' | 'Alt';
+export interface XmpSimple extends Qualified {
+  readonly kind: 'simple';
+  readonly text: string;
+  readonly lang?: string;
+}
+export interface XmpUri extends Qualified {
+  readonly kind: 'uri';
+  readonly text: string;
+}
+export interface XmpArray extends Qualified {
+  readonly kind: 'array';
+  readonly form: ArrayForm;
+  readonly items: readonly XmpValue[];
+}
+export interface XmpStruct extends Qualified {
+  readonly kind: 'struct';
+  readonly fields: readonly XmpProperty[];
+}
+export type XmpValue = XmpSimple | XmpUri | XmpArray | XmpStruct;
+
+/** What is said about one resource; well-formed XMP has one, whose `about` is mostly empty. */
+export interface XmpSubject {
+  readonly about: string;
+  readonly properties: readonly XmpProperty[];
+}
+
+export interface XmpModel {
+  readonly subjects: readonly XmpSubject[];
+  /** Prefixes met while reading, by namespace URI: used again when serialising. */
+  readonly prefixes: ReadonlyMap<string, string>;
+}
+
+export const emptyXmp: XmpModel = { subjects: [{ about: '', properties: [] }], prefixes: new Map() };
+
+export function property(model: XmpModel, ns: string, name: string): XmpValue | undefined {
+  for (const subject of model.subjects) {
+    const found = subject.properties.find((one) => one.ns === ns && one.name === name);
+    if (found) return found.value;
+  }
+  return undefined;
+}
+
+/** The model with one top-level property set, or removed from every subject by `undefined`. */
+export function withProperty(
+  model: XmpModel,
+  ns: string,
+  name: string,
+  value: XmpValue | undefined,
+): XmpModel {
+  const isIt = (one: XmpProperty) => one.ns === ns && one.name === name;
+  const holder = Math.max(
+    0,
+    model.subjects.findIndex((subject) => subject.properties.some(isIt)),
+  );
+  const subjects = model.subjects.map((subject, index) => ({
+    ...subject,
+    properties:
+      value && index === holder
+        ? replaceOrAppend(subject.properties, isIt, { ns, name, value })
+        : value
+          ? subject.properties
+          : subject.properties.filter((one) => !isIt(one)),
+  }));
+  return { ...model, subjects };
+}
+
+/** The members of a structure with one set or removed. */
+export function withMember(
+  struct: XmpStruct,
+  ns: string,
+  name: string,
+  value: XmpValue | undefined,
+): XmpStruct {
+  const isIt = (one: XmpProperty) => one.ns === ns && one.name === name;
+  const fields = value
+    ? replaceOrAppend(struct.fields, isIt, { ns, name, value })
+    : struct.fields.filter((one) => !isIt(one));
+  return { ...struct, fields };
+}
+
+export function member(struct: XmpStruct, ns: string, name: string): XmpValue | undefined {
+  return struct.fields.find((one) => one.ns === ns && one.name === name)?.value;
+}
+
+function replaceOrAppend(
+  list: readonly XmpProperty[],
+  isIt: (one: XmpProperty) => boolean,
+  made: XmpProperty,
+): XmpProperty[] {
+  const at = list.findIndex(isIt);
+  if (at === -1) return [...list, made];
+  return [...list.slice(0, at), made, ...list.slice(at + 1).filter((one) => !isIt(one))];
+}
