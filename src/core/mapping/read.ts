@@ -25,7 +25,8 @@ export interface PhotoRecord {
  * One record of values. Between IIM and XMP the digest decides, after the Metadata Working Group's
  * guidance (2.0, 3.3): stale → IIM is newer, matching or absent → XMP stands. Exif and image resources
  * speak where both are silent: a caption or credit written later by hand is never hidden by what a camera
- * put there (docs/FORMATS.md tells why this differs from the guidance).
+ * put there. IIM may hold a cut text or a date without its time: a fuller record that agrees goes first
+ * (docs/FORMATS.md tells why this differs from the guidance).
  */
 export function readFields(models: Models): PhotoRecord {
   const order = precedence(models);
@@ -35,8 +36,8 @@ export function readFields(models: Models): PhotoRecord {
     const [first, ...others] = order.flatMap((origin) => voices.filter((voice) => voice.origin === origin));
     if (!first) continue;
     const agrees = others.every((voice) => voicesAgree(id, first, voice));
-    const xmp = others.find((voice) => voice.origin === 'xmp');
-    const winner = xmp && first.origin === 'iim' && voicesAgree(id, first, xmp) ? xmp : first;
+    const winner =
+      first.origin === 'iim' ? (others.find((voice) => voicesAgree(id, first, voice)) ?? first) : first;
     fields[id] = { value: winner.value, origin: winner.origin, voices, agrees };
   }
   const dates = models.exif ? dateTimeOriginal(models.exif).problems : [];

@@ -13,9 +13,11 @@ import {
 } from '../photoshop/resources';
 import type { Problem } from '../problems/problem';
 import { emptyXmp, type XmpModel } from '../xmp/model';
+import { voicesAgree } from './agree';
 import { joinArtists } from './artist';
 import type { Models } from './models';
 import { type PhotoRecord, readFields } from './read';
+import type { Voice } from './voices';
 import { newIim, writeIim } from './writeIim';
 import { writeXmp } from './writeXmp';
 
@@ -74,7 +76,7 @@ function withOverruled(models: Models, record: PhotoRecord, wanted: Wanted): Wan
   return new Map([...overruled.map(([id, reading]) => [id as FieldId, reading.value] as const), ...wanted]);
 }
 
-/** Whether some record would still say something else, or be silent where it can speak. */
+/** Whether a record that is written here would still say something else, or be silent where it can speak. */
 function speaksOtherwise(
   models: Models,
   record: PhotoRecord,
@@ -82,16 +84,19 @@ function speaksOtherwise(
   value: FieldValue | null,
   carriesIim: boolean,
 ): boolean {
-  const reading = record.fields[id];
-  if (isEmpty(value)) return reading !== undefined;
-  if (!reading?.agrees || !sameValue(reading.value, value)) return true;
-  const spoken = new Set(reading.voices.map((voice) => voice.origin));
   const { xmp, iim, exif } = field(id);
-  const exifCan = exif && exif.ifd === 'IFD0' && models.exif;
+  const exifWritten = exif?.ifd === 'IFD0';
+  const voices = record.fields[id]?.voices.filter((voice) => voice.origin !== 'exif' || exifWritten) ?? [];
+  if (isEmpty(value)) return voices.length > 0;
+  const wanted: Voice = { origin: 'xmp', value: value! };
+  const reading = record.fields[id];
+  if (!sameValue(reading?.value, value) || !voices.every((voice) => voicesAgree(id, wanted, voice)))
+    return true;
+  const spoken = new Set(voices.map((voice) => voice.origin));
   return Boolean(
     (xmp && !spoken.has('xmp')) ||
       (carriesIim && iim && !spoken.has('iim')) ||
-      (exifCan && !spoken.has('exif')),
+      (exifWritten && models.exif && !spoken.has('exif')),
   );
 }
 

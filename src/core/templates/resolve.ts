@@ -1,5 +1,5 @@
-import type { FieldId } from '../catalogue/fields';
-import { type FieldValue, isEmpty, normalisedText, sameValue } from '../catalogue/value';
+import { type FieldId, isList } from '../catalogue/fields';
+import { asList, type FieldValue, isEmpty, normalisedText, sameValue } from '../catalogue/value';
 import { type Problem, problem } from '../problems/problem';
 import { type CompiledText, compileText, evaluate, type PlaceholderContext } from './placeholders';
 import { applyRule } from './rules';
@@ -58,13 +58,39 @@ const DATES: readonly FieldId[] = ['dateCreated', 'firstPublicationDate'];
 /**
  * Applies the templates in force to one picture, first to last, as if each were embedded in turn: a fill
  * sees the file and the earlier templates, the last overwrite wins. `values` is what the picture has now,
- * drafts included. Applying the result again changes nothing.
+ * drafts included. Applying the result again changes nothing: a list that only changed its order by being
+ * taken from and added to stays as it was, and a list that is emptied and filled is settled.
  */
 export function resolve(
   compiled: CompiledTemplates,
   values: Values,
   context: PlaceholderContext,
 ): Resolution {
+  const first = pass(compiled, values, context);
+  let last = first;
+  for (let round = 0; round < SETTLING_ROUNDS && emptiesAndFills(last.steps); round++) {
+    const next = pass(compiled, Object.fromEntries(last.present), context);
+    for (const [id, templateId] of last.writtenBy)
+      if (!next.writtenBy.has(id)) next.writtenBy.set(id, templateId);
+    last = next;
+  }
+  const changes = new Map(
+    [...last.writtenBy]
+      .filter(([id]) => !staysAs(values[id], last.present.get(id), first.steps, id))
+      .map(([id, templateId]) => [id, { value: last.present.get(id) ?? null, templateId }]),
+  );
+  return { changes, steps: first.steps, problems: first.steps.flatMap(missingProblems) };
+}
+
+const SETTLING_ROUNDS = 3;
+
+interface Pass {
+  readonly present: Map<FieldId, FieldValue>;
+  readonly writtenBy: Map<FieldId, string>;
+  readonly steps: Step[];
+}
+
+function pass(compiled: CompiledTemplates, values: Values, context: PlaceholderContext): Pass {
   const present = new Map<FieldId, FieldValue>(
     Object.entries(values).filter(([, value]) => !isEmpty(value)) as [FieldId, FieldValue][],
   );
@@ -84,12 +110,30 @@ export function resolve(
       }
     }
   }
-  const changes = new Map(
-    [...writtenBy]
-      .filter(([id]) => !sameValue(values[id], present.get(id)))
-      .map(([id, templateId]) => [id, { value: present.get(id) ?? null, templateId }]),
+  return { present, writtenBy, steps };
+}
+
+function emptiesAndFills(steps: readonly Step[]): boolean {
+  return steps.some(
+    (step) =>
+      step.rule === 'remove' && steps.some((other) => other.field === step.field && other.rule === 'fill'),
   );
-  return { changes, steps, problems: steps.flatMap(missingProblems) };
+}
+
+/** The same value, or the same terms in another order where no rule of the field sets the order. */
+function staysAs(
+  before: FieldValue | undefined,
+  after: FieldValue | undefined,
+  steps: readonly Step[],
+  id: FieldId,
+): boolean {
+  if (sameValue(before, after)) return true;
+  if (
+    !isList(id) ||
+    steps.some((step) => step.field === id && (step.rule === 'overwrite' || step.rule === 'erase'))
+  )
+    return false;
+  return sameValue([...asList(before)].sort(), [...asList(after)].sort());
 }
 
 function contextFor(

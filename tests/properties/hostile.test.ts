@@ -1,0 +1,100 @@
+import fc from 'fast-check';
+import { concat } from '@/core/bytes/bytes';
+import { memorySource } from '@/core/bytes/source';
+import { openContainer } from '@/core/containers/registry';
+import { planEmbed } from '@/core/embed/planEmbed';
+import { FormatError } from '@/core/problems/problem';
+import { readPicture } from '@/core/readout/readPicture';
+import {
+  dataSet,
+  exifSegment,
+  iimResources,
+  jpegWith,
+  photoshopSegment,
+  tiffWith,
+  UTF8_MARK,
+  xmpPacket,
+  xmpSegment,
+} from '../fixtures/build';
+import { carryOut } from '../fixtures/embed';
+
+const good = jpegWith([
+  exifSegment(
+    tiffWith(
+      'little',
+      [
+        { tag: 0x013b, text: 'Aune Pell' },
+        { tag: 0x010e, text: 'x' },
+      ],
+      '2026:05:14 07:12:40',
+    ),
+  ),
+  xmpSegment(
+    xmpPacket(
+      '<dc:creator><rdf:Seq><rdf:li>A</rdf:li></rdf:Seq></dc:creator><photoshop:City>B</photoshop:City>',
+    ),
+  ),
+  photoshopSegment(
+    iimResources(concat([UTF8_MARK, dataSet(2, 80, 'A'), dataSet(2, 25, 'k'), dataSet(2, 120, 'caption')])),
+  ),
+]);
+const sourceOf = (file: Uint8Array) => memorySource(file);
+
+/** A value, or a typed error; a plan that is carried out gives a file that reads back. */
+async function survives(file: Uint8Array): Promise<void> {
+  try {
+    await readPicture(sourceOf(file));
+    const container = await openContainer(sourceOf(file));
+    const plan = planEmbed(
+      container,
+      new Map([
+        ['description', 'new'],
+        ['creator', ['Ida']],
+      ]),
+    );
+    if (plan.refused) {
+      expect(plan.unchanged).toBe(true);
+      return;
+    }
+    const { picture } = await readPicture(sourceOf(carryOut(file, plan)));
+    expect(picture.record.fields.description?.value).toBe('new');
+    expect(picture.record.fields.creator?.value).toEqual(['Ida']);
+  } catch (error) {
+    if (!(error instanceof FormatError)) throw error;
+  }
+}
+
+test('every cut gives a value or a typed error', async () => {
+  for (let cut = 0; cut < good.length; cut++) await survives(good.subarray(0, cut));
+});
+
+test('every flipped bit gives a value, a typed error or a problem', async () => {
+  for (let at = 0; at < good.length * 8; at++) {
+    const file = good.slice();
+    file[at >> 3]! ^= 1 << (at & 7);
+    await survives(file);
+  }
+});
+
+test('any bytes written over any place', async () => {
+  await fc.assert(
+    fc.asyncProperty(
+      fc.nat(good.length - 1),
+      fc.uint8Array({ minLength: 1, maxLength: 12 }),
+      async (at, bytes) => {
+        const file = good.slice();
+        file.set(bytes.subarray(0, file.length - at), at);
+        await survives(file);
+      },
+    ),
+    { numRuns: 600 },
+  );
+});
+
+test('any bytes at all', async () => {
+  await fc.assert(
+    fc.asyncProperty(fc.uint8Array({ maxLength: 200 }), async (bytes) =>
+      survives(concat([new Uint8Array([0xff, 0xd8, 0xff]), bytes])),
+    ),
+  );
+});
