@@ -102,7 +102,7 @@ export function exifRational(
   tag: number,
 ): readonly [number, number] | undefined {
   const one = entry(model.ifds[ifd], tag);
-  if (!one || one.type !== 5 || one.count < 1) return undefined;
+  if (one?.type !== 5 || one.count < 1) return undefined;
   const view = new ByteView(model.bytes, model.order, ifd);
   return view.has(one.valueAt, 8) ? [view.u32(one.valueAt), view.u32(one.valueAt + 4)] : undefined;
 }

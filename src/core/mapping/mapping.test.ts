@@ -190,7 +190,7 @@ test('reading after writing gives the former values with the wanted ones; writin
     jpegWith([]),
     jpegWith([
       exifSegment(tiffWith('little', [{ tag: 0x010e, text: 'CAMERA' }], '2024:01:02 03:04:05')),
-      xmpSegment(xmpPacket(description('xmp') + '<photoshop:City>Old</photoshop:City>')),
+      xmpSegment(xmpPacket(`${description('xmp')}<photoshop:City>Old</photoshop:City>`)),
     ]),
     jpegWith([
       xmpSegment(xmpPacket(description('xmp'))),

@@ -76,7 +76,7 @@ export function decodeBlocks(blocks: Blocks, unreadable: readonly BlockKind[] = 
 
 function digestState(resources: ResourcesModel | undefined, iim: Uint8Array | undefined): Models['digest'] {
   const stored = resources && resource(resources, RESOURCE_IPTC_DIGEST);
-  if (!stored || stored.length !== 16 || !iim) return 'absent';
+  if (stored?.length !== 16 || !iim) return 'absent';
   return equalBytes(stored, md5Digest(iim)) ? 'matches' : 'stale';
 }
 

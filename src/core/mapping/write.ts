@@ -48,7 +48,7 @@ export function writeFields(
     (model: XmpModel, [id, value]) => writeXmp(model, id, value),
     models.xmp ?? emptyXmp,
   );
-  const iim = carriesIim ? writeAllIim(models.iim, changes, record) : { problems: [] };
+  const iim = carriesIim ? writeAllIim(models.iim, new Map(changes), all, record) : { problems: [] };
   const resources = changes.reduce(
     (model, [id, value]) => writeResource(model, id, value),
     models.resources ?? noResources,
@@ -101,14 +101,10 @@ function speaksOtherwise(
 }
 
 /** A block made new takes up every value that the picture has, so that IIM and XMP say the same. */
-function writeAllIim(
-  before: IimModel | undefined,
-  changes: readonly (readonly [FieldId, FieldValue | null])[],
-  record: PhotoRecord,
-) {
-  const values = new Map<FieldId, FieldValue | null>(changes);
+function writeAllIim(before: IimModel | undefined, changes: Wanted, asked: Wanted, record: PhotoRecord) {
+  const values = new Map(changes);
   if (!before)
-    for (const id of fieldIds) if (!values.has(id)) values.set(id, record.fields[id]?.value ?? null);
+    for (const id of fieldIds) if (!asked.has(id)) values.set(id, record.fields[id]?.value ?? null);
   const relevant = [...values].filter(([id, value]) => field(id).iim && (before || !isEmpty(value)));
   if (relevant.length === 0) return { ...(before ? { model: before } : {}), problems: [] };
   const problems: Problem[] = [];
@@ -144,7 +140,7 @@ function exifTexts(
   const texts = new Map<number, string | undefined>();
   for (const [id, value] of changes) {
     const { exif } = field(id);
-    if (!exif || exif.ifd !== 'IFD0') continue;
+    if (exif?.ifd !== 'IFD0') continue;
     texts.set(
       exif.tag,
       isEmpty(value) ? undefined : id === 'creator' ? joinArtists(asList(value)) : asText(value),

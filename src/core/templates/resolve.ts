@@ -30,6 +30,8 @@ export interface Step {
   readonly after: FieldValue | null;
   /** Placeholders without a value; the entry is then left out, never written half. */
   readonly missing: readonly string[];
+  /** False where the entry was left out: a value missing, nothing to write, or a rule that does not fit. */
+  readonly applied: boolean;
 }
 
 export interface Resolution {
@@ -130,7 +132,9 @@ function staysAs(
   if (sameValue(before, after)) return true;
   if (
     !isList(id) ||
-    steps.some((step) => step.field === id && (step.rule === 'overwrite' || step.rule === 'erase'))
+    steps.some(
+      (step) => step.applied && step.field === id && (step.rule === 'overwrite' || step.rule === 'erase'),
+    )
   )
     return false;
   return sameValue([...asList(before)].sort(), [...asList(after)].sort());
@@ -154,13 +158,13 @@ function applyEntry(
   before: FieldValue | null,
   context: PlaceholderContext,
 ): Step {
-  const evaluated = texts.map((text) => evaluate(text, context));
+  const erases = entry.rule === 'erase';
+  const evaluated = erases ? [] : texts.map((text) => evaluate(text, context));
   const missing = evaluated.flatMap((one) => one.missing);
   const usable = evaluated.map((one) => normalisedText(one.text)).filter((text) => text.trim() !== '');
-  const silent =
-    missing.length > 0 || (usable.length === 0 && entry.rule !== 'erase') || checkEntry(entry).length > 0;
-  const after = silent ? before : applyRule(entry.field, entry.rule, before ?? undefined, usable);
-  return { templateId, field: entry.field, rule: entry.rule, before, after, missing };
+  const applied = missing.length === 0 && (usable.length > 0 || erases) && checkEntry(entry).length === 0;
+  const after = applied ? applyRule(entry.field, entry.rule, before ?? undefined, usable) : before;
+  return { templateId, field: entry.field, rule: entry.rule, before, after, missing, applied };
 }
 
 function missingProblems(step: Step): Problem[] {
@@ -175,7 +179,7 @@ export function signOffFor(
 ): string | undefined {
   const steps = resolve(compiled, { ...values, description: '' }, context).steps;
   const last = steps.findLast(
-    (step) => step.field === 'description' && step.rule === 'after' && step.missing.length === 0,
+    (step) => step.field === 'description' && step.rule === 'after' && step.applied,
   );
   if (!last || last.after === null) return undefined;
   const before = typeof last.before === 'string' ? last.before : '';

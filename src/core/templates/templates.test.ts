@@ -154,18 +154,16 @@ const words = fc.constantFrom(
   '{{ none }}',
   '2020',
 );
-const arbitraryEntry = fc
-  .constantFrom(...fields)
-  .chain((id) =>
-    fc.record({
-      field: fc.constant(id),
-      rule: fc.constantFrom(...rulesFor(id)),
-      texts:
-        id === 'dateCreated'
-          ? fc.constantFrom(['2020'], ['{{ this year }}'])
-          : fc.array(words, { minLength: 1, maxLength: field(id).type === 'list' ? 3 : 1 }),
-    }),
-  );
+const arbitraryEntry = fc.constantFrom(...fields).chain((id) =>
+  fc.record({
+    field: fc.constant(id),
+    rule: fc.constantFrom(...rulesFor(id)),
+    texts:
+      id === 'dateCreated'
+        ? fc.constantFrom(['2020'], ['{{ this year }}'])
+        : fc.array(words, { minLength: 1, maxLength: field(id).type === 'list' ? 3 : 1 }),
+  }),
+);
 const arbitraryTemplates = fc
   .array(fc.array(arbitraryEntry, { maxLength: 5 }), { maxLength: 3 })
   .map((all) => all.map((entries, index) => template(entries, `t${index}`)));
