@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { concat } from '@/core/bytes/bytes';
 import { memorySource } from '@/core/bytes/source';
+import type { FieldId } from '@/core/catalogue/fields';
+import type { FieldValue } from '@/core/catalogue/value';
 import { openContainer } from '@/core/containers/registry';
 import { planEmbed } from '@/core/embed/planEmbed';
 import { FormatError } from '@/core/problems/problem';
@@ -47,7 +49,7 @@ async function survives(file: Uint8Array): Promise<void> {
     const container = await openContainer(sourceOf(file));
     const plan = planEmbed(
       container,
-      new Map([
+      new Map<FieldId, FieldValue>([
         ['description', 'new'],
         ['creator', ['Ida']],
       ]),

@@ -158,7 +158,7 @@ const word = fc
     maxLength: 24,
   })
   .map((one) => `x${one}y`);
-const valueFor = (id: FieldId) => {
+const valueFor = (id: FieldId): fc.Arbitrary<string | string[]> => {
   const { type } = field(id);
   if (type === 'list')
     return fc.uniqueArray(

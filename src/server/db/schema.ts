@@ -1,0 +1,218 @@
+import { sql } from 'drizzle-orm';
+import {
+  bigint,
+  boolean,
+  customType,
+  date,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
+import type { FieldId } from '../../core/catalogue/fields';
+import type { FieldValue } from '../../core/catalogue/value';
+import type { Entry, TemplateKind } from '../../core/templates/template';
+import type {
+  DraftOrigin,
+  EmbedParameters,
+  ImportParameters,
+  RunItemResult,
+  StoredProblem,
+  StoredRecord,
+} from './stored';
+
+const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
+const id = () => uuid().primaryKey().default(sql`gen_random_uuid()`);
+const moment = () => timestamp({ withTimezone: true });
+const createdAt = () => moment().notNull().defaultNow();
+
+/** A folder of the machine that Fabrica may use. Every path it touches lies inside one. */
+export const openedFolders = pgTable('opened_folders', {
+  id: id(),
+  path: text().notNull().unique(),
+  label: text().notNull(),
+  kind: text().$type<'working' | 'source' | 'card'>().notNull(),
+  createdAt: createdAt(),
+});
+
+export const assignments = pgTable('assignments', {
+  id: id(),
+  name: text().notNull(),
+  /** Date of first publication; answers the placeholders "… published". */
+  publishedOn: date(),
+  workingFolderId: uuid()
+    .notNull()
+    .references(() => openedFolders.id),
+  sourceFolderId: uuid().references(() => openedFolders.id),
+  createdAt: createdAt(),
+});
+
+export const facts = pgTable(
+  'assignment_facts',
+  {
+    assignmentId: uuid()
+      .notNull()
+      .references(() => assignments.id, { onDelete: 'cascade' }),
+    position: integer().notNull(),
+    name: text().notNull(),
+    value: text().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.assignmentId, table.position] })],
+);
+
+export const templates = pgTable('templates', {
+  id: id(),
+  name: text().notNull(),
+  kind: text().$type<TemplateKind>().notNull(),
+  /** Counts the kept states; the present one is also in template_versions. */
+  version: integer().notNull().default(1),
+  entries: jsonb().$type<readonly Entry[]>().notNull(),
+  createdAt: createdAt(),
+  changedAt: moment().notNull().defaultNow(),
+});
+
+export const templateVersions = pgTable(
+  'template_versions',
+  {
+    templateId: uuid()
+      .notNull()
+      .references(() => templates.id, { onDelete: 'cascade' }),
+    version: integer().notNull(),
+    name: text().notNull(),
+    entries: jsonb().$type<readonly Entry[]>().notNull(),
+    createdAt: createdAt(),
+  },
+  (table) => [primaryKey({ columns: [table.templateId, table.version] })],
+);
+
+/** In force: the ordered templates of an assignment. */
+export const templatesInForce = pgTable(
+  'templates_in_force',
+  {
+    assignmentId: uuid()
+      .notNull()
+      .references(() => assignments.id, { onDelete: 'cascade' }),
+    position: integer().notNull(),
+    templateId: uuid()
+      .notNull()
+      .references(() => templates.id, { onDelete: 'cascade' }),
+  },
+  (table) => [primaryKey({ columns: [table.assignmentId, table.position] })],
+);
+
+export const photos = pgTable(
+  'photos',
+  {
+    id: id(),
+    assignmentId: uuid()
+      .notNull()
+      .references(() => assignments.id, { onDelete: 'cascade' }),
+    name: text().notNull(),
+    position: integer().notNull(),
+    /** SHA-256 of the picture data, hexadecimal; the format's codec says which bytes count. */
+    contentIdentity: text().notNull(),
+    /** What the file said when it was last read: an index of the file, not the truth. */
+    record: jsonb().$type<StoredRecord>().notNull(),
+    createdAt: createdAt(),
+  },
+  (table) => [
+    index('photos_assignment').on(table.assignmentId, table.position),
+    index('photos_identity').on(table.contentIdentity),
+  ],
+);
+
+/** The files of a photo: one, or several twins. */
+export const files = pgTable(
+  'files',
+  {
+    id: id(),
+    photoId: uuid()
+      .notNull()
+      .references(() => photos.id, { onDelete: 'cascade' }),
+    folderId: uuid()
+      .notNull()
+      .references(() => openedFolders.id),
+    relativePath: text().notNull(),
+    format: text().notNull(),
+    size: bigint({ mode: 'number' }).notNull(),
+    /** Modification time in nanoseconds, as text: a change on disk shows by it. */
+    modifiedNs: text().notNull(),
+    /** SHA-256 of the whole file, hexadecimal. */
+    digest: text().notNull(),
+  },
+  (table) => [
+    unique('files_place').on(table.folderId, table.relativePath),
+    index('files_photo').on(table.photoId),
+  ],
+);
+
+/** Written here and not yet in the file. A null value erases. */
+export const drafts = pgTable(
+  'drafts',
+  {
+    photoId: uuid()
+      .notNull()
+      .references(() => photos.id, { onDelete: 'cascade' }),
+    field: text().$type<FieldId>().notNull(),
+    value: jsonb().$type<FieldValue>(),
+    origin: jsonb().$type<DraftOrigin>().notNull(),
+    changedAt: moment().notNull().defaultNow(),
+  },
+  (table) => [primaryKey({ columns: [table.photoId, table.field] })],
+);
+
+export const runs = pgTable('runs', {
+  id: id(),
+  assignmentId: uuid()
+    .notNull()
+    .references(() => assignments.id, { onDelete: 'cascade' }),
+  kind: text().$type<'import' | 'embed' | 'take-back'>().notNull(),
+  state: text().$type<'waiting' | 'running' | 'stopped' | 'done'>().notNull().default('waiting'),
+  parameters: jsonb().$type<ImportParameters | EmbedParameters>().notNull(),
+  /** The run that this one takes back. */
+  takesBack: uuid(),
+  stopAsked: boolean().notNull().default(false),
+  createdAt: createdAt(),
+  startedAt: moment(),
+  endedAt: moment(),
+});
+
+export const runItems = pgTable(
+  'run_items',
+  {
+    id: id(),
+    runId: uuid()
+      .notNull()
+      .references(() => runs.id, { onDelete: 'cascade' }),
+    position: integer().notNull(),
+    photoId: uuid(),
+    /** What a person calls it: the file's name. */
+    name: text().notNull(),
+    sourcePath: text(),
+    state: text()
+      .$type<'waiting' | 'done' | 'unchanged' | 'failed' | 'taken-back'>()
+      .notNull()
+      .default('waiting'),
+    result: jsonb().$type<RunItemResult>(),
+    problems: jsonb().$type<readonly StoredProblem[]>(),
+  },
+  (table) => [index('run_items_run').on(table.runId, table.position)],
+);
+
+/** The way back for one item, kept before its file is replaced. */
+export const inverseEdits = pgTable('inverse_edits', {
+  itemId: uuid()
+    .primaryKey()
+    .references(() => runItems.id, { onDelete: 'cascade' }),
+  /** SHA-256 of the file that was replaced and of the one that took its place. */
+  digestBefore: text().notNull(),
+  digestAfter: text().notNull(),
+  pieces: jsonb().$type<readonly { kind: 'copy' | 'former'; start: number; end: number }[]>().notNull(),
+  /** The former bytes of all 'former' pieces, one behind the other. */
+  formerBytes: bytea().notNull(),
+});

@@ -1,0 +1,200 @@
+import { createHash, randomBytes } from 'node:crypto';
+import path from 'node:path';
+import type { ByteSource } from '../../core/bytes/source';
+import type { Edit } from '../../core/containers/container';
+import { type InversePiece, invertEdits, plannedSize } from '../../core/containers/edits';
+import { asFileError, FileError } from './fileError';
+import { diskLayer, type FileLayer, type LayerFile, type LayerStat } from './layer';
+import { sourceOf, withFile } from './source';
+
+const CHUNK = 1024 * 1024;
+/** How our unfinished files are called; the sweep at start-up knows them by it. */
+export const PART_PREFIX = '.fabrica-';
+export const PART_SUFFIX = '.part';
+
+export interface WayBack {
+  readonly pieces: readonly InversePiece[];
+  readonly formerBytes: Uint8Array;
+  readonly digestBefore: string;
+  readonly digestAfter: string;
+}
+
+export interface Written {
+  /** SHA-256 of the new file, hexadecimal, from reading it back. */
+  readonly digest: string;
+  readonly stat: LayerStat;
+}
+
+export interface WriteRequest {
+  readonly source: string;
+  readonly target: string;
+  readonly edits: readonly Edit[];
+  /** 'replace': the target is the source. 'new': the target's name must be free. */
+  readonly mode: 'replace' | 'new';
+  /** What the source was when it was planned. */
+  readonly expected: Pick<LayerStat, 'size' | 'modifiedNs'>;
+  /** Modification time of the result. */
+  readonly times: 'keep' | 'now';
+  /** Looks at the finished bytes before they get their name; throws to stop. */
+  readonly verify: (written: ByteSource) => Promise<void>;
+  /** Called before the replaced file goes; what it stores makes the run reversible. */
+  readonly keepWayBack?: (way: WayBack) => Promise<void>;
+}
+
+/**
+ * Carries out a byte plan: a temporary file beside the target, synced, read back and compared byte for
+ * byte with what it was made from, then renamed over (or linked to a free name), and the folder synced.
+ * At every moment the target is the former file or the new one, whole.
+ */
+export async function applyEdits(request: WriteRequest, layer: FileLayer = diskLayer): Promise<Written> {
+  await refuseLinks(request, layer);
+  const folder = path.dirname(request.target);
+  const part = path.join(folder, `${PART_PREFIX}${randomBytes(8).toString('hex')}${PART_SUFFIX}`);
+  let made = false;
+  try {
+    const written = await withFile(
+      request.source,
+      async (source, stat) => {
+        assertUnchanged(stat, request);
+        const out = await layer.create(part, request.mode === 'replace' ? 0o600 : 0o666);
+        made = true;
+        try {
+          await writeParts(source, out, request.edits);
+          await out.sync();
+          const digest = await readBack(source, out, request);
+          await request.verify(sourceOf(out, plannedSize(request.edits)));
+          if (request.keepWayBack) await request.keepWayBack(await wayBack(source, stat, request, digest));
+          assertUnchanged(await source.stat(), request);
+          return { digest, former: stat };
+        } finally {
+          await out.close();
+        }
+      },
+      layer,
+    );
+    if (request.mode === 'replace') await layer.copyAttributes(request.source, part);
+    await layer.setModified(
+      part,
+      request.times === 'keep' ? written.former.modifiedNs : BigInt(Date.now()) * 1_000_000n,
+    );
+    await publish(part, request, layer);
+    await layer.syncFolder(folder);
+    return { digest: written.digest, stat: await layer.stat(request.target) };
+  } catch (error) {
+    if (made) await layer.unlink(part).catch(() => undefined);
+    throw asFileError(error, request.target);
+  }
+}
+
+/** Replacing a link would break it: reported instead. */
+async function refuseLinks({ target, mode }: WriteRequest, layer: FileLayer): Promise<void> {
+  if (mode === 'new') return;
+  const stat = await layer.stat(target).catch((error) => {
+    throw asFileError(error, target);
+  });
+  if (stat.kind === 'symbolic-link') throw new FileError('symbolic-link', target);
+  if (stat.kind !== 'file') throw new FileError('not-a-file', target);
+  if (stat.links > 1) throw new FileError('hard-link', target);
+}
+
+function assertUnchanged(stat: LayerStat, { expected, source }: WriteRequest): void {
+  if (stat.size !== expected.size || stat.modifiedNs !== expected.modifiedNs)
+    throw new FileError('changed-meanwhile', source);
+}
+
+async function writeParts(source: LayerFile, out: LayerFile, edits: readonly Edit[]): Promise<void> {
+  const buffer = new Uint8Array(CHUNK);
+  let at = 0;
+  for (const edit of edits) {
+    if (edit.kind === 'insert') {
+      await out.write(edit.bytes, at);
+      at += edit.bytes.length;
+      continue;
+    }
+    for (let from = edit.start; from < edit.end; from += CHUNK) {
+      const piece = buffer.subarray(0, Math.min(CHUNK, edit.end - from));
+      await readExactly(source, piece, from);
+      await out.write(piece, at);
+      at += piece.length;
+    }
+  }
+}
+
+/** Compares what stands on disk with its origin, byte for byte, and digests it on the way. */
+async function readBack(source: LayerFile, out: LayerFile, { edits, target }: WriteRequest): Promise<string> {
+  const hash = createHash('sha256');
+  const found = new Uint8Array(CHUNK);
+  const wanted = new Uint8Array(CHUNK);
+  let at = 0;
+  for (const edit of edits) {
+    const length = edit.kind === 'copy' ? edit.end - edit.start : edit.bytes.length;
+    for (let done = 0; done < length; done += CHUNK) {
+      const piece = found.subarray(0, Math.min(CHUNK, length - done));
+      await readExactly(out, piece, at);
+      const origin =
+        edit.kind === 'insert'
+          ? edit.bytes.subarray(done, done + piece.length)
+          : wanted.subarray(0, piece.length);
+      if (edit.kind === 'copy') await readExactly(source, origin, edit.start + done);
+      if (Buffer.compare(piece, origin) !== 0) throw new FileError('read-back-differs', target);
+      hash.update(piece);
+      at += piece.length;
+    }
+  }
+  if ((await out.stat()).size !== at) throw new FileError('read-back-differs', target);
+  return hash.digest('hex');
+}
+
+async function readExactly(file: LayerFile, into: Uint8Array, position: number): Promise<void> {
+  if ((await file.read(into, position)) !== into.length) throw new FileError('read-error', '');
+}
+
+async function wayBack(
+  source: LayerFile,
+  stat: LayerStat,
+  { edits }: WriteRequest,
+  digestAfter: string,
+): Promise<WayBack> {
+  const pieces = invertEdits(edits, stat.size);
+  const former = pieces.filter((piece) => piece.kind === 'former');
+  const formerBytes = new Uint8Array(former.reduce((sum, piece) => sum + piece.end - piece.start, 0));
+  let at = 0;
+  for (const piece of former) {
+    await readExactly(source, formerBytes.subarray(at, at + piece.end - piece.start), piece.start);
+    at += piece.end - piece.start;
+  }
+  return { pieces, formerBytes, digestBefore: await digestOf(source, stat.size), digestAfter };
+}
+
+/** SHA-256 of a whole file, hexadecimal. */
+export async function digestOf(file: LayerFile, size: number): Promise<string> {
+  const hash = createHash('sha256');
+  const buffer = new Uint8Array(CHUNK);
+  for (let at = 0; at < size; at += CHUNK) {
+    const piece = buffer.subarray(0, Math.min(CHUNK, size - at));
+    await readExactly(file, piece, at);
+    hash.update(piece);
+  }
+  return hash.digest('hex');
+}
+
+async function publish(part: string, request: WriteRequest, layer: FileLayer): Promise<void> {
+  if (request.mode === 'replace') {
+    assertUnchanged(await layer.stat(request.target), request);
+    await layer.rename(part, request.target);
+    return;
+  }
+  await layer.link(part, request.target);
+  await layer.unlink(part);
+}
+
+/** The edits that make the former file from the present one. */
+export function editsBack(pieces: readonly InversePiece[], formerBytes: Uint8Array): Edit[] {
+  let at = 0;
+  return pieces.map((piece): Edit => {
+    if (piece.kind === 'copy') return { kind: 'copy', start: piece.start, end: piece.end };
+    const bytes = formerBytes.subarray(at, at + piece.end - piece.start);
+    at += bytes.length;
+    return { kind: 'insert', bytes };
+  });
+}

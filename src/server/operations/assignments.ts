@@ -1,0 +1,123 @@
+import { and, asc, count, desc, eq } from 'drizzle-orm';
+import type { Database, Queries } from '../db/client';
+import { assignments, facts, photos, templatesInForce } from '../db/schema';
+import { openFolder } from './folders';
+import { found, OperationError } from './operationError';
+
+export interface Assignment {
+  readonly id: string;
+  readonly name: string;
+  readonly publishedOn: string | null;
+  readonly workingFolderId: string;
+  readonly sourceFolderId: string | null;
+  readonly facts: readonly { readonly name: string; readonly value: string }[];
+  /** Ids, first to last. */
+  readonly inForce: readonly string[];
+  readonly photos: number;
+}
+
+export async function readAssignment(db: Queries, id: string): Promise<Assignment> {
+  const [row] = await db.select().from(assignments).where(eq(assignments.id, id));
+  const { createdAt: _, ...assignment } = found(row, 'assignment');
+  const [named, inForce, [counted]] = await Promise.all([
+    db
+      .select({ name: facts.name, value: facts.value })
+      .from(facts)
+      .where(eq(facts.assignmentId, id))
+      .orderBy(asc(facts.position)),
+    db
+      .select({ id: templatesInForce.templateId })
+      .from(templatesInForce)
+      .where(eq(templatesInForce.assignmentId, id))
+      .orderBy(asc(templatesInForce.position)),
+    db.select({ photos: count() }).from(photos).where(eq(photos.assignmentId, id)),
+  ]);
+  return { ...assignment, facts: named, inForce: inForce.map((one) => one.id), photos: counted?.photos ?? 0 };
+}
+
+export async function listAssignments(db: Queries): Promise<{ id: string; name: string; photos: number }[]> {
+  return db
+    .select({ id: assignments.id, name: assignments.name, photos: count(photos.id) })
+    .from(assignments)
+    .leftJoin(photos, eq(photos.assignmentId, assignments.id))
+    .groupBy(assignments.id)
+    .orderBy(desc(assignments.createdAt));
+}
+
+export interface NewAssignment {
+  readonly name: string;
+  readonly workingPath: string;
+  readonly sourcePath?: string;
+}
+
+export async function createAssignment(
+  db: Database,
+  { name, workingPath, sourcePath }: NewAssignment,
+): Promise<{ id: string }> {
+  if (name.trim() === '') throw new OperationError('Give the assignment a name.');
+  return db.transaction(async (tx) => {
+    const working = await openFolder(tx, { path: workingPath, kind: 'working' });
+    const source = sourcePath ? await openFolder(tx, { path: sourcePath, kind: 'source' }) : undefined;
+    if (source && (source.path === working.path || `${working.path}/`.startsWith(`${source.path}/`))) {
+      throw new OperationError(
+        'The working folder must not lie inside the folder that pictures are brought in from.',
+      );
+    }
+    const [row] = await tx
+      .insert(assignments)
+      .values({ name: name.trim(), workingFolderId: working.id, sourceFolderId: source?.id ?? null })
+      .returning({ id: assignments.id });
+    return found(row, 'assignment');
+  });
+}
+
+export interface AssignmentChange {
+  readonly name?: string;
+  readonly publishedOn?: string | null;
+  readonly facts?: readonly { readonly name: string; readonly value: string }[];
+  readonly inForce?: readonly string[];
+}
+
+export async function changeAssignment(
+  db: Database,
+  id: string,
+  change: AssignmentChange,
+): Promise<Assignment> {
+  return db.transaction(async (tx) => {
+    const [row] = await tx
+      .select({ id: assignments.id })
+      .from(assignments)
+      .where(eq(assignments.id, id))
+      .for('update');
+    found(row, 'assignment');
+    const own = {
+      ...(change.name?.trim() ? { name: change.name.trim() } : {}),
+      ...(change.publishedOn === undefined ? {} : { publishedOn: change.publishedOn || null }),
+    };
+    if (Object.keys(own).length > 0) await tx.update(assignments).set(own).where(eq(assignments.id, id));
+    if (change.facts) {
+      await tx.delete(facts).where(eq(facts.assignmentId, id));
+      const named = change.facts.filter((fact) => fact.name.trim() !== '');
+      if (named.length > 0)
+        await tx
+          .insert(facts)
+          .values(
+            named.map((fact, position) => ({
+              assignmentId: id,
+              position,
+              name: fact.name.trim(),
+              value: fact.value,
+            })),
+          );
+    }
+    if (change.inForce) {
+      await tx.delete(templatesInForce).where(and(eq(templatesInForce.assignmentId, id)));
+      const ids = [...new Set(change.inForce)];
+      if (ids.length > 0)
+        await tx
+          .insert(templatesInForce)
+          .values(ids.map((templateId, position) => ({ assignmentId: id, position, templateId })));
+    }
+    return readAssignment(tx, id);
+  });
+}

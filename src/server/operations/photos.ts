@@ -1,0 +1,66 @@
+import { asc, eq, inArray } from 'drizzle-orm';
+import type { FieldId } from '../../core/catalogue/fields';
+import type { FieldValue } from '../../core/catalogue/value';
+import type { Queries } from '../db/client';
+import { drafts, files, openedFolders, photos } from '../db/schema';
+import type { DraftOrigin, StoredRecord } from '../db/stored';
+import { pathInside } from '../files/folders';
+import { found } from './operationError';
+
+export interface DraftValue {
+  readonly value: FieldValue | null;
+  readonly origin: DraftOrigin;
+}
+
+export interface ListedPhoto {
+  readonly id: string;
+  readonly name: string;
+  readonly record: StoredRecord;
+  readonly drafts: { readonly [K in FieldId]?: DraftValue };
+  /** Changes with the file, so that previews are fetched anew. */
+  readonly revision: string;
+}
+
+/** The pictures of an assignment with what their files say and what is written here. */
+export async function listPhotos(db: Queries, assignmentId: string): Promise<ListedPhoto[]> {
+  const rows = await db
+    .select({ id: photos.id, name: photos.name, record: photos.record, modifiedNs: files.modifiedNs })
+    .from(photos)
+    .innerJoin(files, eq(files.photoId, photos.id))
+    .where(eq(photos.assignmentId, assignmentId))
+    .orderBy(asc(photos.position));
+  const written =
+    rows.length === 0
+      ? []
+      : await db
+          .select()
+          .from(drafts)
+          .where(
+            inArray(
+              drafts.photoId,
+              rows.map((row) => row.id),
+            ),
+          );
+  const byPhoto = new Map<string, Record<string, DraftValue>>();
+  for (const draft of written) {
+    const held = byPhoto.get(draft.photoId) ?? {};
+    held[draft.field] = { value: draft.value, origin: draft.origin };
+    byPhoto.set(draft.photoId, held);
+  }
+  return rows.map(({ modifiedNs, ...row }) => ({
+    ...row,
+    drafts: byPhoto.get(row.id) ?? {},
+    revision: modifiedNs,
+  }));
+}
+
+/** Where a photo's file stands on disk. */
+export async function photoPath(db: Queries, photoId: string) {
+  const [row] = await db
+    .select({ file: files, folder: openedFolders.path })
+    .from(files)
+    .innerJoin(openedFolders, eq(openedFolders.id, files.folderId))
+    .where(eq(files.photoId, photoId));
+  const { file, folder } = found(row, 'picture');
+  return { file, path: await pathInside(folder, file.relativePath) };
+}

@@ -1,0 +1,79 @@
+import { and, eq, inArray } from 'drizzle-orm';
+import { FormatError } from '../../core/problems/problem';
+import type { Queries } from '../db/client';
+import { photos } from '../db/schema';
+import type { StoredRecord } from '../db/stored';
+import { storedRecord } from '../db/stored';
+import { FileError } from '../files/fileError';
+import { listPictures, pathInside } from '../files/folders';
+import { contentIdentity, readPhotoFile } from '../files/readPhotoFile';
+import { sourceOf, withFile } from '../files/source';
+import { folderById } from './folders';
+
+export interface SourcePicture {
+  readonly relativePath: string;
+  readonly size: number;
+  readonly record: StoredRecord | null;
+  /** Why the file could not be read. */
+  readonly failed?: string;
+  /** A picture of the assignment already has the same picture data. */
+  readonly alreadyHere: boolean;
+}
+
+const known = new Map<string, string>();
+const REMEMBERED = 50_000;
+
+/** Shows what is on a source before anything is done: each picture's metadata, read from the file. */
+export async function readSource(db: Queries, folderId: string, assignmentId: string) {
+  const folder = await folderById(db, folderId);
+  const listing = await listPictures(folder.path);
+  const read = [];
+  for (const file of listing.files) read.push({ file, ...(await readOne(folder.path, file.relativePath)) });
+  const identities = read.flatMap((one) => (one.identity ? [one.identity] : []));
+  const here = new Set(
+    identities.length === 0
+      ? []
+      : (
+          await db
+            .select({ identity: photos.contentIdentity })
+            .from(photos)
+            .where(and(eq(photos.assignmentId, assignmentId), inArray(photos.contentIdentity, identities)))
+        ).map((row) => row.identity),
+  );
+  const pictures = read.map(
+    ({ file, record, identity, failed }): SourcePicture => ({
+      ...file,
+      record,
+      alreadyHere: identity !== undefined && here.has(identity),
+      ...(failed ? { failed } : {}),
+    }),
+  );
+  return {
+    label: folder.label,
+    kind: folder.kind,
+    pictures,
+    passedOver: listing.passedOver,
+    truncated: listing.truncated,
+  };
+}
+
+async function readOne(
+  folder: string,
+  relativePath: string,
+): Promise<{ record: StoredRecord | null; identity?: string; failed?: string }> {
+  try {
+    const path = await pathInside(folder, relativePath);
+    const { picture, container, stat } = await readPhotoFile(path);
+    const key = `${path}|${stat.size}|${stat.modifiedNs}`;
+    const identity =
+      known.get(key) ??
+      (await withFile(path, (file) => contentIdentity(sourceOf(file, stat.size), container.pictureRanges)));
+    if (known.size > REMEMBERED) known.clear();
+    known.set(key, identity);
+    return { record: storedRecord(picture), identity };
+  } catch (error) {
+    if (error instanceof FormatError) return { record: null, failed: error.problem.code };
+    if (error instanceof FileError) return { record: null, failed: error.code };
+    throw error;
+  }
+}

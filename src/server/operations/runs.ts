@@ -1,0 +1,77 @@
+import { asc, count, desc, eq } from 'drizzle-orm';
+import type { Queries } from '../db/client';
+import { assignments, inverseEdits, runItems, runs } from '../db/schema';
+import { announce } from '../jobs/queue';
+import { found } from './operationError';
+
+export type RunRow = typeof runs.$inferSelect;
+export type RunCounts = Readonly<Record<(typeof runItems.$inferSelect)['state'], number>>;
+
+export async function runCounts(db: Queries, runId: string): Promise<RunCounts> {
+  const rows = await db
+    .select({ state: runItems.state, n: count() })
+    .from(runItems)
+    .where(eq(runItems.runId, runId))
+    .groupBy(runItems.state);
+  return {
+    waiting: 0,
+    done: 0,
+    unchanged: 0,
+    failed: 0,
+    'taken-back': 0,
+    ...Object.fromEntries(rows.map((row) => [row.state, row.n])),
+  };
+}
+
+/** A run with what happened to each file: while it goes on, and afterwards as its receipt. */
+export async function readRun(db: Queries, id: string) {
+  const [row] = await db
+    .select({ run: runs, assignmentName: assignments.name })
+    .from(runs)
+    .innerJoin(assignments, eq(assignments.id, runs.assignmentId))
+    .where(eq(runs.id, id));
+  const { run, assignmentName } = found(row, 'run');
+  const items = await db
+    .select({
+      id: runItems.id,
+      name: runItems.name,
+      photoId: runItems.photoId,
+      state: runItems.state,
+      result: runItems.result,
+      problems: runItems.problems,
+      reversible: inverseEdits.digestBefore,
+    })
+    .from(runItems)
+    .leftJoin(inverseEdits, eq(inverseEdits.itemId, runItems.id))
+    .where(eq(runItems.runId, id))
+    .orderBy(asc(runItems.position));
+  return {
+    ...run,
+    assignmentName,
+    counts: await runCounts(db, id),
+    items: items.map((item) => ({ ...item, reversible: item.reversible !== null })),
+  };
+}
+export type Receipt = Awaited<ReturnType<typeof readRun>>;
+
+export async function listRuns(db: Queries, limit = 20) {
+  const rows = await db
+    .select({
+      id: runs.id,
+      kind: runs.kind,
+      state: runs.state,
+      createdAt: runs.createdAt,
+      assignmentName: assignments.name,
+    })
+    .from(runs)
+    .innerJoin(assignments, eq(assignments.id, runs.assignmentId))
+    .orderBy(desc(runs.createdAt))
+    .limit(limit);
+  return Promise.all(rows.map(async (row) => ({ ...row, counts: await runCounts(db, row.id) })));
+}
+
+/** Asks a run to stop after the files in hand. */
+export async function stopRun(db: Queries, id: string): Promise<void> {
+  await db.update(runs).set({ stopAsked: true }).where(eq(runs.id, id));
+  await announce(db, { kind: 'run', id });
+}

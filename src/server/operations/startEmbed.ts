@@ -1,0 +1,33 @@
+import { and, asc, eq, inArray } from 'drizzle-orm';
+import type { Database } from '../db/client';
+import { drafts, photos, runItems, runs } from '../db/schema';
+import { announce, enqueueRun } from '../jobs/queue';
+import { found, OperationError } from './operationError';
+
+/** Plans a run that writes the drafts of the named pictures into their files. */
+export async function startEmbed(
+  db: Database,
+  assignmentId: string,
+  photoIds: readonly string[],
+): Promise<{ runId: string }> {
+  return db.transaction(async (tx) => {
+    const rows = await tx
+      .selectDistinct({ id: photos.id, name: photos.name, position: photos.position })
+      .from(photos)
+      .innerJoin(drafts, eq(drafts.photoId, photos.id))
+      .where(and(eq(photos.assignmentId, assignmentId), inArray(photos.id, [...photoIds])))
+      .orderBy(asc(photos.position));
+    if (rows.length === 0) throw new OperationError('Nothing is waiting to be embedded in these pictures.');
+    const [run] = await tx
+      .insert(runs)
+      .values({ assignmentId, kind: 'embed', parameters: { version: 1 } })
+      .returning({ id: runs.id });
+    const { id: runId } = found(run, 'run');
+    await tx
+      .insert(runItems)
+      .values(rows.map((row, position) => ({ runId, position, photoId: row.id, name: row.name })));
+    await enqueueRun(tx, runId);
+    await announce(tx, { kind: 'run', id: runId });
+    return { runId };
+  });
+}

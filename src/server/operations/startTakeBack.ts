@@ -1,0 +1,44 @@
+import { and, asc, eq } from 'drizzle-orm';
+import type { Database } from '../db/client';
+import { inverseEdits, runItems, runs } from '../db/schema';
+import { announce, enqueueRun } from '../jobs/queue';
+import { found, OperationError } from './operationError';
+
+/** Plans a run that brings back what the files were before another run embedded into them. */
+export async function startTakeBack(db: Database, takenRunId: string): Promise<{ runId: string }> {
+  return db.transaction(async (tx) => {
+    const [before] = await tx.select().from(runs).where(eq(runs.id, takenRunId)).for('update');
+    const taken = found(before, 'run');
+    const items = await tx
+      .select({ photoId: runItems.photoId, name: runItems.name, id: runItems.id })
+      .from(runItems)
+      .innerJoin(inverseEdits, eq(inverseEdits.itemId, runItems.id))
+      .where(and(eq(runItems.runId, takenRunId), eq(runItems.state, 'done')))
+      .orderBy(asc(runItems.position));
+    if (items.length === 0) throw new OperationError('There is nothing left in this run to take back.');
+    const [run] = await tx
+      .insert(runs)
+      .values({
+        assignmentId: taken.assignmentId,
+        kind: 'take-back',
+        takesBack: takenRunId,
+        parameters: { version: 1 },
+      })
+      .returning({ id: runs.id });
+    const { id: runId } = found(run, 'run');
+    await tx
+      .insert(runItems)
+      .values(
+        items.map((item, position) => ({
+          runId,
+          position,
+          photoId: item.photoId,
+          name: item.name,
+          sourcePath: item.id,
+        })),
+      );
+    await enqueueRun(tx, runId);
+    await announce(tx, { kind: 'run', id: runId });
+    return { runId };
+  });
+}

@@ -1,0 +1,134 @@
+import { and, eq, inArray } from 'drizzle-orm';
+import { joinSignOff, splitSignOff } from '../../core/captions/signOff';
+import type { FieldId } from '../../core/catalogue/fields';
+import { asText, type FieldValue, isEmpty, normalised, sameValue } from '../../core/catalogue/value';
+import { compileTemplates, resolve, signOffFor, type Values } from '../../core/templates/resolve';
+import { applyRule } from '../../core/templates/rules';
+import type { Database, Queries } from '../db/client';
+import { drafts } from '../db/schema';
+import type { DraftOrigin } from '../db/stored';
+import { announce } from '../jobs/queue';
+import { readAssignment } from './assignments';
+import { localToday, placeholderContext } from './context';
+import { type DraftValue, type ListedPhoto, listPhotos } from './photos';
+import { templatesById } from './templates';
+
+/** One act at the writing desk, on every picture named. */
+export type Writing =
+  | { readonly kind: 'set'; readonly field: FieldId; readonly value: FieldValue | null }
+  /** Words in front of the sign-off, which stays where a picture has one. */
+  | { readonly kind: 'caption'; readonly text: string }
+  | { readonly kind: 'add-keywords' | 'remove-keywords'; readonly terms: readonly string[] }
+  | { readonly kind: 'put-templates' }
+  | { readonly kind: 'discard' };
+
+type NewDrafts = ReadonlyMap<FieldId, DraftValue | undefined>;
+const byHand: DraftOrigin = { by: 'hand' };
+
+/** Writes drafts. A draft that says what the file says already is no draft. */
+export async function writeDrafts(
+  db: Database,
+  assignmentId: string,
+  photoIds: readonly string[],
+  writing: Writing,
+): Promise<void> {
+  await db.transaction(async (tx) => {
+    const wanted = new Set(photoIds);
+    const chosen = (await listPhotos(tx, assignmentId)).filter((photo) => wanted.has(photo.id));
+    const drafter = await drafterFor(tx, assignmentId, writing);
+    for (const photo of chosen) await keep(tx, photo, drafter(photo));
+    await announce(tx, { kind: 'photos', id: assignmentId });
+  });
+}
+
+async function drafterFor(
+  db: Queries,
+  assignmentId: string,
+  writing: Writing,
+): Promise<(photo: ListedPhoto) => NewDrafts> {
+  const one = (field: FieldId, value: FieldValue | null): NewDrafts =>
+    new Map([[field, { value: normalised(value), origin: byHand }]]);
+  switch (writing.kind) {
+    case 'set':
+      return () => one(writing.field, writing.value);
+    case 'add-keywords':
+    case 'remove-keywords': {
+      const rule = writing.kind === 'add-keywords' ? 'add' : 'remove';
+      return (photo) =>
+        one('keywords', applyRule('keywords', rule, presentValues(photo).keywords, writing.terms));
+    }
+    case 'discard':
+      return (photo) => new Map((Object.keys(photo.drafts) as FieldId[]).map((field) => [field, undefined]));
+    default:
+      return templateDrafter(db, assignmentId, writing);
+  }
+}
+
+async function templateDrafter(
+  db: Queries,
+  assignmentId: string,
+  writing: Extract<Writing, { kind: 'caption' | 'put-templates' }>,
+): Promise<(photo: ListedPhoto) => NewDrafts> {
+  const assignment = await readAssignment(db, assignmentId);
+  const templates = await templatesById(db, assignment.inForce);
+  const compiled = compileTemplates(templates);
+  const today = localToday();
+  return (photo) => {
+    const values = presentValues(photo);
+    const context = placeholderContext(
+      assignment,
+      { name: photo.name, camera: photo.record.camera.camera },
+      today,
+    );
+    if (writing.kind === 'caption') {
+      const signOff = signOffFor(compiled, values, context);
+      const signed = splitSignOff(asText(values.description), signOff).signedOff;
+      return new Map([
+        [
+          'description',
+          { value: normalised(joinSignOff(writing.text, signed ? signOff : undefined)), origin: byHand },
+        ],
+      ]);
+    }
+    const { changes } = resolve(compiled, values, context);
+    return new Map(
+      [...changes].map(([field, { value, templateId }]) => {
+        const template = templates.find((one) => one.id === templateId)!;
+        return [
+          field,
+          { value, origin: { by: 'template', templateId, version: template.version, name: template.name } },
+        ];
+      }),
+    );
+  };
+}
+
+/** The file's values with the drafts over them. */
+export function presentValues(photo: Pick<ListedPhoto, 'record' | 'drafts'>): Values {
+  const values: { [K in FieldId]?: FieldValue } = {};
+  for (const [field, reading] of Object.entries(photo.record.fields))
+    values[field as FieldId] = reading.value;
+  for (const [field, draft] of Object.entries(photo.drafts)) {
+    if (isEmpty(draft.value)) delete values[field as FieldId];
+    else values[field as FieldId] = draft.value!;
+  }
+  return values;
+}
+
+async function keep(db: Queries, photo: ListedPhoto, made: NewDrafts): Promise<void> {
+  const isDraft = ([field, draft]: [FieldId, DraftValue | undefined]) => {
+    const reading = photo.record.fields[field];
+    return draft !== undefined && (reading?.agrees === false || !sameValue(reading?.value, draft.value));
+  };
+  const kept = [...made].filter(isDraft);
+  const gone = [...made.keys()].filter((field) => !kept.some(([one]) => one === field));
+  if (gone.length > 0)
+    await db.delete(drafts).where(and(eq(drafts.photoId, photo.id), inArray(drafts.field, gone)));
+  for (const [field, draft] of kept) {
+    const row = { value: draft!.value, origin: draft!.origin, changedAt: new Date() };
+    await db
+      .insert(drafts)
+      .values({ photoId: photo.id, field, ...row })
+      .onConflictDoUpdate({ target: [drafts.photoId, drafts.field], set: row });
+  }
+}

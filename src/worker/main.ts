@@ -1,0 +1,50 @@
+import { run } from 'graphile-worker';
+import { config } from '../server/config';
+import { database, pool } from '../server/db/client';
+import { enqueueRun } from '../server/jobs/queue';
+import { log } from '../server/log';
+import { carryOutRun, unfinishedRuns } from './runTask';
+
+/** The process that carries out runs. Any number may run; a lock gives each run to one of them. */
+let stopping = false;
+for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => (stopping = true));
+
+async function main(): Promise<void> {
+  const db = database();
+  for (const id of await unfinishedRuns(db)) await enqueueRun(db, id);
+  const runner = await run({
+    connectionString: config().databaseUrl,
+    concurrency: 2,
+    pollInterval: 1000,
+    taskList: { run: async (payload) => lockedRun((payload as { runId: string }).runId) },
+  });
+  log.info('worker ready');
+  process.send?.('ready');
+  await runner.promise;
+}
+
+/** Holds the run's advisory lock on a connection of its own; the lock ends with the process. */
+async function lockedRun(runId: string): Promise<void> {
+  const client = await pool().connect();
+  try {
+    const { rows } = await client.query('select pg_try_advisory_lock(hashtextextended($1, 0)) as got', [
+      runId,
+    ]);
+    if (!rows[0]?.got) return;
+    await carryOutRun(database(), runId, () => stopping);
+    await client.query('select pg_advisory_unlock(hashtextextended($1, 0))', [runId]);
+  } finally {
+    client.release(true);
+  }
+}
+
+main().catch((error) => {
+  log.fatal(
+    {
+      err:
+        error instanceof Error ? { name: error.name, message: error.message, stack: error.stack } : undefined,
+    },
+    'worker ended',
+  );
+  process.exit(1);
+});

@@ -1,0 +1,113 @@
+import { and, asc, eq, sql } from 'drizzle-orm';
+import type { Database } from '../server/db/client';
+import { runItems, runs } from '../server/db/schema';
+import type { ImportParameters } from '../server/db/stored';
+import { announce } from '../server/jobs/queue';
+import { readAssignment } from '../server/operations/assignments';
+import { folderById } from '../server/operations/folders';
+import { found } from '../server/operations/operationError';
+import { templatesOfVersion } from '../server/operations/templateVersions';
+import { embedItem } from './items/embedItem';
+import { failureOf } from './items/failure';
+import { importItem } from './items/importItem';
+import { takeBackItem } from './items/takeBackItem';
+
+/** Files in hand at the same time. */
+const AT_ONCE = 2;
+type Item = typeof runItems.$inferSelect;
+
+/**
+ * Carries a run out: every waiting item, then the end. Each item can be repeated, so a run goes on after
+ * the worker, the server or the database was killed. Ends early, to be taken up again, when `stopping`.
+ */
+export async function carryOutRun(db: Database, runId: string, stopping: () => boolean): Promise<void> {
+  const [row] = await db.select().from(runs).where(eq(runs.id, runId));
+  const run = found(row, 'run');
+  if (run.state === 'done' || run.state === 'stopped') return;
+  await db
+    .update(runs)
+    .set({ state: 'running', startedAt: run.startedAt ?? new Date() })
+    .where(eq(runs.id, runId));
+  await announce(db, { kind: 'run', id: runId });
+  const carryOut = await carrierFor(db, run);
+  const waiting = await db
+    .select()
+    .from(runItems)
+    .where(and(eq(runItems.runId, runId), eq(runItems.state, 'waiting')))
+    .orderBy(asc(runItems.position));
+  let stopAsked = false;
+  const next = async (): Promise<void> => {
+    for (let item = waiting.shift(); item; item = waiting.shift()) {
+      stopAsked = stopAsked || (await isStopAsked(db, runId));
+      if (stopAsked || stopping()) return;
+      await carryOutItem(db, item, carryOut);
+      await announce(db, { kind: 'run', id: runId });
+    }
+  };
+  await Promise.all(Array.from({ length: AT_ONCE }, next));
+  if (stopping() && !stopAsked) throw new Error('the worker is stopping; the run goes on when it is back');
+  await db
+    .update(runs)
+    .set({ state: stopAsked ? 'stopped' : 'done', endedAt: new Date() })
+    .where(eq(runs.id, runId));
+  await announce(db, { kind: 'run', id: runId });
+  await announce(db, { kind: 'photos', id: run.assignmentId });
+}
+
+async function carryOutItem(
+  db: Database,
+  item: Item,
+  carryOut: (item: Item) => Promise<void>,
+): Promise<void> {
+  try {
+    await carryOut(item);
+  } catch (error) {
+    if (isDatabaseGone(error)) throw error;
+    await db
+      .update(runItems)
+      .set({ state: 'failed', problems: [failureOf(error)] })
+      .where(eq(runItems.id, item.id));
+  }
+}
+
+/** Losing the database is no fault of the file: the job fails and is tried again. */
+function isDatabaseGone(error: unknown): boolean {
+  const code =
+    (error as { code?: string; cause?: { code?: string } } | undefined)?.cause?.code ??
+    (error as { code?: string } | undefined)?.code ??
+    '';
+  return (
+    /^(57P0|08|ECONN)/.test(code) ||
+    (error instanceof Error && /Connection terminated|connection timeout/i.test(error.message))
+  );
+}
+
+async function isStopAsked(db: Database, runId: string): Promise<boolean> {
+  const [row] = await db.select({ asked: runs.stopAsked }).from(runs).where(eq(runs.id, runId));
+  return row?.asked ?? true;
+}
+
+async function carrierFor(
+  db: Database,
+  run: typeof runs.$inferSelect,
+): Promise<(item: Item) => Promise<void>> {
+  if (run.kind === 'embed') return (item) => embedItem(db, item);
+  if (run.kind === 'take-back') return (item) => takeBackItem(db, item);
+  const parameters = run.parameters as ImportParameters;
+  const assignment = await readAssignment(db, run.assignmentId);
+  const [source, working, templates] = await Promise.all([
+    folderById(db, parameters.sourceFolderId),
+    folderById(db, assignment.workingFolderId),
+    templatesOfVersion(db, parameters.templates),
+  ]);
+  return (item) => importItem(db, { assignment, source: source.path, working, templates, parameters }, item);
+}
+
+/** Runs that were under way when everything stopped: asked for anew at start-up. */
+export async function unfinishedRuns(db: Database): Promise<string[]> {
+  const rows = await db
+    .select({ id: runs.id })
+    .from(runs)
+    .where(sql`${runs.state} in ('waiting', 'running')`);
+  return rows.map((row) => row.id);
+}
