@@ -1,0 +1,47 @@
+import { createHash } from 'node:crypto';
+import { accessSync, constants, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { Told } from './told.mjs';
+
+export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
+
+/** The data folder, made when missing. As root it must be reachable for the user "postgres". */
+export function dataFolder() {
+  const wished = process.env.FABRICA_DATA ? path.resolve(process.env.FABRICA_DATA) : path.join(root, '.fabrica');
+  const folder = isRoot() && !reachableByAll(wished) ? path.join('/var/lib', `fabrica-${digest(wished).slice(0, 8)}`) : wished;
+  try {
+    mkdirSync(folder, { recursive: true, mode: 0o755 });
+    accessSync(folder, constants.W_OK);
+  } catch {
+    throw new Told(`Fabrica cannot write to its data folder ${folder}. Choose another one with FABRICA_DATA.`);
+  }
+  return folder;
+}
+
+export function isRoot() {
+  return process.getuid?.() === 0;
+}
+
+function reachableByAll(folder) {
+  for (let at = folder; at !== path.dirname(at); at = path.dirname(at)) {
+    if (existsSync(at) && (statSync(at).mode & 0o001) === 0) return false;
+  }
+  return true;
+}
+
+export function digest(text) {
+  return createHash('sha256').update(text).digest('hex');
+}
+
+export function readJson(file) {
+  try {
+    return JSON.parse(readFileSync(file, 'utf8'));
+  } catch {
+    return undefined;
+  }
+}
+
+export function writeJson(file, value, mode = 0o600) {
+  writeFileSync(file, `${JSON.stringify(value, null, 2)}\n`, { mode });
+}

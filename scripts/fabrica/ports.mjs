@@ -1,0 +1,16 @@
+import { createServer } from 'node:net';
+import { Told } from './told.mjs';
+
+/** The first free loopback port from `preferred` on. */
+export async function freePort(preferred) {
+  for (let port = preferred; port < preferred + 200; port++) if (await isFree(port)) return port;
+  throw new Told(`No free port between ${preferred} and ${preferred + 199}.`);
+}
+
+function isFree(port) {
+  return new Promise((resolve) => {
+    const server = createServer();
+    server.once('error', () => resolve(false));
+    server.listen(port, '127.0.0.1', () => server.close(() => resolve(true)));
+  });
+}
