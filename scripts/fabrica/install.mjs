@@ -26,7 +26,12 @@ export function build() {
 }
 
 function run(command, args, failure) {
-  const done = spawnSync(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], maxBuffer: 1 << 28, env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' } });
+  const done = spawnSync(command, args, {
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'pipe'],
+    maxBuffer: 1 << 28,
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+  });
   if (done.status !== 0) throw new Told(`${failure}:\n${String(done.stdout)}${String(done.stderr)}`);
 }
 
@@ -37,7 +42,9 @@ function digestOfSources() {
     hash.update(name).update(readFileSync(whole));
   };
   const walk = (folder) => {
-    for (const entry of readdirSync(path.join(root, folder), { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+    for (const entry of readdirSync(path.join(root, folder), { withFileTypes: true }).sort((a, b) =>
+      a.name < b.name ? -1 : 1,
+    )) {
       const name = `${folder}/${entry.name}`;
       if (entry.isDirectory()) walk(name);
       else if (!/\.test\.tsx?$/.test(name)) add(name);

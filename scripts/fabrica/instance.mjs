@@ -15,7 +15,9 @@ export function claim(data) {
   const before = readJson(file);
   if (before && alive(before.launcher)) {
     const where = before.address ? ` at ${before.address}` : '';
-    throw new Told(`Fabrica is running already on this data folder${where}.\nUse that one, end it with ./fabrica stop, or start a second one on other data: FABRICA_DATA=… ./fabrica start`);
+    throw new Told(
+      `Fabrica is running already on this data folder${where}.\nUse that one, end it with ./fabrica stop, or start a second one on other data: FABRICA_DATA=… ./fabrica start`,
+    );
   }
   for (const child of before?.children ?? []) if (alive(child)) process.kill(child.pid, 'SIGKILL');
   rmSync(file, { force: true });
@@ -24,7 +26,8 @@ export function claim(data) {
     writeSync(handle, JSON.stringify({ launcher: identity(process.pid), children: [] }));
     closeSync(handle);
   } catch (error) {
-    if (error.code === 'EEXIST') throw new Told('Another copy of Fabrica is just starting on this data folder.');
+    if (error.code === 'EEXIST')
+      throw new Told('Another copy of Fabrica is just starting on this data folder.');
     throw error;
   }
 }
@@ -48,7 +51,9 @@ export function alive(one) {
 /** Field 22 of /proc/PID/stat, read behind the command's closing bracket; a zombie counts as ended. */
 function startTime(pid) {
   try {
-    const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').replace(/^.*\) /s, '').split(' ');
+    const fields = readFileSync(`/proc/${pid}/stat`, 'utf8')
+      .replace(/^.*\) /s, '')
+      .split(' ');
     return fields[0] === 'Z' ? undefined : fields[19];
   } catch {
     return undefined;

@@ -8,23 +8,35 @@ export function installPackages(wanted) {
   const missing = wanted.filter((one) => !one.present()).map((one) => one.name);
   if (missing.length === 0) return;
   const command = `apt-get update && apt-get install -y --no-install-recommends ${missing.join(' ')}`;
-  if (!onPath('apt-get')) throw new Told(`Fabrica needs: ${missing.join(', ')}. Install them with your system's package manager and start again.`);
+  if (!onPath('apt-get'))
+    throw new Told(
+      `Fabrica needs: ${missing.join(', ')}. Install them with your system's package manager and start again.`,
+    );
   const may = isRoot() || spawnSync('sudo', ['-n', 'true']).status === 0;
-  if (!may) throw new Told(`Fabrica needs packages that only an administrator can install. Run this once, then start again:\n\n  sudo sh -c '${command}'\n`);
+  if (!may)
+    throw new Told(
+      `Fabrica needs packages that only an administrator can install. Run this once, then start again:\n\n  sudo sh -c '${command}'\n`,
+    );
   say(`Installing from Debian: ${missing.join(', ')}`);
   keepDebianClusterOut();
   const shell = isRoot() ? ['sh', '-c', command] : ['sudo', '-n', 'sh', '-c', command];
-  const done = spawnSync(shell[0], shell.slice(1), { stdio: ['ignore', 'ignore', 'pipe'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+  const done = spawnSync(shell[0], shell.slice(1), {
+    stdio: ['ignore', 'ignore', 'pipe'],
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  });
   const still = wanted.filter((one) => !one.present()).map((one) => one.name);
   if (done.status !== 0 || still.length > 0) {
-    throw new Told(`Installing ${still.join(', ')} failed:\n${String(done.stderr).split('\n').slice(-6).join('\n')}\nRun it by hand and start again:\n\n  ${command}\n`);
+    throw new Told(
+      `Installing ${still.join(', ')} failed:\n${String(done.stderr).split('\n').slice(-6).join('\n')}\nRun it by hand and start again:\n\n  ${command}\n`,
+    );
   }
 }
 
 /** Debian's server package would make and start a cluster of its own; ours is private. */
 function keepDebianClusterOut() {
   if (existsSync('/etc/postgresql-common') || findPostgres()) return;
-  const script = 'mkdir -p /etc/postgresql-common && echo "create_main_cluster = false" > /etc/postgresql-common/createcluster.conf';
+  const script =
+    'mkdir -p /etc/postgresql-common && echo "create_main_cluster = false" > /etc/postgresql-common/createcluster.conf';
   spawnSync(isRoot() ? 'sh' : 'sudo', isRoot() ? ['-c', script] : ['-n', 'sh', '-c', script]);
 }
 
@@ -36,18 +48,26 @@ export function onPath(program) {
 export function findPostgres() {
   const home = '/usr/lib/postgresql';
   const versions = existsSync(home) ? readdirSync(home).sort((a, b) => Number(b) - Number(a)) : [];
-  return versions.map((version) => `${home}/${version}/bin`).find((bin) => existsSync(`${bin}/initdb`) && existsSync(`${bin}/postgres`));
+  return versions
+    .map((version) => `${home}/${version}/bin`)
+    .find((bin) => existsSync(`${bin}/initdb`) && existsSync(`${bin}/postgres`));
 }
 
 export const runPackages = [
   { name: 'postgresql', present: () => findPostgres() !== undefined },
-  { name: 'fonts-noto-core', present: () => existsSync('/usr/share/fonts/truetype/noto/NotoSans-Regular.ttf') },
+  {
+    name: 'fonts-noto-core',
+    present: () => existsSync('/usr/share/fonts/truetype/noto/NotoSans-Regular.ttf'),
+  },
 ];
 
 const library = (file) => () => existsSync(`/usr/include/${file}`);
 export const testPackages = [
   { name: 'chromium-headless-shell', present: () => existsSync('/usr/bin/chromium-headless-shell') },
-  { name: 'fonts-noto-cjk', present: () => existsSync('/usr/share/fonts/opentype/noto/NotoSansCJK-Regular.ttc') },
+  {
+    name: 'fonts-noto-cjk',
+    present: () => existsSync('/usr/share/fonts/opentype/noto/NotoSansCJK-Regular.ttc'),
+  },
   { name: 'exiv2', present: () => onPath('exiv2') },
   { name: 'libexempi-dev', present: library('exempi-2.0/exempi/xmp.h') },
   { name: 'pkg-config', present: () => onPath('pkg-config') },

@@ -8,13 +8,20 @@ export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '
 
 /** The data folder, made when missing. As root it must be reachable for the user "postgres". */
 export function dataFolder() {
-  const wished = process.env.FABRICA_DATA ? path.resolve(process.env.FABRICA_DATA) : path.join(root, '.fabrica');
-  const folder = isRoot() && !reachableByAll(wished) ? path.join('/var/lib', `fabrica-${digest(wished).slice(0, 8)}`) : wished;
+  const wished = process.env.FABRICA_DATA
+    ? path.resolve(process.env.FABRICA_DATA)
+    : path.join(root, '.fabrica');
+  const folder =
+    isRoot() && !reachableByAll(wished)
+      ? path.join('/var/lib', `fabrica-${digest(wished).slice(0, 8)}`)
+      : wished;
   try {
     mkdirSync(folder, { recursive: true, mode: 0o755 });
     accessSync(folder, constants.W_OK);
   } catch {
-    throw new Told(`Fabrica cannot write to its data folder ${folder}. Choose another one with FABRICA_DATA.`);
+    throw new Told(
+      `Fabrica cannot write to its data folder ${folder}. Choose another one with FABRICA_DATA.`,
+    );
   }
   return folder;
 }

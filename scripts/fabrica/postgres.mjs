@@ -19,7 +19,10 @@ export class Postgres {
   async start() {
     if (!existsSync(path.join(this.cluster, 'PG_VERSION'))) this.#init();
     const settings = readJson(this.settingsFile);
-    if (!settings) throw new Told(`The database's password file ${this.settingsFile} is missing. Restore it, or remove ${this.home} to begin anew.`);
+    if (!settings)
+      throw new Told(
+        `The database's password file ${this.settingsFile} is missing. Restore it, or remove ${this.home} to begin anew.`,
+      );
     this.#refuseOtherVersion();
     if (this.#ctl(['status']).status === 0) this.#ctl(['stop', '-m', 'fast', '-w']);
     const port = await freePort(settings.port ?? 54400);
@@ -44,7 +47,18 @@ export class Postgres {
     const passwordFile = path.join(this.home, 'password');
     writeFileSync(passwordFile, `${password}\n`, { mode: 0o600 });
     if (isRoot()) for (const one of [this.home, passwordFile]) chownSync(one, ...this.#postgresIds());
-    const args = ['-D', this.cluster, '-U', 'fabrica', '-A', 'scram-sha-256', `--pwfile=${passwordFile}`, '-E', 'UTF8', '--locale=C.UTF-8'];
+    const args = [
+      '-D',
+      this.cluster,
+      '-U',
+      'fabrica',
+      '-A',
+      'scram-sha-256',
+      `--pwfile=${passwordFile}`,
+      '-E',
+      'UTF8',
+      '--locale=C.UTF-8',
+    ];
     const done = this.#as([path.join(this.bin, 'initdb'), ...args]);
     rmSync(passwordFile, { force: true });
     if (done.status !== 0) throw new Told(`Making the database failed:\n${done.stderr}`);
@@ -53,12 +67,21 @@ export class Postgres {
 
   #refuseOtherVersion() {
     const made = readFileSync(path.join(this.cluster, 'PG_VERSION'), 'utf8').trim();
-    if (!this.bin.includes(`/${made}/`)) throw new Told(`The database in ${this.cluster} was made by PostgreSQL ${made}, which is not installed any more. Install postgresql-${made} and start again.`);
+    if (!this.bin.includes(`/${made}/`))
+      throw new Told(
+        `The database in ${this.cluster} was made by PostgreSQL ${made}, which is not installed any more. Install postgresql-${made} and start again.`,
+      );
   }
 
   #createDatabase(password, port) {
-    const psql = (database, sql) => spawnSync(path.join(this.bin, 'psql'), ['-h', '127.0.0.1', '-p', String(port), '-U', 'fabrica', '-d', database, '-Atc', sql], { encoding: 'utf8', env: { ...process.env, PGPASSWORD: password } });
-    if (psql('postgres', "select 1 from pg_database where datname = 'fabrica'").stdout.trim() !== '1') psql('postgres', 'create database fabrica');
+    const psql = (database, sql) =>
+      spawnSync(
+        path.join(this.bin, 'psql'),
+        ['-h', '127.0.0.1', '-p', String(port), '-U', 'fabrica', '-d', database, '-Atc', sql],
+        { encoding: 'utf8', env: { ...process.env, PGPASSWORD: password } },
+      );
+    if (psql('postgres', "select 1 from pg_database where datname = 'fabrica'").stdout.trim() !== '1')
+      psql('postgres', 'create database fabrica');
   }
 
   #ctl(args) {
@@ -67,12 +90,21 @@ export class Postgres {
 
   /** PostgreSQL refuses root: there it runs as the user "postgres" of Debian's package. */
   #as(command) {
-    const whole = isRoot() ? ['setpriv', '--reuid=postgres', '--regid=postgres', '--init-groups', '--reset-env', ...command] : command;
-    return spawnSync(whole[0], whole.slice(1), { cwd: '/', encoding: 'utf8', stdio: ['ignore', 'ignore', 'pipe'], detached: true });
+    const whole = isRoot()
+      ? ['setpriv', '--reuid=postgres', '--regid=postgres', '--init-groups', '--reset-env', ...command]
+      : command;
+    return spawnSync(whole[0], whole.slice(1), {
+      cwd: '/',
+      encoding: 'utf8',
+      stdio: ['ignore', 'ignore', 'pipe'],
+      detached: true,
+    });
   }
 
   #postgresIds() {
-    return ['-u', '-g'].map((flag) => Number(spawnSync('id', [flag, 'postgres'], { encoding: 'utf8' }).stdout));
+    return ['-u', '-g'].map((flag) =>
+      Number(spawnSync('id', [flag, 'postgres'], { encoding: 'utf8' }).stdout),
+    );
   }
 
   #logTail() {

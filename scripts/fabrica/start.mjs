@@ -24,15 +24,29 @@ export async function start({ demo }) {
     const port = await freePort(Number(process.env.FABRICA_PORT ?? 4400));
     const address = `http://127.0.0.1:${port}`;
     const env = {
-      ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', FABRICA_ROOT: root, FABRICA_DATA: data,
-      FABRICA_DATABASE_URL: databaseUrl, FABRICA_ADDRESS: address, FABRICA_SESSION: randomBytes(8).toString('hex'),
+      ...process.env,
+      NODE_ENV: 'production',
+      NEXT_TELEMETRY_DISABLED: '1',
+      FABRICA_ROOT: root,
+      FABRICA_DATA: data,
+      FABRICA_DATABASE_URL: databaseUrl,
+      FABRICA_ADDRESS: address,
+      FABRICA_SESSION: randomBytes(8).toString('hex'),
     };
     await mustRun('dist/migrate.mjs', [], env, 'The database could not be brought up to date');
     if (demo) await mustRun('dist/demo.mjs', [], env, 'The demo data could not be made');
     const log = (name) => path.join(data, `${name}.log`);
     const next = path.join(root, 'node_modules/next/dist/bin/next');
-    running.children.push(startChild('web', [next, 'start', '-H', '127.0.0.1', '-p', String(port)], { env, cwd: root, log: log('web') }));
-    running.children.push(startChild('worker', [path.join(root, 'dist/worker.mjs')], { env, cwd: root, log: log('worker') }));
+    running.children.push(
+      startChild('web', [next, 'start', '-H', '127.0.0.1', '-p', String(port)], {
+        env,
+        cwd: root,
+        log: log('web'),
+      }),
+    );
+    running.children.push(
+      startChild('worker', [path.join(root, 'dist/worker.mjs')], { env, cwd: root, log: log('worker') }),
+    );
     remember(data, { address, children: running.children.map((child) => identity(child.pid)) });
     watch(running, data, ended);
     await answering(address, running);
@@ -45,13 +59,18 @@ export async function start({ demo }) {
 }
 
 async function mustRun(program, args, env, failure) {
-  const { code, errors } = await runChild([path.join(root, program), ...args], { env, cwd: root, onLine: (line) => line && say(line) });
+  const { code, errors } = await runChild([path.join(root, program), ...args], {
+    env,
+    cwd: root,
+    onLine: (line) => line && say(line),
+  });
   if (code !== 0) throw new Told(`${failure}:\n${errors}`);
 }
 
 async function answering(address, running) {
   for (let tries = 0; tries < 300; tries++) {
-    if (running.children.some((child) => child.exitCode !== null)) throw new Told('The web application ended at once; its log tells why.');
+    if (running.children.some((child) => child.exitCode !== null))
+      throw new Told('The web application ended at once; its log tells why.');
     const answer = await fetch(`${address}/api/health`).catch(() => undefined);
     if (answer?.ok) return;
     await new Promise((resolve) => setTimeout(resolve, 100));
@@ -63,7 +82,9 @@ function watch(running, data, ended) {
   for (const child of running.children) {
     child.on('exit', (code) => {
       if (ended.asked) return;
-      console.error(`\n  The ${child.label} ended unexpectedly (${code}). Its log: ${path.join(data, `${child.label}.log`)}`);
+      console.error(
+        `\n  The ${child.label} ended unexpectedly (${code}). Its log: ${path.join(data, `${child.label}.log`)}`,
+      );
       process.exitCode = 1;
       process.kill(process.pid, 'SIGTERM');
     });

@@ -11,7 +11,13 @@ import { openContainer } from '../core/containers/registry';
 import { planEmbed } from '../core/embed/planEmbed';
 import { encodeIim } from '../core/iim/codec';
 import { newIim, writeIim } from '../core/mapping/writeIim';
-import { decodeResources, encodeResources, RESOURCE_IIM, RESOURCE_IPTC_DIGEST, withResource } from '../core/photoshop/resources';
+import {
+  decodeResources,
+  encodeResources,
+  RESOURCE_IIM,
+  RESOURCE_IPTC_DIGEST,
+  withResource,
+} from '../core/photoshop/resources';
 import { type DemoPicture, demoPictures } from './pictures';
 import { renderPicture } from './render';
 
@@ -24,9 +30,11 @@ export async function fillCard(folder: string, told: (line: string) => void): Pr
   if (missing.length > 0) told(`Drawing ${missing.length} demo pictures (a minute or two, once)`);
   const drawn = missing.filter((one) => !one.sameAs);
   const queue = drawn.map((picture) => async () => place(folder, picture, await withMetadata(picture)));
-  await Promise.all([0, 1].map(async () => {
-    for (let job = queue.shift(); job; job = queue.shift()) await job();
-  }));
+  await Promise.all(
+    [0, 1].map(async () => {
+      for (let job = queue.shift(); job; job = queue.shift()) await job();
+    }),
+  );
   for (const picture of missing) {
     if (!picture.sameAs) continue;
     await copyFile(path.join(folder, picture.sameAs), path.join(folder, picture.name));
@@ -42,22 +50,37 @@ async function withMetadata(picture: DemoPicture): Promise<Uint8Array> {
 }
 
 async function embedded(file: Uint8Array, values: Values): Promise<Uint8Array> {
-  const plan = planEmbed(await openContainer(memorySource(file)), new Map(Object.entries(values)) as Map<FieldId, FieldValue>);
+  const plan = planEmbed(
+    await openContainer(memorySource(file)),
+    new Map(Object.entries(values)) as Map<FieldId, FieldValue>,
+  );
   return carriedOut(file, plan.edits);
 }
 
 /** What a program does that knows only IIM: XMP stays, and the digest tells of it or not. */
-async function contradicted(file: Uint8Array, { values, digest }: NonNullable<DemoPicture['contradicts']>): Promise<Uint8Array> {
+async function contradicted(
+  file: Uint8Array,
+  { values, digest }: NonNullable<DemoPicture['contradicts']>,
+): Promise<Uint8Array> {
   const container = await openContainer(memorySource(file));
-  const iim = encodeIim(Object.entries(values).reduce((model, [id, value]) => writeIim(model, id as FieldId, value).model, newIim));
-  const before = container.blocks.photoshop ? decodeResources(container.blocks.photoshop).model : { resources: [], rest: new Uint8Array(0) };
+  const iim = encodeIim(
+    Object.entries(values).reduce(
+      (model, [id, value]) => writeIim(model, id as FieldId, value).model,
+      newIim,
+    ),
+  );
+  const before = container.blocks.photoshop
+    ? decodeResources(container.blocks.photoshop).model
+    : { resources: [], rest: new Uint8Array(0) };
   const digested = md5Digest(digest === 'matching' ? iim : new Uint8Array(1));
   const resources = withResource(withResource(before, RESOURCE_IIM, iim), RESOURCE_IPTC_DIGEST, digested);
   return carriedOut(file, container.planEdits({ photoshop: encodeResources(resources) }).edits);
 }
 
 function carriedOut(file: Uint8Array, edits: readonly Edit[]): Uint8Array {
-  return concat(edits.map((edit) => (edit.kind === 'copy' ? file.subarray(edit.start, edit.end) : edit.bytes)));
+  return concat(
+    edits.map((edit) => (edit.kind === 'copy' ? file.subarray(edit.start, edit.end) : edit.bytes)),
+  );
 }
 
 async function place(folder: string, picture: DemoPicture, bytes: Uint8Array): Promise<void> {
@@ -71,4 +94,3 @@ async function stamp(target: string, picture: DemoPicture): Promise<void> {
   const taken = new Date(`${picture.taken}+02:00`);
   await utimes(target, taken, taken);
 }
-

@@ -5,6 +5,7 @@ import { lights } from './scenes/parts';
 import { scenes } from './scenes/scenes';
 
 const GRAIN_SIDE = 512;
+const GRAIN_STRENGTH = 7;
 /** Drawn at half size and enlarged, soft as a lens; the grain has full size. */
 const DRAWN_SMALLER = 2;
 
@@ -15,27 +16,34 @@ export async function renderPicture(picture: DemoPicture, seed: number): Promise
   const drawing = scenes[picture.scene](light, random);
   const vignette = `<defs><radialGradient id="edge" cx="0.5" cy="0.45" r="0.75"><stop offset="0.55" stop-color="#000" stop-opacity="0"/><stop offset="1" stop-color="#000" stop-opacity="${light.shade}"/></radialGradient></defs><rect width="1200" height="800" fill="url(#edge)"/>`;
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${picture.width / DRAWN_SMALLER}" height="${picture.height / DRAWN_SMALLER}" viewBox="0 0 1200 800" preserveAspectRatio="xMidYMid slice">${drawing}${vignette}</svg>`;
-  const upright = sharp(Buffer.from(svg), { limitInputPixels: 40_000_000 })
+  const { data, info } = await sharp(Buffer.from(svg), { limitInputPixels: 40_000_000 })
     .flatten({ background: '#888' })
+    .removeAlpha()
     .resize(picture.width, picture.height, { fit: 'fill', kernel: 'cubic' })
-    .composite([{ input: grain(seed), raw: { width: GRAIN_SIDE, height: GRAIN_SIDE, channels: 4 }, tile: true, blend: 'over' }]);
-  return upright
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  addGrain(data, info.width, seed);
+  return sharp(data, { raw: { width: info.width, height: info.height, channels: 3 } })
     .jpeg({ quality: 91, chromaSubsampling: '4:2:0' })
     .withExif(cameraExif(picture))
     .withMetadata(picture.orientation ? { orientation: picture.orientation } : {})
     .toBuffer();
 }
 
-/** Film-like grain as transparent grey specks; seeded, so that the picture comes out the same. */
-function grain(seed: number): Buffer {
+/** Film-like grain, seeded, so that the picture comes out the same. `pixels` is RGB and is changed. */
+function addGrain(pixels: Buffer, width: number, seed: number): void {
   const random = seeded(seed ^ 0x5eed);
-  const pixels = Buffer.alloc(GRAIN_SIDE * GRAIN_SIDE * 4);
-  for (let at = 0; at < pixels.length; at += 4) {
-    const strength = random(-1, 1) + random(-1, 1);
-    pixels.fill(strength > 0 ? 255 : 0, at, at + 3);
-    pixels[at + 3] = Math.round(Math.abs(strength) * 11);
+  const grain = Int8Array.from({ length: GRAIN_SIDE * GRAIN_SIDE }, () =>
+    Math.round((random(-1, 1) + random(-1, 1)) * GRAIN_STRENGTH),
+  );
+  const row = width * 3;
+  for (let at = 0; at < pixels.length; at += 3) {
+    const x = (at % row) / 3;
+    const y = Math.floor(at / row);
+    const change = grain[(y % GRAIN_SIDE) * GRAIN_SIDE + (x % GRAIN_SIDE)]!;
+    for (let channel = at; channel < at + 3; channel++)
+      pixels[channel] = Math.max(0, Math.min(255, pixels[channel]! + change));
   }
-  return pixels;
 }
 
 function cameraExif(picture: DemoPicture): Exif {
@@ -43,12 +51,21 @@ function cameraExif(picture: DemoPicture): Exif {
   const stamp = picture.taken.replaceAll('-', ':').replace('T', ' ');
   return {
     IFD0: {
-      Make: 'Tindra', Model: 'Tindra K2', Software: 'K2 1.04', DateTime: stamp,
+      Make: 'Tindra',
+      Model: 'Tindra K2',
+      Software: 'K2 1.04',
+      DateTime: stamp,
       ...(picture.cameraDescription ? { ImageDescription: picture.cameraDescription } : {}),
     },
     IFD2: {
-      DateTimeOriginal: stamp, DateTimeDigitized: stamp, OffsetTimeOriginal: '+02:00', ExposureTime: time,
-      FNumber: `${Math.round(Number(aperture) * 10)}/10`, ISOSpeedRatings: String(iso), FocalLength: `${focalLength}/1`, LensModel: 'K 28-135mm',
+      DateTimeOriginal: stamp,
+      DateTimeDigitized: stamp,
+      OffsetTimeOriginal: '+02:00',
+      ExposureTime: time,
+      FNumber: `${Math.round(Number(aperture) * 10)}/10`,
+      ISOSpeedRatings: String(iso),
+      FocalLength: `${focalLength}/1`,
+      LensModel: 'K 28-135mm',
     },
   };
 }

@@ -8,13 +8,21 @@ import { changeAssignment, createAssignment } from '../server/operations/assignm
 import { openFolder } from '../server/operations/folders';
 import { createTemplate } from '../server/operations/templates';
 
-const line = (field: Entry['field'], rule: Entry['rule'], ...texts: string[]): Entry => ({ field, rule, texts });
+const line = (field: Entry['field'], rule: Entry['rule'], ...texts: string[]): Entry => ({
+  field,
+  rule,
+  texts,
+});
 
 const standing: readonly Entry[] = [
   line('creator', 'overwrite', 'Aune Pell'),
   line('jobTitle', 'overwrite', 'Photographer'),
   line('creditLine', 'overwrite', 'Tarn & Tide'),
-  line('copyrightNotice', 'overwrite', '© {{ year taken }} Aune Pell, all rights reserved, tarnandtide.example'),
+  line(
+    'copyrightNotice',
+    'overwrite',
+    '© {{ year taken }} Aune Pell, all rights reserved, tarnandtide.example',
+  ),
   line('rightsStatus', 'overwrite', 'in-copyright'),
   line('usageTerms', 'overwrite', 'No use without written permission.'),
   line('webStatement', 'overwrite', 'https://tarnandtide.example/rights'),
@@ -36,17 +44,29 @@ const job: readonly Entry[] = [
 
 /** Puts the demo assignment into an empty installation; does nothing where it is there already. */
 export async function seedDemo(db: Database, card: string, dataFolder: string): Promise<void> {
-  const [known] = await db.select({ id: openedFolders.id }).from(openedFolders).where(eq(openedFolders.path, card));
+  const [known] = await db
+    .select({ id: openedFolders.id })
+    .from(openedFolders)
+    .where(eq(openedFolders.path, card));
   if (known) return;
   const source = await openFolder(db, { path: card, kind: 'card', label: 'Memory card K2 (simulated)' });
   const working = path.join(dataFolder, 'pictures', 'Relaunch of the ketch');
   await mkdir(working, { recursive: true });
   const rights = await createTemplate(db, { name: 'Standing rights', kind: 'standing', entries: standing });
-  const relaunch = await createTemplate(db, { name: 'Relaunch, for the Boat Trust', kind: 'job', entries: job });
+  const relaunch = await createTemplate(db, {
+    name: 'Relaunch, for the Boat Trust',
+    kind: 'job',
+    entries: job,
+  });
   const { id } = await createAssignment(db, { name: 'Relaunch of the ketch', workingPath: working });
   await db.update(assignments).set({ sourceFolderId: source.id }).where(eq(assignments.id, id));
   await changeAssignment(db, id, {
-    publishedOn: '2026-06-05', inForce: [rights.id, relaunch.id],
-    facts: [{ name: 'vessel', value: 'Marena' }, { name: 'yard', value: 'Pellvik yard' }, { name: 'client', value: 'Boat Trust' }],
+    publishedOn: '2026-06-05',
+    inForce: [rights.id, relaunch.id],
+    facts: [
+      { name: 'vessel', value: 'Marena' },
+      { name: 'yard', value: 'Pellvik yard' },
+      { name: 'client', value: 'Boat Trust' },
+    ],
   });
 }

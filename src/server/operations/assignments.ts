@@ -99,16 +99,14 @@ export async function changeAssignment(
       await tx.delete(facts).where(eq(facts.assignmentId, id));
       const named = change.facts.filter((fact) => fact.name.trim() !== '');
       if (named.length > 0)
-        await tx
-          .insert(facts)
-          .values(
-            named.map((fact, position) => ({
-              assignmentId: id,
-              position,
-              name: fact.name.trim(),
-              value: fact.value,
-            })),
-          );
+        await tx.insert(facts).values(
+          named.map((fact, position) => ({
+            assignmentId: id,
+            position,
+            name: fact.name.trim(),
+            value: fact.value,
+          })),
+        );
     }
     if (change.inForce) {
       await tx.delete(templatesInForce).where(and(eq(templatesInForce.assignmentId, id)));

@@ -42,16 +42,14 @@ export async function startImport(
       .values({ assignmentId, kind: 'import', parameters })
       .returning({ id: runs.id });
     const { id: runId } = found(run, 'run');
-    await tx
-      .insert(runItems)
-      .values(
-        wish.paths.map((path, position) => ({
-          runId,
-          position,
-          name: path.slice(path.lastIndexOf('/') + 1),
-          sourcePath: path,
-        })),
-      );
+    await tx.insert(runItems).values(
+      wish.paths.map((path, position) => ({
+        runId,
+        position,
+        name: path.slice(path.lastIndexOf('/') + 1),
+        sourcePath: path,
+      })),
+    );
     await enqueueRun(tx, runId);
     await announce(tx, { kind: 'run', id: runId });
     return { runId };

@@ -26,17 +26,15 @@ export async function startTakeBack(db: Database, takenRunId: string): Promise<{
       })
       .returning({ id: runs.id });
     const { id: runId } = found(run, 'run');
-    await tx
-      .insert(runItems)
-      .values(
-        items.map((item, position) => ({
-          runId,
-          position,
-          photoId: item.photoId,
-          name: item.name,
-          sourcePath: item.id,
-        })),
-      );
+    await tx.insert(runItems).values(
+      items.map((item, position) => ({
+        runId,
+        position,
+        photoId: item.photoId,
+        name: item.name,
+        sourcePath: item.id,
+      })),
+    );
     await enqueueRun(tx, runId);
     await announce(tx, { kind: 'run', id: runId });
     return { runId };

@@ -1,8 +1,9 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { joinSignOff, splitSignOff } from '../../core/captions/signOff';
 import type { FieldId } from '../../core/catalogue/fields';
-import { asText, type FieldValue, isEmpty, normalised, sameValue } from '../../core/catalogue/value';
-import { compileTemplates, resolve, signOffFor, type Values } from '../../core/templates/resolve';
+import { asText, type FieldValue, normalised, sameValue } from '../../core/catalogue/value';
+import { presentValues } from '../../core/drafts/present';
+import { compileTemplates, resolve, signOffFor } from '../../core/templates/resolve';
 import { applyRule } from '../../core/templates/rules';
 import type { Database, Queries } from '../db/client';
 import { drafts } from '../db/schema';
@@ -55,7 +56,15 @@ async function drafterFor(
     case 'remove-keywords': {
       const rule = writing.kind === 'add-keywords' ? 'add' : 'remove';
       return (photo) =>
-        one('keywords', applyRule('keywords', rule, presentValues(photo).keywords, writing.terms));
+        one(
+          'keywords',
+          applyRule(
+            'keywords',
+            rule,
+            presentValues(photo.record.fields, photo.drafts).keywords,
+            writing.terms,
+          ),
+        );
     }
     case 'discard':
       return (photo) => new Map((Object.keys(photo.drafts) as FieldId[]).map((field) => [field, undefined]));
@@ -74,7 +83,7 @@ async function templateDrafter(
   const compiled = compileTemplates(templates);
   const today = localToday();
   return (photo) => {
-    const values = presentValues(photo);
+    const values = presentValues(photo.record.fields, photo.drafts);
     const context = placeholderContext(
       assignment,
       { name: photo.name, camera: photo.record.camera.camera },
@@ -101,18 +110,6 @@ async function templateDrafter(
       }),
     );
   };
-}
-
-/** The file's values with the drafts over them. */
-export function presentValues(photo: Pick<ListedPhoto, 'record' | 'drafts'>): Values {
-  const values: { [K in FieldId]?: FieldValue } = {};
-  for (const [field, reading] of Object.entries(photo.record.fields))
-    values[field as FieldId] = reading.value;
-  for (const [field, draft] of Object.entries(photo.drafts)) {
-    if (isEmpty(draft.value)) delete values[field as FieldId];
-    else values[field as FieldId] = draft.value!;
-  }
-  return values;
 }
 
 async function keep(db: Queries, photo: ListedPhoto, made: NewDrafts): Promise<void> {

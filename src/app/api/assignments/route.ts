@@ -1,0 +1,9 @@
+import { body } from '@/server/http/body';
+import { endpoint } from '@/server/http/endpoint';
+import { newAssignment } from '@/server/http/shapes';
+import { createAssignment, listAssignments } from '@/server/operations/assignments';
+
+export const GET = endpoint(({ db }) => listAssignments(db));
+export const POST = endpoint(async ({ db, request }) =>
+  createAssignment(db, await body(request, newAssignment)),
+);

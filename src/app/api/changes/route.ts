@@ -1,0 +1,6 @@
+import { endpoint } from '@/server/http/endpoint';
+import { changeStream } from '@/server/jobs/changes';
+
+export const dynamic = 'force-dynamic';
+/** Server-sent events: what changed, for every open window. */
+export const GET = endpoint(async ({ request }) => changeStream(request.signal));

@@ -1,0 +1,4 @@
+import { endpoint } from '@/server/http/endpoint';
+import { readRun } from '@/server/operations/runs';
+
+export const GET = endpoint<{ id: string }>(({ db, params }) => readRun(db, params.id));

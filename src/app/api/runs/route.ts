@@ -1,0 +1,4 @@
+import { endpoint } from '@/server/http/endpoint';
+import { listRuns } from '@/server/operations/runs';
+
+export const GET = endpoint(({ db }) => listRuns(db));

@@ -1,0 +1,12 @@
+import { body } from '@/server/http/body';
+import { endpoint } from '@/server/http/endpoint';
+import { changedTemplate } from '@/server/http/shapes';
+import { changeTemplate, readTemplate, removeTemplate } from '@/server/operations/templates';
+
+type Params = { id: string };
+export const GET = endpoint<Params>(({ db, params }) => readTemplate(db, params.id));
+export const PUT = endpoint<Params>(async ({ db, request, params }) => {
+  const { baseVersion, ...text } = await body(request, changedTemplate);
+  return changeTemplate(db, params.id, text, baseVersion);
+});
+export const DELETE = endpoint<Params>(({ db, params }) => removeTemplate(db, params.id));

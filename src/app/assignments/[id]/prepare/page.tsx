@@ -1,0 +1,11 @@
+import { PreparePage } from '@/features/prepare/PreparePage';
+import { database } from '@/server/db/client';
+import { listTemplates } from '@/server/operations/templates';
+import { loadAssignment } from '../../loadAssignment';
+
+export const metadata = { title: 'Prepare' };
+
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  const assignment = await loadAssignment((await params).id);
+  return <PreparePage assignment={assignment} templates={await listTemplates(database())} />;
+}

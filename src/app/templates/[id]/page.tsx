@@ -1,0 +1,26 @@
+import { notFound } from 'next/navigation';
+import { TemplateBook } from '@/features/templates/TemplateBook';
+import { database } from '@/server/db/client';
+import { localToday } from '@/server/operations/context';
+import { OperationError } from '@/server/operations/operationError';
+import { readTemplate } from '@/server/operations/templates';
+import { loadSamples } from '../loadSamples';
+
+export const metadata = { title: 'Template' };
+
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  const { id } = await params;
+  const template = await readTemplate(database(), id).catch((error: unknown) => {
+    if (error instanceof OperationError || /uuid/.test(String((error as { cause?: unknown }).cause)))
+      notFound();
+    throw error;
+  });
+  return (
+    <TemplateBook
+      key={template.version}
+      template={template}
+      {...(await loadSamples())}
+      today={localToday()}
+    />
+  );
+}

@@ -1,0 +1,151 @@
+import type { ByteSource } from '../bytes/source';
+import { decodeUtf8, decodeWindows1252 } from '../bytes/text';
+import { ByteView } from '../bytes/view';
+import { usualPrefix } from '../catalogue/namespaces';
+import type { ExifModel } from '../exif/exif';
+import { tagName } from '../exif/tagNames';
+import { charsetOf, decodeText } from '../iim/charset';
+import type { IimModel } from '../iim/codec';
+import { dataSetRow } from '../iim/datasets';
+import type { ResourcesModel } from '../photoshop/resources';
+import { attempt } from '../problems/problem';
+import { type IfdEntry, typeBytes, valueBytes } from '../tiff/ifd';
+import type { XmpModel, XmpProperty, XmpValue } from '../xmp/model';
+import { packetText } from '../xmp/packet';
+import { type Picture, readPicture } from './readPicture';
+
+/** Everything in a file, for showing: by question, by standard, as raw markup. Plain data. */
+export interface Report {
+  readonly picture: Picture;
+  /** Bytes. */
+  readonly size: number;
+  readonly iim: readonly Row[];
+  readonly xmp: readonly Row[];
+  readonly exif: readonly Row[];
+  readonly resources: readonly Row[];
+  readonly markup: string;
+}
+export interface Row {
+  /** Where it stands: "2:80", "dc:creator[1]", "IFD0". */
+  readonly place: string;
+  readonly name: string;
+  readonly value: string;
+}
+
+const SHOWN_VALUES = 16;
+const SHOWN_TEXT = 4000;
+
+export async function reportOn(source: ByteSource): Promise<Report> {
+  const { picture, container, models } = await readPicture(source);
+  const markup = container.blocks.xmp ? attempt(() => packetText(container.blocks.xmp!)) : undefined;
+  return {
+    picture,
+    size: source.size,
+    iim: models.iim ? iimRows(models.iim) : [],
+    xmp: models.xmp ? xmpRows(models.xmp) : [],
+    exif: models.exif ? exifRows(models.exif) : [],
+    resources: models.resources ? resourceRows(models.resources) : [],
+    markup: markup && 'value' in markup ? markup.value : '',
+  };
+}
+
+function iimRows(model: IimModel): Row[] {
+  const { charset } = charsetOf(model);
+  return model.dataSets.map(({ record, dataset, value }) => {
+    const row = dataSetRow(record, dataset);
+    const text = row && row.kind !== 'binary' ? decodeText(value, charset) : binary(value);
+    return {
+      place: `${record}:${String(dataset).padStart(2, '0')}`,
+      name: row?.name ?? 'not in the standard',
+      value: text,
+    };
+  });
+}
+
+function xmpRows(model: XmpModel): Row[] {
+  const name = ({ ns, name: local }: XmpProperty) =>
+    `${model.prefixes.get(ns) ?? usualPrefix(ns) ?? ns}:${local}`;
+  const rows: Row[] = [];
+  const walk = (path: string, value: XmpValue) => {
+    for (const qualifier of value.qualifiers ?? []) walk(`${path}/?${name(qualifier)}`, qualifier.value);
+    if (value.kind === 'simple' || value.kind === 'uri')
+      rows.push({
+        place: path,
+        name: value.kind === 'simple' ? (value.lang ?? '') : 'address',
+        value: value.text,
+      });
+    else if (value.kind === 'array')
+      value.items.forEach((item, index) => void walk(`${path}[${index + 1}]`, item));
+    else for (const field of value.fields) walk(`${path}/${name(field)}`, field.value);
+  };
+  for (const subject of model.subjects)
+    for (const property of subject.properties) walk(name(property), property.value);
+  return rows;
+}
+
+function exifRows(model: ExifModel): Row[] {
+  return Object.entries(model.ifds).flatMap(([ifd, { entries }]) => {
+    const view = new ByteView(model.bytes, model.order, ifd);
+    return entries.map((one) => ({ place: ifd, name: tagName(ifd, one.tag), value: exifValue(view, one) }));
+  });
+}
+
+function exifValue(view: ByteView, one: IfdEntry): string {
+  const bytes = valueBytes(view, one);
+  if (!bytes) return '(outside the file)';
+  if (one.type === 2 || one.type === 129)
+    return (decodeUtf8(bytes) ?? decodeWindows1252(bytes)).replace(/\0+$/, '').replaceAll('\0', ' | ');
+  const width = typeBytes[one.type];
+  if (width === undefined || one.type === 7) return binary(bytes);
+  const value = new ByteView(bytes, view.order, 'value');
+  const shown = Array.from({ length: Math.min(one.count, SHOWN_VALUES) }, (_, i) =>
+    numberAt(value, one.type, i * width),
+  );
+  return shown.join(' ') + (one.count > SHOWN_VALUES ? ' …' : '');
+}
+
+function numberAt(value: ByteView, type: number, at: number): string {
+  switch (type) {
+    case 1:
+    case 6:
+      return String(value.u8(at));
+    case 3:
+    case 8:
+      return String(value.u16(at));
+    case 4:
+    case 9:
+    case 13:
+      return String(type === 9 ? value.u32(at) | 0 : value.u32(at));
+    case 5:
+      return `${value.u32(at)}/${value.u32(at + 4)}`;
+    case 10:
+      return `${value.u32(at) | 0}/${value.u32(at + 4) | 0}`;
+    default:
+      return '…';
+  }
+}
+
+function resourceRows(model: ResourcesModel): Row[] {
+  const known: Readonly<Record<number, string>> = {
+    1028: 'IIM',
+    1034: 'Copyright flag',
+    1035: 'Address',
+    1061: 'IPTC digest',
+    1005: 'Resolution',
+    1036: 'Thumbnail',
+    1058: 'Exif',
+    1060: 'XMP',
+  };
+  return model.resources.map(({ id, data }) => ({
+    place: `0x${id.toString(16).padStart(4, '0')}`,
+    name: known[id] ?? 'not ours',
+    value: id === 0x040b ? decodeWindows1252(data).slice(0, SHOWN_TEXT) : binary(data),
+  }));
+}
+
+function binary(bytes: Uint8Array): string {
+  const start = [...bytes.subarray(0, SHOWN_VALUES)]
+    .map((byte) => byte.toString(16).padStart(2, '0'))
+    .join(' ');
+  return bytes.length > SHOWN_VALUES ? `${bytes.length} bytes: ${start} …` : start;
+}

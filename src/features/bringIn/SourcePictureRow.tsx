@@ -1,0 +1,61 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { asText } from '@/core/catalogue/value';
+import type { Strip } from '@/core/threads/stroke';
+import type { SourcePicture } from '@/server/operations/readSource';
+import { ThreadStrip } from '@/ui/ThreadStrip';
+import { failureWords } from '../problems/words';
+
+interface Props {
+  readonly picture: SourcePicture;
+  readonly previewUrl: string;
+  readonly strip: Strip | undefined;
+  readonly ticked: boolean;
+  readonly note?: string | undefined;
+  readonly onTick: (ticked: boolean) => void;
+}
+
+/** A picture on the card: what it carries already, and whether it comes. */
+export function SourcePictureRow({ picture, previewUrl, strip, ticked, note, onTick }: Props) {
+  const name = picture.relativePath.slice(picture.relativePath.lastIndexOf('/') + 1);
+  const notice = asText(picture.record?.fields.copyrightNotice?.value);
+  return (
+    <Box minWidth="0" padding="2" bg={ticked ? 'transparent' : 'leaf'}>
+      <chakra.label display="block" cursor="pointer">
+        <Box bg="field" aspectRatio="3 / 2" opacity={ticked ? 1 : 0.45}>
+          {picture.record && (
+            <chakra.img
+              src={previewUrl}
+              alt=""
+              loading="lazy"
+              width="100%"
+              height="100%"
+              objectFit="contain"
+            />
+          )}
+        </Box>
+        <Flex alignItems="center" gap="2" minHeight="28px" fontSize="13px" marginTop="1">
+          <chakra.input
+            type="checkbox"
+            checked={ticked}
+            disabled={!picture.record}
+            onChange={(event) => onTick(event.target.checked)}
+            accentColor="var(--fabrica-colors-woad)"
+            width="16px"
+            height="16px"
+          />
+          <chakra.span fontWeight="600" truncate title={picture.relativePath}>
+            {name}
+          </chakra.span>
+          <Flex flex="1" justifyContent="flex-end" onClick={(event) => event.preventDefault()}>
+            {strip && <ThreadStrip strip={strip} name={name} />}
+          </Flex>
+        </Flex>
+      </chakra.label>
+      <Box fontSize="13px" color={note ? 'weldText' : 'soft'} truncate>
+        {picture.failed ? failureWords(picture.failed) : (note ?? (notice || 'no notice in it'))}
+      </Box>
+    </Box>
+  );
+}

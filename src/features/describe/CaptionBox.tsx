@@ -1,0 +1,158 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useEffect, useId, useRef, useState } from 'react';
+import { utf8Length } from '@/core/bytes/text';
+import { field } from '@/core/catalogue/fields';
+import { asText } from '@/core/catalogue/value';
+import { across } from '@/core/drafts/across';
+import { WordAct } from '@/ui/acts';
+import type { Write } from './usePhotos';
+import type { PhotoView } from './view';
+
+const SAVE_AFTER_MS = 600;
+const MAX = field('description').iim!.maxBytes;
+
+/** The caption of the selection, in front of the sign-off. Saved by itself while one writes. */
+export function CaptionBox({ chosen, write }: { chosen: readonly PhotoView[]; write: Write }) {
+  const id = useId();
+  const held = across(chosen.map((view) => view.caption));
+  const shared = asText(held.same);
+  const { text, type, save } = useSavedText(shared, (words) =>
+    write(
+      chosen.map((view) => view.id),
+      { kind: 'caption', text: words },
+    ),
+  );
+  const signOffs = new Set(chosen.map((view) => view.signOff));
+  const [signOff] = signOffs;
+  const bytes = utf8Length(signOff ? `${text}\n${signOff}` : text);
+  const differs = held.variants.length > 1 || (held.variants.length === 1 && held.empty > 0);
+  return (
+    <Box minWidth="0">
+      <Flex justifyContent="space-between" fontSize="13px" color="soft" marginBottom="1">
+        <chakra.label htmlFor={id} color="ink" fontWeight="600">
+          Caption
+        </chakra.label>
+        <span>
+          {bytes > MAX * 0.8 ? (
+            <chakra.span color={bytes > MAX ? 'weldText' : 'soft'}>
+              {bytes} of {MAX} bytes{bytes > MAX ? ', IIM will cut it' : ''}
+            </chakra.span>
+          ) : (
+            `${bytes} of ${MAX.toLocaleString('en')} bytes`
+          )}
+        </span>
+      </Flex>
+      <Box
+        bg="sheet"
+        borderWidth="1px"
+        borderColor="rule"
+        _focusWithin={{ borderColor: 'woad', boxShadow: '0 0 0 1px var(--fabrica-colors-woad)' }}
+      >
+        <chakra.textarea
+          id={id}
+          value={text}
+          onChange={(event) => type(event.target.value)}
+          onBlur={save}
+          placeholder={
+            differs
+              ? `Different captions: writing here replaces all ${chosen.length}`
+              : 'Who or what, what is happening, some context'
+          }
+          width="100%"
+          height="62px"
+          bg="transparent"
+          resize="none"
+          padding="2"
+          fontFamily="heading"
+          fontSize="15px"
+          lineHeight="1.4"
+          _focusVisible={{ outline: 'none' }}
+        />
+        {signOff !== undefined || signOffs.size > 1 ? (
+          <Box
+            borderTopWidth="1px"
+            borderStyle="dotted"
+            borderColor="rule"
+            marginX="2"
+            paddingY="1"
+            fontSize="13px"
+            color="soft"
+            truncate
+          >
+            {signOffs.size > 1 ? 'each keeps its own sign-off' : `${signOff} — sign-off, stays`}
+          </Box>
+        ) : null}
+      </Box>
+      {differs && (
+        <Variants
+          variants={held.variants}
+          empty={held.empty}
+          onSpread={(value) =>
+            write(
+              chosen.map((view) => view.id),
+              { kind: 'caption', text: asText(value) },
+            )
+          }
+        />
+      )}
+    </Box>
+  );
+}
+
+function Variants({
+  variants,
+  empty,
+  onSpread,
+}: {
+  variants: ReturnType<typeof across>['variants'];
+  empty: number;
+  onSpread: (value: string) => void;
+}) {
+  return (
+    <Flex gap="3" fontSize="13px" color="soft" marginTop="1" overflow="hidden" whiteSpace="nowrap">
+      {variants.slice(0, 3).map(({ value, count }) => (
+        <WordAct
+          key={asText(value)}
+          type="button"
+          onClick={() => onSpread(asText(value))}
+          title={`Give all this caption: ${asText(value)}`}
+          maxWidth="16em"
+          truncate
+        >
+          {count} × {asText(value)}
+        </WordAct>
+      ))}
+      {variants.length > 3 && <span>and {variants.length - 3} more</span>}
+      {empty > 0 && <span>{empty} empty</span>}
+    </Flex>
+  );
+}
+
+/** Text that is kept shortly after the last key, on leaving the box, and when the selection moves on. */
+function useSavedText(shared: string, keep: (text: string) => void) {
+  const [text, setText] = useState(shared);
+  const pending = useRef<string | undefined>(undefined);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const latest = useRef(keep);
+  latest.current = keep;
+  const save = () => {
+    clearTimeout(timer.current);
+    const waiting = pending.current;
+    pending.current = undefined;
+    if (waiting !== undefined) latest.current(waiting);
+  };
+  const type = (words: string) => {
+    setText(words);
+    pending.current = words;
+    clearTimeout(timer.current);
+    timer.current = setTimeout(save, SAVE_AFTER_MS);
+  };
+  useEffect(() => {
+    if (pending.current === undefined) setText(shared);
+  }, [shared]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only when the box goes away
+  useEffect(() => save, []);
+  return { text, type, save };
+}

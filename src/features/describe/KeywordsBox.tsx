@@ -1,0 +1,127 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { type KeyboardEvent, useId, useState } from 'react';
+import { termsAcross } from '@/core/drafts/across';
+import { parseKeywords } from '@/core/keywords/parse';
+import type { Write } from './usePhotos';
+import type { PhotoView } from './view';
+
+/** Keywords of the selection: on all, or on some with their count. Comma, semicolon, line or tab end a term. */
+export function KeywordsBox({ chosen, write }: { chosen: readonly PhotoView[]; write: Write }) {
+  const id = useId();
+  const [typed, setTyped] = useState('');
+  const ids = chosen.map((view) => view.id);
+  const terms = termsAcross(chosen.map((view) => view.values.keywords));
+  const add = (text: string) => {
+    const found = parseKeywords(text);
+    setTyped('');
+    if (found.length > 0) void write(ids, { kind: 'add-keywords', terms: found });
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key !== 'Enter' && event.key !== ',' && event.key !== ';') return;
+    event.preventDefault();
+    add(typed);
+  };
+  return (
+    <Box minWidth="0">
+      <Flex justifyContent="space-between" fontSize="13px" color="soft" marginBottom="1">
+        <chakra.label htmlFor={id} color="ink" fontWeight="600">
+          Keywords
+        </chakra.label>
+        {chosen.length > 1 && <span>on all · on some (n)</span>}
+      </Flex>
+      <Flex wrap="wrap" gap="1.5" alignItems="center" maxHeight="104px" overflowY="auto">
+        {terms.map(({ term, count }) => (
+          <Term
+            key={term}
+            term={term}
+            count={count}
+            of={chosen.length}
+            onAll={() => write(ids, { kind: 'add-keywords', terms: [term] })}
+            onRemove={() => write(ids, { kind: 'remove-keywords', terms: [term] })}
+          />
+        ))}
+        <chakra.input
+          id={id}
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+          onKeyDown={onKeyDown}
+          onBlur={() => add(typed)}
+          onPaste={(event) => {
+            event.preventDefault();
+            add(`${typed}${event.clipboardData.getData('text')}`);
+          }}
+          placeholder="type, then comma"
+          minWidth="9em"
+          flex="1"
+          height="28px"
+          bg="transparent"
+          borderBottomWidth="1px"
+          borderColor="rule"
+          fontSize="14px"
+        />
+      </Flex>
+    </Box>
+  );
+}
+
+function Term({
+  term,
+  count,
+  of,
+  onAll,
+  onRemove,
+}: {
+  term: string;
+  count: number;
+  of: number;
+  onAll: () => void;
+  onRemove: () => void;
+}) {
+  const everywhere = count === of;
+  return (
+    <Flex
+      as="span"
+      alignItems="center"
+      borderWidth="1px"
+      borderStyle={everywhere ? 'solid' : 'dashed'}
+      borderColor="rule"
+      fontSize="14px"
+      height="26px"
+      maxWidth="100%"
+    >
+      {everywhere ? (
+        <chakra.span paddingLeft="2" truncate>
+          {term}
+        </chakra.span>
+      ) : (
+        <chakra.button
+          type="button"
+          onClick={onAll}
+          paddingLeft="2"
+          cursor="pointer"
+          title={`Put “${term}” on all ${of}`}
+          truncate
+        >
+          {term}{' '}
+          <chakra.span color="soft" fontSize="12px">
+            {count} of {of}
+          </chakra.span>
+        </chakra.button>
+      )}
+      <chakra.button
+        type="button"
+        onClick={onRemove}
+        aria-label={`Remove ${term}`}
+        width="24px"
+        height="24px"
+        color="soft"
+        cursor="pointer"
+        _hover={{ color: 'ink' }}
+      >
+        ×
+      </chakra.button>
+    </Flex>
+  );
+}

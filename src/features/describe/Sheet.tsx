@@ -1,0 +1,122 @@
+'use client';
+
+import { Box } from '@chakra-ui/react';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { SheetPicture } from './SheetPicture';
+import type { Selection } from './useSelection';
+import type { PhotoView } from './view';
+
+const LEAST_WIDTH = 236;
+const ROW_HEIGHT = 262;
+
+/** The contact sheet: only the rows in sight are there; arrows, shift and ctrl select. */
+export function Sheet({
+  views,
+  selection,
+  onOpen,
+}: {
+  views: readonly PhotoView[];
+  selection: Selection;
+  onOpen: (id: string) => void;
+}) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const columns = useColumns(scroller);
+  const rows = Math.ceil(views.length / columns);
+  const virtual = useVirtualizer({
+    count: rows,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 2,
+  });
+  const { current } = selection;
+
+  useEffect(() => {
+    const at = views.findIndex((view) => view.id === current);
+    if (at >= 0) virtual.scrollToIndex(Math.floor(at / columns), { align: 'auto' });
+  }, [current, columns, views, virtual]);
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.target !== event.currentTarget) return;
+    const steps: Record<string, number> = {
+      ArrowLeft: -1,
+      ArrowRight: 1,
+      ArrowUp: -columns,
+      ArrowDown: columns,
+      Home: -views.length,
+      End: views.length,
+    };
+    const step = steps[event.key];
+    if (step !== undefined) selection.move(step, event.shiftKey);
+    else if (event.key === 'a' && (event.ctrlKey || event.metaKey))
+      selection.set(views.map((view) => view.id));
+    else if (event.key === 'Escape') selection.set([]);
+    else if (event.key === ' ' && current) selection.choose(current, { ctrl: true });
+    else if (event.key === 'Enter' && current) onOpen(current);
+    else return;
+    event.preventDefault();
+  };
+
+  return (
+    <Box
+      ref={scroller}
+      role="grid"
+      aria-label="Pictures"
+      aria-multiselectable
+      tabIndex={0}
+      aria-activedescendant={current ? `photo-${current}` : undefined}
+      onKeyDown={onKeyDown}
+      flex="1"
+      minHeight="220px"
+      overflowY="auto"
+      paddingX="3"
+      paddingTop="2"
+      _focusVisible={{ outlineOffset: '-2px' }}
+    >
+      <Box height={`${virtual.getTotalSize()}px`} position="relative">
+        {virtual.getVirtualItems().map((row) => (
+          <Box
+            key={row.key}
+            ref={virtual.measureElement}
+            data-index={row.index}
+            role="row"
+            position="absolute"
+            top="0"
+            left="0"
+            right="0"
+            transform={`translateY(${row.start}px)`}
+            display="grid"
+            gridTemplateColumns={`repeat(${columns}, minmax(0, 1fr))`}
+            gap="2"
+            paddingBottom="2"
+          >
+            {views.slice(row.index * columns, (row.index + 1) * columns).map((view) => (
+              <SheetPicture
+                key={view.id}
+                view={view}
+                selected={selection.ids.has(view.id)}
+                current={view.id === current}
+                onChoose={selection.choose}
+                onOpen={onOpen}
+              />
+            ))}
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+function useColumns(scroller: React.RefObject<HTMLDivElement | null>): number {
+  const [columns, setColumns] = useState(5);
+  useEffect(() => {
+    const box = scroller.current;
+    if (!box) return;
+    const observer = new ResizeObserver(() =>
+      setColumns(Math.max(1, Math.floor(box.clientWidth / LEAST_WIDTH))),
+    );
+    observer.observe(box);
+    return () => observer.disconnect();
+  }, [scroller]);
+  return columns;
+}

@@ -1,0 +1,70 @@
+'use client';
+
+import { useCallback, useMemo, useState } from 'react';
+
+export interface Selection {
+  readonly ids: ReadonlySet<string>;
+  readonly current: string | undefined;
+  /** A click or a key: alone, added (ctrl), or up to here (shift). */
+  readonly choose: (id: string, how?: { shift?: boolean; ctrl?: boolean }) => void;
+  readonly set: (ids: readonly string[]) => void;
+  /** Moves the current picture by so many places. */
+  readonly move: (by: number, extend: boolean) => void;
+}
+
+/** Which pictures of an ordered set are selected; pictures that went away are forgotten. */
+export function useSelection(order: readonly string[]): Selection {
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [anchor, setAnchor] = useState<string>();
+  const [current, setCurrent] = useState<string>();
+  const ids = useMemo(() => new Set(order.filter((id) => chosen.has(id))), [order, chosen]);
+
+  const upTo = useCallback(
+    (from: string | undefined, to: string) => {
+      const [a, b] = [order.indexOf(from ?? to), order.indexOf(to)];
+      return order.slice(Math.min(a, b), Math.max(a, b) + 1);
+    },
+    [order],
+  );
+
+  const choose = useCallback(
+    (id: string, { shift = false, ctrl = false } = {}) => {
+      setCurrent(id);
+      if (shift) {
+        setChosen(new Set(upTo(anchor, id)));
+        return;
+      }
+      setAnchor(id);
+      setChosen((before) => {
+        if (!ctrl) return new Set([id]);
+        const after = new Set(before);
+        if (!after.delete(id)) after.add(id);
+        return after;
+      });
+    },
+    [anchor, upTo],
+  );
+
+  const move = useCallback(
+    (by: number, extend: boolean) => {
+      const at = current === undefined ? -1 : order.indexOf(current);
+      const next = order[Math.min(Math.max(at + by, 0), order.length - 1)];
+      if (next !== undefined) choose(next, { shift: extend });
+    },
+    [choose, current, order],
+  );
+
+  const set = useCallback((wanted: readonly string[]) => {
+    setChosen(new Set(wanted));
+    setAnchor(wanted[0]);
+    setCurrent(wanted[0]);
+  }, []);
+
+  return {
+    ids,
+    current: current !== undefined && order.includes(current) ? current : undefined,
+    choose,
+    set,
+    move,
+  };
+}

@@ -1,0 +1,105 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import Link from 'next/link';
+import type { Assignment } from '@/server/operations/assignments';
+import type { ListedTemplate } from '@/server/operations/templates';
+import { Choice, WordAct } from '@/ui/acts';
+import { entryWords } from '../templates/words';
+import { useChangeAssignment } from './useChangeAssignment';
+
+/** The templates in force, first to last, with what is in them. */
+export function InForce({
+  assignment,
+  templates,
+  brief = false,
+}: {
+  assignment: Assignment;
+  templates: readonly ListedTemplate[];
+  brief?: boolean;
+}) {
+  const { mutate, isPending } = useChangeAssignment(assignment.id);
+  const ids = assignment.inForce;
+  const keep = (inForce: readonly string[]) => mutate({ inForce });
+  const moved = (from: number, by: number) => {
+    const next = [...ids];
+    const [id] = next.splice(from, 1);
+    next.splice(from + by, 0, id!);
+    return next;
+  };
+  const rest = templates.filter((one) => !ids.includes(one.id));
+  return (
+    <Box opacity={isPending ? 0.7 : 1}>
+      {ids.length === 0 && (
+        <Box color="weldText" fontSize="14px" paddingY="1">
+          No template is in force: pictures come in as they are.
+        </Box>
+      )}
+      {ids.map((id, index) => {
+        const template = templates.find((one) => one.id === id);
+        if (!template) return null;
+        return (
+          <Flex key={id} gap="3" borderBottomWidth="1px" paddingY="1" alignItems="baseline" fontSize="14px">
+            <chakra.span color="soft" width="1.2em">
+              {index + 1}
+            </chakra.span>
+            <Box flex="1" minWidth="0">
+              <chakra.span fontWeight="600">
+                <Link href={`/templates/${id}`}>{template.name}</Link>
+              </chakra.span>
+              <chakra.span color="soft">
+                {' '}
+                {template.kind === 'job' ? 'for this job' : 'standing'}, version {template.version}
+              </chakra.span>
+              <Box color="soft" fontSize="13px" {...(brief ? { truncate: true } : {})}>
+                {template.entries.length === 0 ? (
+                  <chakra.span color="weldText">empty: it puts in nothing</chakra.span>
+                ) : (
+                  template.entries.map(entryWords).join(' · ')
+                )}
+              </Box>
+            </Box>
+            <Flex gap="2" fontSize="13px" flexShrink={0}>
+              {index > 0 && (
+                <WordAct
+                  type="button"
+                  onClick={() => keep(moved(index, -1))}
+                  aria-label={`Move ${template.name} earlier`}
+                >
+                  earlier
+                </WordAct>
+              )}
+              <WordAct
+                type="button"
+                onClick={() => keep(ids.filter((one) => one !== id))}
+                aria-label={`Take ${template.name} out of force`}
+              >
+                take out
+              </WordAct>
+            </Flex>
+          </Flex>
+        );
+      })}
+      <Flex gap="4" alignItems="center" marginTop="2" fontSize="14px" wrap="wrap">
+        {rest.length > 0 && (
+          <Choice
+            aria-label="Put a template in force"
+            value=""
+            onChange={(event) => event.target.value && keep([...ids, event.target.value])}
+            maxWidth="20em"
+          >
+            <option value="">put another in force …</option>
+            {rest.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.name}
+              </option>
+            ))}
+          </Choice>
+        )}
+        <WordAct asChild>
+          <Link href="/templates/new">make a template</Link>
+        </WordAct>
+      </Flex>
+    </Box>
+  );
+}

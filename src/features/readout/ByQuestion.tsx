@@ -1,0 +1,76 @@
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { type FieldId, field, fieldIds } from '@/core/catalogue/fields';
+import { type QuestionId, questions } from '@/core/catalogue/row';
+import { asText, type FieldValue } from '@/core/catalogue/value';
+import type { FieldReading, PhotoRecord } from '@/core/mapping/read';
+import type { Origin } from '@/core/mapping/voices';
+
+const originWords: Readonly<Record<Origin, string>> = {
+  xmp: 'XMP',
+  iim: 'IIM',
+  exif: 'Exif',
+  resource: 'image resource',
+};
+
+/** What the file says, by the question it answers; disagreements first. */
+export function ByQuestion({ record }: { record: PhotoRecord }) {
+  const present = fieldIds.filter((id) => record.fields[id]);
+  const disagreeing = present.filter((id) => !record.fields[id]!.agrees);
+  if (present.length === 0)
+    return <Box color="soft">This file says nothing about who made it, what it shows or who owns it.</Box>;
+  return (
+    <Box>
+      {disagreeing.length > 0 && <Group title="Its records disagree" ids={disagreeing} record={record} />}
+      {(Object.keys(questions) as QuestionId[]).map((question) => {
+        const ids = present.filter((id) => field(id).question === question && !disagreeing.includes(id));
+        return (
+          ids.length > 0 && <Group key={question} title={questions[question]} ids={ids} record={record} />
+        );
+      })}
+    </Box>
+  );
+}
+
+function Group({ title, ids, record }: { title: string; ids: readonly FieldId[]; record: PhotoRecord }) {
+  return (
+    <Box as="section" marginBottom="4">
+      <Box as="h2" fontFamily="heading" fontSize="15px" fontWeight="600" color="woad" borderBottomWidth="1px">
+        {title}
+      </Box>
+      {ids.map((id) => (
+        <Line key={id} id={id} reading={record.fields[id]!} />
+      ))}
+    </Box>
+  );
+}
+
+function Line({ id, reading }: { id: FieldId; reading: FieldReading }) {
+  return (
+    <Flex gap="4" paddingY="1" alignItems="baseline" fontSize="15px">
+      <Box width="11em" flexShrink={0} color="soft" fontSize="14px">
+        {field(id).standardName}
+      </Box>
+      <Box flex="1" minWidth="0" whiteSpace="pre-line" overflowWrap="anywhere" fontFamily="heading">
+        {reading.agrees
+          ? shown(id, reading.value)
+          : reading.voices.map((voice) => (
+              <Box key={voice.origin}>
+                <chakra.span fontFamily="body" fontSize="13px" color="weldText" fontWeight="600">
+                  {originWords[voice.origin]}
+                  {voice.origin === reading.origin ? ', counts' : ''}:{' '}
+                </chakra.span>
+                {shown(id, voice.value)}
+              </Box>
+            ))}
+      </Box>
+      <Box color="soft" fontSize="13px" flexShrink={0}>
+        {reading.agrees ? reading.voices.map((voice) => originWords[voice.origin]).join(', ') : ''}
+      </Box>
+    </Flex>
+  );
+}
+
+function shown(id: FieldId, value: FieldValue): string {
+  const text = asText(value);
+  return field(id).choices?.[text] ?? text;
+}

@@ -1,0 +1,69 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useDropzone } from 'react-dropzone';
+import { Plain } from '@/ui/acts';
+import { failureWords } from '../problems/words';
+import { TopLine } from '../shell/TopLine';
+import { ReportView } from './ReportView';
+import { useReadout } from './useReadout';
+
+/** Read a file: any picture from anywhere, everything that is in it. */
+export function ReadPage({
+  photo,
+}: {
+  photo: { id: string; name: string; assignmentId: string } | undefined;
+}) {
+  const { readout, read } = useReadout(photo);
+  const { getRootProps, getInputProps, open, isDragActive } = useDropzone({
+    noClick: true,
+    multiple: false,
+    onDropAccepted: ([file]) => file && read(file, file.name),
+  });
+  const { onKeyDown: _, tabIndex: __, role: ___, ...root } = getRootProps();
+  return (
+    <Box {...(root as object)} minHeight="100dvh" bg={isDragActive ? 'wash' : 'ground'}>
+      <TopLine place="Read a file" placeHref="/read">
+        <Plain type="button" onClick={open}>
+          Choose a picture
+        </Plain>
+      </TopLine>
+      <input {...getInputProps()} aria-label="Picture to read" />
+      {!readout && !photo && (
+        <Flex
+          direction="column"
+          alignItems="center"
+          justifyContent="center"
+          minHeight="60vh"
+          borderWidth="1px"
+          borderStyle="dashed"
+          borderColor={isDragActive ? 'woad' : 'rule'}
+          margin="5"
+          padding="6"
+          textAlign="center"
+        >
+          <Box fontFamily="heading" fontSize="26px" fontWeight="600">
+            Drop a picture here
+          </Box>
+          <Box color="soft" maxWidth="32em" marginTop="2">
+            Everything its records say is read in this window. The picture is not sent anywhere, and nothing
+            is written.
+          </Box>
+        </Flex>
+      )}
+      {!readout && photo && (
+        <Box padding="6" color="soft">
+          Reading {photo.name} …
+        </Box>
+      )}
+      {readout?.failed && (
+        <Box role="alert" padding="6">
+          <chakra.span fontWeight="600">{readout.name}</chakra.span>: {failureWords(readout.failed)}
+        </Box>
+      )}
+      {readout?.report && (
+        <ReportView name={readout.name} pictureUrl={readout.pictureUrl} report={readout.report} />
+      )}
+    </Box>
+  );
+}

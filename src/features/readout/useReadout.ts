@@ -1,0 +1,53 @@
+'use client';
+
+import { useCallback, useEffect, useState } from 'react';
+import type { Report } from '@/core/readout/report';
+import type { ReadoutAnswer } from './readout.worker';
+
+export interface Readout {
+  readonly name: string;
+  readonly pictureUrl: string;
+  readonly report?: Report;
+  /** Code of what stood in the way. */
+  readonly failed?: string;
+}
+
+/** Reads a dropped file, or a photo of Fabrica's, in a worker of the browser. */
+export function useReadout(photo: { id: string; name: string } | undefined) {
+  const [readout, setReadout] = useState<Readout>();
+  const read = useCallback((file: Blob, name: string) => {
+    const worker = new Worker(new URL('./readout.worker.ts', import.meta.url));
+    const pictureUrl = URL.createObjectURL(file);
+    worker.onmessage = ({ data }: MessageEvent<ReadoutAnswer>) => {
+      setReadout(
+        'report' in data
+          ? { name, pictureUrl, report: data.report }
+          : { name, pictureUrl, failed: data.code },
+      );
+      worker.terminate();
+    };
+    worker.onerror = () => setReadout({ name, pictureUrl, failed: 'unexpected' });
+    worker.postMessage(file);
+  }, []);
+  useEffect(() => {
+    if (!photo) return;
+    fetch(`/api/photos/${photo.id}/file`)
+      .then(async (response) =>
+        response.ok
+          ? read(await response.blob(), photo.name)
+          : setReadout({
+              name: photo.name,
+              pictureUrl: '',
+              failed: ((await response.json()) as { code?: string }).code ?? 'read-error',
+            }),
+      )
+      .catch(() => setReadout({ name: photo.name, pictureUrl: '', failed: 'vanished' }));
+  }, [photo, read]);
+  useEffect(
+    () => () => {
+      if (readout?.pictureUrl) URL.revokeObjectURL(readout.pictureUrl);
+    },
+    [readout],
+  );
+  return { readout, read };
+}

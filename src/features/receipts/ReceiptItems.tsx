@@ -1,0 +1,97 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import Link from 'next/link';
+import { type FieldId, field } from '@/core/catalogue/fields';
+import { asText } from '@/core/catalogue/value';
+import type { WrittenField } from '@/server/db/stored';
+import { problemWords } from '../problems/words';
+import type { Receipt, ReceiptItem } from './types';
+
+const itemWords: Readonly<Record<ReceiptItem['state'], string>> = {
+  waiting: 'to come',
+  done: 'written and read back',
+  unchanged: 'already right',
+  failed: 'failed',
+  'taken-back': 'taken back',
+};
+
+/** Per file: what was written, what was there before, how it was verified, what failed and why. */
+export function ReceiptItems({ run }: { run: Receipt }) {
+  const sorted = [...run.items].sort((a, b) => Number(b.state === 'failed') - Number(a.state === 'failed'));
+  return (
+    <Box as="ol" listStyleType="none">
+      {sorted.map((item) => (
+        <Box as="li" key={item.id} borderTopWidth="1px" paddingY="2" fontSize="14px">
+          <chakra.details>
+            <chakra.summary cursor="pointer" display="flex" gap="4" alignItems="baseline" flexWrap="wrap">
+              <chakra.span fontWeight="600" width="13em" truncate>
+                {item.result?.target ?? item.name}
+              </chakra.span>
+              <chakra.span color={item.state === 'failed' ? 'madderText' : 'soft'} width="12em">
+                {run.kind === 'take-back' && item.state === 'done'
+                  ? 'as it was before'
+                  : itemWords[item.state]}
+              </chakra.span>
+              <chakra.span flex="1" minWidth="12em" color="soft" truncate>
+                {summary(item)}
+              </chakra.span>
+              {item.photoId && (
+                <chakra.span color="woad" textDecoration="underline">
+                  <Link href={`/read?photo=${item.photoId}`}>read it</Link>
+                </chakra.span>
+              )}
+            </chakra.summary>
+            <Detail item={item} />
+          </chakra.details>
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+function summary(item: ReceiptItem): string {
+  const serious = (item.problems ?? []).filter((one) => one.severity !== 'info');
+  if (serious.length > 0) return serious.map(problemWords).join(' ');
+  const names = Object.keys(item.result?.written ?? {}).map((id) => field(id as FieldId).standardName);
+  return names.length > 0 ? names.join(', ') : '';
+}
+
+function Detail({ item }: { item: ReceiptItem }) {
+  const written = Object.entries(item.result?.written ?? {}) as [FieldId, WrittenField][];
+  return (
+    <Box paddingY="2" paddingLeft="4">
+      {written.map(([id, { before, after, origin }]) => (
+        <Flex key={id} gap="4" paddingY="0.5" alignItems="baseline">
+          <Box width="12em" flexShrink={0} color="soft">
+            {field(id).standardName}
+          </Box>
+          <Box flex="1" minWidth="0" whiteSpace="pre-line" overflowWrap="anywhere">
+            {before !== null && asText(before) !== asText(after) && (
+              <chakra.span textDecoration="line-through" color="soft">
+                {asText(before)}{' '}
+              </chakra.span>
+            )}
+            {after === null ? 'erased' : asText(after)}
+          </Box>
+          <Box width="12em" color="soft" fontSize="13px">
+            {origin.by === 'template' ? `${origin.name}, version ${origin.version}` : 'by hand'}
+          </Box>
+        </Flex>
+      ))}
+      {(item.problems ?? []).map((one) => (
+        <Box key={`${one.code}${one.part}`} color="weldText" paddingY="0.5">
+          {problemWords(one)}
+        </Box>
+      ))}
+      {item.result?.digest && (
+        <Box color="soft" fontSize="13px" marginTop="1" overflowWrap="anywhere">
+          SHA-256 after reading back:{' '}
+          <chakra.code fontFamily="mono" fontSize="12px">
+            {item.result.digest}
+          </chakra.code>
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,128 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useEffect, useState } from 'react';
+import { Act, Plain } from '@/ui/acts';
+import { ask } from '@/ui/api';
+import { TopLine } from '../shell/TopLine';
+import { ReceiptItems } from './ReceiptItems';
+import type { Receipt } from './types';
+import { outcome, pace, runNames, runningWords, total } from './words';
+
+const going = (run: Receipt) => run.state === 'running' || run.state === 'waiting';
+
+/** A run while it goes on, and afterwards its receipt. */
+export function ReceiptPage({ id }: { id: string }) {
+  const { data: run, error } = useQuery({
+    queryKey: ['runs', id],
+    queryFn: () => ask<Receipt>(`runs/${id}`),
+    refetchInterval: (query) => (query.state.data && going(query.state.data) ? 2000 : false),
+  });
+  if (error)
+    return (
+      <TopLine place="Receipt">
+        <chakra.span color="weldText">{error.message}</chakra.span>
+      </TopLine>
+    );
+  if (!run) return <TopLine place="Receipt" />;
+  return (
+    <>
+      <TopLine place={run.assignmentName} placeHref={`/assignments/${run.assignmentId}/describe`}>
+        <Acts run={run} />
+      </TopLine>
+      <Box maxWidth="1100px" paddingX="5" paddingY="6">
+        {going(run) ? <Progress run={run} /> : <Ended run={run} />}
+        <ReceiptItems run={run} />
+      </Box>
+    </>
+  );
+}
+
+function Acts({ run }: { run: Receipt }) {
+  const router = useRouter();
+  const queries = useQueryClient();
+  const stop = useMutation({
+    mutationFn: () => ask(`runs/${run.id}/stop`, 'POST'),
+    onSettled: () => queries.invalidateQueries({ queryKey: ['runs'] }),
+  });
+  const takeBack = useMutation({
+    mutationFn: () => ask<{ runId: string }>(`runs/${run.id}/take-back`, 'POST'),
+    onSuccess: ({ runId }) => router.push(`/runs/${runId}`),
+  });
+  const reversible = run.items.filter((item) => item.reversible && item.state === 'done').length;
+  if (going(run))
+    return (
+      <Plain type="button" onClick={() => stop.mutate()} disabled={stop.isPending}>
+        Stop after the files in hand
+      </Plain>
+    );
+  return (
+    <>
+      {takeBack.error && (
+        <chakra.span color="weldText" fontSize="13px">
+          {takeBack.error.message}
+        </chakra.span>
+      )}
+      <Plain asChild display="inline-flex" alignItems="center">
+        <Link href={`/assignments/${run.assignmentId}/describe`}>Describe</Link>
+      </Plain>
+      {run.kind === 'embed' && reversible > 0 && (
+        <Act type="button" onClick={() => takeBack.mutate()} disabled={takeBack.isPending}>
+          Take back {reversible}
+        </Act>
+      )}
+    </>
+  );
+}
+
+function Progress({ run }: { run: Receipt }) {
+  const now = useNow();
+  const all = total(run.counts);
+  const done = all - run.counts.waiting;
+  const elapsed = run.startedAt ? now - Date.parse(run.startedAt) : 0;
+  return (
+    <Box marginBottom="6" role="status">
+      <Box as="h1" fontFamily="heading" fontSize="26px" fontWeight="600">
+        {runningWords[run.kind]} {done} of {all}
+      </Box>
+      <Box height="8px" borderWidth="1px" borderColor="rule" marginY="2">
+        <Box height="100%" width={`${(100 * done) / Math.max(all, 1)}%`} bg="woad" />
+      </Box>
+      <Box color="soft" fontSize="14px">
+        {run.state === 'waiting' ? 'waiting for the worker' : pace(done, run.counts.waiting, elapsed)}. It
+        goes on when this window is closed.
+      </Box>
+    </Box>
+  );
+}
+
+function Ended({ run }: { run: Receipt }) {
+  const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(
+    new Date(run.endedAt ?? run.createdAt),
+  );
+  return (
+    <Box marginBottom="6">
+      <Box as="h1" fontFamily="heading" fontSize="26px" fontWeight="600">
+        {runNames[run.kind]} {run.counts.done + run.counts.unchanged + run.counts['taken-back']} of{' '}
+        {total(run.counts)}
+        {run.state === 'stopped' ? ', then stopped' : ''}
+      </Box>
+      <Flex color="soft" fontSize="14px" gap="4">
+        <span suppressHydrationWarning>{when}</span>
+        <span>{outcome(run.counts)}</span>
+      </Flex>
+    </Box>
+  );
+}
+
+function useNow(): number {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 500);
+    return () => clearInterval(timer);
+  }, []);
+  return now;
+}

@@ -1,0 +1,47 @@
+'use client';
+
+import { useQuery } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import type { Assignment } from '@/server/operations/assignments';
+import { ask } from '@/ui/api';
+import { TopLine } from './TopLine';
+
+export function useAssignment(initial: Assignment): Assignment {
+  const { data } = useQuery({
+    queryKey: ['assignment', initial.id],
+    queryFn: () => ask<Assignment>(`assignments/${initial.id}`),
+    initialData: initial,
+  });
+  return data;
+}
+
+/** The top line of an assignment's places, with the steps that there are. */
+export function AssignmentTop({
+  assignment,
+  lacking,
+  children,
+}: {
+  assignment: Assignment;
+  lacking?: string | undefined;
+  children?: ReactNode;
+}) {
+  const home = `/assignments/${assignment.id}`;
+  const stages = [
+    {
+      href: `${home}/prepare`,
+      word: 'Prepare',
+      count: assignment.inForce.length ? `${assignment.inForce.length} in force` : undefined,
+    },
+    ...(assignment.sourceFolderId ? [{ href: `${home}/bring-in`, word: 'Bring in' }] : []),
+    {
+      href: `${home}/describe`,
+      word: 'Describe',
+      count: lacking ?? (assignment.photos ? String(assignment.photos) : undefined),
+    },
+  ];
+  return (
+    <TopLine place={assignment.name} placeHref={`${home}/describe`} stages={stages}>
+      {children}
+    </TopLine>
+  );
+}

@@ -1,0 +1,30 @@
+'use client';
+
+import { chakra } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import Link from 'next/link';
+import { ask } from '@/ui/api';
+import type { ListedRun } from '../receipts/types';
+import { runningWords } from '../receipts/words';
+
+/** What is going on just now, wherever one is. */
+export function RunsInProgress() {
+  const { data = [] } = useQuery({ queryKey: ['runs'], queryFn: () => ask<ListedRun[]>('runs') });
+  const going = data.filter((run) => run.state === 'running' || run.state === 'waiting');
+  return (
+    <chakra.span role="status" fontSize="13px" color="soft">
+      {going.map((run) => {
+        const done = total(run.counts) - run.counts.waiting;
+        return (
+          <Link key={run.id} href={`/runs/${run.id}`}>
+            {runningWords[run.kind]} {done} of {total(run.counts)}
+          </Link>
+        );
+      })}
+    </chakra.span>
+  );
+}
+
+function total(counts: ListedRun['counts']): number {
+  return Object.values(counts).reduce((sum, one) => sum + one, 0);
+}

@@ -1,0 +1,109 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+import type { ReactNode } from 'react';
+import { useChanges } from '@/ui/useChanges';
+import { RunsInProgress } from './RunsInProgress';
+
+export interface Stage {
+  readonly href: string;
+  readonly word: string;
+  readonly count?: string | undefined;
+}
+
+const Door = chakra(Link, {
+  base: {
+    fontFamily: 'heading',
+    fontSize: '21px',
+    fontWeight: '600',
+    paddingRight: '4',
+    borderRightWidth: '1px',
+    borderColor: 'rule',
+    lineHeight: '24px',
+  },
+});
+
+/** One top line on every page: the door to the workshop, where one is, and the act of the place. */
+export function TopLine({
+  place,
+  placeHref,
+  stages = [],
+  children,
+}: {
+  place?: string;
+  placeHref?: string;
+  stages?: readonly Stage[];
+  children?: ReactNode;
+}) {
+  useChanges();
+  return (
+    <Flex
+      as="header"
+      minHeight="48px"
+      alignItems="center"
+      columnGap="5"
+      rowGap="1"
+      paddingX="5"
+      paddingY="1"
+      borderBottomWidth="1px"
+      flexWrap="wrap"
+      position="sticky"
+      top="0"
+      bg="ground"
+      zIndex="10"
+    >
+      <Door href="/" aria-label="Fabrica, to the workshop page">
+        Fabrica
+      </Door>
+      {place && (
+        <Box fontFamily="heading" fontSize="16px" maxWidth="20em" truncate title={place}>
+          {placeHref ? <Link href={placeHref}>{place}</Link> : place}
+        </Box>
+      )}
+      {stages.length > 0 && <Path stages={stages} />}
+      <Flex flex="1" justifyContent="flex-end" alignItems="center" gap="4" minHeight="40px">
+        <RunsInProgress />
+        {children}
+      </Flex>
+    </Flex>
+  );
+}
+
+/** The path of an assignment: places, never modes. */
+function Path({ stages }: { stages: readonly Stage[] }) {
+  const here = usePathname();
+  return (
+    <Flex as="nav" aria-label="Path of the assignment" gap="5" alignSelf="stretch">
+      {stages.map(({ href, word, count }) => {
+        const current = here === href;
+        return (
+          <chakra.a
+            key={href}
+            asChild
+            display="flex"
+            alignItems="center"
+            gap="1.5"
+            fontSize="14px"
+            fontWeight={current ? '600' : '400'}
+            borderBottomWidth="3px"
+            borderTopWidth="3px"
+            borderTopColor="transparent"
+            borderBottomColor={current ? 'woad' : 'transparent'}
+            marginBottom="-4px"
+          >
+            <Link href={href} aria-current={current ? 'page' : undefined}>
+              {word}
+              {count && (
+                <chakra.span color="soft" fontWeight="400">
+                  {count}
+                </chakra.span>
+              )}
+            </Link>
+          </chakra.a>
+        );
+      })}
+    </Flex>
+  );
+}

@@ -1,0 +1,89 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useMutation } from '@tanstack/react-query';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { Line, Plain, WordAct } from '@/ui/acts';
+import { ask } from '@/ui/api';
+
+/** Begins an assignment: a name, where its pictures come from, and where they are to be. */
+export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
+  const router = useRouter();
+  const [open, setOpen] = useState(openAtFirst);
+  const [name, setName] = useState('');
+  const [sourcePath, setSourcePath] = useState('');
+  const [workingPath, setWorkingPath] = useState('');
+  const { mutate, isPending, error } = useMutation({
+    mutationFn: () =>
+      ask<{ id: string }>('assignments', 'POST', {
+        name,
+        workingPath,
+        ...(sourcePath ? { sourcePath } : {}),
+      }),
+    onSuccess: ({ id }) => router.push(`/assignments/${id}/prepare`),
+  });
+  if (!open)
+    return (
+      <Box borderTopWidth="1px" paddingTop="2">
+        <WordAct type="button" onClick={() => setOpen(true)}>
+          begin an assignment
+        </WordAct>
+      </Box>
+    );
+  return (
+    <chakra.form
+      borderTopWidth="1px"
+      paddingTop="3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        mutate();
+      }}
+    >
+      <Field label="Name" value={name} onChange={setName} placeholder="Relaunch of the ketch" />
+      <Field
+        label="Pictures come from"
+        value={sourcePath}
+        onChange={setSourcePath}
+        placeholder="/media/card/DCIM, a folder on this machine"
+      />
+      <Field
+        label="They are to be in"
+        value={workingPath}
+        onChange={setWorkingPath}
+        placeholder="/home/me/pictures/relaunch, a folder that exists"
+      />
+      <Flex gap="4" alignItems="center" marginTop="3">
+        <Plain type="submit" disabled={isPending || name.trim() === '' || workingPath.trim() === ''}>
+          Begin
+        </Plain>
+        {error && (
+          <chakra.span role="alert" color="weldText" fontSize="14px">
+            {error.message}
+          </chakra.span>
+        )}
+      </Flex>
+    </chakra.form>
+  );
+}
+
+function Field({
+  label,
+  value,
+  onChange,
+  placeholder,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  placeholder: string;
+}) {
+  return (
+    <chakra.label display="flex" gap="4" alignItems="center" fontSize="14px" marginTop="1">
+      <chakra.span width="10em" color="soft" flexShrink={0}>
+        {label}
+      </chakra.span>
+      <Line value={value} onChange={(event) => onChange(event.target.value)} placeholder={placeholder} />
+    </chakra.label>
+  );
+}

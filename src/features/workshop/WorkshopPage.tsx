@@ -1,0 +1,183 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import Link from 'next/link';
+import { useTheme } from 'next-themes';
+import { type ReactNode, useEffect, useState } from 'react';
+import type { Strip } from '@/core/threads/stroke';
+import type { OpenedFolder } from '@/server/operations/folders';
+import { Plain } from '@/ui/acts';
+import { ask } from '@/ui/api';
+import { GroupStrip } from '@/ui/GroupStrip';
+import type { ListedRun } from '../receipts/types';
+import { outcome, runNames, stateWords } from '../receipts/words';
+import { TopLine } from '../shell/TopLine';
+import { NewAssignment } from './NewAssignment';
+
+export interface ListedAssignment {
+  readonly id: string;
+  readonly name: string;
+  readonly photos: number;
+  readonly strips: readonly Strip[];
+}
+
+interface Props {
+  readonly assignments: readonly ListedAssignment[];
+  readonly templates: readonly { id: string; name: string; kind: string; version: number }[];
+  readonly folders: readonly Pick<OpenedFolder, 'id' | 'label' | 'path' | 'kind'>[];
+}
+
+const folderWords = { working: 'working folder', source: 'source', card: 'memory card' } as const;
+
+/** The workshop: where everything begins and is found again. */
+export function WorkshopPage({ assignments, templates, folders }: Props) {
+  const { data: runs = [] } = useQuery({ queryKey: ['runs'], queryFn: () => ask<ListedRun[]>('runs') });
+  return (
+    <>
+      <TopLine place="Workshop">
+        <GroundSwitch />
+        <Plain asChild display="inline-flex" alignItems="center">
+          <Link href="/read">Read a file</Link>
+        </Plain>
+      </TopLine>
+      <Box
+        as="main"
+        paddingX="5"
+        paddingY="6"
+        display="grid"
+        gridTemplateColumns={{ base: '1fr', lg: 'minmax(0, 7fr) minmax(0, 5fr)' }}
+        columnGap="14"
+        rowGap="8"
+        maxWidth="1280px"
+      >
+        <Part title="Assignments">
+          {assignments.map((one) => (
+            <Flex key={one.id} borderTopWidth="1px" paddingY="3" gap="5" alignItems="center" wrap="wrap">
+              <Box flex="1" minWidth="14em">
+                <chakra.span fontFamily="heading" fontSize="21px">
+                  <Link href={`/assignments/${one.id}/${one.photos > 0 ? 'describe' : 'prepare'}`}>
+                    {one.name}
+                  </Link>
+                </chakra.span>
+                <Box fontSize="14px" color="soft">
+                  {one.photos === 0 ? 'no pictures yet' : `${one.photos} pictures`}
+                </Box>
+              </Box>
+              {one.photos > 0 && <GroupStrip strips={one.strips} />}
+            </Flex>
+          ))}
+          {assignments.length === 0 && (
+            <Box color="soft" paddingY="2">
+              An assignment is one job: its pictures, its facts, the templates that go into it. Begin one
+              here; make a template first if you like, so that your name is in every picture from the start.
+            </Box>
+          )}
+          <NewAssignment open={assignments.length === 0} />
+        </Part>
+        <Box display="grid" rowGap="8" alignContent="start">
+          <Part title="Templates" act={<Link href="/templates">all, and new ones</Link>}>
+            {templates.map((one) => (
+              <Entry
+                key={one.id}
+                href={`/templates/${one.id}`}
+                name={one.name}
+                words={`${one.kind === 'job' ? 'for one job' : 'standing'}, version ${one.version}`}
+              />
+            ))}
+            {templates.length === 0 && (
+              <Box color="soft" fontSize="14px" paddingY="1">
+                None yet.{' '}
+                <chakra.span color="woad" textDecoration="underline">
+                  <Link href="/templates/new">Make the first</Link>
+                </chakra.span>
+                : who you are, how you are reached, whose rights, on what terms.
+              </Box>
+            )}
+          </Part>
+          <Part title="Receipts">
+            {runs.slice(0, 6).map((run) => (
+              <Entry
+                key={run.id}
+                href={`/runs/${run.id}`}
+                name={`${runNames[run.kind]}: ${run.assignmentName}`}
+                words={run.state === 'done' ? outcome(run.counts) : stateWords[run.state]}
+              />
+            ))}
+            {runs.length === 0 && (
+              <Box color="soft" fontSize="14px" paddingY="1">
+                Every run leaves a receipt here: what was written into which file.
+              </Box>
+            )}
+          </Part>
+          <Part title="Folders">
+            {folders.map((one) => (
+              <Flex key={one.id} borderTopWidth="1px" paddingY="1.5" fontSize="14px" gap="4">
+                <Box flex="1" minWidth="0">
+                  <Box truncate>{one.label}</Box>
+                  <Box color="soft" fontSize="13px" truncate title={one.path}>
+                    {one.path}
+                  </Box>
+                </Box>
+                <Box color="soft">{folderWords[one.kind]}</Box>
+              </Flex>
+            ))}
+            {folders.length === 0 && (
+              <Box color="soft" fontSize="14px" paddingY="1">
+                Fabrica touches only the folders that an assignment opens.
+              </Box>
+            )}
+          </Part>
+        </Box>
+      </Box>
+    </>
+  );
+}
+
+function Part({ title, act, children }: { title: string; act?: ReactNode; children: ReactNode }) {
+  return (
+    <Box as="section">
+      <Flex alignItems="baseline" justifyContent="space-between" marginBottom="1">
+        <Box as="h2" fontSize="13px" fontWeight="600" color="woad">
+          {title}
+        </Box>
+        {act && (
+          <chakra.span fontSize="13px" color="woad" textDecoration="underline">
+            {act}
+          </chakra.span>
+        )}
+      </Flex>
+      {children}
+    </Box>
+  );
+}
+
+function Entry({ href, name, words }: { href: string; name: string; words: string }) {
+  return (
+    <Flex borderTopWidth="1px" paddingY="1.5" fontSize="14px" gap="4" justifyContent="space-between">
+      <Link href={href}>{name}</Link>
+      <chakra.span color="soft">{words}</chakra.span>
+    </Flex>
+  );
+}
+
+/** The two grounds: flax by day, vat by night; known only in the browser. */
+function GroundSwitch() {
+  const { resolvedTheme, setTheme } = useTheme();
+  const [known, setKnown] = useState(false);
+  useEffect(() => setKnown(true), []);
+  if (!known) return null;
+  const dark = resolvedTheme === 'dark';
+  return (
+    <chakra.button
+      type="button"
+      fontSize="14px"
+      color="soft"
+      cursor="pointer"
+      minHeight="24px"
+      onClick={() => setTheme(dark ? 'light' : 'dark')}
+    >
+      {dark ? 'Light ground' : 'Dark ground'}
+    </chakra.button>
+  );
+}

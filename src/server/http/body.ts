@@ -1,0 +1,41 @@
+import Ajv, { type JSONSchemaType, type ValidateFunction } from 'ajv';
+import addFormats from 'ajv-formats';
+import { OperationError } from '../operations/operationError';
+
+/** Bytes of a JSON request. */
+const MAX_BODY = 4 * 1024 * 1024;
+const ajv = addFormats(new Ajv({ strictTypes: false }));
+
+export function schema<T>(shape: object): ValidateFunction<T> {
+  return ajv.compile<T>(shape as JSONSchemaType<T>);
+}
+
+/** The JSON body, bounded while it is read and checked against its schema. */
+export async function body<T>(request: Request, validate: ValidateFunction<T>): Promise<T> {
+  const parsed = parse(await boundedText(request));
+  if (validate(parsed)) return parsed;
+  const [first] = validate.errors ?? [];
+  throw new OperationError(
+    `The request is not understood: ${first?.instancePath ?? ''} ${first?.message ?? ''}`.trim(),
+  );
+}
+
+async function boundedText(request: Request): Promise<string> {
+  const reader = request.body?.getReader();
+  const parts: Uint8Array[] = [];
+  let size = 0;
+  for (let read = await reader?.read(); read && !read.done; read = await reader?.read()) {
+    size += read.value.length;
+    if (size > MAX_BODY) throw new OperationError('The request is too large.');
+    parts.push(read.value);
+  }
+  return Buffer.concat(parts).toString('utf8');
+}
+
+function parse(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new OperationError('The request is not understood.');
+  }
+}

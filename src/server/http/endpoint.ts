@@ -1,0 +1,50 @@
+import { FormatError } from '../../core/problems/problem';
+import { config } from '../config';
+import { type Database, database } from '../db/client';
+import { FileError } from '../files/fileError';
+import { log } from '../log';
+import { OperationError } from '../operations/operationError';
+import { refusal } from './guard';
+
+interface Asked<Params> {
+  readonly db: Database;
+  readonly request: Request;
+  readonly params: Params;
+}
+
+/** A route: guarded, with its errors turned into answers that tell what to do and leak nothing. */
+export function endpoint<Params = Record<string, never>>(answer: (asked: Asked<Params>) => Promise<unknown>) {
+  return async (request: Request, context: { params: Promise<unknown> }): Promise<Response> => {
+    const refused = refusal(request, config().address);
+    if (refused) return Response.json({ message: refused }, { status: 403 });
+    try {
+      const result = await answer({ db: database(), request, params: (await context.params) as Params });
+      return result instanceof Response ? result : Response.json(result ?? {});
+    } catch (error) {
+      return failed(error);
+    }
+  };
+}
+
+function failed(error: unknown): Response {
+  if (error instanceof OperationError)
+    return Response.json({ message: error.message }, { status: error.status });
+  if (error instanceof FileError)
+    return Response.json(
+      { message: 'The file could not be used.', code: error.code, file: error.file },
+      { status: 422 },
+    );
+  if (error instanceof FormatError)
+    return Response.json(
+      { message: 'The file could not be read.', code: error.problem.code },
+      { status: 422 },
+    );
+  log.error(
+    { err: error instanceof Error ? { name: error.name, stack: error.stack } : undefined },
+    'request failed',
+  );
+  return Response.json(
+    { message: 'Something in Fabrica failed. Try again; if it stays, look into web.log in the data folder.' },
+    { status: 500 },
+  );
+}

@@ -1,0 +1,59 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { mkdir, readFile, rename, stat, writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import sharp from 'sharp';
+import { config } from '../config';
+
+/** Long sides that are kept, in pixels. */
+export const previewSides = [480, 1600] as const;
+export type PreviewSide = (typeof previewSides)[number];
+
+const AT_ONCE = 2;
+const MAX_PIXELS = 300_000_000;
+sharp.concurrency(1);
+sharp.cache(false);
+
+/** A WebP preview: upright by Orientation, converted from its profile to sRGB. Made once and kept. */
+export async function preview(file: string, side: PreviewSide): Promise<Buffer> {
+  const { size, mtimeMs } = await stat(file);
+  const key = createHash('sha256').update(`${file}|${size}|${mtimeMs}|${side}`).digest('hex');
+  const kept = path.join(
+    /*turbopackIgnore: true*/ config().dataFolder,
+    'previews',
+    key.slice(0, 2),
+    `${key}.webp`,
+  );
+  try {
+    return await readFile(kept);
+  } catch {
+    return inTurn(() => make(file, side, kept));
+  }
+}
+
+async function make(file: string, side: PreviewSide, kept: string): Promise<Buffer> {
+  const made = await sharp(file, { limitInputPixels: MAX_PIXELS, failOn: 'error' })
+    .autoOrient()
+    .resize(side, side, { fit: 'inside', withoutEnlargement: true })
+    .toColourspace('srgb')
+    .webp({ quality: 82 })
+    .toBuffer();
+  await mkdir(path.dirname(kept), { recursive: true });
+  const part = `${kept}.${randomBytes(4).toString('hex')}`;
+  await writeFile(part, made);
+  await rename(part, kept);
+  return made;
+}
+
+let working = 0;
+const queue: (() => void)[] = [];
+
+async function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  while (working >= AT_ONCE) await new Promise<void>((resolve) => queue.push(resolve));
+  working++;
+  try {
+    return await work();
+  } finally {
+    working--;
+    queue.shift()?.();
+  }
+}

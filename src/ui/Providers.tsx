@@ -1,0 +1,62 @@
+'use client';
+
+import { ChakraProvider } from '@chakra-ui/react';
+import createCache from '@emotion/cache';
+import { CacheProvider } from '@emotion/react';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { useServerInsertedHTML } from 'next/navigation';
+import { ThemeProvider } from 'next-themes';
+import { type ReactNode, useState } from 'react';
+import { system } from './theme';
+
+/** Emotion registry → query client → Chakra → ground: in this order server and browser agree. */
+export function Providers({ children }: { children: ReactNode }) {
+  const [queries] = useState(
+    () => new QueryClient({ defaultOptions: { queries: { staleTime: 5000, retry: 1 } } }),
+  );
+  return (
+    <EmotionRegistry>
+      <QueryClientProvider client={queries}>
+        <ChakraProvider value={system}>
+          <ThemeProvider attribute="class" defaultTheme="system" disableTransitionOnChange>
+            {children}
+          </ThemeProvider>
+        </ChakraProvider>
+      </QueryClientProvider>
+    </EmotionRegistry>
+  );
+}
+
+function EmotionRegistry({ children }: { children: ReactNode }) {
+  const [{ cache, flush }] = useState(() => {
+    const made = createCache({ key: 'fab' });
+    made.compat = true;
+    const insert = made.insert;
+    let names: string[] = [];
+    made.insert = (...args) => {
+      const [, serialized] = args;
+      if (made.inserted[serialized.name] === undefined) names.push(serialized.name);
+      return insert(...args);
+    };
+    const take = () => {
+      const taken = names;
+      names = [];
+      return taken;
+    };
+    return { cache: made, flush: take };
+  });
+  useServerInsertedHTML(() => {
+    const names = flush();
+    if (names.length === 0) return null;
+    const styles = names.map((name) => cache.inserted[name]).join('');
+    // biome-ignore lint/security/noDangerouslySetInnerHtml: our own styles, made by Emotion on the server
+    return (
+      <style
+        key={cache.key}
+        data-emotion={`${cache.key} ${names.join(' ')}`}
+        dangerouslySetInnerHTML={{ __html: styles }}
+      />
+    );
+  });
+  return <CacheProvider value={cache}>{children}</CacheProvider>;
+}

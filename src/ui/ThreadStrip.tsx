@@ -1,0 +1,98 @@
+'use client';
+
+import { Box, chakra, Popover, Portal } from '@chakra-ui/react';
+import type { Strip, StrokeState } from '@/core/threads/stroke';
+import { threads } from '@/core/threads/threads';
+import { Stroke, StrokeSvg } from './strokes';
+
+const stateWords: Readonly<Record<StrokeState, string>> = {
+  solid: 'in the file',
+  outlined: 'written here, not in the file yet',
+  changed: 'changed here',
+  broken: 'the file’s records disagree',
+  foot: 'empty',
+};
+
+const lefts = (() => {
+  let x = 0;
+  return threads.map((thread, index) => {
+    if (index > 0) x += 5 + (thread.group === threads[index - 1]!.group ? 3 : 9);
+    return x;
+  });
+})();
+
+/** The strip alone, 73 × 14. */
+export function StripDrawing({ strip }: { strip: Strip }) {
+  return (
+    <StrokeSvg width={73} viewBox="0 0 73 14" aria-hidden>
+      {threads.map((thread, index) => (
+        <Stroke key={thread.id} state={strip[thread.id]} x={lefts[index]!} />
+      ))}
+    </StrokeSvg>
+  );
+}
+
+/** The thread strip: eight strokes, one target of 24 px that opens its words. */
+export function ThreadStrip({ strip, name }: { strip: Strip; name: string }) {
+  const closed = threads.filter(({ id }) => strip[id] === 'solid').length;
+  return (
+    <Popover.Root lazyMount unmountOnExit positioning={{ placement: 'bottom-end' }}>
+      <Popover.Trigger asChild>
+        <chakra.button
+          type="button"
+          height="24px"
+          display="inline-flex"
+          alignItems="center"
+          cursor="pointer"
+          aria-label={`Threads of ${name}: ${closed} of 8 in the file`}
+          onClick={(event) => event.stopPropagation()}
+        >
+          <StripDrawing strip={strip} />
+        </chakra.button>
+      </Popover.Trigger>
+      <Portal>
+        <Popover.Positioner>
+          <Popover.Content
+            bg="leaf"
+            borderWidth="1px"
+            borderColor="rule"
+            boxShadow="none"
+            width="auto"
+            borderRadius="sm"
+          >
+            <Popover.Body padding="3" fontSize="13px">
+              <ThreadWords strip={strip} />
+            </Popover.Body>
+          </Popover.Content>
+        </Popover.Positioner>
+      </Portal>
+    </Popover.Root>
+  );
+}
+
+function ThreadWords({ strip }: { strip: Strip }) {
+  return (
+    <Box
+      as="dl"
+      display="grid"
+      gridTemplateColumns="auto auto auto"
+      columnGap="3"
+      rowGap="1"
+      alignItems="center"
+    >
+      {threads.map(({ id }) => (
+        <Box key={id} display="contents">
+          <StrokeSvg width={5} viewBox="0 0 5 14" aria-hidden>
+            <Stroke state={strip[id]} x={0} />
+          </StrokeSvg>
+          <Box as="dt" fontWeight="600">
+            {id}
+          </Box>
+          <Box as="dd" color={strip[id] === 'broken' ? 'weldText' : 'soft'}>
+            {stateWords[strip[id]]}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,98 @@
+import { chakra } from '@chakra-ui/react';
+
+/** The madder act: what writes into files, one in each place. */
+export const Act = chakra('button', {
+  base: {
+    bg: 'madder',
+    color: 'onMadder',
+    fontWeight: '600',
+    fontSize: '14px',
+    height: '36px',
+    paddingX: '4',
+    borderRadius: 'sm',
+    cursor: 'pointer',
+    whiteSpace: 'nowrap',
+    _hover: { filter: 'brightness(1.08)' },
+    _disabled: {
+      bg: 'transparent',
+      color: 'soft',
+      borderWidth: '1px',
+      borderColor: 'hairline',
+      cursor: 'default',
+      filter: 'none',
+    },
+  },
+});
+
+/** Any other act: words in a hairline. */
+export const Plain = chakra('button', {
+  base: {
+    borderWidth: '1px',
+    borderColor: 'rule',
+    color: 'ink',
+    fontSize: '14px',
+    height: '32px',
+    paddingX: '3',
+    borderRadius: 'sm',
+    cursor: 'pointer',
+    whiteSpace: 'nowrap',
+    bg: 'leaf',
+    _hover: { bg: 'wash' },
+    _disabled: { color: 'soft', borderColor: 'hairline', cursor: 'default', bg: 'transparent' },
+  },
+});
+
+/** An act inside a sentence or list. */
+export const WordAct = chakra('button', {
+  base: {
+    color: 'woad',
+    textDecoration: 'underline',
+    textUnderlineOffset: '2px',
+    cursor: 'pointer',
+    font: 'inherit',
+    minHeight: '24px',
+    _disabled: { color: 'soft', textDecoration: 'none', cursor: 'default' },
+  },
+});
+
+export const Line = chakra('input', {
+  base: {
+    bg: 'transparent',
+    borderBottomWidth: '1px',
+    borderColor: 'rule',
+    height: '30px',
+    paddingX: '1',
+    fontSize: '14px',
+    width: '100%',
+    _focusVisible: {
+      outline: 'none',
+      borderColor: 'woad',
+      boxShadow: '0 1px 0 0 var(--fabrica-colors-woad)',
+    },
+  },
+});
+
+export const Area = chakra('textarea', {
+  base: {
+    bg: 'sheet',
+    borderWidth: '1px',
+    borderColor: 'rule',
+    padding: '2',
+    fontSize: '14px',
+    width: '100%',
+    resize: 'vertical',
+    _focusVisible: { outline: '2px solid', outlineColor: 'woad', outlineOffset: '-1px' },
+  },
+});
+
+export const Choice = chakra('select', {
+  base: {
+    bg: 'transparent',
+    borderBottomWidth: '1px',
+    borderColor: 'rule',
+    height: '30px',
+    fontSize: '14px',
+    color: 'ink',
+    '& option': { bg: 'leaf', color: 'ink' },
+  },
+});

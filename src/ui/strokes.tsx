@@ -1,0 +1,89 @@
+import { chakra } from '@chakra-ui/react';
+import type { StrokeCounts, StrokeState } from '@/core/threads/stroke';
+
+/** One stroke of the thread strip: 5 × 14, its meaning in its shape. `x` is its left edge. */
+export function Stroke({ state, x }: { state: StrokeState; x: number }) {
+  switch (state) {
+    case 'solid':
+      return <rect x={x} y={0} width={5} height={14} fill="currentColor" />;
+    case 'outlined':
+      return (
+        <rect
+          x={x + 0.75}
+          y={0.75}
+          width={3.5}
+          height={12.5}
+          fill="none"
+          stroke="var(--draft)"
+          strokeWidth={1.5}
+        />
+      );
+    case 'changed':
+      return (
+        <>
+          <rect
+            x={x + 0.75}
+            y={0.75}
+            width={3.5}
+            height={12.5}
+            fill="none"
+            stroke="var(--draft)"
+            strokeWidth={1.5}
+          />
+          <rect x={x} y={7} width={5} height={7} fill="currentColor" />
+        </>
+      );
+    case 'broken':
+      return (
+        <>
+          <rect x={x + 0.5} y={0.5} width={4} height={4} fill="var(--sign)" stroke="currentColor" />
+          <rect x={x + 0.5} y={9.5} width={4} height={4} fill="var(--sign)" stroke="currentColor" />
+        </>
+      );
+    case 'foot':
+      return <rect x={x} y={12.5} width={5} height={1.5} fill="currentColor" opacity={0.75} />;
+  }
+}
+
+/** A group's stroke: solid share from below, outlined share above it, a notch for broken. */
+export function GroupStroke({ counts }: { counts: StrokeCounts }) {
+  const total = Object.values(counts).reduce((sum, one) => sum + one, 0);
+  const share = (count: number) =>
+    total === 0 || count === 0
+      ? 0
+      : Math.min(Math.max((count / total) * 12, 1.5), count === total ? 12 : 10.5);
+  const inFile = share(counts.solid + counts.changed + counts.broken);
+  const drafted = Math.min(share(counts.outlined), 12 - inFile);
+  return (
+    <StrokeSvg width={8} viewBox="0 0 8 14">
+      <rect x={0.5} y={0.5} width={7} height={13} fill="none" stroke="currentColor" opacity={0.55} />
+      <rect x={1} y={13 - inFile} width={6} height={inFile} fill="currentColor" />
+      {drafted > 0 && (
+        <rect
+          x={1.75}
+          y={13 - inFile - drafted}
+          width={4.5}
+          height={Math.max(drafted - 0.5, 1)}
+          fill="none"
+          stroke="var(--draft)"
+          strokeWidth={1.5}
+        />
+      )}
+      {counts.broken > 0 && (
+        <rect
+          x={0.5}
+          y={5}
+          width={7}
+          height={4}
+          fill="var(--sign)"
+          stroke="currentColor"
+          strokeWidth={0.75}
+        />
+      )}
+    </StrokeSvg>
+  );
+}
+
+export const StrokeSvg = chakra('svg', {
+  base: { height: '14px', color: 'ink', flexShrink: 0, '--draft': 'colors.woad', '--sign': 'colors.weld' },
+});

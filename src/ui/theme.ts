@@ -1,0 +1,56 @@
+import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react';
+
+/** Paper and natural dyes. Two grounds: flax (light) and vat (dark). */
+const both = (light: string, dark: string) => ({ value: { _light: light, _dark: dark } });
+
+const config = defineConfig({
+  cssVarsPrefix: 'fabrica',
+  strictTokens: false,
+  globalCss: {
+    'html, body': {
+      background: 'ground',
+      color: 'ink',
+      fontFamily: 'body',
+      fontVariantNumeric: 'tabular-nums',
+      lineHeight: '1.45',
+      minHeight: '100%',
+    },
+    '::selection': { background: 'wash' },
+    ':focus-visible': { outline: '2px solid', outlineColor: 'woad', outlineOffset: '2px' },
+    '@media (prefers-reduced-motion: reduce)': {
+      '& *': { animation: 'none !important', transition: 'none !important' },
+    },
+  },
+  theme: {
+    tokens: {
+      fonts: {
+        body: { value: '"Source Sans 3 Variable", "Noto Sans", "Noto Sans CJK SC", sans-serif' },
+        heading: { value: '"Fraunces Variable", "Noto Serif", "Noto Serif CJK SC", serif' },
+        mono: { value: '"DejaVu Sans Mono", ui-monospace, monospace' },
+      },
+      radii: { xs: { value: '1px' }, sm: { value: '2px' }, md: { value: '2px' }, lg: { value: '3px' } },
+    },
+    semanticTokens: {
+      colors: {
+        ground: both('#E6E7E1', '#22272C'),
+        leaf: both('#F1F1EC', '#2A3036'),
+        sheet: both('#FAFAF7', '#1D2226'),
+        ink: both('#2B2722', '#E7E3D9'),
+        soft: both('#615C54', '#ABA89F'),
+        border: { DEFAULT: both('#CFCEC5', '#3F464D') },
+        hairline: both('#CFCEC5', '#3F464D'),
+        rule: both('#8A867B', '#757B80'),
+        woad: both('#2F5673', '#8FB6D1'),
+        wash: both('#D5DFE6', '#33454F'),
+        madder: both('#96243F', '#C9506D'),
+        onMadder: both('#FFFFFF', '#1B1216'),
+        madderText: both('#96243F', '#E88DA3'),
+        weld: both('#D9AE2B', '#D9AE2B'),
+        weldText: both('#6F5A00', '#E3C25C'),
+        field: both('#D3D3D3', '#161616'),
+      },
+    },
+  },
+});
+
+export const system = createSystem(defaultConfig, config);
