@@ -1,3 +1,5 @@
+'use client';
+
 import { chakra, Flex } from '@chakra-ui/react';
 import { countStrips, type Strip } from '@/core/threads/stroke';
 import { threads } from '@/core/threads/threads';

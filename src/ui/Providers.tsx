@@ -49,7 +49,6 @@ function EmotionRegistry({ children }: { children: ReactNode }) {
     const names = flush();
     if (names.length === 0) return null;
     const styles = names.map((name) => cache.inserted[name]).join('');
-    // biome-ignore lint/security/noDangerouslySetInnerHtml: our own styles, made by Emotion on the server
     return (
       <style
         key={cache.key}

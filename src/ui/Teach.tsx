@@ -1,3 +1,5 @@
+'use client';
+
 import { Box } from '@chakra-ui/react';
 import Link from 'next/link';
 import type { ReactNode } from 'react';

@@ -24,7 +24,7 @@ const lefts = (() => {
 /** The strip alone, 73 × 14. */
 export function StripDrawing({ strip }: { strip: Strip }) {
   return (
-    <StrokeSvg width={73} viewBox="0 0 73 14" aria-hidden>
+    <StrokeSvg width="73px" viewBox="0 0 73 14" aria-hidden>
       {threads.map((thread, index) => (
         <Stroke key={thread.id} state={strip[thread.id]} x={lefts[index]!} />
       ))}
@@ -82,7 +82,7 @@ function ThreadWords({ strip }: { strip: Strip }) {
     >
       {threads.map(({ id }) => (
         <Box key={id} display="contents">
-          <StrokeSvg width={5} viewBox="0 0 5 14" aria-hidden>
+          <StrokeSvg width="5px" viewBox="0 0 5 14" aria-hidden>
             <Stroke state={strip[id]} x={0} />
           </StrokeSvg>
           <Box as="dt" fontWeight="600">

@@ -1,3 +1,5 @@
+'use client';
+
 import { chakra } from '@chakra-ui/react';
 
 /** The madder act: what writes into files, one in each place. */

@@ -1,3 +1,5 @@
+'use client';
+
 import { chakra } from '@chakra-ui/react';
 import type { StrokeCounts, StrokeState } from '@/core/threads/stroke';
 
@@ -55,7 +57,7 @@ export function GroupStroke({ counts }: { counts: StrokeCounts }) {
   const inFile = share(counts.solid + counts.changed + counts.broken);
   const drafted = Math.min(share(counts.outlined), 12 - inFile);
   return (
-    <StrokeSvg width={8} viewBox="0 0 8 14">
+    <StrokeSvg width="8px" viewBox="0 0 8 14">
       <rect x={0.5} y={0.5} width={7} height={13} fill="none" stroke="currentColor" opacity={0.55} />
       <rect x={1} y={13 - inFile} width={6} height={inFile} fill="currentColor" />
       {drafted > 0 && (

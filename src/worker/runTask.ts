@@ -1,6 +1,6 @@
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, max, notInArray, sql } from 'drizzle-orm';
 import type { Database } from '../server/db/client';
-import { runItems, runs } from '../server/db/schema';
+import { photos, runItems, runs } from '../server/db/schema';
 import type { ImportParameters } from '../server/db/stored';
 import { announce } from '../server/jobs/queue';
 import { readAssignment } from '../server/operations/assignments';
@@ -100,7 +100,22 @@ async function carrierFor(
     folderById(db, assignment.workingFolderId),
     templatesOfVersion(db, parameters.templates),
   ]);
-  return (item) => importItem(db, { assignment, source: source.path, working, templates, parameters }, item);
+  const placesTaken = await placesTakenBefore(db, run);
+  const importRun = { assignment, source: source.path, working, templates, parameters, placesTaken };
+  return (item) => importItem(db, importRun, item);
+}
+
+/** The last place in the assignment's order that another run gave. */
+async function placesTakenBefore(db: Database, run: typeof runs.$inferSelect): Promise<number> {
+  const own = db
+    .select({ id: runItems.photoId })
+    .from(runItems)
+    .where(and(eq(runItems.runId, run.id), isNotNull(runItems.photoId)));
+  const [last] = await db
+    .select({ position: max(photos.position) })
+    .from(photos)
+    .where(and(eq(photos.assignmentId, run.assignmentId), notInArray(photos.id, own)));
+  return last?.position ?? 0;
 }
 
 /** Runs that were under way when everything stopped: asked for anew at start-up. */

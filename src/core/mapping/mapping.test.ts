@@ -60,6 +60,20 @@ test('Exif speaks where XMP and IIM are silent, and its difference is told', asy
 });
 
 test.each([
+  ['TINDRA DIGITAL CAMERA', undefined],
+  ['Tindra K2', undefined],
+  ['The launch', 'The launch'],
+])('an Exif description %j gives %s: a camera’s stock text is no caption', async (text, value) => {
+  const exif = exifSegment(
+    tiffWith('big', [
+      { tag: 0x010e, text },
+      { tag: 0x0110, text: 'Tindra K2' },
+    ]),
+  );
+  expect((await reading(jpegWith([exif]), 'description'))?.value).toBe(value);
+});
+
+test.each([
   ['2026-05-14', '2026-05-14T07:12:40+02:00', true],
   ['2026-05-14T07:12:40', '2026-05-14T07:12:40.25+02:00', true],
   ['2026-05-14T07:12:40Z', '2026-05-14T07:12:40+02:00', false],

@@ -2,7 +2,7 @@ import { decodeLatin1, decodeUtf8 } from '../bytes/text';
 import { type FieldId, field } from '../catalogue/fields';
 import { namespaces } from '../catalogue/namespaces';
 import { type FieldValue, normalisedText } from '../catalogue/value';
-import { dateTimeOriginal, exifText } from '../exif/exif';
+import { dateTimeOriginal, exifText, TAG } from '../exif/exif';
 import { charsetOf, decodeText } from '../iim/charset';
 import { valuesOf } from '../iim/codec';
 import { isoFromIim } from '../iim/date';
@@ -80,7 +80,14 @@ function exifVoice({ exif }: Models, id: FieldId): FieldValue | undefined {
   if (!place || !exif) return undefined;
   if (id === 'dateCreated') return dateTimeOriginal(exif).iso;
   const text = clean(exifText(exif, place.ifd, place.tag));
+  if (id === 'description' && text !== undefined && isStockDescription(text, exif)) return undefined;
   return id === 'creator' && text !== undefined ? splitArtist(text) : text;
+}
+
+/** What a camera writes into every picture is no caption (common practice: its kind, make or model). */
+function isStockDescription(text: string, exif: NonNullable<Models['exif']>): boolean {
+  const own = [TAG.make, TAG.model].map((tag) => exifText(exif, 'IFD0', tag)?.toLowerCase());
+  return /\bdigital (still )?camera\b/i.test(text) || own.includes(text.toLowerCase());
 }
 
 function resourceVoice({ resources }: Models, id: FieldId): FieldValue | undefined {

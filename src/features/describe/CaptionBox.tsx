@@ -152,7 +152,6 @@ function useSavedText(shared: string, keep: (text: string) => void) {
   useEffect(() => {
     if (pending.current === undefined) setText(shared);
   }, [shared]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: only when the box goes away
   useEffect(() => save, []);
   return { text, type, save };
 }

@@ -99,7 +99,6 @@ function Rows({ rows, empty }: { rows: readonly Row[]; empty: string }) {
     <chakra.table width="100%" fontSize="14px">
       <tbody>
         {rows.map((row, index) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: a readout never changes its order
           <chakra.tr key={index} borderBottomWidth="1px" verticalAlign="top">
             <chakra.td
               fontFamily="mono"

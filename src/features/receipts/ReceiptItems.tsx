@@ -2,9 +2,10 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
-import { type FieldId, field } from '@/core/catalogue/fields';
+import { type FieldId, field, fieldIds } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
 import type { WrittenField } from '@/server/db/stored';
+import { StripDrawing } from '@/ui/ThreadStrip';
 import { problemWords } from '../problems/words';
 import type { Receipt, ReceiptItem } from './types';
 
@@ -53,12 +54,15 @@ export function ReceiptItems({ run }: { run: Receipt }) {
 function summary(item: ReceiptItem): string {
   const serious = (item.problems ?? []).filter((one) => one.severity !== 'info');
   if (serious.length > 0) return serious.map(problemWords).join(' ');
-  const names = Object.keys(item.result?.written ?? {}).map((id) => field(id as FieldId).standardName);
+  if (item.state === 'waiting') return '';
+  const written = item.result?.written ?? {};
+  const names = fieldIds.filter((id) => id in written).map((id) => field(id).standardName);
   return names.length > 0 ? names.join(', ') : '';
 }
 
 function Detail({ item }: { item: ReceiptItem }) {
-  const written = Object.entries(item.result?.written ?? {}) as [FieldId, WrittenField][];
+  const stored = item.result?.written ?? {};
+  const written = fieldIds.flatMap((id): [FieldId, WrittenField][] => (stored[id] ? [[id, stored[id]]] : []));
   return (
     <Box paddingY="2" paddingLeft="4">
       {written.map(([id, { before, after, origin }]) => (

@@ -7,6 +7,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { Act, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { GroupStrip } from '@/ui/GroupStrip';
 import { TopLine } from '../shell/TopLine';
 import { ReceiptItems } from './ReceiptItems';
 import type { Receipt } from './types';
@@ -34,7 +35,12 @@ export function ReceiptPage({ id }: { id: string }) {
         <Acts run={run} />
       </TopLine>
       <Box maxWidth="1100px" paddingX="5" paddingY="6">
-        {going(run) ? <Progress run={run} /> : <Ended run={run} />}
+        <Flex justifyContent="space-between" alignItems="flex-start" gap="6">
+          <Box flex="1">{going(run) ? <Progress run={run} /> : <Ended run={run} />}</Box>
+          <Box paddingTop="3">
+            <GroupStrip strips={run.items.flatMap((item) => item.strip ?? [])} />
+          </Box>
+        </Flex>
         <ReceiptItems run={run} />
       </Box>
     </>

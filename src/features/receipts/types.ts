@@ -1,3 +1,4 @@
+import type { Strip } from '@/core/threads/stroke';
 import type { RunItemResult, StoredProblem } from '@/server/db/stored';
 
 type ItemState = 'waiting' | 'done' | 'unchanged' | 'failed' | 'taken-back';
@@ -23,6 +24,8 @@ export interface ReceiptItem {
   readonly result: RunItemResult | null;
   readonly problems: readonly StoredProblem[] | null;
   readonly reversible: boolean;
+  /** What the file carries now. */
+  readonly strip: Strip | null;
 }
 
 export interface Receipt extends ListedRun {

@@ -25,6 +25,19 @@ const Door = chakra(Link, {
   },
 });
 
+const Stop = chakra(Link, {
+  base: {
+    display: 'flex',
+    alignItems: 'center',
+    gap: '1.5',
+    fontSize: '14px',
+    borderTopWidth: '3px',
+    borderTopColor: 'transparent',
+    borderBottomWidth: '3px',
+    marginBottom: '-4px',
+  },
+});
+
 /** One top line on every page: the door to the workshop, where one is, and the act of the place. */
 export function TopLine({
   place,
@@ -79,29 +92,20 @@ function Path({ stages }: { stages: readonly Stage[] }) {
       {stages.map(({ href, word, count }) => {
         const current = here === href;
         return (
-          <chakra.a
+          <Stop
             key={href}
-            asChild
-            display="flex"
-            alignItems="center"
-            gap="1.5"
-            fontSize="14px"
+            href={href}
+            aria-current={current ? 'page' : undefined}
             fontWeight={current ? '600' : '400'}
-            borderBottomWidth="3px"
-            borderTopWidth="3px"
-            borderTopColor="transparent"
             borderBottomColor={current ? 'woad' : 'transparent'}
-            marginBottom="-4px"
           >
-            <Link href={href} aria-current={current ? 'page' : undefined}>
-              {word}
-              {count && (
-                <chakra.span color="soft" fontWeight="400">
-                  {count}
-                </chakra.span>
-              )}
-            </Link>
-          </chakra.a>
+            {word}
+            {count && (
+              <chakra.span color="soft" fontWeight="400">
+                {count}
+              </chakra.span>
+            )}
+          </Stop>
         );
       })}
     </Flex>

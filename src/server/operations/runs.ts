@@ -1,6 +1,7 @@
 import { asc, count, desc, eq } from 'drizzle-orm';
+import { stripOf } from '../../core/threads/stroke';
 import type { Queries } from '../db/client';
-import { assignments, inverseEdits, runItems, runs } from '../db/schema';
+import { assignments, inverseEdits, photos, runItems, runs } from '../db/schema';
 import { announce } from '../jobs/queue';
 import { found } from './operationError';
 
@@ -40,16 +41,22 @@ export async function readRun(db: Queries, id: string) {
       result: runItems.result,
       problems: runItems.problems,
       reversible: inverseEdits.digestBefore,
+      record: photos.record,
     })
     .from(runItems)
     .leftJoin(inverseEdits, eq(inverseEdits.itemId, runItems.id))
+    .leftJoin(photos, eq(photos.id, runItems.photoId))
     .where(eq(runItems.runId, id))
     .orderBy(asc(runItems.position));
   return {
     ...run,
     assignmentName,
     counts: await runCounts(db, id),
-    items: items.map((item) => ({ ...item, reversible: item.reversible !== null })),
+    items: items.map(({ record, ...item }) => ({
+      ...item,
+      reversible: item.reversible !== null,
+      strip: record ? stripOf({ file: record.fields, drafts: {} }) : null,
+    })),
   };
 }
 export type Receipt = Awaited<ReturnType<typeof readRun>>;

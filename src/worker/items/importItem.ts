@@ -1,4 +1,4 @@
-import { and, eq, max } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import type { FieldId } from '../../core/catalogue/fields';
 import type { FieldValue } from '../../core/catalogue/value';
 import { planEmbed } from '../../core/embed/planEmbed';
@@ -32,6 +32,8 @@ export interface ImportRun {
   readonly working: { readonly id: string; readonly path: string };
   readonly templates: readonly Template[];
   readonly parameters: ImportParameters;
+  /** Places taken by pictures that were there before. */
+  readonly placesTaken: number;
 }
 type Item = typeof runItems.$inferSelect;
 type Written = { [K in FieldId]?: WrittenField };
@@ -190,10 +192,6 @@ async function record(
 ): Promise<void> {
   await db.transaction(async (tx) => {
     const assignmentId = run.assignment.id;
-    const [last] = await tx
-      .select({ position: max(photos.position) })
-      .from(photos)
-      .where(eq(photos.assignmentId, assignmentId));
     const [here] = await tx
       .select({ photoId: files.photoId })
       .from(files)
@@ -208,7 +206,7 @@ async function record(
       ? await tx.update(photos).set(row).where(eq(photos.id, here.photoId)).returning({ id: photos.id })
       : await tx
           .insert(photos)
-          .values({ ...row, position: (last?.position ?? 0) + 1 })
+          .values({ ...row, position: run.placesTaken + item.position + 1 })
           .returning({ id: photos.id });
     const photoId = photo!.id;
     const file = {
