@@ -1,11 +1,14 @@
-import { draftValues } from '@/core/drafts/present';
-import { stripOf } from '@/core/threads/stroke';
+import { viewPhotos } from '@/features/describe/view';
 import { WorkshopPage } from '@/features/workshop/WorkshopPage';
 import { database } from '@/server/db/client';
-import { listAssignments } from '@/server/operations/assignments';
+import { listAssignments, readAssignment } from '@/server/operations/assignments';
+import { localToday } from '@/server/operations/context';
 import { listFolders } from '@/server/operations/folders';
 import { listPhotos } from '@/server/operations/photos';
 import { listTemplates } from '@/server/operations/templates';
+
+/** Previews beside an assignment's name, spread over the set. */
+const SHOWN = 6;
 
 export default async function Page() {
   const db = database();
@@ -16,12 +19,13 @@ export default async function Page() {
   ]);
   const listed = await Promise.all(
     assignments.map(async (one) => {
-      const photos = await listPhotos(db, one.id);
+      const [assignment, photos] = await Promise.all([readAssignment(db, one.id), listPhotos(db, one.id)]);
+      const views = viewPhotos(photos, assignment, templates, localToday());
+      const shown = views.filter((_, index) => index % Math.ceil(views.length / SHOWN) === 0).slice(0, SHOWN);
       return {
         ...one,
-        strips: photos.map((photo) =>
-          stripOf({ file: photo.record.fields, drafts: draftValues(photo.drafts) }),
-        ),
+        strips: views.map((view) => view.strip),
+        previews: shown.map((view) => view.previewUrl),
       };
     }),
   );

@@ -29,6 +29,9 @@ export function ReceiptItems({ run }: { run: Receipt }) {
               <chakra.span fontWeight="600" width="13em" truncate>
                 {item.result?.target ?? item.name}
               </chakra.span>
+              <chakra.span alignSelf="center" width="73px">
+                {item.strip && <StripDrawing strip={item.strip} />}
+              </chakra.span>
               <chakra.span color={item.state === 'failed' ? 'madderText' : 'soft'} width="12em">
                 {run.kind === 'take-back' && item.state === 'done'
                   ? 'as it was before'

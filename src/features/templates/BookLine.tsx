@@ -40,10 +40,11 @@ export function BookLine({ id, entry, sample, facts, onType, onRule }: Props) {
       className="group"
     >
       <Box paddingX={{ base: 5, lg: 8 }} paddingY="0.5" _focusWithin={{ bg: 'leaf' }}>
-        <Flex gap="4" alignItems="baseline">
+        <Flex gap="4" alignItems="flex-start">
           <chakra.label
             htmlFor={box}
-            width="10.5em"
+            width="150px"
+            paddingTop="3px"
             flexShrink={0}
             fontSize="14px"
             color="soft"
@@ -52,9 +53,9 @@ export function BookLine({ id, entry, sample, facts, onType, onRule }: Props) {
           >
             {row.standardName}
           </chakra.label>
-          {entry && !erases && entry.rule !== usualRule(id) && (
-            <chakra.span color="weldText" fontSize="13px" whiteSpace="nowrap">
-              {ruleWords[entry.rule]}
+          {entry && !erases && (entry.rule !== usualRule(id) || id === 'description') && (
+            <chakra.span color="weldText" fontSize="13px" whiteSpace="nowrap" paddingTop="4px">
+              {id === 'description' && entry.rule === 'after' ? 'sign-off' : ruleWords[entry.rule]}
             </chakra.span>
           )}
           <Box flex="1" minWidth="0">
@@ -97,6 +98,7 @@ export function BookLine({ id, entry, sample, facts, onType, onRule }: Props) {
                 fontSize="15px"
                 lineHeight="1.4"
                 paddingY="0.5"
+                display="block"
                 borderBottomWidth="1px"
                 borderColor="transparent"
                 _placeholder={{ color: 'soft', opacity: 0.75, fontStyle: 'italic' }}
@@ -111,7 +113,7 @@ export function BookLine({ id, entry, sample, facts, onType, onRule }: Props) {
           _groupFocusWithin={{ display: 'block' }}
           fontSize="13px"
           color="soft"
-          paddingLeft={{ base: 0, md: '11.5em' }}
+          paddingLeft={{ base: 0, md: '166px' }}
           paddingBottom="1"
         >
           <Tools id={id} entry={entry} facts={facts} onRule={onRule} insert={insert} />

@@ -20,6 +20,7 @@ export interface ListedAssignment {
   readonly name: string;
   readonly photos: number;
   readonly strips: readonly Strip[];
+  readonly previews: readonly string[];
 }
 
 interface Props {
@@ -65,6 +66,7 @@ export function WorkshopPage({ assignments, templates, folders }: Props) {
                 </Box>
               </Box>
               {one.photos > 0 && <GroupStrip strips={one.strips} />}
+              {one.previews.length > 0 && <Previews urls={one.previews} />}
             </Flex>
           ))}
           {assignments.length === 0 && (
@@ -131,6 +133,18 @@ export function WorkshopPage({ assignments, templates, folders }: Props) {
         </Box>
       </Box>
     </>
+  );
+}
+
+function Previews({ urls }: { urls: readonly string[] }) {
+  return (
+    <Box display="grid" gridTemplateColumns="repeat(6, minmax(0, 1fr))" gap="2" width="100%">
+      {urls.map((url) => (
+        <Box key={url} bg="field" aspectRatio="3 / 2">
+          <chakra.img src={url} alt="" width="100%" height="100%" objectFit="contain" />
+        </Box>
+      ))}
+    </Box>
   );
 }
 

@@ -1,8 +1,10 @@
 import { asc, count, desc, eq } from 'drizzle-orm';
+import { presentValues } from '../../core/drafts/present';
 import { stripOf } from '../../core/threads/stroke';
 import type { Queries } from '../db/client';
 import { assignments, inverseEdits, photos, runItems, runs } from '../db/schema';
 import { announce } from '../jobs/queue';
+import { inForceOf } from './inForce';
 import { found } from './operationError';
 
 export type RunRow = typeof runs.$inferSelect;
@@ -32,6 +34,7 @@ export async function readRun(db: Queries, id: string) {
     .innerJoin(assignments, eq(assignments.id, runs.assignmentId))
     .where(eq(runs.id, id));
   const { run, assignmentName } = found(row, 'run');
+  const { signOffOf } = await inForceOf(db, run.assignmentId);
   const items = await db
     .select({
       id: runItems.id,
@@ -55,7 +58,13 @@ export async function readRun(db: Queries, id: string) {
     items: items.map(({ record, ...item }) => ({
       ...item,
       reversible: item.reversible !== null,
-      strip: record ? stripOf({ file: record.fields, drafts: {} }) : null,
+      strip: record
+        ? stripOf({
+            file: record.fields,
+            drafts: {},
+            signOff: signOffOf({ name: item.name, record }, presentValues(record.fields, {})),
+          })
+        : null,
     })),
   };
 }

@@ -3,16 +3,14 @@ import { joinSignOff, splitSignOff } from '../../core/captions/signOff';
 import type { FieldId } from '../../core/catalogue/fields';
 import { asText, type FieldValue, normalised, sameValue } from '../../core/catalogue/value';
 import { presentValues } from '../../core/drafts/present';
-import { compileTemplates, resolve, signOffFor } from '../../core/templates/resolve';
+import { resolve } from '../../core/templates/resolve';
 import { applyRule } from '../../core/templates/rules';
 import type { Database, Queries } from '../db/client';
 import { drafts } from '../db/schema';
 import type { DraftOrigin } from '../db/stored';
 import { announce } from '../jobs/queue';
-import { readAssignment } from './assignments';
-import { localToday, placeholderContext } from './context';
+import { inForceOf } from './inForce';
 import { type DraftValue, type ListedPhoto, listPhotos } from './photos';
-import { templatesById } from './templates';
 
 /** One act at the writing desk, on every picture named. */
 export type Writing =
@@ -78,19 +76,11 @@ async function templateDrafter(
   assignmentId: string,
   writing: Extract<Writing, { kind: 'caption' | 'put-templates' }>,
 ): Promise<(photo: ListedPhoto) => NewDrafts> {
-  const assignment = await readAssignment(db, assignmentId);
-  const templates = await templatesById(db, assignment.inForce);
-  const compiled = compileTemplates(templates);
-  const today = localToday();
+  const { templates, compiled, contextOf, signOffOf } = await inForceOf(db, assignmentId);
   return (photo) => {
     const values = presentValues(photo.record.fields, photo.drafts);
-    const context = placeholderContext(
-      assignment,
-      { name: photo.name, camera: photo.record.camera.camera },
-      today,
-    );
     if (writing.kind === 'caption') {
-      const signOff = signOffFor(compiled, values, context);
+      const signOff = signOffOf(photo, values);
       const signed = splitSignOff(asText(values.description), signOff).signedOff;
       return new Map([
         [
@@ -99,7 +89,7 @@ async function templateDrafter(
         ],
       ]);
     }
-    const { changes } = resolve(compiled, values, context);
+    const { changes } = resolve(compiled, values, contextOf(photo));
     return new Map(
       [...changes].map(([field, { value, templateId }]) => {
         const template = templates.find((one) => one.id === templateId)!;
