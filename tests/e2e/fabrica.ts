@@ -1,0 +1,65 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+
+export const root = path.resolve(__dirname, '../..');
+const note = path.join(root, 'test-results', 'fabrica.json');
+
+export interface Running {
+  readonly address: string;
+  readonly data: string;
+}
+
+export function running(): Running {
+  return JSON.parse(readFileSync(note, 'utf8')) as Running;
+}
+
+/** Starts `./fabrica demo` as a person would, and waits for the address that it prints. */
+export async function startFabrica(
+  data: string,
+  more: Record<string, string> = {},
+): Promise<{ process: ChildProcess; address: string; output: () => string }> {
+  const child = spawn(path.join(root, 'fabrica'), ['demo'], {
+    cwd: root,
+    env: { ...process.env, FABRICA_DATA: data, FABRICA_PORT: '4711', ...more },
+    stdio: ['ignore', 'pipe', 'pipe'],
+    detached: true,
+  });
+  let output = '';
+  child.stdout.on('data', (text) => (output += text));
+  child.stderr.on('data', (text) => (output += text));
+  for (;;) {
+    const address = /Fabrica is at (http:\S+)/.exec(output)?.[1];
+    if (address) return { process: child, address, output: () => output };
+    if (child.exitCode !== null) throw new Error(`./fabrica demo ended with ${child.exitCode}:\n${output}`);
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+}
+
+/** Ctrl-C. */
+export async function interrupt(child: ChildProcess): Promise<number | null> {
+  if (child.exitCode !== null) return child.exitCode;
+  const ended = once(child, 'exit');
+  process.kill(child.pid!, 'SIGINT');
+  const [code] = await ended;
+  return code as number | null;
+}
+
+export default async function setup(): Promise<() => Promise<void>> {
+  const data = mkdtempSync(path.join(tmpdir(), 'fabrica-e2e-'));
+  rmSync(data, { recursive: true });
+  mkdirSync(data, { mode: 0o755 });
+  // Demo pictures that were drawn before are the same ones: drawing is seeded.
+  const drawn = path.join(root, '.fabrica/card');
+  if (existsSync(drawn))
+    cpSync(drawn, path.join(data, 'card'), { recursive: true, preserveTimestamps: true });
+  const fabrica = await startFabrica(data);
+  mkdirSync(path.dirname(note), { recursive: true });
+  writeFileSync(note, JSON.stringify({ address: fabrica.address, data } satisfies Running));
+  return async () => {
+    await interrupt(fabrica.process);
+    rmSync(data, { recursive: true, force: true });
+  };
+}

@@ -1,0 +1,207 @@
+import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { readdirSync, readFileSync } from 'node:fs';
+import { request } from 'node:http';
+import path from 'node:path';
+import { expect, type Page, test } from '@playwright/test';
+import { running } from './fabrica';
+
+/** From a card to a picture on disk that carries its owner's name, as a person does it. */
+test.describe.configure({ mode: 'serial' });
+
+const { address, data } = running();
+const card = path.join(data, 'card/DCIM/100KETCH');
+const pictures = path.join(data, 'pictures/Relaunch of the ketch');
+const inFolder = (name: string) => path.join(pictures, name);
+const digest = (file: string) => createHash('sha256').update(readFileSync(file)).digest('hex');
+const pixels = (file: string) =>
+  createHash('sha256')
+    .update(execFileSync('djpeg', [file], { maxBuffer: 1 << 28 }))
+    .digest('hex');
+/** An independent reader: libexiv2. */
+const exiv2 = (file: string) => execFileSync('exiv2', ['-q', '-PEIXkv', file], { encoding: 'utf8' });
+
+let page: Page;
+const complaints: string[] = [];
+test.beforeAll(async ({ browser }) => {
+  page = await browser.newPage();
+  page.on('pageerror', (error) => complaints.push(error.message));
+  page.on('console', (message) => message.type() === 'error' && complaints.push(message.text()));
+});
+test.afterAll(() => page.close());
+
+async function openStage(stage: string): Promise<void> {
+  await page.goto(address);
+  await page.getByRole('link', { name: 'Relaunch of the ketch', exact: true }).first().click();
+  await page.getByRole('link', { name: new RegExp(`^${stage}`) }).click();
+  await expect(page).toHaveURL(new RegExp(stage.toLowerCase().replace(' ', '-')));
+}
+
+const box = (name: string) => page.getByRole('textbox', { name, exact: true });
+
+test('a template is made from nothing, changed, and put in force', async () => {
+  await page.goto(`${address}/templates/new`);
+  await box('Name of the template').fill('Evening edition');
+  await box('Creator').fill('Aune Pell');
+  await box("Creator's Job Title").fill('Staff photographer');
+  await box('Credit Line').fill('Tarn & Tide');
+  await box('Copyright Notice').fill('© ');
+  await page.getByLabel('Placeholder for Copyright Notice').selectOption('year taken');
+  await box('Copyright Notice').press('End');
+  await box('Copyright Notice').pressSequentially(' Aune Pell');
+  await page
+    .getByLabel('Copyright Status', { exact: true })
+    .and(page.locator('select'))
+    .selectOption('in-copyright');
+  await box('Rights Usage Terms').fill('No use without written permission.');
+  await box('Web Statement of Rights').fill('https://tarnandtide.example/evening');
+  await box('E-mail').fill('evening@tarnandtide.example');
+  await box('Keywords').fill('evening edition');
+  await box('Description').fill('Aune Pell / Tarn & Tide');
+  await expect(page.getByText('licence link ready')).toBeVisible();
+  await expect(page.getByText('sign, owner, year', { exact: false })).toBeVisible();
+  await page.reload();
+  await expect(box('Creator')).toHaveValue('Aune Pell');
+  await page.getByRole('button', { name: 'Keep the template' }).click();
+  await expect(page).toHaveURL(/templates\/[0-9a-f-]{36}/);
+  await box('E-mail').fill('night@tarnandtide.example');
+  await page.getByRole('button', { name: 'Keep as version 2' }).click();
+  await expect(page.getByRole('status').getByText('version 2')).toBeVisible();
+  await openStage('Bring in');
+  await page.getByLabel('Put a template in force').selectOption({ label: 'Evening edition' });
+  await expect(page.getByText('night@tarnandtide.example', { exact: false })).toBeVisible();
+});
+
+test('pictures are brought in with the templates already embedded; those of another maker stay out', async () => {
+  await openStage('Bring in');
+  await expect(page.getByText('made by Mats Orrin')).toBeVisible();
+  await expect(page.getByRole('checkbox', { name: 'kt26-0414.jpg' })).not.toBeChecked();
+  await page.getByLabel('Keywords for all of them').fill('Marena, Havnes harbour');
+  const before = digest(path.join(card, 'kt26-0401.jpg'));
+  await page.getByRole('button', { name: 'Bring in 23' }).click();
+  await expect(page.getByRole('heading', { name: 'Brought in 23 of 23' })).toBeVisible({ timeout: 120_000 });
+  expect(readdirSync(pictures).filter((name) => name.startsWith('.'))).toEqual([]);
+  expect(digest(path.join(card, 'kt26-0401.jpg'))).toBe(before);
+  const found = exiv2(inFolder('kt26-0401.jpg'));
+  for (const value of [
+    '© 2026 Aune Pell',
+    'Staff photographer',
+    'night@tarnandtide.example',
+    'https://tarnandtide.example/evening',
+    'Havnes harbour',
+    'Relaunch of the ketch Marena',
+  ])
+    expect(found).toContain(value);
+  // The year is the picture's own.
+  expect(exiv2(inFolder('kt26-0423.jpg'))).toContain('© 2025 Aune Pell');
+  expect(pixels(inFolder('kt26-0401.jpg'))).toBe(pixels(path.join(card, 'kt26-0401.jpg')));
+});
+
+test('a group caption goes in front of the sign-off, with keywords, after a proof', async () => {
+  await openStage('Describe');
+  const cell = (name: string) => page.locator(`[data-photo="${name}"]`);
+  await cell('kt26-0401.jpg').click();
+  await cell('kt26-0403.jpg').click({ modifiers: ['Shift'] });
+  await expect(page.getByText('Writing to 3 pictures')).toBeVisible();
+  await page.getByLabel('Caption').fill('Two shipwrights bend the first plank — båt, 船, 😀.');
+  await page.getByLabel('Keywords').fill('planking; shipwright');
+  await page.getByLabel('Keywords').press('Enter');
+  await expect(page.getByText('3 with drafts, saved')).toBeVisible();
+  await page.reload();
+  await expect(cell('kt26-0402.jpg')).toContainText('draft');
+  await page.getByRole('button', { name: 'Embed 3', exact: true }).click();
+  const proof = page.getByRole('dialog');
+  await expect(proof.getByText('added to in 3').first()).toBeVisible();
+  await expect(proof.getByText('Nothing that stands there goes.', { exact: false })).toBeVisible();
+  const before = pixels(inFolder('kt26-0402.jpg'));
+  await proof.getByRole('button', { name: 'Embed 3' }).click();
+  await expect(page.getByRole('heading', { name: 'Embedded 3 of 3' })).toBeVisible();
+  const found = exiv2(inFolder('kt26-0402.jpg'));
+  expect(found).toMatch(
+    /Iptc\.Application2\.Caption\s+String\s+Two shipwrights bend the first plank — båt, 船, 😀\.\nAune Pell \/ Tarn & Tide/,
+  );
+  expect(found).toContain('shipwright');
+  expect(pixels(inFolder('kt26-0402.jpg'))).toBe(before);
+});
+
+test('the picture is read again: fields with origins, records, markup', async () => {
+  await page.getByRole('link', { name: 'read it' }).first().click();
+  await expect(page.getByText('Two shipwrights bend the first plank', { exact: false })).toBeVisible();
+  await expect(page.getByText('XMP, IIM, Exif').first()).toBeVisible();
+  await page.getByRole('tab', { name: /^IIM/ }).click();
+  await expect(page.getByText('Caption/Abstract')).toBeVisible();
+  await page.getByRole('tab', { name: 'Raw markup' }).click();
+  await expect(page.getByText('x:xmpmeta', { exact: false }).first()).toBeVisible();
+});
+
+test('a picture dropped from elsewhere is read in the browser and sent nowhere', async () => {
+  await page.goto(`${address}/read`);
+  const asked: string[] = [];
+  page.on('request', (one) => asked.push(`${one.method()} ${one.url()}`));
+  await page.getByLabel('Picture to read').setInputFiles(path.join(card, 'kt26-0414.jpg'));
+  await expect(page.getByText('Mats Orrin', { exact: true })).toBeVisible();
+  expect(asked.filter((one) => !one.startsWith('GET blob:') && !/\/_next\/static\//.test(one))).toEqual([]);
+});
+
+test('the run is taken back: the file is what it was, the words are drafts again', async () => {
+  await openStage('Describe');
+  const file = inFolder('kt26-0404.jpg');
+  const before = digest(file);
+  await page.locator('[data-photo="kt26-0404.jpg"]').click();
+  await page.getByLabel('Caption').fill('Written, then taken back.');
+  await page.getByRole('button', { name: 'Embed 1', exact: true }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Embed 1' }).click();
+  await expect(page.getByRole('heading', { name: 'Embedded 1 of 1' })).toBeVisible();
+  expect(digest(file)).not.toBe(before);
+  await page.getByRole('button', { name: 'Take back 1' }).click();
+  await expect(page.getByRole('heading', { name: 'Taken back 1 of 1' })).toBeVisible();
+  expect(digest(file)).toBe(before);
+  await openStage('Describe');
+  await expect(page.locator('[data-photo="kt26-0404.jpg"]')).toContainText('Written, then taken back.');
+});
+
+test('a file that another program changed meanwhile is not overwritten, and the receipt says so', async () => {
+  await openStage('Describe');
+  execFileSync('exiv2', ['-q', '-M', 'set Xmp.photoshop.City XmpText Elsewhere', inFolder('kt26-0405.jpg')]);
+  await page.locator('[data-photo="kt26-0405.jpg"]').click();
+  await page.getByLabel('Caption').fill('Over a file that was changed.');
+  await page.getByRole('button', { name: 'Embed 1', exact: true }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Embed 1' }).click();
+  await expect(
+    page.getByText('The file was changed by another program meanwhile.', { exact: false }),
+  ).toBeVisible();
+  expect(exiv2(inFolder('kt26-0405.jpg'))).toContain('Elsewhere');
+});
+
+test('by keyboard alone: select, write, and open', async () => {
+  await openStage('Describe');
+  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(page.getByText('Writing to 2 pictures')).toBeVisible();
+  await page.keyboard.press('Control+a');
+  await expect(page.getByText('Writing to 23 pictures')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /^caption/ }).press('Enter');
+  await expect(page.getByText(/Writing to \d+ pictures/)).toBeVisible();
+});
+
+test('a foreign Host or Origin is refused', async () => {
+  const { port } = new URL(address);
+  const ask = (headers: Record<string, string>, method = 'GET', where = '/api/templates') =>
+    new Promise<number>((resolve, reject) => {
+      const sent = request({ host: '127.0.0.1', port, path: where, method, headers }, (answer) =>
+        resolve(answer.resume().statusCode ?? 0),
+      );
+      sent.on('error', reject).end();
+    });
+  expect(await ask({ host: `127.0.0.1:${port}` })).toBe(200);
+  expect(await ask({ host: `evil.example:${port}` })).toBe(403);
+  expect(await ask({ host: `evil.example:${port}` }, 'GET', '/')).toBe(403);
+  expect(await ask({ host: `127.0.0.1:${port}`, origin: 'https://evil.example' }, 'POST')).toBe(403);
+});
+
+test('nothing complained in the browser on the whole way', () => {
+  expect(complaints).toEqual([]);
+});
