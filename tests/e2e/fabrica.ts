@@ -3,8 +3,9 @@ import { once } from 'node:events';
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { fileURLToPath } from 'node:url';
 
-export const root = path.resolve(__dirname, '../..');
+export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
 const note = path.join(root, 'test-results', 'fabrica.json');
 
 export interface Running {

@@ -1,5 +1,5 @@
 import { type FieldId, isList } from '../catalogue/fields';
-import { asList, type FieldValue, isEmpty, normalisedText, sameValue } from '../catalogue/value';
+import { asList, asText, type FieldValue, isEmpty, normalisedText, sameValue } from '../catalogue/value';
 import { type Problem, problem } from '../problems/problem';
 import { type CompiledText, compileText, evaluate, type PlaceholderContext } from './placeholders';
 import { applyRule } from './rules';
@@ -171,17 +171,20 @@ function missingProblems(step: Step): Problem[] {
   return step.missing.map((name) => problem('placeholder-missing', step.field, { found: name }));
 }
 
-/** The sign-off that the templates in force put after this picture's caption: the last one counts. */
+/**
+ * The closing lines that the templates in force put after this picture's caption: what stands behind the
+ * last text of theirs that is no sign-off.
+ */
 export function signOffFor(
   compiled: CompiledTemplates,
   values: Values,
   context: PlaceholderContext,
 ): string | undefined {
-  const steps = resolve(compiled, { ...values, description: '' }, context).steps;
-  const last = steps.findLast(
-    (step) => step.field === 'description' && step.rule === 'after' && step.applied,
+  const { description: _, ...others } = values;
+  const steps = resolve(compiled, others, context).steps.filter(
+    (step) => step.field === 'description' && step.applied,
   );
-  if (!last || last.after === null) return undefined;
-  const before = typeof last.before === 'string' ? last.before : '';
-  return String(last.after).slice(before === '' ? 0 : before.length + 1) || undefined;
+  const caption = asText(steps.findLast((step) => step.rule !== 'after')?.after);
+  const whole = asText(steps.at(-1)?.after);
+  return whole.slice(caption === '' ? 0 : caption.length).replace(/^\n/, '') || undefined;
 }

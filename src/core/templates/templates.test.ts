@@ -124,6 +124,14 @@ test('the sign-off is the last text put after a caption', () => {
   expect(signOffFor(compileTemplates([]), {}, context)).toBeUndefined();
 });
 
+test('a sign-off that two templates put is one, two different ones stand under each other', () => {
+  const put = (text: string) => template([entry('description', 'after', text)], text);
+  expect(signOffFor(compileTemplates([put('A / B'), put('A / B')]), {}, context)).toBe('A / B');
+  expect(signOffFor(compileTemplates([put('A'), put('B')]), {}, context)).toBe('A\nB');
+  const worded = template([entry('description', 'overwrite', 'The launch.')], 'worded');
+  expect(signOffFor(compileTemplates([worded, put('A / B')]), {}, context)).toBe('A / B');
+});
+
 test.each([
   ['a\nb', 'b', '\n', true],
   ['a b', 'b', '\n', false],

@@ -7,6 +7,7 @@ import type { Database, Queries } from '../../server/db/client';
 import { drafts, files, inverseEdits, photos, runItems } from '../../server/db/schema';
 import { type StoredProblem, storedRecord, type WrittenField } from '../../server/db/stored';
 import { applyEdits, digestOf, type WayBack } from '../../server/files/applyEdits';
+import { FileError } from '../../server/files/fileError';
 import { readPhotoFile } from '../../server/files/readPhotoFile';
 import { withFile } from '../../server/files/source';
 import { photoPath } from '../../server/operations/photos';
@@ -17,8 +18,9 @@ type Item = typeof runItems.$inferSelect;
 /** Writes a picture's drafts into its file. The way back is kept before the file is replaced. */
 export async function embedItem(db: Database, item: Item): Promise<void> {
   const photoId = item.photoId!;
-  const { path } = await photoPath(db, photoId);
+  const { file, path } = await photoPath(db, photoId);
   if (await finishedBefore(db, item, path)) return;
+  await refuseChanged(db, photoId, file, path);
   const read = new Date();
   const rows = await db.select().from(drafts).where(eq(drafts.photoId, photoId));
   const { container, stat } = await readPhotoFile(path);
@@ -50,6 +52,25 @@ export async function embedItem(db: Database, item: Item): Promise<void> {
     keepWayBack: (way) => keepWayBack(db, item.id, way),
   });
   await settle(db, item, { path, read, problems: plan.problems, state: 'done', result });
+}
+
+/**
+ * A file that is not what Fabrica last read is not written over: it is read anew, so that its new values
+ * show, and the person decides again. A mere new date is no change.
+ */
+async function refuseChanged(
+  db: Database,
+  photoId: string,
+  known: typeof files.$inferSelect,
+  path: string,
+): Promise<void> {
+  const found = await withFile(path, async (file, stat) => {
+    const same = stat.size === known.size && String(stat.modifiedNs) === known.modifiedNs;
+    return { same, digest: same ? known.digest : await digestOf(file, stat.size) };
+  });
+  if (found.same) return;
+  await indexFile(db, photoId, path);
+  if (found.digest !== known.digest) throw new FileError('changed-meanwhile', path);
 }
 
 /** Killed after the file got its name and before that was recorded: the digest tells. */
