@@ -100,3 +100,28 @@ test('any bytes at all', async () => {
     ),
   );
 });
+
+test('asking for nothing plans the very same bytes, whatever stands in the file', async () => {
+  const part = fc.oneof(
+    fc
+      .uint8Array({ maxLength: 40 })
+      .map((noise) => exifSegment(concat([tiffWith('big', [{ tag: 0x010e, text: 'x' }]), noise]))),
+    fc
+      .string({ maxLength: 20 })
+      .map((text) =>
+        xmpSegment(xmpPacket(`<photoshop:City>${text.replace(/[^a-z]/g, '')}</photoshop:City>`)),
+      ),
+    fc
+      .uint8Array({ maxLength: 40 })
+      .map((noise) => photoshopSegment(concat([iimResources(dataSet(2, 90, noise)), noise]))),
+    fc.uint8Array({ maxLength: 40 }).map((noise) => photoshopSegment(noise)),
+  );
+  await fc.assert(
+    fc.asyncProperty(fc.array(part, { maxLength: 5 }), async (parts) => {
+      const file = jpegWith(parts);
+      const plan = planEmbed(await openContainer(sourceOf(file)), new Map());
+      expect(plan.unchanged).toBe(true);
+      expect(carryOut(file, plan)).toEqual(file);
+    }),
+  );
+});

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { tiffWith } from '../../../tests/fixtures/build';
 import { indexOfBytes } from '../bytes/bytes';
+import { attempt } from '../problems/problem';
 import { dateTimeOriginal, decodeExif, exifText, TAG } from './exif';
 import { writeTexts } from './writeTexts';
 
@@ -105,4 +106,19 @@ test('directories that point at each other are a problem, not a loop', () => {
   const bytes = tiffWith('little', [], undefined);
   new DataView(bytes.buffer).setUint32(8 + 2 + 8, 8, true);
   expect(decodeExif(bytes).problems.map((one) => one.code)).toContain('ifd-cycle');
+});
+
+test('every cut is an error or a problem, never a silent loss', () => {
+  const whole = tiffWith(
+    'little',
+    [
+      { tag: TAG.artist, text: 'Aune Pell' },
+      { tag: TAG.copyright, text: '© 2026' },
+    ],
+    '2026:05:14 07:12:40',
+  );
+  for (let cut = 0; cut < whole.length; cut++) {
+    const tried = attempt(() => decodeExif(whole.subarray(0, cut)));
+    expect('problem' in tried || tried.value.problems.length > 0).toBe(true);
+  }
 });

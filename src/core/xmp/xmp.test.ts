@@ -195,3 +195,9 @@ test('a changed default leaves other languages, and the copy of the default foll
   expect(withDefaultText(before, 'keel').items.map(textOfValue)).toEqual(['keel', 'keel', 'skrog']);
   expect(textsOfValue(text('only'))).toEqual(['only']);
 });
+
+test('every cut inside the markup is a typed error', () => {
+  const whole = encodeUtf8(xmpPacket('<dc:format>é</dc:format>'));
+  const end = new TextDecoder().decode(whole).indexOf('</x:xmpmeta>');
+  for (let cut = 0; cut < end; cut++) expect(() => decodeXmp(whole.subarray(0, cut))).toThrow(FormatError);
+});

@@ -1,0 +1,84 @@
+import path from 'node:path';
+import { chromium } from '@playwright/test';
+
+// Takes the pictures of docs/screenshots from a fresh demo: node scripts/screenshots.mjs http://127.0.0.1:4400
+const [address = 'http://127.0.0.1:4400', folder = 'docs/screenshots'] = process.argv.slice(2);
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium-headless-shell',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--disable-dev-shm-usage',
+  ],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
+
+async function take(name) {
+  await page.waitForLoadState('networkidle').catch(() => undefined);
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: path.join(folder, `${name}.png`) });
+}
+
+async function stage(name) {
+  await page.goto(address);
+  await page.getByRole('link', { name: 'Relaunch of the ketch', exact: true }).first().click();
+  await page.getByRole('link', { name: new RegExp(`^${name}`) }).click();
+  await page.waitForURL(new RegExp(name.toLowerCase().replace(' ', '-')));
+}
+
+const settled = () =>
+  page
+    .waitForFunction(() => [...document.images].every((one) => one.complete), undefined, { timeout: 120_000 })
+    .catch(() => undefined);
+
+await stage('Prepare');
+await take('prepare');
+await stage('Bring in');
+await page.getByRole('button', { name: 'Bring in 23' }).waitFor();
+await page.waitForTimeout(1000);
+await settled();
+await take('bring-in');
+await page.getByRole('button', { name: 'Bring in 23' }).click();
+await page.getByRole('heading', { name: 'Brought in 23 of 23' }).waitFor({ timeout: 120_000 });
+await page.locator('summary').nth(1).click();
+await take('receipt');
+await stage('Describe');
+await page.locator('[data-photo="kt26-0403.jpg"]').click();
+await page.locator('[data-photo="kt26-0404.jpg"]').click({ modifiers: ['Control'] });
+await page.getByLabel('Caption').fill('Two shipwrights bend the first plank round the turn of the bilge.');
+await page.getByLabel('Keywords').fill('planking, shipwright');
+await page.getByLabel('Keywords').press('Enter');
+await page.getByText('2 with drafts, saved').waitFor();
+await settled();
+await page.waitForTimeout(1500);
+await take('describe');
+await page.getByRole('button', { name: /^Embed 2/ }).click();
+await page.getByRole('dialog').waitFor();
+await take('proof');
+await page.getByRole('button', { name: 'Not yet' }).click();
+await page.emulateMedia({ colorScheme: 'dark' });
+await take('describe-dark');
+await page.emulateMedia({ colorScheme: 'light' });
+await page
+  .locator('[data-photo="kt26-0421.jpg"]')
+  .scrollIntoViewIfNeeded()
+  .catch(() => undefined);
+await page.getByRole('grid').focus();
+await page.keyboard.press('End');
+await page.locator('[data-photo="kt26-0421.jpg"]').dblclick();
+await page.getByText('Its records disagree').waitFor();
+await settled();
+await take('read');
+await page.goto(`${address}/templates`);
+await page.getByRole('link', { name: 'Standing rights' }).click();
+await page.getByRole('textbox', { name: 'Copyright Notice', exact: true }).focus();
+await take('template');
+await page.goto(address);
+await settled();
+await take('workshop');
+await browser.close();
