@@ -19,19 +19,17 @@ export interface Assignment {
 export async function readAssignment(db: Queries, id: string): Promise<Assignment> {
   const [row] = await db.select().from(assignments).where(eq(assignments.id, id));
   const { createdAt: _, ...assignment } = found(row, 'assignment');
-  const [named, inForce, [counted]] = await Promise.all([
-    db
-      .select({ name: facts.name, value: facts.value })
-      .from(facts)
-      .where(eq(facts.assignmentId, id))
-      .orderBy(asc(facts.position)),
-    db
-      .select({ id: templatesInForce.templateId })
-      .from(templatesInForce)
-      .where(eq(templatesInForce.assignmentId, id))
-      .orderBy(asc(templatesInForce.position)),
-    db.select({ photos: count() }).from(photos).where(eq(photos.assignmentId, id)),
-  ]);
+  const named = await db
+    .select({ name: facts.name, value: facts.value })
+    .from(facts)
+    .where(eq(facts.assignmentId, id))
+    .orderBy(asc(facts.position));
+  const inForce = await db
+    .select({ id: templatesInForce.templateId })
+    .from(templatesInForce)
+    .where(eq(templatesInForce.assignmentId, id))
+    .orderBy(asc(templatesInForce.position));
+  const [counted] = await db.select({ photos: count() }).from(photos).where(eq(photos.assignmentId, id));
   return { ...assignment, facts: named, inForce: inForce.map((one) => one.id), photos: counted?.photos ?? 0 };
 }
 

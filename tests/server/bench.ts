@@ -1,0 +1,94 @@
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import sharp from 'sharp';
+import type { Entry } from '@/core/templates/template';
+import { type Database, database, pool } from '@/server/db/client';
+import { migrateDatabase } from '@/server/db/migrate';
+import { changeAssignment, createAssignment } from '@/server/operations/assignments';
+import { createTemplate } from '@/server/operations/templates';
+import { carryOutRun } from '@/worker/runTask';
+import { embedInMemory, type WantedValues } from '../fixtures/embed';
+
+/** A work bench for tests of the server: a real database, real folders, small real JPEGs. */
+export const root = path.resolve(__dirname, '../..');
+const cluster = (verb: 'start' | 'stop', folder: string) =>
+  execFileSync(process.execPath, [path.join(__dirname, 'cluster.mjs'), verb, folder], { encoding: 'utf8' })
+    .trim()
+    .split('\n')
+    .at(-1)!;
+
+export interface Bench {
+  readonly db: Database;
+  readonly folder: string;
+  readonly url: string;
+  readonly end: () => Promise<void>;
+}
+
+export async function openBench(): Promise<Bench> {
+  const folder = realpathSync(mkdtempSync(path.join(tmpdir(), 'fabrica-bench-')));
+  execFileSync('chmod', ['755', folder]);
+  const url = cluster('start', folder);
+  Object.assign(process.env, {
+    FABRICA_DATABASE_URL: url,
+    FABRICA_DATA: folder,
+    FABRICA_ROOT: root,
+    FABRICA_LOG: 'silent',
+  });
+  await migrateDatabase();
+  return {
+    db: database(),
+    folder,
+    url,
+    end: async () => {
+      await pool().end();
+      cluster('stop', folder);
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+/** A small real JPEG, another one for each seed, with values in it. */
+export async function smallJpeg(seed: number, values: WantedValues = {}): Promise<Uint8Array> {
+  const pixels = Buffer.from(Array.from({ length: 48 * 32 * 3 }, (_, i) => (i * (seed + 3) * 31) % 256));
+  const bare = await sharp(pixels, { raw: { width: 48, height: 32, channels: 3 } })
+    .jpeg()
+    .withExif({
+      IFD0: { Model: 'Tindra K2' },
+      IFD2: { DateTimeOriginal: `2026:05:14 07:12:${String(seed % 60).padStart(2, '0')}` },
+    })
+    .toBuffer();
+  return (await embedInMemory(new Uint8Array(bare), values)).file;
+}
+
+const line = (field: Entry['field'], rule: Entry['rule'], ...texts: string[]): Entry => ({
+  field,
+  rule,
+  texts,
+});
+export const rights: readonly Entry[] = [
+  line('creator', 'overwrite', 'Aune Pell'),
+  line('copyrightNotice', 'overwrite', '© {{ year taken }} Aune Pell'),
+  line('description', 'after', 'Aune Pell / {{ client }}'),
+  line('keywords', 'add', 'ketch'),
+];
+
+let benches = 0;
+
+/** An assignment with a card of pictures, one template in force and a fact. */
+export async function assignmentWith({ db, folder }: Bench, files: Readonly<Record<string, Uint8Array>>) {
+  const home = path.join(folder, `job-${++benches}`);
+  const [card, working] = ['card', 'working'].map((name) => path.join(home, name)) as [string, string];
+  for (const one of [card, working]) mkdirSync(one, { recursive: true });
+  for (const [name, bytes] of Object.entries(files)) writeFileSync(path.join(card, name), bytes);
+  const template = await createTemplate(db, { name: 'Rights', kind: 'standing', entries: rights });
+  const { id } = await createAssignment(db, { name: 'Relaunch', workingPath: working, sourcePath: card });
+  await changeAssignment(db, id, {
+    inForce: [template.id],
+    facts: [{ name: 'client', value: 'Boat Trust' }],
+  });
+  return { id, card, working, template, paths: Object.keys(files) };
+}
+
+export const carryOut = (db: Database, runId: string) => carryOutRun(db, runId, () => false);

@@ -1,0 +1,101 @@
+import { mkdirSync } from 'node:fs';
+import path from 'node:path';
+import { sql } from 'drizzle-orm';
+import { migrateDatabase } from '@/server/db/migrate';
+import { changeAssignment, createAssignment, readAssignment } from '@/server/operations/assignments';
+import { openFolder } from '@/server/operations/folders';
+import { startImport } from '@/server/operations/startImport';
+import {
+  changeTemplate,
+  createTemplate,
+  listTemplates,
+  listVersions,
+  readTemplate,
+  removeTemplate,
+  templatesById,
+} from '@/server/operations/templates';
+import { assignmentWith, type Bench, openBench, rights } from './bench';
+
+let bench: Bench;
+beforeAll(async () => {
+  bench = await openBench();
+});
+afterAll(() => bench.end());
+const text = (name: string) => ({ name, kind: 'standing' as const, entries: rights });
+
+test('a template keeps its versions; a second window does not overwrite', async () => {
+  const made = await createTemplate(bench.db, text('First'));
+  const changed = await changeTemplate(bench.db, made.id, text('Second'), 1);
+  expect(changed).toMatchObject({ name: 'Second', version: 2 });
+  await expect(changeTemplate(bench.db, made.id, text('Third'), 1)).rejects.toThrow(
+    'changed in another window',
+  );
+  expect((await listVersions(bench.db, made.id)).map((one) => [one.version, one.name])).toEqual([
+    [2, 'Second'],
+    [1, 'First'],
+  ]);
+  expect((await templatesById(bench.db, [made.id])).map((one) => one.name)).toEqual(['Second']);
+  await removeTemplate(bench.db, made.id);
+  await expect(readTemplate(bench.db, made.id)).rejects.toMatchObject({ status: 404 });
+  expect(await listTemplates(bench.db)).not.toContainEqual(expect.objectContaining({ id: made.id }));
+});
+
+test.each([
+  ['without a name', { ...text(' '), entries: [] }, 'name'],
+  ['with a field twice', { ...text('Twice'), entries: [rights[0]!, rights[0]!] }, 'only once'],
+])('a template %s is refused', async (_, wished, message) => {
+  await expect(createTemplate(bench.db, wished)).rejects.toThrow(message);
+});
+
+test('facts and the order of templates are kept; empty facts are left out', async () => {
+  const { id, template } = await assignmentWith(bench, {});
+  const second = await createTemplate(bench.db, text('Second'));
+  await changeAssignment(bench.db, id, {
+    inForce: [second.id, template.id, second.id],
+    facts: [
+      { name: ' yard ', value: 'Pellvik' },
+      { name: '', value: 'x' },
+    ],
+    publishedOn: '2026-06-05',
+    name: 'New name',
+  });
+  expect(await readAssignment(bench.db, id)).toMatchObject({
+    name: 'New name',
+    publishedOn: '2026-06-05',
+    inForce: [second.id, template.id],
+    facts: [{ name: 'yard', value: 'Pellvik' }],
+  });
+});
+
+test.each([
+  ['a relative path', 'pictures', 'not a whole path'],
+  ['a folder that is not there', '/nowhere/at/all', 'There is no folder'],
+  ['the whole machine', '/', 'cannot be opened'],
+])('%s is not opened', async (_, wished, message) => {
+  await expect(openFolder(bench.db, { path: wished, kind: 'source' })).rejects.toThrow(message);
+});
+
+test('a working folder inside the source is refused', async () => {
+  const inner = path.join(bench.folder, 'outer/inner');
+  mkdirSync(inner, { recursive: true });
+  await expect(
+    createAssignment(bench.db, { name: 'A', workingPath: inner, sourcePath: path.dirname(inner) }),
+  ).rejects.toThrow('must not lie inside');
+});
+
+test('an import cannot reach outside its source', async () => {
+  const { id } = await assignmentWith(bench, {});
+  for (const wished of ['../working/a.jpg', '/etc/hostname']) {
+    await expect(
+      startImport(bench.db, id, { paths: [wished], leaveAsTheyAre: [], keywords: '' }),
+    ).rejects.toMatchObject({ code: 'outside-folders' });
+  }
+});
+
+test('a database of a newer Fabrica is refused untouched', async () => {
+  await bench.db.execute(
+    sql`insert into drizzle.__drizzle_migrations (hash, created_at) values ('later', 9999999999999)`,
+  );
+  await expect(migrateDatabase()).rejects.toThrow('newer Fabrica');
+  await bench.db.execute(sql`delete from drizzle.__drizzle_migrations where hash = 'later'`);
+});

@@ -1,0 +1,252 @@
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { once } from 'node:events';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { eq } from 'drizzle-orm';
+import { drafts, files, photos, runItems, runs } from '@/server/db/schema';
+import { readAssignment } from '@/server/operations/assignments';
+import { listPhotos } from '@/server/operations/photos';
+import { readSource } from '@/server/operations/readSource';
+import { readRun, stopRun } from '@/server/operations/runs';
+import { startEmbed } from '@/server/operations/startEmbed';
+import { startImport } from '@/server/operations/startImport';
+import { startTakeBack } from '@/server/operations/startTakeBack';
+import { changeTemplate } from '@/server/operations/templates';
+import { writeDrafts } from '@/server/operations/writeDrafts';
+import { carryOutRun } from '@/worker/runTask';
+import { jpegWith, xmpSegment } from '../fixtures/build';
+import { valuesIn } from '../fixtures/embed';
+import { assignmentWith, type Bench, carryOut, openBench, root, smallJpeg } from './bench';
+
+let bench: Bench;
+beforeAll(async () => {
+  bench = await openBench();
+});
+afterAll(() => bench.end());
+
+const digest = (file: string) => createHash('sha256').update(readFileSync(file)).digest('hex');
+const valuesOf = (file: string) => valuesIn(new Uint8Array(readFileSync(file)));
+const wish = (paths: readonly string[], more = {}) => ({ paths, leaveAsTheyAre: [], keywords: '', ...more });
+
+async function broughtIn(pictures: Readonly<Record<string, Uint8Array>>, more = {}) {
+  const job = await assignmentWith(bench, pictures);
+  const { runId } = await startImport(bench.db, job.id, wish(job.paths, more));
+  await carryOut(bench.db, runId);
+  return { ...job, runId, photos: await listPhotos(bench.db, job.id) };
+}
+
+test('an import embeds templates and keywords while copying, and leaves others’ pictures as they are', async () => {
+  const theirs = await smallJpeg(2, { creator: ['Mats Orrin'] });
+  const job = await broughtIn(
+    { 'a.jpg': await smallJpeg(1), 'b.jpg': theirs },
+    { keywords: 'sail; Ketch', leaveAsTheyAre: ['b.jpg'] },
+  );
+  expect(await valuesOf(path.join(job.working, 'a.jpg'))).toMatchObject({
+    creator: ['Aune Pell'],
+    copyrightNotice: '© 2026 Aune Pell',
+    description: 'Aune Pell / Boat Trust',
+    keywords: ['ketch', 'sail'],
+  });
+  expect(new Uint8Array(readFileSync(path.join(job.working, 'b.jpg')))).toEqual(theirs);
+  expect(job.photos.map((one) => one.name)).toEqual(['a.jpg', 'b.jpg']);
+});
+
+test('a taken name is never overwritten, and pictures that are here are known by their content', async () => {
+  const job = await assignmentWith(bench, { 'a.jpg': await smallJpeg(1) });
+  writeFileSync(path.join(job.working, 'a.jpg'), 'somebody’s');
+  const { runId } = await startImport(bench.db, job.id, wish(['a.jpg']));
+  await carryOut(bench.db, runId);
+  expect(readdirSync(job.working)).toEqual(['a-2.jpg', 'a.jpg']);
+  expect(readFileSync(path.join(job.working, 'a.jpg'), 'utf8')).toBe('somebody’s');
+  const { sourceFolderId } = await readAssignment(bench.db, job.id);
+  const source = await readSource(bench.db, sourceFolderId!, job.id);
+  expect(source.pictures).toMatchObject([{ relativePath: 'a.jpg', alreadyHere: true }]);
+});
+
+test('a run embeds the template as it was when the run was asked for', async () => {
+  const job = await assignmentWith(bench, { 'a.jpg': await smallJpeg(1) });
+  const { runId } = await startImport(bench.db, job.id, wish(['a.jpg']));
+  await changeTemplate(
+    bench.db,
+    job.template.id,
+    {
+      name: 'Rights',
+      kind: 'standing',
+      entries: [{ field: 'creator', rule: 'overwrite', texts: ['Later'] }],
+    },
+    1,
+  );
+  await carryOut(bench.db, runId);
+  expect(await valuesOf(path.join(job.working, 'a.jpg'))).toMatchObject({ creator: ['Aune Pell'] });
+});
+
+test('a file whose record cannot be read is copied as it is, and the templates’ values wait as drafts', async () => {
+  const broken = jpegWith([xmpSegment('<x:xmpmeta')]);
+  const job = await broughtIn({ 'a.jpg': broken });
+  expect(new Uint8Array(readFileSync(path.join(job.working, 'a.jpg')))).toEqual(broken);
+  expect(Object.keys(job.photos[0]!.drafts)).toContain('creator');
+  expect((await readRun(bench.db, job.runId)).items[0]?.problems?.map((one) => one.code)).toContain(
+    'block-unreadable',
+  );
+});
+
+test('what cannot be read at all fails alone; the others come', async () => {
+  const job = await broughtIn({
+    'a.jpg': new Uint8Array([0xff, 0xd8, 0xff, 0xe0, 0]),
+    'b.jpg': await smallJpeg(1),
+  });
+  const run = await readRun(bench.db, job.runId);
+  expect(run.counts).toMatchObject({ done: 1, failed: 1 });
+  expect(run.items[0]?.problems).toMatchObject([{ code: 'file-cut' }]);
+});
+
+test('work that was finished but not yet recorded when the worker was killed is found again, not doubled', async () => {
+  const job = await broughtIn({ 'a.jpg': await smallJpeg(1) });
+  const before = digest(path.join(job.working, 'a.jpg'));
+  await bench.db.delete(photos).where(eq(photos.assignmentId, job.id));
+  await bench.db.update(runItems).set({ state: 'waiting' }).where(eq(runItems.runId, job.runId));
+  await bench.db.update(runs).set({ state: 'running' }).where(eq(runs.id, job.runId));
+  await carryOut(bench.db, job.runId);
+  expect(readdirSync(job.working)).toEqual(['a.jpg']);
+  expect(digest(path.join(job.working, 'a.jpg'))).toBe(before);
+  expect(await listPhotos(bench.db, job.id)).toHaveLength(1);
+});
+
+test('a run ends early when the worker stops, goes on later, and stops when asked', async () => {
+  const pictures = Object.fromEntries(
+    await Promise.all([1, 2, 3, 4, 5, 6].map(async (seed) => [`${seed}.jpg`, await smallJpeg(seed)])),
+  );
+  const job = await assignmentWith(bench, pictures);
+  const { runId } = await startImport(bench.db, job.id, wish(job.paths));
+  let asked = 0;
+  await expect(carryOutRun(bench.db, runId, () => ++asked > 2)).rejects.toThrow('goes on when it is back');
+  expect((await readRun(bench.db, runId)).counts.waiting).toBeGreaterThan(0);
+  await stopRun(bench.db, runId);
+  await carryOut(bench.db, runId);
+  const stopped = await readRun(bench.db, runId);
+  expect(stopped.state).toBe('stopped');
+  expect(readdirSync(job.working)).toHaveLength(stopped.counts.done);
+});
+
+test('drafts: in front of the sign-off, equal to the file is no draft, and templates name their origin', async () => {
+  const job = await broughtIn(
+    { 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2, { description: 'Theirs' }) },
+    { leaveAsTheyAre: ['b.jpg'] },
+  );
+  const [a, b] = job.photos.map((one) => one.id) as [string, string];
+  const draftsOf = async (id: string) =>
+    (await listPhotos(bench.db, job.id)).find((one) => one.id === id)!.drafts;
+  await writeDrafts(bench.db, job.id, [a, b], { kind: 'caption', text: 'The launch.' });
+  expect((await draftsOf(a)).description?.value).toBe('The launch.\nAune Pell / Boat Trust');
+  expect((await draftsOf(b)).description?.value).toBe('The launch.');
+  await writeDrafts(bench.db, job.id, [a], { kind: 'caption', text: '' });
+  expect(await draftsOf(a)).toEqual({});
+  await writeDrafts(bench.db, job.id, [b], { kind: 'put-templates' });
+  expect((await draftsOf(b)).creator).toEqual({
+    value: ['Aune Pell'],
+    origin: { by: 'template', templateId: job.template.id, version: 1, name: 'Rights' },
+  });
+  await writeDrafts(bench.db, job.id, [a, b], { kind: 'add-keywords', terms: ['sail'] });
+  await writeDrafts(bench.db, job.id, [a], { kind: 'remove-keywords', terms: ['KETCH'] });
+  expect((await draftsOf(a)).keywords?.value).toEqual(['sail']);
+  await writeDrafts(bench.db, job.id, [a, b], { kind: 'discard' });
+  expect(await bench.db.select().from(drafts).where(eq(drafts.photoId, b))).toEqual([]);
+});
+
+test('embedding writes drafts and is taken back byte for byte; the words are drafts again', async () => {
+  const job = await broughtIn({ 'a.jpg': await smallJpeg(1) });
+  const file = path.join(job.working, 'a.jpg');
+  const before = digest(file);
+  const [photo] = job.photos;
+  await writeDrafts(bench.db, job.id, [photo!.id], { kind: 'set', field: 'city', value: 'Havnes' });
+  const embed = await startEmbed(bench.db, job.id, [photo!.id]);
+  await carryOut(bench.db, embed.runId);
+  expect(await valuesOf(file)).toMatchObject({ city: 'Havnes' });
+  expect((await listPhotos(bench.db, job.id))[0]!.drafts).toEqual({});
+  const back = await startTakeBack(bench.db, embed.runId);
+  await carryOut(bench.db, back.runId);
+  expect(digest(file)).toBe(before);
+  expect((await listPhotos(bench.db, job.id))[0]!.drafts.city?.value).toBe('Havnes');
+  await expect(startTakeBack(bench.db, embed.runId)).rejects.toThrow('nothing left');
+});
+
+test('a file that was changed after embedding is not taken back over', async () => {
+  const job = await broughtIn({ 'a.jpg': await smallJpeg(1) });
+  const file = path.join(job.working, 'a.jpg');
+  await writeDrafts(bench.db, job.id, [job.photos[0]!.id], { kind: 'set', field: 'city', value: 'Havnes' });
+  const embed = await startEmbed(bench.db, job.id, [job.photos[0]!.id]);
+  await carryOut(bench.db, embed.runId);
+  execFileSync('exiv2', ['-q', '-M', 'set Xmp.photoshop.Headline XmpText Later', file]);
+  const back = await startTakeBack(bench.db, embed.runId);
+  await carryOut(bench.db, back.runId);
+  expect((await readRun(bench.db, back.runId)).items[0]?.problems).toMatchObject([
+    { code: 'changed-meanwhile' },
+  ]);
+  expect(await valuesOf(file)).toMatchObject({ headline: 'Later', city: 'Havnes' });
+});
+
+test('a merely touched file is no changed file', async () => {
+  const job = await broughtIn({ 'a.jpg': await smallJpeg(1) });
+  execFileSync('touch', [path.join(job.working, 'a.jpg')]);
+  await writeDrafts(bench.db, job.id, [job.photos[0]!.id], { kind: 'set', field: 'city', value: 'Havnes' });
+  const embed = await startEmbed(bench.db, job.id, [job.photos[0]!.id]);
+  await carryOut(bench.db, embed.runId);
+  expect((await readRun(bench.db, embed.runId)).counts.done).toBe(1);
+});
+
+test('the worker is killed again and again: nothing is lost, nothing doubled', async () => {
+  const pictures = Object.fromEntries(
+    await Promise.all(
+      Array.from({ length: 40 }, async (_, seed) => [
+        `p${String(seed).padStart(2, '0')}.jpg`,
+        await smallJpeg(seed),
+      ]),
+    ),
+  );
+  const undisturbed = await broughtIn(pictures);
+  const job = await assignmentWith(bench, pictures);
+  const { runId } = await startImport(bench.db, job.id, wish(job.paths));
+  let kills = 0;
+  for (;;) {
+    const worker = startWorker();
+    const finished = await within(worker, runId, 30 + kills * 60);
+    if (finished) break;
+    kills++;
+  }
+  expect(kills).toBeGreaterThan(0);
+  const names = (folder: string) => readdirSync(folder).filter((name) => !name.startsWith('.'));
+  expect(names(job.working)).toEqual(names(undisturbed.working));
+  for (const name of names(job.working))
+    expect([name, digest(path.join(job.working, name))]).toEqual([
+      name,
+      digest(path.join(undisturbed.working, name)),
+    ]);
+  expect(
+    (
+      await bench.db
+        .select()
+        .from(files)
+        .innerJoin(photos, eq(photos.id, files.photoId))
+        .where(eq(photos.assignmentId, job.id))
+    ).length,
+  ).toBe(40);
+});
+
+function startWorker(): ChildProcess {
+  return spawn(process.execPath, ['--import', 'tsx', 'src/worker/main.ts'], {
+    cwd: root,
+    env: { ...process.env, NODE_ENV: 'test' },
+    stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+  });
+}
+
+/** Lets the worker work so many milliseconds after it is ready, then kills it. True when the run was done. */
+async function within(worker: ChildProcess, runId: string, milliseconds: number): Promise<boolean> {
+  await once(worker, 'message');
+  await new Promise((resolve) => setTimeout(resolve, milliseconds));
+  const done = (await readRun(bench.db, runId)).state === 'done';
+  worker.kill('SIGKILL');
+  await once(worker, 'exit');
+  return done;
+}
