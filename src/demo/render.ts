@@ -9,17 +9,23 @@ const GRAIN_STRENGTH = 7;
 /** Drawn at half size and enlarged, soft as a lens; the grain has full size. */
 const DRAWN_SMALLER = 2;
 
-/** A camera's JPEG of one scene: drawn, grained, with the Exif of an invented camera. */
+/**
+ * A camera's JPEG of one scene: drawn, grained, with the Exif of an invented camera. A picture taken
+ * upright is stored lying, as cameras do, with its Orientation.
+ */
 export async function renderPicture(picture: DemoPicture, seed: number): Promise<Buffer> {
   const random = seeded(seed);
   const light = lights[picture.light];
   const drawing = scenes[picture.scene](light, random);
   const vignette = `<defs><radialGradient id="edge" cx="0.5" cy="0.45" r="0.75"><stop offset="0.55" stop-color="#000" stop-opacity="0"/><stop offset="1" stop-color="#000" stop-opacity="${light.shade}"/></radialGradient></defs><rect width="1200" height="800" fill="url(#edge)"/>`;
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${picture.width / DRAWN_SMALLER}" height="${picture.height / DRAWN_SMALLER}" viewBox="0 0 1200 800" preserveAspectRatio="xMidYMid slice">${drawing}${vignette}</svg>`;
+  const turned = picture.orientation !== undefined;
+  const [width, height] = turned ? [picture.height, picture.width] : [picture.width, picture.height];
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width / DRAWN_SMALLER}" height="${height / DRAWN_SMALLER}" viewBox="0 0 1200 800" preserveAspectRatio="xMidYMid slice">${drawing}${vignette}</svg>`;
   const { data, info } = await sharp(Buffer.from(svg), { limitInputPixels: 40_000_000 })
     .flatten({ background: '#888' })
     .removeAlpha()
-    .resize(picture.width, picture.height, { fit: 'fill', kernel: 'cubic' })
+    .resize(width, height, { fit: 'fill', kernel: 'cubic' })
+    .rotate(picture.orientation === 6 ? 270 : picture.orientation === 8 ? 90 : 0)
     .raw()
     .toBuffer({ resolveWithObject: true });
   addGrain(data, info.width, seed);

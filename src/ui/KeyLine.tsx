@@ -21,14 +21,14 @@ export function KeyLine({
     <Flex
       as="nav"
       aria-label="Threads of these pictures"
-      minHeight="32px"
+      minHeight="2rem"
       paddingX="5"
       alignItems="center"
       borderBottomWidth="1px"
       flexWrap="wrap"
       rowGap="0"
       columnGap="4"
-      fontSize="13px"
+      fontSize="0.8125rem"
     >
       {threads.map(({ id, group }, index) => {
         const { foot, broken } = counts[id];
@@ -44,14 +44,14 @@ export function KeyLine({
         return (
           <Flex key={id} alignItems="center" gap="4">
             {index > 0 && threads[index - 1]!.group !== group && (
-              <Box width="1px" height="16px" bg="hairline" />
+              <Box width="1px" height="1rem" bg="hairline" />
             )}
             <chakra.button
               type="button"
               display="inline-flex"
               alignItems="center"
               gap="1.5"
-              height="28px"
+              height="1.75rem"
               cursor="pointer"
               disabled={foot + broken === 0}
               onClick={() => onLacking(id)}

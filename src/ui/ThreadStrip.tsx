@@ -24,7 +24,7 @@ const lefts = (() => {
 /** The strip alone, 73 × 14. */
 export function StripDrawing({ strip }: { strip: Strip }) {
   return (
-    <StrokeSvg width="73px" viewBox="0 0 73 14" aria-hidden>
+    <StrokeSvg width="4.5625rem" viewBox="0 0 73 14" aria-hidden>
       {threads.map((thread, index) => (
         <Stroke key={thread.id} state={strip[thread.id]} x={lefts[index]!} />
       ))}
@@ -40,7 +40,7 @@ export function ThreadStrip({ strip, name }: { strip: Strip; name: string }) {
       <Popover.Trigger asChild>
         <chakra.button
           type="button"
-          height="24px"
+          height="1.5rem"
           display="inline-flex"
           alignItems="center"
           cursor="pointer"
@@ -60,7 +60,7 @@ export function ThreadStrip({ strip, name }: { strip: Strip; name: string }) {
             width="auto"
             borderRadius="sm"
           >
-            <Popover.Body padding="3" fontSize="13px">
+            <Popover.Body padding="3" fontSize="0.8125rem">
               <ThreadWords strip={strip} />
             </Popover.Body>
           </Popover.Content>
@@ -82,7 +82,7 @@ function ThreadWords({ strip }: { strip: Strip }) {
     >
       {threads.map(({ id }) => (
         <Box key={id} display="contents">
-          <StrokeSvg width="5px" viewBox="0 0 5 14" aria-hidden>
+          <StrokeSvg width="0.3125rem" viewBox="0 0 5 14" aria-hidden>
             <Stroke state={strip[id]} x={0} />
           </StrokeSvg>
           <Box as="dt" fontWeight="600">

@@ -57,7 +57,7 @@ export function GroupStroke({ counts }: { counts: StrokeCounts }) {
   const inFile = share(counts.solid + counts.changed + counts.broken);
   const drafted = Math.min(share(counts.outlined), 12 - inFile);
   return (
-    <StrokeSvg width="8px" viewBox="0 0 8 14">
+    <StrokeSvg width="0.5rem" viewBox="0 0 8 14">
       <rect x={0.5} y={0.5} width={7} height={13} fill="none" stroke="currentColor" opacity={0.55} />
       <rect x={1} y={13 - inFile} width={6} height={inFile} fill="currentColor" />
       {drafted > 0 && (
@@ -87,5 +87,11 @@ export function GroupStroke({ counts }: { counts: StrokeCounts }) {
 }
 
 export const StrokeSvg = chakra('svg', {
-  base: { height: '14px', color: 'ink', flexShrink: 0, '--draft': 'colors.woad', '--sign': 'colors.weld' },
+  base: {
+    height: '0.875rem',
+    color: 'ink',
+    flexShrink: 0,
+    '--draft': 'colors.woad',
+    '--sign': 'colors.weld',
+  },
 });

@@ -60,7 +60,7 @@ export function BringInPage({
     onSuccess: ({ runId }) => router.push(`/runs/${runId}`),
   });
   return (
-    <Flex direction="column" height="100dvh" minHeight="620px">
+    <Flex direction="column" height="100dvh" minHeight="38.75rem">
       <AssignmentTop assignment={assignment}>
         <Act type="button" disabled={coming.length === 0 || isPending} onClick={() => mutate()}>
           {coming.length === 0 ? 'Nothing to bring in' : `Bring in ${coming.length}`}
@@ -73,13 +73,13 @@ export function BringInPage({
         <chakra.span color="soft">{source.label}</chakra.span>
       </KeyLine>
       {(error ?? source.error) && (
-        <Box role="alert" bg="weld" color="#2B2722" paddingX="5" paddingY="1.5" fontSize="14px">
+        <Box role="alert" bg="weld" color="#2B2722" paddingX="5" paddingY="1.5" fontSize="0.875rem">
           {(error ?? source.error)?.message}
         </Box>
       )}
       <Box
         flex="1"
-        minHeight="200px"
+        minHeight="12.5rem"
         overflowY="auto"
         paddingX="3"
         paddingTop="2"
@@ -97,6 +97,7 @@ export function BringInPage({
           <Group
             key={standing}
             standing={standing}
+            place={source.label}
             pictures={source.pictures.filter((one) => one.standing === standing)}
             assignmentId={assignment.id}
             tick={source.tick}
@@ -119,13 +120,13 @@ export function BringInPage({
         flexShrink={0}
       >
         <Box>
-          <Box fontSize="13px" fontWeight="600">
+          <Box fontSize="0.8125rem" fontWeight="600">
             Templates in force, embedded while copying
           </Box>
           <InForce assignment={assignment} templates={templates} brief />
         </Box>
         <Box>
-          <chakra.label htmlFor="common-keywords" fontSize="13px" fontWeight="600">
+          <chakra.label htmlFor="common-keywords" fontSize="0.8125rem" fontWeight="600">
             Keywords for all of them
           </chakra.label>
           <Line
@@ -134,7 +135,7 @@ export function BringInPage({
             onChange={(event) => setKeywords(event.target.value)}
             placeholder="separated by comma"
           />
-          <Box color="soft" fontSize="13px" marginTop="2">
+          <Box color="soft" fontSize="0.8125rem" marginTop="2">
             Pictures are copied; the card stays as it is. Every copy is read back and compared before it
             counts.
           </Box>
@@ -146,11 +147,13 @@ export function BringInPage({
 
 function Group({
   standing,
+  place,
   pictures,
   assignmentId,
   tick,
 }: {
   standing: Standing;
+  place: string;
   pictures: readonly CardPicture[];
   assignmentId: string;
   tick: (paths: readonly string[], ticked: boolean) => void;
@@ -161,19 +164,19 @@ function Group({
   return (
     <Box as="section" marginBottom="4">
       <Flex gap="3" alignItems="baseline" paddingX="2" flexWrap="wrap">
-        <Box as="h2" fontFamily="heading" fontSize="16px" fontWeight="600">
-          {titles[standing]}
+        <Box as="h2" fontFamily="heading" fontSize="1rem" fontWeight="600">
+          {standing === 'comes' ? `New on ${place}` : titles[standing]}
         </Box>
-        <chakra.span fontSize="13px" color="soft">
+        <chakra.span fontSize="0.8125rem" color="soft">
           {ticked} of {pictures.length} come. {explained[standing]}
         </chakra.span>
         {paths.length > 0 && (
-          <WordAct type="button" fontSize="13px" onClick={() => tick(paths, ticked < paths.length)}>
+          <WordAct type="button" fontSize="0.8125rem" onClick={() => tick(paths, ticked < paths.length)}>
             {ticked < paths.length ? 'tick all' : 'untick all'}
           </WordAct>
         )}
       </Flex>
-      <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(196px, 1fr))" gap="2">
+      <Box display="grid" gridTemplateColumns="repeat(auto-fill, minmax(min(12.25rem, 100%), 1fr))" gap="2">
         {pictures.map(({ picture, strip, ticked: on, maker }) => (
           <SourcePictureRow
             key={picture.relativePath}

@@ -35,15 +35,15 @@ export function SourcePictureRow({ picture, previewUrl, strip, ticked, note, onT
             />
           )}
         </Box>
-        <Flex alignItems="center" gap="2" minHeight="28px" fontSize="13px" marginTop="1">
+        <Flex alignItems="center" gap="2" minHeight="1.75rem" fontSize="0.8125rem" marginTop="1">
           <chakra.input
             type="checkbox"
             checked={ticked}
             disabled={!picture.record}
             onChange={(event) => onTick(event.target.checked)}
             accentColor="var(--fabrica-colors-woad)"
-            width="16px"
-            height="16px"
+            width="1rem"
+            height="1rem"
           />
           <chakra.span fontWeight="600" truncate title={picture.relativePath}>
             {name}
@@ -53,7 +53,7 @@ export function SourcePictureRow({ picture, previewUrl, strip, ticked, note, onT
           </Flex>
         </Flex>
       </chakra.label>
-      <Box fontSize="13px" color={note ? 'weldText' : 'soft'} truncate>
+      <Box fontSize="0.8125rem" color={note ? 'weldText' : 'soft'} truncate>
         {picture.failed ? failureWords(picture.failed) : (note ?? (notice || 'no notice in it'))}
       </Box>
     </Box>

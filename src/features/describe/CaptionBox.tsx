@@ -30,7 +30,7 @@ export function CaptionBox({ chosen, write }: { chosen: readonly PhotoView[]; wr
   const differs = held.variants.length > 1 || (held.variants.length === 1 && held.empty > 0);
   return (
     <Box minWidth="0">
-      <Flex justifyContent="space-between" fontSize="13px" color="soft" marginBottom="1">
+      <Flex justifyContent="space-between" fontSize="0.8125rem" color="soft" marginBottom="1">
         <chakra.label htmlFor={id} color="ink" fontWeight="600">
           Caption
         </chakra.label>
@@ -61,12 +61,12 @@ export function CaptionBox({ chosen, write }: { chosen: readonly PhotoView[]; wr
               : 'Who or what, what is happening, some context'
           }
           width="100%"
-          height="62px"
+          height="3.875rem"
           bg="transparent"
           resize="none"
           padding="2"
           fontFamily="heading"
-          fontSize="15px"
+          fontSize="0.9375rem"
           lineHeight="1.4"
           _focusVisible={{ outline: 'none' }}
         />
@@ -77,7 +77,7 @@ export function CaptionBox({ chosen, write }: { chosen: readonly PhotoView[]; wr
             borderColor="rule"
             marginX="2"
             paddingY="1"
-            fontSize="13px"
+            fontSize="0.8125rem"
             color="soft"
             truncate
           >
@@ -111,7 +111,7 @@ function Variants({
   onSpread: (value: string) => void;
 }) {
   return (
-    <Flex gap="3" fontSize="13px" color="soft" marginTop="1" overflow="hidden" whiteSpace="nowrap">
+    <Flex gap="3" fontSize="0.8125rem" color="soft" marginTop="1" overflow="hidden" whiteSpace="nowrap">
       {variants.slice(0, 3).map(({ value, count }) => (
         <WordAct
           key={asText(value)}

@@ -66,7 +66,7 @@ export function DescribePage({ assignment: initial, photos: initialPhotos, templ
     );
   }
   return (
-    <Flex direction="column" height="100dvh" minHeight="560px">
+    <Flex direction="column" height="100dvh" minHeight="35rem">
       <AssignmentTop
         assignment={assignment}
         lacking={withoutCaption > 0 ? `${withoutCaption} lack a caption` : undefined}
@@ -78,7 +78,7 @@ export function DescribePage({ assignment: initial, photos: initialPhotos, templ
         onLacking={(thread) => selection.set(lacking(thread))}
       />
       {error && (
-        <Box role="alert" bg="weld" color="#2B2722" paddingX="5" paddingY="1.5" fontSize="14px">
+        <Box role="alert" bg="weld" color="#2B2722" paddingX="5" paddingY="1.5" fontSize="0.875rem">
           Not saved: {error.message}
         </Box>
       )}
@@ -117,7 +117,7 @@ function Embedding({
   return (
     <>
       {error && (
-        <Box color="weldText" fontSize="13px">
+        <Box color="weldText" fontSize="0.8125rem">
           {error.message}
         </Box>
       )}

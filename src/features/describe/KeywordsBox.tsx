@@ -25,13 +25,13 @@ export function KeywordsBox({ chosen, write }: { chosen: readonly PhotoView[]; w
   };
   return (
     <Box minWidth="0">
-      <Flex justifyContent="space-between" fontSize="13px" color="soft" marginBottom="1">
+      <Flex justifyContent="space-between" fontSize="0.8125rem" color="soft" marginBottom="1">
         <chakra.label htmlFor={id} color="ink" fontWeight="600">
           Keywords
         </chakra.label>
         {chosen.length > 1 && <span>on all · on some (n)</span>}
       </Flex>
-      <Flex wrap="wrap" gap="1.5" alignItems="center" maxHeight="104px" overflowY="auto">
+      <Flex wrap="wrap" gap="1.5" alignItems="center" maxHeight="6.5rem" overflowY="auto">
         {terms.map(({ term, count }) => (
           <Term
             key={term}
@@ -55,11 +55,11 @@ export function KeywordsBox({ chosen, write }: { chosen: readonly PhotoView[]; w
           placeholder="type, then comma"
           minWidth="9em"
           flex="1"
-          height="28px"
+          height="1.75rem"
           bg="transparent"
           borderBottomWidth="1px"
           borderColor="rule"
-          fontSize="14px"
+          fontSize="0.875rem"
         />
       </Flex>
     </Box>
@@ -87,8 +87,8 @@ function Term({
       borderWidth="1px"
       borderStyle={everywhere ? 'solid' : 'dashed'}
       borderColor="rule"
-      fontSize="14px"
-      height="26px"
+      fontSize="0.875rem"
+      height="1.625rem"
       maxWidth="100%"
     >
       {everywhere ? (
@@ -105,7 +105,7 @@ function Term({
           truncate
         >
           {term}{' '}
-          <chakra.span color="soft" fontSize="12px">
+          <chakra.span color="soft" fontSize="0.75rem">
             {count} of {of}
           </chakra.span>
         </chakra.button>
@@ -114,8 +114,8 @@ function Term({
         type="button"
         onClick={onRemove}
         aria-label={`Remove ${term}`}
-        width="24px"
-        height="24px"
+        width="1.5rem"
+        height="1.5rem"
         color="soft"
         cursor="pointer"
         _hover={{ color: 'ink' }}

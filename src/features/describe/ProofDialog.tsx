@@ -38,12 +38,12 @@ export function ProofDialog({ proof, scope, open, busy, onClose, onEmbed }: Prop
         <Dialog.Positioner>
           <Dialog.Content bg="leaf" borderRadius="sm" borderWidth="1px" borderColor="rule" boxShadow="none">
             <Dialog.Header paddingBottom="2">
-              <Dialog.Title fontFamily="heading" fontSize="21px">
+              <Dialog.Title fontFamily="heading" fontSize="1.3125rem">
                 What will stand in the files
               </Dialog.Title>
             </Dialog.Header>
             <Dialog.Body>
-              <Box color="soft" fontSize="14px" marginBottom="3">
+              <Box color="soft" fontSize="0.875rem" marginBottom="3">
                 {scope}.{' '}
                 {proof.replacing > 0
                   ? `In ${proof.replacing} of ${proof.pictures} something that stands there goes.`
@@ -72,7 +72,7 @@ export function ProofDialog({ proof, scope, open, busy, onClose, onEmbed }: Prop
 function ProofLineRow({ line }: { line: Proof['lines'][number] }) {
   const danger = dangerous.includes(line.kind);
   return (
-    <Flex gap="4" paddingY="2" borderTopWidth="1px" fontSize="14px" alignItems="baseline">
+    <Flex gap="4" paddingY="2" borderTopWidth="1px" fontSize="0.875rem" alignItems="baseline">
       <Box width="10.5em" flexShrink={0}>
         <Box fontWeight="600">{field(line.field).standardName}</Box>
         <Box color={danger ? 'madderText' : 'soft'} fontWeight={danger ? '600' : '400'}>

@@ -7,6 +7,7 @@ import { SheetPicture } from './SheetPicture';
 import type { Selection } from './useSelection';
 import type { PhotoView } from './view';
 
+/** At the usual text size of 16 px; wider with larger text. */
 const LEAST_WIDTH = 236;
 const ROW_HEIGHT = 262;
 
@@ -67,7 +68,7 @@ export function Sheet({
       aria-activedescendant={current ? `photo-${current}` : undefined}
       onKeyDown={onKeyDown}
       flex="1"
-      minHeight="220px"
+      minHeight="13.75rem"
       overflowY="auto"
       paddingX="3"
       paddingTop="2"
@@ -112,8 +113,9 @@ function useColumns(scroller: React.RefObject<HTMLDivElement | null>): number {
   useEffect(() => {
     const box = scroller.current;
     if (!box) return;
+    const textSize = Number.parseFloat(getComputedStyle(document.documentElement).fontSize) / 16;
     const observer = new ResizeObserver(() =>
-      setColumns(Math.max(1, Math.floor(box.clientWidth / LEAST_WIDTH))),
+      setColumns(Math.max(1, Math.floor(box.clientWidth / (LEAST_WIDTH * textSize)))),
     );
     observer.observe(box);
     return () => observer.disconnect();

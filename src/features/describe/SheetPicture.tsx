@@ -45,7 +45,7 @@ export const SheetPicture = memo(function SheetPicture({ view, selected, current
           objectFit="contain"
         />
       </Box>
-      <Flex alignItems="center" gap="2" fontSize="13px" minHeight="28px" marginTop="1">
+      <Flex alignItems="center" gap="2" fontSize="0.8125rem" minHeight="1.75rem" marginTop="1">
         <chakra.span fontWeight="600" truncate title={view.name}>
           {view.name}
         </chakra.span>
@@ -58,12 +58,12 @@ export const SheetPicture = memo(function SheetPicture({ view, selected, current
           <ThreadStrip strip={view.strip} name={view.name} />
         </Flex>
       </Flex>
-      <Box fontSize="13px" color={notice ? 'soft' : 'weldText'} truncate title={notice}>
+      <Box fontSize="0.8125rem" color={notice ? 'soft' : 'weldText'} truncate title={notice}>
         {notice || 'no notice'}
       </Box>
       <Box
         fontFamily="heading"
-        fontSize="14.5px"
+        fontSize="0.9062rem"
         lineHeight="1.35"
         minHeight="2.7em"
         lineClamp={2}

@@ -21,7 +21,7 @@ export function WritingDesk({ chosen, write, saving, inForce }: Props) {
   if (chosen.length === 0) {
     return (
       <Desk>
-        <Box fontSize="14px" color="soft" paddingY="2">
+        <Box fontSize="0.875rem" color="soft" paddingY="2">
           Select pictures to write: one, several with Ctrl or Shift, all with Ctrl+A. The key line above
           selects those that lack something.
         </Box>
@@ -30,8 +30,8 @@ export function WritingDesk({ chosen, write, saving, inForce }: Props) {
   }
   return (
     <Desk>
-      <Flex alignItems="center" gap="5" fontSize="13px" minHeight="36px" flexWrap="wrap">
-        <chakra.span color="woad" fontWeight="600" fontSize="14px">
+      <Flex alignItems="center" gap="5" fontSize="0.8125rem" minHeight="2.25rem" flexWrap="wrap">
+        <chakra.span color="woad" fontWeight="600" fontSize="0.875rem">
           Writing to {chosen.length === 1 ? chosen[0]!.name : `${chosen.length} pictures`}
         </chakra.span>
         <chakra.span color="soft" role="status">

@@ -31,7 +31,7 @@ export function InForce({
   return (
     <Box opacity={isPending ? 0.7 : 1}>
       {ids.length === 0 && (
-        <Box color="weldText" fontSize="14px" paddingY="1">
+        <Box color="weldText" fontSize="0.875rem" paddingY="1">
           No template is in force: pictures come in as they are.
         </Box>
       )}
@@ -39,7 +39,14 @@ export function InForce({
         const template = templates.find((one) => one.id === id);
         if (!template) return null;
         return (
-          <Flex key={id} gap="3" borderBottomWidth="1px" paddingY="1" alignItems="baseline" fontSize="14px">
+          <Flex
+            key={id}
+            gap="3"
+            borderBottomWidth="1px"
+            paddingY="1"
+            alignItems="baseline"
+            fontSize="0.875rem"
+          >
             <chakra.span color="soft" width="1.2em">
               {index + 1}
             </chakra.span>
@@ -51,7 +58,7 @@ export function InForce({
                 {' '}
                 {template.kind === 'job' ? 'for this job' : 'standing'}, version {template.version}
               </chakra.span>
-              <Box color="soft" fontSize="13px" {...(brief ? { truncate: true } : {})}>
+              <Box color="soft" fontSize="0.8125rem" {...(brief ? { truncate: true } : {})}>
                 {template.entries.length === 0 ? (
                   <chakra.span color="weldText">empty: it puts in nothing</chakra.span>
                 ) : (
@@ -59,7 +66,7 @@ export function InForce({
                 )}
               </Box>
             </Box>
-            <Flex gap="2" fontSize="13px" flexShrink={0}>
+            <Flex gap="2" fontSize="0.8125rem" flexShrink={0}>
               {index > 0 && (
                 <WordAct
                   type="button"
@@ -80,7 +87,7 @@ export function InForce({
           </Flex>
         );
       })}
-      <Flex gap="4" alignItems="center" marginTop="2" fontSize="14px" wrap="wrap">
+      <Flex gap="4" alignItems="center" marginTop="2" fontSize="0.875rem" wrap="wrap">
         {rest.length > 0 && (
           <Choice
             aria-label="Put a template in force"

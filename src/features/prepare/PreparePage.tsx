@@ -22,7 +22,7 @@ export function PreparePage({
     <>
       <AssignmentTop assignment={assignment} />
       <Box
-        maxWidth="1100px"
+        maxWidth="68.75rem"
         paddingX="5"
         paddingY="6"
         display="grid"
@@ -50,10 +50,10 @@ export function PreparePage({
 function Part({ title, words, children }: { title: string; words: string; children: ReactNode }) {
   return (
     <Box as="section">
-      <Box as="h2" fontFamily="heading" fontSize="21px" fontWeight="600">
+      <Box as="h2" fontFamily="heading" fontSize="1.3125rem" fontWeight="600">
         {title}
       </Box>
-      <Box color="soft" fontSize="14px" marginBottom="3">
+      <Box color="soft" fontSize="0.875rem" marginBottom="3">
         {words}
       </Box>
       {children}
@@ -120,7 +120,7 @@ function Facts({ assignment }: { assignment: Assignment }) {
           />
           <WordAct
             type="button"
-            fontSize="13px"
+            fontSize="0.8125rem"
             onClick={() => setRows((before) => before.filter((one) => one.key !== row.key))}
             aria-label={`Remove fact ${row.name}`}
           >
@@ -128,7 +128,7 @@ function Facts({ assignment }: { assignment: Assignment }) {
           </WordAct>
         </Flex>
       ))}
-      <Flex gap="4" marginTop="4" alignItems="center" fontSize="14px">
+      <Flex gap="4" marginTop="4" alignItems="center" fontSize="0.875rem">
         <Plain type="submit" disabled={isPending}>
           Keep
         </Plain>
@@ -154,7 +154,7 @@ function Facts({ assignment }: { assignment: Assignment }) {
 function Labelled({ label, children }: { label: string; children: ReactNode }) {
   return (
     <Flex gap="3" alignItems="center" marginTop="1">
-      <Box width="9em" flexShrink={0} color="soft" fontSize="14px">
+      <Box width="9em" flexShrink={0} color="soft" fontSize="0.875rem">
         {label}
       </Box>
       {children}

@@ -34,7 +34,14 @@ export function ByQuestion({ record }: { record: PhotoRecord }) {
 function Group({ title, ids, record }: { title: string; ids: readonly FieldId[]; record: PhotoRecord }) {
   return (
     <Box as="section" marginBottom="4">
-      <Box as="h2" fontFamily="heading" fontSize="15px" fontWeight="600" color="woad" borderBottomWidth="1px">
+      <Box
+        as="h2"
+        fontFamily="heading"
+        fontSize="0.9375rem"
+        fontWeight="600"
+        color="woad"
+        borderBottomWidth="1px"
+      >
         {title}
       </Box>
       {ids.map((id) => (
@@ -46,8 +53,8 @@ function Group({ title, ids, record }: { title: string; ids: readonly FieldId[];
 
 function Line({ id, reading }: { id: FieldId; reading: FieldReading }) {
   return (
-    <Flex gap="4" paddingY="1" alignItems="baseline" fontSize="15px">
-      <Box width="11em" flexShrink={0} color="soft" fontSize="14px">
+    <Flex gap="4" paddingY="1" alignItems="baseline" fontSize="0.9375rem">
+      <Box width="11em" flexShrink={0} color="soft" fontSize="0.875rem">
         {field(id).standardName}
       </Box>
       <Box flex="1" minWidth="0" whiteSpace="pre-line" overflowWrap="anywhere" fontFamily="heading">
@@ -55,7 +62,7 @@ function Line({ id, reading }: { id: FieldId; reading: FieldReading }) {
           ? shown(id, reading.value)
           : reading.voices.map((voice) => (
               <Box key={voice.origin}>
-                <chakra.span fontFamily="body" fontSize="13px" color="weldText" fontWeight="600">
+                <chakra.span fontFamily="body" fontSize="0.8125rem" color="weldText" fontWeight="600">
                   {originWords[voice.origin]}
                   {voice.origin === reading.origin ? ', counts' : ''}:{' '}
                 </chakra.span>
@@ -63,7 +70,7 @@ function Line({ id, reading }: { id: FieldId; reading: FieldReading }) {
               </Box>
             ))}
       </Box>
-      <Box color="soft" fontSize="13px" flexShrink={0}>
+      <Box color="soft" fontSize="0.8125rem" flexShrink={0}>
         {reading.agrees ? reading.voices.map((voice) => originWords[voice.origin]).join(', ') : ''}
       </Box>
     </Flex>

@@ -42,7 +42,7 @@ export function ReadPage({
           padding="6"
           textAlign="center"
         >
-          <Box fontFamily="heading" fontSize="26px" fontWeight="600">
+          <Box fontFamily="heading" fontSize="1.625rem" fontWeight="600">
             Drop a picture here
           </Box>
           <Box color="soft" maxWidth="32em" marginTop="2">

@@ -26,24 +26,24 @@ export function ReportView({
       gridTemplateColumns={{ base: '1fr', lg: 'minmax(0, 5fr) minmax(0, 7fr)' }}
       alignItems="start"
     >
-      <Box padding="5" position={{ lg: 'sticky' }} top="49px">
+      <Box padding="5" position={{ lg: 'sticky' }} top="3.0625rem">
         <Box bg="field" display="flex" justifyContent="center">
           <chakra.img src={pictureUrl} alt={name} maxHeight="52vh" objectFit="contain" />
         </Box>
         <Flex marginTop="3" gap="4" alignItems="center" wrap="wrap">
-          <chakra.span fontFamily="heading" fontSize="18px" fontWeight="600" overflowWrap="anywhere">
+          <chakra.span fontFamily="heading" fontSize="1.125rem" fontWeight="600" overflowWrap="anywhere">
             {name}
           </chakra.span>
           <ThreadStrip strip={strip} name={name} />
         </Flex>
-        <Box color="soft" fontSize="14px">
+        <Box color="soft" fontSize="0.875rem">
           {cameraLine(report)}
         </Box>
         {picture.record.problems.map((one) => (
           <Box
             key={`${one.code}${one.part}`}
             color={one.severity === 'info' ? 'soft' : 'weldText'}
-            fontSize="14px"
+            fontSize="0.875rem"
             marginTop="1"
           >
             {problemWords(one)}
@@ -57,7 +57,7 @@ export function ReportView({
         padding="5"
         minWidth="0"
         bg="leaf"
-        minHeight="calc(100dvh - 49px)"
+        minHeight="calc(100dvh - 3.0625rem)"
         borderLeftWidth={{ lg: '1px' }}
       >
         <Tabs.List>
@@ -81,7 +81,7 @@ export function ReportView({
         </Tabs.Content>
         <Tabs.Content value="markup">
           {report.markup ? (
-            <chakra.pre fontFamily="mono" fontSize="12px" whiteSpace="pre-wrap" overflowWrap="anywhere">
+            <chakra.pre fontFamily="mono" fontSize="0.75rem" whiteSpace="pre-wrap" overflowWrap="anywhere">
               {report.markup}
             </chakra.pre>
           ) : (
@@ -96,13 +96,13 @@ export function ReportView({
 function Rows({ rows, empty }: { rows: readonly Row[]; empty: string }) {
   if (rows.length === 0) return <Box color="soft">{empty}</Box>;
   return (
-    <chakra.table width="100%" fontSize="14px">
+    <chakra.table width="100%" fontSize="0.875rem">
       <tbody>
         {rows.map((row, index) => (
           <chakra.tr key={index} borderBottomWidth="1px" verticalAlign="top">
             <chakra.td
               fontFamily="mono"
-              fontSize="12px"
+              fontSize="0.75rem"
               color="soft"
               paddingY="1"
               paddingRight="3"

@@ -23,13 +23,13 @@ export function ReceiptItems({ run }: { run: Receipt }) {
   return (
     <Box as="ol" listStyleType="none">
       {sorted.map((item) => (
-        <Box as="li" key={item.id} borderTopWidth="1px" paddingY="2" fontSize="14px">
+        <Box as="li" key={item.id} borderTopWidth="1px" paddingY="2" fontSize="0.875rem">
           <chakra.details>
             <chakra.summary cursor="pointer" display="flex" gap="4" alignItems="baseline" flexWrap="wrap">
               <chakra.span fontWeight="600" width="13em" truncate>
                 {item.result?.target ?? item.name}
               </chakra.span>
-              <chakra.span alignSelf="center" width="73px">
+              <chakra.span alignSelf="center" width="4.5625rem">
                 {item.strip && <StripDrawing strip={item.strip} />}
               </chakra.span>
               <chakra.span color={item.state === 'failed' ? 'madderText' : 'soft'} width="12em">
@@ -81,7 +81,7 @@ function Detail({ item }: { item: ReceiptItem }) {
             )}
             {after === null ? 'erased' : asText(after)}
           </Box>
-          <Box width="12em" color="soft" fontSize="13px">
+          <Box width="12em" color="soft" fontSize="0.8125rem">
             {origin.by === 'template' ? `${origin.name}, version ${origin.version}` : 'by hand'}
           </Box>
         </Flex>
@@ -92,9 +92,9 @@ function Detail({ item }: { item: ReceiptItem }) {
         </Box>
       ))}
       {item.result?.digest && (
-        <Box color="soft" fontSize="13px" marginTop="1" overflowWrap="anywhere">
+        <Box color="soft" fontSize="0.8125rem" marginTop="1" overflowWrap="anywhere">
           SHA-256 after reading back:{' '}
-          <chakra.code fontFamily="mono" fontSize="12px">
+          <chakra.code fontFamily="mono" fontSize="0.75rem">
             {item.result.digest}
           </chakra.code>
         </Box>

@@ -34,7 +34,7 @@ export function ReceiptPage({ id }: { id: string }) {
       <TopLine place={run.assignmentName} placeHref={`/assignments/${run.assignmentId}/describe`}>
         <Acts run={run} />
       </TopLine>
-      <Box maxWidth="1100px" paddingX="5" paddingY="6">
+      <Box maxWidth="68.75rem" paddingX="5" paddingY="6">
         <Flex justifyContent="space-between" alignItems="flex-start" gap="6">
           <Box flex="1">{going(run) ? <Progress run={run} /> : <Ended run={run} />}</Box>
           <Box paddingTop="3">
@@ -68,7 +68,7 @@ function Acts({ run }: { run: Receipt }) {
   return (
     <>
       {takeBack.error && (
-        <chakra.span color="weldText" fontSize="13px">
+        <chakra.span color="weldText" fontSize="0.8125rem">
           {takeBack.error.message}
         </chakra.span>
       )}
@@ -91,13 +91,13 @@ function Progress({ run }: { run: Receipt }) {
   const elapsed = run.startedAt ? now - Date.parse(run.startedAt) : 0;
   return (
     <Box marginBottom="6" role="status">
-      <Box as="h1" fontFamily="heading" fontSize="26px" fontWeight="600">
+      <Box as="h1" fontFamily="heading" fontSize="1.625rem" fontWeight="600">
         {runningWords[run.kind]} {done} of {all}
       </Box>
-      <Box height="8px" borderWidth="1px" borderColor="rule" marginY="2">
+      <Box height="0.5rem" borderWidth="1px" borderColor="rule" marginY="2">
         <Box height="100%" width={`${(100 * done) / Math.max(all, 1)}%`} bg="woad" />
       </Box>
-      <Box color="soft" fontSize="14px">
+      <Box color="soft" fontSize="0.875rem">
         {run.state === 'waiting' ? 'waiting for the worker' : pace(done, run.counts.waiting, elapsed)}. It
         goes on when this window is closed.
       </Box>
@@ -111,12 +111,12 @@ function Ended({ run }: { run: Receipt }) {
   );
   return (
     <Box marginBottom="6">
-      <Box as="h1" fontFamily="heading" fontSize="26px" fontWeight="600">
+      <Box as="h1" fontFamily="heading" fontSize="1.625rem" fontWeight="600">
         {runNames[run.kind]} {run.counts.done + run.counts.unchanged + run.counts['taken-back']} of{' '}
         {total(run.counts)}
         {run.state === 'stopped' ? ', then stopped' : ''}
       </Box>
-      <Flex color="soft" fontSize="14px" gap="4">
+      <Flex color="soft" fontSize="0.875rem" gap="4">
         <span suppressHydrationWarning>{when}</span>
         <span>{outcome(run.counts)}</span>
       </Flex>

@@ -12,7 +12,7 @@ export function RunsInProgress() {
   const { data = [] } = useQuery({ queryKey: ['runs'], queryFn: () => ask<ListedRun[]>('runs') });
   const going = data.filter((run) => run.state === 'running' || run.state === 'waiting');
   return (
-    <chakra.span role="status" fontSize="13px" color="soft">
+    <chakra.span role="status" fontSize="0.8125rem" color="soft">
       {going.map((run) => {
         const done = total(run.counts) - run.counts.waiting;
         return (

@@ -16,7 +16,7 @@ export interface Stage {
 const Door = chakra(Link, {
   base: {
     fontFamily: 'heading',
-    fontSize: '21px',
+    fontSize: '1.3125rem',
     fontWeight: '600',
     paddingRight: '4',
     borderRightWidth: '1px',
@@ -30,7 +30,7 @@ const Stop = chakra(Link, {
     display: 'flex',
     alignItems: 'center',
     gap: '1.5',
-    fontSize: '14px',
+    fontSize: '0.875rem',
     borderTopWidth: '3px',
     borderTopColor: 'transparent',
     borderBottomWidth: '3px',
@@ -54,7 +54,7 @@ export function TopLine({
   return (
     <Flex
       as="header"
-      minHeight="48px"
+      minHeight="3rem"
       alignItems="center"
       columnGap="5"
       rowGap="1"
@@ -71,12 +71,12 @@ export function TopLine({
         Fabrica
       </Door>
       {place && (
-        <Box fontFamily="heading" fontSize="16px" maxWidth="20em" truncate title={place}>
+        <Box fontFamily="heading" fontSize="1rem" maxWidth="20em" truncate title={place}>
           {placeHref ? <Link href={placeHref}>{place}</Link> : place}
         </Box>
       )}
       {stages.length > 0 && <Path stages={stages} />}
-      <Flex flex="1" justifyContent="flex-end" alignItems="center" gap="4" minHeight="40px">
+      <Flex flex="1" justifyContent="flex-end" alignItems="center" gap="4" minHeight="2.5rem">
         <RunsInProgress />
         {children}
       </Flex>

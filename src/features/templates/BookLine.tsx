@@ -43,10 +43,10 @@ export function BookLine({ id, entry, sample, facts, onType, onRule }: Props) {
         <Flex gap="4" alignItems="flex-start">
           <chakra.label
             htmlFor={box}
-            width="150px"
+            width="9.375rem"
             paddingTop="3px"
             flexShrink={0}
-            fontSize="14px"
+            fontSize="0.875rem"
             color="soft"
             fontStyle={entry ? 'normal' : 'italic'}
             title={row.help}
@@ -54,15 +54,15 @@ export function BookLine({ id, entry, sample, facts, onType, onRule }: Props) {
             {row.standardName}
           </chakra.label>
           {entry && !erases && (entry.rule !== usualRule(id) || id === 'description') && (
-            <chakra.span color="weldText" fontSize="13px" whiteSpace="nowrap" paddingTop="4px">
+            <chakra.span color="weldText" fontSize="0.8125rem" whiteSpace="nowrap" paddingTop="0.25rem">
               {id === 'description' && entry.rule === 'after' ? 'sign-off' : ruleWords[entry.rule]}
             </chakra.span>
           )}
           <Box flex="1" minWidth="0">
             {erases ? (
-              <Flex gap="3" fontSize="15px" minHeight="30px" alignItems="baseline">
+              <Flex gap="3" fontSize="0.9375rem" minHeight="1.875rem" alignItems="baseline">
                 <chakra.s id={box}>will be erased</chakra.s>
-                <WordAct type="button" fontSize="13px" onClick={() => onType('')}>
+                <WordAct type="button" fontSize="0.8125rem" onClick={() => onType('')}>
                   leave it alone
                 </WordAct>
               </Flex>
@@ -91,11 +91,11 @@ export function BookLine({ id, entry, sample, facts, onType, onRule }: Props) {
                 placeholder="also possible"
                 css={{ fieldSizing: 'content' }}
                 width="100%"
-                minHeight="28px"
+                minHeight="1.75rem"
                 maxHeight="9em"
                 resize="none"
                 bg="transparent"
-                fontSize="15px"
+                fontSize="0.9375rem"
                 lineHeight="1.4"
                 paddingY="0.5"
                 display="block"
@@ -111,9 +111,9 @@ export function BookLine({ id, entry, sample, facts, onType, onRule }: Props) {
         <Box
           display="none"
           _groupFocusWithin={{ display: 'block' }}
-          fontSize="13px"
+          fontSize="0.8125rem"
           color="soft"
-          paddingLeft={{ base: 0, md: '166px' }}
+          paddingLeft={{ base: 0, md: '10.375rem' }}
           paddingBottom="1"
         >
           <Tools id={id} entry={entry} facts={facts} onRule={onRule} insert={insert} />
@@ -136,7 +136,7 @@ export function BookLine({ id, entry, sample, facts, onType, onRule }: Props) {
       >
         <Box
           fontFamily="heading"
-          fontSize="15px"
+          fontSize="0.9375rem"
           minWidth="0"
           whiteSpace="pre-line"
           overflowWrap="anywhere"
@@ -146,7 +146,7 @@ export function BookLine({ id, entry, sample, facts, onType, onRule }: Props) {
         </Box>
         {sample && (
           <Box
-            fontSize="13px"
+            fontSize="0.8125rem"
             color={sample.attention ? 'weldText' : 'soft'}
             textAlign="right"
             maxWidth="45%"
@@ -185,8 +185,8 @@ function Tools({
         aria-label={`Rule for ${field(id).standardName}`}
         value={entry?.rule ?? usualRule(id)}
         onChange={(event) => onRule(event.target.value as Rule)}
-        fontSize="13px"
-        height="26px"
+        fontSize="0.8125rem"
+        height="1.625rem"
       >
         {rulesFor(id).map((rule) => (
           <option key={rule} value={rule}>
@@ -199,8 +199,8 @@ function Tools({
           aria-label={`Placeholder for ${field(id).standardName}`}
           value=""
           onChange={(event) => event.target.value && insert(`{{ ${event.target.value} }}`)}
-          fontSize="13px"
-          height="26px"
+          fontSize="0.8125rem"
+          height="1.625rem"
         >
           <option value="">put in a placeholder …</option>
           {[...placeholderNames, ...facts].map((name) => (

@@ -44,7 +44,7 @@ export function TemplateBook({ template, samples, facts, today }: Props) {
         />
       </TopLine>
       {restored && (
-        <Box bg="weld" color="#2B2722" paddingX="8" paddingY="1" fontSize="14px">
+        <Box bg="weld" color="#2B2722" paddingX="8" paddingY="1" fontSize="0.875rem">
           Your changes from last time are on the page, not yet kept as a version.{' '}
           <WordAct type="button" color="inherit" onClick={goBack}>
             Go back to version {template?.version ?? 0}
@@ -53,7 +53,7 @@ export function TemplateBook({ template, samples, facts, today }: Props) {
       )}
       <Box
         as="main"
-        minHeight="calc(100dvh - 49px)"
+        minHeight="calc(100dvh - 3.0625rem)"
         display="flex"
         flexDirection="column"
         background={{
@@ -70,7 +70,7 @@ export function TemplateBook({ template, samples, facts, today }: Props) {
               placeholder="Name this template"
               autoFocus={!template}
               fontFamily="heading"
-              fontSize="25px"
+              fontSize="1.5625rem"
               fontWeight="600"
               bg="transparent"
               flex="1"
@@ -90,7 +90,7 @@ export function TemplateBook({ template, samples, facts, today }: Props) {
             borderLeftWidth={{ base: 0, lg: '1px' }}
             borderColor="rule"
           >
-            <chakra.span fontFamily="heading" fontSize="18px" fontWeight="600">
+            <chakra.span fontFamily="heading" fontSize="1.125rem" fontWeight="600">
               Sample
             </chakra.span>
             <Choice
@@ -110,7 +110,7 @@ export function TemplateBook({ template, samples, facts, today }: Props) {
         <Flex
           paddingX={{ base: 5, lg: 8 }}
           gap="5"
-          fontSize="13px"
+          fontSize="0.8125rem"
           color="soft"
           maxWidth={{ lg: '50%' }}
           wrap="wrap"
@@ -120,8 +120,8 @@ export function TemplateBook({ template, samples, facts, today }: Props) {
             <Choice
               value={book.kind}
               onChange={(event) => write({ ...book, kind: event.target.value as 'standing' | 'job' })}
-              fontSize="13px"
-              height="24px"
+              fontSize="0.8125rem"
+              height="1.5rem"
             >
               <option value="standing">standing: for every picture</option>
               <option value="job">for one job</option>
@@ -132,8 +132,8 @@ export function TemplateBook({ template, samples, facts, today }: Props) {
             <Choice
               value={need}
               onChange={(event) => setNeed(event.target.value as Need)}
-              fontSize="13px"
-              height="24px"
+              fontSize="0.8125rem"
+              height="1.5rem"
             >
               <option value="few">few fields</option>
               <option value="usual">the usual fields</option>
@@ -147,7 +147,7 @@ export function TemplateBook({ template, samples, facts, today }: Props) {
               <Box
                 as="h2"
                 fontFamily="heading"
-                fontSize="15px"
+                fontSize="0.9375rem"
                 fontWeight="600"
                 color="woad"
                 paddingX={{ base: 5, lg: 8 }}
@@ -201,7 +201,7 @@ function Keeping({
   });
   return (
     <>
-      <chakra.span role="status" fontSize="13px" color={error ? 'weldText' : 'soft'}>
+      <chakra.span role="status" fontSize="0.8125rem" color={error ? 'weldText' : 'soft'}>
         {error?.message ?? (changed ? 'changes on the page' : template ? `version ${template.version}` : '')}
       </chakra.span>
       <Plain

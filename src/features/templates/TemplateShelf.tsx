@@ -38,7 +38,7 @@ export function TemplateShelf({ initial }: { initial: readonly ListedTemplate[] 
           number of pictures without typing.
         </Teach>
       ) : (
-        <Box as="main" maxWidth="1100px" paddingX="5" paddingY="5">
+        <Box as="main" maxWidth="68.75rem" paddingX="5" paddingY="5">
           <Line
             aria-label="Find a template"
             placeholder="Find by name or by what is in it"
@@ -65,15 +65,15 @@ function Row({ template }: { template: ListedTemplate }) {
   return (
     <Flex borderTopWidth="1px" paddingY="3" gap="6" alignItems="baseline" wrap="wrap">
       <Box width="17em">
-        <chakra.span fontFamily="heading" fontSize="18px" fontWeight="600">
+        <chakra.span fontFamily="heading" fontSize="1.125rem" fontWeight="600">
           <Link href={`/templates/${template.id}`}>{template.name}</Link>
         </chakra.span>
-        <Box fontSize="13px" color="soft">
+        <Box fontSize="0.8125rem" color="soft">
           {template.kind === 'job' ? 'for one job' : 'standing'}, version {template.version}
         </Box>
       </Box>
       <StripDrawing strip={stripOf({ file: {}, drafts: supplied(template.entries) })} />
-      <Box flex="1" minWidth="16em" fontSize="14px" color="soft" lineClamp={2}>
+      <Box flex="1" minWidth="16em" fontSize="0.875rem" color="soft" lineClamp={2}>
         {template.entries.map(entryWords).join(' · ') || 'empty'}
       </Box>
       <Removal template={template} />
@@ -90,18 +90,18 @@ function Removal({ template }: { template: ListedTemplate }) {
   });
   if (error)
     return (
-      <chakra.span color="weldText" fontSize="13px">
+      <chakra.span color="weldText" fontSize="0.8125rem">
         {error.message}
       </chakra.span>
     );
   if (!asked)
     return (
-      <WordAct type="button" fontSize="13px" onClick={() => setAsked(true)}>
+      <WordAct type="button" fontSize="0.8125rem" onClick={() => setAsked(true)}>
         remove
       </WordAct>
     );
   return (
-    <Flex gap="3" fontSize="13px">
+    <Flex gap="3" fontSize="0.8125rem">
       <span>Pictures keep what it put in.</span>
       <WordAct type="button" onClick={() => mutate()}>
         remove it

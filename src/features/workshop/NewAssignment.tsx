@@ -58,7 +58,7 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
           Begin
         </Plain>
         {error && (
-          <chakra.span role="alert" color="weldText" fontSize="14px">
+          <chakra.span role="alert" color="weldText" fontSize="0.875rem">
             {error.message}
           </chakra.span>
         )}
@@ -79,7 +79,7 @@ function Field({
   placeholder: string;
 }) {
   return (
-    <chakra.label display="flex" gap="4" alignItems="center" fontSize="14px" marginTop="1">
+    <chakra.label display="flex" gap="4" alignItems="center" fontSize="0.875rem" marginTop="1">
       <chakra.span width="10em" color="soft" flexShrink={0}>
         {label}
       </chakra.span>

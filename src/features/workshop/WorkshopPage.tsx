@@ -50,18 +50,18 @@ export function WorkshopPage({ assignments, templates, folders }: Props) {
         gridTemplateColumns={{ base: '1fr', lg: 'minmax(0, 7fr) minmax(0, 5fr)' }}
         columnGap="14"
         rowGap="8"
-        maxWidth="1280px"
+        maxWidth="80rem"
       >
         <Part title="Assignments">
           {assignments.map((one) => (
             <Flex key={one.id} borderTopWidth="1px" paddingY="3" gap="5" alignItems="center" wrap="wrap">
               <Box flex="1" minWidth="14em">
-                <chakra.span fontFamily="heading" fontSize="21px">
+                <chakra.span fontFamily="heading" fontSize="1.3125rem">
                   <Link href={`/assignments/${one.id}/${one.photos > 0 ? 'describe' : 'prepare'}`}>
                     {one.name}
                   </Link>
                 </chakra.span>
-                <Box fontSize="14px" color="soft">
+                <Box fontSize="0.875rem" color="soft">
                   {one.photos === 0 ? 'no pictures yet' : `${one.photos} pictures`}
                 </Box>
               </Box>
@@ -88,7 +88,7 @@ export function WorkshopPage({ assignments, templates, folders }: Props) {
               />
             ))}
             {templates.length === 0 && (
-              <Box color="soft" fontSize="14px" paddingY="1">
+              <Box color="soft" fontSize="0.875rem" paddingY="1">
                 None yet.{' '}
                 <chakra.span color="woad" textDecoration="underline">
                   <Link href="/templates/new">Make the first</Link>
@@ -107,17 +107,17 @@ export function WorkshopPage({ assignments, templates, folders }: Props) {
               />
             ))}
             {runs.length === 0 && (
-              <Box color="soft" fontSize="14px" paddingY="1">
+              <Box color="soft" fontSize="0.875rem" paddingY="1">
                 Every run leaves a receipt here: what was written into which file.
               </Box>
             )}
           </Part>
           <Part title="Folders">
             {folders.map((one) => (
-              <Flex key={one.id} borderTopWidth="1px" paddingY="1.5" fontSize="14px" gap="4">
+              <Flex key={one.id} borderTopWidth="1px" paddingY="1.5" fontSize="0.875rem" gap="4">
                 <Box flex="1" minWidth="0">
                   <Box truncate>{one.label}</Box>
-                  <Box color="soft" fontSize="13px" truncate title={one.path}>
+                  <Box color="soft" fontSize="0.8125rem" truncate title={one.path}>
                     {one.path}
                   </Box>
                 </Box>
@@ -125,7 +125,7 @@ export function WorkshopPage({ assignments, templates, folders }: Props) {
               </Flex>
             ))}
             {folders.length === 0 && (
-              <Box color="soft" fontSize="14px" paddingY="1">
+              <Box color="soft" fontSize="0.875rem" paddingY="1">
                 Fabrica touches only the folders that an assignment opens.
               </Box>
             )}
@@ -152,11 +152,11 @@ function Part({ title, act, children }: { title: string; act?: ReactNode; childr
   return (
     <Box as="section">
       <Flex alignItems="baseline" justifyContent="space-between" marginBottom="1">
-        <Box as="h2" fontSize="13px" fontWeight="600" color="woad">
+        <Box as="h2" fontSize="0.8125rem" fontWeight="600" color="woad">
           {title}
         </Box>
         {act && (
-          <chakra.span fontSize="13px" color="woad" textDecoration="underline">
+          <chakra.span fontSize="0.8125rem" color="woad" textDecoration="underline">
             {act}
           </chakra.span>
         )}
@@ -168,7 +168,7 @@ function Part({ title, act, children }: { title: string; act?: ReactNode; childr
 
 function Entry({ href, name, words }: { href: string; name: string; words: string }) {
   return (
-    <Flex borderTopWidth="1px" paddingY="1.5" fontSize="14px" gap="4" justifyContent="space-between">
+    <Flex borderTopWidth="1px" paddingY="1.5" fontSize="0.875rem" gap="4" justifyContent="space-between">
       <Link href={href}>{name}</Link>
       <chakra.span color="soft">{words}</chakra.span>
     </Flex>
@@ -185,10 +185,10 @@ function GroundSwitch() {
   return (
     <chakra.button
       type="button"
-      fontSize="14px"
+      fontSize="0.875rem"
       color="soft"
       cursor="pointer"
-      minHeight="24px"
+      minHeight="1.5rem"
       onClick={() => setTheme(dark ? 'light' : 'dark')}
     >
       {dark ? 'Light ground' : 'Dark ground'}
