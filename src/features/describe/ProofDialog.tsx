@@ -5,6 +5,7 @@ import { field } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
 import type { ChangeKind, Proof } from '@/core/drafts/proof';
 import { Act, Plain } from '@/ui/acts';
+import { valueWords } from '@/ui/valueWords';
 
 const SHOWN = 3;
 const dangerous: readonly ChangeKind[] = ['replaced', 'erased'];
@@ -84,11 +85,13 @@ function ProofLineRow({ line }: { line: Proof['lines'][number] }) {
           <Box key={`${asText(before)}→${asText(after)}`} whiteSpace="pre-line" overflowWrap="anywhere">
             {before !== null && line.kind !== 'added to' && (
               <chakra.span textDecoration="line-through" color="soft">
-                {asText(before)}
+                {valueWords(line.field, before)}
               </chakra.span>
             )}
             {before !== null && line.kind !== 'added to' && after !== null && ' → '}
-            {after !== null && <chakra.span fontFamily="heading">{asText(after)}</chakra.span>}
+            {after !== null && (
+              <chakra.span fontFamily="heading">{valueWords(line.field, after)}</chakra.span>
+            )}
             {line.changes.length > 1 && <chakra.span color="soft"> · {count}</chakra.span>}
           </Box>
         ))}

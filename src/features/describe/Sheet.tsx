@@ -113,10 +113,11 @@ function useColumns(scroller: React.RefObject<HTMLDivElement | null>): number {
   useEffect(() => {
     const box = scroller.current;
     if (!box) return;
-    const textSize = Number.parseFloat(getComputedStyle(document.documentElement).fontSize) / 16;
-    const observer = new ResizeObserver(() =>
-      setColumns(Math.max(1, Math.floor(box.clientWidth / (LEAST_WIDTH * textSize)))),
-    );
+    const fit = () => {
+      const textSize = Number.parseFloat(getComputedStyle(document.documentElement).fontSize) / 16;
+      setColumns(Math.max(1, Math.floor(box.clientWidth / (LEAST_WIDTH * textSize))));
+    };
+    const observer = new ResizeObserver(fit);
     observer.observe(box);
     return () => observer.disconnect();
   }, [scroller]);

@@ -1,9 +1,9 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { type FieldId, field, fieldIds } from '@/core/catalogue/fields';
 import { type QuestionId, questions } from '@/core/catalogue/row';
-import { asText, type FieldValue } from '@/core/catalogue/value';
 import type { FieldReading, PhotoRecord } from '@/core/mapping/read';
 import type { Origin } from '@/core/mapping/voices';
+import { valueWords } from '@/ui/valueWords';
 
 const originWords: Readonly<Record<Origin, string>> = {
   xmp: 'XMP',
@@ -59,14 +59,14 @@ function Line({ id, reading }: { id: FieldId; reading: FieldReading }) {
       </Box>
       <Box flex="1" minWidth="0" whiteSpace="pre-line" overflowWrap="anywhere" fontFamily="heading">
         {reading.agrees
-          ? shown(id, reading.value)
+          ? valueWords(id, reading.value)
           : reading.voices.map((voice) => (
               <Box key={voice.origin}>
                 <chakra.span fontFamily="body" fontSize="0.8125rem" color="weldText" fontWeight="600">
                   {originWords[voice.origin]}
                   {voice.origin === reading.origin ? ', counts' : ''}:{' '}
                 </chakra.span>
-                {shown(id, voice.value)}
+                {valueWords(id, voice.value)}
               </Box>
             ))}
       </Box>
@@ -75,9 +75,4 @@ function Line({ id, reading }: { id: FieldId; reading: FieldReading }) {
       </Box>
     </Flex>
   );
-}
-
-function shown(id: FieldId, value: FieldValue): string {
-  const text = asText(value);
-  return field(id).choices?.[text] ?? text;
 }

@@ -6,6 +6,7 @@ import { type FieldId, field, fieldIds } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
 import type { WrittenField } from '@/server/db/stored';
 import { StripDrawing } from '@/ui/ThreadStrip';
+import { valueWords } from '@/ui/valueWords';
 import { problemWords } from '../problems/words';
 import type { Receipt, ReceiptItem } from './types';
 
@@ -79,9 +80,9 @@ function Detail({ item }: { item: ReceiptItem }) {
                 {asText(before)}{' '}
               </chakra.span>
             )}
-            {after === null ? 'erased' : asText(after)}
+            {after === null ? 'erased' : valueWords(id, after)}
           </Box>
-          <Box width="12em" color="soft" fontSize="0.8125rem">
+          <Box width="17em" color="soft" fontSize="0.8125rem">
             {origin.by === 'template' ? `${origin.name}, version ${origin.version}` : 'by hand'}
           </Box>
         </Flex>

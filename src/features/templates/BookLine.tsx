@@ -3,10 +3,10 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useId, useRef } from 'react';
 import { type FieldId, field } from '@/core/catalogue/fields';
-import { asText } from '@/core/catalogue/value';
 import { placeholderNames } from '@/core/templates/placeholders';
 import { type Rule, rulesFor, ruleWords, usualRule } from '@/core/templates/template';
 import { Choice, WordAct } from '@/ui/acts';
+import { valueWords } from '@/ui/valueWords';
 import type { BookEntry } from './bookState';
 import type { SampleLine } from './sample';
 
@@ -142,7 +142,7 @@ export function BookLine({ id, entry, sample, facts, onType, onRule }: Props) {
           overflowWrap="anywhere"
           textDecoration={sample && sample.value === null ? 'line-through' : 'none'}
         >
-          {sample ? resultWords(id, sample) : ''}
+          {sample ? valueWords(id, sample.value) : ''}
         </Box>
         {sample && (
           <Box
@@ -158,11 +158,6 @@ export function BookLine({ id, entry, sample, facts, onType, onRule }: Props) {
       </Flex>
     </Box>
   );
-}
-
-function resultWords(id: FieldId, sample: SampleLine): string {
-  const text = asText(sample.value);
-  return field(id).choices?.[text] ?? text;
 }
 
 function Tools({
