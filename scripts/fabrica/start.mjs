@@ -9,6 +9,8 @@ import { freePort } from './ports.mjs';
 import { Postgres } from './postgres.mjs';
 import { say, Told } from './told.mjs';
 
+const WORKER_PAUSE_MS = 1000;
+
 /** Everything from a fresh machine to a running Fabrica; ends when asked to, and then ends all it began. */
 export async function start({ demo }) {
   const data = dataFolder();
@@ -44,11 +46,18 @@ export async function start({ demo }) {
         log: log('web'),
       }),
     );
-    running.children.push(
-      startChild('worker', [path.join(root, 'dist/worker.mjs')], { env, cwd: root, log: log('worker') }),
-    );
-    remember(data, { address, children: running.children.map((child) => identity(child.pid)) });
-    watch(running, data, ended);
+    const startWorker = () => {
+      const worker = startChild('worker', [path.join(root, 'dist/worker.mjs')], {
+        env,
+        cwd: root,
+        log: log('worker'),
+      });
+      running.children.push(worker);
+      remember(data, { address, children: running.children.map((child) => identity(child.pid)) });
+      return worker;
+    };
+    watchWeb(running.children[0], data, ended);
+    watchWorker(startWorker, data, ended);
     await answering(address, running);
     console.log(`\n  Fabrica is at ${address}\n  Data in ${data}. Ctrl-C ends it.\n`);
     await ended.promise;
@@ -78,17 +87,26 @@ async function answering(address, running) {
   throw new Told('The web application does not answer; its log tells why.');
 }
 
-function watch(running, data, ended) {
-  for (const child of running.children) {
-    child.on('exit', (code) => {
-      if (ended.asked) return;
-      console.error(
-        `\n  The ${child.label} ended unexpectedly (${code}). Its log: ${path.join(data, `${child.label}.log`)}`,
-      );
-      process.exitCode = 1;
-      process.kill(process.pid, 'SIGTERM');
-    });
-  }
+function watchWeb(web, data, ended) {
+  web.on('exit', (code) => {
+    if (ended.asked) return;
+    console.error(
+      `\n  The web application ended unexpectedly (${code}). Its log: ${path.join(data, 'web.log')}`,
+    );
+    process.exitCode = 1;
+    process.kill(process.pid, 'SIGTERM');
+  });
+}
+
+/** A worker that ends by itself is started again: its runs go on where they were. */
+function watchWorker(startWorker, data, ended) {
+  startWorker().on('exit', (code, signal) => {
+    if (ended.asked) return;
+    console.error(
+      `\n  The worker ended unexpectedly (${signal ?? code}) and is started again. Its log: ${path.join(data, 'worker.log')}`,
+    );
+    setTimeout(() => ended.asked || watchWorker(startWorker, data, ended), WORKER_PAUSE_MS);
+  });
 }
 
 function endings(data, running) {

@@ -1,8 +1,10 @@
 import { run } from 'graphile-worker';
 import { config } from '../server/config';
 import { database, pool } from '../server/db/client';
+import { sweepPartFiles } from '../server/files/partFiles';
 import { enqueueRun } from '../server/jobs/queue';
 import { log } from '../server/log';
+import { listFolders } from '../server/operations/folders';
 import { carryOutRun, unfinishedRuns } from './runTask';
 
 /** The process that carries out runs. Any number may run; a lock gives each run to one of them. */
@@ -11,6 +13,8 @@ for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => (s
 
 async function main(): Promise<void> {
   const db = database();
+  for (const folder of await listFolders(db))
+    if (folder.kind === 'working') await sweepPartFiles(folder.path);
   for (const id of await unfinishedRuns(db)) await enqueueRun(db, id);
   const runner = await run({
     connectionString: config().databaseUrl,

@@ -194,6 +194,22 @@ test('by keyboard alone: select, write, and open', async () => {
   await expect(page.getByText(/Writing to \d+ pictures/)).toBeVisible();
 });
 
+test('a worker that is killed in the middle is started again, and its run goes on', async () => {
+  const { children } = JSON.parse(readFileSync(path.join(data, 'running.json'), 'utf8')) as {
+    children: { pid: number }[];
+  };
+  await openStage('Bring in');
+  await page.getByRole('button', { name: 'tick all' }).last().click();
+  await page.getByRole('button', { name: 'Bring in 23' }).click();
+  await expect(page.getByRole('heading', { name: /^Bringing in [1-9]/ })).toBeVisible();
+  process.kill(children.at(-1)!.pid, 'SIGKILL');
+  await expect(page.getByRole('heading', { name: 'Brought in 23 of 23' })).toBeVisible({
+    timeout: 120_000,
+  });
+  expect(readdirSync(pictures).filter((name) => name.startsWith('.'))).toEqual([]);
+  expect(readdirSync(pictures).filter((name) => name.endsWith('-2.jpg'))).toHaveLength(23);
+});
+
 test('a foreign Host or Origin is refused', async () => {
   const { port } = new URL(address);
   const ask = (headers: Record<string, string>, method = 'GET', where = '/api/templates') =>

@@ -1,6 +1,7 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { Pool } from 'pg';
 import { config } from '../config';
+import { log } from '../log';
 import * as schema from './schema';
 
 export type Database = NodePgDatabase<typeof schema>;
@@ -12,8 +13,15 @@ const kept = globalThis as unknown as { fabricaPool?: Pool; fabricaDatabase?: Da
 
 /** One pool a process; development reloads modules and must not open another each time. */
 export function pool(): Pool {
-  kept.fabricaPool ??= new Pool({ connectionString: config().databaseUrl, max: POOL });
+  kept.fabricaPool ??= newPool();
   return kept.fabricaPool;
+}
+
+/** An idle connection that is lost is replaced by the pool; it must not end the process. */
+function newPool(): Pool {
+  const made = new Pool({ connectionString: config().databaseUrl, max: POOL });
+  made.on('error', () => log.warn('a database connection was lost'));
+  return made;
 }
 
 export function database(): Database {

@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import {
   chmodSync,
+  chownSync,
   existsSync,
   linkSync,
   mkdtempSync,
@@ -133,6 +134,13 @@ describe('on a real disk', () => {
       }),
     );
     expect(new Uint8Array(readFileSync(at('a.jpg')))).toEqual(former);
+  });
+
+  // Only root may give files away.
+  (process.getuid?.() === 0 ? test : test.skip)('the owner survives', async () => {
+    chownSync(at('a.jpg'), 12345, 54321);
+    await applyEdits(request(at('a.jpg'), at('a.jpg'), 'replace', { expected: await stat('a.jpg') }));
+    expect(statSync(at('a.jpg'))).toMatchObject({ uid: 12345, gid: 54321 });
   });
 
   test('mode and extended attributes survive, times as asked', async () => {

@@ -1,16 +1,14 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { createHash } from 'node:crypto';
 import path from 'node:path';
 import type { ByteSource } from '../../core/bytes/source';
 import type { Edit } from '../../core/containers/container';
 import { type InversePiece, invertEdits, plannedSize } from '../../core/containers/edits';
 import { asFileError, FileError } from './fileError';
 import { diskLayer, type FileLayer, type LayerFile, type LayerStat } from './layer';
+import { partFile } from './partFiles';
 import { sourceOf, withFile } from './source';
 
 const CHUNK = 1024 * 1024;
-/** How our unfinished files are called; the sweep at start-up knows them by it. */
-export const PART_PREFIX = '.fabrica-';
-export const PART_SUFFIX = '.part';
 
 export interface WayBack {
   readonly pieces: readonly InversePiece[];
@@ -49,7 +47,7 @@ export interface WriteRequest {
 export async function applyEdits(request: WriteRequest, layer: FileLayer = diskLayer): Promise<Written> {
   await refuseLinks(request, layer);
   const folder = path.dirname(request.target);
-  const part = path.join(folder, `${PART_PREFIX}${randomBytes(8).toString('hex')}${PART_SUFFIX}`);
+  const part = partFile(folder);
   let made = false;
   try {
     const written = await withFile(

@@ -1,7 +1,6 @@
 import { lstat, opendir, realpath } from 'node:fs/promises';
 import path from 'node:path';
 import { hasKnownExtension } from '../../core/containers/registry';
-import { PART_PREFIX } from './applyEdits';
 import { asFileError, FileError } from './fileError';
 
 /**
@@ -49,7 +48,7 @@ export async function listPictures(folder: string): Promise<Listing> {
   const walk = async (inside: string, depth: number): Promise<void> => {
     for await (const entry of await opendir(path.join(folder, inside))) {
       if (files.length >= MAX_FILES) return;
-      if (entry.name.startsWith('.') || entry.name.startsWith(PART_PREFIX)) continue;
+      if (entry.name.startsWith('.')) continue;
       const relativePath = inside === '' ? entry.name : `${inside}/${entry.name}`;
       if (entry.isDirectory() && depth < MAX_DEPTH) await walk(relativePath, depth + 1);
       else if (entry.isFile() && hasKnownExtension(entry.name))

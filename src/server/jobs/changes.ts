@@ -18,9 +18,13 @@ async function listeners(): Promise<Set<Listener>> {
 
 async function connect(to: Set<Listener>): Promise<void> {
   const client = new Client({ connectionString: config().databaseUrl });
-  const again = () => setTimeout(() => void connect(to), RETRY_MS).unref();
+  let lost = false;
+  const again = () => {
+    if (!lost) setTimeout(() => void connect(to), RETRY_MS).unref();
+    lost = true;
+  };
   client.on('notification', ({ payload }) => payload && to.forEach((listener) => void listener(payload)));
-  client.once('error', () => again());
+  client.on('error', again);
   try {
     await client.connect();
     await client.query(`listen ${CHANGES_CHANNEL}`);
