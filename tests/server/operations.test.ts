@@ -67,6 +67,14 @@ test('facts and the order of templates are kept; empty facts are left out', asyn
   });
 });
 
+test('a new assignment begins with the standing templates of the newest one; those for a job lapse', async () => {
+  const { id, template } = await assignmentWith(bench, {});
+  const job = await createTemplate(bench.db, { ...text('Job'), kind: 'job' });
+  await changeAssignment(bench.db, id, { inForce: [template.id, job.id] });
+  const next = await createAssignment(bench.db, { name: 'Next', workingPath: bench.folder });
+  expect((await readAssignment(bench.db, next.id)).inForce).toEqual([template.id]);
+});
+
 test.each([
   ['a relative path', 'pictures', 'not a whole path'],
   ['a folder that is not there', '/nowhere/at/all', 'There is no folder'],

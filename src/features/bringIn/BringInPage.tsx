@@ -69,9 +69,7 @@ export function BringInPage({
       <KeyLine
         strips={source.pictures.flatMap((one) => one.strip ?? [])}
         onLacking={(thread) => source.onlyLacking(thread)}
-      >
-        <chakra.span color="soft">{source.label}</chakra.span>
-      </KeyLine>
+      />
       {(error ?? source.error) && (
         <Box role="alert" bg="weld" color="#2B2722" paddingX="5" paddingY="1.5" fontSize="0.875rem">
           {(error ?? source.error)?.message}

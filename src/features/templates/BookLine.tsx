@@ -125,6 +125,7 @@ export function BookLine({ id, entry, sample, facts, onType, onRule }: Props) {
       </Box>
       <Flex
         bg="leaf"
+        display={{ base: sample ? 'flex' : 'none', lg: 'flex' }}
         borderLeftWidth={{ base: 0, lg: '1px' }}
         borderColor="rule"
         paddingX={{ base: 5, lg: 8 }}

@@ -105,6 +105,11 @@ export function TemplateBook({ template, samples, facts, today }: Props) {
                 </option>
               ))}
             </Choice>
+            {entries.length === 0 && (
+              <chakra.span fontSize="0.875rem" color="soft" flexBasis="100%">
+                What you type at the left stands here as this picture will carry it.
+              </chakra.span>
+            )}
           </Flex>
         </Box>
         <Flex

@@ -13,6 +13,7 @@ import { GroupStrip } from '@/ui/GroupStrip';
 import type { ListedRun } from '../receipts/types';
 import { outcome, runNames, stateWords } from '../receipts/words';
 import { TopLine } from '../shell/TopLine';
+import { FirstTemplate } from './FirstTemplate';
 import { NewAssignment } from './NewAssignment';
 
 export interface ListedAssignment {
@@ -87,15 +88,7 @@ export function WorkshopPage({ assignments, templates, folders }: Props) {
                 words={`${one.kind === 'job' ? 'for one job' : 'standing'}, version ${one.version}`}
               />
             ))}
-            {templates.length === 0 && (
-              <Box color="soft" fontSize="0.875rem" paddingY="1">
-                None yet.{' '}
-                <chakra.span color="woad" textDecoration="underline">
-                  <Link href="/templates/new">Make the first</Link>
-                </chakra.span>
-                : who you are, how you are reached, whose rights, on what terms.
-              </Box>
-            )}
+            {templates.length === 0 && <FirstTemplate />}
           </Part>
           <Part title="Receipts">
             {runs.slice(0, 6).map((run) => (

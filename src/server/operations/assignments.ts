@@ -1,6 +1,6 @@
 import { and, asc, count, desc, eq } from 'drizzle-orm';
 import type { Database, Queries } from '../db/client';
-import { assignments, facts, photos, templatesInForce } from '../db/schema';
+import { assignments, facts, photos, templates, templatesInForce } from '../db/schema';
 import { openFolder } from './folders';
 import { found, OperationError } from './operationError';
 
@@ -61,12 +61,47 @@ export async function createAssignment(
         'The working folder must not lie inside the folder that pictures are brought in from.',
       );
     }
+    const standing = await standingTemplates(tx);
     const [row] = await tx
       .insert(assignments)
       .values({ name: name.trim(), workingFolderId: working.id, sourceFolderId: source?.id ?? null })
       .returning({ id: assignments.id });
-    return found(row, 'assignment');
+    const made = found(row, 'assignment');
+    await putInForce(tx, made.id, standing);
+    return made;
   });
+}
+
+/**
+ * What a new assignment begins with: the standing templates of the newest one, or all of them for the
+ * first. Templates for a job lapse with theirs.
+ */
+async function standingTemplates(db: Queries): Promise<string[]> {
+  const [newest] = await db
+    .select({ id: assignments.id })
+    .from(assignments)
+    .orderBy(desc(assignments.createdAt))
+    .limit(1);
+  if (!newest) {
+    const all = await db
+      .select({ id: templates.id })
+      .from(templates)
+      .where(eq(templates.kind, 'standing'))
+      .orderBy(templates.createdAt);
+    return all.map((one) => one.id);
+  }
+  const kept = await db
+    .select({ id: templates.id })
+    .from(templatesInForce)
+    .innerJoin(templates, eq(templates.id, templatesInForce.templateId))
+    .where(and(eq(templatesInForce.assignmentId, newest.id), eq(templates.kind, 'standing')))
+    .orderBy(asc(templatesInForce.position));
+  return kept.map((one) => one.id);
+}
+
+async function putInForce(db: Queries, assignmentId: string, ids: readonly string[]): Promise<void> {
+  const rows = [...new Set(ids)].map((templateId, position) => ({ assignmentId, position, templateId }));
+  if (rows.length > 0) await db.insert(templatesInForce).values(rows);
 }
 
 export interface AssignmentChange {
@@ -107,12 +142,8 @@ export async function changeAssignment(
         );
     }
     if (change.inForce) {
-      await tx.delete(templatesInForce).where(and(eq(templatesInForce.assignmentId, id)));
-      const ids = [...new Set(change.inForce)];
-      if (ids.length > 0)
-        await tx
-          .insert(templatesInForce)
-          .values(ids.map((templateId, position) => ({ assignmentId: id, position, templateId })));
+      await tx.delete(templatesInForce).where(eq(templatesInForce.assignmentId, id));
+      await putInForce(tx, id, change.inForce);
     }
     return readAssignment(tx, id);
   });

@@ -1,0 +1,110 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useMutation } from '@tanstack/react-query';
+import { useRouter } from 'next/navigation';
+import { type ReactNode, useState } from 'react';
+import type { ListedTemplate } from '@/server/operations/templates';
+import { Choice, Line, Plain } from '@/ui/acts';
+import { ask } from '@/ui/api';
+import { type Answers, firstTemplate, usualTerms } from './firstTemplate';
+
+/** The very first run asks five things, and makes a template of them. */
+export function FirstTemplate() {
+  const router = useRouter();
+  const [answers, setAnswers] = useState<Answers>({
+    name: '',
+    reach: '',
+    owner: '',
+    terms: usualTerms[0],
+    year: 'taken',
+  });
+  const set = (part: Partial<Answers>) => setAnswers((before) => ({ ...before, ...part }));
+  const { mutate, isPending, error } = useMutation({
+    mutationFn: () =>
+      ask<ListedTemplate>('templates', 'POST', {
+        name: 'Who I am',
+        kind: 'standing',
+        entries: firstTemplate(answers),
+      }),
+    onSuccess: ({ id }) => router.push(`/templates/${id}`),
+  });
+  return (
+    <chakra.form
+      borderTopWidth="1px"
+      paddingTop="2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        mutate();
+      }}
+    >
+      <Box color="soft" fontSize="0.875rem" marginBottom="2">
+        Five questions, once. The answers become a template that goes into every picture.
+      </Box>
+      <Question words="Your name">
+        <Line
+          value={answers.name}
+          onChange={(event) => set({ name: event.target.value })}
+          autoComplete="name"
+        />
+      </Question>
+      <Question words="How are you reached?">
+        <Line
+          value={answers.reach}
+          onChange={(event) => set({ reach: event.target.value })}
+          placeholder="e-mail, telephone, web"
+        />
+      </Question>
+      <Question words="Whose rights?">
+        <Line
+          value={answers.owner}
+          onChange={(event) => set({ owner: event.target.value })}
+          placeholder={answers.name || 'yours'}
+        />
+      </Question>
+      <Question words="On what terms?">
+        <Line
+          value={answers.terms}
+          onChange={(event) => set({ terms: event.target.value })}
+          list="usual-terms"
+        />
+        <datalist id="usual-terms">
+          {usualTerms.map((terms) => (
+            <option key={terms} value={terms} />
+          ))}
+        </datalist>
+      </Question>
+      <Question words="Since when?">
+        <Choice
+          value={answers.year}
+          onChange={(event) => set({ year: event.target.value as Answers['year'] })}
+          width="100%"
+        >
+          <option value="taken">the year each picture was taken</option>
+          <option value="published">the year it was first published</option>
+        </Choice>
+      </Question>
+      <Flex gap="4" alignItems="center" marginTop="3">
+        <Plain type="submit" disabled={isPending || answers.name.trim() === ''}>
+          Make the template
+        </Plain>
+        {error && (
+          <chakra.span role="alert" color="weldText" fontSize="0.875rem">
+            {error.message}
+          </chakra.span>
+        )}
+      </Flex>
+    </chakra.form>
+  );
+}
+
+function Question({ words, children }: { words: string; children: ReactNode }) {
+  return (
+    <chakra.label display="flex" gap="4" alignItems="center" fontSize="0.875rem" marginTop="1">
+      <chakra.span width="10.5em" color="soft" flexShrink={0}>
+        {words}
+      </chakra.span>
+      <Box flex="1">{children}</Box>
+    </chakra.label>
+  );
+}

@@ -1,0 +1,68 @@
+import { body } from './body';
+import { assignmentChange, newTemplate, writing } from './shapes';
+
+const sent = (value: unknown) =>
+  new Request('http://x.test/', {
+    method: 'POST',
+    body: typeof value === 'string' ? value : JSON.stringify(value),
+  });
+const id = '2f1b1f0e-6d6e-4b8e-9d5b-0a4f3b2c1d00';
+
+test('what fits its schema comes through unchanged', async () => {
+  const text = { name: 'N', kind: 'standing', entries: [{ field: 'city', rule: 'fill', texts: ['Havnes'] }] };
+  expect(await body(sent(text), newTemplate)).toEqual(text);
+  expect(await body(sent({ publishedOn: null }), assignmentChange)).toEqual({ publishedOn: null });
+  for (const one of [
+    { kind: 'caption', text: 'x' },
+    { kind: 'set', field: 'city', value: null },
+    { kind: 'add-keywords', terms: ['a'] },
+    { kind: 'discard' },
+  ]) {
+    expect(await body(sent({ photoIds: [id], writing: one }), writing)).toEqual({
+      photoIds: [id],
+      writing: one,
+    });
+  }
+});
+
+test.each<[string, unknown]>([
+  ['no JSON', '{'],
+  ['nothing', ''],
+  [
+    'an unknown field',
+    { name: 'N', kind: 'standing', entries: [{ field: 'shoeSize', rule: 'fill', texts: [] }] },
+  ],
+  [
+    'an unknown rule',
+    { name: 'N', kind: 'standing', entries: [{ field: 'city', rule: 'dance', texts: [] }] },
+  ],
+  ['something more', { name: 'N', kind: 'standing', entries: [], more: 1 }],
+  ['a name without end', { name: 'N'.repeat(500), kind: 'standing', entries: [] }],
+])('%s is refused in words', async (_, value) => {
+  await expect(body(sent(value), newTemplate)).rejects.toThrow('not understood');
+});
+
+test.each([
+  ['an id that is none', { photoIds: ['1'], writing: { kind: 'discard' } }],
+  ['an unknown act', { photoIds: [id], writing: { kind: 'burn' } }],
+  ['a value of a wrong kind', { photoIds: [id], writing: { kind: 'set', field: 'city', value: { a: 1 } } }],
+])('%s is refused', async (_, value) => {
+  await expect(body(sent(value), writing)).rejects.toThrow('not understood');
+});
+
+test('a body that does not end is not read to its end', async () => {
+  let given = 0;
+  const endless = new ReadableStream<Uint8Array>({
+    pull(controller) {
+      given += 1 << 16;
+      controller.enqueue(new Uint8Array(1 << 16).fill(32));
+    },
+  });
+  const request = new Request('http://x.test/', {
+    method: 'POST',
+    body: endless,
+    duplex: 'half',
+  } as RequestInit);
+  await expect(body(request, newTemplate)).rejects.toThrow('too large');
+  expect(given).toBeLessThan(8 * 1024 * 1024);
+});
