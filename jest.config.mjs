@@ -13,5 +13,5 @@ export default {
     ],
   },
   transformIgnorePatterns: ['/node_modules/(?!(@noble)/)'],
-  testTimeout: 300_000,
+  testTimeout: 900_000,
 };

@@ -7,8 +7,8 @@ export default defineConfig({
   globalSetup: './tests/e2e/fabrica.ts',
   workers: 1,
   fullyParallel: false,
-  timeout: 180_000,
-  expect: { timeout: 30_000 },
+  timeout: 900_000,
+  expect: { timeout: 120_000 },
   use: {
     viewport: { width: 1280, height: 800 },
     launchOptions: {

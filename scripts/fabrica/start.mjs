@@ -77,7 +77,7 @@ async function mustRun(program, args, env, failure) {
 }
 
 async function answering(address, running) {
-  for (let tries = 0; tries < 300; tries++) {
+  for (let tries = 0; tries < 1800; tries++) {
     if (running.children.some((child) => child.exitCode !== null))
       throw new Told('The web application ended at once; its log tells why.');
     const answer = await fetch(`${address}/api/health`).catch(() => undefined);

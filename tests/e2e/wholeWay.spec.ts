@@ -79,7 +79,7 @@ test('pictures are brought in with the templates already embedded; those of anot
   await page.getByLabel('Keywords for all of them').fill('Marena, Havnes harbour');
   const before = digest(path.join(card, 'kt26-0401.jpg'));
   await page.getByRole('button', { name: 'Bring in 23' }).click();
-  await expect(page.getByRole('heading', { name: 'Brought in 23 of 23' })).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByRole('heading', { name: 'Brought in 23 of 23' })).toBeVisible({ timeout: 600_000 });
   expect(readdirSync(pictures).filter((name) => name.startsWith('.'))).toEqual([]);
   expect(digest(path.join(card, 'kt26-0401.jpg'))).toBe(before);
   const found = exiv2(inFolder('kt26-0401.jpg'));
@@ -204,7 +204,7 @@ test('a worker that is killed in the middle is started again, and its run goes o
   await expect(page.getByRole('heading', { name: /^Bringing in [1-9]/ })).toBeVisible();
   process.kill(children.at(-1)!.pid, 'SIGKILL');
   await expect(page.getByRole('heading', { name: 'Brought in 23 of 23' })).toBeVisible({
-    timeout: 120_000,
+    timeout: 600_000,
   });
   expect(readdirSync(pictures).filter((name) => name.startsWith('.'))).toEqual([]);
   expect(readdirSync(pictures).filter((name) => name.endsWith('-2.jpg'))).toHaveLength(23);

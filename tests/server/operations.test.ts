@@ -14,7 +14,7 @@ import {
   removeTemplate,
   templatesById,
 } from '@/server/operations/templates';
-import { assignmentWith, type Bench, openBench, rights } from './bench';
+import { assignmentWith, type Bench, carryOut, openBench, rights, smallJpeg } from './bench';
 
 let bench: Bench;
 beforeAll(async () => {
@@ -98,6 +98,15 @@ test('an import cannot reach outside its source', async () => {
       startImport(bench.db, id, { paths: [wished], leaveAsTheyAre: [], keywords: '' }),
     ).rejects.toMatchObject({ code: 'outside-folders' });
   }
+});
+
+test('a template that a run still needs is not removed', async () => {
+  const { id, template, paths } = await assignmentWith(bench, { 'a.jpg': await smallJpeg(1) });
+  const { runId } = await startImport(bench.db, id, { paths, leaveAsTheyAre: [], keywords: '' });
+  await expect(removeTemplate(bench.db, template.id)).rejects.toMatchObject({ status: 409 });
+  await carryOut(bench.db, runId);
+  await removeTemplate(bench.db, template.id);
+  expect((await readAssignment(bench.db, id)).inForce).toEqual([]);
 });
 
 test('a database of a newer Fabrica is refused untouched', async () => {

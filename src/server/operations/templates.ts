@@ -1,7 +1,7 @@
-import { desc, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Entry, Template, TemplateKind } from '../../core/templates/template';
 import type { Database, Queries } from '../db/client';
-import { templates, templateVersions } from '../db/schema';
+import { runs, templates, templateVersions } from '../db/schema';
 import { found, OperationError } from './operationError';
 
 type Row = typeof templates.$inferSelect;
@@ -94,7 +94,18 @@ export async function changeTemplate(
   });
 }
 
+/** Removes a template with its versions; not while a run still needs one of them. */
 export async function removeTemplate(db: Database, id: string): Promise<void> {
+  const needs = sql`${runs.parameters} -> 'templates' @> ${JSON.stringify([{ id }])}::jsonb`;
+  const [busy] = await db
+    .select({ id: runs.id })
+    .from(runs)
+    .where(and(inArray(runs.state, ['waiting', 'running']), needs));
+  if (busy)
+    throw new OperationError(
+      'This template is being put into pictures just now. Remove it when that run is done.',
+      409,
+    );
   await db.delete(templates).where(eq(templates.id, id));
 }
 
