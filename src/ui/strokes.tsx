@@ -9,29 +9,11 @@ export function Stroke({ state, x }: { state: StrokeState; x: number }) {
     case 'solid':
       return <rect x={x} y={0} width={5} height={14} fill="currentColor" />;
     case 'outlined':
-      return (
-        <rect
-          x={x + 0.75}
-          y={0.75}
-          width={3.5}
-          height={12.5}
-          fill="none"
-          stroke="var(--draft)"
-          strokeWidth={1.5}
-        />
-      );
+      return <Outline x={x} />;
     case 'changed':
       return (
         <>
-          <rect
-            x={x + 0.75}
-            y={0.75}
-            width={3.5}
-            height={12.5}
-            fill="none"
-            stroke="var(--draft)"
-            strokeWidth={1.5}
-          />
+          <Outline x={x} />
           <rect x={x} y={7} width={5} height={7} fill="currentColor" />
         </>
       );
@@ -45,6 +27,20 @@ export function Stroke({ state, x }: { state: StrokeState; x: number }) {
     case 'foot':
       return <rect x={x} y={12.5} width={5} height={1.5} fill="currentColor" opacity={0.75} />;
   }
+}
+
+function Outline({ x }: { x: number }) {
+  return (
+    <rect
+      x={x + 0.75}
+      y={0.75}
+      width={3.5}
+      height={12.5}
+      fill="none"
+      stroke="var(--draft)"
+      strokeWidth={1.5}
+    />
+  );
 }
 
 /** A group's stroke: solid share from below, outlined share above it, a notch for broken. */
