@@ -14,6 +14,14 @@ export const limits = {
   xmpNodes: 500_000,
   /** Image file directories in one TIFF structure. */
   ifds: 256,
+  /** Strips or tiles of one TIFF image, and the bytes of their table. */
+  tiffStrips: 1_000_000,
+  /** Bytes of one TIFF value that is taken into the metadata (not picture data). */
+  tiffValueBytes: 64 * 1024,
+  /** Bytes that a compressed chunk may inflate to. */
+  inflatedBytes: 16 * 1024 * 1024,
+  /** Chunks of one PNG or boxes of one ISO-BMFF file. */
+  chunks: 4_000_000,
   /** Entries of one IFD. */
   ifdEntries: 4_096,
   /** Bytes of one Exif text that is decoded. */

@@ -36,6 +36,13 @@ export class ByteView {
     return this.at(offset, 4).getUint32(offset, this.order === 'little');
   }
 
+  /** Eight octets; a number that is not safe throws. */
+  u64(offset: number): number {
+    const value = Number(this.at(offset, 8).getBigUint64(offset, this.order === 'little'));
+    if (!Number.isSafeInteger(value)) throw new FormatError('out-of-bounds', this.part, { offset });
+    return value;
+  }
+
   slice(offset: number, length: number): Uint8Array {
     this.at(offset, length);
     return this.bytes.subarray(offset, offset + length);

@@ -34,6 +34,14 @@ export class ByteWriter {
     return this;
   }
 
+  /** A safe whole number in eight octets. */
+  u64(value: number): this {
+    this.room(8);
+    new DataView(this.buffer.buffer).setBigUint64(this.used, BigInt(value), this.little);
+    this.used += 8;
+    return this;
+  }
+
   bytes(value: Uint8Array): this {
     this.room(value.length).set(value, this.used);
     this.used += value.length;

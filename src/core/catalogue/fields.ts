@@ -1,7 +1,9 @@
+import { extensionRows } from './extensionRows';
+import { rightsRows } from './rightsRows';
 import type { FieldRow } from './row';
 
 /*
- * The field catalogue. Sources: IPTC Photo Metadata Standard 2023.2 (names, XMP properties and the
+ * The field catalogue. Sources: IPTC Photo Metadata Standard 2025.1 (names, XMP properties and the
  * mapping to IIM; its sections are "Core" and "Extension", from memory), IIM 4.2 (DataSets and lengths in
  * bytes, checked against the table of libexiv2 in tests/oracles), Exif 2.32 (tags), PLUS LDF 2.0.1, XMP
  * (ISO 16684-1) part 1. Plain sentences and examples are ours.
@@ -409,6 +411,8 @@ const rows = {
     iim: { record: 2, dataset: 40, maxBytes: 256, repeatable: false },
     section: 'Core, Instructions',
   },
+  ...extensionRows,
+  ...rightsRows,
 } satisfies Record<string, FieldRow>;
 
 function contact(member: string): FieldRow['xmp'] {

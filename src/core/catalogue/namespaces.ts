@@ -16,6 +16,7 @@ export const namespaces = {
   Iptc4xmpExt: 'http://iptc.org/std/Iptc4xmpExt/2008-02-29/',
   plus: 'http://ns.useplus.org/ldf/xmp/1.0/',
   cc: 'http://creativecommons.org/ns#',
+  'mwg-kw': 'http://www.metadataworkinggroup.com/schemas/keywords/',
 } as const;
 
 export type Prefix = keyof typeof namespaces;

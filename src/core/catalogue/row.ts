@@ -1,4 +1,5 @@
 import type { Prefix } from './namespaces';
+import type { StructureId } from './structures';
 
 /** The questions of the template book, in its order. */
 export const questions = {
@@ -13,16 +14,38 @@ export const questions = {
 export type QuestionId = keyof typeof questions;
 
 /** How a field is typed and kept: decides the editor, the rules and the codecs' conversions. */
-export type ValueType = 'text' | 'multiline' | 'list' | 'date' | 'choice' | 'uri' | 'rating';
+export type ValueType =
+  | 'text'
+  | 'multiline'
+  | 'list'
+  | 'date'
+  | 'choice'
+  | 'uri'
+  | 'rating'
+  | 'number'
+  /** Decimal degrees, north and east positive, as text. */
+  | 'coordinate'
+  | 'structures';
 
 /**
- * The form of an XMP property: 'simple' text, a language alternative (its x-default), an ordered or
- * unordered array of texts, a member of one structure, or a member of each structure of an array.
+ * The form of an XMP property: 'simple' text, 'uri' (rdf:resource), a language alternative (its
+ * x-default), an ordered or unordered array of texts, a member of one structure, a member of each structure
+ * of an array, an array of whole structures, or a structure whose one member is such an array.
  */
 export interface XmpPlace {
   readonly ns: Prefix;
   readonly name: string;
-  readonly form: 'simple' | 'lang-alt' | 'bag' | 'seq' | 'struct' | 'seq-of-struct';
+  readonly form:
+    | 'simple'
+    | 'uri'
+    | 'lang-alt'
+    | 'bag'
+    | 'seq'
+    | 'struct'
+    | 'seq-of-struct'
+    | 'bag-of-structs'
+    | 'seq-of-structs'
+    | 'struct-with-structs';
   readonly member?: { readonly ns: Prefix; readonly name: string };
 }
 
@@ -37,7 +60,7 @@ export interface IimPlace {
 }
 
 export interface ExifPlace {
-  readonly ifd: 'IFD0' | 'Exif';
+  readonly ifd: 'IFD0' | 'Exif' | 'GPS';
   readonly tag: number;
   readonly name: string;
 }
@@ -53,6 +76,8 @@ export interface FieldRow {
   readonly nature: 'standing' | 'individual';
   readonly type: ValueType;
   readonly choices?: Readonly<Record<string, string>>;
+  /** Of the items of a field of type 'structures'. */
+  readonly structure?: StructureId;
   readonly xmp?: XmpPlace;
   readonly iim?: IimPlace;
   readonly exif?: ExifPlace;

@@ -1,7 +1,7 @@
 import type { ByteSource } from '../bytes/source';
 import type { Problem } from '../problems/problem';
 
-export type ContainerId = 'jpeg';
+export type ContainerId = 'jpeg' | 'tiff' | 'dng' | 'png' | 'webp' | 'raw' | 'sidecar';
 
 /** The metadata blocks of a file, as stored: not decoded, wrappers of the container taken off. */
 export interface Blocks {
@@ -13,8 +13,16 @@ export interface Blocks {
   readonly xmpExtended?: Uint8Array;
   /** Image resources, IIM inside. */
   readonly photoshop?: Uint8Array;
+  /** IIM by itself: TIFF tag 33723. */
+  readonly iim?: Uint8Array;
+  /** Texts of PNG by keyword, in file order. */
+  readonly texts?: readonly LegacyText[];
 }
-export type BlockKind = keyof Blocks;
+export interface LegacyText {
+  readonly keyword: string;
+  readonly text: string;
+}
+export type BlockKind = Exclude<keyof Blocks, 'texts'>;
 
 /** Half-open: bytes [start, end) of the file. */
 export interface Range {
@@ -36,14 +44,32 @@ export interface ReadResult<Structure> {
 }
 
 /** Blocks to write: absent keys stay as they are, undefined removes. */
-export type BlockChanges = { readonly [K in BlockKind]?: Uint8Array | undefined };
+export type BlockChanges = { readonly [K in BlockKind]?: Uint8Array | undefined } & {
+  readonly texts?: readonly LegacyText[];
+};
 
-export interface ContainerCodec<Structure> {
+/** What a file turned out to be; for formats of one family the content decides. */
+export interface Kind {
   readonly id: ContainerId;
   readonly mediaType: string;
+  /** Never written: its metadata goes into a sidecar. */
+  readonly readOnly?: boolean;
+}
+
+/** Blocks that are made where they are absent. XMP is made everywhere, Exif nowhere. */
+export interface Makes {
+  readonly iim: boolean;
+  /** IIM stands a second time, by itself (TIFF tag 33723). */
+  readonly iimTag?: boolean;
+}
+
+export interface ContainerCodec<Structure> {
   readonly extensions: readonly string[];
-  sniff(head: Uint8Array): boolean;
-  read(source: ByteSource): Promise<ReadResult<Structure>>;
+  readonly makes: Makes;
+  kind(structure: Structure): Kind;
+  /** `name` is the file's, for formats that only their extension tells apart. */
+  sniff(head: Uint8Array, name: string): boolean;
+  read(source: ByteSource, name: string): Promise<ReadResult<Structure>>;
   /** Bytes that one block may hold in this container, for blocks that are bounded. */
   readonly maxBytes: Readonly<Partial<Record<BlockKind, number>>>;
   planEdits(
@@ -51,7 +77,9 @@ export interface ContainerCodec<Structure> {
     changes: BlockChanges,
   ): { edits: readonly Edit[]; problems: readonly Problem[] };
   /** The picture data: what the content identity digests, in this order. */
-  pictureRanges(structure: Structure): readonly Range[];
+  pictureRanges(structure: Structure, source: ByteSource): Promise<readonly Range[]>;
   /** Pixels as stored, before Orientation. */
   pixelSize(structure: Structure): { width: number; height: number } | undefined;
+  /** The largest JPEG inside, for formats whose picture data only their maker's program shows. */
+  preview?(structure: Structure, source: ByteSource): Promise<Range | undefined>;
 }

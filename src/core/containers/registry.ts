@@ -1,56 +1,87 @@
 import type { ByteSource } from '../bytes/source';
-import { FormatError } from '../problems/problem';
-import type { BlockChanges, Blocks, ContainerCodec, ContainerId, Edit, Range, ReadResult } from './container';
+import { FormatError, problem } from '../problems/problem';
+import type {
+  BlockChanges,
+  ContainerCodec,
+  ContainerId,
+  Edit,
+  Kind,
+  Makes,
+  Range,
+  ReadResult,
+} from './container';
 import { jpeg } from './jpeg/jpeg';
+import { png } from './png/png';
+import { bmffRaw } from './raw/bmff';
+import { sidecar } from './sidecar/sidecar';
+import { tiff } from './tiff/tiff';
+import { webp } from './webp/webp';
 
 /** One row a format. The first codec whose signature fits the file's first bytes takes it. */
-const codecs = [row(jpeg)];
+const codecs = [row(jpeg), row(tiff), row(png), row(webp), row(bmffRaw), row(sidecar)];
 const SNIFF_BYTES = 64;
 
 /** A file read by its codec: the structure stays hidden, the codec's functions are bound to it. */
-export interface OpenedContainer extends Omit<ReadResult<unknown>, 'structure'> {
-  readonly id: ContainerId;
-  readonly mediaType: string;
+export interface OpenedContainer extends Omit<ReadResult<unknown>, 'structure'>, Kind {
   readonly size: number;
-  readonly blocks: Blocks;
+  readonly makes: Makes;
   readonly maxBytes: ContainerCodec<unknown>['maxBytes'];
   readonly pixels: { width: number; height: number } | undefined;
-  readonly pictureRanges: readonly Range[];
+  /** From the same bytes, or their copy. */
+  pictureRanges(source: ByteSource): Promise<readonly Range[]>;
+  preview(source: ByteSource): Promise<Range | undefined>;
   planEdits(changes: BlockChanges): { edits: readonly Edit[]; problems: ReadResult<unknown>['problems'] };
 }
 
-export async function openContainer(source: ByteSource): Promise<OpenedContainer> {
+/** Reads the metadata blocks. `name` helps where content alone does not tell a format. */
+export async function openContainer(source: ByteSource, name = ''): Promise<OpenedContainer> {
   const head = await source.read(0, Math.min(SNIFF_BYTES, source.size));
-  const codec = codecs.find((one) => one.sniff(head));
+  const codec = codecs.find((one) => one.sniff(head, name));
   if (!codec)
     throw new FormatError(source.size === 0 ? 'file-cut' : 'format-not-supported', 'file', { offset: 0 });
-  return codec.open(source);
+  const container = await codec.open(source, name);
+  const expected = name === '' ? undefined : codecOfName(name);
+  if (!expected || expected === codec) return container;
+  return {
+    ...container,
+    problems: [
+      ...container.problems,
+      problem('extension-differs', 'file', { found: container.id, severity: 'info' }),
+    ],
+  };
 }
 
 function row<S>(codec: ContainerCodec<S>) {
   return {
     sniff: codec.sniff,
     extensions: codec.extensions,
-    open: (source: ByteSource) => opened(codec, source),
+    open: (source: ByteSource, name: string) => opened(codec, source, name),
   };
 }
 
-async function opened<S>(codec: ContainerCodec<S>, source: ByteSource): Promise<OpenedContainer> {
-  const { structure, ...rest } = await codec.read(source);
+async function opened<S>(codec: ContainerCodec<S>, file: ByteSource, name: string): Promise<OpenedContainer> {
+  const { structure, ...rest } = await codec.read(file, name);
   return {
     ...rest,
-    id: codec.id,
-    mediaType: codec.mediaType,
-    size: source.size,
+    ...codec.kind(structure),
+    size: file.size,
+    makes: codec.makes,
     maxBytes: codec.maxBytes,
     pixels: codec.pixelSize(structure),
-    pictureRanges: codec.pictureRanges(structure),
+    pictureRanges: (source) => codec.pictureRanges(structure, source),
+    preview: async (source) => codec.preview?.(structure, source),
     planEdits: (changes) => codec.planEdits(structure, changes),
   };
 }
 
-/** Whether a file name has an extension of a format that Fabrica writes. */
-export function hasKnownExtension(name: string): boolean {
+function codecOfName(name: string) {
   const extension = name.slice(name.lastIndexOf('.') + 1).toLowerCase();
-  return codecs.some((one) => one.extensions.includes(extension));
+  return codecs.find((one) => one.extensions.includes(extension));
 }
+
+/** Whether a file name has an extension of a picture format that Fabrica knows. */
+export function hasKnownExtension(name: string): boolean {
+  return codecOfName(name) !== undefined;
+}
+
+export type { ContainerId };

@@ -1,35 +1,38 @@
 import { equalBytes } from '../bytes/bytes';
 import { md5Digest } from '../bytes/digest';
-import type { BlockChanges, Blocks } from '../containers/container';
+import type { BlockChanges } from '../containers/container';
+import type { OpenedContainer } from '../containers/registry';
 import { encodeIim } from '../iim/codec';
 import type { Models } from '../mapping/models';
 import { encodeResources, RESOURCE_IIM, RESOURCE_IPTC_DIGEST, withResource } from '../photoshop/resources';
 import { FormatError } from '../problems/problem';
+import { encodeWithExtended } from '../xmp/extended';
 import { encodeXmp } from '../xmp/packet';
 
+type Target = Pick<OpenedContainer, 'blocks' | 'maxBytes' | 'makes'>;
+
 /** The blocks that differ after writing, encoded. Blocks whose model did not change are not named. */
-export function changedBlocks(
-  before: Blocks,
-  from: Models,
-  to: Models,
-  maxBytes: { exif?: number; xmp?: number },
-): BlockChanges {
+export function changedBlocks(container: Target, from: Models, to: Models): BlockChanges {
   if (to === from) return {};
   return {
-    ...changedXmp(before, from, to, maxBytes.xmp),
-    ...changedExif(from, to, maxBytes.exif),
-    ...changedResources(before, from, to),
+    ...changedXmp(container, from, to),
+    ...changedExif(from, to, container.maxBytes.exif),
+    ...changedIim(container, from, to),
+    ...(to.texts && to.texts !== from.texts ? { texts: to.texts } : {}),
   };
 }
 
-function changedXmp(before: Blocks, from: Models, to: Models, maxBytes: number | undefined): BlockChanges {
+function changedXmp({ blocks, maxBytes }: Target, from: Models, to: Models): BlockChanges {
   if (!to.xmp || to.xmp === from.xmp) return {};
   const packet = encodeXmp(to.xmp, {
-    ...(before.xmp ? { wishedBytes: before.xmp.length } : {}),
-    ...(maxBytes === undefined ? {} : { maxBytes }),
+    ...(blocks.xmp ? { wishedBytes: blocks.xmp.length } : {}),
+    ...(maxBytes.xmp === undefined ? {} : { maxBytes: maxBytes.xmp }),
   });
-  if (!packet) throw new FormatError('xmp-extended-needed', 'XMP', { expected: `at most ${maxBytes} bytes` });
-  return { xmp: packet, ...(before.xmpExtended ? { xmpExtended: undefined } : {}) };
+  if (packet) return { xmp: packet, ...(blocks.xmpExtended ? { xmpExtended: undefined } : {}) };
+  const split = maxBytes.xmpExtended && maxBytes.xmp && encodeWithExtended(to.xmp, maxBytes.xmp);
+  if (!split)
+    throw new FormatError('xmp-extended-needed', 'XMP', { expected: `at most ${maxBytes.xmp} bytes` });
+  return split;
 }
 
 function changedExif(from: Models, to: Models, maxBytes: number | undefined): BlockChanges {
@@ -43,19 +46,41 @@ function changedExif(from: Models, to: Models, maxBytes: number | undefined): Bl
   return { exif: to.exif.bytes };
 }
 
-/** IIM goes into its resource together with its digest, so that readers know that XMP is in step. */
-function changedResources(before: Blocks, from: Models, to: Models): BlockChanges {
-  if (!to.resources) return {};
-  let resources = to.resources;
-  if (to.iim && (to.iim !== from.iim || from.digest === 'stale')) {
-    const iim = encodeIim(to.iim);
-    resources = withResource(
-      withResource(resources, RESOURCE_IIM, iim),
-      RESOURCE_IPTC_DIGEST,
-      md5Digest(iim),
-    );
-  }
-  if (resources === from.resources || resources.resources.length + resources.rest.length === 0) return {};
+/**
+ * IIM goes into its resource together with its digest, so that readers know that XMP is in step, and where
+ * the format keeps it by itself too, into both.
+ */
+function changedIim({ blocks, makes }: Target, from: Models, to: Models): BlockChanges {
+  const iim = to.iim && (to.iim !== from.iim || from.digest === 'stale') ? encodeIim(to.iim) : undefined;
+  const byItself = iim && (makes.iimTag || blocks.iim) ? { iim } : {};
+  if (!to.resources || (!makes.iim && !blocks.photoshop)) return byItself;
+  const resources = iim
+    ? withResource(withResource(to.resources, RESOURCE_IIM, iim), RESOURCE_IPTC_DIGEST, md5Digest(iim))
+    : to.resources;
+  if (resources === from.resources || resources.resources.length + resources.rest.length === 0)
+    return byItself;
   const bytes = encodeResources(resources);
-  return before.photoshop && equalBytes(bytes, before.photoshop) ? {} : { photoshop: bytes };
+  return blocks.photoshop && equalBytes(bytes, blocks.photoshop)
+    ? byItself
+    : { ...byItself, photoshop: bytes };
+}
+
+/**
+ * The changes with the padding of XMP such that the file keeps its size: growth of the other blocks is
+ * taken from it, so that only the span of the metadata need be written. Undefined where there is no room.
+ */
+export function withPaddingTaken(
+  { blocks, maxBytes }: Target,
+  to: Models,
+  changes: BlockChanges,
+  growth: number,
+): BlockChanges | undefined {
+  const present = 'xmp' in changes ? changes.xmp : blocks.xmp;
+  if (!present || !blocks.xmp || !to.xmp || blocks.xmpExtended || changes.xmpExtended) return undefined;
+  const wishedBytes = present.length - growth;
+  const packet = encodeXmp(to.xmp, {
+    wishedBytes,
+    ...(maxBytes.xmp === undefined ? {} : { maxBytes: maxBytes.xmp }),
+  });
+  return packet?.length === wishedBytes ? { ...changes, xmp: packet } : undefined;
 }

@@ -6,12 +6,14 @@ import type { IimModel } from '../iim/codec';
 import { decodeBlocks, type Models } from '../mapping/models';
 import { type PhotoRecord, readFields } from '../mapping/read';
 import { type Wanted, writeFields } from '../mapping/write';
-import { attempt, type Problem, problem } from '../problems/problem';
-import { changedBlocks } from './assemble';
+import { attempt, FormatError, type Problem, problem } from '../problems/problem';
+import { changedBlocks, withPaddingTaken } from './assemble';
 
 export interface EmbedChoices {
   /** An explicit yes to writing blocks anew that cannot be read. Their content is lost. */
   readonly replaceUnreadable?: boolean;
+  /** An explicit yes to writing Date Created into Exif DateTimeOriginal too. */
+  readonly dateTimeOriginal?: boolean;
 }
 
 /** What will be done to a file, before anything is. */
@@ -40,7 +42,7 @@ export function planEmbed(container: OpenedContainer, wanted: Wanted, choices: E
     after: before,
   };
   const told = [...container.problems, ...before.problems];
-  const tried = attempt(() => plan(container, models, wanted));
+  const tried = attempt(() => plan(container, models, wanted, choices));
   if ('problem' in tried) return { ...untouched, problems: told, refused: tried.problem };
   const { changes, edits, problems } = tried.value;
   if (isUnchanged(edits, container.size)) return { ...untouched, problems: told };
@@ -63,15 +65,29 @@ export function planEmbed(container: OpenedContainer, wanted: Wanted, choices: E
   };
 }
 
-function plan(container: OpenedContainer, models: Models, wanted: Wanted) {
-  const written = writeFields(models, wanted, true);
-  const changes = changedBlocks(container.blocks, models, written.models, container.maxBytes);
-  const { edits, problems } = container.planEdits(changes);
-  return { changes, edits, problems: [...written.problems, ...problems] };
+function plan(container: OpenedContainer, models: Models, wanted: Wanted, choices: EmbedChoices) {
+  const written = writeFields(models, wanted, {
+    carriesIim: container.makes.iim || models.iim !== undefined,
+    carriesResources: container.makes.iim || models.resources !== undefined,
+    ...(choices.dateTimeOriginal ? { dateTimeOriginal: true } : {}),
+  });
+  const natural = changedBlocks(container, models, written.models);
+  if (container.readOnly && Object.keys(natural).length > 0)
+    throw new FormatError('format-read-only', 'file', { found: container.id });
+  const first = container.planEdits(natural);
+  const growth = plannedSize(first.edits) - container.size;
+  const fitted =
+    growth !== 0 && models.xmp ? withPaddingTaken(container, written.models, natural, growth) : undefined;
+  const second = fitted && container.planEdits(fitted);
+  const fits = second && plannedSize(second.edits) === container.size;
+  const { edits, problems } = fits ? second : first;
+  return { changes: fits ? fitted! : natural, edits, problems: [...written.problems, ...problems] };
 }
 
 function touches(name: Models['damaged'][number], changes: BlockChanges): boolean {
-  return name === 'iim' || name === 'photoshop' ? 'photoshop' in changes : name in changes;
+  return name === 'iim' || name === 'photoshop'
+    ? 'photoshop' in changes || 'iim' in changes
+    : name in changes;
 }
 
 /** For an explicit choice only. Damaged XMP is begun anew, damaged IIM and resources lose what cannot be read. */

@@ -3,9 +3,13 @@ import { tiffWith } from '../../../tests/fixtures/build';
 import { indexOfBytes } from '../bytes/bytes';
 import { attempt } from '../problems/problem';
 import { dateTimeOriginal, decodeExif, exifText, TAG } from './exif';
-import { writeTexts } from './writeTexts';
+import { textTag, writeTags } from './writeTags';
 
 const model = (bytes: Uint8Array) => decodeExif(bytes).model;
+const writeTexts = (one: ReturnType<typeof model>, texts: ReadonlyMap<number, string | undefined>) =>
+  writeTags(one, {
+    IFD0: new Map([...texts].map(([tag, text]) => [tag, text === undefined ? undefined : textTag(text)])),
+  });
 const makerNote = new Uint8Array(32).map((_, i) => i + 100);
 
 describe.each(['little', 'big'] as const)('%s-endian Exif', (order) => {

@@ -21,6 +21,7 @@ export const TAG = {
   exifIfd: 0x8769,
   gpsIfd: 0x8825,
   interoperabilityIfd: 0xa005,
+  dateTimeDigitized: 0x9004,
   dateTimeOriginal: 0x9003,
   offsetTimeOriginal: 0x9011,
   subSecTimeOriginal: 0x9291,
@@ -93,6 +94,18 @@ export function exifNumber(model: ExifModel, ifd: IfdName, tag: number): number 
       : one.type === 1
         ? view.u8(one.valueAt)
         : undefined;
+}
+
+/** RATIONALs as numbers; none where one of them has no denominator or is of another type. */
+export function exifRationals(model: ExifModel, ifd: IfdName, tag: number): number[] {
+  const one = entry(model.ifds[ifd], tag);
+  const view = new ByteView(model.bytes, model.order, ifd);
+  if (one?.type !== 5 || one.count > 16 || !view.has(one.valueAt, one.byteLength)) return [];
+  const values = Array.from(
+    { length: one.count },
+    (_, i) => view.u32(one.valueAt + i * 8) / view.u32(one.valueAt + i * 8 + 4),
+  );
+  return values.every(Number.isFinite) ? values : [];
 }
 
 /** A RATIONAL as a pair, numerator first. */

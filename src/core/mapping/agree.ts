@@ -1,6 +1,7 @@
 import { cutUtf8 } from '../bytes/text';
 import { type FieldId, field } from '../catalogue/fields';
 import { asList, type FieldValue, sameValue } from '../catalogue/value';
+import { coordinatesAgree } from './gps';
 import type { Voice } from './voices';
 
 /**
@@ -10,6 +11,7 @@ import type { Voice } from './voices';
 export function voicesAgree(id: FieldId, a: Voice, b: Voice): boolean {
   if (sameValue(a.value, b.value)) return true;
   const row = field(id);
+  if (row.type === 'coordinate') return coordinatesAgree(String(a.value), String(b.value));
   if (row.type === 'date') return datesAgree(String(a.value), String(b.value));
   const iimMax = row.iim?.maxBytes;
   if (iimMax !== undefined && (a.origin === 'iim' || b.origin === 'iim')) {
@@ -24,7 +26,7 @@ export function cutForIim(id: FieldId, value: FieldValue): FieldValue {
   const max = field(id).iim?.maxBytes;
   if (max === undefined || field(id).type === 'date') return value;
   const cut = (text: string) => cutUtf8(text, max).replace(/\s+$/, '');
-  return typeof value === 'string' ? cut(value) : value.map(cut);
+  return typeof value === 'string' ? cut(value) : asList(value).map(cut);
 }
 
 function arranged(id: FieldId, value: FieldValue): FieldValue {

@@ -15,6 +15,8 @@ import { concat, indexOfBytes } from '../bytes/bytes';
 import { memorySource } from '../bytes/source';
 import { encodeUtf8 } from '../bytes/text';
 import { type FieldId, field, fieldIds } from '../catalogue/fields';
+import { type StructureId, structures } from '../catalogue/structures';
+import type { FieldValue, Structure } from '../catalogue/value';
 import { readPicture } from '../readout/readPicture';
 import { datesAgree } from './agree';
 import { joinArtists, splitArtist } from './artist';
@@ -172,8 +174,32 @@ const word = fc
     maxLength: 24,
   })
   .map((one) => `x${one}y`);
-const valueFor = (id: FieldId): fc.Arbitrary<string | string[]> => {
-  const { type } = field(id);
+const decimals = (units: number, places: number) =>
+  (units / 10 ** places)
+    .toFixed(places)
+    .replace(/\.?0+$/, '')
+    .replace(/^-0$/, '0');
+const structureFor = (id: StructureId, depth = 0): fc.Arbitrary<Structure> =>
+  fc.record(
+    Object.fromEntries(
+      Object.entries(structures[id]).flatMap(([key, row]) => {
+        if (depth > 1 && row.structure) return [];
+        const text = word.map((one) => one.replace(/\n/g, ' '));
+        const one =
+          row.form === 'bag' || row.form === 'seq'
+            ? fc.array(text, { minLength: 1, maxLength: 2 })
+            : row.form === 'struct'
+              ? structureFor(row.structure!, depth + 1)
+              : row.form === 'structs'
+                ? fc.array(structureFor(row.structure!, depth + 1), { minLength: 1, maxLength: 2 })
+                : text;
+        return [[key, one] as const];
+      }),
+    ),
+    { requiredKeys: Object.keys(structures[id]).slice(0, 1) },
+  ) as fc.Arbitrary<Structure>;
+const valueFor = (id: FieldId): fc.Arbitrary<FieldValue> => {
+  const { type, structure } = field(id);
   if (type === 'list')
     return fc.uniqueArray(
       word.map((one) => one.replace(/\n/g, ' ')),
@@ -188,13 +214,18 @@ const valueFor = (id: FieldId): fc.Arbitrary<string | string[]> => {
       '2026-05-14T07:12:40',
       '2026-05-14T07:12:40+02:00',
     );
+  if (type === 'coordinate') {
+    const places = id === 'gpsAltitude' ? 3 : 7;
+    return fc.integer({ min: -80 * 10 ** places, max: 80 * 10 ** places }).map((n) => decimals(n, places));
+  }
+  if (structure) return fc.array(structureFor(structure), { minLength: 1, maxLength: 2 });
   if (type === 'rating') return fc.constantFrom('-1', '0', '3', '5');
   return word;
 };
 const change = fc.record(
   Object.fromEntries(fieldIds.map((id) => [id, fc.option(valueFor(id), { nil: null, freq: 4 })])) as Record<
     FieldId,
-    fc.Arbitrary<string | string[] | null>
+    fc.Arbitrary<FieldValue | null>
   >,
   { requiredKeys: [] },
 ) as fc.Arbitrary<WantedValues>;

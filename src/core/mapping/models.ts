@@ -1,7 +1,7 @@
 import { equalBytes } from '../bytes/bytes';
 import { md5Digest } from '../bytes/digest';
 import { namespaces } from '../catalogue/namespaces';
-import type { BlockKind, Blocks } from '../containers/container';
+import type { BlockKind, Blocks, LegacyText } from '../containers/container';
 import { decodeExif, type ExifModel } from '../exif/exif';
 import { charsetOf } from '../iim/charset';
 import { decodeIim, type IimModel } from '../iim/codec';
@@ -12,7 +12,7 @@ import {
   type ResourcesModel,
   resource,
 } from '../photoshop/resources';
-import { attempt, type Problem } from '../problems/problem';
+import { attempt, type Problem, problem } from '../problems/problem';
 import { withProperty, type XmpModel } from '../xmp/model';
 import { decodeXmp } from '../xmp/packet';
 
@@ -24,6 +24,8 @@ export interface Models {
   readonly xmp?: XmpModel;
   readonly resources?: ResourcesModel;
   readonly iim?: IimModel;
+  /** Legacy texts of PNG. */
+  readonly texts?: readonly LegacyText[];
   /** Resource 0x0425 against the IIM block: stale means that IIM was changed by a program unaware of XMP. */
   readonly digest: 'absent' | 'matches' | 'stale';
   /** Blocks that could not be read, or not to their end: not to be rewritten without an explicit choice. */
@@ -52,7 +54,10 @@ export function decodeBlocks(blocks: Blocks, unreadable: readonly BlockKind[] = 
   const main = decode('xmp', blocks.xmp, decodeXmp);
   const extended = decode('xmp', blocks.xmpExtended, decodeXmp);
   const resources = decode('photoshop', blocks.photoshop, decodeResources);
-  const iimBytes = resources && resource(resources.model, RESOURCE_IIM);
+  const iimInResources = resources && resource(resources.model, RESOURCE_IIM);
+  const iimBytes = blocks.iim ?? iimInResources;
+  if (blocks.iim && iimInResources && !sameIim(blocks.iim, iimInResources))
+    problems.push(problem('iim-copies-differ', 'IIM'));
   const iim = decode('iim', iimBytes, decodeIim);
   problems.push(...(exif?.problems ?? []), ...(resources?.problems ?? []), ...(iim?.problems ?? []));
   if (resources?.problems.length) damaged.add('photoshop');
@@ -68,10 +73,21 @@ export function decodeBlocks(blocks: Blocks, unreadable: readonly BlockKind[] = 
     ...(xmp ? { xmp } : {}),
     ...(resources ? { resources: resources.model } : {}),
     ...(iim ? { iim: iim.model } : {}),
+    ...(blocks.texts ? { texts: blocks.texts } : {}),
     digest: digestState(resources?.model, iimBytes),
     damaged: [...damaged],
     problems,
   };
+}
+
+/** TIFF keeps IIM twice; the copy in tag 33723 may be filled up with zeros. */
+function sameIim(inTag: Uint8Array, inResources: Uint8Array): boolean {
+  const bare = (bytes: Uint8Array) => {
+    let end = bytes.length;
+    while (end > 0 && bytes[end - 1] === 0) end--;
+    return bytes.subarray(0, end);
+  };
+  return equalBytes(bare(inTag), bare(inResources));
 }
 
 function digestState(resources: ResourcesModel | undefined, iim: Uint8Array | undefined): Models['digest'] {

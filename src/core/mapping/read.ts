@@ -45,7 +45,9 @@ export function readFields(models: Models): PhotoRecord {
 }
 
 export function precedence(models: Models): readonly Origin[] {
-  return models.digest === 'stale' ? ['iim', 'xmp', 'exif', 'resource'] : ['xmp', 'iim', 'exif', 'resource'];
+  return models.digest === 'stale'
+    ? ['iim', 'xmp', 'exif', 'resource', 'text']
+    : ['xmp', 'iim', 'exif', 'resource', 'text'];
 }
 
 /** Only the values. */

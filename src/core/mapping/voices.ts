@@ -1,19 +1,24 @@
 import { decodeLatin1, decodeUtf8 } from '../bytes/text';
 import { type FieldId, field } from '../catalogue/fields';
 import { namespaces } from '../catalogue/namespaces';
-import { type FieldValue, normalisedText } from '../catalogue/value';
+import type { XmpPlace } from '../catalogue/row';
+import type { StructureId } from '../catalogue/structures';
+import { type FieldValue, normalised, normalisedText, type Structure } from '../catalogue/value';
 import { dateTimeOriginal, exifText, TAG } from '../exif/exif';
 import { charsetOf, decodeText } from '../iim/charset';
 import { valuesOf } from '../iim/codec';
 import { isoFromIim } from '../iim/date';
 import { RESOURCE_COPYRIGHT_FLAG, resource } from '../photoshop/resources';
-import { member, property, type XmpModel } from '../xmp/model';
+import { member, property, type XmpModel, type XmpValue } from '../xmp/model';
 import { textOfValue, textsOfValue } from '../xmp/values';
 import { splitArtist } from './artist';
+import { positionFromExif, positionFromXmp } from './gps';
+import { textVoice } from './legacyTexts';
 import type { Models } from './models';
+import { structuresFromXmp } from './structureValues';
 
-/** Where a value stands. 'resource' is an image resource (0x040A, 0x040B). */
-export type Origin = 'xmp' | 'iim' | 'exif' | 'resource';
+/** Where a value stands. 'resource' is an image resource (0x040A, 0x040B), 'text' a legacy text of PNG. */
+export type Origin = 'xmp' | 'iim' | 'exif' | 'resource' | 'text';
 
 export interface Voice {
   readonly origin: Origin;
@@ -27,6 +32,7 @@ export function voicesOf(models: Models, id: FieldId): Voice[] {
     ['iim', iimVoice(models, id)],
     ['exif', exifVoice(models, id)],
     ['resource', resourceVoice(models, id)],
+    ['text', models.texts && textVoice(models.texts, id)],
   ];
   return values.flatMap(([origin, value]) =>
     value === undefined || value.length === 0 ? [] : [{ origin, value }],
@@ -34,7 +40,7 @@ export function voicesOf(models: Models, id: FieldId): Voice[] {
 }
 
 function xmpVoice(xmp: XmpModel, id: FieldId): FieldValue | undefined {
-  const { xmp: place, type } = field(id);
+  const { xmp: place, type, structure } = field(id);
   if (!place) return undefined;
   const value = property(xmp, namespaces[place.ns], place.name);
   if (!value) return undefined;
@@ -51,9 +57,34 @@ function xmpVoice(xmp: XmpModel, id: FieldId): FieldValue | undefined {
         clean(item.kind === 'struct' ? textOfValue(member(item, namespaces[ns], name)) : undefined) ?? [],
     );
   }
+  if (structure) return structuresVoice(structure, place, value);
+  if (type === 'coordinate') return positionVoice(xmp, id, place, value);
   if (type === 'list') return textsOfValue(value).flatMap((text) => clean(text) ?? []);
   const text = clean(textOfValue(value));
   return id === 'rightsStatus' ? statusFromMarked(text) : text;
+}
+
+function structuresVoice(
+  structure: StructureId,
+  place: XmpPlace,
+  value: XmpValue,
+): readonly Structure[] | undefined {
+  const { form, member: inside } = place;
+  const held =
+    form !== 'struct-with-structs'
+      ? value
+      : value.kind === 'struct'
+        ? member(value, namespaces[inside!.ns], inside!.name)
+        : undefined;
+  return (
+    (held && (normalised(structuresFromXmp(structure, held)) as readonly Structure[] | null)) || undefined
+  );
+}
+
+function positionVoice(xmp: XmpModel, id: FieldId, place: XmpPlace, value: XmpValue): string | undefined {
+  const ref = textOfValue(property(xmp, namespaces[place.ns], `${place.name}Ref`));
+  const text = textOfValue(value);
+  return text === undefined ? undefined : positionFromXmp(id, text, ref);
 }
 
 function statusFromMarked(text: string | undefined): string | undefined {
@@ -78,6 +109,7 @@ function iimVoice({ iim }: Models, id: FieldId): FieldValue | undefined {
 function exifVoice({ exif }: Models, id: FieldId): FieldValue | undefined {
   const { exif: place } = field(id);
   if (!place || !exif) return undefined;
+  if (place.ifd === 'GPS') return positionFromExif(exif, id);
   if (id === 'dateCreated') return dateTimeOriginal(exif).iso;
   const text = clean(exifText(exif, place.ifd, place.tag));
   if (id === 'description' && text !== undefined && isStockDescription(text, exif)) return undefined;

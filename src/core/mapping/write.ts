@@ -1,9 +1,9 @@
 import { ascii } from '../bytes/bytes';
 import { encodeUtf8 } from '../bytes/text';
 import { type FieldId, field, fieldIds } from '../catalogue/fields';
-import { asList, asText, type FieldValue, isEmpty, normalised, sameValue } from '../catalogue/value';
+import { asText, type FieldValue, isEmpty, normalised, sameValue } from '../catalogue/value';
 import { decodeExif } from '../exif/exif';
-import { writeTexts } from '../exif/writeTexts';
+import { writeTags } from '../exif/writeTags';
 import type { IimModel } from '../iim/codec';
 import {
   RESOURCE_COPYRIGHT_FLAG,
@@ -11,15 +11,26 @@ import {
   type ResourcesModel,
   withResource,
 } from '../photoshop/resources';
-import type { Problem } from '../problems/problem';
+import { FormatError, type Problem } from '../problems/problem';
 import { emptyXmp, type XmpModel } from '../xmp/model';
 import { voicesAgree } from './agree';
-import { joinArtists } from './artist';
+import { canonicalPosition } from './gps';
+import { PNG_KEYWORDS } from './legacyTexts';
 import type { Models } from './models';
 import { type PhotoRecord, readFields } from './read';
 import type { Voice } from './voices';
+import { exifChanges } from './writeExif';
 import { newIim, writeIim } from './writeIim';
 import { writeXmp } from './writeXmp';
+
+export interface WriteChoices {
+  /** Whether the container takes IIM. */
+  readonly carriesIim: boolean;
+  /** Whether it takes image resources. */
+  readonly carriesResources: boolean;
+  /** An explicit yes to writing Date Created into Exif DateTimeOriginal too. */
+  readonly dateTimeOriginal?: boolean;
+}
 
 /** Wanted values by field; null erases. Fields that are not named are not touched. */
 export type Wanted = ReadonlyMap<FieldId, FieldValue | null>;
@@ -34,36 +45,59 @@ export type Wanted = ReadonlyMap<FieldId, FieldValue | null>;
 export function writeFields(
   models: Models,
   wanted: Wanted,
-  carriesIim: boolean,
+  how: WriteChoices,
 ): { models: Models; problems: Problem[] } {
+  const { carriesIim } = how;
   const record = readFields(models);
   const all = withOverruled(
     models,
     record,
-    new Map([...wanted].map(([id, value]) => [id, normalised(value)])),
+    new Map([...wanted].map(([id, value]) => [id, canonical(id, normalised(value))])),
   );
-  const changes = [...all].filter(([id, value]) => speaksOtherwise(models, record, id, value, carriesIim));
+  const changes = [...all].filter(([id, value]) => speaksOtherwise(models, record, id, value, how));
   if (changes.length === 0) return { models, problems: [] };
   const xmp = changes.reduce(
     (model: XmpModel, [id, value]) => writeXmp(model, id, value),
     models.xmp ?? emptyXmp,
   );
   const iim = carriesIim ? writeAllIim(models.iim, new Map(changes), all, record) : { problems: [] };
-  const resources = changes.reduce(
-    (model, [id, value]) => writeResource(model, id, value),
-    models.resources ?? noResources,
-  );
-  const exif = models.exif && decodeExif(writeTexts(models.exif, exifTexts(changes))).model;
+  const resources = how.carriesResources
+    ? changes.reduce((model, [id, value]) => writeResource(model, id, value), models.resources ?? noResources)
+    : undefined;
+  const tags = models.exif && exifChanges(models.exif, changes, how.dateTimeOriginal === true);
+  const exif = tags && decodeExif(writeTags(models.exif!, tags.changes)).model;
+  const texts = changes.reduce(writeText, models.texts);
   return {
     models: {
       ...models,
       xmp,
-      resources,
+      ...(resources ? { resources } : {}),
       ...(iim.model ? { iim: iim.model } : {}),
       ...(exif ? { exif } : {}),
+      ...(texts ? { texts } : {}),
     },
-    problems: iim.problems,
+    problems: [...iim.problems, ...(tags?.problems ?? [])],
   };
+}
+
+/** Throws where a position is none: it would otherwise be written as something else. */
+function canonical(id: FieldId, value: FieldValue | null): FieldValue | null {
+  if (value === null || field(id).type !== 'coordinate') return value;
+  const position = canonicalPosition(id, asText(value));
+  if (position === undefined) throw new FormatError('value-not-allowed', id);
+  return position;
+}
+
+/** Legacy texts of PNG follow where they are; none is made. */
+function writeText(
+  texts: Models['texts'],
+  [id, value]: readonly [FieldId, FieldValue | null],
+): Models['texts'] {
+  const keyword = PNG_KEYWORDS[id];
+  if (!keyword || !texts?.some((one) => one.keyword === keyword)) return texts;
+  return texts.flatMap((one) =>
+    one.keyword !== keyword ? [one] : isEmpty(value) ? [] : [{ keyword, text: asText(value) }],
+  );
 }
 
 const noResources: ResourcesModel = { resources: [], rest: new Uint8Array(0) };
@@ -82,10 +116,10 @@ function speaksOtherwise(
   record: PhotoRecord,
   id: FieldId,
   value: FieldValue | null,
-  carriesIim: boolean,
+  { carriesIim, dateTimeOriginal }: WriteChoices,
 ): boolean {
   const { xmp, iim, exif } = field(id);
-  const exifWritten = exif?.ifd === 'IFD0';
+  const exifWritten = exif !== undefined && (exif.ifd !== 'Exif' || dateTimeOriginal === true);
   const voices = record.fields[id]?.voices.filter((voice) => voice.origin !== 'exif' || exifWritten) ?? [];
   if (isEmpty(value)) return voices.length > 0;
   const wanted: Voice = { origin: 'xmp', value: value! };
@@ -132,19 +166,4 @@ function writeResource(model: ResourcesModel, id: FieldId, value: FieldValue | n
 
 function urlBytes(url: string): Uint8Array {
   return /^[\x20-\x7e]*$/.test(url) ? ascii(url) : encodeUtf8(url);
-}
-
-function exifTexts(
-  changes: readonly (readonly [FieldId, FieldValue | null])[],
-): Map<number, string | undefined> {
-  const texts = new Map<number, string | undefined>();
-  for (const [id, value] of changes) {
-    const { exif } = field(id);
-    if (exif?.ifd !== 'IFD0') continue;
-    texts.set(
-      exif.tag,
-      isEmpty(value) ? undefined : id === 'creator' ? joinArtists(asList(value)) : asText(value),
-    );
-  }
-  return texts;
 }

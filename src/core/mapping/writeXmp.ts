@@ -1,7 +1,7 @@
 import { type FieldId, field } from '../catalogue/fields';
 import { namespaces } from '../catalogue/namespaces';
 import type { XmpPlace } from '../catalogue/row';
-import { asList, asText, type FieldValue, isEmpty } from '../catalogue/value';
+import { asList, asText, type FieldValue, isEmpty, structuresOf } from '../catalogue/value';
 import {
   member,
   property,
@@ -12,6 +12,8 @@ import {
   type XmpValue,
 } from '../xmp/model';
 import { arrayOf, simple, textOfValue, withDefaultText } from '../xmp/values';
+import { xmpFromPosition } from './gps';
+import { structuresToXmp } from './structureValues';
 
 /** Older properties that mirror Exif tags and would go on telling the former value; removed on a change. */
 const mirrors: Partial<Record<FieldId, string>> = {
@@ -26,6 +28,7 @@ export function writeXmp(model: XmpModel, id: FieldId, value: FieldValue | null)
   if (!place) return model;
   const ns = namespaces[place.ns];
   const before = property(model, ns, place.name);
+  if (field(id).type === 'coordinate') return writePosition(model, id, ns, place.name, value);
   const after = isEmpty(value) ? emptied(place, before) : filled(id, place, before, value!);
   const written = withProperty(model, ns, place.name, after);
   const mirror = mirrors[id];
@@ -41,6 +44,8 @@ function filled(id: FieldId, place: XmpPlace, before: XmpValue | undefined, valu
         before,
         simple(id === 'rightsStatus' ? (value === 'in-copyright' ? 'True' : 'False') : asText(value)),
       );
+    case 'uri':
+      return keepQualifiers(before, { kind: 'uri', text: asText(value) });
     case 'lang-alt':
       return withDefaultText(before, asText(value));
     case 'bag':
@@ -60,12 +65,42 @@ function filled(id: FieldId, place: XmpPlace, before: XmpValue | undefined, valu
         form: 'Seq',
         items: asList(value).map((name) => structNamed(place, before, name)),
       };
+    case 'bag-of-structs':
+    case 'seq-of-structs':
+      return structuresToXmp(
+        field(id).structure!,
+        structuresOf(value),
+        place.form === 'bag-of-structs' ? 'Bag' : 'Seq',
+        before,
+      );
+    case 'struct-with-structs': {
+      const struct = asStruct(before);
+      const { ns, name } = place.member!;
+      const held = member(struct, namespaces[ns], name);
+      const items = structuresToXmp(field(id).structure!, structuresOf(value), 'Bag', held);
+      return withMember(struct, namespaces[ns], name, items);
+    }
   }
+}
+
+function writePosition(
+  model: XmpModel,
+  id: FieldId,
+  ns: string,
+  name: string,
+  value: FieldValue | null,
+): XmpModel {
+  const made = isEmpty(value) ? undefined : xmpFromPosition(id, asText(value));
+  const written = withProperty(model, ns, name, made && simple(made.text));
+  return id === 'gpsAltitude'
+    ? withProperty(written, ns, `${name}Ref`, made?.ref === undefined ? undefined : simple(made.ref))
+    : written;
 }
 
 /** A structure loses only its member; it goes when nothing else is left in it. */
 function emptied(place: XmpPlace, before: XmpValue | undefined): XmpValue | undefined {
-  if (place.form !== 'struct' || before?.kind !== 'struct') return undefined;
+  if ((place.form !== 'struct' && place.form !== 'struct-with-structs') || before?.kind !== 'struct')
+    return undefined;
   const left = withMember(before, namespaces[place.member!.ns], place.member!.name, undefined);
   return left.fields.length > 0 ? left : undefined;
 }

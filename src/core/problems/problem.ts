@@ -9,6 +9,8 @@ export type ProblemCode =
   | 'limit-exceeded'
   | 'structure-broken'
   | 'block-too-large'
+  | 'format-read-only'
+  | 'extension-differs'
   // IIM
   | 'iim-cut'
   | 'iim-no-tag-marker'
@@ -19,6 +21,7 @@ export type ProblemCode =
   | 'iim-bad-date'
   | 'iim-time-without-zone'
   | 'iim-repeated'
+  | 'iim-copies-differ'
   // XMP
   | 'xmp-not-well-formed'
   | 'xmp-doctype'
@@ -34,8 +37,13 @@ export type ProblemCode =
   | 'ifd-cycle'
   | 'ifd-overlap'
   | 'exif-bad-date'
+  | 'exif-date-partial'
   | 'exif-too-large'
   | 'mpf-broken'
+  | 'tiff-past-4-gib'
+  // PNG, WebP
+  | 'png-legacy-text'
+  | 'png-checksum'
   // Photoshop resources
   | 'resource-cut'
   | 'resource-broken'
@@ -44,6 +52,7 @@ export type ProblemCode =
   | 'value-not-allowed'
   | 'reread-differs'
   | 'picture-data-differs'
+  | 'twins-disagree'
   // templates
   | 'placeholder-unknown'
   | 'placeholder-missing'

@@ -17,8 +17,9 @@ export interface Picture {
 /** Opens and reads a picture's metadata; the picture itself is not decoded. Throws FormatError. */
 export async function readPicture(
   source: ByteSource,
+  name = '',
 ): Promise<{ picture: Picture; container: OpenedContainer; models: Models }> {
-  const container = await openContainer(source);
+  const container = await openContainer(source, name);
   const models = decodeBlocks(container.blocks, container.unreadable);
   const record = readFields(models);
   const picture: Picture = {

@@ -2,7 +2,20 @@ import { limits } from '../bytes/limits';
 import { type ByteOrder, ByteView } from '../bytes/view';
 import { FormatError, type Problem, problem } from '../problems/problem';
 
-/** Image file directories of classic TIFF 6.0 (section 2). All offsets count from the TIFF header. */
+/**
+ * Image file directories of TIFF 6.0 (section 2) and of BigTIFF (common practice, after its published
+ * proposal: version 43, eight-octet offsets and counts). Offsets count from the TIFF header.
+ */
+export interface TiffFormat {
+  readonly order: ByteOrder;
+  readonly big: boolean;
+}
+/** Octets of a directory's parts. */
+export const sizes = (big: boolean) =>
+  big
+    ? ({ header: 16, count: 8, entry: 20, field: 8, next: 8 } as const)
+    : ({ header: 8, count: 2, entry: 12, field: 4, next: 4 } as const);
+
 export interface IfdEntry {
   readonly tag: number;
   readonly type: number;
@@ -11,7 +24,7 @@ export interface IfdEntry {
   /** Where the value's bytes stand: inside the entry when they fit into four bytes. */
   readonly valueAt: number;
   readonly byteLength: number;
-  /** The four octets of the entry's value field as stored. */
+  /** The octets of the entry's value field as stored: four, in BigTIFF eight. */
   readonly field: Uint8Array;
 }
 
@@ -37,6 +50,9 @@ export const typeBytes: Readonly<Record<number, number>> = {
   11: 4,
   12: 8,
   13: 4,
+  16: 8,
+  17: 8,
+  18: 8,
   129: 1,
 };
 
@@ -62,17 +78,13 @@ export function readHeader(bytes: Uint8Array): TiffHeader {
 /** Reads one directory. Entries whose value lies outside the bytes are kept, and reported. */
 export function readIfd(view: ByteView, offset: number, part: string): { ifd: Ifd; problems: Problem[] } {
   if (!view.has(offset, 2)) throw new FormatError('ifd-cut', part, { offset });
-  const count = view.u16(offset);
-  if (count > limits.ifdEntries)
-    throw new FormatError('limit-exceeded', part, {
-      offset,
-      expected: `at most ${limits.ifdEntries} entries`,
-    });
+  const count = checkedCount(view.u16(offset), part, offset);
   if (!view.has(offset + 2, count * 12)) throw new FormatError('ifd-cut', part, { offset });
   const problems: Problem[] = [];
   const entries: IfdEntry[] = [];
   for (let i = 0; i < count; i++) {
-    const entry = readEntry(view, offset + 2 + i * 12);
+    const at = offset + 2 + i * 12;
+    const entry = readEntry(view, at, at, false);
     if (!view.has(entry.valueAt, entry.byteLength))
       problems.push(problem('out-of-bounds', `${part} tag ${entry.tag}`, { offset: entry.valueAt }));
     entries.push(entry);
@@ -83,18 +95,32 @@ export function readIfd(view: ByteView, offset: number, part: string): { ifd: If
   return { ifd: { offset, entries, next: cut ? 0 : view.u32(nextAt) }, problems };
 }
 
-function readEntry(view: ByteView, at: number): IfdEntry {
+export function checkedCount(count: number, part: string, offset: number): number {
+  if (count > limits.ifdEntries)
+    throw new FormatError('limit-exceeded', part, {
+      offset,
+      expected: `at most ${limits.ifdEntries} entries`,
+    });
+  return count;
+}
+
+/** The entry at `at` of the view; `fileAt` is the same place counted from the TIFF header. */
+export function readEntry(view: ByteView, at: number, fileAt: number, big: boolean): IfdEntry {
+  const { field } = sizes(big);
   const type = view.u16(at + 2);
-  const count = view.u32(at + 4);
-  const byteLength = count * (typeBytes[type] ?? 1);
-  const inline = byteLength <= 4 || typeBytes[type] === undefined;
+  const count = big ? view.u64(at + 4) : view.u32(at + 4);
+  const fieldAt = big ? 12 : 8;
+  const width = typeBytes[type];
+  const byteLength = width === undefined ? field : count * width;
+  const inline = byteLength <= field;
+  const pointer = () => (big ? view.u64(at + fieldAt) : view.u32(at + fieldAt));
   return {
     tag: view.u16(at),
     type,
     count,
-    byteLength: typeBytes[type] === undefined ? 4 : byteLength,
-    valueAt: inline ? at + 8 : view.u32(at + 8),
-    field: view.slice(at + 8, 4),
+    byteLength,
+    valueAt: inline ? fileAt + fieldAt : pointer(),
+    field: view.slice(at + fieldAt, field),
   };
 }
 

@@ -10,6 +10,7 @@ const originWords: Readonly<Record<Origin, string>> = {
   iim: 'IIM',
   exif: 'Exif',
   resource: 'image resource',
+  text: 'PNG text',
 };
 
 /** What the file says, by the question it answers; disagreements first. */

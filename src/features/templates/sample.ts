@@ -1,7 +1,7 @@
 import { utf8Length } from '@/core/bytes/text';
 import type { FieldId } from '@/core/catalogue/fields';
 import { field } from '@/core/catalogue/fields';
-import { asText, type FieldValue, sameValue } from '@/core/catalogue/value';
+import { asList, asText, type FieldValue, sameValue } from '@/core/catalogue/value';
 import { isLicenceLink, noticeElements } from '@/core/rights/notice';
 import type { PlaceholderContext } from '@/core/templates/placeholders';
 import { compileTemplates, resolve, type Values } from '@/core/templates/resolve';
@@ -68,7 +68,7 @@ function noteFor(
 ): { note: string; attention: boolean } {
   if (missing.length > 0) return { note: `left out: no ${missing.join(', ')}`, attention: true };
   if (value === null) return { note: before === undefined ? 'empty already' : 'erased', attention: false };
-  const bytes = Math.max(...[value].flat().map(utf8Length));
+  const bytes = Math.max(...asList(value).map(utf8Length));
   const max = field(id).iim?.maxBytes;
   if (max !== undefined && field(id).type !== 'date' && bytes > max)
     return { note: `${bytes} of ${max} bytes: IIM cuts it`, attention: true };

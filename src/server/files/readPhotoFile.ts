@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
+import path from 'node:path';
 import type { ByteSource } from '../../core/bytes/source';
-import type { Range } from '../../core/containers/container';
 import type { OpenedContainer } from '../../core/containers/registry';
 import { type Picture, readPicture } from '../../core/readout/readPicture';
 import type { LayerStat } from './layer';
@@ -13,9 +13,9 @@ export interface PhotoFile {
 }
 
 /** Reads a picture's metadata from disk; the picture data is not read. */
-export async function readPhotoFile(path: string): Promise<PhotoFile> {
-  return withFile(path, async (file, stat) => {
-    const { picture, container } = await readPicture(sourceOf(file, stat.size));
+export async function readPhotoFile(filePath: string): Promise<PhotoFile> {
+  return withFile(filePath, async (file, stat) => {
+    const { picture, container } = await readPicture(sourceOf(file, stat.size), path.basename(filePath));
     return { picture, container, stat };
   });
 }
@@ -23,7 +23,11 @@ export async function readPhotoFile(path: string): Promise<PhotoFile> {
 const CHUNK = 1024 * 1024;
 
 /** SHA-256 over the picture data in the codec's order, hexadecimal. */
-export async function contentIdentity(source: ByteSource, ranges: readonly Range[]): Promise<string> {
+export async function contentIdentity(
+  source: ByteSource,
+  container: Pick<OpenedContainer, 'pictureRanges'>,
+): Promise<string> {
+  const ranges = await container.pictureRanges(source);
   const hash = createHash('sha256');
   for (const { start, end } of ranges) {
     for (let at = start; at < end; at += CHUNK) hash.update(await source.read(at, Math.min(CHUNK, end - at)));

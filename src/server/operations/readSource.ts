@@ -67,7 +67,7 @@ async function readOne(
     const key = `${path}|${stat.size}|${stat.modifiedNs}`;
     const identity =
       known.get(key) ??
-      (await withFile(path, (file) => contentIdentity(sourceOf(file, stat.size), container.pictureRanges)));
+      (await withFile(path, (file) => contentIdentity(sourceOf(file, stat.size), container)));
     if (known.size > REMEMBERED) known.clear();
     known.set(key, identity);
     return { record: storedRecord(picture), identity };

@@ -47,7 +47,7 @@ export async function embedItem(db: Database, item: Item): Promise<void> {
     expected: stat,
     times: 'now',
     verify: async (bytes) => {
-      await readBack(bytes, plan);
+      await readBack(bytes, plan, path);
     },
     keepWayBack: (way) => keepWayBack(db, item.id, way),
   });

@@ -114,9 +114,9 @@ async function finishedBefore(
   try {
     return await withFile(path, async (file, stat) => {
       const bytes = sourceOf(file, stat.size);
-      const again = await readBack(bytes, plan);
+      const again = await readBack(bytes, plan, item.name);
       const original = await withFile(await pathInside(run.source, item.sourcePath ?? ''), (one) =>
-        contentIdentity(sourceOf(one, source.stat.size), source.container.pictureRanges),
+        contentIdentity(sourceOf(one, source.stat.size), source.container),
       );
       if (again.contentIdentity !== original) return undefined;
       return {
@@ -157,7 +157,7 @@ async function place(
         expected: photo.stat,
         times: 'keep',
         verify: async (bytes) => {
-          read = await readBack(bytes, plan);
+          read = await readBack(bytes, plan, item.name);
         },
       });
       return {

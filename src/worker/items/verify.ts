@@ -13,11 +13,11 @@ export interface ReadBack {
 }
 
 /** Reads a finished file again and compares every value with the plan; throws where one differs. */
-export async function readBack(written: ByteSource, plan: EmbedPlan): Promise<ReadBack> {
-  const { picture, container } = await readPicture(written);
+export async function readBack(written: ByteSource, plan: EmbedPlan, name: string): Promise<ReadBack> {
+  const { picture, container } = await readPicture(written, name);
   const differing = fieldIds.find(
     (id: FieldId) => !sameValue(picture.record.fields[id]?.value, plan.after.fields[id]?.value),
   );
   if (differing) throw new FormatError('reread-differs', differing);
-  return { picture, contentIdentity: await contentIdentity(written, container.pictureRanges) };
+  return { picture, contentIdentity: await contentIdentity(written, container) };
 }

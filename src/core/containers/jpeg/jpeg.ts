@@ -5,9 +5,9 @@ import type { JpegStructure } from './structure';
 
 /** JPEG (ITU-T T.81) with JFIF, Exif (APP1), XMP (APP1), image resources (APP13) and MPF (APP2). */
 export const jpeg: ContainerCodec<JpegStructure> = {
-  id: 'jpeg',
-  mediaType: 'image/jpeg',
   extensions: ['jpg', 'jpeg', 'jpe'],
+  makes: { iim: true },
+  kind: () => ({ id: 'jpeg', mediaType: 'image/jpeg' }),
   maxBytes: jpegMaxBytes,
   sniff: (head) => head[0] === 0xff && head[1] === 0xd8 && head[2] === 0xff,
   read: readJpeg,
@@ -17,7 +17,7 @@ export const jpeg: ContainerCodec<JpegStructure> = {
    * Tables, frame, colour profile and Adobe transform, then everything from the first scan to the end of
    * the file. Metadata segments, comments and thumbnails do not count.
    */
-  pictureRanges(structure): Range[] {
+  async pictureRanges(structure): Promise<Range[]> {
     const counted = structure.segments.filter(
       (one) => one.kind === 'tables' || one.kind === 'icc' || one.kind === 'adobe',
     );

@@ -1,6 +1,8 @@
-import { concat } from '../../bytes/bytes';
+import { ascii, concat } from '../../bytes/bytes';
+import { limits } from '../../bytes/limits';
 import { ByteWriter } from '../../bytes/writer';
 import { FormatError, type Problem, problem } from '../../problems/problem';
+import { extendedGuid } from '../../xmp/extended';
 import type { BlockChanges, BlockKind, Edit } from '../container';
 import { joinEdits, plannedSize } from '../edits';
 import { moveMpf } from './mpf';
@@ -11,7 +13,11 @@ const SEGMENT_PAYLOAD = 65_533;
 export const jpegMaxBytes = {
   exif: SEGMENT_PAYLOAD - signatures.exif.length,
   xmp: SEGMENT_PAYLOAD - signatures.xmp.length,
+  xmpExtended: limits.xmpBytes,
 } as const;
+
+/** Octets of one portion of extended XMP; what the toolkit's library writes (XMP part 3, 1.1.3.1). */
+const EXTENDED_PORTION = 65_000;
 
 const kinds: readonly { block: BlockKind; kind: SegmentKind; marker: number; signature: Uint8Array }[] = [
   { block: 'exif', kind: 'exif', marker: 0xe1, signature: signatures.exif },
@@ -33,7 +39,10 @@ export function planJpeg(
   for (const { block, kind, marker, signature } of kinds) {
     if (!(block in changes)) continue;
     const bytes = changes[block];
-    made.set(kind, bytes ? segmentsOf(block, marker, signature, bytes) : new Uint8Array(0));
+    const segments =
+      bytes &&
+      (block === 'xmpExtended' ? extendedSegments(bytes) : segmentsOf(block, marker, signature, bytes));
+    made.set(kind, segments ?? new Uint8Array(0));
   }
   const { edits, mpfTo } = layOut(structure, made);
   const problems: Problem[] = [];
@@ -63,6 +72,25 @@ function segmentsOf(block: BlockKind, marker: number, signature: Uint8Array, byt
     );
   }
   return concat(parts);
+}
+
+/** Portions, each with GUID, full length and its offset (XMP part 3, 1.1.3.1). */
+function extendedSegments(bytes: Uint8Array): Uint8Array {
+  const guid = ascii(extendedGuid(bytes));
+  const out = new ByteWriter('big', bytes.length + 1024);
+  for (let at = 0; at < bytes.length; at += EXTENDED_PORTION) {
+    const portion = bytes.subarray(at, at + EXTENDED_PORTION);
+    out
+      .u8(0xff)
+      .u8(0xe1)
+      .u16(2 + signatures.xmpExtended.length + guid.length + 8 + portion.length)
+      .bytes(signatures.xmpExtended)
+      .bytes(guid)
+      .u32(bytes.length)
+      .u32(at)
+      .bytes(portion);
+  }
+  return out.done();
 }
 
 function layOut(

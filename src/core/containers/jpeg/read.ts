@@ -1,7 +1,7 @@
 import { concat, hex } from '../../bytes/bytes';
 import { md5Digest } from '../../bytes/digest';
 import { limits } from '../../bytes/limits';
-import type { ByteSource } from '../../bytes/source';
+import { type ByteSource, windowed } from '../../bytes/source';
 import { decodeLatin1 } from '../../bytes/text';
 import { ByteView } from '../../bytes/view';
 import { FormatError, type Problem, problem } from '../../problems/problem';
@@ -11,7 +11,8 @@ import { type JpegStructure, readStructure, type Segment, type SegmentKind, sign
 const MARKER_AND_LENGTH = 4;
 const GUID_CHARACTERS = 32;
 
-export async function readJpeg(source: ByteSource): Promise<ReadResult<JpegStructure>> {
+export async function readJpeg(file: ByteSource): Promise<ReadResult<JpegStructure>> {
+  const source = windowed(file);
   const { structure, problems } = await readStructure(source);
   const of = (kind: SegmentKind) => structure.segments.filter((one) => one.kind === kind);
   const payload = (one: Segment, signature: Uint8Array) => {

@@ -1,6 +1,6 @@
 import { ascii, startsWith } from '../../bytes/bytes';
 import { limits } from '../../bytes/limits';
-import { type ByteSource, windowed } from '../../bytes/source';
+import type { ByteSource } from '../../bytes/source';
 import { ByteView } from '../../bytes/view';
 import { FormatError, type Problem, problem } from '../../problems/problem';
 
@@ -53,11 +53,10 @@ const HEAD_BYTES = 48;
 const STANDALONE = (marker: number) => marker === 0x01 || (marker >= 0xd0 && marker <= 0xd7);
 const FRAME = (marker: number) => marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker);
 
-/** Walks the markers up to the first scan, by small reads. Throws where the walk breaks. */
+/** Walks the markers up to the first scan, by small reads of a windowed source. Throws where the walk breaks. */
 export async function readStructure(
-  file: ByteSource,
+  source: ByteSource,
 ): Promise<{ structure: JpegStructure; problems: Problem[] }> {
-  const source = windowed(file);
   const segments: Segment[] = [];
   const problems: Problem[] = [];
   let pixels: JpegStructure['pixels'];

@@ -1,0 +1,204 @@
+import type { Prefix } from './namespaces';
+
+/**
+ * Structured values (IPTC Photo Metadata Standard 2025.1, "Structures"; PLUS LDF 2.0.1; Metadata Working
+ * Group guidelines 2.0, keyword hierarchy). Members newer than the tables of libexiv2 are from memory.
+ */
+export interface MemberRow {
+  readonly ns: Prefix;
+  readonly name: string;
+  /** 'structs' and 'struct' hold values of `structure`; arrays of structures stand in `array`. */
+  readonly form: 'simple' | 'uri' | 'lang-alt' | 'bag' | 'seq' | 'struct' | 'structs';
+  readonly structure?: StructureId;
+  readonly array?: 'Bag' | 'Seq';
+  readonly words: string;
+}
+export type StructureRow = Readonly<Record<string, MemberRow>>;
+
+type Form = MemberRow['form'];
+const ext = (name: string, words: string, form: Form = 'simple'): MemberRow => ({
+  ns: 'Iptc4xmpExt',
+  name,
+  form,
+  words,
+});
+const plus = (name: string, words: string, form: Form = 'simple'): MemberRow => ({
+  ns: 'plus',
+  name,
+  form,
+  words,
+});
+const structs = (row: MemberRow, structure: StructureId, array: 'Bag' | 'Seq' = 'Bag'): MemberRow => ({
+  ...row,
+  form: 'structs',
+  structure,
+  array,
+});
+
+export type StructureId =
+  | 'location'
+  | 'artwork'
+  | 'person'
+  | 'product'
+  | 'cvTerm'
+  | 'entity'
+  | 'contributor'
+  | 'imageCreator'
+  | 'imageSupplier'
+  | 'licensor'
+  | 'copyrightOwner'
+  | 'endUser'
+  | 'licensee'
+  | 'registryEntry'
+  | 'embeddedRights'
+  | 'linkedRights'
+  | 'region'
+  | 'regionBoundary'
+  | 'boundaryPoint'
+  | 'keywordNode';
+
+export const structures: Readonly<Record<StructureId, StructureRow>> = {
+  location: {
+    name: ext('LocationName', 'Name', 'lang-alt'),
+    identifiers: ext('LocationId', 'Identifiers', 'bag'),
+    sublocation: ext('Sublocation', 'Sublocation'),
+    city: ext('City', 'City'),
+    state: ext('ProvinceState', 'Province or state'),
+    country: ext('CountryName', 'Country'),
+    countryCode: ext('CountryCode', 'Country code'),
+    worldRegion: ext('WorldRegion', 'World region'),
+    latitude: { ns: 'exif', name: 'GPSLatitude', form: 'simple', words: 'Latitude' },
+    longitude: { ns: 'exif', name: 'GPSLongitude', form: 'simple', words: 'Longitude' },
+    altitude: { ns: 'exif', name: 'GPSAltitude', form: 'simple', words: 'Altitude' },
+    altitudeRef: { ns: 'exif', name: 'GPSAltitudeRef', form: 'simple', words: 'Altitude reference' },
+  },
+  artwork: {
+    title: ext('AOTitle', 'Title', 'lang-alt'),
+    creator: ext('AOCreator', 'Creator', 'seq'),
+    creatorIdentifiers: ext('AOCreatorId', 'Creator identifiers', 'seq'),
+    dateCreated: ext('AODateCreated', 'Date created'),
+    circaDate: ext('AOCircaDateCreated', 'Circa date'),
+    source: ext('AOSource', 'Source'),
+    inventoryNumber: ext('AOSourceInvNo', 'Inventory number'),
+    inventoryAddress: ext('AOSourceInvURL', 'Inventory address'),
+    copyrightNotice: ext('AOCopyrightNotice', 'Copyright notice'),
+    copyrightOwner: ext('AOCurrentCopyrightOwnerName', 'Copyright owner'),
+    copyrightOwnerIdentifier: ext('AOCurrentCopyrightOwnerId', 'Copyright owner identifier'),
+    licensor: ext('AOCurrentLicensorName', 'Licensor'),
+    licensorIdentifier: ext('AOCurrentLicensorId', 'Licensor identifier'),
+    stylePeriod: ext('AOStylePeriod', 'Style or period', 'bag'),
+    content: ext('AOContentDescription', 'What it shows', 'lang-alt'),
+    contribution: ext('AOContributionDescription', 'Contribution', 'lang-alt'),
+    physical: ext('AOPhysicalDescription', 'Physical description', 'lang-alt'),
+  },
+  person: {
+    name: ext('PersonName', 'Name', 'lang-alt'),
+    identifiers: ext('PersonId', 'Identifiers', 'bag'),
+    description: ext('PersonDescription', 'Description', 'lang-alt'),
+    characteristics: structs(ext('PersonCharacteristic', 'Characteristics'), 'cvTerm'),
+  },
+  product: {
+    name: ext('ProductName', 'Name', 'lang-alt'),
+    description: ext('ProductDescription', 'Description', 'lang-alt'),
+    gtin: ext('ProductGTIN', 'GTIN'),
+    identifier: ext('ProductId', 'Identifier'),
+  },
+  cvTerm: {
+    name: ext('CvTermName', 'Name', 'lang-alt'),
+    identifier: ext('CvTermId', 'Identifier'),
+    vocabulary: ext('CvId', 'Vocabulary'),
+    refinedAbout: ext('CvTermRefinedAbout', 'Refined about'),
+  },
+  entity: {
+    name: ext('Name', 'Name', 'lang-alt'),
+    identifiers: { ns: 'xmp', name: 'Identifier', form: 'bag', words: 'Identifiers' },
+  },
+  contributor: {
+    name: ext('Name', 'Name', 'lang-alt'),
+    identifiers: { ns: 'xmp', name: 'Identifier', form: 'bag', words: 'Identifiers' },
+    role: ext('Role', 'Role', 'bag'),
+  },
+  imageCreator: {
+    name: plus('ImageCreatorName', 'Name'),
+    identifier: plus('ImageCreatorID', 'Identifier'),
+  },
+  imageSupplier: {
+    name: plus('ImageSupplierName', 'Name'),
+    identifier: plus('ImageSupplierID', 'Identifier'),
+  },
+  copyrightOwner: {
+    name: plus('CopyrightOwnerName', 'Name'),
+    identifier: plus('CopyrightOwnerID', 'Identifier'),
+  },
+  endUser: {
+    name: plus('EndUserName', 'Name'),
+    identifier: plus('EndUserID', 'Identifier'),
+  },
+  licensee: {
+    name: plus('LicenseeName', 'Name'),
+    identifier: plus('LicenseeID', 'Identifier'),
+  },
+  licensor: {
+    name: plus('LicensorName', 'Name'),
+    identifier: plus('LicensorID', 'Identifier'),
+    street: plus('LicensorStreetAddress', 'Street'),
+    extendedAddress: plus('LicensorExtendedAddress', 'Further address'),
+    city: plus('LicensorCity', 'City'),
+    region: plus('LicensorRegion', 'Region'),
+    postalCode: plus('LicensorPostalCode', 'Postal code'),
+    country: plus('LicensorCountry', 'Country'),
+    telephoneType1: plus('LicensorTelephoneType1', 'Kind of telephone'),
+    telephone1: plus('LicensorTelephone1', 'Telephone'),
+    telephoneType2: plus('LicensorTelephoneType2', 'Kind of second telephone'),
+    telephone2: plus('LicensorTelephone2', 'Second telephone'),
+    email: plus('LicensorEmail', 'E-mail'),
+    web: plus('LicensorURL', 'Web address'),
+  },
+  registryEntry: {
+    itemIdentifier: ext('RegItemId', 'Item identifier'),
+    organisationIdentifier: ext('RegOrgId', 'Organisation identifier'),
+    role: ext('RegEntryRole', 'Role'),
+  },
+  embeddedRights: {
+    expression: ext('EncRightsExpr', 'Expression'),
+    type: ext('RightsExprEncType', 'Encoding'),
+    language: ext('RightsExprLangId', 'Language'),
+  },
+  linkedRights: {
+    link: ext('LinkedRightsExpr', 'Link'),
+    type: ext('RightsExprEncType', 'Encoding'),
+    language: ext('RightsExprLangId', 'Language'),
+  },
+  region: {
+    name: ext('Name', 'Name', 'lang-alt'),
+    identifier: ext('rId', 'Identifier'),
+    boundary: { ...ext('RegionBoundary', 'Boundary'), form: 'struct', structure: 'regionBoundary' },
+    contentTypes: structs(ext('rCtype', 'Content types'), 'entity'),
+    roles: structs(ext('rRole', 'Roles'), 'entity'),
+    people: ext('PersonInImage', 'People', 'bag'),
+    organisations: ext('OrganisationInImageName', 'Organisations', 'bag'),
+  },
+  regionBoundary: {
+    shape: ext('rbShape', 'Shape'),
+    unit: ext('rbUnit', 'Unit'),
+    x: ext('rbX', 'x'),
+    y: ext('rbY', 'y'),
+    width: ext('rbW', 'Width'),
+    height: ext('rbH', 'Height'),
+    radius: ext('rbRx', 'Radius'),
+    vertices: structs(ext('rbVertices', 'Vertices'), 'boundaryPoint', 'Seq'),
+  },
+  boundaryPoint: { x: ext('rbX', 'x'), y: ext('rbY', 'y') },
+  keywordNode: {
+    keyword: { ns: 'mwg-kw', name: 'Keyword', form: 'simple', words: 'Keyword' },
+    applied: { ns: 'mwg-kw', name: 'Applied', form: 'simple', words: 'Applied' },
+    children: {
+      ns: 'mwg-kw',
+      name: 'Children',
+      form: 'structs',
+      structure: 'keywordNode',
+      array: 'Bag',
+      words: 'Below',
+    },
+  },
+};

@@ -1,0 +1,35 @@
+import { limits } from '../../bytes/limits';
+import type { ByteSource } from '../../bytes/source';
+import { FormatError } from '../../problems/problem';
+import type { ContainerCodec } from '../container';
+
+/** A sidecar: the packet is the file (XMP part 3, 2, "external storage"). */
+export const sidecar: ContainerCodec<{ readonly size: number }> = {
+  extensions: [],
+  makes: { iim: false },
+  maxBytes: {},
+  kind: () => ({ id: 'sidecar', mediaType: 'application/rdf+xml' }),
+  sniff: (head, name) => /\.xmp$/i.test(name) || /^\W*<(\?xpacket|x:xmpmeta|rdf:RDF)/.test(beginning(head)),
+  async read(source: ByteSource) {
+    if (source.size > limits.xmpBytes) throw new FormatError('limit-exceeded', 'XMP');
+    const xmp = source.size > 0 ? await source.read(0, source.size) : undefined;
+    return { structure: { size: source.size }, blocks: xmp ? { xmp } : {}, problems: [], unreadable: [] };
+  },
+  planEdits: ({ size }, { xmp }) => ({
+    edits: xmp ? [{ kind: 'insert', bytes: xmp }] : [{ kind: 'copy', start: 0, end: size }],
+    problems: [],
+  }),
+  pictureRanges: async () => [],
+  pixelSize: () => undefined,
+};
+
+/** The first characters, whichever Unicode form the file has. */
+function beginning(head: Uint8Array): string {
+  return String.fromCharCode(...head.subarray(0, 64).filter((byte) => byte > 0 && byte < 0x80));
+}
+
+/** Names that a picture's sidecar may have, the usual one first: "name.xmp", "name.ext.xmp". */
+export function sidecarNames(pictureName: string): readonly [string, string] {
+  const dot = pictureName.lastIndexOf('.');
+  return [`${dot <= 0 ? pictureName : pictureName.slice(0, dot)}.xmp`, `${pictureName}.xmp`];
+}

@@ -1,0 +1,104 @@
+import type { ByteSource } from '../../bytes/source';
+import { FormatError } from '../../problems/problem';
+import { entry } from '../../tiff/ifd';
+import type { ContainerCodec, Kind, Range, ReadResult } from '../container';
+import { tiffBlocks } from './blocks';
+import { imageRanges, valueRange } from './pictureData';
+import { planTiff } from './plan';
+import { largestJpeg } from './preview';
+import { numbers, readTiff, TIFF_TAG, type TiffStructure } from './structure';
+
+/** The structure, and the Exif block that was put together from it. */
+export interface TiffFile {
+  readonly tiff: TiffStructure;
+  readonly exif: Uint8Array;
+  readonly kind: Kind;
+}
+
+const PHOTOMETRIC_CFA = 32803;
+const RAW_EXTENSIONS = [
+  'cr2',
+  'nef',
+  'nrw',
+  'arw',
+  'srf',
+  'sr2',
+  'pef',
+  'orf',
+  'rw2',
+  'srw',
+  '3fr',
+  'erf',
+  'iiq',
+];
+const RAW_VERSIONS = [0x4f52, 0x5352, 0x0055];
+
+/**
+ * TIFF 6.0, BigTIFF, DNG (Adobe DNG 1.7: a TIFF whose IFD0 has DNGVersion) and camera raw files of TIFF's
+ * structure, told apart by content; a raw file without any mark of its own by its extension. Camera raw
+ * files are read only.
+ */
+export const tiff: ContainerCodec<TiffFile> = {
+  extensions: ['tif', 'tiff', 'dng', ...RAW_EXTENSIONS],
+  makes: { iim: true, iimTag: true },
+  maxBytes: {},
+  kind: ({ kind }) => kind,
+  sniff(head) {
+    const order =
+      head[0] === 0x49 && head[1] === 0x49 ? 'little' : head[0] === 0x4d && head[1] === 0x4d ? 'big' : '';
+    if (order === '' || head.length < 4) return false;
+    const version = order === 'little' ? head[2]! + head[3]! * 256 : head[2]! * 256 + head[3]!;
+    return version === 42 || version === 43 || RAW_VERSIONS.includes(version);
+  },
+  read: readTiffFile,
+  planEdits({ tiff: structure, exif, kind }, changes) {
+    if (kind.readOnly) throw new FormatError('format-read-only', 'file');
+    return planTiff(structure, { exif }, changes);
+  },
+  async pictureRanges({ tiff: structure }, source) {
+    const ranges: Range[] = [];
+    for (const ifd of structure.images) ranges.push(...(await imageRanges(structure, ifd, source)));
+    const extras = [TIFF_TAG.iccProfile, TIFF_TAG.jpegTables, TIFF_TAG.colorMap];
+    return [...extras.flatMap((tag) => valueRange(structure.ifd0, tag, structure.size)), ...ranges];
+  },
+  pixelSize({ tiff: { images, format } }) {
+    const full = images.map((ifd) => ({
+      width: numbers(ifd, TIFF_TAG.imageWidth, format)[0] ?? 0,
+      height: numbers(ifd, TIFF_TAG.imageLength, format)[0] ?? 0,
+    }));
+    const largest = full.sort((a, b) => b.width * b.height - a.width * a.height)[0];
+    return largest && largest.width > 0 && largest.height > 0 ? largest : undefined;
+  },
+  preview: ({ tiff: structure }, source) => largestJpeg(structure, source),
+};
+
+async function readTiffFile(source: ByteSource, name: string): Promise<ReadResult<TiffFile>> {
+  const { structure, problems } = await readTiff(source);
+  const { exif, blocks, problems: about } = await tiffBlocks(structure, source);
+  return {
+    structure: { tiff: structure, exif, kind: kindOf(structure, name) },
+    blocks: { ...blocks, exif },
+    problems: [...problems, ...about],
+    unreadable: unread(structure, blocks),
+  };
+}
+
+/** A block whose value lies outside the file is there, but cannot be read. */
+function unread(
+  { ifd0 }: TiffStructure,
+  blocks: { readonly [K in 'xmp' | 'photoshop' | 'iim']?: Uint8Array },
+) {
+  return (['xmp', 'photoshop', 'iim'] as const).filter((kind) => {
+    const one = entry(ifd0, TIFF_TAG[kind]);
+    return one !== undefined && one.byteLength > 0 && !blocks[kind];
+  });
+}
+
+function kindOf({ ifd0, images, version, format }: TiffStructure, name: string): Kind {
+  if (entry(ifd0, TIFF_TAG.dngVersion)) return { id: 'dng', mediaType: 'image/x-adobe-dng' };
+  const extension = name.slice(name.lastIndexOf('.') + 1).toLowerCase();
+  const mosaic = images.some((ifd) => numbers(ifd, TIFF_TAG.photometric, format)[0] === PHOTOMETRIC_CFA);
+  if (mosaic || RAW_VERSIONS.includes(version) || RAW_EXTENSIONS.includes(extension))
+    return { id: 'raw', mediaType: 'image/x-raw', readOnly: true };
+  return { id: 'tiff', mediaType: 'image/tiff' };
+}

@@ -1,0 +1,146 @@
+import { ascii, concat, equalBytes } from '../bytes/bytes';
+import { encodeUtf8 } from '../bytes/text';
+import { ByteView } from '../bytes/view';
+import { ByteWriter } from '../bytes/writer';
+import { type Ifd, type IfdEntry, sizes, typeBytes, valueBytes } from '../tiff/ifd';
+import { directorySize, layDirectory, pointerRow, type Row } from '../tiff/layout';
+import { decodeExif, type ExifModel, TAG } from './exif';
+
+/*
+ * Changes tags by appending: a new IFD0, and the Exif or GPS directory where their tags change, are laid
+ * behind the present bytes and the header's pointer is switched. No other byte moves, so MakerNotes and
+ * everything else keep their offset from the TIFF header.
+ *
+ * The appended area starts with an eight-byte mark (MARK, length of the area). A later change finds the
+ * mark before its IFD0 and lays the area anew instead of growing, where nothing else points into it.
+ */
+export const MARK = ascii('FABR');
+export const MARK_BYTES = 8;
+
+/** A tag's new value: TIFF type, count of values, and their octets in the block's byte order. */
+export interface TagChange {
+  readonly type: number;
+  readonly count: number;
+  readonly bytes: Uint8Array;
+}
+export type WrittenIfd = 'IFD0' | 'Exif' | 'GPS';
+export type TagChanges = { readonly [K in WrittenIfd]?: ReadonlyMap<number, TagChange | undefined> };
+
+const POINTERS = { Exif: TAG.exifIfd, GPS: TAG.gpsIfd } as const;
+const SUB_IFDS = ['Exif', 'GPS'] as const;
+
+/** A text as UTF-8, type 2, NUL-terminated. */
+export function textTag(text: string): TagChange {
+  const bytes = concat([encodeUtf8(text), new Uint8Array(1)]);
+  return { type: 2, count: bytes.length, bytes };
+}
+
+/** New Exif bytes with tags set, or removed by undefined. The model's own bytes where nothing changes. */
+export function writeTags(model: ExifModel, changes: TagChanges): Uint8Array {
+  const ifd0 = model.ifds.IFD0;
+  const real = onlyReal(model, changes);
+  if (!ifd0 || Object.keys(real).length === 0) return model.bytes;
+  const base = ownAreaStart(model, ifd0) ?? model.bytes.length;
+  const areaAt = base + (base % 2);
+  const area = layArea(model, real, base, areaAt);
+  const out = concat([model.bytes.subarray(0, base), new Uint8Array(areaAt - base), area]);
+  new DataView(out.buffer).setUint32(4, areaAt + MARK_BYTES, model.order === 'little');
+  return out;
+}
+
+function onlyReal(model: ExifModel, changes: TagChanges): TagChanges {
+  const view = new ByteView(model.bytes, model.order, 'Exif');
+  const differs = (ifd: WrittenIfd, tag: number, change: TagChange | undefined) => {
+    const held = model.ifds[ifd]?.entries.find((one) => one.tag === tag);
+    if (!held || !change) return Boolean(held) !== Boolean(change);
+    const bytes = valueBytes(view, held);
+    return held.type !== change.type || !bytes || !equalBytes(bytes, change.bytes);
+  };
+  return Object.fromEntries(
+    (Object.entries(changes) as [WrittenIfd, ReadonlyMap<number, TagChange | undefined>][])
+      .map(([ifd, tags]) => [ifd, new Map([...tags].filter(([tag, change]) => differs(ifd, tag, change)))])
+      .filter(([, tags]) => (tags as Map<number, unknown>).size > 0),
+  );
+}
+
+/** The entries with changes made. Values that stood at or behind `base` are brought along. */
+export function changedRows(
+  entries: readonly IfdEntry[],
+  changes: ReadonlyMap<number, TagChange | undefined>,
+  bring: (one: IfdEntry) => Uint8Array | undefined,
+): Row[] {
+  const kept = entries
+    .filter((one) => !changes.has(one.tag))
+    .map((one): Row => {
+      const value = bring(one);
+      return {
+        tag: one.tag,
+        type: one.type,
+        count: one.count,
+        ...(value ? { value } : { field: one.field }),
+      };
+    });
+  const made = [...changes].flatMap(([tag, change]): Row[] =>
+    change ? [{ tag, type: change.type, count: change.count, value: change.bytes }] : [],
+  );
+  return [...kept, ...made];
+}
+
+/** Mark, IFD0, then the sub-directories that are laid anew. */
+function layArea(model: ExifModel, changes: TagChanges, base: number, areaAt: number): Uint8Array {
+  const format = { order: model.order, big: false };
+  const view = new ByteView(model.bytes, model.order, 'Exif');
+  const bring = (one: IfdEntry) =>
+    one.byteLength > 4 && one.valueAt >= base ? valueBytes(view, one) : undefined;
+  const rowsOf = (ifd: WrittenIfd) =>
+    changedRows(model.ifds[ifd]?.entries ?? [], changes[ifd] ?? new Map(), bring);
+  const anew = SUB_IFDS.filter((name) => changes[name] || (model.ifds[name]?.offset ?? 0) >= base);
+  const subs = anew.map((name) => ({ name, rows: rowsOf(name), next: model.ifds[name]?.next ?? 0 }));
+  const wished = subs.filter((sub) => sub.rows.length > 0);
+  const placeholders = new Map<number, TagChange | undefined>([
+    ...(changes.IFD0 ?? new Map()),
+    ...subs.map(({ name }) => [POINTERS[name], undefined] as const),
+  ]);
+  const ifd0Rows = changedRows(model.ifds.IFD0!.entries, placeholders, bring);
+  const withPointers = (offsets: readonly number[]) => [
+    ...ifd0Rows,
+    ...wished.map(({ name }, i) => pointerRow(POINTERS[name], offsets[i] ?? 0, format)),
+  ];
+  let at = areaAt + MARK_BYTES + directorySize(withPointers([]), format);
+  const offsets = wished.map(({ rows }) => {
+    const start = at;
+    at += directorySize(rows, format);
+    return start;
+  });
+  const laid = [
+    layDirectory(withPointers(offsets), model.ifds.IFD0!.next, areaAt + MARK_BYTES, format),
+    ...wished.map(({ rows, next }, i) => layDirectory(rows, next, offsets[i]!, format)),
+  ];
+  return new ByteWriter(model.order)
+    .bytes(MARK)
+    .u32(at - areaAt)
+    .bytes(concat(laid))
+    .done();
+}
+
+/** Where our own appended area starts, when the present IFD0 heads it and nothing else points into it. */
+function ownAreaStart(model: ExifModel, ifd0: Ifd): number | undefined {
+  const start = ifd0.offset - MARK_BYTES;
+  if (start < sizes(false).header) return undefined;
+  const view = new ByteView(model.bytes, model.order, 'Exif');
+  if (!equalBytes(view.slice(start, 4), MARK) || start + view.u32(start + 4) !== model.bytes.length)
+    return undefined;
+  const { problems } = decodeExif(model.bytes);
+  if (problems.length > 0) return undefined;
+  const others = Object.entries(model.ifds).filter(
+    ([name]) => name !== 'IFD0' && name !== 'Exif' && name !== 'GPS',
+  );
+  const reaches = others.some(
+    ([, ifd]) => ifd.offset >= start || ifd.entries.some((one) => pointsInto(one, start)),
+  );
+  return reaches || ifd0.next >= start ? undefined : start;
+}
+
+function pointsInto(one: IfdEntry, start: number): boolean {
+  return typeBytes[one.type] !== undefined && one.byteLength > 4 && one.valueAt + one.byteLength > start;
+}

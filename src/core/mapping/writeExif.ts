@@ -1,0 +1,55 @@
+import { type FieldId, field } from '../catalogue/fields';
+import { asList, asText, type FieldValue, isEmpty } from '../catalogue/value';
+import { type ExifModel, exifText, TAG } from '../exif/exif';
+import { type TagChange, type TagChanges, textTag, type WrittenIfd } from '../exif/writeTags';
+import { type Problem, problem } from '../problems/problem';
+import { joinArtists } from './artist';
+import { exifFromPosition } from './gps';
+
+const FULL_DATE = /^(\d{4})-(\d{2})-(\d{2})T(\d{2}):(\d{2}):(\d{2})(?:\.(\d+))?(Z|[+-]\d{2}:\d{2})?$/;
+
+/** The tags that changed fields ask for. DateTimeOriginal only by an explicit choice. */
+export function exifChanges(
+  exif: ExifModel,
+  changes: readonly (readonly [FieldId, FieldValue | null])[],
+  dateTimeOriginal: boolean,
+): { changes: TagChanges; problems: Problem[] } {
+  const tags: Record<WrittenIfd, Map<number, TagChange | undefined>> = {
+    IFD0: new Map(),
+    Exif: new Map(),
+    GPS: new Map(),
+  };
+  const problems: Problem[] = [];
+  for (const [id, value] of changes) {
+    const { exif: place } = field(id);
+    if (!place) continue;
+    if (place.ifd === 'GPS') {
+      const wanted = isEmpty(value) ? undefined : asText(value);
+      for (const [tag, change] of exifFromPosition(id, wanted, exif.order)) tags.GPS.set(tag, change);
+    } else if (place.ifd === 'Exif') {
+      if (dateTimeOriginal) problems.push(...writeDate(tags.Exif, value));
+    } else {
+      const text = isEmpty(value) ? undefined : id === 'creator' ? joinArtists(asList(value)) : asText(value);
+      if (exifText(exif, 'IFD0', place.tag) !== text)
+        tags.IFD0.set(place.tag, text === undefined ? undefined : textTag(text));
+    }
+  }
+  const named = Object.entries(tags).filter(([, one]) => one.size > 0);
+  return { changes: Object.fromEntries(named), problems };
+}
+
+/** Exif has no partial dates that readers agree on: such a date leaves DateTimeOriginal as it is. */
+function writeDate(tags: Map<number, TagChange | undefined>, value: FieldValue | null): Problem[] {
+  const parts = isEmpty(value) ? undefined : FULL_DATE.exec(asText(value));
+  if (!isEmpty(value) && !parts)
+    return [problem('exif-date-partial', 'DateTimeOriginal', { severity: 'info' })];
+  const [, year, month, day, hours, minutes, seconds, fraction, zone] = parts ?? [];
+  const text = (wanted: string | undefined) => (wanted === undefined ? undefined : textTag(wanted));
+  tags.set(
+    TAG.dateTimeOriginal,
+    text(parts ? `${year}:${month}:${day} ${hours}:${minutes}:${seconds}` : undefined),
+  );
+  tags.set(TAG.subSecTimeOriginal, text(fraction));
+  tags.set(TAG.offsetTimeOriginal, text(zone === 'Z' ? '+00:00' : zone));
+  return [];
+}
