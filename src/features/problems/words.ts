@@ -68,6 +68,7 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
     'The disk gave back other bytes than were written. The file was left as it was; check the disk.',
   'outside-folders': 'This path leads outside the opened folders.',
   'not-a-file': 'This is not a plain file.',
+  locked: 'Another run is writing this file. Try again when it has ended.',
   'too-large': 'The file is too large for this disk.',
   'way-back-differs': 'The way back does not lead to the former file. Nothing was written.',
   unexpected:

@@ -5,6 +5,7 @@ import type { Edit } from '../../core/containers/container';
 import { type InversePiece, invertEdits, plannedSize } from '../../core/containers/edits';
 import { asFileError, FileError } from './fileError';
 import { diskLayer, type FileLayer, type LayerFile, type LayerStat } from './layer';
+import { withLock } from './lock';
 import { partFile } from './partFiles';
 import { sourceOf, withFile } from './source';
 
@@ -45,6 +46,12 @@ export interface WriteRequest {
  * At every moment the target is the former file or the new one, whole.
  */
 export async function applyEdits(request: WriteRequest, layer: FileLayer = diskLayer): Promise<Written> {
+  return request.mode === 'replace'
+    ? withLock(request.target, layer, () => applyLocked(request, layer))
+    : applyLocked(request, layer);
+}
+
+async function applyLocked(request: WriteRequest, layer: FileLayer): Promise<Written> {
   await refuseLinks(request, layer);
   const folder = path.dirname(request.target);
   const part = partFile(folder);

@@ -12,6 +12,7 @@ export type FileErrorCode =
   | 'outside-folders'
   | 'not-a-file'
   | 'too-large'
+  | 'locked'
   | 'way-back-differs';
 
 export class FileError extends Error {

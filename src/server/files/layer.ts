@@ -6,6 +6,8 @@ import { promisify } from 'node:util';
 /** The few operations that safe writing needs; tests put a layer underneath that stops anywhere. */
 export interface FileLayer {
   openForReading(path: string): Promise<LayerFile>;
+  /** For reading and writing a file that is there; a symbolic link is not followed. */
+  openForWriting(path: string): Promise<LayerFile>;
   /** Fails when the name is taken. */
   create(path: string, mode: number): Promise<LayerFile>;
   /** Replaces what stands there. */
@@ -27,6 +29,7 @@ export interface LayerFile {
   /** Fills the buffer from a position; fewer bytes only at the end. Returns their number. */
   read(into: Uint8Array, position: number): Promise<number>;
   write(bytes: Uint8Array, position: number): Promise<void>;
+  truncate(size: number): Promise<void>;
   sync(): Promise<void>;
   close(): Promise<void>;
 }
@@ -45,6 +48,9 @@ const run = promisify(execFile);
 export const diskLayer: FileLayer = {
   async openForReading(path) {
     return diskFile(await open(path, constants.O_RDONLY | constants.O_NOFOLLOW));
+  },
+  async openForWriting(path) {
+    return diskFile(await open(path, constants.O_RDWR | constants.O_NOFOLLOW));
   },
   async create(path, mode) {
     return diskFile(await open(path, constants.O_RDWR | constants.O_CREAT | constants.O_EXCL, mode));
@@ -89,6 +95,7 @@ function diskFile(handle: FileHandle): LayerFile {
       for (let done = 0; done < bytes.length; )
         done += (await handle.write(bytes, done, bytes.length - done, position + done)).bytesWritten;
     },
+    truncate: (size) => handle.truncate(size),
     sync: () => handle.sync(),
     close: () => handle.close(),
   };
