@@ -7,6 +7,8 @@ const entries = {
   worker: 'src/worker/main.ts',
   migrate: 'src/server/db/migrateMain.ts',
   demo: 'src/demo/main.ts',
+  cli: 'src/cli/main.ts',
+  readThread: 'src/cli/readThread.ts',
 };
 await build({
   entryPoints: entries,

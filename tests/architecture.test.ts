@@ -7,13 +7,14 @@ const mayUse: Readonly<Record<string, readonly string[]>> = {
   core: [],
   server: ['core'],
   worker: ['core', 'server'],
+  cli: ['core', 'server'],
   demo: ['core', 'server'],
   ui: ['core', 'server'],
   features: ['core', 'server', 'ui'],
   app: ['core', 'server', 'ui', 'features'],
 };
 /** What of the server a browser may load: nothing that touches disk or database. */
-const pureServer = ['server/operations/context'];
+const pureServer = ['server/operations/context', 'server/problems/words'];
 
 interface Import {
   readonly from: string;

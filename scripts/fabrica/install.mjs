@@ -25,6 +25,15 @@ export function build() {
   writeJson(mark, { sources }, 0o644);
 }
 
+/** Builds only what runs without the web application, when a source is another than last time. */
+export function buildPrograms() {
+  const sources = digestOfSources();
+  const mark = path.join(root, 'dist/programs.json');
+  if (readJson(mark)?.sources === sources && existsSync(path.join(root, 'dist/cli.mjs'))) return;
+  run(process.execPath, ['scripts/build.mjs', '--programs-only'], 'The build failed');
+  writeJson(mark, { sources }, 0o644);
+}
+
 function run(command, args, failure) {
   const done = spawnSync(command, args, {
     cwd: root,

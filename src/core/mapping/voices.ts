@@ -17,8 +17,9 @@ import { textVoice } from './legacyTexts';
 import type { Models } from './models';
 import { structuresFromXmp } from './structureValues';
 
-/** Where a value stands. 'resource' is an image resource (0x040A, 0x040B), 'text' a legacy text of PNG. */
-export type Origin = 'xmp' | 'iim' | 'exif' | 'resource' | 'text';
+/** Where a value stands. 'resource' is an image resource (0x040A, 0x040B), 'text' a legacy text of PNG,
+ * 'sidecar' the XMP beside a picture. */
+export type Origin = 'xmp' | 'iim' | 'exif' | 'resource' | 'text' | 'sidecar';
 
 export interface Voice {
   readonly origin: Origin;

@@ -3,6 +3,7 @@ import { asList, asText, type FieldValue, isEmpty, normalisedText, sameValue } f
 import { type Problem, problem } from '../problems/problem';
 import { type CompiledText, compileText, evaluate, type PlaceholderContext } from './placeholders';
 import { applyRule } from './rules';
+import { type CompiledStructure, compileStructure, evaluateStructure } from './structureTexts';
 import { checkEntry, type Entry, type Template } from './template';
 
 /** Templates in force, their texts compiled once for any number of pictures. */
@@ -17,6 +18,7 @@ interface CompiledTemplate {
 interface CompiledEntry {
   readonly entry: Entry;
   readonly texts: readonly CompiledText[];
+  readonly structures: readonly CompiledStructure[];
 }
 
 export type Values = { readonly [K in FieldId]?: FieldValue };
@@ -47,8 +49,9 @@ export function compileTemplates(templates: readonly Template[]): CompiledTempla
     template,
     entries: template.entries.map((entry) => {
       const texts = entry.texts.map(compileText);
+      const structures = (entry.structures ?? []).map(compileStructure);
       problems.push(...checkEntry(entry), ...texts.flatMap((text) => text.problems));
-      return { entry, texts };
+      return { entry, texts, structures };
     }),
   }));
   return { templates: compiled, problems };
@@ -154,16 +157,26 @@ function contextFor(
 
 function applyEntry(
   templateId: string,
-  { entry, texts }: CompiledEntry,
+  { entry, texts, structures }: CompiledEntry,
   before: FieldValue | null,
   context: PlaceholderContext,
 ): Step {
   const erases = entry.rule === 'erase';
   const evaluated = erases ? [] : texts.map((text) => evaluate(text, context));
-  const missing = evaluated.flatMap((one) => one.missing);
+  const built = erases ? [] : structures.map((one) => evaluateStructure(one, context));
+  const missing = [...evaluated, ...built].flatMap((one) => one.missing);
   const usable = evaluated.map((one) => normalisedText(one.text)).filter((text) => text.trim() !== '');
-  const applied = missing.length === 0 && (usable.length > 0 || erases) && checkEntry(entry).length === 0;
-  const after = applied ? applyRule(entry.field, entry.rule, before ?? undefined, usable) : before;
+  const full = usable.length > 0 || built.length > 0 || erases;
+  const applied = missing.length === 0 && full && checkEntry(entry).length === 0;
+  const after = applied
+    ? applyRule(
+        entry.field,
+        entry.rule,
+        before ?? undefined,
+        usable,
+        built.map((one) => one.structure),
+      )
+    : before;
   return { templateId, field: entry.field, rule: entry.rule, before, after, missing, applied };
 }
 

@@ -1,5 +1,14 @@
 import { type FieldId, field, isList } from '../catalogue/fields';
-import { asList, asText, type FieldValue, isEmpty, normalised } from '../catalogue/value';
+import {
+  asList,
+  asText,
+  type FieldValue,
+  isEmpty,
+  normalised,
+  type Structure,
+  sameValue,
+  structuresOf,
+} from '../catalogue/value';
 import { uniqueTerms } from '../keywords/parse';
 import { putAfter, putBefore } from './segments';
 import type { Rule } from './template';
@@ -15,11 +24,27 @@ export function applyRule(
   rule: Rule,
   existing: FieldValue | undefined,
   texts: readonly string[],
+  structures: readonly Structure[] = [],
 ): FieldValue | null {
+  if (field(id).type === 'structures')
+    return normalised(onStructures(rule, structuresOf(existing), structures));
   const result = isList(id)
     ? onList(rule, asList(existing), texts)
     : onText(id, rule, asText(existing), texts[0] ?? '');
   return normalised(result);
+}
+
+function onStructures(rule: Rule, existing: readonly Structure[], wanted: readonly Structure[]): FieldValue {
+  switch (rule) {
+    case 'erase':
+      return [];
+    case 'fill':
+      return existing.length > 0 ? existing : wanted;
+    case 'add':
+      return [...existing, ...wanted.filter((one) => !existing.some((held) => sameValue([held], [one])))];
+    default:
+      return wanted;
+  }
 }
 
 function onText(id: FieldId, rule: Rule, existing: string, text: string): FieldValue {

@@ -1,9 +1,11 @@
 import { type FieldId, field, isList } from '../catalogue/fields';
+import type { Structure } from '../catalogue/value';
 import { type Problem, problem } from '../problems/problem';
 
 /** Rules for texts, and for lists. Erase and fill apply to both. */
 export const textRules = ['overwrite', 'fill', 'before', 'after', 'erase'] as const;
 export const listRules = ['add', 'overwrite', 'fill', 'remove', 'erase'] as const;
+export const structureRules = ['overwrite', 'fill', 'add', 'erase'] as const;
 export type Rule = (typeof textRules)[number] | (typeof listRules)[number];
 
 export const ruleWords: Readonly<Record<Rule, string>> = {
@@ -21,6 +23,8 @@ export interface Entry {
   readonly field: FieldId;
   readonly rule: Rule;
   readonly texts: readonly string[];
+  /** For fields of structures, in place of texts; their texts may hold placeholders too. */
+  readonly structures?: readonly Structure[];
 }
 
 export type TemplateKind = 'standing' | 'job';
@@ -36,6 +40,7 @@ export interface Template {
 export function rulesFor(id: FieldId): readonly Rule[] {
   if (isList(id)) return listRules;
   const { type } = field(id);
+  if (type === 'structures') return structureRules;
   return type === 'text' || type === 'multiline' ? textRules : ['overwrite', 'fill', 'erase'];
 }
 

@@ -4,8 +4,8 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { asText } from '@/core/catalogue/value';
 import type { Strip } from '@/core/threads/stroke';
 import type { SourcePicture } from '@/server/operations/readSource';
+import { failureWords } from '@/server/problems/words';
 import { ThreadStrip } from '@/ui/ThreadStrip';
-import { failureWords } from '../problems/words';
 
 interface Props {
   readonly picture: SourcePicture;

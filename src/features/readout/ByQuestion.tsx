@@ -11,6 +11,7 @@ const originWords: Readonly<Record<Origin, string>> = {
   exif: 'Exif',
   resource: 'image resource',
   text: 'PNG text',
+  sidecar: 'sidecar',
 };
 
 /** What the file says, by the question it answers; disagreements first. */

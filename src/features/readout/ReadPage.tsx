@@ -2,8 +2,8 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useDropzone } from 'react-dropzone';
+import { failureWords } from '@/server/problems/words';
 import { Plain } from '@/ui/acts';
-import { failureWords } from '../problems/words';
 import { TopLine } from '../shell/TopLine';
 import { ReportView } from './ReportView';
 import { useReadout } from './useReadout';

@@ -3,8 +3,8 @@
 import { Box, chakra, Flex, Tabs } from '@chakra-ui/react';
 import type { Report, Row } from '@/core/readout/report';
 import { stripOf } from '@/core/threads/stroke';
+import { problemWords } from '@/server/problems/words';
 import { ThreadStrip } from '@/ui/ThreadStrip';
-import { problemWords } from '../problems/words';
 import { ByQuestion } from './ByQuestion';
 import { cameraLine } from './cameraLine';
 

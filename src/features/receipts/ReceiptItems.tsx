@@ -5,9 +5,9 @@ import Link from 'next/link';
 import { type FieldId, field, fieldIds } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
 import type { WrittenField } from '@/server/db/stored';
+import { problemWords } from '@/server/problems/words';
 import { StripDrawing } from '@/ui/ThreadStrip';
 import { valueWords } from '@/ui/valueWords';
-import { problemWords } from '../problems/words';
 import type { Receipt, ReceiptItem } from './types';
 
 const itemWords: Readonly<Record<ReceiptItem['state'], string>> = {

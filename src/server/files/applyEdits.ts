@@ -19,7 +19,7 @@ export interface WayBack {
 }
 
 export interface Written {
-  /** SHA-256 of the new file, hexadecimal, from reading it back. */
+  /** SHA-256 of the new file, hexadecimal, from reading it back; empty where it was not asked for. */
   readonly digest: string;
   readonly stat: LayerStat;
 }
@@ -35,7 +35,9 @@ export interface WriteRequest {
   /** Modification time of the result. */
   readonly times: 'keep' | 'now';
   /** Looks at the finished bytes before they get their name; throws to stop. */
-  readonly verify: (written: ByteSource) => Promise<void>;
+  readonly verify: (written: ByteSource) => Promise<unknown>;
+  /** False where nobody keeps the digest. */
+  readonly digest?: boolean;
   /** Called before the replaced file goes; what it stores makes the run reversible. */
   readonly keepWayBack?: (way: WayBack) => Promise<void>;
 }
@@ -126,8 +128,12 @@ async function writeParts(source: LayerFile, out: LayerFile, edits: readonly Edi
 }
 
 /** Compares what stands on disk with its origin, byte for byte, and digests it on the way. */
-async function readBack(source: LayerFile, out: LayerFile, { edits, target }: WriteRequest): Promise<string> {
-  const hash = createHash('sha256');
+async function readBack(
+  source: LayerFile,
+  out: LayerFile,
+  { edits, target, digest }: WriteRequest,
+): Promise<string> {
+  const hash = digest === false ? undefined : createHash('sha256');
   const found = new Uint8Array(CHUNK);
   const wanted = new Uint8Array(CHUNK);
   let at = 0;
@@ -142,12 +148,12 @@ async function readBack(source: LayerFile, out: LayerFile, { edits, target }: Wr
           : wanted.subarray(0, piece.length);
       if (edit.kind === 'copy') await readExactly(source, origin, edit.start + done);
       if (Buffer.compare(piece, origin) !== 0) throw new FileError('read-back-differs', target);
-      hash.update(piece);
+      hash?.update(piece);
       at += piece.length;
     }
   }
   if ((await out.stat()).size !== at) throw new FileError('read-back-differs', target);
-  return hash.digest('hex');
+  return hash?.digest('hex') ?? '';
 }
 
 async function readExactly(file: LayerFile, into: Uint8Array, position: number): Promise<void> {

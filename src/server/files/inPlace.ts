@@ -16,7 +16,7 @@ export interface InPlaceRequest {
   readonly edits: readonly Edit[];
   readonly expected: Pick<LayerStat, 'size' | 'modifiedNs'>;
   /** Looks at the file after writing; where it throws, the former bytes are put back. */
-  readonly verify: (written: ByteSource) => Promise<void>;
+  readonly verify: (written: ByteSource) => Promise<unknown>;
 }
 
 export type Outcome = { readonly stat: LayerStat } | { readonly error: unknown };

@@ -8,6 +8,7 @@ import type { Row } from '../../tiff/layout';
 import type { BlockKind, ContainerCodec, Range, ReadResult } from '../container';
 import { composeExif } from '../tiff/blocks';
 import { isShownJpeg } from '../tiff/preview';
+import { BMFF_RAW_EXTENSIONS } from '../tiff/rawNames';
 
 /*
  * Camera raw files on the ISO base media file format (ISO/IEC 14496-12). Exif stands in TIFF structures
@@ -32,7 +33,7 @@ export interface BmffStructure {
 }
 
 export const bmffRaw: ContainerCodec<BmffStructure> = {
-  extensions: ['cr3'],
+  extensions: BMFF_RAW_EXTENSIONS,
   makes: { iim: false },
   maxBytes: {},
   kind: () => ({ id: 'raw', mediaType: 'image/x-raw', readOnly: true }),

@@ -6,6 +6,7 @@ import { tiffBlocks } from './blocks';
 import { imageRanges, valueRange } from './pictureData';
 import { planTiff } from './plan';
 import { largestJpeg } from './preview';
+import { isRawExtension, TIFF_RAW_EXTENSIONS } from './rawNames';
 import { numbers, readTiff, TIFF_TAG, type TiffStructure } from './structure';
 
 /** The structure, and the Exif block that was put together from it. */
@@ -16,21 +17,6 @@ export interface TiffFile {
 }
 
 const PHOTOMETRIC_CFA = 32803;
-const RAW_EXTENSIONS = [
-  'cr2',
-  'nef',
-  'nrw',
-  'arw',
-  'srf',
-  'sr2',
-  'pef',
-  'orf',
-  'rw2',
-  'srw',
-  '3fr',
-  'erf',
-  'iiq',
-];
 const RAW_VERSIONS = [0x4f52, 0x5352, 0x0055];
 
 /**
@@ -39,7 +25,7 @@ const RAW_VERSIONS = [0x4f52, 0x5352, 0x0055];
  * files are read only.
  */
 export const tiff: ContainerCodec<TiffFile> = {
-  extensions: ['tif', 'tiff', 'dng', ...RAW_EXTENSIONS],
+  extensions: ['tif', 'tiff', 'dng', ...TIFF_RAW_EXTENSIONS],
   makes: { iim: true, iimTag: true },
   maxBytes: {},
   kind: ({ kind }) => kind,
@@ -98,7 +84,7 @@ function kindOf({ ifd0, images, version, format }: TiffStructure, name: string):
   if (entry(ifd0, TIFF_TAG.dngVersion)) return { id: 'dng', mediaType: 'image/x-adobe-dng' };
   const extension = name.slice(name.lastIndexOf('.') + 1).toLowerCase();
   const mosaic = images.some((ifd) => numbers(ifd, TIFF_TAG.photometric, format)[0] === PHOTOMETRIC_CFA);
-  if (mosaic || RAW_VERSIONS.includes(version) || RAW_EXTENSIONS.includes(extension))
+  if (mosaic || RAW_VERSIONS.includes(version) || isRawExtension(extension))
     return { id: 'raw', mediaType: 'image/x-raw', readOnly: true };
   return { id: 'tiff', mediaType: 'image/tiff' };
 }

@@ -1,5 +1,5 @@
-import { field, isFieldId } from '@/core/catalogue/fields';
-import type { StoredProblem } from '@/server/db/stored';
+import { field, isFieldId } from '../../core/catalogue/fields';
+import type { StoredProblem } from '../db/stored';
 
 /** What a problem is called for a person: what is wrong, and what to do about it. */
 const words: Readonly<Record<StoredProblem['code'], string>> = {

@@ -1,0 +1,80 @@
+import { mkdir, readFile } from 'node:fs/promises';
+import path from 'node:path';
+import { parseKeywords } from '../../core/keywords/parse';
+import { type CompiledTemplates, compileTemplates } from '../../core/templates/resolve';
+import { recoverUndo } from '../../server/files/undo';
+import { localToday } from '../../server/operations/context';
+import { readTemplateFile, TemplateFileError } from '../../server/templates/templateFile';
+import { EmbedRun, type EmbedSettings } from '../embedRun';
+import { undoFolder } from '../places';
+import { UsageError } from '../usage';
+
+export interface EmbedArguments {
+  readonly templates: readonly string[];
+  readonly keywords: string | undefined;
+  readonly facts: readonly string[];
+  readonly inPlace: boolean;
+  readonly to: string | undefined;
+  readonly dngSidecar: boolean;
+  readonly dateOriginal: boolean;
+  readonly jobs: string | undefined;
+  readonly files: readonly string[];
+}
+
+/** Embeds templates into files, in the order given. Returns how many failed. */
+export async function embed(args: EmbedArguments): Promise<number> {
+  if (args.templates.length === 0) throw new UsageError('embed needs --template FILE');
+  if (args.files.length === 0) throw new UsageError('embed needs at least one file');
+  if (args.inPlace === (args.to !== undefined))
+    throw new UsageError('embed needs either --in-place or --to DIR');
+  const jobs = Number(args.jobs ?? 4);
+  if (!Number.isInteger(jobs) || jobs < 1 || jobs > 64)
+    throw new UsageError('--jobs is a number from 1 to 64');
+  const settings: EmbedSettings = {
+    templates: await compiled(args.templates),
+    keywords: args.keywords === undefined ? [] : parseKeywords(args.keywords),
+    facts: Object.fromEntries(args.facts.map(fact)),
+    today: localToday(),
+    choices: {
+      ...(args.dngSidecar ? { dngSidecar: true } : {}),
+      ...(args.dateOriginal ? { dateTimeOriginal: true } : {}),
+    },
+    jobs,
+    to: args.to,
+    undoFolder: undoFolder(),
+  };
+  if (args.to !== undefined) await mkdir(args.to, { recursive: true });
+  for (const { path: file, outcome } of await recoverUndo(settings.undoFolder))
+    if (outcome !== 'gone')
+      process.stderr.write(`${file}: an earlier run was cut off: ${OUTCOMES[outcome]}\n`);
+  return new EmbedRun(settings).carryOut(args.files);
+}
+
+const OUTCOMES = {
+  finished: 'its change was complete',
+  'taken-back': 'its change was taken back',
+  'left-alone': 'the file was changed since and was left alone',
+} as const;
+
+async function compiled(names: readonly string[]): Promise<CompiledTemplates> {
+  const templates = [];
+  for (const [index, name] of names.entries()) {
+    try {
+      const template = await readTemplateFile(await readFile(name), path.basename(name));
+      templates.push({ ...template, id: `${index}` });
+    } catch (error) {
+      if (error instanceof TemplateFileError)
+        throw new UsageError(`the template ${name} cannot be used: ${error.message}`);
+      throw new UsageError(
+        `the template ${name} cannot be read: ${error instanceof Error ? error.message : ''}`,
+      );
+    }
+  }
+  return compileTemplates(templates);
+}
+
+function fact(text: string): [string, string] {
+  const at = text.indexOf('=');
+  if (at < 1) throw new UsageError(`--fact ${text}: a fact is NAME=VALUE`);
+  return [text.slice(0, at).trim(), text.slice(at + 1).trim()];
+}

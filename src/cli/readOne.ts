@@ -1,0 +1,70 @@
+import path from 'node:path';
+import { type FieldId, field } from '../core/catalogue/fields';
+import { asText, type FieldValue } from '../core/catalogue/value';
+import type { FieldReading } from '../core/mapping/read';
+import type { Origin, Voice } from '../core/mapping/voices';
+import type { Problem } from '../core/problems/problem';
+import { type Neighbours, readShot } from '../server/files/readShot';
+import { failureLine } from './report';
+
+/** What `fabrica read` tells of one file; docs/COMMAND_LINE.md documents it. */
+export interface ReadReport {
+  readonly file: string;
+  readonly format: string;
+  readonly sidecar?: string;
+  readonly fields: {
+    readonly [standardName: string]: {
+      readonly value: FieldValue;
+      readonly origin: Origin;
+      readonly agrees: boolean;
+    };
+  };
+  readonly disagreements: readonly { readonly field: string; readonly voices: readonly Voice[] }[];
+  readonly problems: readonly Problem[];
+}
+
+/** The report of a file as a line of JSON or as text; or why it failed. */
+export async function readOne(
+  file: string,
+  json: boolean,
+  neighbours: Neighbours,
+): Promise<{ output: string } | { failure: string }> {
+  try {
+    const report = await reportOf(file, neighbours);
+    return { output: json ? JSON.stringify(report) : asLines(report) };
+  } catch (error) {
+    return { failure: failureLine(file, error) };
+  }
+}
+
+async function reportOf(file: string, neighbours: Neighbours): Promise<ReadReport> {
+  const { main, shot, record } = await readShot(path.dirname(file), await neighbours.alone(file));
+  const told = Object.entries(record.fields) as [FieldId, FieldReading][];
+  return {
+    file,
+    format: main.picture.format,
+    ...(shot.sidecar ? { sidecar: shot.sidecar } : {}),
+    fields: Object.fromEntries(
+      told.map(([id, { value, origin, agrees }]) => [field(id).standardName, { value, origin, agrees }]),
+    ),
+    disagreements: told
+      .filter(([, reading]) => !reading.agrees)
+      .map(([id, { voices }]) => ({ field: field(id).standardName, voices })),
+    problems: record.problems,
+  };
+}
+
+function asLines({ file, format, sidecar, fields, disagreements, problems }: ReadReport): string {
+  const rows = Object.entries(fields).map(
+    ([name, { value, origin, agrees }]) =>
+      `  ${name.padEnd(36)} ${asText(value).replaceAll('\n', ' ⏎ ')}  [${origin}${agrees ? '' : ', others differ'}]`,
+  );
+  const voices = disagreements.flatMap((one) => [
+    `  ! ${one.field}`,
+    ...one.voices.map((voice) => `      ${voice.origin.padEnd(9)} ${asText(voice.value)}`),
+  ]);
+  const told = problems.map((one) => `  ? ${one.code} in ${one.part}`);
+  return [`${file}  (${format}${sidecar ? `, with ${sidecar}` : ''})`, ...rows, ...voices, ...told, ''].join(
+    '\n',
+  );
+}

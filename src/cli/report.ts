@@ -1,0 +1,34 @@
+import { FormatError, type Problem } from '../core/problems/problem';
+import { FileError } from '../server/files/fileError';
+import { problemWords } from '../server/problems/words';
+
+/** One line a failed file, to standard error: which file, what, why, what to do. */
+export function failureLine(file: string, error: unknown): string {
+  return `${file}: ${failureWords(error)}`;
+}
+
+function failureWords(error: unknown): string {
+  if (error instanceof FormatError) return problemWords(error.problem);
+  if (error instanceof FileError) return problemWords({ code: error.code, severity: 'error', part: 'file' });
+  return `failed unexpectedly (${error instanceof Error ? error.name : 'unknown'})`;
+}
+
+export function problemLine(file: string, problem: Problem): string {
+  return `${file}: ${problem.severity}: ${problemWords(problem)}`;
+}
+
+/** "12 of 340 files" on a terminal, in place; nothing where output goes elsewhere. */
+export function progress(total: number, stream: NodeJS.WriteStream = process.stderr) {
+  const shown = stream.isTTY === true && total > 1;
+  let last = 0;
+  return {
+    at(done: number) {
+      if (!shown || (Date.now() - last < 100 && done < total)) return;
+      last = Date.now();
+      stream.write(`\r${done} of ${total} files`);
+    },
+    end() {
+      if (shown) stream.write('\r\x1b[K');
+    },
+  };
+}

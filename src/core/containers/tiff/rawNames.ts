@@ -1,0 +1,11 @@
+/** Extensions of camera raw files of TIFF's structure (common practice), and on ISO-BMFF. */
+export const TIFF_RAW_EXTENSIONS = [
+  ...['cr2', 'nef', 'nrw', 'arw', 'srf', 'sr2', 'pef', 'orf', 'rw2', 'srw', '3fr', 'erf', 'iiq', 'raw'],
+] as const;
+export const BMFF_RAW_EXTENSIONS = ['cr3'] as const;
+
+const all = new Set<string>([...TIFF_RAW_EXTENSIONS, ...BMFF_RAW_EXTENSIONS]);
+
+export function isRawExtension(extension: string): boolean {
+  return all.has(extension);
+}

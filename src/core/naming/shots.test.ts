@@ -1,0 +1,35 @@
+import { groupShots, newSidecarName, type Shot } from './shots';
+
+test.each<[string, string[], Shot[]]>([
+  ['single files', ['a.jpg', 'b.tif'], [{ main: 'a.jpg' }, { main: 'b.tif' }]],
+  ['raw and JPEG are one photo', ['a.NEF', 'a.jpg'], [{ main: 'a.jpg', raw: 'a.NEF' }]],
+  [
+    'with a sidecar of the stem',
+    ['A.CR2', 'a.JPG', 'a.xmp'],
+    [{ main: 'a.JPG', raw: 'A.CR2', sidecar: 'a.xmp' }],
+  ],
+  ['a sidecar with the whole name', ['a.dng', 'a.dng.xmp'], [{ main: 'a.dng', sidecar: 'a.dng.xmp' }]],
+  [
+    'the whole name goes before the stem',
+    ['a.arw', 'a.xmp', 'a.arw.xmp'],
+    [{ main: 'a.arw', sidecar: 'a.arw.xmp' }],
+  ],
+  [
+    'an edit beside its picture is a photo of its own',
+    ['a.jpg', 'a.tif'],
+    [{ main: 'a.jpg' }, { main: 'a.tif' }],
+  ],
+  [
+    'a stem of two pictures does not tell whose sidecar it is',
+    ['a.jpg', 'a.png', 'a.xmp'],
+    [{ main: 'a.jpg' }, { main: 'a.png' }],
+  ],
+  ['a lone sidecar is no photo', ['a.xmp'], []],
+])('%s', (_, names, shots) => {
+  expect(groupShots(names)).toEqual(shots);
+});
+
+test('a new sidecar is named after the raw file', () => {
+  expect(newSidecarName({ main: 'a.jpg', raw: 'A.nef' })).toBe('A.xmp');
+  expect(newSidecarName({ main: 'b.dng' })).toBe('b.xmp');
+});

@@ -1,0 +1,77 @@
+import { isRawExtension } from '../containers/tiff/rawNames';
+
+/** One photo as its files: a raw file with its JPEG, and the sidecars that belong to them. */
+export interface Shot {
+  /** The file that stands for the photo: its picture, else its raw file. */
+  readonly main: string;
+  readonly raw?: string;
+  readonly sidecar?: string;
+}
+
+const SIDECAR = /\.xmp$/i;
+const TWIN = /\.jpe?g$/i;
+
+export function stemOf(name: string): string {
+  const dot = name.lastIndexOf('.');
+  return dot <= 0 ? name : name.slice(0, dot);
+}
+
+/** Raw for joining: camera raw and DNG. */
+export function isRawName(name: string): boolean {
+  const extension = name.slice(name.lastIndexOf('.') + 1).toLowerCase();
+  return extension === 'dng' || isRawExtension(extension);
+}
+
+/**
+ * Groups the names of one folder. A raw file and a JPEG of the same stem are one photo (common practice:
+ * the camera names both alike); "name.ext.xmp" belongs to name.ext, "name.xmp" to the raw file of that
+ * stem, else to the only picture of it. Sidecars without a picture are left out.
+ */
+export function groupShots(names: readonly string[]): Shot[] {
+  const sidecars = new Map(
+    names.filter((name) => SIDECAR.test(name)).map((name) => [stemOf(name).toLowerCase(), name]),
+  );
+  const pictures = names.filter((name) => !SIDECAR.test(name));
+  const byStem = new Map<string, string[]>();
+  for (const name of pictures) {
+    const stem = stemOf(name).toLowerCase();
+    byStem.set(stem, [...(byStem.get(stem) ?? []), name]);
+  }
+  return [...byStem.values()].flatMap((group) => shotsOfStem(group, sidecars));
+}
+
+function shotsOfStem(group: readonly string[], sidecars: ReadonlyMap<string, string>): Shot[] {
+  const raws = group.filter(isRawName);
+  const twins = group.filter((name) => TWIN.test(name));
+  const joined = raws.length === 1 && twins.length === 1;
+  const shots: Shot[] = [];
+  for (const name of group) {
+    if (joined && name === raws[0]) continue;
+    const raw = joined && name === twins[0] ? raws[0] : undefined;
+    const sidecar = sidecarOf(name, raw, group, sidecars);
+    shots.push({ main: name, ...(raw ? { raw } : {}), ...(sidecar ? { sidecar } : {}) });
+  }
+  return shots;
+}
+
+function sidecarOf(
+  name: string,
+  raw: string | undefined,
+  group: readonly string[],
+  sidecars: ReadonlyMap<string, string>,
+): string | undefined {
+  for (const own of [raw, name]) {
+    const found = own && sidecars.get(own.toLowerCase());
+    if (found) return found;
+  }
+  const ofStem = sidecars.get(stemOf(name).toLowerCase());
+  if (!ofStem) return undefined;
+  const raws = group.filter(isRawName);
+  const owns = raw !== undefined || (raws.length > 0 ? raws[0] === name : group.length === 1);
+  return owns ? ofStem : undefined;
+}
+
+/** The name of a sidecar to be made: that of the raw file, or the picture, with its extension replaced. */
+export function newSidecarName({ main, raw }: Shot): string {
+  return `${stemOf(raw ?? main)}.xmp`;
+}

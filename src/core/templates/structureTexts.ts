@@ -1,0 +1,40 @@
+import type { Structure } from '../catalogue/value';
+import { type CompiledText, compileText, evaluate, type PlaceholderContext } from './placeholders';
+
+/** Structures of a template with their texts compiled, in the same shape. */
+export type CompiledStructure = { readonly [member: string]: CompiledMember };
+type CompiledMember = CompiledText | CompiledStructure | readonly (CompiledText | CompiledStructure)[];
+
+export function compileStructure(structure: Structure): CompiledStructure {
+  return Object.fromEntries(Object.entries(structure).map(([key, member]) => [key, compileMember(member)]));
+}
+
+function compileMember(member: Structure[string]): CompiledMember {
+  if (typeof member === 'string') return compileText(member);
+  if (Array.isArray(member))
+    return (member as readonly (string | Structure)[]).map((item) =>
+      typeof item === 'string' ? compileText(item) : compileStructure(item),
+    );
+  return compileStructure(member as Structure);
+}
+
+export function evaluateStructure(
+  compiled: CompiledStructure,
+  context: PlaceholderContext,
+): { structure: Structure; missing: string[] } {
+  const missing: string[] = [];
+  const one = (member: CompiledMember): Structure[string] => {
+    if (Array.isArray(member)) return member.map((item) => one(item)) as readonly string[];
+    if (!isText(member)) return whole(member as CompiledStructure);
+    const evaluated = evaluate(member, context);
+    missing.push(...evaluated.missing);
+    return evaluated.text;
+  };
+  const whole = (members: CompiledStructure): Structure =>
+    Object.fromEntries(Object.entries(members).map(([key, member]) => [key, one(member)]));
+  return { structure: whole(compiled), missing };
+}
+
+function isText(member: CompiledMember): member is CompiledText {
+  return !Array.isArray(member) && Array.isArray((member as CompiledText).parts);
+}
