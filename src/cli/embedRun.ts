@@ -72,7 +72,7 @@ export class EmbedRun {
         this.settle(file, async () => {
           const planned = await this.plan(file, first + index);
           await this.copy(planned, to);
-          return planned.plan;
+          return planned.problems;
         }),
       );
     const planned = await pooled(files, jobs, async (file, index) => {

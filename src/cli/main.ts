@@ -1,7 +1,4 @@
 import { parseArgs } from 'node:util';
-import { embed } from './commands/embed';
-import { fields } from './commands/fields';
-import { read } from './commands/read';
 import { UsageError, usage } from './usage';
 
 const options = {
@@ -36,13 +33,16 @@ async function main(args: readonly string[]): Promise<number> {
   if (stray) throw new UsageError(`--${stray} does not belong to ${command}`);
   if (command === 'fields') {
     if (files.length > 0) throw new UsageError('fields takes no files');
+    const { fields } = await import('./commands/fields');
     fields(values.json === true);
     return 0;
   }
   if (command === 'read') {
     if (files.length === 0) throw new UsageError('read needs at least one file');
+    const { read } = await import('./commands/read');
     return (await read(files, values.json === true)) > 0 ? 1 : 0;
   }
+  const { embed } = await import('./commands/embed');
   const failed = await embed({
     templates: values.template ?? [],
     keywords: values.keywords,

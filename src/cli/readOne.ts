@@ -5,6 +5,7 @@ import type { FieldReading } from '../core/mapping/read';
 import type { Origin, Voice } from '../core/mapping/voices';
 import type { Problem } from '../core/problems/problem';
 import { type Neighbours, readShot } from '../server/files/readShot';
+import { syncReading } from '../server/files/syncReading';
 import { failureLine } from './report';
 
 /** What `fabrica read` tells of one file; docs/COMMAND_LINE.md documents it. */
@@ -38,7 +39,11 @@ export async function readOne(
 }
 
 async function reportOf(file: string, neighbours: Neighbours): Promise<ReadReport> {
-  const { main, shot, record } = await readShot(path.dirname(file), await neighbours.alone(file));
+  const { main, shot, record } = await readShot(
+    path.dirname(file),
+    await neighbours.alone(file),
+    syncReading,
+  );
   const told = Object.entries(record.fields) as [FieldId, FieldReading][];
   return {
     file,

@@ -1,5 +1,4 @@
 import { availableParallelism } from 'node:os';
-import Piscina from 'piscina';
 import { Neighbours } from '../../server/files/readShot';
 import { readOne } from '../readOne';
 import { progress } from '../report';
@@ -45,6 +44,7 @@ async function inThreads(
   json: boolean,
   print: (results: readonly ReadResult[]) => void,
 ): Promise<void> {
+  const { Piscina } = await import('piscina');
   const maxThreads = Math.min(availableParallelism(), 4);
   const pool = new Piscina<ReadJob, ReadResult[]>({
     filename: new URL('./readThread.mjs', import.meta.url).href,

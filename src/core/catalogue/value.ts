@@ -74,7 +74,9 @@ export function asText(value: FieldValue | null | undefined): string {
 
 /** Line ends as \n and no fillers at the end: only so far do two records of one text differ in form. */
 export function normalisedText(text: string): string {
-  return text.replace(/\r\n?/g, '\n').replace(/[\0\s]+$/, '');
+  const ends = text.length > 0 && /[\0\s]/.test(text[text.length - 1]!);
+  const lines = text.includes('\r') ? text.replace(/\r\n?/g, '\n') : text;
+  return ends ? lines.replace(/[\0\s]+$/, '') : lines;
 }
 
 /** The value as records hold it; null where nothing is left. */

@@ -74,6 +74,9 @@ export function exifText(model: ExifModel, ifd: IfdName, tag: number): string | 
   const bytes = valueBytes(new ByteView(model.bytes, model.order, ifd), one);
   if (!bytes) return undefined;
   const text = decodeUtf8(bytes) ?? decodeWindows1252(bytes);
+  const end = text.indexOf('\0');
+  if (end === -1 || end === text.length - 1)
+    return text.slice(0, end === -1 ? undefined : end).trim() || undefined;
   const parts = text
     .split('\0')
     .map((part) => part.trim())

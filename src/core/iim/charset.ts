@@ -17,7 +17,24 @@ export type IimCharset = 'utf-8' | 'windows-1252' | 'iso-8859-1' | 'unsupported'
  * The character set of record 2. Without 1:90 the text is UTF-8 where it is valid UTF-8, else
  * Windows-1252: an assumption, stated as a problem of severity info.
  */
-export function charsetOf(model: IimModel): { charset: IimCharset; marked: boolean; problems: Problem[] } {
+export function charsetOf(model: IimModel): Charset {
+  let known = charsets.get(model);
+  if (!known) {
+    known = findCharset(model);
+    charsets.set(model, known);
+  }
+  return known;
+}
+
+interface Charset {
+  readonly charset: IimCharset;
+  readonly marked: boolean;
+  readonly problems: readonly Problem[];
+}
+/** Asked for once a value: found once a model. */
+const charsets = new WeakMap<IimModel, Charset>();
+
+function findCharset(model: IimModel): Charset {
   const sign = valuesOf(model, 1, 90)[0];
   if (sign && sign.length > 0) {
     if ([UTF8_SIGN, ...UTF8_LEVELS].some((one) => equalBytes(one, sign)))

@@ -90,9 +90,10 @@ function writeDataSet(out: ByteWriter, { record, dataset, value, lengthOctets }:
 
 /** The values of a DataSet, in stored order. */
 export function valuesOf(model: IimModel, record: number, dataset: number): readonly Uint8Array[] {
-  return model.dataSets
-    .filter((one) => one.record === record && one.dataset === dataset)
-    .map((one) => one.value);
+  const values: Uint8Array[] = [];
+  for (const one of model.dataSets)
+    if (one.record === record && one.dataset === dataset) values.push(one.value);
+  return values;
 }
 
 /**

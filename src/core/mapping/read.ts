@@ -1,9 +1,10 @@
-import { type FieldId, fieldIds } from '../catalogue/fields';
+import type { FieldId } from '../catalogue/fields';
 import type { FieldValue } from '../catalogue/value';
 import { dateTimeOriginal } from '../exif/exif';
 import type { Problem } from '../problems/problem';
 import { voicesAgree } from './agree';
 import type { Models } from './models';
+import { spokenFields } from './spoken';
 import { type Origin, type Voice, voicesOf } from './voices';
 
 /** One field as the file's records tell it. */
@@ -31,13 +32,14 @@ export interface PhotoRecord {
 export function readFields(models: Models): PhotoRecord {
   const order = precedence(models);
   const fields: { -readonly [K in FieldId]?: FieldReading } = {};
-  for (const id of fieldIds) {
+  for (const id of spokenFields(models)) {
     const voices = voicesOf(models, id);
-    const [first, ...others] = order.flatMap((origin) => voices.filter((voice) => voice.origin === origin));
+    const first = order.map((origin) => voices.find((voice) => voice.origin === origin)).find(Boolean);
     if (!first) continue;
-    const agrees = others.every((voice) => voicesAgree(id, first, voice));
-    const winner =
-      first.origin === 'iim' ? (others.find((voice) => voicesAgree(id, first, voice)) ?? first) : first;
+    const agreeing = voices.filter((voice) => voice === first || voicesAgree(id, first, voice));
+    const agrees = agreeing.length === voices.length;
+    const fuller = first.origin === 'iim' ? agreeing.find((voice) => voice !== first) : undefined;
+    const winner = fuller ?? first;
     fields[id] = { value: winner.value, origin: winner.origin, voices, agrees };
   }
   const dates = models.exif ? dateTimeOriginal(models.exif).problems : [];

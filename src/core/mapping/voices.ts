@@ -28,16 +28,17 @@ export interface Voice {
 
 /** Every value that the file's records hold for one field. */
 export function voicesOf(models: Models, id: FieldId): Voice[] {
-  const values: [Origin, FieldValue | undefined][] = [
-    ['xmp', models.xmp && xmpVoice(models.xmp, id)],
-    ['iim', iimVoice(models, id)],
-    ['exif', exifVoice(models, id)],
-    ['resource', resourceVoice(models, id)],
-    ['text', models.texts && textVoice(models.texts, id)],
-  ];
-  return values.flatMap(([origin, value]) =>
-    value === undefined || value.length === 0 ? [] : [{ origin, value }],
-  );
+  const voices: Voice[] = [];
+  const add = (origin: Origin, value: FieldValue | undefined) => {
+    if (value !== undefined && value.length > 0) voices.push({ origin, value });
+  };
+  const { xmp, iim, exif, resource: key } = field(id);
+  if (xmp && models.xmp) add('xmp', xmpVoice(models.xmp, id));
+  if (iim && models.iim) add('iim', iimVoice(models, id));
+  if (exif && models.exif) add('exif', exifVoice(models, id));
+  if (key !== undefined && models.resources) add('resource', resourceVoice(models, id));
+  if (models.texts) add('text', textVoice(models.texts, id));
+  return voices;
 }
 
 function xmpVoice(xmp: XmpModel, id: FieldId): FieldValue | undefined {

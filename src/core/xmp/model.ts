@@ -50,11 +50,26 @@ export interface XmpModel {
 export const emptyXmp: XmpModel = { subjects: [{ about: '', properties: [] }], prefixes: new Map() };
 
 export function property(model: XmpModel, ns: string, name: string): XmpValue | undefined {
+  return indexOf(model).get(ns)?.get(name);
+}
+
+type Index = ReadonlyMap<string, ReadonlyMap<string, XmpValue>>;
+const indexes = new WeakMap<XmpModel, Index>();
+
+/** By namespace and name; of several properties of one name the first counts. Made once a model. */
+function indexOf(model: XmpModel): Index {
+  const known = indexes.get(model);
+  if (known) return known;
+  const index = new Map<string, Map<string, XmpValue>>();
   for (const subject of model.subjects) {
-    const found = subject.properties.find((one) => one.ns === ns && one.name === name);
-    if (found) return found.value;
+    for (const { ns, name, value } of subject.properties) {
+      const names = index.get(ns) ?? new Map<string, XmpValue>();
+      index.set(ns, names);
+      if (!names.has(name)) names.set(name, value);
+    }
   }
-  return undefined;
+  indexes.set(model, index);
+  return index;
 }
 
 /** The model with one top-level property set, or removed from every subject by `undefined`. */

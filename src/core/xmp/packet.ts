@@ -14,7 +14,13 @@ const PADDING_BYTES = 2048;
 
 /** Decodes a packet: UTF-8, UTF-16 or UTF-32, with or without wrapper. Throws FormatError. */
 export function decodeXmp(bytes: Uint8Array): XmpModel {
-  return xmpFromXml(parseXml(packetText(bytes)));
+  return xmpFromXml(parseXml(withoutTrailer(packetText(bytes))));
+}
+
+/** Without trailer and padding: kilobytes of blanks that a parser would look at one by one. */
+function withoutTrailer(text: string): string {
+  const end = text.lastIndexOf('<?xpacket end');
+  return end === -1 ? text : text.slice(0, end).trimEnd();
 }
 
 /** The packet as text, without byte order mark, trailing zero bytes and padding. */

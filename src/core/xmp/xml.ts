@@ -29,7 +29,7 @@ export function parseXml(text: string): XmlDocument {
   if (text.length > limits.xmpBytes)
     throw new FormatError('limit-exceeded', 'XMP', { expected: `at most ${limits.xmpBytes} characters` });
   const builder = new TreeBuilder();
-  const parser = new SaxesParser({ xmlns: true, position: true });
+  const parser = new SaxesParser({ xmlns: true, position: false });
   parser.on('doctype', () => fail('xmp-doctype'));
   parser.on('error', () => fail('xmp-not-well-formed'));
   parser.on('opentag', (tag) => builder.open(tag as SaxesTagNS));

@@ -2,6 +2,7 @@ import { execFile } from 'node:child_process';
 import { constants } from 'node:fs';
 import { type FileHandle, link, lstat, open, rename, unlink, utimes } from 'node:fs/promises';
 import { promisify } from 'node:util';
+import { layerStat } from './layerStat';
 
 /** The few operations that safe writing needs; tests put a layer underneath that stops anywhere. */
 export interface FileLayer {
@@ -98,16 +99,5 @@ function diskFile(handle: FileHandle): LayerFile {
     truncate: (size) => handle.truncate(size),
     sync: () => handle.sync(),
     close: () => handle.close(),
-  };
-}
-
-function layerStat(stat: Awaited<ReturnType<typeof lstat>> & { mtimeNs: bigint }): LayerStat {
-  return {
-    size: Number(stat.size),
-    modifiedNs: stat.mtimeNs,
-    mode: Number(stat.mode) & 0o7777,
-    inode: BigInt(stat.ino),
-    links: Number(stat.nlink),
-    kind: stat.isFile() ? 'file' : stat.isSymbolicLink() ? 'symbolic-link' : 'other',
   };
 }

@@ -3,7 +3,7 @@ import path from 'node:path';
 import type { ByteSource } from '../../core/bytes/source';
 import type { OpenedContainer } from '../../core/containers/registry';
 import { type Picture, readPicture } from '../../core/readout/readPicture';
-import type { LayerStat } from './layer';
+import { diskLayer, type FileLayer, type LayerStat } from './layer';
 import { sourceOf, withFile } from './source';
 
 export interface PhotoFile {
@@ -13,11 +13,18 @@ export interface PhotoFile {
 }
 
 /** Reads a picture's metadata from disk; the picture data is not read. */
-export async function readPhotoFile(filePath: string): Promise<PhotoFile> {
-  return withFile(filePath, async (file, stat) => {
-    const { picture, container } = await readPicture(sourceOf(file, stat.size), path.basename(filePath));
-    return { picture, container, stat };
-  });
+export async function readPhotoFile(
+  filePath: string,
+  layer: Pick<FileLayer, 'openForReading'> = diskLayer,
+): Promise<PhotoFile> {
+  return withFile(
+    filePath,
+    async (file, stat) => {
+      const { picture, container } = await readPicture(sourceOf(file, stat.size), path.basename(filePath));
+      return { picture, container, stat };
+    },
+    layer,
+  );
 }
 
 const CHUNK = 1024 * 1024;

@@ -3,7 +3,8 @@ import path from 'node:path';
 import type { ShotFiles } from '../../core/embed/planShot';
 import { recordOf } from '../../core/embed/planShot';
 import type { PhotoRecord } from '../../core/mapping/read';
-import { groupShots, isRawName, newSidecarName, type Shot } from '../../core/naming/shots';
+import { groupShots, newSidecarName, type Shot } from '../../core/naming/shots';
+import type { FileLayer } from './layer';
 import { type PhotoFile, readPhotoFile } from './readPhotoFile';
 
 /** A photo as read from disk: each file with its stat, and what they say together. */
@@ -16,8 +17,13 @@ export interface ReadShot {
   readonly record: PhotoRecord;
 }
 
-export async function readShot(folder: string, shot: Shot): Promise<ReadShot> {
-  const read = (name: string | undefined) => (name ? readPhotoFile(path.join(folder, name)) : undefined);
+export async function readShot(
+  folder: string,
+  shot: Shot,
+  layer?: Pick<FileLayer, 'openForReading'>,
+): Promise<ReadShot> {
+  const read = (name: string | undefined) =>
+    name ? readPhotoFile(path.join(folder, name), layer) : undefined;
   const [main, raw, sidecar] = await Promise.all([read(shot.main), read(shot.raw), read(shot.sidecar)]);
   const files = { main: main!, ...(raw ? { raw } : {}), ...(sidecar ? { sidecar } : {}) };
   const single = !raw && !sidecar;
@@ -37,24 +43,23 @@ export function sidecarPath({ folder, shot }: Pick<ReadShot, 'folder' | 'shot'>)
   return path.join(folder, shot.sidecar ?? newSidecarName(shot));
 }
 
-/**
- * The one file by itself, with the sidecar that is its own. Names beside it are looked up once a folder.
- */
+/** The one file by itself, with the sidecar that is its own. Each folder is looked into once. */
 export class Neighbours {
-  private readonly names = new Map<string, Promise<readonly string[]>>();
+  private readonly folders = new Map<string, Promise<ReadonlyMap<string, string>>>();
 
   async alone(file: string): Promise<Shot> {
     const [folder, name] = [path.dirname(file), path.basename(file)];
-    if (!this.names.has(folder))
-      this.names.set(
-        folder,
-        readdir(folder).catch(() => []),
-      );
-    const beside = await this.names.get(folder)!;
-    if (!beside.some((one) => /\.xmp$/i.test(one))) return { main: name };
-    const shot = groupShots(beside).find((one) => one.main === name || one.raw === name);
-    // The sidecar of a raw file with a JPEG is the raw file's.
-    const mine = shot?.sidecar && (shot.raw === undefined || isRawName(name));
-    return { main: name, ...(mine ? { sidecar: shot.sidecar } : {}) };
+    if (!this.folders.has(folder)) this.folders.set(folder, sidecarsIn(folder));
+    const sidecar = (await this.folders.get(folder)!).get(name);
+    return { main: name, ...(sidecar ? { sidecar } : {}) };
   }
+}
+
+/** Sidecars of a folder by the file that each belongs to; that of a raw file with a JPEG is the raw file's. */
+async function sidecarsIn(folder: string): Promise<ReadonlyMap<string, string>> {
+  const names = await readdir(folder).catch((): string[] => []);
+  if (!names.some((name) => /\.xmp$/i.test(name))) return new Map();
+  return new Map(
+    groupShots(names).flatMap(({ main, raw, sidecar }) => (sidecar ? [[raw ?? main, sidecar] as const] : [])),
+  );
 }

@@ -20,7 +20,7 @@ export function sourceOf(file: LayerFile, size: number): ByteSource {
 export async function withFile<T>(
   path: string,
   use: (file: LayerFile, stat: LayerStat) => Promise<T>,
-  layer: FileLayer = diskLayer,
+  layer: Pick<FileLayer, 'openForReading'> = diskLayer,
 ): Promise<T> {
   const file = await layer.openForReading(path).catch((error) => {
     throw asFileError(error, path);

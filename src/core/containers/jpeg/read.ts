@@ -1,4 +1,4 @@
-import { concat, hex } from '../../bytes/bytes';
+import { ascii, concat, hex, indexOfBytes } from '../../bytes/bytes';
 import { md5Digest } from '../../bytes/digest';
 import { limits } from '../../bytes/limits';
 import { type ByteSource, windowed } from '../../bytes/source';
@@ -9,10 +9,13 @@ import type { BlockKind, Blocks, ReadResult } from '../container';
 import { type JpegStructure, readStructure, type Segment, type SegmentKind, signatures } from './structure';
 
 const MARKER_AND_LENGTH = 4;
+/** Bytes read ahead: the markers in front of the scan of most pictures take one or two reads. */
+const WINDOW = 16 * 1024;
 const GUID_CHARACTERS = 32;
+const POINTER = ascii('HasExtendedXMP');
 
 export async function readJpeg(file: ByteSource): Promise<ReadResult<JpegStructure>> {
-  const source = windowed(file);
+  const source = windowed(file, WINDOW);
   const { structure, problems } = await readStructure(source);
   const of = (kind: SegmentKind) => structure.segments.filter((one) => one.kind === kind);
   const payload = (one: Segment, signature: Uint8Array) => {
@@ -51,6 +54,7 @@ function assembleExtended(
   main: Uint8Array,
   portions: readonly Uint8Array[],
 ): Uint8Array | 'missing' | undefined {
+  if (indexOfBytes(main, POINTER) === -1) return undefined;
   const named = /HasExtendedXMP\s*(?:=\s*["']|>\s*)([0-9A-Fa-f]{32})/.exec(
     decodeLatin1(main.subarray(0, 65_536)),
   );

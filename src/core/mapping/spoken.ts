@@ -1,0 +1,37 @@
+import { type FieldId, field, fieldIds } from '../catalogue/fields';
+import { namespaces } from '../catalogue/namespaces';
+import type { Models } from './models';
+
+/** The fields that a file's records can have a value of: one walk over what is there, not over the catalogue. */
+export function spokenFields(models: Models): FieldId[] {
+  const spoken = new Uint8Array(fieldIds.length);
+  const add = (found: readonly number[] | undefined) => {
+    if (found) for (const place of found) spoken[place] = 1;
+  };
+  for (const subject of models.xmp?.subjects ?? [])
+    for (const { ns, name } of subject.properties) add(byProperty.get(ns)?.get(name));
+  for (const { record, dataset } of models.iim?.dataSets ?? []) add(byDataSet.get(record * 256 + dataset));
+  if (models.exif) add(withExif);
+  if (models.resources) add(withResource);
+  if (models.texts) add(every);
+  return fieldIds.filter((_, place) => spoken[place] === 1);
+}
+
+const every = fieldIds.map((_, place) => place);
+const withExif = every.filter((place) => field(fieldIds[place]!).exif);
+const withResource = every.filter((place) => field(fieldIds[place]!).resource !== undefined);
+
+const byProperty = new Map<string, Map<string, number[]>>();
+const byDataSet = new Map<number, number[]>();
+for (const place of every) {
+  const { xmp, iim } = field(fieldIds[place]!);
+  if (xmp) {
+    const names = byProperty.get(namespaces[xmp.ns]) ?? new Map<string, number[]>();
+    names.set(xmp.name, [...(names.get(xmp.name) ?? []), place]);
+    byProperty.set(namespaces[xmp.ns], names);
+  }
+  if (iim) {
+    const key = iim.record * 256 + iim.dataset;
+    byDataSet.set(key, [...(byDataSet.get(key) ?? []), place]);
+  }
+}

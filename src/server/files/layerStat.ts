@@ -1,0 +1,13 @@
+import type { BigIntStats } from 'node:fs';
+import type { LayerStat } from './layer';
+
+export function layerStat(stat: BigIntStats): LayerStat {
+  return {
+    size: Number(stat.size),
+    modifiedNs: stat.mtimeNs,
+    mode: Number(stat.mode) & 0o7777,
+    inode: BigInt(stat.ino),
+    links: Number(stat.nlink),
+    kind: stat.isFile() ? 'file' : stat.isSymbolicLink() ? 'symbolic-link' : 'other',
+  };
+}
