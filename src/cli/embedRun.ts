@@ -10,6 +10,7 @@ import { applyRule } from '../core/templates/rules';
 import { applyEdits } from '../server/files/applyEdits';
 import { createFile } from '../server/files/createFile';
 import { fitsInPlace, type InPlaceRequest, writeInPlace } from '../server/files/inPlace';
+import { diskLayer } from '../server/files/layer';
 import { containersOf, Neighbours, type ReadShot, readShot, sidecarPath } from '../server/files/readShot';
 import { verifyWritten } from '../server/files/verifyWritten';
 import { failureLine, problemLine, progress } from './report';
@@ -35,7 +36,9 @@ interface Planned {
 type Settled = { readonly file: string; readonly error?: unknown; readonly problems?: readonly Problem[] };
 
 /** Files that share one undo record. */
-const GROUP = 32;
+const UNDO_GROUP = 32;
+/** Copies that share one sync of their folder. */
+const COPY_GROUP = 256;
 
 export class EmbedRun {
   private readonly settings: EmbedSettings;
@@ -49,8 +52,9 @@ export class EmbedRun {
   async carryOut(files: readonly string[]): Promise<number> {
     const shown = progress(files.length);
     let failed = 0;
-    for (let at = 0; at < files.length; at += GROUP) {
-      const settled = await this.group(files.slice(at, at + GROUP), at);
+    const size = this.settings.to === undefined ? UNDO_GROUP : COPY_GROUP;
+    for (let at = 0; at < files.length; at += size) {
+      const settled = await this.group(files.slice(at, at + size), at);
       for (const one of settled) {
         if (one.error !== undefined) {
           failed++;
@@ -59,7 +63,7 @@ export class EmbedRun {
         for (const problem of one.problems ?? [])
           if (problem.severity !== 'info') process.stderr.write(`${problemLine(one.file, problem)}\n`);
       }
-      shown.at(Math.min(at + GROUP, files.length));
+      shown.at(Math.min(at + size, files.length));
     }
     shown.end();
     return failed;
@@ -67,14 +71,18 @@ export class EmbedRun {
 
   private async group(files: readonly string[], first: number): Promise<Settled[]> {
     const { jobs, to } = this.settings;
-    if (to !== undefined)
-      return pooled(files, jobs, (file, index) =>
+    if (to !== undefined) {
+      const settled = await pooled(files, jobs, (file, index) =>
         this.settle(file, async () => {
           const planned = await this.plan(file, first + index);
           await this.copy(planned, to);
           return planned.problems;
         }),
       );
+      // One sync makes the names of the whole group durable, before any of them is called done.
+      await diskLayer.syncFolder(to);
+      return settled;
+    }
     const planned = await pooled(files, jobs, async (file, index) => {
       try {
         return await this.plan(file, first + index);
@@ -153,6 +161,7 @@ export class EmbedRun {
         target: path.join(to, name),
         edits: part?.plan.edits ?? [{ kind: 'copy', start: 0, end: source.stat.size }],
         mode: 'new',
+        folderSync: 'by-caller',
         expected: source.stat,
         times: 'keep',
         verify: (bytes) => (part ? verifyWritten(bytes, part.plan, name) : Promise.resolve()),

@@ -13,7 +13,7 @@ export const usage = `Fabrica on the command line, without server or database.
       --to DIR          write copies into DIR; a name that is taken is not overwritten
       --dng-sidecar     leave DNG files as they are and write a sidecar
       --date-original   write Date Created into Exif DateTimeOriginal too
-      --jobs N          files at a time (default: 4)
+      --jobs N          files at a time (default: 8)
 
   fabrica fields [--json]
       Every field with its standard name, XMP property, IIM DataSet and Exif tag.

@@ -27,7 +27,7 @@ export async function embed(args: EmbedArguments): Promise<number> {
   if (args.files.length === 0) throw new UsageError('embed needs at least one file');
   if (args.inPlace === (args.to !== undefined))
     throw new UsageError('embed needs either --in-place or --to DIR');
-  const jobs = Number(args.jobs ?? 4);
+  const jobs = Number(args.jobs ?? 8);
   if (!Number.isInteger(jobs) || jobs < 1 || jobs > 64)
     throw new UsageError('--jobs is a number from 1 to 64');
   const settings: EmbedSettings = {

@@ -24,6 +24,8 @@ export interface EmbedPlan {
   readonly unchanged: boolean;
   readonly before: PhotoRecord;
   readonly after: PhotoRecord;
+  /** The blocks that the written file is to have. */
+  readonly blocks: Blocks;
   readonly problems: readonly Problem[];
   /** Set when the file must not be written: the problem that stands in the way. */
   readonly refused?: Problem;
@@ -34,12 +36,13 @@ export function planEmbed(container: OpenedContainer, wanted: Wanted, choices: E
   const read = decodeBlocks(container.blocks, container.unreadable);
   const models = choices.replaceUnreadable ? withoutDamaged(read) : read;
   const before = readFields(read);
-  const untouched: Pick<EmbedPlan, 'edits' | 'size' | 'unchanged' | 'before' | 'after'> = {
+  const untouched: Pick<EmbedPlan, 'edits' | 'size' | 'unchanged' | 'before' | 'after' | 'blocks'> = {
     edits: [{ kind: 'copy', start: 0, end: container.size }],
     size: container.size,
     unchanged: true,
     before,
     after: before,
+    blocks: container.blocks,
   };
   const told = [...container.problems, ...before.problems];
   const tried = attempt(() => plan(container, models, wanted, choices));
@@ -54,13 +57,15 @@ export function planEmbed(container: OpenedContainer, wanted: Wanted, choices: E
       refused: problem('block-unreadable', damaged[0], { severity: 'error' }),
     };
   }
-  const after = readFields(decodeBlocks(changedBlocksOver(container.blocks, changes)));
+  const blocks = changedBlocksOver(container.blocks, changes);
+  const after = readFields(decodeBlocks(blocks));
   return {
     edits,
     size: plannedSize(edits),
     unchanged: false,
     before,
     after,
+    blocks,
     problems: [...told, ...problems],
   };
 }

@@ -33,7 +33,18 @@ export interface Models {
   readonly problems: readonly Problem[];
 }
 
+/** Decoded once for the same blocks: reading, planning and proving look at one model. */
+const decoded = new WeakMap<Blocks, Models>();
+
 export function decodeBlocks(blocks: Blocks, unreadable: readonly BlockKind[] = []): Models {
+  const known = decoded.get(blocks);
+  if (known) return known;
+  const models = decodeAnew(blocks, unreadable);
+  decoded.set(blocks, models);
+  return models;
+}
+
+function decodeAnew(blocks: Blocks, unreadable: readonly BlockKind[]): Models {
   const problems: Problem[] = [];
   const damaged = new Set<BlockName>(
     unreadable.map((kind): BlockName => (kind === 'xmpExtended' ? 'xmp' : kind)),

@@ -30,6 +30,16 @@ export interface PhotoRecord {
  * (docs/FORMATS.md tells why this differs from the guidance).
  */
 export function readFields(models: Models): PhotoRecord {
+  const known = records.get(models);
+  if (known) return known;
+  const record = readAnew(models);
+  records.set(models, record);
+  return record;
+}
+
+const records = new WeakMap<Models, PhotoRecord>();
+
+function readAnew(models: Models): PhotoRecord {
   const order = precedence(models);
   const fields: { -readonly [K in FieldId]?: FieldReading } = {};
   for (const id of spokenFields(models)) {

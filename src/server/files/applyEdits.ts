@@ -11,6 +11,11 @@ import { sourceOf, withFile } from './source';
 
 const CHUNK = 1024 * 1024;
 
+/** Buffers for copying, used again: a run over thousands of files holds as many as files are in work. */
+const buffers: Uint8Array[] = [];
+const takeBuffer = () => buffers.pop() ?? new Uint8Array(CHUNK);
+const giveBuffer = (buffer: Uint8Array) => void buffers.push(buffer);
+
 export interface WayBack {
   readonly pieces: readonly InversePiece[];
   readonly formerBytes: Uint8Array;
@@ -36,6 +41,8 @@ export interface WriteRequest {
   readonly times: 'keep' | 'now';
   /** Looks at the finished bytes before they get their name; throws to stop. */
   readonly verify: (written: ByteSource) => Promise<unknown>;
+  /** 'by-caller': the caller syncs the folder once for several files before it reports any of them. */
+  readonly folderSync?: 'by-caller';
   /** False where nobody keeps the digest. */
   readonly digest?: boolean;
   /** Called before the replaced file goes; what it stores makes the run reversible. */
@@ -85,7 +92,7 @@ async function applyLocked(request: WriteRequest, layer: FileLayer): Promise<Wri
       request.times === 'keep' ? written.former.modifiedNs : BigInt(Date.now()) * 1_000_000n,
     );
     await publish(part, request, layer);
-    await layer.syncFolder(folder);
+    if (request.folderSync !== 'by-caller') await layer.syncFolder(folder);
     return { digest: written.digest, stat: await layer.stat(request.target) };
   } catch (error) {
     if (made) await layer.unlink(part).catch(() => undefined);
@@ -110,7 +117,7 @@ function assertUnchanged(stat: LayerStat, { expected, source }: WriteRequest): v
 }
 
 async function writeParts(source: LayerFile, out: LayerFile, edits: readonly Edit[]): Promise<void> {
-  const buffer = new Uint8Array(CHUNK);
+  const buffer = takeBuffer();
   let at = 0;
   for (const edit of edits) {
     if (edit.kind === 'insert') {
@@ -125,6 +132,7 @@ async function writeParts(source: LayerFile, out: LayerFile, edits: readonly Edi
       at += piece.length;
     }
   }
+  giveBuffer(buffer);
 }
 
 /** Compares what stands on disk with its origin, byte for byte, and digests it on the way. */
@@ -134,8 +142,8 @@ async function readBack(
   { edits, target, digest }: WriteRequest,
 ): Promise<string> {
   const hash = digest === false ? undefined : createHash('sha256');
-  const found = new Uint8Array(CHUNK);
-  const wanted = new Uint8Array(CHUNK);
+  const found = takeBuffer();
+  const wanted = takeBuffer();
   let at = 0;
   for (const edit of edits) {
     const length = edit.kind === 'copy' ? edit.end - edit.start : edit.bytes.length;
@@ -152,6 +160,8 @@ async function readBack(
       at += piece.length;
     }
   }
+  giveBuffer(found);
+  giveBuffer(wanted);
   if ((await out.stat()).size !== at) throw new FileError('read-back-differs', target);
   return hash?.digest('hex') ?? '';
 }

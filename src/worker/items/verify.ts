@@ -1,6 +1,6 @@
 import type { ByteSource } from '../../core/bytes/source';
 import type { EmbedPlan } from '../../core/embed/planEmbed';
-import type { Picture } from '../../core/readout/readPicture';
+import { type Picture, readPicture } from '../../core/readout/readPicture';
 import { contentIdentity } from '../../server/files/readPhotoFile';
 import { verifyWritten } from '../../server/files/verifyWritten';
 
@@ -11,6 +11,7 @@ export interface ReadBack {
 }
 
 export async function readBack(written: ByteSource, plan: EmbedPlan, name: string): Promise<ReadBack> {
-  const { picture, container } = await verifyWritten(written, plan, name);
+  await verifyWritten(written, plan, name);
+  const { picture, container } = await readPicture(written, name);
   return { picture, contentIdentity: await contentIdentity(written, container) };
 }
