@@ -2,6 +2,8 @@ import { run } from 'graphile-worker';
 import { config } from '../server/config';
 import { database, pool } from '../server/db/client';
 import { sweepPartFiles } from '../server/files/partFiles';
+import { recoverUndo } from '../server/files/undo';
+import { undoFolder } from '../server/files/writeOver';
 import { enqueueRun } from '../server/jobs/queue';
 import { log } from '../server/log';
 import { listFolders } from '../server/operations/folders';
@@ -15,6 +17,8 @@ async function main(): Promise<void> {
   const db = database();
   for (const folder of await listFolders(db))
     if (folder.kind === 'working') await sweepPartFiles(folder.path);
+  for (const { outcome } of await recoverUndo(undoFolder()))
+    log.info({ outcome }, 'a cut-off change was settled');
   for (const id of await unfinishedRuns(db)) await enqueueRun(db, id);
   const runner = await run({
     connectionString: config().databaseUrl,

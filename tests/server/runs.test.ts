@@ -4,6 +4,8 @@ import { once } from 'node:events';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
+import { encodeUtf8 } from '@/core/bytes/text';
+import { groupShots } from '@/core/naming/shots';
 import { drafts, files, photos, runItems, runs } from '@/server/db/schema';
 import { readAssignment } from '@/server/operations/assignments';
 import { listPhotos } from '@/server/operations/photos';
@@ -15,8 +17,9 @@ import { startTakeBack } from '@/server/operations/startTakeBack';
 import { changeTemplate } from '@/server/operations/templates';
 import { writeDrafts } from '@/server/operations/writeDrafts';
 import { carryOutRun } from '@/worker/runTask';
-import { jpegWith, xmpSegment } from '../fixtures/build';
+import { jpegWith, xmpPacket, xmpSegment } from '../fixtures/build';
 import { valuesIn } from '../fixtures/embed';
+import { rawSample } from '../fixtures/formats';
 import { assignmentWith, type Bench, carryOut, openBench, root, smallJpeg } from './bench';
 
 let bench: Bench;
@@ -31,7 +34,8 @@ const wish = (paths: readonly string[], more = {}) => ({ paths, leaveAsTheyAre: 
 
 async function broughtIn(pictures: Readonly<Record<string, Uint8Array>>, more = {}) {
   const job = await assignmentWith(bench, pictures);
-  const { runId } = await startImport(bench.db, job.id, wish(job.paths, more));
+  const chosen = groupShots(job.paths).map((shot) => shot.main);
+  const { runId } = await startImport(bench.db, job.id, wish(chosen, more));
   await carryOut(bench.db, runId);
   return { ...job, runId, photos: await listPhotos(bench.db, job.id) };
 }
@@ -250,3 +254,80 @@ async function within(worker: ChildProcess, runId: string, milliseconds: number)
   await once(worker, 'exit');
   return done;
 }
+
+describe('a raw file, its JPEG and a sidecar are one photo', () => {
+  const sidecar = (body: string) => encodeUtf8(xmpPacket(body));
+  async function shot(more: Readonly<Record<string, Uint8Array>> = {}) {
+    const raw = (await rawSample(false)).bytes;
+    return broughtIn({ 'a.nef': raw, 'a.jpg': await smallJpeg(1), ...more });
+  }
+
+  test('they come together; JPEG and sidecar carry the templates, the raw file stays bit for bit', async () => {
+    const job = await shot();
+    expect(readdirSync(job.working).sort()).toEqual(['a.jpg', 'a.nef', 'a.xmp']);
+    expect(new Uint8Array(readFileSync(path.join(job.working, 'a.nef')))).toEqual(
+      (await rawSample(false)).bytes,
+    );
+    for (const name of ['a.jpg', 'a.xmp'])
+      expect(await valuesOf(path.join(job.working, name))).toMatchObject({ creator: ['Aune Pell'] });
+    expect(job.photos).toHaveLength(1);
+    expect(job.photos[0]!.record).toMatchObject({ format: 'jpeg', raw: 'a.nef', sidecar: 'a.xmp' });
+  });
+
+  test('a sidecar that is there is kept up under its own name, with what it says beside', async () => {
+    const job = await shot({ 'a.nef.xmp': sidecar('<photoshop:City>Havnes</photoshop:City>') });
+    expect(readdirSync(job.working).sort()).toEqual(['a.jpg', 'a.nef', 'a.nef.xmp']);
+    expect(await valuesOf(path.join(job.working, 'a.nef.xmp'))).toMatchObject({
+      creator: ['Aune Pell'],
+      city: 'Havnes',
+    });
+  });
+
+  test('where they say different things, the photo tells it', async () => {
+    const job = await broughtIn(
+      {
+        'a.nef': (await rawSample(false)).bytes,
+        'a.jpg': await smallJpeg(1, { city: 'Pellvik' }),
+        'a.xmp': sidecar('<photoshop:City>Havnes</photoshop:City>'),
+      },
+      { leaveAsTheyAre: ['a.jpg'] },
+    );
+    const { record } = job.photos[0]!;
+    expect(record.fields.city).toMatchObject({ value: 'Pellvik', agrees: false });
+    expect(record.problems.map((one) => [one.code, one.part])).toContainEqual(['twins-disagree', 'city']);
+  });
+
+  test('drafts go into all of them, and are taken back from all; a sidecar made by the run goes', async () => {
+    const job = await broughtIn(
+      { 'a.nef': (await rawSample(false)).bytes, 'a.jpg': await smallJpeg(1) },
+      { leaveAsTheyAre: ['a.jpg'] },
+    );
+    expect(readdirSync(job.working).sort()).toEqual(['a.jpg', 'a.nef']);
+    const before = digest(path.join(job.working, 'a.jpg'));
+    const photoIds = job.photos.map((one) => one.id);
+    await writeDrafts(bench.db, job.id, photoIds, { kind: 'set', field: 'city', value: 'Havnes' });
+    const embed = await startEmbed(bench.db, job.id, photoIds);
+    await carryOut(bench.db, embed.runId);
+    for (const name of ['a.jpg', 'a.xmp'])
+      expect(await valuesOf(path.join(job.working, name))).toMatchObject({ city: 'Havnes' });
+    const back = await startTakeBack(bench.db, embed.runId);
+    await carryOut(bench.db, back.runId);
+    expect(readdirSync(job.working).sort()).toEqual(['a.jpg', 'a.nef']);
+    expect(digest(path.join(job.working, 'a.jpg'))).toBe(before);
+    expect(Object.keys((await listPhotos(bench.db, job.id))[0]!.drafts)).toEqual(['city']);
+  });
+
+  test('a sidecar that another program put there meanwhile is noticed, not written over', async () => {
+    const job = await broughtIn({ 'a.nef': (await rawSample(false)).bytes }, { leaveAsTheyAre: ['a.nef'] });
+    const theirs = sidecar('<photoshop:City>Theirs</photoshop:City>');
+    writeFileSync(path.join(job.working, 'a.xmp'), theirs);
+    const photoIds = job.photos.map((one) => one.id);
+    await writeDrafts(bench.db, job.id, photoIds, { kind: 'set', field: 'headline', value: 'Ours' });
+    const embed = await startEmbed(bench.db, job.id, photoIds);
+    await carryOut(bench.db, embed.runId);
+    const run = await readRun(bench.db, embed.runId);
+    expect(run.items[0]?.problems).toMatchObject([{ code: 'changed-meanwhile' }]);
+    expect(new Uint8Array(readFileSync(path.join(job.working, 'a.xmp')))).toEqual(theirs);
+    expect((await listPhotos(bench.db, job.id))[0]!.record.fields.city?.value).toBe('Theirs');
+  });
+});

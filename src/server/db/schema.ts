@@ -16,6 +16,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import type { FieldId } from '../../core/catalogue/fields';
 import type { FieldValue } from '../../core/catalogue/value';
+import type { ShotRole } from '../../core/embed/planShot';
 import type { Entry, TemplateKind } from '../../core/templates/template';
 import type {
   DraftOrigin,
@@ -138,6 +139,8 @@ export const files = pgTable(
       .notNull()
       .references(() => openedFolders.id),
     relativePath: text().notNull(),
+    /** The file that stands for the photo, its raw file, or the sidecar. */
+    role: text().$type<ShotRole>().notNull().default('main'),
     format: text().notNull(),
     size: bigint({ mode: 'number' }).notNull(),
     /** Modification time in nanoseconds, as text: a change on disk shows by it. */
@@ -204,15 +207,22 @@ export const runItems = pgTable(
   (table) => [index('run_items_run').on(table.runId, table.position)],
 );
 
-/** The way back for one item, kept before its file is replaced. */
-export const inverseEdits = pgTable('inverse_edits', {
-  itemId: uuid()
-    .primaryKey()
-    .references(() => runItems.id, { onDelete: 'cascade' }),
-  /** SHA-256 of the file that was replaced and of the one that took its place. */
-  digestBefore: text().notNull(),
-  digestAfter: text().notNull(),
-  pieces: jsonb().$type<readonly { kind: 'copy' | 'former'; start: number; end: number }[]>().notNull(),
-  /** The former bytes of all 'former' pieces, one behind the other. */
-  formerBytes: bytea().notNull(),
-});
+/** The way back for one file of an item, kept before it is replaced. */
+export const inverseEdits = pgTable(
+  'inverse_edits',
+  {
+    itemId: uuid()
+      .notNull()
+      .references(() => runItems.id, { onDelete: 'cascade' }),
+    role: text().$type<ShotRole>().notNull().default('main'),
+    /** The item made the file: taking it back removes it. */
+    made: boolean().notNull().default(false),
+    /** SHA-256 of the file that was replaced and of the one that took its place. */
+    digestBefore: text().notNull(),
+    digestAfter: text().notNull(),
+    pieces: jsonb().$type<readonly { kind: 'copy' | 'former'; start: number; end: number }[]>().notNull(),
+    /** The former bytes of all 'former' pieces, one behind the other. */
+    formerBytes: bytea().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.itemId, table.role] })],
+);

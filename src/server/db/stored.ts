@@ -1,10 +1,11 @@
 import type { FieldId } from '../../core/catalogue/fields';
 import type { FieldValue } from '../../core/catalogue/value';
+import type { ContainerId } from '../../core/containers/container';
 import type { CameraFacts } from '../../core/embed/camera';
 import type { FieldReading } from '../../core/mapping/read';
 import type { Problem, ProblemCode } from '../../core/problems/problem';
-import type { Picture } from '../../core/readout/readPicture';
 import type { FileErrorCode } from '../files/fileError';
+import type { ReadShot } from '../files/readShot';
 
 /** Shapes of the JSON columns. Each carries a version, so that it can be migrated. */
 export interface StoredRecord {
@@ -13,15 +14,28 @@ export interface StoredRecord {
   readonly problems: readonly Problem[];
   readonly camera: CameraFacts;
   readonly pixels: { readonly width: number; readonly height: number } | null;
+  /** Of the file that stands for the photo. Absent in records of the first version's beginnings: JPEG. */
+  readonly format?: ContainerId;
+  /** Names of the other files of the photo. */
+  readonly raw?: string;
+  readonly sidecar?: string;
 }
 
-export function storedRecord(picture: Picture): StoredRecord {
+/** What a photo of one or several files says, for the index. */
+export function storedRecord({
+  main,
+  shot,
+  record,
+}: Pick<ReadShot, 'main' | 'shot' | 'record'>): StoredRecord {
   return {
     version: 1,
-    fields: picture.record.fields,
-    problems: picture.record.problems,
-    camera: picture.camera,
-    pixels: picture.pixels ?? null,
+    fields: record.fields,
+    problems: record.problems,
+    camera: main.picture.camera,
+    pixels: main.picture.pixels ?? null,
+    format: main.picture.format,
+    ...(shot.raw ? { raw: shot.raw } : {}),
+    ...(shot.sidecar ? { sidecar: shot.sidecar } : {}),
   };
 }
 
@@ -58,6 +72,8 @@ export interface RunItemResult {
   readonly version: 1;
   /** Where the file went, inside its folder. */
   readonly target?: string;
+  /** Names of the photo’s other files there. */
+  readonly others?: { readonly raw?: string; readonly sidecar?: string };
   readonly written: { readonly [K in FieldId]?: WrittenField };
   /** SHA-256 of the file, read back after writing. */
   readonly digest?: string;

@@ -33,7 +33,7 @@ test('pictures are listed by name; hidden, linked and other files are passed ove
   for (const name of ['b.JPG', 'a.jpeg', 'notes.txt', '.hidden.jpg', 'inner/c.jpg'])
     writeFileSync(path.join(open, name), 'x');
   symlinkSync(path.join(open, 'b.JPG'), path.join(open, 'link.jpg'));
-  const { files, passedOver } = await listPictures(open);
-  expect(files.map((one) => one.relativePath)).toEqual(['a.jpeg', 'b.JPG', 'inner/c.jpg']);
+  const { shots, passedOver } = await listPictures(open);
+  expect(shots.map((one) => one.relativePath)).toEqual(['a.jpeg', 'b.JPG', 'inner/c.jpg']);
   expect(passedOver).toBe(1);
 });

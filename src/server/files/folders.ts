@@ -1,6 +1,7 @@
-import { lstat, opendir, realpath } from 'node:fs/promises';
+import { lstat, opendir, readdir, realpath } from 'node:fs/promises';
 import path from 'node:path';
 import { hasKnownExtension } from '../../core/containers/registry';
+import { groupShots, type Shot } from '../../core/naming/shots';
 import { asFileError, FileError } from './fileError';
 
 /**
@@ -25,14 +26,17 @@ function isBelow(root: string, whole: string): boolean {
   return whole !== root && whole.startsWith(root.endsWith(path.sep) ? root : root + path.sep);
 }
 
-export interface FoundFile {
-  /** Inside the folder, with "/" between the parts. */
+/** A photo of a folder: one file, or several that belong together. */
+export interface FoundShot {
+  /** Of the file that stands for it: inside the folder, with "/" between the parts. */
   readonly relativePath: string;
+  readonly shot: Shot;
+  /** Bytes of all its files. */
   readonly size: number;
 }
 
 export interface Listing {
-  readonly files: readonly FoundFile[];
+  readonly shots: readonly FoundShot[];
   /** Names that are not pictures of a known format, hidden ones aside. */
   readonly passedOver: number;
   readonly truncated: boolean;
@@ -40,25 +44,60 @@ export interface Listing {
 
 const MAX_FILES = 20_000;
 const MAX_DEPTH = 12;
+const SIDECAR = /\.xmp$/i;
 
-/** The pictures below a folder by name; hidden, unfinished and linked entries are passed over. */
+/** The photos below a folder by name; hidden, unfinished and linked entries are passed over. */
 export async function listPictures(folder: string): Promise<Listing> {
-  const files: FoundFile[] = [];
+  const shots: FoundShot[] = [];
   let passedOver = 0;
   const walk = async (inside: string, depth: number): Promise<void> => {
+    const names: string[] = [];
     for await (const entry of await opendir(path.join(folder, inside))) {
-      if (files.length >= MAX_FILES) return;
+      if (shots.length + names.length >= MAX_FILES) break;
       if (entry.name.startsWith('.')) continue;
-      const relativePath = inside === '' ? entry.name : `${inside}/${entry.name}`;
-      if (entry.isDirectory() && depth < MAX_DEPTH) await walk(relativePath, depth + 1);
-      else if (entry.isFile() && hasKnownExtension(entry.name))
-        files.push({ relativePath, size: (await lstat(path.join(folder, relativePath))).size });
+      if (entry.isDirectory() && depth < MAX_DEPTH) await walk(joined(inside, entry.name), depth + 1);
+      else if (entry.isFile() && (hasKnownExtension(entry.name) || SIDECAR.test(entry.name)))
+        names.push(entry.name);
       else if (entry.isFile()) passedOver++;
     }
+    const grouped = groupShots(names);
+    passedOver += names.length - grouped.reduce((sum, shot) => sum + filesOf(shot).length, 0);
+    for (const shot of grouped)
+      shots.push({
+        relativePath: joined(inside, shot.main),
+        shot,
+        size: await bytesOf(path.join(folder, inside), shot),
+      });
   };
   await walk('', 0).catch((error) => {
     throw asFileError(error, folder);
   });
-  files.sort((a, b) => (a.relativePath < b.relativePath ? -1 : 1));
-  return { files, passedOver, truncated: files.length >= MAX_FILES };
+  shots.sort((a, b) => (a.relativePath < b.relativePath ? -1 : 1));
+  return { shots, passedOver, truncated: shots.length >= MAX_FILES };
+}
+
+function joined(inside: string, name: string): string {
+  return inside === '' ? name : `${inside}/${name}`;
+}
+
+export function filesOf({ main, raw, sidecar }: Shot): string[] {
+  return [main, raw, sidecar].filter((name) => name !== undefined);
+}
+
+async function bytesOf(folder: string, shot: Shot): Promise<number> {
+  const stats = await Promise.all(filesOf(shot).map((name) => lstat(path.join(folder, name))));
+  return stats.reduce((sum, stat) => sum + stat.size, 0);
+}
+
+/** The photo that a file stands for, with the files beside it that belong to it. */
+export async function shotOf(file: string): Promise<Shot> {
+  const name = path.basename(file);
+  const beside = await readdir(path.dirname(file)).catch((error) => {
+    throw asFileError(error, file);
+  });
+  return (
+    groupShots(beside.filter((one) => !one.startsWith('.'))).find((one) => one.main === name) ?? {
+      main: name,
+    }
+  );
 }

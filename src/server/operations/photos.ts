@@ -1,6 +1,9 @@
-import { asc, eq, inArray } from 'drizzle-orm';
+import path from 'node:path';
+import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { FieldId } from '../../core/catalogue/fields';
 import type { FieldValue } from '../../core/catalogue/value';
+import type { ShotRole } from '../../core/embed/planShot';
+import type { Shot } from '../../core/naming/shots';
 import type { Queries } from '../db/client';
 import { drafts, files, openedFolders, photos } from '../db/schema';
 import type { DraftOrigin, StoredRecord } from '../db/stored';
@@ -26,7 +29,7 @@ export async function listPhotos(db: Queries, assignmentId: string): Promise<Lis
   const rows = await db
     .select({ id: photos.id, name: photos.name, record: photos.record, modifiedNs: files.modifiedNs })
     .from(photos)
-    .innerJoin(files, eq(files.photoId, photos.id))
+    .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
     .where(eq(photos.assignmentId, assignmentId))
     .orderBy(asc(photos.position));
   const written =
@@ -60,7 +63,24 @@ export async function photoPath(db: Queries, photoId: string) {
     .select({ file: files, folder: openedFolders.path })
     .from(files)
     .innerJoin(openedFolders, eq(openedFolders.id, files.folderId))
-    .where(eq(files.photoId, photoId));
+    .where(and(eq(files.photoId, photoId), eq(files.role, 'main')));
   const { file, folder } = found(row, 'picture');
   return { file, path: await pathInside(folder, file.relativePath) };
+}
+
+/** All files of a photo: their rows, the folder they stand in, and their names there. */
+export async function photoShot(db: Queries, photoId: string) {
+  const { file, path: main } = await photoPath(db, photoId);
+  const rows = await db.select().from(files).where(eq(files.photoId, photoId));
+  const nameOf = (role: ShotRole) => {
+    const row = rows.find((one) => one.role === role);
+    return row && path.posix.basename(row.relativePath);
+  };
+  const [raw, sidecar] = [nameOf('raw'), nameOf('sidecar')];
+  const shot: Shot = {
+    main: path.basename(main),
+    ...(raw ? { raw } : {}),
+    ...(sidecar ? { sidecar } : {}),
+  };
+  return { rows, file, folder: path.dirname(main), shot };
 }

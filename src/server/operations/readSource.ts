@@ -1,3 +1,4 @@
+import { dirname } from 'node:path';
 import { and, eq, inArray } from 'drizzle-orm';
 import { FormatError } from '../../core/problems/problem';
 import type { Queries } from '../db/client';
@@ -5,8 +6,9 @@ import { photos } from '../db/schema';
 import type { StoredRecord } from '../db/stored';
 import { storedRecord } from '../db/stored';
 import { FileError } from '../files/fileError';
-import { listPictures, pathInside } from '../files/folders';
-import { contentIdentity, readPhotoFile } from '../files/readPhotoFile';
+import { type FoundShot, listPictures, pathInside } from '../files/folders';
+import { contentIdentity } from '../files/readPhotoFile';
+import { readShot } from '../files/readShot';
 import { sourceOf, withFile } from '../files/source';
 import { folderById } from './folders';
 
@@ -28,7 +30,7 @@ export async function readSource(db: Queries, folderId: string, assignmentId: st
   const folder = await folderById(db, folderId);
   const listing = await listPictures(folder.path);
   const read = [];
-  for (const file of listing.files) read.push({ file, ...(await readOne(folder.path, file.relativePath)) });
+  for (const file of listing.shots) read.push({ file, ...(await readOne(folder.path, file)) });
   const identities = read.flatMap((one) => (one.identity ? [one.identity] : []));
   const here = new Set(
     identities.length === 0
@@ -42,7 +44,8 @@ export async function readSource(db: Queries, folderId: string, assignmentId: st
   );
   const pictures = read.map(
     ({ file, record, identity, failed }): SourcePicture => ({
-      ...file,
+      relativePath: file.relativePath,
+      size: file.size,
       record,
       alreadyHere: identity !== undefined && here.has(identity),
       ...(failed ? { failed } : {}),
@@ -59,18 +62,19 @@ export async function readSource(db: Queries, folderId: string, assignmentId: st
 
 async function readOne(
   folder: string,
-  relativePath: string,
+  { relativePath, shot }: FoundShot,
 ): Promise<{ record: StoredRecord | null; identity?: string; failed?: string }> {
   try {
     const path = await pathInside(folder, relativePath);
-    const { picture, container, stat } = await readPhotoFile(path);
+    const read = await readShot(dirname(path), shot);
+    const { container, stat } = read.main;
     const key = `${path}|${stat.size}|${stat.modifiedNs}`;
     const identity =
       known.get(key) ??
       (await withFile(path, (file) => contentIdentity(sourceOf(file, stat.size), container)));
     if (known.size > REMEMBERED) known.clear();
     known.set(key, identity);
-    return { record: storedRecord(picture), identity };
+    return { record: storedRecord(read), identity };
   } catch (error) {
     if (error instanceof FormatError) return { record: null, failed: error.problem.code };
     if (error instanceof FileError) return { record: null, failed: error.code };

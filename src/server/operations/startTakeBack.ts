@@ -10,7 +10,12 @@ export async function startTakeBack(db: Database, takenRunId: string): Promise<{
     const [before] = await tx.select().from(runs).where(eq(runs.id, takenRunId)).for('update');
     const taken = found(before, 'run');
     const items = await tx
-      .select({ photoId: runItems.photoId, name: runItems.name, id: runItems.id })
+      .selectDistinct({
+        photoId: runItems.photoId,
+        name: runItems.name,
+        id: runItems.id,
+        position: runItems.position,
+      })
       .from(runItems)
       .innerJoin(inverseEdits, eq(inverseEdits.itemId, runItems.id))
       .where(and(eq(runItems.runId, takenRunId), eq(runItems.state, 'done')))

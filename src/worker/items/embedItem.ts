@@ -1,30 +1,38 @@
+import path from 'node:path';
 import { and, eq, lte } from 'drizzle-orm';
 import type { FieldId } from '../../core/catalogue/fields';
-import { planEmbed } from '../../core/embed/planEmbed';
+import { planShot, type ShotPart, type ShotRole } from '../../core/embed/planShot';
 import { FormatError } from '../../core/problems/problem';
-import type { Picture } from '../../core/readout/readPicture';
 import type { Database, Queries } from '../../server/db/client';
-import { drafts, files, inverseEdits, photos, runItems } from '../../server/db/schema';
-import { type StoredProblem, storedRecord, type WrittenField } from '../../server/db/stored';
-import { applyEdits, digestOf, type WayBack } from '../../server/files/applyEdits';
+import { drafts, inverseEdits, runItems } from '../../server/db/schema';
+import type { StoredProblem, WrittenField } from '../../server/db/stored';
+import { digestOf, type WayBack } from '../../server/files/applyEdits';
+import { createFile } from '../../server/files/createFile';
 import { FileError } from '../../server/files/fileError';
-import { readPhotoFile } from '../../server/files/readPhotoFile';
+import { shotOf } from '../../server/files/folders';
+import { containersOf, type ReadShot, readShot, sidecarPath } from '../../server/files/readShot';
 import { withFile } from '../../server/files/source';
-import { photoPath } from '../../server/operations/photos';
-import { readBack } from './verify';
+import { verifyWritten } from '../../server/files/verifyWritten';
+import { writeOver } from '../../server/files/writeOver';
+import { photoShot } from '../../server/operations/photos';
+import { indexShot } from './indexShot';
+import { insertedBytes, sha256 } from './newFile';
 
 type Item = typeof runItems.$inferSelect;
+type Located = Awaited<ReturnType<typeof photoShot>>;
 
-/** Writes a picture's drafts into its file. The way back is kept before the file is replaced. */
+/**
+ * Writes a photo's drafts into its files. The way back of each file is kept before it is changed. After a
+ * kill the photo is planned again from what its files say then: what is done already is left as it is.
+ */
 export async function embedItem(db: Database, item: Item): Promise<void> {
   const photoId = item.photoId!;
-  const { file, path } = await photoPath(db, photoId);
-  if (await finishedBefore(db, item, path)) return;
-  await refuseChanged(db, photoId, file, path);
-  const read = new Date();
+  const located = await withSidecarOnDisk(db, item, await photoShot(db, photoId));
+  await refuseChanged(db, item, located);
+  const begun = new Date();
   const rows = await db.select().from(drafts).where(eq(drafts.photoId, photoId));
-  const { container, stat } = await readPhotoFile(path);
-  const plan = planEmbed(container, new Map(rows.map((row) => [row.field, row.value])));
+  const read = await readShot(located.folder, located.shot);
+  const plan = await planShot(containersOf(read), new Map(rows.map((row) => [row.field, row.value])));
   if (plan.refused) throw new FormatError(plan.refused.code, plan.refused.part, plan.refused);
   const written: { [K in FieldId]?: WrittenField } = {};
   for (const row of rows)
@@ -33,58 +41,88 @@ export async function embedItem(db: Database, item: Item): Promise<void> {
       after: row.value,
       origin: row.origin,
     };
-  const result = { version: 1 as const, written };
-  if (plan.unchanged) {
-    await settle(db, item, { path, read, problems: plan.problems, state: 'unchanged', result });
+  const resumed = item.result && (await hasWayBack(db, item.id));
+  const result = resumed ? item.result! : { version: 1 as const, written };
+  if (!plan.unchanged) await db.update(runItems).set({ result }).where(eq(runItems.id, item.id));
+  for (const part of plan.parts) await writePart(db, item.id, read, part);
+  const state = plan.unchanged && !resumed ? ('unchanged' as const) : ('done' as const);
+  await settle(db, item, located, { read, begun, problems: plan.problems, state, result });
+}
+
+/**
+ * A sidecar beside the picture that the index does not know: this item made it before it was cut off, or
+ * another program did meanwhile; then it is taken into the index and the person decides again.
+ */
+async function withSidecarOnDisk(db: Database, item: Item, located: Located): Promise<Located> {
+  const { sidecar } = await shotOf(path.join(located.folder, located.shot.main));
+  if (!sidecar || located.shot.sidecar) return located;
+  const shot = { ...located.shot, sidecar };
+  const ways = await db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.id));
+  if (ways.some((way) => way.made)) return { ...located, shot };
+  await indexShot(db, item.photoId!, placeOf(located), shot);
+  throw new FileError('changed-meanwhile', sidecar);
+}
+
+async function hasWayBack(db: Queries, itemId: string): Promise<boolean> {
+  const rows = await db
+    .select({ role: inverseEdits.role })
+    .from(inverseEdits)
+    .where(eq(inverseEdits.itemId, itemId));
+  return rows.length > 0;
+}
+
+async function writePart(db: Database, itemId: string, read: ReadShot, part: ShotPart): Promise<void> {
+  if (part.isNew) {
+    const bytes = insertedBytes(part.plan);
+    const way = { pieces: [], formerBytes: new Uint8Array(0), digestBefore: '', digestAfter: sha256(bytes) };
+    await keepWayBack(db, itemId, part.role, way, true);
+    await createFile(sidecarPath(read), bytes);
     return;
   }
-  await db.update(runItems).set({ result }).where(eq(runItems.id, item.id));
-  await applyEdits({
-    source: path,
-    target: path,
-    edits: plan.edits,
-    mode: 'replace',
-    expected: stat,
-    times: 'now',
-    verify: async (bytes) => {
-      await readBack(bytes, plan, path);
-    },
-    keepWayBack: (way) => keepWayBack(db, item.id, way),
+  const name = read.shot[part.role]!;
+  await writeOver({
+    path: path.join(read.folder, name),
+    edits: part.plan.edits,
+    expected: read[part.role]!.stat,
+    verify: (bytes) => verifyWritten(bytes, part.plan, name),
+    keepWayBack: (way) => keepWayBack(db, itemId, part.role, way, false),
   });
-  await settle(db, item, { path, read, problems: plan.problems, state: 'done', result });
 }
 
 /**
  * A file that is not what Fabrica last read is not written over: it is read anew, so that its new values
- * show, and the person decides again. A mere new date is no change.
+ * show, and the person decides again. A mere new date is no change, and neither is what this item itself
+ * wrote before it was cut off.
  */
-async function refuseChanged(
-  db: Database,
-  photoId: string,
-  known: typeof files.$inferSelect,
-  path: string,
+async function refuseChanged(db: Database, item: Item, located: Located): Promise<void> {
+  const ways = await db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.id));
+  for (const row of located.rows) {
+    const file = path.join(located.folder, path.posix.basename(row.relativePath));
+    const found = await withFile(file, async (one, stat) => {
+      const same = stat.size === row.size && String(stat.modifiedNs) === row.modifiedNs;
+      return same ? row.digest : digestOf(one, stat.size);
+    });
+    if (found === row.digest || ways.some((way) => way.role === row.role && way.digestAfter === found))
+      continue;
+    await indexShot(db, item.photoId!, placeOf(located), located.shot);
+    throw new FileError('changed-meanwhile', file);
+  }
+}
+
+export function placeOf({ file, folder }: Located) {
+  const inside = path.posix.dirname(file.relativePath);
+  return { folderId: file.folderId, inside: inside === '.' ? '' : inside, folder };
+}
+
+async function keepWayBack(
+  db: Queries,
+  itemId: string,
+  role: ShotRole,
+  way: WayBack,
+  made: boolean,
 ): Promise<void> {
-  const found = await withFile(path, async (file, stat) => {
-    const same = stat.size === known.size && String(stat.modifiedNs) === known.modifiedNs;
-    return { same, digest: same ? known.digest : await digestOf(file, stat.size) };
-  });
-  if (found.same) return;
-  await indexFile(db, photoId, path);
-  if (found.digest !== known.digest) throw new FileError('changed-meanwhile', path);
-}
-
-/** Killed after the file got its name and before that was recorded: the digest tells. */
-async function finishedBefore(db: Database, item: Item, path: string): Promise<boolean> {
-  const [way] = await db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.id));
-  if (!way || !item.result) return false;
-  const digest = await withFile(path, (file, stat) => digestOf(file, stat.size));
-  if (digest !== way.digestAfter) return false;
-  await settle(db, item, { path, read: new Date(), problems: [], state: 'done', result: item.result });
-  return true;
-}
-
-export async function keepWayBack(db: Queries, itemId: string, way: WayBack): Promise<void> {
   const row = {
+    made,
     digestBefore: way.digestBefore,
     digestAfter: way.digestAfter,
     pieces: [...way.pieces],
@@ -92,14 +130,14 @@ export async function keepWayBack(db: Queries, itemId: string, way: WayBack): Pr
   };
   await db
     .insert(inverseEdits)
-    .values({ itemId, ...row })
-    .onConflictDoUpdate({ target: inverseEdits.itemId, set: row });
+    .values({ itemId, role, ...row })
+    .onConflictDoUpdate({ target: [inverseEdits.itemId, inverseEdits.role], set: row });
 }
 
 interface Settled {
-  readonly path: string;
+  readonly read: ReadShot;
   /** Drafts written after this moment are not in the file. */
-  readonly read: Date;
+  readonly begun: Date;
   readonly problems: readonly StoredProblem[];
   readonly state: 'done' | 'unchanged';
   readonly result: NonNullable<Item['result']>;
@@ -108,35 +146,23 @@ interface Settled {
 async function settle(
   db: Database,
   item: Item,
-  { path, read, problems, state, result }: Settled,
+  located: Located,
+  { read, begun, problems, state, result }: Settled,
 ): Promise<void> {
+  const made = await db
+    .select({ role: inverseEdits.role })
+    .from(inverseEdits)
+    .where(and(eq(inverseEdits.itemId, item.id), eq(inverseEdits.made, true)));
+  const shot =
+    made.length > 0 ? { ...located.shot, sidecar: path.basename(sidecarPath(read)) } : located.shot;
   const { digest, size } = await db.transaction(async (tx) => {
-    const file = await indexFile(tx, item.photoId!, path);
-    const stillThere = and(eq(drafts.photoId, item.photoId!), lte(drafts.changedAt, read));
+    const indexed = await indexShot(tx, item.photoId!, placeOf(located), shot);
+    const stillThere = and(eq(drafts.photoId, item.photoId!), lte(drafts.changedAt, begun));
     await tx.delete(drafts).where(stillThere);
-    return file;
+    return indexed;
   });
   await db
     .update(runItems)
-    .set({ state, problems, result: { ...result, digest, bytes: size } })
+    .set({ state, problems: [...problems], result: { ...result, digest, bytes: size } })
     .where(eq(runItems.id, item.id));
-}
-
-/** Brings the index up to what the file says now. */
-export async function indexFile(
-  db: Queries,
-  photoId: string,
-  path: string,
-): Promise<{ digest: string; size: number; picture: Picture }> {
-  const { picture, stat } = await readPhotoFile(path);
-  const digest = await withFile(path, (file) => digestOf(file, stat.size));
-  await db
-    .update(photos)
-    .set({ record: storedRecord(picture) })
-    .where(eq(photos.id, photoId));
-  await db
-    .update(files)
-    .set({ size: stat.size, modifiedNs: String(stat.modifiedNs), digest })
-    .where(eq(files.photoId, photoId));
-  return { digest, size: stat.size, picture };
 }

@@ -1,13 +1,14 @@
+import path from 'node:path';
 import { and, eq } from 'drizzle-orm';
 import type { FieldId } from '../../core/catalogue/fields';
 import type { FieldValue } from '../../core/catalogue/value';
-import { planEmbed } from '../../core/embed/planEmbed';
+import { planShot } from '../../core/embed/planShot';
 import { valuesOfRecord } from '../../core/mapping/read';
-import type { Picture } from '../../core/readout/readPicture';
+import type { Shot } from '../../core/naming/shots';
 import { compileTemplates, resolve } from '../../core/templates/resolve';
 import { applyRule } from '../../core/templates/rules';
 import type { Template } from '../../core/templates/template';
-import type { Database } from '../../server/db/client';
+import type { Database, Queries } from '../../server/db/client';
 import { drafts, files, photos, runItems } from '../../server/db/schema';
 import {
   type DraftOrigin,
@@ -17,14 +18,14 @@ import {
   storedRecord,
   type WrittenField,
 } from '../../server/db/stored';
-import { applyEdits, digestOf } from '../../server/files/applyEdits';
-import { FileError } from '../../server/files/fileError';
-import { pathInside } from '../../server/files/folders';
-import { contentIdentity, type PhotoFile, readPhotoFile } from '../../server/files/readPhotoFile';
+import { pathInside, shotOf } from '../../server/files/folders';
+import { contentIdentity } from '../../server/files/readPhotoFile';
+import { containersOf, type ReadShot, readShot } from '../../server/files/readShot';
 import { sourceOf, withFile } from '../../server/files/source';
 import type { Assignment } from '../../server/operations/assignments';
 import { localToday, placeholderContext } from '../../server/operations/context';
-import { type ReadBack, readBack } from './verify';
+import { indexFiles } from './indexShot';
+import { placeShot } from './placeShot';
 
 export interface ImportRun {
   readonly assignment: Assignment;
@@ -38,38 +39,48 @@ export interface ImportRun {
 type Item = typeof runItems.$inferSelect;
 type Written = { [K in FieldId]?: WrittenField };
 
-const NAMES_TRIED = 1000;
-
-/** Copies one picture into the working folder with the templates in force embedded while copying. */
+/** Copies one photo, with all its files, into the working folder; the templates go in while copying. */
 export async function importItem(db: Database, run: ImportRun, item: Item): Promise<void> {
-  const path = await pathInside(run.source, item.sourcePath ?? '');
-  const photo = await readPhotoFile(path);
+  const source = await pathInside(run.source, item.sourcePath ?? '');
+  const read = await readShot(path.dirname(source), await shotOf(source));
   const leave = run.parameters.leaveAsTheyAre.includes(item.sourcePath ?? '');
-  const written = leave ? {} : valuesFromTemplates(run, item, photo.picture);
+  const written = leave ? {} : valuesFromTemplates(run, item, read);
   const wanted = new Map(Object.entries(written).map(([id, one]) => [id as FieldId, one.after]));
-  const plan = planEmbed(photo.container, wanted);
-  const result: RunItemResult = { version: 1, written: plan.refused ? {} : written };
-  const placed =
-    (await finishedBefore(run, item, photo, plan)) ?? (await place(db, run, item, path, photo, plan, result));
-  // Templates that could not go into the file stay as drafts: refused is not lost.
-  const waiting = plan.refused ? written : {};
-  const problems: StoredProblem[] = [...plan.problems, ...(plan.refused ? [plan.refused] : [])];
+  const planned = await planShot(containersOf(read), wanted);
+  // Refused: every file comes as it is, and the templates' values wait as drafts. Refused is not lost.
+  const plan = planned.refused ? { ...planned, parts: [] } : planned;
+  const result: RunItemResult = { version: 1, written: planned.refused ? {} : written };
+  const names = await placeShot(read, plan, run.working.path, namesOf(item.result), async (tried) => {
+    await db
+      .update(runItems)
+      .set({ result: { ...result, ...targetsOf(tried) } })
+      .where(eq(runItems.id, item.id));
+  });
+  const problems: StoredProblem[] = [...planned.problems, ...(planned.refused ? [planned.refused] : [])];
   await record(
     db,
     run,
     item,
-    placed,
-    { ...result, target: placed.target, digest: placed.digest, bytes: placed.size },
-    waiting,
+    names,
+    { ...result, ...targetsOf(names) },
+    planned.refused ? written : {},
     problems,
   );
 }
 
-function valuesFromTemplates(run: ImportRun, item: Item, picture: Picture): Written {
-  const values = valuesOfRecord(picture.record);
+function targetsOf({ main, ...others }: Shot): Pick<RunItemResult, 'target' | 'others'> {
+  return { target: main, ...(Object.keys(others).length > 0 ? { others } : {}) };
+}
+
+function namesOf(result: RunItemResult | null): Shot | undefined {
+  return result?.target === undefined ? undefined : { main: result.target, ...result.others };
+}
+
+function valuesFromTemplates(run: ImportRun, item: Item, { record, main }: ReadShot): Written {
+  const values = valuesOfRecord(record);
   const context = placeholderContext(
     run.assignment,
-    { name: item.name, camera: picture.camera.camera, runningNumber: item.position + 1 },
+    { name: item.name, camera: main.picture.camera.camera, runningNumber: item.position + 1 },
     localToday(),
   );
   const { changes } = resolve(compileTemplates(run.templates), values, context);
@@ -94,134 +105,23 @@ function valuesFromTemplates(run: ImportRun, item: Item, picture: Picture): Writ
   return written;
 }
 
-interface Placed extends ReadBack {
-  readonly target: string;
-  readonly digest: string;
-  readonly size: number;
-  readonly modifiedNs: bigint;
-}
-
-/** A run that was killed between giving the file its name and recording it finds its own work again. */
-async function finishedBefore(
-  run: ImportRun,
-  item: Item,
-  source: PhotoFile,
-  plan: ReturnType<typeof planEmbed>,
-): Promise<Placed | undefined> {
-  const target = item.result?.target;
-  if (!target) return undefined;
-  const path = await pathInside(run.working.path, target);
-  try {
-    return await withFile(path, async (file, stat) => {
-      const bytes = sourceOf(file, stat.size);
-      const again = await readBack(bytes, plan, item.name);
-      const original = await withFile(await pathInside(run.source, item.sourcePath ?? ''), (one) =>
-        contentIdentity(sourceOf(one, source.stat.size), source.container),
-      );
-      if (again.contentIdentity !== original) return undefined;
-      return {
-        ...again,
-        target,
-        digest: await digestOf(file, stat.size),
-        size: stat.size,
-        modifiedNs: stat.modifiedNs,
-      };
-    });
-  } catch {
-    return undefined;
-  }
-}
-
-async function place(
-  db: Database,
-  run: ImportRun,
-  item: Item,
-  source: string,
-  photo: PhotoFile,
-  plan: ReturnType<typeof planEmbed>,
-  result: RunItemResult,
-): Promise<Placed> {
-  for (let n = 1; n <= NAMES_TRIED; n++) {
-    const target = numbered(item.name, n);
-    await db
-      .update(runItems)
-      .set({ result: { ...result, target } })
-      .where(eq(runItems.id, item.id));
-    let read: ReadBack | undefined;
-    try {
-      const done = await applyEdits({
-        source,
-        target: await pathInside(run.working.path, target),
-        edits: plan.edits,
-        mode: 'new',
-        expected: photo.stat,
-        times: 'keep',
-        verify: async (bytes) => {
-          read = await readBack(bytes, plan, item.name);
-        },
-      });
-      return {
-        ...read!,
-        target,
-        digest: done.digest,
-        size: done.stat.size,
-        modifiedNs: done.stat.modifiedNs,
-      };
-    } catch (error) {
-      if (!(error instanceof FileError && error.code === 'already-there')) throw error;
-    }
-  }
-  throw new FileError('already-there', item.name);
-}
-
-/** "name.jpg", then "name-2.jpg" …: a taken name is never overwritten. */
-function numbered(name: string, n: number): string {
-  if (n === 1) return name;
-  const dot = name.lastIndexOf('.');
-  return dot <= 0 ? `${name}-${n}` : `${name.slice(0, dot)}-${n}${name.slice(dot)}`;
-}
-
 async function record(
   db: Database,
   run: ImportRun,
   item: Item,
-  placed: Placed,
+  names: Shot,
   result: RunItemResult,
   waiting: Written,
   problems: readonly StoredProblem[],
 ): Promise<void> {
+  const read = await readShot(run.working.path, names);
+  const identity = await withFile(path.join(run.working.path, names.main), (file, stat) =>
+    contentIdentity(sourceOf(file, stat.size), read.main.container),
+  );
   await db.transaction(async (tx) => {
-    const assignmentId = run.assignment.id;
-    const [here] = await tx
-      .select({ photoId: files.photoId })
-      .from(files)
-      .where(and(eq(files.folderId, run.working.id), eq(files.relativePath, placed.target)));
-    const row = {
-      assignmentId,
-      name: placed.target,
-      contentIdentity: placed.contentIdentity,
-      record: storedRecord(placed.picture),
-    };
-    const [photo] = here
-      ? await tx.update(photos).set(row).where(eq(photos.id, here.photoId)).returning({ id: photos.id })
-      : await tx
-          .insert(photos)
-          .values({ ...row, position: run.placesTaken + item.position + 1 })
-          .returning({ id: photos.id });
-    const photoId = photo!.id;
-    const file = {
-      photoId,
-      folderId: run.working.id,
-      relativePath: placed.target,
-      format: placed.picture.format,
-      size: placed.size,
-      modifiedNs: String(placed.modifiedNs),
-      digest: placed.digest,
-    };
-    await tx
-      .insert(files)
-      .values(file)
-      .onConflictDoUpdate({ target: [files.folderId, files.relativePath], set: file });
+    const photoId = await recordPhoto(tx, run, item, read, identity);
+    const place = { folderId: run.working.id, inside: '', folder: run.working.path };
+    const digests = await indexFiles(tx, photoId, place, read);
     for (const [field, one] of Object.entries(waiting)) {
       await tx
         .insert(drafts)
@@ -233,9 +133,36 @@ async function record(
         })
         .onConflictDoNothing();
     }
+    const done = { ...result, digest: digests.get('main')!, bytes: read.main.stat.size };
     await tx
       .update(runItems)
-      .set({ photoId, state: 'done', result, problems })
+      .set({ photoId, state: 'done', result: done, problems: [...problems] })
       .where(eq(runItems.id, item.id));
   });
+}
+
+async function recordPhoto(
+  tx: Queries,
+  run: ImportRun,
+  item: Item,
+  read: ReadShot,
+  identity: string,
+): Promise<string> {
+  const [here] = await tx
+    .select({ photoId: files.photoId })
+    .from(files)
+    .where(and(eq(files.folderId, run.working.id), eq(files.relativePath, read.shot.main)));
+  const row = {
+    assignmentId: run.assignment.id,
+    name: read.shot.main,
+    contentIdentity: identity,
+    record: storedRecord(read),
+  };
+  const [photo] = here
+    ? await tx.update(photos).set(row).where(eq(photos.id, here.photoId)).returning({ id: photos.id })
+    : await tx
+        .insert(photos)
+        .values({ ...row, position: run.placesTaken + item.position + 1 })
+        .returning({ id: photos.id });
+  return photo!.id;
 }
