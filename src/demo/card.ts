@@ -19,7 +19,7 @@ import {
   withResource,
 } from '../core/photoshop/resources';
 import { type DemoPicture, demoPictures } from './pictures';
-import { renderPicture } from './render';
+import { renderPicture, renderRaw } from './render';
 
 type Values = { readonly [K in FieldId]?: FieldValue };
 
@@ -29,7 +29,10 @@ export async function fillCard(folder: string, told: (line: string) => void): Pr
   const missing = demoPictures.filter((one) => !existsSync(path.join(folder, one.name)));
   if (missing.length > 0) told(`Drawing ${missing.length} demo pictures (a minute or two, once)`);
   const drawn = missing.filter((one) => !one.sameAs);
-  const queue = drawn.map((picture) => async () => place(folder, picture, await withMetadata(picture)));
+  const queue = drawn.map((picture) => async () => {
+    await placeTwins(folder, picture);
+    await place(folder, picture, await withMetadata(picture));
+  });
   await Promise.all(
     [0, 1].map(async () => {
       for (let job = queue.shift(); job; job = queue.shift()) await job();
@@ -43,10 +46,28 @@ export async function fillCard(folder: string, told: (line: string) => void): Pr
 }
 
 async function withMetadata(picture: DemoPicture): Promise<Uint8Array> {
-  const seed = [...picture.name].reduce((sum, letter) => sum * 31 + letter.charCodeAt(0), 7) >>> 0;
-  const bare = new Uint8Array(await renderPicture(picture, seed));
-  const carrying = picture.carries ? await embedded(bare, picture.carries) : bare;
+  const seed = seedOf(picture);
+  const raw = picture.format === 'raw' || picture.format === 'dng';
+  const bare = raw ? await renderRaw(picture, seed) : new Uint8Array(await renderPicture(picture, seed));
+  const carrying = picture.carries && picture.format !== 'raw' ? await embedded(bare, picture.carries) : bare;
   return picture.contradicts ? contradicted(carrying, picture.contradicts) : carrying;
+}
+
+/** The JPEG of the same shot, and the sidecar that another program left. */
+async function placeTwins(folder: string, picture: DemoPicture): Promise<void> {
+  if (picture.format !== 'raw') return;
+  const { format: _, ...shot } = picture;
+  const stem = picture.name.replace(/\.[^.]+$/, '');
+  const jpeg = { ...shot, name: `${stem}.jpg` };
+  await place(folder, jpeg, await withMetadata({ ...jpeg, name: picture.name }));
+  if (!picture.sidecar) return;
+  const wanted = new Map(Object.entries(picture.sidecar)) as Map<FieldId, FieldValue>;
+  const { edits } = planEmbed(await openContainer(memorySource(new Uint8Array(0)), 'new.xmp'), wanted);
+  await place(folder, { ...shot, name: `${stem}.xmp` }, carriedOut(new Uint8Array(0), edits));
+}
+
+function seedOf({ name }: DemoPicture): number {
+  return [...name].reduce((sum, letter) => sum * 31 + letter.charCodeAt(0), 7) >>> 0;
 }
 
 async function embedded(file: Uint8Array, values: Values): Promise<Uint8Array> {

@@ -3,7 +3,7 @@ import type { FieldValue } from '../core/catalogue/value';
 import type { lights } from './scenes/parts';
 import type { SceneName } from './scenes/scenes';
 
-/** The card of the demo: 24 pictures of a ketch's relaunch, all invented. */
+/** The card of the demo: 30 photos of a ketch's relaunch, all invented. */
 export interface DemoPicture {
   readonly name: string;
   readonly scene: SceneName;
@@ -24,6 +24,10 @@ export interface DemoPicture {
     readonly digest: 'matching' | 'stale';
   };
   readonly cameraDescription?: string;
+  /** Beside JPEG: what the file is made as. 'raw' has a JPEG of its stem and a sidecar beside it. */
+  readonly format?: 'tiff' | 'png' | 'webp' | 'dng' | 'raw';
+  /** What the sidecar of a raw file says. */
+  readonly sidecar?: { readonly [K in FieldId]?: FieldValue };
   /** The same picture data as another one, under its own name. */
   readonly sameAs?: string;
 }
@@ -254,5 +258,70 @@ export const demoPictures: readonly DemoPicture[] = [
     taken: '2025-12-30T15:40:10',
     exposure: ['1/30', '2.8', 1600, 35],
     sameAs: 'kt26-0423.jpg',
+  },
+  {
+    name: 'kt26-0424.dng',
+    format: 'dng',
+    scene: 'frames',
+    light: 'day',
+    ...SMALL,
+    taken: '2026-03-10T09:05:00',
+    exposure: ['1/160', '5.6', 200, 35],
+  },
+  {
+    name: 'kt26-0425.dng',
+    format: 'dng',
+    scene: 'caulking',
+    light: 'day',
+    ...SMALL,
+    taken: '2026-04-03T10:12:30',
+    exposure: ['1/125', '4.0', 400, 50],
+    carries: { headline: 'Oakum goes into the seams', keywords: ['caulking'] },
+  },
+  {
+    name: 'kt26-0426.raw',
+    format: 'raw',
+    scene: 'launch',
+    light: 'dawn',
+    ...SMALL,
+    taken: '2026-05-14T09:58:20',
+    exposure: ['1/500', '5.6', 200, 35],
+    carries: { description: 'The cradle begins to move.', city: 'Havnes' },
+    sidecar: { description: 'The cradle begins to move.', city: 'Pellvik', rating: '4' },
+  },
+  {
+    name: 'kt26-sail-plan.tif',
+    format: 'tiff',
+    scene: 'loft',
+    light: 'grey',
+    width: 3000,
+    height: 2000,
+    taken: '2026-04-20T15:00:00',
+    exposure: ['1/60', '4.0', 400, 50],
+    carries: {
+      digitalSourceType: 'http://cv.iptc.org/newscodes/digitalsourcetype/print',
+      title: 'Sail plan',
+    },
+  },
+  {
+    name: 'kt26-name-board.png',
+    format: 'png',
+    scene: 'name',
+    light: 'grey',
+    width: 2400,
+    height: 1600,
+    taken: '2026-05-13T17:00:00',
+    exposure: ['1/100', '4.0', 400, 50],
+  },
+  {
+    name: 'kt26-invitation.webp',
+    format: 'webp',
+    scene: 'sailing',
+    light: 'dawn',
+    width: 2400,
+    height: 1600,
+    taken: '2026-06-02T05:10:00',
+    exposure: ['1/250', '5.6', 200, 70],
+    carries: { creator: ['Aune Pell'], copyrightNotice: '© 2026 Aune Pell' },
   },
 ];

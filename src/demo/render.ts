@@ -1,6 +1,7 @@
 import sharp, { type Exif } from 'sharp';
 import type { DemoPicture } from './pictures';
 import { seeded } from './random';
+import { rawPicture } from './rawPicture';
 import { lights } from './scenes/parts';
 import { scenes } from './scenes/scenes';
 
@@ -9,11 +10,8 @@ const GRAIN_STRENGTH = 7;
 /** Drawn at half size and enlarged, soft as a lens; the grain has full size. */
 const DRAWN_SMALLER = 2;
 
-/**
- * A camera's JPEG of one scene: drawn, grained, with the Exif of an invented camera. A picture taken
- * upright is stored lying, as cameras do, with its Orientation.
- */
-export async function renderPicture(picture: DemoPicture, seed: number): Promise<Buffer> {
+/** A drawn scene as pixels, lying as a camera stores it. */
+async function drawn(picture: DemoPicture, seed: number) {
   const random = seeded(seed);
   const light = lights[picture.light];
   const drawing = scenes[picture.scene](light, random);
@@ -29,11 +27,64 @@ export async function renderPicture(picture: DemoPicture, seed: number): Promise
     .raw()
     .toBuffer({ resolveWithObject: true });
   addGrain(data, info.width, seed);
-  return sharp(data, { raw: { width: info.width, height: info.height, channels: 3 } })
-    .jpeg({ quality: 91, chromaSubsampling: '4:2:0' })
-    .withExif(cameraExif(picture))
-    .withMetadata(picture.orientation ? { orientation: picture.orientation } : {})
-    .toBuffer();
+  return { data, width: info.width, height: info.height };
+}
+
+/**
+ * A camera's JPEG of one scene: drawn, grained, with the Exif of an invented camera. A picture taken
+ * upright is stored lying, as cameras do, with its Orientation. Other formats as the picture says.
+ */
+export async function renderPicture(picture: DemoPicture, seed: number): Promise<Buffer> {
+  const { data, width, height } = await drawn(picture, seed);
+  const pixels = sharp(data, { raw: { width, height, channels: 3 } }).withExif(cameraExif(picture));
+  switch (picture.format) {
+    case 'tiff':
+      return pixels.tiff({ compression: 'lzw', predictor: 'horizontal' }).toBuffer();
+    case 'png':
+      return pixels.png({ compressionLevel: 6 }).toBuffer();
+    case 'webp':
+      return pixels.webp({ quality: 88 }).toBuffer();
+    default:
+      return pixels
+        .jpeg({ quality: 91, chromaSubsampling: '4:2:0' })
+        .withMetadata(picture.orientation ? { orientation: picture.orientation } : {})
+        .toBuffer();
+  }
+}
+
+const MOSAIC_WIDTH = 1200;
+const PREVIEW_WIDTH = 2160;
+
+/** The same scene as a raw file: every second pixel red, green or blue, and a JPEG to look at. */
+export async function renderRaw(picture: DemoPicture, seed: number): Promise<Uint8Array> {
+  const { data, width, height } = await drawn(picture, seed);
+  const from = () => sharp(data, { raw: { width, height, channels: 3 } });
+  const preview = await from()
+    .resize(PREVIEW_WIDTH)
+    .jpeg({ quality: 88 })
+    .toBuffer({ resolveWithObject: true });
+  const small = await from().resize(MOSAIC_WIDTH).raw().toBuffer({ resolveWithObject: true });
+  return rawPicture({
+    jpeg: new Uint8Array(preview.data),
+    jpegSize: { width: preview.info.width, height: preview.info.height },
+    mosaic: { width: small.info.width, height: small.info.height, samples: mosaicOf(small.data, small.info) },
+    make: 'Tindra',
+    model: 'Tindra K2',
+    taken: picture.taken.replaceAll('-', ':').replace('T', ' '),
+    dng: picture.format === 'dng',
+  });
+}
+
+/** 16-bit samples behind a filter of red, green, green and blue. */
+function mosaicOf(rgb: Buffer, { width, height }: { width: number; height: number }): Uint8Array {
+  const samples = new Uint8Array(width * height * 2);
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const channel = (y % 2) + (x % 2);
+      samples[(y * width + x) * 2 + 1] = rgb[(y * width + x) * 3 + channel]!;
+    }
+  }
+  return samples;
 }
 
 /** Film-like grain, seeded, so that the picture comes out the same. `pixels` is RGB and is changed. */

@@ -23,6 +23,7 @@ export function joinEdits(edits: readonly Edit[]): Edit[] {
 
 export function isUnchanged(edits: readonly Edit[], size: number): boolean {
   const [only, ...more] = joinEdits(edits);
+  if (size === 0) return only === undefined;
   return more.length === 0 && only?.kind === 'copy' && only.start === 0 && only.end === size;
 }
 

@@ -2,6 +2,7 @@ import type { ByteSource } from '../bytes/source';
 import { decodeUtf8, decodeWindows1252 } from '../bytes/text';
 import { ByteView } from '../bytes/view';
 import { usualPrefix } from '../catalogue/namespaces';
+import type { Range } from '../containers/container';
 import type { ExifModel } from '../exif/exif';
 import { tagName } from '../exif/tagNames';
 import { charsetOf, decodeText } from '../iim/charset';
@@ -19,6 +20,8 @@ export interface Report {
   readonly picture: Picture;
   /** Bytes. */
   readonly size: number;
+  /** The JPEG inside a file that browsers cannot show. */
+  readonly preview?: Range;
   readonly iim: readonly Row[];
   readonly xmp: readonly Row[];
   readonly exif: readonly Row[];
@@ -35,12 +38,14 @@ export interface Row {
 const SHOWN_VALUES = 16;
 const SHOWN_TEXT = 4000;
 
-export async function reportOn(source: ByteSource): Promise<Report> {
-  const { picture, container, models } = await readPicture(source);
+export async function reportOn(source: ByteSource, name = ''): Promise<Report> {
+  const { picture, container, models } = await readPicture(source, name);
   const markup = container.blocks.xmp ? attempt(() => packetText(container.blocks.xmp!)) : undefined;
+  const preview = await container.preview(source);
   return {
     picture,
     size: source.size,
+    ...(preview ? { preview } : {}),
     iim: models.iim ? iimRows(models.iim) : [],
     xmp: models.xmp ? xmpRows(models.xmp) : [],
     exif: models.exif ? exifRows(models.exif) : [],

@@ -5,6 +5,7 @@ import { asText } from '@/core/catalogue/value';
 import type { Strip } from '@/core/threads/stroke';
 import type { SourcePicture } from '@/server/operations/readSource';
 import { failureWords } from '@/server/problems/words';
+import { otherFiles } from '@/ui/otherFiles';
 import { ThreadStrip } from '@/ui/ThreadStrip';
 
 interface Props {
@@ -19,6 +20,7 @@ interface Props {
 /** A picture on the card: what it carries already, and whether it comes. */
 export function SourcePictureRow({ picture, previewUrl, strip, ticked, note, onTick }: Props) {
   const name = picture.relativePath.slice(picture.relativePath.lastIndexOf('/') + 1);
+  const besides = picture.record ? otherFiles(picture.record) : undefined;
   const notice = asText(picture.record?.fields.copyrightNotice?.value);
   return (
     <Box minWidth="0" padding="2" bg={ticked ? 'transparent' : 'leaf'}>
@@ -48,6 +50,11 @@ export function SourcePictureRow({ picture, previewUrl, strip, ticked, note, onT
           <chakra.span fontWeight="600" truncate title={picture.relativePath}>
             {name}
           </chakra.span>
+          {besides && (
+            <chakra.span color="soft" whiteSpace="nowrap">
+              {besides}
+            </chakra.span>
+          )}
           <Flex flex="1" justifyContent="flex-end" onClick={(event) => event.preventDefault()}>
             {strip && <ThreadStrip strip={strip} name={name} />}
           </Flex>

@@ -49,6 +49,11 @@ export const SheetPicture = memo(function SheetPicture({ view, selected, current
         <chakra.span fontWeight="600" truncate title={view.name}>
           {view.name}
         </chakra.span>
+        {view.besides && (
+          <chakra.span color="soft" whiteSpace="nowrap">
+            {view.besides}
+          </chakra.span>
+        )}
         {view.state && (
           <chakra.span color={view.state.kind === 'draft' ? 'woad' : 'weldText'} whiteSpace="nowrap">
             {view.state.words}

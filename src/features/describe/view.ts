@@ -8,6 +8,7 @@ import { type Strip, stripOf } from '@/core/threads/stroke';
 import type { Assignment } from '@/server/operations/assignments';
 import { placeholderContext } from '@/server/operations/context';
 import type { ListedPhoto } from '@/server/operations/photos';
+import { otherFiles } from '@/ui/otherFiles';
 
 /** A photo as the screens show it. */
 export interface PhotoView {
@@ -21,6 +22,8 @@ export interface PhotoView {
   readonly caption: string;
   /** The sign-off that stands under the caption now. */
   readonly signOff: string | undefined;
+  /** The photo's other files, in few words. */
+  readonly besides: string | undefined;
   /** One or two words beside the file name. */
   readonly state: { readonly words: string; readonly kind: 'draft' | 'attention' } | undefined;
   readonly previewUrl: string;
@@ -52,6 +55,7 @@ export function viewPhotos(
       strip,
       caption,
       signOff: signedOff ? offered : undefined,
+      besides: otherFiles(photo.record),
       state: stateOf(photo, strip),
       previewUrl: `/api/photos/${photo.id}/preview?side=480&at=${photo.revision}`,
     };

@@ -28,7 +28,13 @@ export function ReportView({
     >
       <Box padding="5" position={{ lg: 'sticky' }} top="3.0625rem">
         <Box bg="field" display="flex" justifyContent="center">
-          <chakra.img src={pictureUrl} alt={name} maxHeight="52vh" objectFit="contain" />
+          {pictureUrl ? (
+            <chakra.img src={pictureUrl} alt={name} maxHeight="52vh" objectFit="contain" />
+          ) : (
+            <Box color="soft" padding="8" textAlign="center">
+              A browser cannot show this kind of file. What it says is read all the same.
+            </Box>
+          )}
         </Box>
         <Flex marginTop="3" gap="4" alignItems="center" wrap="wrap">
           <chakra.span fontFamily="heading" fontSize="1.125rem" fontWeight="600" overflowWrap="anywhere">

@@ -18,7 +18,9 @@ function blobSource(blob: Blob): ByteSource {
 
 self.onmessage = async ({ data }: MessageEvent<Blob>) => {
   try {
-    self.postMessage({ report: await reportOn(blobSource(data)) } satisfies ReadoutAnswer);
+    self.postMessage({
+      report: await reportOn(blobSource(data), data instanceof File ? data.name : ''),
+    } satisfies ReadoutAnswer);
   } catch (error) {
     self.postMessage({
       code: error instanceof FormatError ? error.problem.code : 'read-error',

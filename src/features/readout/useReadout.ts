@@ -12,6 +12,17 @@ export interface Readout {
   readonly failed?: string;
 }
 
+/** Formats that browsers show. */
+const SHOWN = ['jpeg', 'png', 'webp'];
+
+/** The address of what can be shown: the file, the JPEG inside it, or nothing. */
+function pictureOf(file: Blob, whole: string, report: Report): string {
+  if (SHOWN.includes(report.picture.format)) return whole;
+  URL.revokeObjectURL(whole);
+  if (!report.preview) return '';
+  return URL.createObjectURL(file.slice(report.preview.start, report.preview.end, 'image/jpeg'));
+}
+
 /** Reads a dropped file, or a photo of Fabrica's, in a worker of the browser. */
 export function useReadout(photo: { id: string; name: string } | undefined) {
   const [readout, setReadout] = useState<Readout>();
@@ -21,7 +32,7 @@ export function useReadout(photo: { id: string; name: string } | undefined) {
     worker.onmessage = ({ data }: MessageEvent<ReadoutAnswer>) => {
       setReadout(
         'report' in data
-          ? { name, pictureUrl, report: data.report }
+          ? { name, pictureUrl: pictureOf(file, pictureUrl, data.report), report: data.report }
           : { name, pictureUrl, failed: data.code },
       );
       worker.terminate();

@@ -92,7 +92,12 @@ export function linesByQuestion(
     .map((question) => ({
       question,
       title: questions[question],
-      lines: fieldIds.filter((id) => field(id).question === question && shown(id)),
+      lines: fieldIds.filter((id) => field(id).question === question && hasEditor(id) && shown(id)),
     }))
     .filter((group) => group.lines.length > 0);
+}
+
+/** Structures have no editor in the book yet: they come from template files and from pictures. */
+function hasEditor(id: FieldId): boolean {
+  return field(id).type !== 'structures';
 }

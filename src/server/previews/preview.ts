@@ -1,8 +1,11 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { mkdir, readFile, rename, stat, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
+import { isRawName } from '../../core/naming/shots';
 import { config } from '../config';
+import { readPhotoFile } from '../files/readPhotoFile';
+import { sourceOf, withFile } from '../files/source';
 
 /** Long sides that are kept, in pixels. */
 export const previewSides = [480, 1600] as const;
@@ -31,8 +34,7 @@ export async function preview(file: string, side: PreviewSide): Promise<Buffer> 
 }
 
 async function make(file: string, side: PreviewSide, kept: string): Promise<Buffer> {
-  const made = await sharp(file, { limitInputPixels: MAX_PIXELS, failOn: 'error' })
-    .autoOrient()
+  const made = await (await upright(file))
     .resize(side, side, { fit: 'inside', withoutEnlargement: true })
     .toColourspace('srgb')
     .webp({ quality: 82 })
@@ -42,6 +44,25 @@ async function make(file: string, side: PreviewSide, kept: string): Promise<Buff
   await writeFile(part, made);
   await rename(part, kept);
   return made;
+}
+
+const options = { limitInputPixels: MAX_PIXELS, failOn: 'error' } as const;
+const TURNS: Readonly<Record<number, number>> = { 3: 180, 6: 90, 8: 270 };
+
+/** The picture as it is to be shown; of raw files and DNG the largest JPEG inside. */
+async function upright(file: string): Promise<Sharp> {
+  if (!isRawName(file)) return sharp(file, options).autoOrient();
+  const { picture, container } = await readPhotoFile(file);
+  return withFile(file, async (one, stat) => {
+    const source = sourceOf(one, stat.size);
+    const range = await container.preview(source);
+    if (!range) return sharp(file, options).autoOrient();
+    const jpeg = Buffer.from(await source.read(range.start, range.end - range.start));
+    const { orientation } = await sharp(jpeg, options).metadata();
+    // An embedded JPEG without Orientation lies as the raw file does.
+    const turned = orientation === undefined ? TURNS[picture.camera.orientation] : undefined;
+    return turned ? sharp(jpeg, options).rotate(turned) : sharp(jpeg, options).autoOrient();
+  });
 }
 
 let working = 0;
