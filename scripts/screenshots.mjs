@@ -39,12 +39,12 @@ const settled = () =>
 await stage('Prepare');
 await take('prepare');
 await stage('Bring in');
-await page.getByRole('button', { name: 'Bring in 23' }).waitFor();
+await page.getByRole('button', { name: /^Bring in \d+$/ }).waitFor();
 await page.waitForTimeout(1000);
 await settled();
 await take('bring-in');
-await page.getByRole('button', { name: 'Bring in 23' }).click();
-await page.getByRole('heading', { name: 'Brought in 23 of 23' }).waitFor({ timeout: 120_000 });
+await page.getByRole('button', { name: /^Bring in \d+$/ }).click();
+await page.getByRole('heading', { name: /^Brought in (\d+) of \1$/ }).waitFor({ timeout: 120_000 });
 await page.locator('summary').nth(1).click();
 await take('receipt');
 await stage('Describe');

@@ -50,19 +50,21 @@ export function SourcePictureRow({ picture, previewUrl, strip, ticked, note, onT
           <chakra.span fontWeight="600" truncate title={picture.relativePath}>
             {name}
           </chakra.span>
-          {besides && (
-            <chakra.span color="soft" whiteSpace="nowrap">
-              {besides}
-            </chakra.span>
-          )}
           <Flex flex="1" justifyContent="flex-end" onClick={(event) => event.preventDefault()}>
             {strip && <ThreadStrip strip={strip} name={name} />}
           </Flex>
         </Flex>
       </chakra.label>
-      <Box fontSize="0.8125rem" color={note ? 'weldText' : 'soft'} truncate>
-        {picture.failed ? failureWords(picture.failed) : (note ?? (notice || 'no notice in it'))}
-      </Box>
+      <Flex gap="3" fontSize="0.8125rem">
+        <Box color={note ? 'weldText' : 'soft'} truncate flex="1">
+          {picture.failed ? failureWords(picture.failed) : (note ?? (notice || 'no notice in it'))}
+        </Box>
+        {besides && (
+          <chakra.span color="soft" whiteSpace="nowrap">
+            {besides}
+          </chakra.span>
+        )}
+      </Flex>
     </Box>
   );
 }

@@ -49,11 +49,6 @@ export const SheetPicture = memo(function SheetPicture({ view, selected, current
         <chakra.span fontWeight="600" truncate title={view.name}>
           {view.name}
         </chakra.span>
-        {view.besides && (
-          <chakra.span color="soft" whiteSpace="nowrap">
-            {view.besides}
-          </chakra.span>
-        )}
         {view.state && (
           <chakra.span color={view.state.kind === 'draft' ? 'woad' : 'weldText'} whiteSpace="nowrap">
             {view.state.words}
@@ -63,9 +58,16 @@ export const SheetPicture = memo(function SheetPicture({ view, selected, current
           <ThreadStrip strip={view.strip} name={view.name} />
         </Flex>
       </Flex>
-      <Box fontSize="0.8125rem" color={notice ? 'soft' : 'weldText'} truncate title={notice}>
-        {notice || 'no notice'}
-      </Box>
+      <Flex gap="3" fontSize="0.8125rem">
+        <Box color={notice ? 'soft' : 'weldText'} truncate flex="1" title={notice}>
+          {notice || 'no notice'}
+        </Box>
+        {view.besides && (
+          <chakra.span color="soft" whiteSpace="nowrap">
+            {view.besides}
+          </chakra.span>
+        )}
+      </Flex>
       <Box
         fontFamily="heading"
         fontSize="0.9062rem"

@@ -42,9 +42,10 @@ async function blockOf(ifd: ReadIfd, tag: number, source: ByteSource): Promise<U
   if (!one || one.byteLength === 0) return undefined;
   const read = ifd.values.get(tag);
   if (read) return read;
+  if (one.valueAt + one.byteLength > source.size) return undefined;
   if (one.byteLength > limits.blockBytes)
     throw new FormatError('limit-exceeded', `tag ${tag}`, { found: `${one.byteLength} bytes` });
-  return one.valueAt + one.byteLength > source.size ? undefined : source.read(one.valueAt, one.byteLength);
+  return source.read(one.valueAt, one.byteLength);
 }
 
 /**

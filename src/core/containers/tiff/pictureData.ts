@@ -10,25 +10,27 @@ const PAIRS = [
   [TIFF_TAG.jpegOffset, TIFF_TAG.jpegLength],
 ] as const;
 
-/** Strips, tiles and embedded JPEG of one directory, neighbours joined; what lies outside is left out. */
+/** Strips, tiles and embedded JPEG of one directory, neighbours joined; what lies outside is only told. */
 export async function imageRanges(
   { format, size }: TiffStructure,
   ifd: ReadIfd,
   source: ByteSource,
-): Promise<Range[]> {
+): Promise<{ ranges: Range[]; outside: boolean }> {
+  let outside = false;
   const joined: { start: number; end: number }[] = [];
   for (const [offsetTag, lengthTag] of PAIRS) {
     const offsets = await table(entry(ifd, offsetTag), format.order, source);
     const lengths = await table(entry(ifd, lengthTag), format.order, source);
     for (let i = 0; i < Math.min(offsets.length, lengths.length); i++) {
       const [start, end] = [offsets[i]!, offsets[i]! + lengths[i]!];
+      outside ||= end > size;
       if (end > size || start === end) continue;
       const last = joined.at(-1);
       if (last?.end === start) last.end = end;
       else joined.push({ start, end });
     }
   }
-  return joined;
+  return { ranges: joined, outside };
 }
 
 async function table(

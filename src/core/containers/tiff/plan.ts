@@ -4,9 +4,9 @@ import { ByteWriter } from '../../bytes/writer';
 import { decodeExif, type ExifModel } from '../../exif/exif';
 import { changedRows, MARK, MARK_BYTES, type TagChange } from '../../exif/writeTags';
 import { FormatError, type Problem } from '../../problems/problem';
-import { entry, type IfdEntry, valueBytes } from '../../tiff/ifd';
+import { entry, type IfdEntry, sizes, valueBytes } from '../../tiff/ifd';
 import { directorySize, layDirectory, pointerRow, type Row } from '../../tiff/layout';
-import type { BlockChanges, Edit } from '../container';
+import type { BlockChanges, Edit, Range } from '../container';
 import { joinEdits } from '../edits';
 import { type ReadIfd, TIFF_TAG, type TiffStructure } from './structure';
 
@@ -20,14 +20,21 @@ type Changes = Map<number, TagChange | undefined>;
  */
 export function planTiff(
   structure: TiffStructure,
-  before: { readonly exif?: Uint8Array },
+  before: { readonly exif: Uint8Array; readonly ranges: readonly Range[] },
   changes: BlockChanges,
 ): { edits: Edit[]; problems: Problem[] } {
   const { format, size } = structure;
   const tags = tagChanges(structure, before.exif, changes);
   if (tags.IFD0.size + tags.Exif.size + tags.GPS.size === 0)
     return { edits: [{ kind: 'copy', start: 0, end: size }], problems: [] };
-  const base = structure.ownAreaAt ?? size;
+  // A growing file would give a meaning to what now points outside it.
+  if (structure.dangling)
+    throw new FormatError(structure.dangling.code, structure.dangling.part, structure.dangling);
+  const { ownAreaAt = size } = structure;
+  // Only a broken file has picture data in the header; it would change with the pointer.
+  if (before.ranges.some((one) => one.start < sizes(format.big).header))
+    throw new FormatError('structure-broken', 'TIFF', { found: 'picture data in the header' });
+  const base = before.ranges.some((one) => one.end > ownAreaAt) ? size : ownAreaAt;
   const step = format.big ? 8 : 2;
   const areaAt = Math.ceil(base / step) * step;
   const area = layArea(structure, tags, base, areaAt);

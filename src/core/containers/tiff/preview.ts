@@ -19,7 +19,7 @@ export async function largestJpeg(structure: TiffStructure, source: ByteSource):
   for (const ifd of structure.images) {
     const photometric = numbers(ifd, TIFF_TAG.photometric, structure.format)[0];
     if (photometric === PHOTOMETRIC_CFA || photometric === PHOTOMETRIC_LINEAR_RAW) continue;
-    candidates.push(...(await imageRanges(structure, ifd, source)));
+    candidates.push(...(await imageRanges(structure, ifd, source)).ranges);
     const inTag = entry(ifd, JPEG_IN_TAG);
     if (inTag && typeBytes[inTag.type] === 1 && inTag.valueAt + inTag.byteLength <= source.size)
       candidates.push({ start: inTag.valueAt, end: inTag.valueAt + inTag.byteLength });

@@ -55,6 +55,8 @@ export interface TiffStructure {
   readonly gpsIfd?: ReadIfd;
   /** IFD0, the chain behind it, and the sub-directories of all of them. */
   readonly images: readonly ReadIfd[];
+  /** Where a directory or value points outside the file. */
+  readonly dangling?: Problem;
   /** Where the area that Fabrica appended starts, when it may be laid anew. */
   readonly ownAreaAt?: number;
 }
@@ -109,6 +111,7 @@ export async function readTiff(file: ByteSource): Promise<{ structure: TiffStruc
     images,
     ...(exifIfd ? { exifIfd } : {}),
     ...(gpsIfd ? { gpsIfd } : {}),
+    ...(problems[0] ? { dangling: problems[0] } : {}),
   };
   const ownAreaAt = await ownArea(source, base);
   return { structure: { ...base, ...(ownAreaAt === undefined ? {} : { ownAreaAt }) }, problems };

@@ -1,5 +1,5 @@
 import type { ByteSource } from '../../bytes/source';
-import { FormatError } from '../../problems/problem';
+import { FormatError, problem } from '../../problems/problem';
 import { entry } from '../../tiff/ifd';
 import type { ContainerCodec, Kind, Range, ReadResult } from '../container';
 import { tiffBlocks } from './blocks';
@@ -14,6 +14,8 @@ export interface TiffFile {
   readonly tiff: TiffStructure;
   readonly exif: Uint8Array;
   readonly kind: Kind;
+  /** Strips, tiles and embedded JPEGs of all directories. */
+  readonly ranges: readonly Range[];
 }
 
 const PHOTOMETRIC_CFA = 32803;
@@ -37,13 +39,11 @@ export const tiff: ContainerCodec<TiffFile> = {
     return version === 42 || version === 43 || RAW_VERSIONS.includes(version);
   },
   read: readTiffFile,
-  planEdits({ tiff: structure, exif, kind }, changes) {
+  planEdits({ tiff: structure, exif, kind, ranges }, changes) {
     if (kind.readOnly) throw new FormatError('format-read-only', 'file');
-    return planTiff(structure, { exif }, changes);
+    return planTiff(structure, { exif, ranges }, changes);
   },
-  async pictureRanges({ tiff: structure }, source) {
-    const ranges: Range[] = [];
-    for (const ifd of structure.images) ranges.push(...(await imageRanges(structure, ifd, source)));
+  async pictureRanges({ tiff: structure, ranges }) {
     const extras = [TIFF_TAG.iccProfile, TIFF_TAG.jpegTables, TIFF_TAG.colorMap];
     return [...extras.flatMap((tag) => valueRange(structure.ifd0, tag, structure.size)), ...ranges];
   },
@@ -60,9 +60,20 @@ export const tiff: ContainerCodec<TiffFile> = {
 
 async function readTiffFile(source: ByteSource, name: string): Promise<ReadResult<TiffFile>> {
   const { structure, problems } = await readTiff(source);
+  const ranges: Range[] = [];
+  for (const ifd of structure.images) {
+    const found = await imageRanges(structure, ifd, source);
+    ranges.push(...found.ranges);
+    if (found.outside) problems.push(problem('out-of-bounds', 'picture data', { offset: ifd.offset }));
+  }
   const { exif, blocks, problems: about } = await tiffBlocks(structure, source);
   return {
-    structure: { tiff: structure, exif, kind: kindOf(structure, name) },
+    structure: {
+      tiff: problems[0] ? { ...structure, dangling: problems[0] } : structure,
+      exif,
+      kind: kindOf(structure, name),
+      ranges,
+    },
     blocks: { ...blocks, exif },
     problems: [...problems, ...about],
     unreadable: unread(structure, blocks),

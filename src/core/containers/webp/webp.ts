@@ -41,7 +41,9 @@ export const webp: ContainerCodec<WebpStructure> = {
   read: readWebp,
   planEdits: planWebp,
   pictureRanges: async ({ chunks }) =>
-    chunks.filter((one) => PICTURE.includes(one.type)).map(({ start, end }) => ({ start, end })),
+    chunks
+      .filter((one) => PICTURE.includes(one.type))
+      .map(({ start, length }) => ({ start, end: start + 8 + length })),
   pixelSize: ({ pixels }) => pixels,
 };
 
