@@ -75,6 +75,9 @@ export const testPackages = [
   { name: 'g++', present: () => onPath('g++') && onPath('gcc') },
   { name: 'raptor2-utils', present: () => onPath('rapper') },
   { name: 'libjpeg-turbo-progs', present: () => onPath('djpeg') },
+  { name: 'libtiff-tools', present: () => onPath('tiffcp') },
+  { name: 'pngcheck', present: () => onPath('pngcheck') },
+  { name: 'webp', present: () => onPath('webpinfo') },
   { name: 'attr', present: () => onPath('setfattr') },
   { name: 'iproute2', present: () => onPath('ip') || existsSync('/usr/sbin/ip') },
 ];
