@@ -78,8 +78,8 @@ test('pictures are brought in with the templates already embedded; those of anot
   await expect(page.getByRole('checkbox', { name: 'kt26-0414.jpg' })).not.toBeChecked();
   await page.getByLabel('Keywords for all of them').fill('Marena, Havnes harbour');
   const before = digest(path.join(card, 'kt26-0401.jpg'));
-  await page.getByRole('button', { name: 'Bring in 23' }).click();
-  await expect(page.getByRole('heading', { name: 'Brought in 23 of 23' })).toBeVisible({ timeout: 600_000 });
+  await page.getByRole('button', { name: 'Bring in 29' }).click();
+  await expect(page.getByRole('heading', { name: 'Brought in 29 of 29' })).toBeVisible({ timeout: 600_000 });
   expect(readdirSync(pictures).filter((name) => name.startsWith('.'))).toEqual([]);
   expect(digest(path.join(card, 'kt26-0401.jpg'))).toBe(before);
   const found = exiv2(inFolder('kt26-0401.jpg'));
@@ -95,6 +95,11 @@ test('pictures are brought in with the templates already embedded; those of anot
   // The year is the picture's own.
   expect(exiv2(inFolder('kt26-0423.jpg'))).toContain('© 2025 Aune Pell');
   expect(pixels(inFolder('kt26-0401.jpg'))).toBe(pixels(path.join(card, 'kt26-0401.jpg')));
+  // Every format, and the sidecar of the raw file, which itself stays bit for bit.
+  for (const name of ['kt26-0424.dng', 'kt26-sail-plan.tif', 'kt26-name-board.png', 'kt26-invitation.webp'])
+    expect(exiv2(inFolder(name))).toContain('night@tarnandtide.example');
+  expect(readFileSync(inFolder('kt26-0426.xmp'), 'utf8')).toContain('night@tarnandtide.example');
+  expect(digest(inFolder('kt26-0426.raw'))).toBe(digest(path.join(card, 'kt26-0426.raw')));
 });
 
 test('a group caption goes in front of the sign-off, with keywords, after a proof', async () => {
@@ -188,7 +193,7 @@ test('by keyboard alone: select, write, and open', async () => {
   await page.keyboard.press('Shift+ArrowRight');
   await expect(page.getByText('Writing to 2 pictures')).toBeVisible();
   await page.keyboard.press('Control+a');
-  await expect(page.getByText('Writing to 23 pictures')).toBeVisible();
+  await expect(page.getByText('Writing to 29 pictures')).toBeVisible();
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^caption/ }).press('Enter');
   await expect(page.getByText(/Writing to \d+ pictures/)).toBeVisible();
@@ -200,14 +205,17 @@ test('a worker that is killed in the middle is started again, and its run goes o
   };
   await openStage('Bring in');
   await page.getByRole('button', { name: 'tick all' }).last().click();
-  await page.getByRole('button', { name: 'Bring in 23' }).click();
+  await page.getByRole('button', { name: 'Bring in 29' }).click();
   await expect(page.getByRole('heading', { name: /^Bringing in [1-9]/ })).toBeVisible();
   process.kill(children.at(-1)!.pid, 'SIGKILL');
-  await expect(page.getByRole('heading', { name: 'Brought in 23 of 23' })).toBeVisible({
+  await expect(page.getByRole('heading', { name: 'Brought in 29 of 29' })).toBeVisible({
     timeout: 600_000,
   });
   expect(readdirSync(pictures).filter((name) => name.startsWith('.'))).toEqual([]);
-  expect(readdirSync(pictures).filter((name) => name.endsWith('-2.jpg'))).toHaveLength(23);
+  // Twenty-nine photos a second time; the raw one with its sidecar and raw file, all under the same number.
+  const again = readdirSync(pictures).filter((name) => /-2\.[a-z]+$/.test(name));
+  expect(again).toHaveLength(31);
+  expect(again.filter((name) => name.startsWith('kt26-0426'))).toHaveLength(3);
 });
 
 test('a foreign Host or Origin is refused', async () => {

@@ -9,11 +9,11 @@ import { embedInMemory, type WantedValues } from '../fixtures/embed';
 const programs = path.join(__dirname, 'programs');
 const built = path.join(tmpdir(), `fabrica-oracles-${process.pid}`);
 
-export function compiled(name: 'iim_table' | 'xmp_tool'): string {
+export function compiled(name: 'iim_table' | 'xmp_table' | 'xmp_tool'): string {
   mkdirSync(built, { recursive: true });
   const target = path.join(built, name);
   const [compiler, source, library] =
-    name === 'iim_table' ? ['g++', `${name}.cpp`, 'exiv2'] : ['gcc', `${name}.c`, 'exempi-2.0'];
+    name !== 'xmp_tool' ? ['g++', `${name}.cpp`, 'exiv2'] : ['gcc', `${name}.c`, 'exempi-2.0'];
   const flags = execFileSync('pkg-config', ['--cflags', '--libs', library!], { encoding: 'utf8' })
     .trim()
     .split(/\s+/);

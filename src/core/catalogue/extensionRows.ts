@@ -156,7 +156,7 @@ export const extensionRows = {
     help: 'The people in the picture with identifiers and a description.',
     example: 'Ivo Brandt, shipwright',
     xmp: ext('PersonInImageWDetails', 'bag-of-structs'),
-    section: 'Extension, Person Shown in the Image with Details',
+    section: 'Extension, Person Shown in the Image with Details; from memory',
   }),
   additionalModelInformation: individual({
     standardName: 'Additional Model Information',
@@ -200,7 +200,7 @@ export const extensionRows = {
     help: 'Products with name, number and description.',
     example: 'Oak plank, 40 mm',
     xmp: ext('ProductInImage', 'bag-of-structs'),
-    section: 'Extension, Product Shown in the Image',
+    section: 'Extension, Product Shown in the Image; from memory',
   }),
   artworkShown: structured('artwork', {
     standardName: 'Artwork or Object in the Image',
@@ -319,7 +319,7 @@ export const extensionRows = {
     readers: 'Search engines, agencies',
     choices: digitalSourceTypes,
     xmp: ext('DigitalSourceType'),
-    section: 'Extension, Digital Source Type',
+    section: 'Extension, Digital Source Type; from memory',
   }),
   aiPromptInformation: individual({
     standardName: 'AI Prompt Information',

@@ -72,6 +72,7 @@ export const rightsRows = {
     structure: 'imageSupplier',
     help: 'Who handed the file over; neither owner nor creator by this alone.',
     example: 'Tarn & Tide',
+    section: 'PLUS LDF 2.0.1, Image Supplier; from memory',
   }),
   imageSupplierImageId: inPlus('ImageSupplierImageID', 'simple', {
     standardName: 'Image Supplier Image ID',
