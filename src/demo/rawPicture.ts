@@ -1,7 +1,7 @@
 import { ascii, concat } from '../core/bytes/bytes';
 import { encodeUtf8 } from '../core/bytes/text';
 import { ByteWriter } from '../core/bytes/writer';
-import { directorySize, layDirectory, pointerRow, type Row } from '../core/tiff/layout';
+import { layTree, type Row } from '../core/tiff/layout';
 
 /** What a camera would put into a raw file: a mosaic of 16-bit samples and a JPEG to look at. */
 export interface RawPicture {
@@ -25,24 +25,17 @@ export function rawPicture(picture: RawPicture): Uint8Array {
   const jpegAt = 8;
   const mosaicAt = even(jpegAt + jpeg.length);
   const ifdsAt = even(mosaicAt + mosaic.samples.length);
-  const exifRows = [text(0x9003, picture.taken), text(0xa434, 'Tindra 35 mm')];
-  const rawRows = mosaicRows(picture, mosaicAt);
-  const rows = (subAt: number, exifAt: number) => [
-    ...previewRows(picture, jpegAt),
-    pointerRow(TAG_SUB_IFDS, subAt, format),
-    pointerRow(TAG_EXIF, exifAt, format),
+  const subs = [
+    { tag: TAG_SUB_IFDS, rows: mosaicRows(picture, mosaicAt), next: 0 },
+    { tag: TAG_EXIF, rows: [text(0x9003, picture.taken), text(0xa434, 'K 35mm')], next: 0 },
   ];
-  const subAt = ifdsAt + directorySize(rows(0, 0), format);
-  const exifAt = subAt + directorySize(rawRows, format);
   return concat([
     new ByteWriter('little').bytes(ascii('II')).u16(42).u32(ifdsAt).done(),
     jpeg,
     new Uint8Array(mosaicAt - jpegAt - jpeg.length),
     mosaic.samples,
     new Uint8Array(ifdsAt - mosaicAt - mosaic.samples.length),
-    layDirectory(rows(subAt, exifAt), 0, ifdsAt, format),
-    layDirectory(rawRows, 0, subAt, format),
-    layDirectory(exifRows, 0, exifAt, format),
+    layTree(previewRows(picture, jpegAt), 0, subs, ifdsAt, format),
   ]);
 }
 

@@ -151,6 +151,16 @@ test('every format: in place, twice, and read again', async () => {
   expect(readdirSync(folder).filter((name) => name.startsWith('.'))).toEqual([]);
 });
 
+test('a file that is named twice is written once', async () => {
+  await picture('a.jpg');
+  template({ ...house, entries: [{ field: 'title', rule: 'overwrite', texts: ['{{ running number }}'] }] });
+  for (const pass of [1, 2]) {
+    const done = fabrica('embed', '--template', 'house.json', '--in-place', 'a.jpg', './a.jpg', at('a.jpg'));
+    expect([pass, done.status, done.lines]).toEqual([pass, 0, []]);
+  }
+  expect(await values('a.jpg')).toMatchObject({ title: '1' });
+});
+
 test('an XMP file is a template too', async () => {
   await picture('a.jpg');
   writeFileSync(

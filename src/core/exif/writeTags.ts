@@ -1,9 +1,9 @@
 import { ascii, concat, equalBytes } from '../bytes/bytes';
 import { encodeUtf8 } from '../bytes/text';
-import { ByteView } from '../bytes/view';
+import { type ByteOrder, ByteView } from '../bytes/view';
 import { ByteWriter } from '../bytes/writer';
 import { type Ifd, type IfdEntry, sizes, typeBytes, valueBytes } from '../tiff/ifd';
-import { directorySize, layDirectory, pointerRow, type Row } from '../tiff/layout';
+import { layTree, type Row } from '../tiff/layout';
 import { decodeExif, type ExifModel, TAG } from './exif';
 
 /*
@@ -95,31 +95,26 @@ function layArea(model: ExifModel, changes: TagChanges, base: number, areaAt: nu
   const rowsOf = (ifd: WrittenIfd) =>
     changedRows(model.ifds[ifd]?.entries ?? [], changes[ifd] ?? new Map(), bring);
   const anew = SUB_IFDS.filter((name) => changes[name] || (model.ifds[name]?.offset ?? 0) >= base);
-  const subs = anew.map((name) => ({ name, rows: rowsOf(name), next: model.ifds[name]?.next ?? 0 }));
-  const wished = subs.filter((sub) => sub.rows.length > 0);
-  const placeholders = new Map<number, TagChange | undefined>([
+  const subs = anew.map((name) => ({
+    tag: POINTERS[name],
+    rows: rowsOf(name),
+    next: model.ifds[name]?.next ?? 0,
+  }));
+  const own = new Map<number, TagChange | undefined>([
     ...(changes.IFD0 ?? new Map()),
-    ...subs.map(({ name }) => [POINTERS[name], undefined] as const),
+    ...subs.map(({ tag }) => [tag, undefined] as const),
   ]);
-  const ifd0Rows = changedRows(model.ifds.IFD0!.entries, placeholders, bring);
-  const withPointers = (offsets: readonly number[]) => [
-    ...ifd0Rows,
-    ...wished.map(({ name }, i) => pointerRow(POINTERS[name], offsets[i] ?? 0, format)),
-  ];
-  let at = areaAt + MARK_BYTES + directorySize(withPointers([]), format);
-  const offsets = wished.map(({ rows }) => {
-    const start = at;
-    at += directorySize(rows, format);
-    return start;
-  });
-  const laid = [
-    layDirectory(withPointers(offsets), model.ifds.IFD0!.next, areaAt + MARK_BYTES, format),
-    ...wished.map(({ rows, next }, i) => layDirectory(rows, next, offsets[i]!, format)),
-  ];
-  return new ByteWriter(model.order)
+  const { entries, next } = model.ifds.IFD0!;
+  const tree = layTree(changedRows(entries, own, bring), next, subs, areaAt + MARK_BYTES, format);
+  return markedArea(tree, model.order);
+}
+
+/** Fabrica's mark in front of what it appended. */
+export function markedArea(tree: Uint8Array, order: ByteOrder): Uint8Array {
+  return new ByteWriter(order)
     .bytes(MARK)
-    .u32(at - areaAt)
-    .bytes(concat(laid))
+    .u32(MARK_BYTES + tree.length)
+    .bytes(tree)
     .done();
 }
 

@@ -1,3 +1,4 @@
+import { concat } from '../bytes/bytes';
 import { ByteWriter } from '../bytes/writer';
 import { sizes, type TiffFormat } from './ifd';
 
@@ -50,6 +51,38 @@ export function layDirectory(
   number(nextIfd);
   directory.zeros(even(directory.length) - directory.length);
   return directory.bytes(values.done()).done();
+}
+
+/** A directory that an entry of the first one points at. */
+export interface SubDirectory {
+  readonly tag: number;
+  readonly rows: readonly Row[];
+  readonly next: number;
+}
+
+/** A directory at `at`, with its sub-directories laid behind it and pointed at; empty ones are left out. */
+export function layTree(
+  rows: readonly Row[],
+  next: number,
+  subDirectories: readonly SubDirectory[],
+  at: number,
+  format: TiffFormat,
+): Uint8Array<ArrayBuffer> {
+  const subs = subDirectories.filter((sub) => sub.rows.length > 0);
+  const withPointers = (offsets: readonly number[]) => [
+    ...rows,
+    ...subs.map(({ tag }, i) => pointerRow(tag, offsets[i] ?? 0, format)),
+  ];
+  let end = at + directorySize(withPointers([]), format);
+  const offsets = subs.map((sub) => {
+    const start = end;
+    end += directorySize(sub.rows, format);
+    return start;
+  });
+  return concat([
+    layDirectory(withPointers(offsets), next, at, format),
+    ...subs.map((sub, i) => layDirectory(sub.rows, sub.next, offsets[i]!, format)),
+  ]);
 }
 
 /** A row that points at another directory. */

@@ -112,6 +112,13 @@ test('a file that changed since it was planned is not touched; others of the gro
   expect(layer.bytesOf('/a/other.jpg')).toEqual(made(span));
 });
 
+test('a file that stands in a group twice is written once', async () => {
+  const layer = disk();
+  const outcomes = await writeInPlace([request(span), request(appended)], '/undo', layer);
+  expect(outcomes[1]).toMatchObject({ error: { code: 'changed-meanwhile' } });
+  expect(layer.bytesOf(path)).toEqual(made(span));
+});
+
 test('a plan that shrinks the file or moves the picture is no plan for writing in place', () => {
   expect(fitsInPlace(span, 3000)).toBe(true);
   expect(fitsInPlace(appended, 3000)).toBe(true);

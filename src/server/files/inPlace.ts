@@ -42,7 +42,13 @@ export async function writeInPlace(
   layer: FileLayer = diskLayer,
 ): Promise<Outcome[]> {
   return withLocks([...new Set(requests.map((one) => one.path))], layer, async () => {
-    const prepared = await Promise.all(requests.map((one) => prepare(one, layer)));
+    const prepared = await Promise.all(
+      requests.map((one, index) =>
+        requests.findIndex((other) => other.path === one.path) === index
+          ? prepare(one, layer)
+          : { error: new FileError('changed-meanwhile', one.path) },
+      ),
+    );
     const ready = prepared.filter((one): one is Prepared => 'record' in one);
     try {
       if (ready.length === 0) return prepared.map((one) => ('error' in one ? one : { error: undefined }));

@@ -4,7 +4,7 @@ import type { ByteSource } from '../../bytes/source';
 import { ByteWriter } from '../../bytes/writer';
 import { FormatError, type Problem, problem } from '../../problems/problem';
 import { entry } from '../../tiff/ifd';
-import { directorySize, layDirectory, pointerRow, type Row } from '../../tiff/layout';
+import { layTree, type Row } from '../../tiff/layout';
 import type { BlockKind } from '../container';
 import { type ReadIfd, TIFF_TAG, type TiffStructure } from './structure';
 
@@ -85,28 +85,15 @@ export function composeExif(
 ): Uint8Array {
   const format = { order, big: false };
   const subs = [
-    { tag: TIFF_TAG.exifIfd, rows: ifds.Exif },
-    { tag: TIFF_TAG.gpsIfd, rows: ifds.GPS },
-  ].filter((one) => one.rows.length > 0);
-  const withPointers = (offsets: readonly number[]) => [
-    ...ifds.IFD0,
-    ...subs.map(({ tag }, i) => pointerRow(tag, offsets[i] ?? 0, format)),
+    { tag: TIFF_TAG.exifIfd, rows: ifds.Exif, next: 0 },
+    { tag: TIFF_TAG.gpsIfd, rows: ifds.GPS, next: 0 },
   ];
-  let at = 8 + directorySize(withPointers([]), format);
-  const offsets = subs.map((one) => {
-    const start = at;
-    at += directorySize(one.rows, format);
-    return start;
-  });
-  return concat([
-    new ByteWriter(order)
-      .bytes(ascii(order === 'little' ? 'II' : 'MM'))
-      .u16(42)
-      .u32(8)
-      .done(),
-    layDirectory(withPointers(offsets), 0, 8, format),
-    ...subs.map((one, i) => layDirectory(one.rows, 0, offsets[i]!, format)),
-  ]);
+  const head = new ByteWriter(order)
+    .bytes(ascii(order === 'little' ? 'II' : 'MM'))
+    .u16(42)
+    .u32(8)
+    .done();
+  return concat([head, layTree(ifds.IFD0, 0, subs, head.length, format)]);
 }
 
 export function isJpeg(bytes: Uint8Array): boolean {

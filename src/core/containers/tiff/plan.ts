@@ -2,10 +2,10 @@ import { concat, equalBytes } from '../../bytes/bytes';
 import { ByteView } from '../../bytes/view';
 import { ByteWriter } from '../../bytes/writer';
 import { decodeExif, type ExifModel } from '../../exif/exif';
-import { changedRows, MARK, MARK_BYTES, type TagChange } from '../../exif/writeTags';
+import { changedRows, MARK_BYTES, markedArea, type TagChange } from '../../exif/writeTags';
 import { FormatError, type Problem } from '../../problems/problem';
 import { entry, type IfdEntry, sizes, valueBytes } from '../../tiff/ifd';
-import { directorySize, layDirectory, pointerRow, type Row } from '../../tiff/layout';
+import { layTree } from '../../tiff/layout';
 import type { BlockChanges, Edit, Range } from '../container';
 import { joinEdits } from '../edits';
 import { type ReadIfd, TIFF_TAG, type TiffStructure } from './structure';
@@ -115,26 +115,8 @@ function layArea(
       tag,
       next: ifd?.next ?? 0,
       rows: changedRows(ifd?.entries ?? [], changes, bring(ifd)),
-    }))
-    .filter(({ rows }) => rows.length > 0);
+    }));
   const own = new Map([...tags.IFD0, ...subs.map(({ tag }) => [tag, undefined] as const)]);
   const first = changedRows(ifd0.entries, own, bring(ifd0));
-  const withPointers = (offsets: readonly number[]): Row[] => [
-    ...first,
-    ...subs.map(({ tag }, i) => pointerRow(tag, offsets[i] ?? 0, format)),
-  ];
-  let at = areaAt + MARK_BYTES + directorySize(withPointers([]), format);
-  const offsets = subs.map(({ rows }) => {
-    const start = at;
-    at += directorySize(rows, format);
-    return start;
-  });
-  return concat([
-    new ByteWriter(format.order)
-      .bytes(MARK)
-      .u32(at - areaAt)
-      .done(),
-    layDirectory(withPointers(offsets), ifd0.next, areaAt + MARK_BYTES, format),
-    ...subs.map(({ rows, next }, i) => layDirectory(rows, next, offsets[i]!, format)),
-  ]);
+  return markedArea(layTree(first, ifd0.next, subs, areaAt + MARK_BYTES, format), format.order);
 }

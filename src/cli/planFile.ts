@@ -1,0 +1,65 @@
+import path from 'node:path';
+import type { FieldId } from '../core/catalogue/fields';
+import type { FieldValue } from '../core/catalogue/value';
+import { planShot, type ShotChoices, type ShotPlan } from '../core/embed/planShot';
+import { valuesOfRecord } from '../core/mapping/read';
+import { FormatError, type Problem } from '../core/problems/problem';
+import { type CompiledTemplates, resolve } from '../core/templates/resolve';
+import { applyRule } from '../core/templates/rules';
+import { containersOf, Neighbours, type ReadShot, readShot } from '../server/files/readShot';
+
+/** What is wanted of every file. */
+export interface EmbedWish {
+  readonly templates: CompiledTemplates;
+  readonly keywords: readonly string[];
+  readonly facts: Readonly<Record<string, string>>;
+  readonly today: string;
+  readonly choices: ShotChoices;
+}
+
+export interface Planned {
+  readonly file: string;
+  readonly read: ReadShot;
+  readonly plan: ShotPlan;
+  readonly problems: readonly Problem[];
+}
+
+/** Reads files, resolves the templates for each, and plans what will be written. */
+export class FilePlanner {
+  private readonly wish: EmbedWish;
+  private readonly neighbours = new Neighbours();
+
+  constructor(wish: EmbedWish) {
+    this.wish = wish;
+  }
+
+  async plan(file: string, index: number): Promise<Planned> {
+    const read = await readShot(path.dirname(file), await this.neighbours.alone(file));
+    const { wanted, missing } = this.wanted(read, index);
+    const plan = await planShot(containersOf(read), wanted, this.wish.choices);
+    if (plan.refused) throw new FormatError(plan.refused.code, plan.refused.part, plan.refused);
+    return { file, read, plan, problems: [...plan.problems, ...missing] };
+  }
+
+  private wanted(
+    read: ReadShot,
+    index: number,
+  ): { wanted: Map<FieldId, FieldValue | null>; missing: readonly Problem[] } {
+    const { templates, facts, today, keywords } = this.wish;
+    const values = valuesOfRecord(read.record);
+    const { camera } = read.main.picture.camera;
+    const { changes, problems: missing } = resolve(templates, values, {
+      fileName: read.shot.main,
+      runningNumber: index + 1,
+      today,
+      facts,
+      ...(camera ? { camera } : {}),
+    });
+    const wanted = new Map([...changes].map(([id, change]) => [id, change.value]));
+    if (keywords.length > 0) {
+      const present = wanted.get('keywords') ?? values.keywords;
+      wanted.set('keywords', applyRule('keywords', 'add', present ?? undefined, keywords));
+    }
+    return { wanted, missing };
+  }
+}
