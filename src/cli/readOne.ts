@@ -6,6 +6,7 @@ import type { Origin, Voice } from '../core/mapping/voices';
 import type { Problem } from '../core/problems/problem';
 import { type Neighbours, readShot } from '../server/files/readShot';
 import { syncReading } from '../server/files/syncReading';
+import { problemWords } from '../server/problems/words';
 import { failureLine } from './report';
 
 /** What `fabrica read` tells of one file; docs/COMMAND_LINE.md documents it. */
@@ -68,7 +69,7 @@ function asLines({ file, format, sidecar, fields, disagreements, problems }: Rea
     `  ! ${one.field}`,
     ...one.voices.map((voice) => `      ${voice.origin.padEnd(9)} ${asText(voice.value)}`),
   ]);
-  const told = problems.map((one) => `  ? ${one.code} in ${one.part}`);
+  const told = problems.map((one) => `  ? ${problemWords(one)}`);
   return [`${file}  (${format}${sidecar ? `, with ${sidecar}` : ''})`, ...rows, ...voices, ...told, ''].join(
     '\n',
   );

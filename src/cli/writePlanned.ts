@@ -1,5 +1,5 @@
 import path from 'node:path';
-import type { Edit } from '../core/containers/container';
+import { insertedBytes } from '../core/containers/edits';
 import type { ShotPart } from '../core/embed/planShot';
 import { applyEdits } from '../server/files/applyEdits';
 import { createFile } from '../server/files/createFile';
@@ -30,7 +30,8 @@ export async function writeCopies({ read, plan }: Planned, to: string): Promise<
     });
   }
   const fresh = plan.parts.find((one) => one.isNew);
-  if (fresh) await createFile(path.join(to, path.basename(sidecarPath(read))), insertedBytes(fresh));
+  if (fresh)
+    await createFile(path.join(to, path.basename(sidecarPath(read))), insertedBytes(fresh.plan.edits));
 }
 
 function pathOf(read: ReadShot, part: ShotPart): string {
@@ -63,7 +64,7 @@ export async function replaceOthers({ read, plan }: Planned): Promise<void> {
     if (fits(read, part)) continue;
     const target = pathOf(read, part);
     if (part.isNew) {
-      await createFile(target, insertedBytes(part));
+      await createFile(target, insertedBytes(part.plan.edits));
       continue;
     }
     await applyEdits({
@@ -77,8 +78,4 @@ export async function replaceOthers({ read, plan }: Planned): Promise<void> {
       digest: false,
     });
   }
-}
-
-function insertedBytes(part: ShotPart): Uint8Array {
-  return Buffer.concat(part.plan.edits.flatMap((edit: Edit) => (edit.kind === 'insert' ? [edit.bytes] : [])));
 }

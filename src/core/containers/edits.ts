@@ -1,3 +1,4 @@
+import { concat } from '../bytes/bytes';
 import type { Edit } from './container';
 
 /** Bytes of the file that a plan makes. */
@@ -6,6 +7,11 @@ export function plannedSize(edits: readonly Edit[]): number {
     (sum, edit) => sum + (edit.kind === 'copy' ? edit.end - edit.start : edit.bytes.length),
     0,
   );
+}
+
+/** All that a plan inserts: the whole of a file that is made from nothing. */
+export function insertedBytes(edits: readonly Edit[]): Uint8Array {
+  return concat(edits.flatMap((edit) => (edit.kind === 'insert' ? [edit.bytes] : [])));
 }
 
 /** Neighbouring copies joined and empty edits dropped; an unchanged file is one whole copy. */

@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { and, eq, lte } from 'drizzle-orm';
 import type { FieldId } from '../../core/catalogue/fields';
+import { insertedBytes } from '../../core/containers/edits';
 import { planShot, type ShotPart, type ShotRole } from '../../core/embed/planShot';
 import { FormatError } from '../../core/problems/problem';
 import type { Database, Queries } from '../../server/db/client';
@@ -11,12 +12,12 @@ import { createFile } from '../../server/files/createFile';
 import { FileError } from '../../server/files/fileError';
 import { shotOf } from '../../server/files/folders';
 import { containersOf, type ReadShot, readShot, sidecarPath } from '../../server/files/readShot';
+import { sha256 } from '../../server/files/sha256';
 import { withFile } from '../../server/files/source';
 import { verifyWritten } from '../../server/files/verifyWritten';
 import { writeOver } from '../../server/files/writeOver';
 import { photoShot } from '../../server/operations/photos';
 import { indexShot } from './indexShot';
-import { insertedBytes, sha256 } from './newFile';
 
 type Item = typeof runItems.$inferSelect;
 type Located = Awaited<ReturnType<typeof photoShot>>;
@@ -73,7 +74,7 @@ async function hasWayBack(db: Queries, itemId: string): Promise<boolean> {
 
 async function writePart(db: Database, itemId: string, read: ReadShot, part: ShotPart): Promise<void> {
   if (part.isNew) {
-    const bytes = insertedBytes(part.plan);
+    const bytes = insertedBytes(part.plan.edits);
     const way = { pieces: [], formerBytes: new Uint8Array(0), digestBefore: '', digestAfter: sha256(bytes) };
     await keepWayBack(db, itemId, part.role, way, true);
     await createFile(sidecarPath(read), bytes);

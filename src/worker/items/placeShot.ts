@@ -1,5 +1,6 @@
 import { lstat } from 'node:fs/promises';
 import path from 'node:path';
+import { insertedBytes } from '../../core/containers/edits';
 import type { ShotPlan, ShotRole } from '../../core/embed/planShot';
 import { newSidecarName, type Shot, stemOf } from '../../core/naming/shots';
 import { applyEdits, digestOf } from '../../server/files/applyEdits';
@@ -8,10 +9,10 @@ import { FileError } from '../../server/files/fileError';
 import { pathInside } from '../../server/files/folders';
 import { contentIdentity, readPhotoFile } from '../../server/files/readPhotoFile';
 import type { ReadShot } from '../../server/files/readShot';
+import { sha256 } from '../../server/files/sha256';
 import { sourceOf, withFile } from '../../server/files/source';
 import { verifyWritten } from '../../server/files/verifyWritten';
 import { partsOf } from './indexShot';
-import { insertedBytes, sha256 } from './newFile';
 
 const NAMES_TRIED = 1000;
 
@@ -110,7 +111,7 @@ async function placeAll(
       if (!taken || !resumes || !(await isOurs(read, plan, role, target))) throw error;
     }
     if (fresh && role === parts[0]!.role)
-      await placeSidecar(folder, names, insertedBytes(fresh.plan), resumes);
+      await placeSidecar(folder, names, insertedBytes(fresh.plan.edits), resumes);
   }
 }
 
