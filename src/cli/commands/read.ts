@@ -10,7 +10,7 @@ export interface ReadJob {
 export type ReadResult = Awaited<ReturnType<typeof readOne>>;
 
 /** Below this many files a second thread costs more than it brings. */
-const THREADS_FROM = 64;
+const THREADS_FROM = 1000;
 const BATCH = 32;
 
 /** Reads files and prints their reports in the order given. Returns how many failed. */
