@@ -113,7 +113,7 @@ export function BringInPage({
         maxHeight="45vh"
         overflowY="auto"
         display="grid"
-        gridTemplateColumns={{ base: '1fr', md: 'minmax(0, 3fr) minmax(0, 2fr)' }}
+        gridTemplateColumns={{ base: 'minmax(0, 1fr)', md: 'minmax(0, 3fr) minmax(0, 2fr)' }}
         gap="6"
         flexShrink={0}
       >

@@ -46,15 +46,20 @@ export const SheetPicture = memo(function SheetPicture({ view, selected, current
         />
       </Box>
       <Flex alignItems="center" gap="2" fontSize="0.8125rem" minHeight="1.75rem" marginTop="1">
-        <chakra.span fontWeight="600" truncate title={view.name}>
+        <chakra.span fontWeight="600" truncate flexShrink="0" maxWidth="62%" title={view.name}>
           {view.name}
         </chakra.span>
         {view.state && (
-          <chakra.span color={view.state.kind === 'draft' ? 'woad' : 'weldText'} whiteSpace="nowrap">
+          <chakra.span
+            color={view.state.kind === 'draft' ? 'woad' : 'weldText'}
+            truncate
+            minWidth="0"
+            title={view.state.words}
+          >
             {view.state.words}
           </chakra.span>
         )}
-        <Flex flex="1" justifyContent="flex-end">
+        <Flex flex="1" flexShrink="0" justifyContent="flex-end">
           <ThreadStrip strip={view.strip} name={view.name} />
         </Flex>
       </Flex>

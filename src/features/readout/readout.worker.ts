@@ -16,10 +16,10 @@ function blobSource(blob: Blob): ByteSource {
   };
 }
 
-self.onmessage = async ({ data }: MessageEvent<Blob>) => {
+self.onmessage = async ({ data }: MessageEvent<File>) => {
   try {
     self.postMessage({
-      report: await reportOn(blobSource(data), data instanceof File ? data.name : ''),
+      report: await reportOn(blobSource(data), data.name),
     } satisfies ReadoutAnswer);
   } catch (error) {
     self.postMessage({
