@@ -64,7 +64,7 @@ export function WritingDesk({ chosen, write, saving, inForce }: Props) {
       </Flex>
       <Box
         display="grid"
-        gridTemplateColumns={{ base: '1fr', md: 'minmax(0, 3fr) minmax(0, 2fr)' }}
+        gridTemplateColumns={{ base: 'minmax(0, 1fr)', md: 'minmax(0, 3fr) minmax(0, 2fr)' }}
         gap="6"
         paddingBottom="3"
         key={ids.join()}

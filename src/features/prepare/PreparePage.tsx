@@ -26,7 +26,7 @@ export function PreparePage({
         paddingX="5"
         paddingY="6"
         display="grid"
-        gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }}
+        gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }}
         columnGap="12"
         rowGap="8"
       >

@@ -23,7 +23,7 @@ export function ReportView({
   return (
     <Box
       display="grid"
-      gridTemplateColumns={{ base: '1fr', lg: 'minmax(0, 5fr) minmax(0, 7fr)' }}
+      gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 5fr) minmax(0, 7fr)' }}
       alignItems="start"
     >
       <Box padding="5" position={{ lg: 'sticky' }} top="3.0625rem">

@@ -4,7 +4,7 @@ import type { Sample } from './sample';
 /** The printed byline, the notice, and the licence link as a search engine takes it. */
 export function AsPeopleSeeIt({ sample }: { sample: Sample }) {
   return (
-    <Box marginTop="auto" display="grid" gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }}>
+    <Box marginTop="auto" display="grid" gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }}>
       <Box gridColumn={{ lg: '2' }} padding={{ base: 5, lg: 8 }} paddingTop="4">
         <Box borderWidth="1px" borderColor="rule" bg="ground" padding="3" fontSize="0.875rem">
           <chakra.strong>As people will see it</chakra.strong>{' '}

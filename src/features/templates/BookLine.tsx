@@ -36,7 +36,7 @@ export function BookLine({ id, entry, sample, facts, onType, onRule }: Props) {
       role="group"
       aria-label={row.standardName}
       display="grid"
-      gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }}
+      gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }}
       className="group"
     >
       <Box paddingX={{ base: 5, lg: 8 }} paddingY="0.5" _focusWithin={{ bg: 'leaf' }}>

@@ -61,7 +61,7 @@ export function TemplateBook({ template, samples, facts, today }: Props) {
           lg: 'linear-gradient(to right, transparent 50%, var(--fabrica-colors-rule) 50%, var(--fabrica-colors-rule) calc(50% + 1px), var(--fabrica-colors-leaf) calc(50% + 1px))',
         }}
       >
-        <Box display="grid" gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }}>
+        <Box display="grid" gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }}>
           <Flex paddingX={{ base: 5, lg: 8 }} paddingY="3" gap="4" alignItems="center" wrap="wrap">
             <chakra.input
               aria-label="Name of the template"
@@ -148,7 +148,7 @@ export function TemplateBook({ template, samples, facts, today }: Props) {
         </Flex>
         {linesByQuestion(book, need).map(({ question, title, lines }) => (
           <Box as="section" key={question} marginTop="3">
-            <Box display="grid" gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }}>
+            <Box display="grid" gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }}>
               <Box
                 as="h2"
                 fontFamily="heading"

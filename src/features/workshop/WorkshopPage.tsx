@@ -48,7 +48,7 @@ export function WorkshopPage({ assignments, templates, folders }: Props) {
         paddingX="5"
         paddingY="6"
         display="grid"
-        gridTemplateColumns={{ base: '1fr', lg: 'minmax(0, 7fr) minmax(0, 5fr)' }}
+        gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 7fr) minmax(0, 5fr)' }}
         columnGap="14"
         rowGap="8"
         maxWidth="80rem"
