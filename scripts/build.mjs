@@ -26,7 +26,9 @@ await build({
   // It starts its threads from files of its own.
   external: ['piscina'],
   chunkNames: 'cli-[hash]',
-  banner: { js: "import { createRequire as requireFor } from 'node:module'; const require = requireFor(import.meta.url);" },
+  banner: {
+    js: "import { createRequire as requireFor } from 'node:module'; const require = requireFor(import.meta.url);",
+  },
 });
 if (!process.argv.includes('--programs-only')) {
   const { status } = spawnSync(process.execPath, ['node_modules/next/dist/bin/next', 'build'], {

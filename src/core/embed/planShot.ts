@@ -1,7 +1,8 @@
 import { memorySource } from '../bytes/source';
+import { contradictions } from '../checks/contradictions';
 import { type OpenedContainer, openContainer } from '../containers/registry';
 import { decodeBlocks } from '../mapping/models';
-import { type PhotoRecord, readFields } from '../mapping/read';
+import { type PhotoRecord, readFields, valuesOfRecord } from '../mapping/read';
 import type { Wanted } from '../mapping/write';
 import type { Problem } from '../problems/problem';
 import { combineRecords } from '../readout/combine';
@@ -88,7 +89,8 @@ export function recordOf({ main, raw, sidecar }: ShotFiles): PhotoRecord {
     ...(sidecar ? [{ role: 'sidecar' as const, record: readContainer(sidecar) }] : []),
     ...(raw ? [{ role: 'raw' as const, record: readContainer(raw) }] : []),
   ];
-  return combineRecords(parts.sort((a, b) => ORDER.indexOf(a.role) - ORDER.indexOf(b.role)));
+  const record = combineRecords(parts.sort((a, b) => ORDER.indexOf(a.role) - ORDER.indexOf(b.role)));
+  return { ...record, problems: [...record.problems, ...contradictions(valuesOfRecord(record))] };
 }
 
 function readContainer(container: OpenedContainer): PhotoRecord {

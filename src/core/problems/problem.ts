@@ -53,6 +53,11 @@ export type ProblemCode =
   | 'reread-differs'
   | 'picture-data-differs'
   | 'twins-disagree'
+  // contradictions
+  | 'status-against-notice'
+  | 'status-against-licence'
+  | 'terms-against-licence'
+  | 'year-before-taken'
   // templates
   | 'placeholder-unknown'
   | 'placeholder-missing'

@@ -1,9 +1,10 @@
 import type { ByteSource } from '../bytes/source';
+import { contradictions } from '../checks/contradictions';
 import type { ContainerId } from '../containers/container';
 import { type OpenedContainer, openContainer } from '../containers/registry';
 import { type CameraFacts, cameraFacts } from '../embed/camera';
 import { decodeBlocks, type Models } from '../mapping/models';
-import { type PhotoRecord, readFields } from '../mapping/read';
+import { type PhotoRecord, readFields, valuesOfRecord } from '../mapping/read';
 
 /** Everything that the metadata of one picture says. */
 export interface Picture {
@@ -26,7 +27,10 @@ export async function readPicture(
     format: container.id,
     mediaType: container.mediaType,
     ...(container.pixels ? { pixels: container.pixels } : {}),
-    record: { ...record, problems: [...container.problems, ...record.problems] },
+    record: {
+      ...record,
+      problems: [...container.problems, ...record.problems, ...contradictions(valuesOfRecord(record))],
+    },
     camera: cameraFacts(models.exif),
   };
   return { picture, container, models };

@@ -33,6 +33,22 @@ export function ByQuestion({ record }: { record: PhotoRecord }) {
   );
 }
 
+/** A web or e-mail address leads to the maker; everything else is words. */
+function linked(text: string) {
+  const href = /^https?:\/\/\S+$/.test(text)
+    ? text
+    : /^[^\s@]+@[^\s@]+\.\w+$/.test(text)
+      ? `mailto:${text}`
+      : '';
+  return href ? (
+    <chakra.a href={href} rel="noreferrer noopener" target="_blank" color="woad" textDecoration="underline">
+      {text}
+    </chakra.a>
+  ) : (
+    text
+  );
+}
+
 function Group({ title, ids, record }: { title: string; ids: readonly FieldId[]; record: PhotoRecord }) {
   return (
     <Box as="section" marginBottom="4">
@@ -61,7 +77,7 @@ function Line({ id, reading }: { id: FieldId; reading: FieldReading }) {
       </Box>
       <Box flex="1" minWidth="0" whiteSpace="pre-line" overflowWrap="anywhere" fontFamily="heading">
         {reading.agrees
-          ? valueWords(id, reading.value)
+          ? linked(valueWords(id, reading.value))
           : reading.voices.map((voice) => (
               <Box key={voice.origin}>
                 <chakra.span fontFamily="body" fontSize="0.8125rem" color="weldText" fontWeight="600">

@@ -19,7 +19,9 @@ export interface InPlaceRequest {
   readonly verify: (written: ByteSource) => Promise<unknown>;
 }
 
-export type Outcome = { readonly stat: LayerStat } | { readonly error: unknown };
+export type Outcome =
+  | { readonly stat: LayerStat }
+  | { readonly error: unknown; readonly unsettled?: boolean };
 
 /** Whether a plan leaves everything but a small span where it is. Shrinking is left to a new file. */
 export function fitsInPlace(edits: readonly Edit[], formerSize: number): boolean {
@@ -60,7 +62,8 @@ export async function writeInPlace(
       const outcomes = await Promise.all(
         prepared.map((one) => ('record' in one ? carryOut(one) : Promise.resolve(one))),
       );
-      await releaseUndo(name, layer);
+      // Where the former bytes could not be put back, the record stays for the next start-up.
+      if (!outcomes.some((one) => 'unsettled' in one)) await releaseUndo(name, layer);
       return outcomes;
     } finally {
       await Promise.all(ready.map((one) => one.file.close()));
@@ -137,7 +140,10 @@ async function carryOut({ request, file, record }: Prepared): Promise<Outcome> {
     await request.verify(sourceOf(file, record.newSize));
     return { stat: await file.stat() };
   } catch (error) {
-    await putBack(file, record).catch(() => undefined);
-    return { error: asFileError(error, request.path) };
+    const back = await putBack(file, record).then(
+      () => true,
+      () => false,
+    );
+    return { error: asFileError(error, request.path), ...(back ? {} : { unsettled: true }) };
   }
 }

@@ -17,6 +17,11 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   'tiff-past-4-gib': 'A classic TIFF file cannot grow past 4 GiB. Save it as BigTIFF, or use a sidecar.',
   'png-legacy-text': 'A text in the form of older programs stands in this PNG; it follows the change.',
   'png-checksum': 'A checksum in this PNG is wrong: it was changed or damaged.',
+  'status-against-notice':
+    'The status says public domain, the notice claims a copyright. One of them is wrong.',
+  'status-against-licence': 'Status and licence contradict each other.',
+  'terms-against-licence': 'An open licence stands beside words that forbid every use.',
+  'year-before-taken': 'The notice names a year in which the picture was not taken yet.',
   'twins-disagree': 'The files of this picture say different things.',
   'iim-cut': 'The IIM record ends in the middle of a value.',
   'iim-no-tag-marker': 'The IIM record holds something that is no IIM.',
@@ -80,9 +85,11 @@ export function problemWords({ code, part, found, expected }: StoredProblem): st
   const numbers =
     code === 'iim-value-cut' && found && expected
       ? ` (${found}, ${expected})`
-      : code === 'placeholder-missing' && found
-        ? ` (${found})`
-        : '';
+      : code === 'year-before-taken' && found && expected
+        ? ` (${found}, ${expected})`
+        : code === 'placeholder-missing' && found
+          ? ` (${found})`
+          : '';
   return `${about}${words[code]}${numbers}`;
 }
 
