@@ -3,7 +3,7 @@ import type { Database } from '../server/db/client';
 import { photos, runItems, runs } from '../server/db/schema';
 import type { ImportParameters } from '../server/db/stored';
 import { announce } from '../server/jobs/queue';
-import { readAssignment } from '../server/operations/assignments';
+import { readAssignment, writeChoices } from '../server/operations/assignments';
 import { folderById } from '../server/operations/folders';
 import { found } from '../server/operations/operationError';
 import { templatesOfVersion } from '../server/operations/templateVersions';
@@ -91,10 +91,10 @@ async function carrierFor(
   db: Database,
   run: typeof runs.$inferSelect,
 ): Promise<(item: Item) => Promise<void>> {
-  if (run.kind === 'embed') return (item) => embedItem(db, item);
   if (run.kind === 'take-back') return (item) => takeBackItem(db, item);
-  const parameters = run.parameters as ImportParameters;
   const assignment = await readAssignment(db, run.assignmentId);
+  if (run.kind === 'embed') return (item) => embedItem(db, item, writeChoices(assignment));
+  const parameters = run.parameters as ImportParameters;
   const [source, working, templates] = await Promise.all([
     folderById(db, parameters.sourceFolderId),
     folderById(db, assignment.workingFolderId),

@@ -7,7 +7,7 @@ import { eq } from 'drizzle-orm';
 import { encodeUtf8 } from '@/core/bytes/text';
 import { groupShots } from '@/core/naming/shots';
 import { drafts, files, photos, runItems, runs } from '@/server/db/schema';
-import { readAssignment } from '@/server/operations/assignments';
+import { changeAssignment, readAssignment } from '@/server/operations/assignments';
 import { listPhotos } from '@/server/operations/photos';
 import { readSource } from '@/server/operations/readSource';
 import { readRun, stopRun } from '@/server/operations/runs';
@@ -329,5 +329,37 @@ describe('a raw file, its JPEG and a sidecar are one photo', () => {
     expect(run.items[0]?.problems).toMatchObject([{ code: 'changed-meanwhile' }]);
     expect(new Uint8Array(readFileSync(path.join(job.working, 'a.xmp')))).toEqual(theirs);
     expect((await listPhotos(bench.db, job.id))[0]!.record.fields.city?.value).toBe('Theirs');
+  });
+});
+
+describe('explicit choices of the assignment', () => {
+  test('DNG is embedded, or left alone with a sidecar', async () => {
+    const { bytes } = await rawSample(true);
+    const embedded = await broughtIn({ 'a.dng': bytes });
+    expect(readdirSync(embedded.working)).toEqual(['a.dng']);
+    expect(await valuesOf(path.join(embedded.working, 'a.dng'))).toMatchObject({ creator: ['Aune Pell'] });
+    const job = await assignmentWith(bench, { 'a.dng': bytes });
+    await changeAssignment(bench.db, job.id, { dngSidecar: true });
+    const { runId } = await startImport(bench.db, job.id, wish(['a.dng']));
+    await carryOut(bench.db, runId);
+    expect(readdirSync(job.working).sort()).toEqual(['a.dng', 'a.xmp']);
+    expect(new Uint8Array(readFileSync(path.join(job.working, 'a.dng')))).toEqual(bytes);
+    expect(await valuesOf(path.join(job.working, 'a.xmp'))).toMatchObject({ creator: ['Aune Pell'] });
+  });
+
+  test('Date Created goes into Exif DateTimeOriginal only when it was chosen', async () => {
+    const exifDate = async (chosen: boolean) => {
+      const job = await broughtIn({ 'a.jpg': await smallJpeg(1) });
+      await changeAssignment(bench.db, job.id, { dateTimeOriginal: chosen });
+      const photoIds = job.photos.map((one) => one.id);
+      const value = '2020-02-03T04:05:06';
+      await writeDrafts(bench.db, job.id, photoIds, { kind: 'set', field: 'dateCreated', value });
+      const { runId } = await startEmbed(bench.db, job.id, photoIds);
+      await carryOut(bench.db, runId);
+      const [photo] = await listPhotos(bench.db, job.id);
+      return photo!.record.fields.dateCreated?.voices.find((voice) => voice.origin === 'exif')?.value;
+    };
+    expect(await exifDate(false)).toBe('2026-05-14T07:12:01');
+    expect(await exifDate(true)).toBe('2020-02-03T04:05:06');
   });
 });

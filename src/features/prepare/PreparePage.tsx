@@ -42,6 +42,12 @@ export function PreparePage({
         >
           <InForce assignment={assignment} templates={templates} />
         </Part>
+        <Part
+          title="Writing into files"
+          words="Metadata goes into every file. Two things only if you say so."
+        >
+          <WritingChoices assignment={assignment} />
+        </Part>
       </Box>
     </>
   );
@@ -58,6 +64,66 @@ function Part({ title, words, children }: { title: string; words: string; childr
       </Box>
       {children}
     </Box>
+  );
+}
+
+/** Explicit choices, kept as soon as they are made. */
+function WritingChoices({ assignment }: { assignment: Assignment }) {
+  const { mutate, error } = useChangeAssignment(assignment.id);
+  return (
+    <>
+      <Choice
+        label="Leave DNG files as they are"
+        words="Their words go into a sidecar beside them, as for camera raw files."
+        checked={assignment.dngSidecar}
+        onChange={(dngSidecar) => mutate({ dngSidecar })}
+      />
+      <Choice
+        label="Write Date Created into the camera’s date too"
+        words="Exif DateTimeOriginal otherwise stays what the camera wrote."
+        checked={assignment.dateTimeOriginal}
+        onChange={(dateTimeOriginal) => mutate({ dateTimeOriginal })}
+      />
+      {error && (
+        <Box role="alert" color="weldText" fontSize="0.875rem">
+          {error.message}
+        </Box>
+      )}
+    </>
+  );
+}
+
+function Choice({
+  label,
+  words,
+  checked,
+  onChange,
+}: {
+  label: string;
+  words: string;
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+}) {
+  return (
+    <chakra.label display="flex" gap="3" paddingY="2" cursor="pointer" alignItems="baseline">
+      <chakra.input
+        type="checkbox"
+        checked={checked}
+        onChange={(event) => onChange(event.target.checked)}
+        accentColor="var(--fabrica-colors-woad)"
+        width="1rem"
+        height="1rem"
+        flexShrink={0}
+        position="relative"
+        top="2px"
+      />
+      <Box>
+        {label}
+        <Box color="soft" fontSize="0.875rem">
+          {words}
+        </Box>
+      </Box>
+    </chakra.label>
   );
 }
 

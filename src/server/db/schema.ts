@@ -50,6 +50,10 @@ export const assignments = pgTable('assignments', {
     .notNull()
     .references(() => openedFolders.id),
   sourceFolderId: uuid().references(() => openedFolders.id),
+  /** DNG files keep their bytes; their words go into a sidecar. */
+  dngSidecar: boolean().notNull().default(false),
+  /** Date Created goes into Exif DateTimeOriginal too. */
+  dateTimeOriginal: boolean().notNull().default(false),
   createdAt: createdAt(),
 });
 

@@ -39,6 +39,8 @@ export const assignmentChange = schema<AssignmentChange>(
       publishedOn: { anyOf: [{ type: 'string', format: 'date' }, { type: 'null' }, { const: '' }] },
       facts: list(object({ name: text(80), value: text(2000) }), 100),
       inForce: list(id, 100),
+      dngSidecar: { type: 'boolean' },
+      dateTimeOriginal: { type: 'boolean' },
     },
     [],
   ),

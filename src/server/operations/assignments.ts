@@ -1,4 +1,5 @@
 import { and, asc, count, desc, eq } from 'drizzle-orm';
+import type { ShotChoices } from '../../core/embed/planShot';
 import type { Database, Queries } from '../db/client';
 import { assignments, facts, photos, templates, templatesInForce } from '../db/schema';
 import { openFolder } from './folders';
@@ -10,6 +11,10 @@ export interface Assignment {
   readonly publishedOn: string | null;
   readonly workingFolderId: string;
   readonly sourceFolderId: string | null;
+  /** DNG files keep their bytes; their words go into a sidecar. */
+  readonly dngSidecar: boolean;
+  /** Date Created goes into Exif DateTimeOriginal too. */
+  readonly dateTimeOriginal: boolean;
   readonly facts: readonly { readonly name: string; readonly value: string }[];
   /** Ids, first to last. */
   readonly inForce: readonly string[];
@@ -109,6 +114,13 @@ export interface AssignmentChange {
   readonly publishedOn?: string | null;
   readonly facts?: readonly { readonly name: string; readonly value: string }[];
   readonly inForce?: readonly string[];
+  readonly dngSidecar?: boolean;
+  readonly dateTimeOriginal?: boolean;
+}
+
+/** What the assignment chose about writing into files. */
+export function writeChoices({ dngSidecar, dateTimeOriginal }: Assignment): ShotChoices {
+  return { dngSidecar, dateTimeOriginal };
 }
 
 export async function changeAssignment(
@@ -126,6 +138,8 @@ export async function changeAssignment(
     const own = {
       ...(change.name?.trim() ? { name: change.name.trim() } : {}),
       ...(change.publishedOn === undefined ? {} : { publishedOn: change.publishedOn || null }),
+      ...(change.dngSidecar === undefined ? {} : { dngSidecar: change.dngSidecar }),
+      ...(change.dateTimeOriginal === undefined ? {} : { dateTimeOriginal: change.dateTimeOriginal }),
     };
     if (Object.keys(own).length > 0) await tx.update(assignments).set(own).where(eq(assignments.id, id));
     if (change.facts) {

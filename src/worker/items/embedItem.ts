@@ -2,7 +2,7 @@ import path from 'node:path';
 import { and, eq, lte } from 'drizzle-orm';
 import type { FieldId } from '../../core/catalogue/fields';
 import { insertedBytes } from '../../core/containers/edits';
-import { planShot, type ShotPart, type ShotRole } from '../../core/embed/planShot';
+import { planShot, type ShotChoices, type ShotPart, type ShotRole } from '../../core/embed/planShot';
 import { FormatError } from '../../core/problems/problem';
 import type { Database, Queries } from '../../server/db/client';
 import { drafts, inverseEdits, runItems } from '../../server/db/schema';
@@ -26,14 +26,15 @@ type Located = Awaited<ReturnType<typeof photoShot>>;
  * Writes a photo's drafts into its files. The way back of each file is kept before it is changed. After a
  * kill the photo is planned again from what its files say then: what is done already is left as it is.
  */
-export async function embedItem(db: Database, item: Item): Promise<void> {
+export async function embedItem(db: Database, item: Item, choices: ShotChoices): Promise<void> {
   const photoId = item.photoId!;
   const located = await withSidecarOnDisk(db, item, await photoShot(db, photoId));
   await refuseChanged(db, item, located);
   const begun = new Date();
   const rows = await db.select().from(drafts).where(eq(drafts.photoId, photoId));
   const read = await readShot(located.folder, located.shot);
-  const plan = await planShot(containersOf(read), new Map(rows.map((row) => [row.field, row.value])));
+  const wanted = new Map(rows.map((row) => [row.field, row.value]));
+  const plan = await planShot(containersOf(read), wanted, choices);
   if (plan.refused) throw new FormatError(plan.refused.code, plan.refused.part, plan.refused);
   const written: { [K in FieldId]?: WrittenField } = {};
   for (const row of rows)

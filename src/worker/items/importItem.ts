@@ -22,7 +22,7 @@ import { pathInside, shotOf } from '../../server/files/folders';
 import { contentIdentity } from '../../server/files/readPhotoFile';
 import { containersOf, type ReadShot, readShot } from '../../server/files/readShot';
 import { sourceOf, withFile } from '../../server/files/source';
-import type { Assignment } from '../../server/operations/assignments';
+import { type Assignment, writeChoices } from '../../server/operations/assignments';
 import { localToday, placeholderContext } from '../../server/operations/context';
 import { indexFiles } from './indexShot';
 import { placeShot } from './placeShot';
@@ -46,7 +46,7 @@ export async function importItem(db: Database, run: ImportRun, item: Item): Prom
   const leave = run.parameters.leaveAsTheyAre.includes(item.sourcePath ?? '');
   const written = leave ? {} : valuesFromTemplates(run, item, read);
   const wanted = new Map(Object.entries(written).map(([id, one]) => [id as FieldId, one.after]));
-  const planned = await planShot(containersOf(read), wanted);
+  const planned = await planShot(containersOf(read), wanted, writeChoices(run.assignment));
   // Refused: every file comes as it is, and the templates' values wait as drafts. Refused is not lost.
   const plan = planned.refused ? { ...planned, parts: [] } : planned;
   const result: RunItemResult = { version: 1, written: planned.refused ? {} : written };
