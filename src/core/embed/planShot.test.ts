@@ -63,3 +63,16 @@ test('a sidecar in UTF-16 is read and kept up', async () => {
   );
   expect(plan.after.fields).toMatchObject({ city: { value: 'Ålesund' }, headline: { value: 'Launch' } });
 });
+
+test('contradictions are told of what comes out, not of what stood there', async () => {
+  const open2024 = xmpPacket(
+    '<dc:rights><rdf:Alt><rdf:li xml:lang="x-default">© 2024 A</rdf:li></rdf:Alt></dc:rights><photoshop:DateCreated>2026-05-14</photoshop:DateCreated>',
+  );
+  const main = await open(jpegWith([xmpSegment(open2024)]), 'a.jpg');
+  const codes = async (notice: string) =>
+    (await planShot({ main }, new Map([['copyrightNotice', notice]] as const))).problems.map(
+      (one) => one.code,
+    );
+  expect(await codes('© 2026 A')).toEqual([]);
+  expect(await codes('© 2020 A')).toEqual(['year-before-taken']);
+});

@@ -57,7 +57,7 @@ export async function planShot(
     parts.push({ role: 'sidecar', plan: planEmbed(sidecar, wanted, choices), isNew: !files.sidecar });
   }
   const refused = parts.find((part) => part.plan.refused)?.plan.refused;
-  const before = recordOf(files);
+  const before = togetherOf(files);
   const after = combineRecords(
     [
       ...pictures.map((role) => ({
@@ -74,23 +74,31 @@ export async function planShot(
     unchanged: parts.every((part) => part.plan.unchanged),
     before,
     after,
-    problems: uniqueProblems([...before.problems, ...parts.flatMap((part) => part.plan.problems)]),
+    problems: uniqueProblems([
+      ...before.problems,
+      ...parts.flatMap((part) => part.plan.problems),
+      ...contradictions(valuesOfRecord(after)),
+    ]),
     ...(refused ? { refused } : {}),
   };
 }
 
 const ORDER = ['picture', 'sidecar', 'raw'] as const;
 
-/** What all files of a photo say together. */
-export function recordOf({ main, raw, sidecar }: ShotFiles): PhotoRecord {
+/** What all files of a photo say together, with what they say against themselves. */
+export function recordOf(files: ShotFiles): PhotoRecord {
+  const record = togetherOf(files);
+  return { ...record, problems: [...record.problems, ...contradictions(valuesOfRecord(record))] };
+}
+
+function togetherOf({ main, raw, sidecar }: ShotFiles): PhotoRecord {
   const mainRole = main.readOnly ? ('raw' as const) : ('picture' as const);
   const parts = [
     { role: mainRole, record: readContainer(main) },
     ...(sidecar ? [{ role: 'sidecar' as const, record: readContainer(sidecar) }] : []),
     ...(raw ? [{ role: 'raw' as const, record: readContainer(raw) }] : []),
   ];
-  const record = combineRecords(parts.sort((a, b) => ORDER.indexOf(a.role) - ORDER.indexOf(b.role)));
-  return { ...record, problems: [...record.problems, ...contradictions(valuesOfRecord(record))] };
+  return combineRecords(parts.sort((a, b) => ORDER.indexOf(a.role) - ORDER.indexOf(b.role)));
 }
 
 function readContainer(container: OpenedContainer): PhotoRecord {

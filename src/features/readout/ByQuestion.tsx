@@ -79,7 +79,7 @@ function Line({ id, reading }: { id: FieldId; reading: FieldReading }) {
         {reading.agrees
           ? linked(valueWords(id, reading.value))
           : reading.voices.map((voice) => (
-              <Box key={voice.origin}>
+              <Box key={`${voice.origin}${JSON.stringify(voice.value)}`}>
                 <chakra.span fontFamily="body" fontSize="0.8125rem" color="weldText" fontWeight="600">
                   {originWords[voice.origin]}
                   {voice.origin === reading.origin ? ', counts' : ''}:{' '}
