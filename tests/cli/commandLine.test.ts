@@ -194,6 +194,23 @@ test('a raw file is never written: its words go into the sidecar that is there, 
   });
 });
 
+test('two raw files of one name each get a sidecar of their own', async () => {
+  const { bytes } = await rawSample(false);
+  for (const name of ['a.nef', 'a.arw']) writeFileSync(at(name), bytes);
+  template();
+  expect(
+    fabrica('embed', '--template', 'house.json', ...facts, '--in-place', 'a.nef', 'a.arw'),
+  ).toMatchObject({
+    status: 0,
+    lines: [],
+  });
+  expect(
+    readdirSync(folder)
+      .filter((name) => name.startsWith('a.'))
+      .sort(),
+  ).toEqual(['a.arw', 'a.arw.xmp', 'a.nef', 'a.nef.xmp']);
+});
+
 test('DNG: embedded, or with a sidecar by choice', async () => {
   const { bytes } = await rawSample(true);
   for (const name of ['a.dng', 'b.dng']) writeFileSync(at(name), bytes);

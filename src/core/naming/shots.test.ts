@@ -24,6 +24,14 @@ test.each<[string, string[], Shot[]]>([
     ['a.jpg', 'a.png', 'a.xmp'],
     [{ main: 'a.jpg' }, { main: 'a.png' }],
   ],
+  [
+    'two raw files of one stem',
+    ['a.nef', 'a.arw'],
+    [
+      { main: 'a.nef', stemShared: true },
+      { main: 'a.arw', stemShared: true },
+    ],
+  ],
   ['a lone sidecar is no photo', ['a.xmp'], []],
 ])('%s', (_, names, shots) => {
   expect(groupShots(names)).toEqual(shots);
@@ -32,4 +40,5 @@ test.each<[string, string[], Shot[]]>([
 test('a new sidecar is named after the raw file', () => {
   expect(newSidecarName({ main: 'a.jpg', raw: 'A.nef' })).toBe('A.xmp');
   expect(newSidecarName({ main: 'b.dng' })).toBe('b.xmp');
+  expect(newSidecarName({ main: 'b.nef', stemShared: true })).toBe('b.nef.xmp');
 });

@@ -6,6 +6,8 @@ export interface Shot {
   readonly main: string;
   readonly raw?: string;
   readonly sidecar?: string;
+  /** Several raw files have this stem: a new sidecar takes the whole name. */
+  readonly stemShared?: true;
 }
 
 const SIDECAR = /\.xmp$/i;
@@ -49,7 +51,12 @@ function shotsOfStem(group: readonly string[], sidecars: ReadonlyMap<string, str
     if (joined && name === raws[0]) continue;
     const raw = joined && name === twins[0] ? raws[0] : undefined;
     const sidecar = sidecarOf(name, raw, group, sidecars);
-    shots.push({ main: name, ...(raw ? { raw } : {}), ...(sidecar ? { sidecar } : {}) });
+    shots.push({
+      main: name,
+      ...(raw ? { raw } : {}),
+      ...(sidecar ? { sidecar } : {}),
+      ...(raws.length > 1 ? { stemShared: true } : {}),
+    });
   }
   return shots;
 }
@@ -72,6 +79,6 @@ function sidecarOf(
 }
 
 /** The name of a sidecar to be made: that of the raw file, or the picture, with its extension replaced. */
-export function newSidecarName({ main, raw }: Shot): string {
-  return `${stemOf(raw ?? main)}.xmp`;
+export function newSidecarName({ main, raw, stemShared }: Shot): string {
+  return stemShared ? `${raw ?? main}.xmp` : `${stemOf(raw ?? main)}.xmp`;
 }

@@ -3,7 +3,7 @@ import path from 'node:path';
 import type { ShotFiles } from '../../core/embed/planShot';
 import { recordOf } from '../../core/embed/planShot';
 import type { PhotoRecord } from '../../core/mapping/read';
-import { groupShots, newSidecarName, type Shot } from '../../core/naming/shots';
+import { groupShots, isRawName, newSidecarName, type Shot } from '../../core/naming/shots';
 import type { FileLayer } from './layer';
 import { type PhotoFile, readPhotoFile } from './readPhotoFile';
 
@@ -45,21 +45,23 @@ export function sidecarPath({ folder, shot }: Pick<ReadShot, 'folder' | 'shot'>)
 
 /** The one file by itself, with the sidecar that is its own. Each folder is looked into once. */
 export class Neighbours {
-  private readonly folders = new Map<string, Promise<ReadonlyMap<string, string>>>();
+  private readonly folders = new Map<string, Promise<ReadonlyMap<string, Omit<Shot, 'main'>>>>();
 
   async alone(file: string): Promise<Shot> {
     const [folder, name] = [path.dirname(file), path.basename(file)];
-    if (!this.folders.has(folder)) this.folders.set(folder, sidecarsIn(folder));
-    const sidecar = (await this.folders.get(folder)!).get(name);
-    return { main: name, ...(sidecar ? { sidecar } : {}) };
+    if (!this.folders.has(folder)) this.folders.set(folder, besidesIn(folder));
+    return { main: name, ...(await this.folders.get(folder)!).get(name) };
   }
 }
 
-/** Sidecars of a folder by the file that each belongs to; that of a raw file with a JPEG is the raw file's. */
-async function sidecarsIn(folder: string): Promise<ReadonlyMap<string, string>> {
+/** What stands beside the files of a folder, by name; the sidecar of a raw file with a JPEG is the raw file's. */
+async function besidesIn(folder: string): Promise<ReadonlyMap<string, Omit<Shot, 'main'>>> {
   const names = await readdir(folder).catch((): string[] => []);
-  if (!names.some((name) => /\.xmp$/i.test(name))) return new Map();
+  if (!names.some((name) => /\.xmp$/i.test(name) || isRawName(name))) return new Map();
   return new Map(
-    groupShots(names).flatMap(({ main, raw, sidecar }) => (sidecar ? [[raw ?? main, sidecar] as const] : [])),
+    groupShots(names).map(({ main, raw, ...besides }): [string, Omit<Shot, 'main'>] => [
+      raw ?? main,
+      besides,
+    ]),
   );
 }

@@ -56,8 +56,9 @@ export async function embedItem(db: Database, item: Item, choices: ShotChoices):
  * another program did meanwhile; then it is taken into the index and the person decides again.
  */
 async function withSidecarOnDisk(db: Database, item: Item, located: Located): Promise<Located> {
-  const { sidecar } = await shotOf(path.join(located.folder, located.shot.main));
-  if (!sidecar || located.shot.sidecar) return located;
+  const { sidecar, stemShared } = await shotOf(path.join(located.folder, located.shot.main));
+  if (!sidecar || located.shot.sidecar)
+    return { ...located, shot: { ...located.shot, ...(stemShared ? { stemShared } : {}) } };
   const shot = { ...located.shot, sidecar };
   const ways = await db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.id));
   if (ways.some((way) => way.made)) return { ...located, shot };

@@ -6,7 +6,7 @@ import { newSidecarName, type Shot, stemOf } from '../../core/naming/shots';
 import { applyEdits, digestOf } from '../../server/files/applyEdits';
 import { createFile } from '../../server/files/createFile';
 import { FileError } from '../../server/files/fileError';
-import { pathInside } from '../../server/files/folders';
+import { filesOf, pathInside } from '../../server/files/folders';
 import { contentIdentity, readPhotoFile } from '../../server/files/readPhotoFile';
 import type { ReadShot } from '../../server/files/readShot';
 import { sha256 } from '../../server/files/sha256';
@@ -61,7 +61,7 @@ export async function placeShot(
 }
 
 async function anyTaken(folder: string, names: Shot): Promise<boolean> {
-  for (const name of Object.values(names) as string[]) {
+  for (const name of filesOf(names)) {
     const there = await lstat(path.join(folder, name)).then(
       () => true,
       () => false,
