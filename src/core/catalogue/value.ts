@@ -10,8 +10,6 @@ export interface Structure {
   readonly [member: string]: string | readonly string[] | Structure | readonly Structure[];
 }
 
-export type FieldValues<Id extends string = string> = { readonly [K in Id]?: FieldValue };
-
 export function isEmpty(value: FieldValue | null | undefined): boolean {
   return value === undefined || value === null || value.length === 0;
 }

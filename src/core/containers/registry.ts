@@ -1,15 +1,6 @@
 import type { ByteSource } from '../bytes/source';
 import { FormatError, problem } from '../problems/problem';
-import type {
-  BlockChanges,
-  ContainerCodec,
-  ContainerId,
-  Edit,
-  Kind,
-  Makes,
-  Range,
-  ReadResult,
-} from './container';
+import type { BlockChanges, ContainerCodec, Edit, Kind, Makes, Range, ReadResult } from './container';
 import { jpeg } from './jpeg/jpeg';
 import { png } from './png/png';
 import { bmffRaw } from './raw/bmff';
@@ -83,5 +74,3 @@ function codecOfName(name: string) {
 export function hasKnownExtension(name: string): boolean {
   return codecOfName(name) !== undefined;
 }
-
-export type { ContainerId };

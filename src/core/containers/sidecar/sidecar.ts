@@ -27,9 +27,3 @@ export const sidecar: ContainerCodec<{ readonly size: number }> = {
 function beginning(head: Uint8Array): string {
   return String.fromCharCode(...head.subarray(0, 64).filter((byte) => byte > 0 && byte < 0x80));
 }
-
-/** Names that a picture's sidecar may have, the usual one first: "name.xmp", "name.ext.xmp". */
-export function sidecarNames(pictureName: string): readonly [string, string] {
-  const dot = pictureName.lastIndexOf('.');
-  return [`${dot <= 0 ? pictureName : pictureName.slice(0, dot)}.xmp`, `${pictureName}.xmp`];
-}
