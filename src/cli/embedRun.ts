@@ -25,6 +25,8 @@ const COPY_GROUP = 256;
 export class EmbedRun {
   private readonly settings: EmbedSettings;
   private readonly planner: FilePlanner;
+  private done = 0;
+  private tick: () => void = () => undefined;
 
   constructor(settings: EmbedSettings) {
     this.settings = settings;
@@ -36,6 +38,7 @@ export class EmbedRun {
     // A file that is named twice is written once.
     const files = [...new Map(given.map((file) => [path.resolve(file), file])).values()];
     const shown = progress(files.length);
+    this.tick = () => shown.at(++this.done);
     let failed = 0;
     const size = this.settings.to === undefined ? UNDO_GROUP : COPY_GROUP;
     for (let at = 0; at < files.length; at += size) {
@@ -48,7 +51,6 @@ export class EmbedRun {
         for (const problem of one.problems ?? [])
           if (problem.severity !== 'info') process.stderr.write(`${problemLine(one.file, problem)}\n`);
       }
-      shown.at(Math.min(at + size, files.length));
     }
     shown.end();
     return failed;
@@ -99,6 +101,8 @@ export class EmbedRun {
       return { file, problems: await work() };
     } catch (error) {
       return { file, error };
+    } finally {
+      this.tick();
     }
   }
 }

@@ -72,6 +72,18 @@ test('a template is made from nothing, changed, and put in force', async () => {
   await expect(page.getByText('night@tarnandtide.example', { exact: false })).toBeVisible();
 });
 
+test('what is written into files only if one says so is chosen in Prepare, and stays chosen', async () => {
+  await openStage('Prepare');
+  const choice = page.getByRole('checkbox', { name: /Leave DNG files as they are/ });
+  await expect(choice).not.toBeChecked();
+  await choice.click();
+  await expect(choice).toBeChecked();
+  await page.reload();
+  await expect(choice).toBeChecked();
+  await choice.click();
+  await expect(choice).not.toBeChecked();
+});
+
 test('pictures are brought in with the templates already embedded; those of another maker stay out', async () => {
   await openStage('Bring in');
   await expect(page.getByText('made by Mats Orrin')).toBeVisible();

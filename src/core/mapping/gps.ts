@@ -65,8 +65,10 @@ export function positionFromXmp(id: FieldId, text: string, ref: string | undefin
   }
   const parts = /^(\d{1,3}),(\d{1,2}(?:\.\d+)?)(?:,(\d{1,2}(?:\.\d+)?))?\s*([NSEW])$/i.exec(text.trim());
   if (!parts) return canonicalPosition(id, text);
+  const letter = parts[4]!.toUpperCase();
+  if (letter !== axis.positive && letter !== axis.negative) return undefined;
   const degrees = Number(parts[1]) + Number(parts[2]) / 60 + Number(parts[3] ?? 0) / 3600;
-  return canonicalPosition(id, decimal(parts[4]!.toUpperCase() === axis.negative ? -degrees : degrees));
+  return canonicalPosition(id, decimal(letter === axis.negative ? -degrees : degrees));
 }
 
 /** The XMP text, and for the altitude its reference. */

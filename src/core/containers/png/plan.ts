@@ -1,8 +1,9 @@
-import { type Problem, problem } from '../../problems/problem';
+import { attempt, type Problem, problem } from '../../problems/problem';
 import type { BlockChanges, Edit, LegacyText } from '../container';
 import { joinEdits } from '../edits';
 import type { PngChunk, PngStructure } from './structure';
 import {
+  decodeProfile,
   plainTextChunk,
   pngChunk,
   profileChunk,
@@ -75,6 +76,9 @@ export function planPng(
   return { edits: joinEdits(edits), problems };
 }
 
+/** With which IIM begins; image resources begin with a signature. */
+const TAG_MARKER = 0x1c;
+
 function profileChange(
   profile: string,
   chunk: PngChunk,
@@ -83,9 +87,11 @@ function profileChange(
   if (profile === 'xmp' && 'xmp' in changes) return undefined;
   if ((profile === 'exif' || profile === 'app1') && 'exif' in changes) return undefined;
   if (profile !== 'iptc' && profile !== '8bim') return 'stays';
-  const bytes = 'photoshop' in changes ? changes.photoshop : changes.iim;
-  if (!('photoshop' in changes) && !('iim' in changes)) return 'stays';
-  return bytes && profileChunk(chunk.text!.keyword, bytes);
+  const held = attempt(() => decodeProfile(textOfChunk(chunk.text!)));
+  if ('problem' in held) return 'stays';
+  const block = held.value[0] === TAG_MARKER ? 'iim' : 'photoshop';
+  const bytes = changes[block];
+  return block in changes ? bytes && profileChunk(chunk.text!.keyword, bytes) : 'stays';
 }
 
 /** The text that a chunk is to have: the n-th of its keyword. */

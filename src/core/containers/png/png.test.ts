@@ -1,5 +1,5 @@
 import { deflateSync } from 'node:zlib';
-import { dataSet, tiffWith, UTF8_MARK, xmpPacket } from '../../../../tests/fixtures/build';
+import { dataSet, iimResources, tiffWith, UTF8_MARK, xmpPacket } from '../../../../tests/fixtures/build';
 import { embedInMemory, valuesIn } from '../../../../tests/fixtures/embed';
 import { ascii, concat } from '../../bytes/bytes';
 import { memorySource } from '../../bytes/source';
@@ -87,6 +87,22 @@ test('a change gives XMP and Exif their proper chunks; a profile of IIM stays on
   const { blocks } = await openContainer(memorySource(after));
   expect(Buffer.from(blocks.iim!).includes(Buffer.from(dataSet(2, 199, 'kept')))).toBe(true);
   expect(Buffer.from(blocks.iim!).includes('Pellvik')).toBe(true);
+});
+
+test('a profile of IIM and one of image resources each keep their own kind', async () => {
+  const iim = concat([UTF8_MARK, dataSet(2, 90, 'Havnes')]);
+  const file = pngWith(profile('iptc', iim), profile('8bim', iimResources(iim)));
+  const { file: after } = await embedInMemory(file, { city: 'Pellvik' });
+  const { blocks } = await openContainer(memorySource(after));
+  expect(blocks.iim?.[0]).toBe(0x1c);
+  expect(Buffer.from(blocks.photoshop!.subarray(0, 4)).toString()).toBe('8BIM');
+  for (const block of [blocks.iim, blocks.photoshop])
+    expect(Buffer.from(block!).includes('Pellvik')).toBe(true);
+});
+
+// PNG, third edition, 11.3.3.1: Source is the device used to create the image.
+test('Source in PNG is a device, and no Source of the IPTC standard', async () => {
+  expect((await valuesIn(pngWith(text('Source', 'K2')))).source).toBeUndefined();
 });
 
 test('an XMP chunk that is compressed is read, and written plain', async () => {
