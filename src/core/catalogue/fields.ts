@@ -1,4 +1,5 @@
 import { extensionRows } from './extensionRows';
+import { languageRows } from './languageRows';
 import { rightsRows } from './rightsRows';
 import type { FieldRow } from './row';
 
@@ -413,6 +414,7 @@ const rows = {
   },
   ...extensionRows,
   ...rightsRows,
+  ...languageRows,
 } satisfies Record<string, FieldRow>;
 
 function contact(member: string): FieldRow['xmp'] {
@@ -438,3 +440,11 @@ export function isFieldId(id: string): id is FieldId {
 export function isList(id: FieldId): boolean {
   return rows[id].type === 'list';
 }
+
+/** By id, or by standard name in any case. */
+export function fieldNamed(name: string): FieldId | undefined {
+  if (isFieldId(name)) return name;
+  return byName.get(name.replace(/\s+/g, ' ').trim().toLowerCase());
+}
+
+const byName = new Map(fieldIds.map((id) => [rows[id].standardName.toLowerCase(), id]));

@@ -29,7 +29,7 @@ export type ValueType =
 
 /**
  * The form of an XMP property: 'simple' text, 'uri' (rdf:resource), a language alternative (its
- * x-default), an ordered or unordered array of texts, a member of one structure, a member of each structure
+ * x-default), the other languages of one, an ordered or unordered array of texts, a member of one structure, a member of each structure
  * of an array, an array of whole structures, or a structure whose one member is such an array.
  */
 export interface XmpPlace {
@@ -39,6 +39,7 @@ export interface XmpPlace {
     | 'simple'
     | 'uri'
     | 'lang-alt'
+    | 'lang-alt-others'
     | 'bag'
     | 'seq'
     | 'struct'

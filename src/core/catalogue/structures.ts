@@ -55,7 +55,8 @@ export type StructureId =
   | 'region'
   | 'regionBoundary'
   | 'boundaryPoint'
-  | 'keywordNode';
+  | 'keywordNode'
+  | 'languageText';
 
 export const structures: Readonly<Record<StructureId, StructureRow>> = {
   location: {
@@ -187,6 +188,10 @@ export const structures: Readonly<Record<StructureId, StructureRow>> = {
     height: ext('rbH', 'Height'),
     radius: ext('rbRx', 'Radius'),
     vertices: structs(ext('rbVertices', 'Vertices'), 'boundaryPoint', 'Seq'),
+  },
+  languageText: {
+    language: { ns: 'xml', name: 'lang', form: 'simple', words: 'Language' },
+    text: { ns: 'rdf', name: 'value', form: 'simple', words: 'Text' },
   },
   boundaryPoint: { x: ext('rbX', 'x'), y: ext('rbY', 'y') },
   keywordNode: {

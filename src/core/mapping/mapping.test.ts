@@ -223,10 +223,11 @@ const valueFor = (id: FieldId): fc.Arbitrary<FieldValue> => {
   return word;
 };
 const change = fc.record(
-  Object.fromEntries(fieldIds.map((id) => [id, fc.option(valueFor(id), { nil: null, freq: 4 })])) as Record<
-    FieldId,
-    fc.Arbitrary<FieldValue | null>
-  >,
+  Object.fromEntries(
+    fieldIds
+      .filter((id) => field(id).xmp?.form !== 'lang-alt-others')
+      .map((id) => [id, fc.option(valueFor(id), { nil: null, freq: 4 })]),
+  ) as Record<FieldId, fc.Arbitrary<FieldValue | null>>,
   { requiredKeys: [] },
 ) as fc.Arbitrary<WantedValues>;
 
@@ -269,4 +270,30 @@ test('reading after writing gives the former values with the wanted ones; writin
     }),
     { numRuns: 150 },
   );
+});
+
+test('other languages stand beside the default, follow it where they repeat it, and go with it', async () => {
+  const languages = [
+    { language: 'nb', text: 'Ketsjen' },
+    { language: 'fi', text: 'Ketsi' },
+  ];
+  const { file } = await embedInMemory(jpegWith([]), { title: 'Ketch', titleLanguages: languages });
+  expect(await valuesIn(file)).toEqual({ title: 'Ketch', titleLanguages: languages });
+  const renamed = await embedInMemory(file, { title: 'The ketch' });
+  expect(await valuesIn(renamed.file)).toEqual({ title: 'The ketch', titleLanguages: languages });
+  const fewer = await embedInMemory(renamed.file, { titleLanguages: languages.slice(1) });
+  expect(await valuesIn(fewer.file)).toEqual({ title: 'The ketch', titleLanguages: languages.slice(1) });
+  expect((await embedInMemory(fewer.file, { titleLanguages: languages.slice(1) })).plan.unchanged).toBe(true);
+  expect(await valuesIn((await embedInMemory(fewer.file, { titleLanguages: null })).file)).toEqual({
+    title: 'The ketch',
+  });
+  expect(await valuesIn((await embedInMemory(fewer.file, { title: null })).file)).toEqual({});
+});
+
+test('an item without language or text is no item', async () => {
+  const { file } = await embedInMemory(jpegWith([]), {
+    title: 'Ketch',
+    titleLanguages: [{ language: 'nb' }, { language: '', text: 'x' }, { language: 'x-default', text: 'y' }],
+  });
+  expect(await valuesIn(file)).toEqual({ title: 'Ketch' });
 });

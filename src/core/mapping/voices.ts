@@ -10,7 +10,7 @@ import { valuesOf } from '../iim/codec';
 import { isoFromIim } from '../iim/date';
 import { RESOURCE_COPYRIGHT_FLAG, resource } from '../photoshop/resources';
 import { member, property, type XmpModel, type XmpValue } from '../xmp/model';
-import { textOfValue, textsOfValue } from '../xmp/values';
+import { otherLanguages, textOfValue, textsOfValue } from '../xmp/values';
 import { splitArtist } from './artist';
 import { positionFromExif, positionFromXmp } from './gps';
 import { textVoice } from './legacyTexts';
@@ -59,6 +59,7 @@ function xmpVoice(xmp: XmpModel, id: FieldId): FieldValue | undefined {
         clean(item.kind === 'struct' ? textOfValue(member(item, namespaces[ns], name)) : undefined) ?? [],
     );
   }
+  if (place.form === 'lang-alt-others') return otherLanguages(value);
   if (structure) return structuresVoice(structure, place, value);
   if (type === 'coordinate') return positionVoice(xmp, id, place, value);
   if (type === 'list') return textsOfValue(value).flatMap((text) => clean(text) ?? []);

@@ -1,7 +1,7 @@
 import { ascii } from '../bytes/bytes';
 import { encodeUtf8 } from '../bytes/text';
 import { type FieldId, field, fieldIds } from '../catalogue/fields';
-import { asText, type FieldValue, isEmpty, normalised, sameValue } from '../catalogue/value';
+import { asText, type FieldValue, isEmpty, normalised, sameValue, structuresOf } from '../catalogue/value';
 import { decodeExif } from '../exif/exif';
 import { writeTags } from '../exif/writeTags';
 import type { IimModel } from '../iim/codec';
@@ -56,10 +56,9 @@ export function writeFields(
   );
   const changes = [...all].filter(([id, value]) => speaksOtherwise(models, record, id, value, how));
   if (changes.length === 0) return { models, problems: [] };
-  const xmp = changes.reduce(
-    (model: XmpModel, [id, value]) => writeXmp(model, id, value),
-    models.xmp ?? emptyXmp,
-  );
+  const xmp = [...changes]
+    .sort(([a], [b]) => Number(isOtherLanguages(a)) - Number(isOtherLanguages(b)))
+    .reduce((model: XmpModel, [id, value]) => writeXmp(model, id, value), models.xmp ?? emptyXmp);
   const iim = carriesIim ? writeAllIim(models.iim, new Map(changes), all, record) : { problems: [] };
   const resources = how.carriesResources
     ? changes.reduce((model, [id, value]) => writeResource(model, id, value), models.resources ?? noResources)
@@ -80,12 +79,29 @@ export function writeFields(
   };
 }
 
+/** After the default text, which another language may only have repeated. */
+function isOtherLanguages(id: FieldId): boolean {
+  return field(id).xmp?.form === 'lang-alt-others';
+}
+
 /** Throws where a position is none: it would otherwise be written as something else. */
 function canonical(id: FieldId, value: FieldValue | null): FieldValue | null {
-  if (value === null || field(id).type !== 'coordinate') return value;
+  if (value === null) return value;
+  if (isOtherLanguages(id)) return canonicalLanguages(value);
+  if (field(id).type !== 'coordinate') return value;
   const position = canonicalPosition(id, asText(value));
   if (position === undefined) throw new FormatError('value-not-allowed', id);
   return position;
+}
+
+/** One item a language, each with a text; x-default belongs to the field itself. */
+function canonicalLanguages(value: FieldValue): FieldValue | null {
+  const seen = new Set(['x-default']);
+  const kept = structuresOf(value).filter(({ language, text }) => {
+    const key = String(language ?? '').toLowerCase();
+    return key !== '' && Boolean(text) && !seen.has(key) && seen.add(key) !== undefined;
+  });
+  return kept.length > 0 ? kept : null;
 }
 
 /** Legacy texts of PNG follow where they are; none is made. */

@@ -11,7 +11,7 @@ import {
   type XmpStruct,
   type XmpValue,
 } from '../xmp/model';
-import { arrayOf, simple, textOfValue, withDefaultText } from '../xmp/values';
+import { arrayOf, simple, textOfValue, withDefaultText, withOtherLanguages } from '../xmp/values';
 import { xmpFromPosition } from './gps';
 import { structuresToXmp } from './structureValues';
 
@@ -37,7 +37,12 @@ export function writeXmp(model: XmpModel, id: FieldId, value: FieldValue | null)
     : written;
 }
 
-function filled(id: FieldId, place: XmpPlace, before: XmpValue | undefined, value: FieldValue): XmpValue {
+function filled(
+  id: FieldId,
+  place: XmpPlace,
+  before: XmpValue | undefined,
+  value: FieldValue,
+): XmpValue | undefined {
   switch (place.form) {
     case 'simple':
       return keepQualifiers(
@@ -48,6 +53,8 @@ function filled(id: FieldId, place: XmpPlace, before: XmpValue | undefined, valu
       return keepQualifiers(before, { kind: 'uri', text: asText(value) });
     case 'lang-alt':
       return withDefaultText(before, asText(value));
+    case 'lang-alt-others':
+      return withOtherLanguages(before, structuresOf(value));
     case 'bag':
       return arrayOf('Bag', asList(value), before);
     case 'seq':
@@ -99,6 +106,7 @@ function writePosition(
 
 /** A structure loses only its member; it goes when nothing else is left in it. */
 function emptied(place: XmpPlace, before: XmpValue | undefined): XmpValue | undefined {
+  if (place.form === 'lang-alt-others') return before && withOtherLanguages(before, []);
   if ((place.form !== 'struct' && place.form !== 'struct-with-structs') || before?.kind !== 'struct')
     return undefined;
   const left = withMember(before, namespaces[place.member!.ns], place.member!.name, undefined);

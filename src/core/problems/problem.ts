@@ -62,6 +62,9 @@ export type ProblemCode =
   | 'placeholder-unknown'
   | 'placeholder-missing'
   | 'placeholder-syntax'
+  | 'placeholder-form'
+  | 'placeholder-cycle'
+  | 'placeholder-fill-in'
   | 'rule-not-for-field';
 
 export type Severity = 'info' | 'warning' | 'error';

@@ -1,152 +1,252 @@
-import { limits } from '../bytes/limits';
+import { type FieldId, fieldNamed } from '../catalogue/fields';
+import { asText, type FieldValue } from '../catalogue/value';
 import { type Problem, problem } from '../problems/problem';
-
-/*
- * Placeholders in template texts.
- *
- *   text        = { literal | placeholder }
- *   placeholder = "{{" name [ ":" argument ] "}}"
- *   name        = a built-in name, else the name of an assignment fact; blanks are folded, case is ignored
- *   argument    = for "running number": the number of digits
- *
- * "{{" without "}}" is literal text and reported. A text is compiled once and evaluated per picture.
- */
+import { compileDateForm } from './dateForm';
+import { type Part, type Placeholder, parseText, placeholderKey, placeholdersOf } from './grammar';
 
 /** What is known of one picture and its assignment. Dates are ISO 8601, possibly partial. */
 export interface PlaceholderContext {
   /** File name with its extension. */
   readonly fileName: string;
+  /** Name of the folder that the picture lies in. */
+  readonly folder?: string;
   readonly runningNumber?: number;
   readonly camera?: string;
-  /** The recorded local digits; a zone is never applied. */
-  readonly dateTaken?: string;
-  /** The assignment's date, else First Publication Date. */
+  readonly lens?: string;
+  /** Pixels. */
+  readonly width?: number;
+  readonly height?: number;
+  /** The assignment's date of first publication; without one First Publication Date counts. */
   readonly datePublished?: string;
   /** The day of use. */
   readonly today: string;
   readonly assignment?: string;
   /** By fact name. */
   readonly facts: Readonly<Record<string, string>>;
+  /** One's identities by name, each with its parts by name. */
+  readonly identities?: Readonly<Record<string, Readonly<Record<string, string>>>>;
 }
 
-type Part = { readonly literal: string } | { readonly name: string; readonly argument?: string };
+/** The picture's resulting value of a field; undefined where there is none. */
+export type FieldLookup = (id: FieldId) => FieldValue | undefined;
+
+type Value = (context: PlaceholderContext, fields: FieldLookup) => string | undefined;
+type CompiledPart =
+  | string
+  | { readonly name: string; readonly value: Value; readonly fallback?: string | undefined }
+  | { readonly phrase: readonly CompiledPart[] };
+
 export interface CompiledText {
-  readonly parts: readonly Part[];
+  readonly parts: readonly CompiledPart[];
+  /** The text where it holds no placeholder. */
+  readonly constant?: string;
+  /** Fields whose resulting value is asked for. */
+  readonly fields: readonly FieldId[];
   readonly problems: readonly Problem[];
 }
 
 export interface Evaluated {
   readonly text: string;
-  /** Names of the placeholders that have no value for this picture. */
+  /** Names of the placeholders that have neither value nor fallback for this picture. */
   readonly missing: readonly string[];
 }
 
-type BuiltIn = (context: PlaceholderContext, argument?: string) => string | undefined;
+/** What a starter leaves to be filled in: it never has a value, so that it cannot be embedded. */
+export const FILL_IN = 'fill in';
 
-const dateParts = (
-  of: (context: PlaceholderContext) => string | undefined,
-  suffix: string,
-): [string, BuiltIn][] => [
-  [`year ${suffix}`, (context) => /^\d{4}/.exec(of(context) ?? '')?.[0]],
-  [`month ${suffix}`, (context) => /^\d{4}-(\d{2})/.exec(of(context) ?? '')?.[1]],
-  [`day ${suffix}`, (context) => /^\d{4}-\d{2}-(\d{2})/.exec(of(context) ?? '')?.[1]],
-  [`date ${suffix}`, (context) => /^\d{4}(-\d{2}(-\d{2})?)?/.exec(of(context) ?? '')?.[0]],
-];
+const taken: Value = (_, fields) => asText(fields('dateCreated')) || undefined;
+const published: Value = (context, fields) =>
+  context.datePublished || asText(fields('firstPublicationDate')) || undefined;
+const today: Value = (context) => context.today;
+
+interface BuiltIn {
+  /** Forms of a date, in UTS #35; the usual one. */
+  readonly date?: string;
+  readonly value: Value;
+  /** Applies a form that is no date's. */
+  readonly formed?: (value: string, form: string) => string | undefined;
+  /** A field that the value is taken from. */
+  readonly from?: FieldId;
+}
+
+const datesOf = (suffix: string, value: Value, from?: FieldId): [string, BuiltIn][] =>
+  [
+    ['year', 'y'],
+    ['month', 'MM'],
+    ['day', 'dd'],
+    ['time', 'HH:mm'],
+    ['date', ''],
+  ].map(([what, date]) => [`${what} ${suffix}`, { value, date: date!, ...(from ? { from } : {}) }]);
 
 const builtIns = new Map<string, BuiltIn>([
-  ...dateParts((context) => context.dateTaken, 'taken'),
-  ...dateParts((context) => context.datePublished, 'published'),
-  ...dateParts((context) => context.today, 'today'),
-  ['this year', (context) => context.today.slice(0, 4)],
-  ['file name', (context) => context.fileName.replace(/\.[^.]*$/, '') || undefined],
+  ...datesOf('taken', taken, 'dateCreated'),
+  ...datesOf('published', published, 'firstPublicationDate'),
+  ...datesOf('today', today),
+  ['this year', { value: today, date: 'y' }],
+  [
+    'file name',
+    {
+      value: ({ fileName }) => fileName.replace(/\.[^.]*$/, '') || undefined,
+      formed: (stem, nth) => stem.split(/[-_. ]+/).filter(Boolean)[Number(nth) - 1],
+    },
+  ],
+  ['file extension', { value: ({ fileName }) => /\.([^.]+)$/.exec(fileName)?.[1] }],
+  ['folder', { value: ({ folder }) => folder }],
   [
     'running number',
-    (context, digits) => context.runningNumber?.toString().padStart(paddedDigits(digits), '0'),
+    {
+      value: ({ runningNumber }) => runningNumber?.toString(),
+      formed: (value, digits) =>
+        /^([1-9]|1[0-2])$/.test(digits) ? value.padStart(Number(digits), '0') : undefined,
+    },
   ],
-  ['camera', (context) => context.camera],
-  ['assignment', (context) => context.assignment],
+  ['camera', { value: ({ camera }) => camera }],
+  ['lens', { value: ({ lens }) => lens }],
+  ['width', { value: ({ width }) => width?.toString() }],
+  ['height', { value: ({ height }) => height?.toString() }],
+  ['pixel size', { value: ({ width, height }) => (width && height ? `${width} × ${height}` : undefined) }],
+  ['assignment', { value: ({ assignment }) => assignment }],
+  [FILL_IN, { value: () => undefined, formed: () => undefined }],
 ]);
 
-/** The names on offer, beside the facts of an assignment. */
+/** The names on offer, beside identities, facts and fields. */
 export const placeholderNames: readonly string[] = [
   'year taken',
   'date taken',
+  'time taken',
   'year published',
   'date published',
   'this year',
+  'date today',
   'file name',
   'running number',
   'camera',
+  'lens',
+  'pixel size',
+  'folder',
   'assignment',
 ];
 
-function paddedDigits(argument: string | undefined): number {
-  const digits = Number(argument ?? 1);
-  return Number.isInteger(digits) ? Math.min(Math.max(digits, 1), 12) : 1;
+export function isBuiltIn(key: string): boolean {
+  return builtIns.has(key);
 }
 
+/** Understands a text once, for any number of pictures. */
 export function compileText(text: string): CompiledText {
-  if (text.length > limits.templateText) {
-    return {
-      parts: [],
-      problems: [
-        problem('limit-exceeded', 'template text', {
-          expected: `at most ${limits.templateText} characters`,
-          severity: 'error',
-        }),
-      ],
-    };
+  const parsed = parseText(text);
+  const placeholders = placeholdersOf(parsed.parts);
+  const problems = [...parsed.problems, ...placeholders.flatMap(formProblem)];
+  const parts = parsed.parts.map(compilePart);
+  const constant = parts.every((part) => typeof part === 'string') ? { constant: parts.join('') } : {};
+  return { parts, fields: placeholders.flatMap(({ key }) => fieldBehind(key) ?? []), problems, ...constant };
+}
+
+function compilePart(part: Part): CompiledPart {
+  if ('literal' in part) return part.literal;
+  if ('phrase' in part) return { phrase: part.phrase.map(compilePart) };
+  const { name, fallback } = part.placeholder;
+  return { name, value: valueFor(part.placeholder), fallback };
+}
+
+/** The field that a placeholder of this name takes its value from, unless a fact has the name. */
+export function fieldBehind(name: string): FieldId | undefined {
+  const builtIn = builtIns.get(placeholderKey(name));
+  return builtIn ? builtIn.from : fieldNamed(name);
+}
+
+function formProblem({ key, form, name }: Placeholder): Problem[] {
+  const builtIn = builtIns.get(key);
+  const wrong =
+    form !== undefined && key !== FILL_IN && builtIn
+      ? builtIn.date === undefined
+        ? builtIn.formed?.('1', form) === undefined && key !== 'file name'
+        : compileDateForm(form) === undefined
+      : false;
+  return wrong ? [problem('placeholder-form', 'template text', { found: name })] : [];
+}
+
+function valueFor({ key, form }: Placeholder): Value {
+  const builtIn = builtIns.get(key);
+  if (!builtIn) return named(key, form);
+  const { value, date, formed } = builtIn;
+  if (date !== undefined) return dated(value, form ?? date);
+  if (form === undefined) return value;
+  return (context, fields) => {
+    const plain = value(context, fields);
+    return plain === undefined ? undefined : formed?.(plain, form) || undefined;
+  };
+}
+
+/** The usual form of a date is what is known of it, as ISO 8601 has it. */
+function dated(value: Value, form: string): Value {
+  const formed = form === '' ? isoDay : compileDateForm(form);
+  return (context, fields) => {
+    const iso = value(context, fields);
+    return iso === undefined ? undefined : formed?.(iso);
+  };
+}
+
+function isoDay(iso: string): string | undefined {
+  return /^\d{4}(-\d{2}(-\d{2})?)?/.exec(iso)?.[0];
+}
+
+/** An identity's part, a fact of the assignment, else the picture's own field. */
+function named(key: string, form: string | undefined): Value {
+  const id = fieldNamed(key);
+  const part = placeholderKey(form ?? 'name');
+  return (context, fields) => {
+    const identity = context.identities && byKey(context.identities).get(key);
+    if (identity) return byKey(identity).get(part) || undefined;
+    const fact = byKey(context.facts).get(key);
+    if (fact) return fact;
+    return (id && asText(fields(id))) || undefined;
+  };
+}
+
+const keyed = new WeakMap<object, ReadonlyMap<string, unknown>>();
+
+function byKey<T>(record: Readonly<Record<string, T>>): ReadonlyMap<string, T> {
+  let map = keyed.get(record) as ReadonlyMap<string, T> | undefined;
+  if (!map) {
+    map = new Map(Object.entries(record).map(([name, value]) => [placeholderKey(name), value]));
+    keyed.set(record, map);
   }
-  const parts: Part[] = [];
-  const problems: Problem[] = [];
-  let at = 0;
-  while (at < text.length) {
-    const open = text.indexOf('{{', at);
-    const close = open === -1 ? -1 : text.indexOf('}}', open);
-    if (close === -1) {
-      if (open !== -1)
-        problems.push(problem('placeholder-syntax', 'template text', { offset: open, expected: '}}' }));
-      break;
-    }
-    if (open > at) parts.push({ literal: text.slice(at, open) });
-    parts.push(placeholder(text.slice(open + 2, close)));
-    at = close + 2;
-  }
-  if (at < text.length) parts.push({ literal: text.slice(at) });
-  return { parts, problems };
+  return map;
 }
 
-function placeholder(inside: string): Part {
-  const colon = inside.indexOf(':');
-  const name = (colon === -1 ? inside : inside.slice(0, colon)).replace(/\s+/g, ' ').trim();
-  return colon === -1 ? { name } : { name, argument: inside.slice(colon + 1).trim() };
-}
+const noFields: FieldLookup = () => undefined;
 
-export function evaluate(compiled: CompiledText, context: PlaceholderContext): Evaluated {
-  const missing: string[] = [];
-  const text = compiled.parts
-    .map((part) => {
-      if ('literal' in part) return part.literal;
-      const value = placeholderValue(part.name, part.argument, context);
-      if (value === undefined) missing.push(part.name);
-      return value ?? '';
-    })
-    .join('');
-  return { text, missing };
-}
-
-function placeholderValue(
-  name: string,
-  argument: string | undefined,
+export function evaluate(
+  compiled: CompiledText,
   context: PlaceholderContext,
-): string | undefined {
-  const builtIn = builtIns.get(name.toLowerCase());
-  if (builtIn) return builtIn(context, argument) || undefined;
-  const fact = Object.entries(context.facts).find(([key]) => key.trim().toLowerCase() === name.toLowerCase());
-  return fact?.[1] || undefined;
+  fields: FieldLookup = noFields,
+): Evaluated {
+  if (compiled.constant !== undefined) return { text: compiled.constant, missing: [] };
+  return evaluateParts(compiled.parts, context, fields);
+}
+
+function evaluateParts(
+  parts: readonly CompiledPart[],
+  context: PlaceholderContext,
+  fields: FieldLookup,
+): Evaluated {
+  const missing: string[] = [];
+  let text = '';
+  for (const part of parts) {
+    if (typeof part === 'string') text += part;
+    else if ('phrase' in part) {
+      const inner = evaluateParts(part.phrase, context, fields);
+      if (inner.missing.length === 0) text += inner.text;
+    } else {
+      const value = part.value(context, fields) ?? part.fallback;
+      if (value === undefined) missing.push(part.name);
+      else text += value;
+    }
+  }
+  return { text, missing };
 }
 
 /** The placeholders' names that a text uses. */
 export function placeholdersIn(text: string): string[] {
-  return compileText(text).parts.flatMap((part) => ('name' in part ? [part.name] : []));
+  return placeholdersOf(parseText(text).parts).map((one) => one.name);
 }

@@ -1,25 +1,14 @@
 import { type FieldId, isList } from '../catalogue/fields';
 import { asList, asText, type FieldValue, isEmpty, normalisedText, sameValue } from '../catalogue/value';
 import { type Problem, problem } from '../problems/problem';
-import { type CompiledText, compileText, evaluate, type PlaceholderContext } from './placeholders';
+import type { CompiledEntry, CompiledField, CompiledTemplates } from './compile';
+import { renewed } from './former';
+import { evaluate, FILL_IN, type FieldLookup, fieldBehind, type PlaceholderContext } from './placeholders';
 import { applyRule } from './rules';
-import { type CompiledStructure, compileStructure, evaluateStructure } from './structureTexts';
-import { checkEntry, type Entry, type Template } from './template';
+import { evaluateStructure } from './structureTexts';
+import type { Entry } from './template';
 
-/** Templates in force, their texts compiled once for any number of pictures. */
-export interface CompiledTemplates {
-  readonly templates: readonly CompiledTemplate[];
-  readonly problems: readonly Problem[];
-}
-interface CompiledTemplate {
-  readonly template: Template;
-  readonly entries: readonly CompiledEntry[];
-}
-interface CompiledEntry {
-  readonly entry: Entry;
-  readonly texts: readonly CompiledText[];
-  readonly structures: readonly CompiledStructure[];
-}
+export { type CompiledTemplates, compileTemplates } from './compile';
 
 export type Values = { readonly [K in FieldId]?: FieldValue };
 
@@ -30,99 +19,102 @@ export interface Step {
   readonly rule: Entry['rule'];
   readonly before: FieldValue | null;
   readonly after: FieldValue | null;
+  /** What the entry itself says for this picture; null where it says nothing. */
+  readonly gave: FieldValue | null;
   /** Placeholders without a value; the entry is then left out, never written half. */
   readonly missing: readonly string[];
   /** False where the entry was left out: a value missing, nothing to write, or a rule that does not fit. */
   readonly applied: boolean;
 }
 
+export interface Change {
+  readonly value: FieldValue | null;
+  readonly templateId: string;
+}
+
 export interface Resolution {
   /** Fields whose value comes out different from what the picture has; null: erased. */
-  readonly changes: ReadonlyMap<FieldId, { readonly value: FieldValue | null; readonly templateId: string }>;
+  readonly changes: ReadonlyMap<FieldId, Change>;
+  /** In the order of the templates and their entries. */
   readonly steps: readonly Step[];
   readonly problems: readonly Problem[];
 }
 
-export function compileTemplates(templates: readonly Template[]): CompiledTemplates {
-  const problems: Problem[] = [];
-  const compiled = templates.map((template) => ({
-    template,
-    entries: template.entries.map((entry) => {
-      const texts = entry.texts.map(compileText);
-      const structures = (entry.structures ?? []).map(compileStructure);
-      problems.push(...checkEntry(entry), ...texts.flatMap((text) => text.problems));
-      return { entry, texts, structures };
-    }),
-  }));
-  return { templates: compiled, problems };
-}
-
-/** Entries of these fields go first: the placeholders of the others look at their result. */
-const DATES: readonly FieldId[] = ['dateCreated', 'firstPublicationDate'];
-
 /**
  * Applies the templates in force to one picture, first to last, as if each were embedded in turn: a fill
- * sees the file and the earlier templates, the last overwrite wins. `values` is what the picture has now,
- * drafts included. Applying the result again changes nothing: a list that only changed its order by being
- * taken from and added to stays as it was, and a list that is emptied and filled is settled.
+ * sees the file and the earlier templates, the last overwrite wins. A placeholder that names a field sees
+ * what all templates make of that field. `values` is what the picture has now, drafts included. Applying
+ * the result again changes nothing: a list that only changed its order by being taken from and added to
+ * stays as it was, and a list that is emptied and filled is settled.
  */
 export function resolve(
   compiled: CompiledTemplates,
   values: Values,
   context: PlaceholderContext,
 ): Resolution {
-  const first = pass(compiled, values, context);
-  let last = first;
-  for (let round = 0; round < SETTLING_ROUNDS && emptiesAndFills(last.steps); round++) {
-    const next = pass(compiled, Object.fromEntries(last.present), context);
-    for (const [id, templateId] of last.writtenBy)
-      if (!next.writtenBy.has(id)) next.writtenBy.set(id, templateId);
-    last = next;
+  const present = new Map<FieldId, FieldValue>();
+  for (const id in values)
+    if (!isEmpty(values[id as FieldId])) present.set(id as FieldId, values[id as FieldId]!);
+  const changes = new Map<FieldId, Change>();
+  const done: Step[] = [];
+  const problems: Problem[] = [];
+  for (const one of compiled.fields) {
+    const lookup: FieldLookup = (id) => (one.withheld.has(id) ? undefined : present.get(id));
+    const steps = settle(one, present.get(one.id) ?? null, context, lookup, values);
+    one.entries.forEach(({ order }, index) => {
+      done[order] = steps.first[index]!;
+    });
+    for (const step of steps.first) problems.push(...missingProblems(step, one));
+    if (steps.writer === undefined) continue;
+    const after = steps.after;
+    if (!staysAs(values[one.id], after ?? undefined, steps.first, one.id))
+      changes.set(one.id, { value: after, templateId: steps.writer });
+    if (after === null) present.delete(one.id);
+    else present.set(one.id, after);
   }
-  const changes = new Map(
-    [...last.writtenBy]
-      .filter(([id]) => !staysAs(values[id], last.present.get(id), first.steps, id))
-      .map(([id, templateId]) => [id, { value: last.present.get(id) ?? null, templateId }]),
-  );
-  return { changes, steps: first.steps, problems: first.steps.flatMap(missingProblems) };
+  return { changes, steps: done, problems };
 }
 
-const SETTLING_ROUNDS = 3;
+const SETTLING_ROUNDS = 4;
 
-interface Pass {
-  readonly present: Map<FieldId, FieldValue>;
-  readonly writtenBy: Map<FieldId, string>;
-  readonly steps: Step[];
+interface Settled {
+  readonly first: readonly Step[];
+  readonly after: FieldValue | null;
+  /** The template that changed the value last. */
+  readonly writer: string | undefined;
 }
 
-function pass(compiled: CompiledTemplates, values: Values, context: PlaceholderContext): Pass {
-  const present = new Map<FieldId, FieldValue>(
-    Object.entries(values).filter(([, value]) => !isEmpty(value)) as [FieldId, FieldValue][],
-  );
-  const writtenBy = new Map<FieldId, string>();
-  const steps: Step[] = [];
-  for (const dates of [true, false]) {
-    const seen = contextFor(context, present, dates);
-    for (const { template, entries } of compiled.templates) {
-      for (const one of entries) {
-        if (DATES.includes(one.entry.field) !== dates) continue;
-        const step = applyEntry(template.id, one, present.get(one.entry.field) ?? null, seen);
-        steps.push(step);
-        if (sameValue(step.before, step.after)) continue;
-        writtenBy.set(step.field, template.id);
-        if (step.after === null) present.delete(step.field);
-        else present.set(step.field, step.after);
-      }
+/** One field through its entries; again where a list that was emptied is filled on the next round. */
+function settle(
+  { entries }: CompiledField,
+  before: FieldValue | null,
+  context: PlaceholderContext,
+  lookup: FieldLookup,
+  values: Values,
+): Settled {
+  let value = before;
+  let writer: string | undefined;
+  let first: Step[] | undefined;
+  const rounds = emptiesAndFills(entries) ? SETTLING_ROUNDS : 1;
+  for (let round = 0; round < rounds; round++) {
+    const steps: Step[] = [];
+    let writes: string | undefined;
+    for (const entry of entries) {
+      const step = applyEntry(entry, value, context, lookup, values);
+      steps.push(step);
+      if (sameValue(step.before, step.after)) continue;
+      writes = step.templateId;
+      value = step.after;
     }
+    first ??= steps;
+    writer = writes ?? writer;
   }
-  return { present, writtenBy, steps };
+  return { first: first!, after: value, writer };
 }
 
-function emptiesAndFills(steps: readonly Step[]): boolean {
-  return steps.some(
-    (step) =>
-      step.rule === 'remove' && steps.some((other) => other.field === step.field && other.rule === 'fill'),
-  );
+function emptiesAndFills(entries: readonly CompiledEntry[]): boolean {
+  const has = (rule: Entry['rule']) => entries.some(({ entry }) => entry.rule === rule);
+  return has('remove') && has('fill');
 }
 
 /** The same value, or the same terms in another order where no rule of the field sets the order. */
@@ -135,53 +127,55 @@ function staysAs(
   if (sameValue(before, after)) return true;
   if (
     !isList(id) ||
-    steps.some(
-      (step) => step.applied && step.field === id && (step.rule === 'overwrite' || step.rule === 'erase'),
-    )
+    steps.some((step) => step.applied && (step.rule === 'overwrite' || step.rule === 'erase'))
   )
     return false;
   return sameValue([...asList(before)].sort(), [...asList(after)].sort());
 }
 
-function contextFor(
-  context: PlaceholderContext,
-  present: ReadonlyMap<FieldId, FieldValue>,
-  resolvingDates: boolean,
-): PlaceholderContext {
-  const { dateTaken: _taken, datePublished, ...rest } = context;
-  if (resolvingDates) return rest;
-  const dateTaken = present.get('dateCreated') as string | undefined;
-  const published = datePublished ?? (present.get('firstPublicationDate') as string | undefined);
-  return { ...rest, ...(dateTaken ? { dateTaken } : {}), ...(published ? { datePublished: published } : {}) };
-}
-
 function applyEntry(
-  templateId: string,
-  { entry, texts, structures }: CompiledEntry,
+  { entry, template, texts, structures, former, sound }: CompiledEntry,
   before: FieldValue | null,
   context: PlaceholderContext,
+  lookup: FieldLookup,
+  values: Values,
 ): Step {
-  const erases = entry.rule === 'erase';
-  const evaluated = erases ? [] : texts.map((text) => evaluate(text, context));
-  const built = erases ? [] : structures.map((one) => evaluateStructure(one, context));
-  const missing = [...evaluated, ...built].flatMap((one) => one.missing);
-  const usable = evaluated.map((one) => normalisedText(one.text)).filter((text) => text.trim() !== '');
-  const full = usable.length > 0 || built.length > 0 || erases;
-  const applied = missing.length === 0 && full && checkEntry(entry).length === 0;
-  const after = applied
-    ? applyRule(
-        entry.field,
-        entry.rule,
-        before ?? undefined,
-        usable,
-        built.map((one) => one.structure),
-      )
-    : before;
-  return { templateId, field: entry.field, rule: entry.rule, before, after, missing, applied };
+  const { field: id, rule } = entry;
+  const erases = rule === 'erase';
+  const missing: string[] = [];
+  const usable: string[] = [];
+  const built: ReturnType<typeof evaluateStructure>['structure'][] = [];
+  if (!erases) {
+    for (const text of texts) {
+      const one = evaluate(text, context, lookup);
+      missing.push(...one.missing);
+      const tidy = normalisedText(one.text);
+      if (tidy.trim() !== '') usable.push(tidy);
+    }
+    for (const compiled of structures) {
+      const one = evaluateStructure(compiled, context, lookup);
+      missing.push(...one.missing);
+      built.push(one.structure);
+    }
+  }
+  const applied = sound && missing.length === 0 && (erases || usable.length > 0 || built.length > 0);
+  if (!applied)
+    return { templateId: template.id, field: id, rule, before, after: before, gave: null, missing, applied };
+  const met =
+    former.length > 0 ? renewed(asText(before), usable[0]!, former, context, values) : (before ?? undefined);
+  const after = applyRule(id, rule, met, usable, built);
+  const gave = erases ? null : built.length > 0 ? built : isList(id) ? usable : usable[0]!;
+  return { templateId: template.id, field: id, rule, before, after, gave, missing, applied };
 }
 
-function missingProblems(step: Step): Problem[] {
-  return step.missing.map((name) => problem('placeholder-missing', step.field, { found: name }));
+function missingProblems(step: Step, { withheld }: CompiledField): Problem[] {
+  return step.missing.map((name) => {
+    if (name === FILL_IN) return problem('placeholder-fill-in', step.field, { severity: 'error' });
+    const behind = fieldBehind(name);
+    return problem(behind && withheld.has(behind) ? 'placeholder-cycle' : 'placeholder-missing', step.field, {
+      found: name,
+    });
+  });
 }
 
 /**

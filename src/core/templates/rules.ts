@@ -27,24 +27,41 @@ export function applyRule(
   structures: readonly Structure[] = [],
 ): FieldValue | null {
   if (field(id).type === 'structures')
-    return normalised(onStructures(rule, structuresOf(existing), structures));
+    return normalised(onStructures(id, rule, structuresOf(existing), structures));
   const result = isList(id)
     ? onList(rule, asList(existing), texts)
     : onText(id, rule, asText(existing), texts[0] ?? '');
   return normalised(result);
 }
 
-function onStructures(rule: Rule, existing: readonly Structure[], wanted: readonly Structure[]): FieldValue {
+function onStructures(
+  id: FieldId,
+  rule: Rule,
+  existing: readonly Structure[],
+  wanted: readonly Structure[],
+): FieldValue {
   switch (rule) {
     case 'erase':
       return [];
     case 'fill':
       return existing.length > 0 ? existing : wanted;
-    case 'add':
-      return [...existing, ...wanted.filter((one) => !existing.some((held) => sameValue([held], [one])))];
+    case 'add': {
+      const same = field(id).structure === 'languageText' ? sameLanguage : sameStructure;
+      const kept = existing.map((held) => wanted.find((one) => same(held, one)) ?? held);
+      return [...kept, ...wanted.filter((one) => !existing.some((held) => same(held, one)))];
+    }
     default:
       return wanted;
   }
+}
+
+function sameStructure(a: Structure, b: Structure): boolean {
+  return sameValue([a], [b]);
+}
+
+/** A language alternative has one text a language: the added one takes its place. */
+function sameLanguage(a: Structure, b: Structure): boolean {
+  return String(a.language).toLowerCase() === String(b.language).toLowerCase();
 }
 
 function onText(id: FieldId, rule: Rule, existing: string, text: string): FieldValue {

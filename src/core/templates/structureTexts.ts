@@ -1,5 +1,11 @@
 import type { Structure } from '../catalogue/value';
-import { type CompiledText, compileText, evaluate, type PlaceholderContext } from './placeholders';
+import {
+  type CompiledText,
+  compileText,
+  evaluate,
+  type FieldLookup,
+  type PlaceholderContext,
+} from './placeholders';
 
 /** Structures of a template with their texts compiled, in the same shape. */
 export type CompiledStructure = { readonly [member: string]: CompiledMember };
@@ -21,12 +27,13 @@ function compileMember(member: Structure[string]): CompiledMember {
 export function evaluateStructure(
   compiled: CompiledStructure,
   context: PlaceholderContext,
+  fields: FieldLookup,
 ): { structure: Structure; missing: string[] } {
   const missing: string[] = [];
   const one = (member: CompiledMember): Structure[string] => {
     if (Array.isArray(member)) return member.map((item) => one(item)) as readonly string[];
     if (!isText(member)) return whole(member as CompiledStructure);
-    const evaluated = evaluate(member, context);
+    const evaluated = evaluate(member, context, fields);
     missing.push(...evaluated.missing);
     return evaluated.text;
   };
@@ -37,4 +44,15 @@ export function evaluateStructure(
 
 function isText(member: CompiledMember): member is CompiledText {
   return !Array.isArray(member) && Array.isArray((member as CompiledText).parts);
+}
+
+/** The compiled texts of a structure, at any depth. */
+export function textsIn(compiled: CompiledStructure): CompiledText[] {
+  const inside = (member: CompiledMember): CompiledText[] =>
+    Array.isArray(member)
+      ? member.flatMap(inside)
+      : isText(member)
+        ? [member]
+        : textsIn(member as CompiledStructure);
+  return Object.values(compiled).flatMap(inside);
 }

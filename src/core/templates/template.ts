@@ -35,6 +35,8 @@ export interface Template {
   readonly kind: TemplateKind;
   readonly version: number;
   readonly entries: readonly Entry[];
+  /** Texts that earlier versions put before or after a field: where one stands, the present one takes its place. */
+  readonly formerTexts?: { readonly [K in FieldId]?: readonly string[] };
 }
 
 export function rulesFor(id: FieldId): readonly Rule[] {

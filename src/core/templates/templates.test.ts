@@ -45,7 +45,8 @@ test.each([
 ])('%s', (text, expected, missing) => {
   // The recorded local digits count: half past midnight of another zone does not change the year.
   const taken = '2025-12-30T23:30:00-11:00';
-  expect(evaluate(compileText(text), { ...context, dateTaken: taken })).toEqual({ text: expected, missing });
+  const fields = (id: FieldId) => (id === 'dateCreated' ? taken : undefined);
+  expect(evaluate(compileText(text), context, fields)).toEqual({ text: expected, missing });
 });
 
 test('the names of placeholders are found, an open brace is reported', () => {

@@ -64,3 +64,34 @@ export function arrayOf(form: ArrayForm, texts: readonly string[], before: XmpVa
   });
   return { kind: 'array', form, items };
 }
+
+/** The items of a language alternative beside x-default. */
+export function otherLanguages(value: XmpValue | undefined): { language: string; text: string }[] {
+  if (value?.kind !== 'array' || value.form !== 'Alt') return [];
+  return value.items.flatMap((item) =>
+    item.kind === 'simple' && item.lang && !isDefault(item) && item.text !== ''
+      ? [{ language: item.lang, text: item.text }]
+      : [],
+  );
+}
+
+/** A language alternative with these beside its default. */
+export function withOtherLanguages(
+  before: XmpValue | undefined,
+  wanted: readonly { readonly [member: string]: unknown }[],
+): XmpArray | undefined {
+  const items = before?.kind === 'array' && before.form === 'Alt' ? before.items : [];
+  const plain =
+    before && before.kind !== 'array' ? [{ ...simple(textOfValue(before) ?? ''), lang: 'x-default' }] : [];
+  const kept = [...plain, ...items].filter(
+    (item) => item.kind === 'simple' && (isDefault(item) || !item.lang),
+  );
+  const others = wanted.map(({ language, text }): XmpSimple => {
+    const lang = String(language);
+    const held = items.find((item) => item.kind === 'simple' && item.lang === lang);
+    return { ...(held?.kind === 'simple' ? held : {}), kind: 'simple', text: String(text), lang };
+  });
+  return kept.length + others.length === 0
+    ? undefined
+    : { kind: 'array', form: 'Alt', items: [...kept, ...others] };
+}

@@ -58,6 +58,9 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   'placeholder-unknown': 'A placeholder is not known.',
   'placeholder-missing': 'A placeholder has no value for this picture.',
   'placeholder-syntax': 'A placeholder is not closed with “}}”.',
+  'placeholder-form': 'A placeholder is given a form that cannot be understood.',
+  'placeholder-cycle': 'This text is made of a field that is made of this one.',
+  'placeholder-fill-in': 'A starter’s text is still to be filled in.',
   'rule-not-for-field': 'This rule does not fit the field.',
   'changed-meanwhile':
     'The file was changed by another program meanwhile. Nothing was written; look at it and try again.',
@@ -87,7 +90,7 @@ export function problemWords({ code, part, found, expected }: StoredProblem): st
       ? ` (${found}, ${expected})`
       : code === 'year-before-taken' && found && expected
         ? ` (${found}, ${expected})`
-        : code === 'placeholder-missing' && found
+        : code.startsWith('placeholder-') && found
           ? ` (${found})`
           : '';
   return `${about}${words[code]}${numbers}`;

@@ -1,7 +1,7 @@
 import Ajv from 'ajv';
 import schema from '../../../schema/template.schema.json';
 import { memorySource } from '../../core/bytes/source';
-import { type FieldId, field, fieldIds, isFieldId, isList } from '../../core/catalogue/fields';
+import { type FieldId, field, fieldNamed, isList } from '../../core/catalogue/fields';
 import { type StructureId, structures } from '../../core/catalogue/structures';
 import { asList, type FieldValue, type Structure } from '../../core/catalogue/value';
 import { openContainer } from '../../core/containers/registry';
@@ -82,13 +82,6 @@ function checkMembers(id: StructureId | undefined, items: readonly Structure[], 
       if (row.structure) checkMembers(row.structure, [member].flat() as Structure[], `${place}/${key}`);
     }
   }
-}
-
-/** By id, or by standard name in any case. */
-export function fieldNamed(name: string): FieldId | undefined {
-  if (isFieldId(name)) return name;
-  const wanted = name.trim().toLowerCase();
-  return fieldIds.find((id) => field(id).standardName.toLowerCase() === wanted);
 }
 
 /** Every known value of an XMP packet becomes an entry; keywords are added, the others overwrite. */
