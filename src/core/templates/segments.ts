@@ -21,3 +21,12 @@ export function putBefore(text: string, segment: string, separator: string): str
   if (text === '' || segment === '') return segment + text;
   return containsSegment(text, segment, separator) ? text : `${segment}${separator}${text}`;
 }
+
+/** The text without a segment that stands in it as a whole, and without the separator that joined it. */
+export function withoutSegment(text: string, segment: string, separator: string): string {
+  if (segment === '' || !containsSegment(text, segment, separator)) return text;
+  const framed = `${separator}${text}${separator}`;
+  const at = framed.indexOf(`${separator}${segment}${separator}`);
+  const joined = framed.slice(0, at) + framed.slice(at + separator.length + segment.length);
+  return joined.slice(joined.startsWith(separator) ? separator.length : 0, -separator.length);
+}

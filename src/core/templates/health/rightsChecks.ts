@@ -1,0 +1,98 @@
+import type { FieldId } from '../../catalogue/fields';
+import { contradictions } from '../../checks/contradictions';
+import { noticeElements } from '../../rights/notice';
+import { withSign, withYearTaken, writtenYears } from '../../rights/noticeParts';
+import { placeholdersIn } from '../placeholders';
+import type { Entry } from '../template';
+import { allTexts, entryOf, textOf, withTexts } from './entries';
+import type { Advice, Check } from './health';
+
+/** A year typed into a standing text stays when the next one begins. */
+const years: Check = (template) =>
+  (['copyrightNotice', 'usageTerms', 'creditLine'] as const).flatMap((id): Advice[] => {
+    const found = writtenYears(textOf(template, id)).at(-1);
+    if (!found) return [];
+    const mended = withTexts(template, id, withYearTaken);
+    const repairs = mended.some((one, i) => one.texts.join() !== template.entries[i]!.texts.join());
+    return [
+      {
+        code: 'written-year',
+        weight: id === 'copyrightNotice' ? 'look' : 'hint',
+        field: id,
+        found,
+        ...(repairs ? { repair: mended } : {}),
+      },
+    ];
+  });
+
+/** The three elements of 17 U.S.C. § 401(b), with placeholders counted as what they will give. */
+const notice: Check = (template) => {
+  const entry = entryOf(template, 'copyrightNotice');
+  if (!entry) return [];
+  const text = textOf(template, 'copyrightNotice');
+  const filled = text
+    .replace(/\{\{\s*(?:year|date)[^}]*\}\}/gi, '2026')
+    .replace(/\{\{\s*this year[^}]*\}\}/gi, '2026')
+    .replace(/\{\{[^}]*\}\}/g, 'Name');
+  const { sign, year, owner, letterInBrackets } = noticeElements(filled);
+  const lacking = [!sign && 'sign', !year && 'year', !owner && 'owner'].filter((one) => one !== false);
+  const advice: Advice[] =
+    lacking.length > 0
+      ? [{ code: 'notice-lacks', weight: 'look', field: 'copyrightNotice', found: lacking.join(', ') }]
+      : [];
+  if (letterInBrackets)
+    advice.push({
+      code: 'letter-for-sign',
+      weight: 'hint',
+      field: 'copyrightNotice',
+      repair: withTexts(template, 'copyrightNotice', withSign),
+    });
+  return advice;
+};
+
+const publicDomain: Check = (template) =>
+  textOf(template, 'rightsStatus') === 'public-domain'
+    ? [
+        {
+          code: 'status-public-domain',
+          weight: 'look',
+          field: 'rightsStatus',
+          repair: withTexts(template, 'rightsStatus', () => 'in-copyright'),
+        },
+      ]
+    : [];
+
+/** Status, notice, terms and licence against each other, as far as they stand in one template. */
+const contradicting: Check = (template) => {
+  const values = Object.fromEntries(
+    template.entries.filter((one) => one.rule !== 'erase').map((one) => [one.field, one.texts.join(', ')]),
+  );
+  return contradictions(values).map((one) => ({
+    code: 'contradicts' as const,
+    weight: 'look' as const,
+    field: one.part as FieldId,
+    found: one.code,
+  }));
+};
+
+/** A template that states an owner should say how the rights are stated and how the owner is reached. */
+const completeness: Check = (template) => {
+  const states = (id: FieldId) => entryOf(template, id) !== undefined;
+  const reach = (['contactEmail', 'contactPhone', 'contactWeb'] as const).some(states);
+  const inNotice = allTexts(entryOf(template, 'copyrightNotice') ?? none).some(
+    (text) =>
+      /@|https?:|www\./.test(text) || placeholdersIn(text).some((name) => /e-mail|telephone|web/i.test(name)),
+  );
+  const advice: Advice[] = [];
+  if (states('usageTerms') && !states('copyrightNotice') && template.kind === 'standing')
+    advice.push({ code: 'no-notice', weight: 'hint', field: 'copyrightNotice' });
+  // Somebody else's pictures, filled where nothing stands, are not reached through one's own details.
+  const own = entryOf(template, 'creator')?.rule === 'overwrite';
+  if (own && !reach && !inNotice && template.kind === 'standing')
+    advice.push({ code: 'no-reach', weight: 'hint', field: 'contactPhone' });
+  return advice;
+};
+
+const none: Entry = { field: 'copyrightNotice', rule: 'overwrite', texts: [] };
+
+export const rightsChecks: readonly Check[] = [notice, years, publicDomain, contradicting, completeness];
