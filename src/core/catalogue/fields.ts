@@ -437,8 +437,10 @@ export function isFieldId(id: string): id is FieldId {
   return Object.hasOwn(rows, id);
 }
 
+const lists: ReadonlySet<FieldId> = new Set(fieldIds.filter((id) => rows[id].type === 'list'));
+
 export function isList(id: FieldId): boolean {
-  return rows[id].type === 'list';
+  return lists.has(id);
 }
 
 /** By id, or by standard name in any case. */

@@ -72,7 +72,8 @@ export function asText(value: FieldValue | null | undefined): string {
 
 /** Line ends as \n and no fillers at the end: only so far do two records of one text differ in form. */
 export function normalisedText(text: string): string {
-  const ends = text.length > 0 && /[\0\s]/.test(text[text.length - 1]!);
+  const last = text.charCodeAt(text.length - 1);
+  const ends = last <= 0x20 || (last > 0x7e && /\s/.test(text[text.length - 1]!));
   const lines = text.includes('\r') ? text.replace(/\r\n?/g, '\n') : text;
   return ends ? lines.replace(/[\0\s]+$/, '') : lines;
 }
@@ -84,9 +85,14 @@ export function normalised(value: FieldValue | null): FieldValue | null {
   return cleaned === undefined ? null : cleaned;
 }
 
+function isNormalisedText(item: unknown): boolean {
+  return typeof item === 'string' && item !== '' && normalisedText(item) === item;
+}
+
 function normalisedMember(value: Structure[string]): Structure[string] | undefined {
   if (typeof value === 'string') return normalisedText(value) || undefined;
   if (Array.isArray(value)) {
+    if (value.length > 0 && value.every(isNormalisedText)) return value;
     const items = (value as (string | Structure)[]).flatMap((item) => normalisedMember(item) ?? []);
     return items.length > 0 ? (items as readonly string[]) : undefined;
   }

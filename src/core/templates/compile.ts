@@ -1,5 +1,5 @@
-import type { FieldId } from '../catalogue/fields';
-import { field } from '../catalogue/fields';
+import { type FieldId, field, isList } from '../catalogue/fields';
+import { normalisedText, type Structure } from '../catalogue/value';
 import type { Problem } from '../problems/problem';
 import { type CompiledText, compileText } from './placeholders';
 import { type CompiledStructure, compileStructure, textsIn } from './structureTexts';
@@ -11,11 +11,22 @@ export interface CompiledEntry {
   /** Its place among all entries in force. */
   readonly order: number;
   readonly sound: boolean;
+  readonly list: boolean;
+  /** What it says for every picture, where that is always the same. */
+  readonly constant?: Said;
   readonly texts: readonly CompiledText[];
   readonly structures: readonly CompiledStructure[];
   /** Earlier texts of an entry that puts before or after, and its own. */
   readonly former: readonly CompiledText[];
 }
+
+/** What an entry says for a picture. */
+export interface Said {
+  readonly texts: readonly string[];
+  readonly structures: readonly Structure[];
+  readonly missing: readonly string[];
+}
+export const nothingSaid: Said = { texts: [], structures: [], missing: [] };
 
 /** The entries of one field, in the order of the templates. */
 export interface CompiledField {
@@ -23,6 +34,8 @@ export interface CompiledField {
   readonly entries: readonly CompiledEntry[];
   /** Fields that are made of this one: their value is not to be had for its texts. */
   readonly withheld: ReadonlySet<FieldId>;
+  /** What one entry takes away another fills again: the value settles over several rounds. */
+  readonly emptiesAndFills: boolean;
 }
 
 /** Templates in force, their texts compiled once for any number of pictures. */
@@ -30,6 +43,8 @@ export interface CompiledTemplates {
   readonly templates: readonly Template[];
   /** Every field after those that its texts are made of. */
   readonly fields: readonly CompiledField[];
+  /** Number of entries in force. */
+  readonly entries: number;
   readonly problems: readonly Problem[];
 }
 
@@ -46,7 +61,7 @@ export function compileTemplates(templates: readonly Template[]): CompiledTempla
     ...checkEntry(entry),
     ...[...texts, ...structures.flatMap(textsIn)].flatMap((text) => text.problems),
   ]);
-  return { templates, fields: inOrder(byField), problems };
+  return { templates, fields: inOrder(byField), entries: compiled.length, problems };
 }
 
 function compileEntry(template: Template, entry: Entry, order: number): CompiledEntry {
@@ -61,10 +76,19 @@ function compileEntry(template: Template, entry: Entry, order: number): Compiled
     template,
     order,
     sound: checkEntry(entry).length === 0,
+    list: isList(entry.field),
+    ...(constantOf(entry, texts) ?? {}),
     texts,
     structures: (entry.structures ?? []).map(compileStructure),
     former,
   };
+}
+
+function constantOf(entry: Entry, texts: readonly CompiledText[]): { constant: Said } | undefined {
+  if (entry.rule === 'erase') return { constant: nothingSaid };
+  if (entry.structures?.length || texts.some((text) => text.constant === undefined)) return undefined;
+  const tidy = texts.map((text) => normalisedText(text.constant!)).filter((text) => text.trim() !== '');
+  return { constant: { ...nothingSaid, texts: tidy } };
 }
 
 /** Fields that the texts of a field ask for. */
@@ -90,8 +114,14 @@ function inOrder(byField: ReadonlyMap<FieldId, readonly CompiledEntry[]>): Compi
   return sorted.map((id) => ({
     id,
     entries: byField.get(id)!,
+    emptiesAndFills: emptiesAndFills(byField.get(id)!),
     withheld: new Set([...asked.get(id)!].filter((other) => reaches(asked, other, id))),
   }));
+}
+
+function emptiesAndFills(entries: readonly CompiledEntry[]): boolean {
+  const has = (rule: Entry['rule']) => entries.some(({ entry }) => entry.rule === rule);
+  return has('remove') && has('fill');
 }
 
 /** Whether a field is made of another, directly or by way of others. */

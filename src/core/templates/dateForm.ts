@@ -9,17 +9,27 @@ export type DateForm = (iso: string) => string | undefined;
 
 interface Parts {
   readonly y: number;
-  readonly M?: number;
-  readonly d?: number;
-  readonly H?: number;
-  readonly m?: number;
-  readonly s?: number;
+  readonly M: number | undefined;
+  readonly d: number | undefined;
+  readonly H: number | undefined;
+  readonly m: number | undefined;
+  readonly s: number | undefined;
 }
 
 const ISO = /^(\d{4})(?:-(\d{2})(?:-(\d{2})(?:[T ](\d{2}):(\d{2})(?::(\d{2}))?)?)?)?/;
 
+const known = new Map<string, DateForm | undefined>();
+const MOST_KNOWN = 500;
+
 /** Undefined where the form holds a letter without meaning, or a language that is none. */
 export function compileDateForm(form: string): DateForm | undefined {
+  if (known.has(form)) return known.get(form);
+  const made = makeDateForm(form);
+  if (known.size < MOST_KNOWN) known.set(form, made);
+  return made;
+}
+
+function makeDateForm(form: string): DateForm | undefined {
   const [, pattern = '', language = 'en'] = /^(.*?)(?:\s*\(([A-Za-z]{2,3}(?:-[A-Za-z0-9]{2,8})*)\))?$/s.exec(
     form,
   )!;
@@ -37,19 +47,16 @@ export function compileDateForm(form: string): DateForm | undefined {
 function partsOf(iso: string): Parts | undefined {
   const found = ISO.exec(iso);
   if (!found) return undefined;
-  const [y, M, d, H, m, s] = found.slice(1).map((text) => (text === undefined ? undefined : Number(text)));
-  if ((M !== undefined && (M < 1 || M > 12)) || (d !== undefined && (d < 1 || d > daysInMonth(y!, M!))))
+  const part = (at: number) => (found[at] === undefined ? undefined : Number(found[at]));
+  const [y, M, d] = [Number(found[1]), part(2), part(3)];
+  if ((M !== undefined && (M < 1 || M > 12)) || (d !== undefined && (d < 1 || d > daysInMonth(y, M!))))
     return undefined;
-  return { y: y!, ...defined({ M, d, H, m, s }) };
+  return { y, M, d, H: part(4), m: part(5), s: part(6) };
 }
 
 /** Months from 1; the day 0 of the next one is the last of this. */
 function daysInMonth(year: number, month: number): number {
   return new Date(Date.UTC(year, month, 0)).getUTCDate();
-}
-
-function defined(parts: Record<string, number | undefined>): Partial<Parts> {
-  return Object.fromEntries(Object.entries(parts).filter(([, value]) => value !== undefined));
 }
 
 type Piece = (parts: Parts) => string | undefined;
@@ -97,12 +104,22 @@ function name(what: 'month' | 'weekday', width: number, language: string, alone 
   const length = width === 4 ? ('long' as const) : ('short' as const);
   const beside = what === 'month' && !alone ? { day: 'numeric' as const, year: 'numeric' as const } : {};
   const format = new Intl.DateTimeFormat(language, { [what]: length, ...beside, timeZone: 'UTC' });
-  return ({ y, M, d }) => {
-    if (M === undefined || (what === 'weekday' && d === undefined)) return undefined;
-    const date = new Date(Date.UTC(2000, M - 1, d ?? 1));
-    date.setUTCFullYear(y);
-    return format.formatToParts(date).find((part) => part.type === what)?.value;
-  };
+  const named = (date: Date) => format.formatToParts(date).find((part) => part.type === what)?.value;
+  // 2 January 2000 was a Sunday.
+  const names =
+    what === 'month'
+      ? Array.from({ length: 12 }, (_, month) => named(new Date(Date.UTC(2000, month, 1))))
+      : Array.from({ length: 7 }, (_, day) => named(new Date(Date.UTC(2000, 0, 2 + day))));
+  return what === 'month'
+    ? ({ M }) => (M === undefined ? undefined : names[M - 1])
+    : ({ y, M, d }) => (M === undefined || d === undefined ? undefined : names[weekday(y, M, d)]);
+}
+
+/** From Sunday, 0. */
+function weekday(year: number, month: number, day: number): number {
+  const date = new Date(Date.UTC(2000, month - 1, day));
+  date.setUTCFullYear(year, month - 1, day);
+  return date.getUTCDay();
 }
 
 function isLanguage(tag: string): boolean {

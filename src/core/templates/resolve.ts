@@ -1,7 +1,13 @@
 import { type FieldId, isList } from '../catalogue/fields';
 import { asList, asText, type FieldValue, isEmpty, normalisedText, sameValue } from '../catalogue/value';
 import { type Problem, problem } from '../problems/problem';
-import type { CompiledEntry, CompiledField, CompiledTemplates } from './compile';
+import {
+  type CompiledEntry,
+  type CompiledField,
+  type CompiledTemplates,
+  nothingSaid,
+  type Said,
+} from './compile';
 import { renewed } from './former';
 import { evaluate, FILL_IN, type FieldLookup, fieldBehind, type PlaceholderContext } from './placeholders';
 import { applyRule } from './rules';
@@ -56,15 +62,18 @@ export function resolve(
   for (const id in values)
     if (!isEmpty(values[id as FieldId])) present.set(id as FieldId, values[id as FieldId]!);
   const changes = new Map<FieldId, Change>();
-  const done: Step[] = [];
+  const done = new Array<Step>(compiled.entries);
   const problems: Problem[] = [];
+  let withheld: ReadonlySet<FieldId>;
+  const lookup: FieldLookup = (id) => (withheld.has(id) ? undefined : present.get(id));
   for (const one of compiled.fields) {
-    const lookup: FieldLookup = (id) => (one.withheld.has(id) ? undefined : present.get(id));
+    withheld = one.withheld;
     const steps = settle(one, present.get(one.id) ?? null, context, lookup, values);
-    one.entries.forEach(({ order }, index) => {
-      done[order] = steps.first[index]!;
-    });
-    for (const step of steps.first) problems.push(...missingProblems(step, one));
+    for (let at = 0; at < one.entries.length; at++) {
+      const step = steps.first[at]!;
+      done[one.entries[at]!.order] = step;
+      if (step.missing.length > 0) problems.push(...missingProblems(step, one));
+    }
     if (steps.writer === undefined) continue;
     const after = steps.after;
     if (!staysAs(values[one.id], after ?? undefined, steps.first, one.id))
@@ -86,7 +95,7 @@ interface Settled {
 
 /** One field through its entries; again where a list that was emptied is filled on the next round. */
 function settle(
-  { entries }: CompiledField,
+  { entries, emptiesAndFills }: CompiledField,
   before: FieldValue | null,
   context: PlaceholderContext,
   lookup: FieldLookup,
@@ -95,7 +104,7 @@ function settle(
   let value = before;
   let writer: string | undefined;
   let first: Step[] | undefined;
-  const rounds = emptiesAndFills(entries) ? SETTLING_ROUNDS : 1;
+  const rounds = emptiesAndFills ? SETTLING_ROUNDS : 1;
   for (let round = 0; round < rounds; round++) {
     const steps: Step[] = [];
     let writes: string | undefined;
@@ -110,11 +119,6 @@ function settle(
     writer = writes ?? writer;
   }
   return { first: first!, after: value, writer };
-}
-
-function emptiesAndFills(entries: readonly CompiledEntry[]): boolean {
-  const has = (rule: Entry['rule']) => entries.some(({ entry }) => entry.rule === rule);
-  return has('remove') && has('fill');
 }
 
 /** The same value, or the same terms in another order where no rule of the field sets the order. */
@@ -134,38 +138,40 @@ function staysAs(
 }
 
 function applyEntry(
-  { entry, template, texts, structures, former, sound }: CompiledEntry,
+  compiled: CompiledEntry,
   before: FieldValue | null,
   context: PlaceholderContext,
   lookup: FieldLookup,
   values: Values,
 ): Step {
+  const { entry, template, former, sound, list } = compiled;
   const { field: id, rule } = entry;
+  const { texts, structures, missing } = compiled.constant ?? said(compiled, context, lookup);
   const erases = rule === 'erase';
-  const missing: string[] = [];
-  const usable: string[] = [];
-  const built: ReturnType<typeof evaluateStructure>['structure'][] = [];
-  if (!erases) {
-    for (const text of texts) {
-      const one = evaluate(text, context, lookup);
-      missing.push(...one.missing);
-      const tidy = normalisedText(one.text);
-      if (tidy.trim() !== '') usable.push(tidy);
-    }
-    for (const compiled of structures) {
-      const one = evaluateStructure(compiled, context, lookup);
-      missing.push(...one.missing);
-      built.push(one.structure);
-    }
-  }
-  const applied = sound && missing.length === 0 && (erases || usable.length > 0 || built.length > 0);
-  if (!applied)
-    return { templateId: template.id, field: id, rule, before, after: before, gave: null, missing, applied };
+  const applied = sound && missing.length === 0 && (erases || texts.length > 0 || structures.length > 0);
+  const templateId = template.id;
+  if (!applied) return { templateId, field: id, rule, before, after: before, gave: null, missing, applied };
   const met =
-    former.length > 0 ? renewed(asText(before), usable[0]!, former, context, values) : (before ?? undefined);
-  const after = applyRule(id, rule, met, usable, built);
-  const gave = erases ? null : built.length > 0 ? built : isList(id) ? usable : usable[0]!;
-  return { templateId: template.id, field: id, rule, before, after, gave, missing, applied };
+    former.length > 0 ? renewed(asText(before), texts[0]!, former, context, values) : (before ?? undefined);
+  const after = applyRule(id, rule, met, texts, structures);
+  const gave = erases ? null : structures.length > 0 ? structures : list ? texts : texts[0]!;
+  return { templateId, field: id, rule, before, after, gave, missing, applied };
+}
+
+/** What the texts of an entry come to for one picture; empty ones are none. */
+function said(
+  { entry, texts, structures }: CompiledEntry,
+  context: PlaceholderContext,
+  lookup: FieldLookup,
+): Said {
+  if (entry.rule === 'erase') return nothingSaid;
+  const ofTexts = texts.map((text) => evaluate(text, context, lookup));
+  const ofStructures = structures.map((one) => evaluateStructure(one, context, lookup));
+  return {
+    texts: ofTexts.map(({ text }) => normalisedText(text)).filter((text) => text.trim() !== ''),
+    structures: ofStructures.map((one) => one.structure),
+    missing: [...ofTexts, ...ofStructures].flatMap((one) => one.missing),
+  };
 }
 
 function missingProblems(step: Step, { withheld }: CompiledField): Problem[] {
