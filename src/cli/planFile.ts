@@ -47,13 +47,17 @@ export class FilePlanner {
   ): { wanted: Map<FieldId, FieldValue | null>; missing: readonly Problem[] } {
     const { templates, facts, today, keywords } = this.wish;
     const values = valuesOfRecord(read.record);
-    const { camera } = read.main.picture.camera;
+    const { camera, lens } = read.main.picture.camera;
+    const { pixels } = read.main.picture;
     const { changes, problems: missing } = resolve(templates, values, {
       fileName: read.shot.main,
       runningNumber: index + 1,
       today,
       facts,
+      folder: path.basename(read.folder),
       ...(camera ? { camera } : {}),
+      ...(lens ? { lens } : {}),
+      ...(pixels ? { width: pixels.width, height: pixels.height } : {}),
     });
     const wanted = new Map([...changes].map(([id, change]) => [id, change.value]));
     if (keywords.length > 0) {

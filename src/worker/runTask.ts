@@ -1,10 +1,12 @@
 import { and, asc, eq, isNotNull, max, notInArray, sql } from 'drizzle-orm';
+import { compileTemplates } from '../core/templates/resolve';
 import type { Database } from '../server/db/client';
 import { photos, runItems, runs } from '../server/db/schema';
-import type { ImportParameters } from '../server/db/stored';
+import type { EmbedParameters, ImportParameters } from '../server/db/stored';
 import { announce } from '../server/jobs/queue';
 import { readAssignment, writeChoices } from '../server/operations/assignments';
 import { folderById } from '../server/operations/folders';
+import { surroundings } from '../server/operations/identities';
 import { found } from '../server/operations/operationError';
 import { templatesOfVersion } from '../server/operations/templateVersions';
 import { embedItem } from './items/embedItem';
@@ -93,7 +95,10 @@ async function carrierFor(
 ): Promise<(item: Item) => Promise<void>> {
   if (run.kind === 'take-back') return (item) => takeBackItem(db, item);
   const assignment = await readAssignment(db, run.assignmentId);
-  if (run.kind === 'embed') return (item) => embedItem(db, item, writeChoices(assignment));
+  if (run.kind === 'embed') {
+    const { fields } = run.parameters as EmbedParameters;
+    return (item) => embedItem(db, item, writeChoices(assignment), fields);
+  }
   const parameters = run.parameters as ImportParameters;
   const [source, working, templates] = await Promise.all([
     folderById(db, parameters.sourceFolderId),
@@ -101,7 +106,18 @@ async function carrierFor(
     templatesOfVersion(db, parameters.templates),
   ]);
   const placesTaken = await placesTakenBefore(db, run);
-  const importRun = { assignment, source: source.path, working, templates, parameters, placesTaken };
+  const around = await surroundings(db);
+  const compiled = compileTemplates(templates);
+  const importRun = {
+    assignment,
+    around,
+    source: source.path,
+    working,
+    templates,
+    compiled,
+    parameters,
+    placesTaken,
+  };
   return (item) => importItem(db, importRun, item);
 }
 

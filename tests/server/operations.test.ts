@@ -9,11 +9,11 @@ import {
   changeTemplate,
   createTemplate,
   listTemplates,
-  listVersions,
   readTemplate,
   removeTemplate,
   templatesById,
 } from '@/server/operations/templates';
+import { listVersions } from '@/server/operations/templateVersions';
 import { assignmentWith, type Bench, carryOut, openBench, rights, smallJpeg } from './bench';
 
 let bench: Bench;
@@ -103,10 +103,11 @@ test('an import cannot reach outside its source', async () => {
 test('a template that a run still needs is not removed', async () => {
   const { id, template, paths } = await assignmentWith(bench, { 'a.jpg': await smallJpeg(1) });
   const { runId } = await startImport(bench.db, id, { paths, leaveAsTheyAre: [], keywords: '' });
-  await expect(removeTemplate(bench.db, template.id)).rejects.toMatchObject({ status: 409 });
+  await changeAssignment(bench.db, id, { inForce: [] });
+  await expect(removeTemplate(bench.db, template.id)).rejects.toThrow('put into pictures just now');
   await carryOut(bench.db, runId);
   await removeTemplate(bench.db, template.id);
-  expect((await readAssignment(bench.db, id)).inForce).toEqual([]);
+  await expect(readTemplate(bench.db, template.id)).rejects.toMatchObject({ status: 404 });
 });
 
 test('a database of a newer Fabrica is refused untouched', async () => {

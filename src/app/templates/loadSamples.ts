@@ -2,26 +2,29 @@ import { presentValues } from '@/core/drafts/present';
 import type { SamplePicture } from '@/features/templates/sample';
 import { database } from '@/server/db/client';
 import { listAssignments, readAssignment } from '@/server/operations/assignments';
-import { localToday, placeholderContext } from '@/server/operations/context';
+import { photoFacts, placeholderContext, type Surroundings } from '@/server/operations/context';
+import { surroundings } from '@/server/operations/identities';
 import { listPhotos } from '@/server/operations/photos';
 
-const MOST = 60;
+const MOST = 2000;
 
-/** Pictures to try a template on: those of the newest assignment, as they are now. */
-export async function loadSamples(): Promise<{ samples: SamplePicture[]; facts: string[] }> {
+/** What the pages of templates need: pictures to try them on, those of the newest assignment, as they are now. */
+export interface Bench {
+  readonly samples: readonly SamplePicture[];
+  readonly facts: readonly string[];
+  readonly around: Surroundings;
+}
+
+export async function loadSamples(): Promise<Bench> {
   const db = database();
-  const [newest] = await listAssignments(db);
-  if (!newest) return { samples: [], facts: [] };
+  const [[newest], around] = await Promise.all([listAssignments(db), surroundings(db)]);
+  if (!newest) return { samples: [], facts: [], around };
   const [assignment, photos] = await Promise.all([readAssignment(db, newest.id), listPhotos(db, newest.id)]);
-  const samples = photos.slice(0, MOST).map((photo, index) => ({
+  const samples = photos.slice(0, MOST).map((photo) => ({
     id: photo.id,
     name: photo.name,
     values: presentValues(photo.record.fields, photo.drafts),
-    context: placeholderContext(
-      assignment,
-      { name: photo.name, camera: photo.record.camera.camera, runningNumber: index + 1 },
-      localToday(),
-    ),
+    context: placeholderContext(assignment, photoFacts(photo), around),
   }));
-  return { samples, facts: assignment.facts.map((fact) => fact.name) };
+  return { samples, facts: assignment.facts.map((fact) => fact.name), around };
 }

@@ -1,6 +1,8 @@
 import { mkdir, readFile } from 'node:fs/promises';
 import path from 'node:path';
+import { field } from '../../core/catalogue/fields';
 import { parseKeywords } from '../../core/keywords/parse';
+import { openFillIns } from '../../core/templates/fillIns';
 import { type CompiledTemplates, compileTemplates } from '../../core/templates/resolve';
 import { recoverUndo } from '../../server/files/undo';
 import { localToday } from '../../server/operations/context';
@@ -70,6 +72,11 @@ async function compiled(names: readonly string[]): Promise<CompiledTemplates> {
       );
     }
   }
+  const [open] = openFillIns(templates);
+  if (open)
+    throw new UsageError(
+      `the template “${open.name}” is still to be filled in: ${open.fields.map((id) => field(id).standardName).join(', ')}`,
+    );
   return compileTemplates(templates);
 }
 

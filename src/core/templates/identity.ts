@@ -1,5 +1,5 @@
 import type { FieldId } from '../catalogue/fields';
-import { placeholderText } from './grammar';
+import { parsePlaceholder, placeholderKey, placeholderText } from './grammar';
 import type { Entry } from './template';
 
 export type IdentityKind = 'person' | 'business';
@@ -50,4 +50,16 @@ export function identityEntries(identity: Identity, parts: readonly IdentityPart
     rule: 'overwrite',
     texts: [identityPlaceholder(identity, part)],
   }));
+}
+
+/** A text with the parts of identities written out: for taking it to where they are not known. */
+export function withIdentitiesWritten(
+  text: string,
+  identities: Readonly<Record<string, Readonly<Record<string, string>>>>,
+): string {
+  const known = new Map(Object.entries(identities).map(([name, parts]) => [placeholderKey(name), parts]));
+  return text.replace(/\{\{((?:(?!\}\}).)*)\}\}/gs, (whole, inside: string) => {
+    const { key, form } = parsePlaceholder(inside);
+    return known.get(key)?.[placeholderKey(form ?? 'name')] ?? whole;
+  });
 }

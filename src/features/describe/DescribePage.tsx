@@ -7,6 +7,7 @@ import { useMemo, useState } from 'react';
 import { proofOf } from '@/core/drafts/proof';
 import type { ThreadId } from '@/core/threads/threads';
 import type { Assignment } from '@/server/operations/assignments';
+import type { Surroundings } from '@/server/operations/context';
 import type { ListedPhoto } from '@/server/operations/photos';
 import type { ListedTemplate } from '@/server/operations/templates';
 import { Act } from '@/ui/acts';
@@ -25,17 +26,17 @@ interface Props {
   readonly assignment: Assignment;
   readonly photos: readonly ListedPhoto[];
   readonly templates: readonly ListedTemplate[];
-  readonly today: string;
+  readonly around: Surroundings;
 }
 
 /** Describe: the sheet, its key line, and the writing desk. */
-export function DescribePage({ assignment: initial, photos: initialPhotos, templates, today }: Props) {
+export function DescribePage({ assignment: initial, photos: initialPhotos, templates, around }: Props) {
   const router = useRouter();
   const assignment = useAssignment(initial);
   const { photos, write, saving, error } = usePhotos(initial.id, initialPhotos);
   const views = useMemo(
-    () => viewPhotos(photos, assignment, templates, today),
-    [photos, assignment, templates, today],
+    () => viewPhotos(photos, assignment, templates, around),
+    [photos, assignment, templates, around],
   );
   const order = useMemo(() => views.map((view) => view.id), [views]);
   const selection = useSelection(order);

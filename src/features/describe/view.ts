@@ -6,7 +6,7 @@ import { compileTemplates, signOffFor } from '@/core/templates/resolve';
 import type { Template } from '@/core/templates/template';
 import { type Strip, stripOf } from '@/core/threads/stroke';
 import type { Assignment } from '@/server/operations/assignments';
-import { placeholderContext } from '@/server/operations/context';
+import { photoFacts, placeholderContext, type Surroundings } from '@/server/operations/context';
 import type { ListedPhoto } from '@/server/operations/photos';
 import { otherFiles } from '@/ui/otherFiles';
 
@@ -33,17 +33,13 @@ export function viewPhotos(
   photos: readonly ListedPhoto[],
   assignment: Assignment,
   templates: readonly Template[],
-  today: string,
+  around: Surroundings,
 ): PhotoView[] {
   const inForce = assignment.inForce.flatMap((id) => templates.find((one) => one.id === id) ?? []);
   const compiled = compileTemplates(inForce);
   return photos.map((photo) => {
     const values = presentValues(photo.record.fields, photo.drafts);
-    const context = placeholderContext(
-      assignment,
-      { name: photo.name, camera: photo.record.camera.camera },
-      today,
-    );
+    const context = placeholderContext(assignment, photoFacts(photo), around);
     const offered = signOffFor(compiled, values, context);
     const { caption, signedOff } = splitSignOff(asText(values.description), offered);
     const strip = stripOf({ file: photo.record.fields, drafts: draftValues(photo.drafts), signOff: offered });

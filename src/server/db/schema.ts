@@ -17,6 +17,7 @@ import {
 import type { FieldId } from '../../core/catalogue/fields';
 import type { FieldValue } from '../../core/catalogue/value';
 import type { ShotRole } from '../../core/embed/planShot';
+import type { Identity, IdentityKind } from '../../core/templates/identity';
 import type { Entry, TemplateKind } from '../../core/templates/template';
 import type {
   DraftOrigin,
@@ -25,6 +26,7 @@ import type {
   RunItemResult,
   StoredProblem,
   StoredRecord,
+  StoredTemplateDraft,
 } from './stored';
 
 const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
@@ -74,9 +76,14 @@ export const templates = pgTable('templates', {
   id: id(),
   name: text().notNull(),
   kind: text().$type<TemplateKind>().notNull(),
-  /** Counts the kept states; the present one is also in template_versions. */
+  /** Counts the kept states; the present one is also in template_versions. 0: none was kept yet. */
   version: integer().notNull().default(1),
   entries: jsonb().$type<readonly Entry[]>().notNull(),
+  /** What is written on the page and not kept as a version yet. */
+  draft: jsonb().$type<StoredTemplateDraft>(),
+  /** The template that this one was branched from. */
+  branchedFrom: uuid(),
+  archivedAt: moment(),
   createdAt: createdAt(),
   changedAt: moment().notNull().defaultNow(),
 });
@@ -90,9 +97,38 @@ export const templateVersions = pgTable(
     version: integer().notNull(),
     name: text().notNull(),
     entries: jsonb().$type<readonly Entry[]>().notNull(),
+    /** Who kept it: the name of the account that Fabrica runs under. */
+    keptBy: text().notNull().default(''),
+    /** How it came about, where it was not written: from a file, from version 2. */
+    note: text().notNull().default(''),
     createdAt: createdAt(),
   },
   (table) => [primaryKey({ columns: [table.templateId, table.version] })],
+);
+
+/** One's own details, kept once; templates take them by placeholder. */
+export const identities = pgTable('identities', {
+  id: id(),
+  name: text().notNull().unique(),
+  kind: text().$type<IdentityKind>().notNull(),
+  version: integer().notNull().default(1),
+  parts: jsonb().$type<Identity['parts']>().notNull(),
+  createdAt: createdAt(),
+});
+
+/** What they were before, so that pictures which carry an earlier telephone are found. */
+export const identityVersions = pgTable(
+  'identity_versions',
+  {
+    identityId: uuid()
+      .notNull()
+      .references(() => identities.id, { onDelete: 'cascade' }),
+    version: integer().notNull(),
+    name: text().notNull(),
+    parts: jsonb().$type<Identity['parts']>().notNull(),
+    createdAt: createdAt(),
+  },
+  (table) => [primaryKey({ columns: [table.identityId, table.version] })],
 );
 
 /** In force: the ordered templates of an assignment. */

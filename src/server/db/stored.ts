@@ -4,6 +4,7 @@ import type { ContainerId } from '../../core/containers/container';
 import type { CameraFacts } from '../../core/embed/camera';
 import type { FieldReading } from '../../core/mapping/read';
 import type { Problem, ProblemCode } from '../../core/problems/problem';
+import type { Entry, TemplateKind } from '../../core/templates/template';
 import type { FileErrorCode } from '../files/fileError';
 import type { ReadShot } from '../files/readShot';
 
@@ -60,6 +61,20 @@ export interface ImportParameters {
 
 export interface EmbedParameters {
   readonly version: 1;
+  /** Only drafts of these fields; all of them where it is absent. */
+  readonly fields?: readonly FieldId[];
+}
+
+/** A template's page while it is written. */
+export interface StoredTemplateDraft {
+  readonly version: 1;
+  /** The kept version that it began from. */
+  readonly baseVersion: number;
+  readonly name: string;
+  readonly kind: TemplateKind;
+  readonly entries: readonly Entry[];
+  /** ISO 8601. */
+  readonly savedAt: string;
 }
 
 export interface WrittenField {

@@ -12,7 +12,7 @@ export function schema<T>(shape: object): ValidateFunction<T> {
 
 /** The JSON body, bounded while it is read and checked against its schema. */
 export async function body<T>(request: Request, validate: ValidateFunction<T>): Promise<T> {
-  const parsed = parse(await boundedText(request));
+  const parsed = parse((await boundedBytes(request)).toString('utf8'));
   if (validate(parsed)) return parsed;
   const [first] = validate.errors ?? [];
   throw new OperationError(
@@ -20,7 +20,8 @@ export async function body<T>(request: Request, validate: ValidateFunction<T>): 
   );
 }
 
-async function boundedText(request: Request): Promise<string> {
+/** The body, bounded while it is read. */
+export async function boundedBytes(request: Request): Promise<Buffer> {
   const reader = request.body?.getReader();
   const parts: Uint8Array[] = [];
   let size = 0;
@@ -29,7 +30,7 @@ async function boundedText(request: Request): Promise<string> {
     if (size > MAX_BODY) throw new OperationError('The request is too large.');
     parts.push(read.value);
   }
-  return Buffer.concat(parts).toString('utf8');
+  return Buffer.concat(parts);
 }
 
 function parse(text: string): unknown {

@@ -1,9 +1,13 @@
+import type { ValidateFunction } from 'ajv';
 import { fieldIds } from '../../core/catalogue/fields';
+import { identityPartNames } from '../../core/templates/identity';
 import { listRules, textRules } from '../../core/templates/template';
 import type { AssignmentChange, NewAssignment } from '../operations/assignments';
+import type { IdentityText } from '../operations/identities';
 import type { ImportWish } from '../operations/startImport';
 import type { TemplateText } from '../operations/templates';
 import type { Writing } from '../operations/writeDrafts';
+import { soundStructures } from '../templates/structures';
 import { schema } from './body';
 
 /** JSON Schemas of what the web application may send. Every text and list is bounded. */
@@ -18,16 +22,46 @@ const object = (properties: object, required = Object.keys(properties)) => ({
 });
 const list = (items: object, maxItems: number) => ({ type: 'array', items, maxItems });
 
-const entry = object({
-  field: { enum: fieldIds },
-  rule: { enum: [...new Set([...textRules, ...listRules])] },
-  texts: list(text(32_000), 500),
-});
+const structure = { type: 'object', maxProperties: 40 };
+const entry = object(
+  {
+    field: { enum: fieldIds },
+    rule: { enum: [...new Set([...textRules, ...listRules])] },
+    texts: list(text(32_000), 1000),
+    structures: list(structure, 200),
+  },
+  ['field', 'rule', 'texts'],
+);
 const template = { name: text(200), kind: { enum: ['standing', 'job'] }, entries: list(entry, 200) };
+const baseVersion = { type: 'integer', minimum: 0 };
 
-export const newTemplate = schema<TemplateText>(object(template));
-export const changedTemplate = schema<TemplateText & { baseVersion: number }>(
-  object({ ...template, baseVersion: { type: 'integer' } }),
+/** Ajv cannot know the members of a structure by the field of its entry: they are looked up here. */
+function withSoundStructures<T extends TemplateText>(validate: ValidateFunction<T>): ValidateFunction<T> {
+  const sound = (value: unknown): value is T =>
+    validate(value) &&
+    value.entries.every(({ field: id, structures }) => soundStructures(id, structures ?? []));
+  return Object.assign(sound, { schema: validate.schema, errors: null }) as unknown as ValidateFunction<T>;
+}
+
+export const newTemplate = withSoundStructures(schema<TemplateText>(object(template)));
+export const begunTemplate = newTemplate;
+export const changedTemplate = withSoundStructures(
+  schema<TemplateText & { baseVersion: number }>(object({ ...template, baseVersion })),
+);
+export const templateDraft = changedTemplate;
+export const restoredVersion = schema<{ version: number; baseVersion: number }>(
+  object({ version: { type: 'integer', minimum: 1 }, baseVersion }),
+);
+export const templateCopy = schema<{ how: 'duplicate' | 'branch' }>(
+  object({ how: { enum: ['duplicate', 'branch'] } }),
+);
+export const archiving = schema<{ archived: boolean }>(object({ archived: { type: 'boolean' } }));
+export const identityText = schema<IdentityText>(
+  object({
+    name: text(80),
+    kind: { enum: ['person', 'business'] },
+    parts: object(Object.fromEntries(identityPartNames.map((part) => [part, text(2000)])), []),
+  }),
 );
 export const newAssignment = schema<NewAssignment>(
   object({ name: text(200), workingPath: text(4096), sourcePath: text(4096) }, ['name', 'workingPath']),
@@ -54,7 +88,7 @@ export const importWish = schema<ImportWish>(
 );
 export const photoIds = schema<{ photoIds: string[] }>(object({ photoIds: ids }));
 
-const value = { anyOf: [text(32_000), list(text(2000), 2000), { type: 'null' }] };
+const value = { anyOf: [text(32_000), list(text(2000), 2000), list(structure, 200), { type: 'null' }] };
 export const writing = schema<{ photoIds: string[]; writing: Writing }>(
   object({
     photoIds: ids,

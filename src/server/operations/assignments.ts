@@ -1,4 +1,4 @@
-import { and, asc, count, desc, eq } from 'drizzle-orm';
+import { and, asc, count, desc, eq, gt, inArray, isNull } from 'drizzle-orm';
 import type { ShotChoices } from '../../core/embed/planShot';
 import type { Database, Queries } from '../db/client';
 import { assignments, facts, photos, templates, templatesInForce } from '../db/schema';
@@ -91,7 +91,7 @@ async function standingTemplates(db: Queries): Promise<string[]> {
     const all = await db
       .select({ id: templates.id })
       .from(templates)
-      .where(eq(templates.kind, 'standing'))
+      .where(onOffer)
       .orderBy(templates.createdAt);
     return all.map((one) => one.id);
   }
@@ -99,14 +99,24 @@ async function standingTemplates(db: Queries): Promise<string[]> {
     .select({ id: templates.id })
     .from(templatesInForce)
     .innerJoin(templates, eq(templates.id, templatesInForce.templateId))
-    .where(and(eq(templatesInForce.assignmentId, newest.id), eq(templates.kind, 'standing')))
+    .where(and(eq(templatesInForce.assignmentId, newest.id), onOffer))
     .orderBy(asc(templatesInForce.position));
   return kept.map((one) => one.id);
 }
 
+/** Standing, kept, and on the shelf. */
+const onOffer = and(eq(templates.kind, 'standing'), gt(templates.version, 0), isNull(templates.archivedAt));
+
 async function putInForce(db: Queries, assignmentId: string, ids: readonly string[]): Promise<void> {
   const rows = [...new Set(ids)].map((templateId, position) => ({ assignmentId, position, templateId }));
-  if (rows.length > 0) await db.insert(templatesInForce).values(rows);
+  if (rows.length === 0) return;
+  const unkept = await db
+    .select({ name: templates.name })
+    .from(templates)
+    .where(and(inArray(templates.id, [...ids]), eq(templates.version, 0)));
+  if (unkept.length > 0)
+    throw new OperationError(`“${unkept[0]!.name}” was never kept. Keep the template first.`, 409);
+  await db.insert(templatesInForce).values(rows);
 }
 
 export interface AssignmentChange {

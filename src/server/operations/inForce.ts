@@ -9,24 +9,28 @@ import type { Template } from '../../core/templates/template';
 import type { Queries } from '../db/client';
 import type { StoredRecord } from '../db/stored';
 import { readAssignment } from './assignments';
-import { localToday, placeholderContext } from './context';
+import { photoFacts, placeholderContext } from './context';
+import { surroundings } from './identities';
 import { templatesById } from './templates';
+import { withFormerTexts } from './templateVersions';
+
+type InForcePhoto = { readonly name: string; readonly record: StoredRecord; readonly place: number };
 
 /** The templates in force of an assignment, compiled once, with what their placeholders need. */
 export interface InForce {
   readonly templates: readonly Template[];
   readonly compiled: CompiledTemplates;
-  readonly contextOf: (photo: { name: string; record: StoredRecord }) => PlaceholderContext;
-  readonly signOffOf: (photo: { name: string; record: StoredRecord }, values: Values) => string | undefined;
+  readonly contextOf: (photo: InForcePhoto) => PlaceholderContext;
+  readonly signOffOf: (photo: InForcePhoto, values: Values) => string | undefined;
 }
 
 export async function inForceOf(db: Queries, assignmentId: string): Promise<InForce> {
   const assignment = await readAssignment(db, assignmentId);
-  const templates = await templatesById(db, assignment.inForce);
+  const templates = await withFormerTexts(db, await templatesById(db, assignment.inForce));
   const compiled = compileTemplates(templates);
-  const today = localToday();
-  const contextOf: InForce['contextOf'] = ({ name, record }) =>
-    placeholderContext(assignment, { name, camera: record.camera.camera }, today);
+  const around = await surroundings(db);
+  const contextOf: InForce['contextOf'] = (photo) =>
+    placeholderContext(assignment, photoFacts(photo), around);
   return {
     templates,
     compiled,

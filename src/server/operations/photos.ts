@@ -20,6 +20,8 @@ export interface ListedPhoto {
   readonly name: string;
   readonly record: StoredRecord;
   readonly drafts: { readonly [K in FieldId]?: DraftValue };
+  /** Place in the assignment's order, from 1: the running number. */
+  readonly place: number;
   /** Changes with the file, so that previews are fetched anew. */
   readonly revision: string;
 }
@@ -27,7 +29,13 @@ export interface ListedPhoto {
 /** The pictures of an assignment with what their files say and what is written here. */
 export async function listPhotos(db: Queries, assignmentId: string): Promise<ListedPhoto[]> {
   const rows = await db
-    .select({ id: photos.id, name: photos.name, record: photos.record, modifiedNs: files.modifiedNs })
+    .select({
+      id: photos.id,
+      name: photos.name,
+      record: photos.record,
+      place: photos.position,
+      modifiedNs: files.modifiedNs,
+    })
     .from(photos)
     .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
     .where(eq(photos.assignmentId, assignmentId))

@@ -45,6 +45,7 @@ export async function readRun(db: Queries, id: string) {
       problems: runItems.problems,
       reversible: inverseEdits.digestBefore,
       record: photos.record,
+      place: photos.position,
     })
     .from(runItems)
     .leftJoin(inverseEdits, eq(inverseEdits.itemId, runItems.id))
@@ -55,14 +56,17 @@ export async function readRun(db: Queries, id: string) {
     ...run,
     assignmentName,
     counts: await runCounts(db, id),
-    items: items.map(({ record, ...item }) => ({
+    items: items.map(({ record, place, ...item }) => ({
       ...item,
       reversible: item.reversible !== null,
       strip: record
         ? stripOf({
             file: record.fields,
             drafts: {},
-            signOff: signOffOf({ name: item.name, record }, presentValues(record.fields, {})),
+            signOff: signOffOf(
+              { name: item.name, record, place: place ?? 0 },
+              presentValues(record.fields, {}),
+            ),
           })
         : null,
     })),

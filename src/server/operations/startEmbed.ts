@@ -1,26 +1,34 @@
 import { and, asc, eq, inArray } from 'drizzle-orm';
+import type { FieldId } from '../../core/catalogue/fields';
 import type { Database } from '../db/client';
 import { drafts, photos, runItems, runs } from '../db/schema';
 import { announce, enqueueRun } from '../jobs/queue';
 import { found, OperationError } from './operationError';
 
-/** Plans a run that writes the drafts of the named pictures into their files. */
+/** Plans a run that writes the drafts of the named pictures into their files: all, or those of some fields. */
 export async function startEmbed(
   db: Database,
   assignmentId: string,
   photoIds: readonly string[],
+  fields?: readonly FieldId[],
 ): Promise<{ runId: string }> {
   return db.transaction(async (tx) => {
     const rows = await tx
       .selectDistinct({ id: photos.id, name: photos.name, position: photos.position })
       .from(photos)
       .innerJoin(drafts, eq(drafts.photoId, photos.id))
-      .where(and(eq(photos.assignmentId, assignmentId), inArray(photos.id, [...photoIds])))
+      .where(
+        and(
+          eq(photos.assignmentId, assignmentId),
+          inArray(photos.id, [...photoIds]),
+          fields && inArray(drafts.field, [...fields]),
+        ),
+      )
       .orderBy(asc(photos.position));
     if (rows.length === 0) throw new OperationError('Nothing is waiting to be embedded in these pictures.');
     const [run] = await tx
       .insert(runs)
-      .values({ assignmentId, kind: 'embed', parameters: { version: 1 } })
+      .values({ assignmentId, kind: 'embed', parameters: { version: 1, ...(fields ? { fields } : {}) } })
       .returning({ id: runs.id });
     const { id: runId } = found(run, 'run');
     await tx

@@ -4,6 +4,7 @@ import { runItems, runs } from '../db/schema';
 import { pathInside } from '../files/folders';
 import { announce, enqueueRun } from '../jobs/queue';
 import { readAssignment } from './assignments';
+import { refuseFillIns } from './fillIns';
 import { folderById } from './folders';
 import { found, OperationError } from './operationError';
 import { templatesById } from './templates';
@@ -29,6 +30,7 @@ export async function startImport(
   const source = await folderById(db, assignment.sourceFolderId);
   for (const path of wish.paths) await pathInside(source.path, path);
   const templates = await templatesById(db, assignment.inForce);
+  refuseFillIns(templates);
   return db.transaction(async (tx) => {
     const parameters = {
       version: 1 as const,

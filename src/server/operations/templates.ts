@@ -1,23 +1,34 @@
-import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import os from 'node:os';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Entry, Template, TemplateKind } from '../../core/templates/template';
 import type { Database, Queries } from '../db/client';
-import { runs, templates, templateVersions } from '../db/schema';
+import { assignments, runs, templates, templatesInForce, templateVersions } from '../db/schema';
+import type { StoredTemplateDraft } from '../db/stored';
+import { announce } from '../jobs/queue';
 import { found, OperationError } from './operationError';
 
 type Row = typeof templates.$inferSelect;
 export interface ListedTemplate extends Template {
   readonly changedAt: string;
+  readonly archived: boolean;
+  readonly branchedFrom: string | null;
+  /** What is written on its page and not kept yet. */
+  readonly draft: StoredTemplateDraft | null;
 }
 
-const listed = (row: Row): ListedTemplate => ({
+export const listed = (row: Row): ListedTemplate => ({
   id: row.id,
   name: row.name,
   kind: row.kind,
   version: row.version,
   entries: row.entries,
   changedAt: row.changedAt.toISOString(),
+  archived: row.archivedAt !== null,
+  branchedFrom: row.branchedFrom,
+  draft: row.draft,
 });
 
+/** All templates by name, those too that are archived or were never kept. */
 export async function listTemplates(db: Queries): Promise<ListedTemplate[]> {
   return (await db.select().from(templates).orderBy(templates.name)).map(listed);
 }
@@ -50,27 +61,26 @@ export interface TemplateText {
   readonly entries: readonly Entry[];
 }
 
-export async function createTemplate(db: Database, text: TemplateText): Promise<ListedTemplate> {
+export async function createTemplate(db: Database, text: TemplateText, note = ''): Promise<ListedTemplate> {
   const named = checked(text);
   return db.transaction(async (tx) => {
     const [row] = await tx.insert(templates).values(named).returning();
     const made = found(row, 'template');
-    await tx
-      .insert(templateVersions)
-      .values({ templateId: made.id, version: 1, name: made.name, entries: made.entries });
+    await keepVersion(tx, made, note);
     return listed(made);
   });
 }
 
 /**
  * Keeps a changed template. `baseVersion` is the version that was changed: where another window kept one
- * meanwhile, nothing is overwritten and the caller is told.
+ * meanwhile, nothing is overwritten and the caller is told. What was written on the page is kept with it.
  */
 export async function changeTemplate(
   db: Database,
   id: string,
   text: TemplateText,
   baseVersion: number,
+  note = '',
 ): Promise<ListedTemplate> {
   const named = checked(text);
   return db.transaction(async (tx) => {
@@ -83,18 +93,31 @@ export async function changeTemplate(
       );
     const [row] = await tx
       .update(templates)
-      .set({ ...named, version: version + 1, changedAt: new Date() })
+      .set({ ...named, version: version + 1, draft: null, changedAt: new Date() })
       .where(eq(templates.id, id))
       .returning();
     const kept = found(row, 'template');
-    await tx
-      .insert(templateVersions)
-      .values({ templateId: id, version: kept.version, name: kept.name, entries: kept.entries });
+    await keepVersion(tx, kept, note);
     return listed(kept);
   });
 }
 
-/** Removes a template with its versions; not while a run still needs one of them. */
+async function keepVersion(tx: Queries, { id, version, name, entries }: Row, note: string): Promise<void> {
+  await tx
+    .insert(templateVersions)
+    .values({ templateId: id, version, name, entries, keptBy: accountName(), note });
+  await announce(tx, { kind: 'template', id });
+}
+
+function accountName(): string {
+  try {
+    return os.userInfo().username;
+  } catch {
+    return '';
+  }
+}
+
+/** Removes a template with its versions; not while an assignment or a run still needs it. */
 export async function removeTemplate(db: Database, id: string): Promise<void> {
   const needs = sql`${runs.parameters} -> 'templates' @> ${JSON.stringify([{ id }])}::jsonb`;
   const [busy] = await db
@@ -106,22 +129,26 @@ export async function removeTemplate(db: Database, id: string): Promise<void> {
       'This template is being put into pictures just now. Remove it when that run is done.',
       409,
     );
+  await refuseInForce(db, id);
   await db.delete(templates).where(eq(templates.id, id));
+  await announce(db, { kind: 'template', id });
 }
 
-export async function listVersions(db: Queries, id: string) {
-  return db
-    .select({
-      version: templateVersions.version,
-      name: templateVersions.name,
-      createdAt: templateVersions.createdAt,
-    })
-    .from(templateVersions)
-    .where(eq(templateVersions.templateId, id))
-    .orderBy(desc(templateVersions.version));
+/** A template in force stays: an assignment must not lose a part of what it embeds unasked. */
+export async function refuseInForce(db: Queries, id: string): Promise<void> {
+  const there = await db
+    .select({ name: assignments.name })
+    .from(templatesInForce)
+    .innerJoin(assignments, eq(assignments.id, templatesInForce.assignmentId))
+    .where(eq(templatesInForce.templateId, id));
+  if (there.length > 0)
+    throw new OperationError(
+      `In force in ${there.map((one) => `“${one.name}”`).join(', ')}. Take it out there first.`,
+      409,
+    );
 }
 
-function checked(text: TemplateText): TemplateText {
+export function checked(text: TemplateText): TemplateText {
   const name = text.name.trim();
   if (name === '') throw new OperationError('Give the template a name.');
   const fields = text.entries.map((entry) => entry.field);

@@ -9,6 +9,7 @@ import type { Database, Queries } from '../db/client';
 import { drafts } from '../db/schema';
 import type { DraftOrigin } from '../db/stored';
 import { announce } from '../jobs/queue';
+import { refuseFillIns } from './fillIns';
 import { inForceOf } from './inForce';
 import { type DraftValue, type ListedPhoto, listPhotos } from './photos';
 
@@ -36,6 +37,23 @@ export async function writeDrafts(
     const chosen = (await listPhotos(tx, assignmentId)).filter((photo) => wanted.has(photo.id));
     const drafter = await drafterFor(tx, assignmentId, writing);
     for (const photo of chosen) await keep(tx, photo, drafter(photo));
+    await announce(tx, { kind: 'photos', id: assignmentId });
+  });
+}
+
+/** Writes drafts that another act has worked out, with their origin. */
+export async function writeOriginDrafts(
+  db: Database,
+  assignmentId: string,
+  wanted: ReadonlyMap<string, ReadonlyMap<FieldId, FieldValue | null>>,
+  origin: DraftOrigin,
+): Promise<void> {
+  await db.transaction(async (tx) => {
+    for (const photo of await listPhotos(tx, assignmentId)) {
+      const values = wanted.get(photo.id);
+      if (!values) continue;
+      await keep(tx, photo, new Map([...values].map(([field, value]) => [field, { value, origin }])));
+    }
     await announce(tx, { kind: 'photos', id: assignmentId });
   });
 }
@@ -77,6 +95,7 @@ async function templateDrafter(
   writing: Extract<Writing, { kind: 'caption' | 'put-templates' }>,
 ): Promise<(photo: ListedPhoto) => NewDrafts> {
   const { templates, compiled, contextOf, signOffOf } = await inForceOf(db, assignmentId);
+  if (writing.kind === 'put-templates') refuseFillIns(templates);
   return (photo) => {
     const values = presentValues(photo.record.fields, photo.drafts);
     if (writing.kind === 'caption') {

@@ -1,20 +1,36 @@
 import Ajv from 'ajv';
 import schema from '../../../schema/template.schema.json';
 import { memorySource } from '../../core/bytes/source';
-import { type FieldId, field, fieldNamed, isList } from '../../core/catalogue/fields';
-import { type StructureId, structures } from '../../core/catalogue/structures';
-import { asList, type FieldValue, type Structure } from '../../core/catalogue/value';
+import { field, fieldNamed } from '../../core/catalogue/fields';
+import type { Structure } from '../../core/catalogue/value';
 import { openContainer } from '../../core/containers/registry';
 import { decodeBlocks } from '../../core/mapping/models';
 import { readFields, valuesOfRecord } from '../../core/mapping/read';
 import { FormatError } from '../../core/problems/problem';
+import { entriesFromValues } from '../../core/templates/fromValues';
 import { compileTemplates } from '../../core/templates/resolve';
-import { checkEntry, type Entry, type Template, usualRule } from '../../core/templates/template';
+import { checkEntry, type Entry, type Template } from '../../core/templates/template';
+
+import { misfit } from './structures';
 
 /** A template file that cannot be used, told in words: they name the place in the file. */
 export class TemplateFileError extends Error {}
 
 const validate = new Ajv({ allErrors: false, useDefaults: true }).compile<TemplateFile>(schema);
+
+/** The version of the JSON form that is written. */
+export const TEMPLATE_FILE_VERSION = 2;
+
+/**
+ * Brings a file of an earlier version to the present one, a step a version. 1 → 2: "{[" was literal text,
+ * and now opens a phrase.
+ */
+function migrated(value: unknown): unknown {
+  const file = value as { version?: unknown; entries?: unknown };
+  if (file?.version !== 1) return value;
+  const text = JSON.stringify(file.entries ?? []).replaceAll('{[', '{ [');
+  return { ...file, version: 2, entries: JSON.parse(text) };
+}
 
 interface TemplateFile {
   readonly name: string;
@@ -43,6 +59,7 @@ function fromJson(text: string): Template {
   } catch {
     throw new TemplateFileError('it is not sound JSON');
   }
+  value = migrated(value);
   if (!validate(value)) {
     const [first] = validate.errors ?? [];
     throw new TemplateFileError(
@@ -61,27 +78,14 @@ function fromJson(text: string): Template {
     const [problem] = checkEntry(entry);
     if (problem)
       throw new TemplateFileError(`/entries/${index}/rule: “${one.rule}” does not fit ${one.field}`);
-    checkMembers(field(id).structure, one.structures ?? [], `/entries/${index}/structures`);
+    const wrong = misfit(field(id).structure, one.structures ?? [], `/entries/${index}/structures`);
+    if (wrong) throw new TemplateFileError(wrong);
     return entry;
   });
   const template: Template = { id: 'file', name: value.name, kind: value.kind, version: 1, entries };
   const [problem] = compileTemplates([template]).problems;
   if (problem) throw new TemplateFileError(`a text cannot be used: ${problem.code}`);
   return template;
-}
-
-function checkMembers(id: StructureId | undefined, items: readonly Structure[], place: string): void {
-  if (items.length > 0 && !id) throw new TemplateFileError(`${place}: this field takes texts`);
-  for (const item of items) {
-    for (const [key, member] of Object.entries(item)) {
-      const row = id && structures[id][key];
-      if (!row)
-        throw new TemplateFileError(
-          `${place}: there is no member “${key}”; known are ${Object.keys(structures[id!]).join(', ')}`,
-        );
-      if (row.structure) checkMembers(row.structure, [member].flat() as Structure[], `${place}/${key}`);
-    }
-  }
 }
 
 /** Every known value of an XMP packet becomes an entry; keywords are added, the others overwrite. */
@@ -95,12 +99,7 @@ async function fromXmp(bytes: Uint8Array, name: string): Promise<Template> {
       : new TemplateFileError('it holds no XMP');
   }
   const values = valuesOfRecord(readFields(models));
-  const entries = (Object.entries(values) as [FieldId, FieldValue][]).map(([id, value]): Entry => {
-    const rule = isList(id) ? usualRule(id) : 'overwrite';
-    if (field(id).structure)
-      return { field: id, rule: 'overwrite', texts: [], structures: value as readonly Structure[] };
-    return { field: id, rule, texts: asList(value) };
-  });
+  const entries = entriesFromValues(values).map((one) => one.entry);
   if (entries.length === 0) throw new TemplateFileError('it holds no value of a known field');
   return { id: 'file', name, kind: 'standing', version: 1, entries };
 }

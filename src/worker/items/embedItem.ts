@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { and, eq, lte } from 'drizzle-orm';
+import { and, eq, inArray, lte } from 'drizzle-orm';
 import type { FieldId } from '../../core/catalogue/fields';
 import { insertedBytes } from '../../core/containers/edits';
 import { planShot, type ShotChoices, type ShotPart, type ShotRole } from '../../core/embed/planShot';
@@ -26,12 +26,17 @@ type Located = Awaited<ReturnType<typeof photoShot>>;
  * Writes a photo's drafts into its files. The way back of each file is kept before it is changed. After a
  * kill the photo is planned again from what its files say then: what is done already is left as it is.
  */
-export async function embedItem(db: Database, item: Item, choices: ShotChoices): Promise<void> {
+export async function embedItem(
+  db: Database,
+  item: Item,
+  choices: ShotChoices,
+  fields?: readonly FieldId[],
+): Promise<void> {
   const photoId = item.photoId!;
   const located = await withSidecarOnDisk(db, item, await photoShot(db, photoId));
   await refuseChanged(db, item, located);
   const begun = new Date();
-  const rows = await db.select().from(drafts).where(eq(drafts.photoId, photoId));
+  const rows = await db.select().from(drafts).where(draftsOf(photoId, fields));
   const read = await readShot(located.folder, located.shot);
   const wanted = new Map(rows.map((row) => [row.field, row.value]));
   const plan = await planShot(containersOf(read), wanted, choices);
@@ -48,7 +53,18 @@ export async function embedItem(db: Database, item: Item, choices: ShotChoices):
   if (!plan.unchanged) await db.update(runItems).set({ result }).where(eq(runItems.id, item.id));
   for (const part of plan.parts) await writePart(db, item.id, read, part);
   const state = plan.unchanged && !resumed ? ('unchanged' as const) : ('done' as const);
-  await settle(db, item, located, { read, begun, problems: plan.problems, state, result });
+  await settle(db, item, located, {
+    read,
+    begun,
+    fields,
+    problems: plan.problems,
+    state,
+    result,
+  });
+}
+
+function draftsOf(photoId: string, fields: readonly FieldId[] | undefined) {
+  return and(eq(drafts.photoId, photoId), fields && inArray(drafts.field, [...fields]));
 }
 
 /**
@@ -141,6 +157,7 @@ interface Settled {
   readonly read: ReadShot;
   /** Drafts written after this moment are not in the file. */
   readonly begun: Date;
+  readonly fields: readonly FieldId[] | undefined;
   readonly problems: readonly StoredProblem[];
   readonly state: 'done' | 'unchanged';
   readonly result: NonNullable<Item['result']>;
@@ -150,7 +167,7 @@ async function settle(
   db: Database,
   item: Item,
   located: Located,
-  { read, begun, problems, state, result }: Settled,
+  { read, begun, fields, problems, state, result }: Settled,
 ): Promise<void> {
   const made = await db
     .select({ role: inverseEdits.role })
@@ -160,7 +177,7 @@ async function settle(
     made.length > 0 ? { ...located.shot, sidecar: path.basename(sidecarPath(read)) } : located.shot;
   const { digest, size } = await db.transaction(async (tx) => {
     const indexed = await indexShot(tx, item.photoId!, placeOf(located), shot);
-    const stillThere = and(eq(drafts.photoId, item.photoId!), lte(drafts.changedAt, begun));
+    const stillThere = and(draftsOf(item.photoId!, fields), lte(drafts.changedAt, begun));
     await tx.delete(drafts).where(stillThere);
     return indexed;
   });

@@ -5,7 +5,7 @@ import type { FieldValue } from '../../core/catalogue/value';
 import { planShot } from '../../core/embed/planShot';
 import { valuesOfRecord } from '../../core/mapping/read';
 import type { Shot } from '../../core/naming/shots';
-import { compileTemplates, resolve } from '../../core/templates/resolve';
+import { type CompiledTemplates, resolve } from '../../core/templates/resolve';
 import { applyRule } from '../../core/templates/rules';
 import type { Template } from '../../core/templates/template';
 import type { Database, Queries } from '../../server/db/client';
@@ -23,15 +23,17 @@ import { contentIdentity } from '../../server/files/readPhotoFile';
 import { containersOf, type ReadShot, readShot } from '../../server/files/readShot';
 import { sourceOf, withFile } from '../../server/files/source';
 import { type Assignment, writeChoices } from '../../server/operations/assignments';
-import { localToday, placeholderContext } from '../../server/operations/context';
+import { placeholderContext, type Surroundings } from '../../server/operations/context';
 import { indexFiles } from './indexShot';
 import { placeShot } from './placeShot';
 
 export interface ImportRun {
   readonly assignment: Assignment;
+  readonly around: Surroundings;
   readonly source: string;
   readonly working: { readonly id: string; readonly path: string };
   readonly templates: readonly Template[];
+  readonly compiled: CompiledTemplates;
   readonly parameters: ImportParameters;
   /** Places taken by pictures that were there before. */
   readonly placesTaken: number;
@@ -80,10 +82,16 @@ function valuesFromTemplates(run: ImportRun, item: Item, { record, main }: ReadS
   const values = valuesOfRecord(record);
   const context = placeholderContext(
     run.assignment,
-    { name: item.name, camera: main.picture.camera.camera, runningNumber: item.position + 1 },
-    localToday(),
+    {
+      name: item.name,
+      camera: main.picture.camera,
+      pixels: main.picture.pixels,
+      folder: path.basename(path.dirname(item.sourcePath ?? '')) || undefined,
+      runningNumber: run.placesTaken + item.position + 1,
+    },
+    run.around,
   );
-  const { changes } = resolve(compileTemplates(run.templates), values, context);
+  const { changes } = resolve(run.compiled, values, context);
   const written: Written = {};
   for (const [id, { value, templateId }] of changes) {
     const { name, version } = run.templates.find((one) => one.id === templateId)!;

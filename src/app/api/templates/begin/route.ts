@@ -1,0 +1,9 @@
+import { body } from '@/server/http/body';
+import { endpoint } from '@/server/http/endpoint';
+import { begunTemplate } from '@/server/http/shapes';
+import { beginTemplate } from '@/server/operations/templateDrafts';
+
+/** A template that is written and not kept yet. */
+export const POST = endpoint(async ({ db, request }) =>
+  beginTemplate(db, await body(request, begunTemplate)),
+);

@@ -1,0 +1,46 @@
+import { eq } from 'drizzle-orm';
+import type { Database } from '../db/client';
+import { templates } from '../db/schema';
+import { announce } from '../jobs/queue';
+import { found, OperationError } from './operationError';
+import { createTemplate, type ListedTemplate, listTemplates, readTemplate, refuseInForce } from './templates';
+
+/**
+ * A second template of the same entries. A branch remembers where it came from, a duplicate stands by
+ * itself; both have a history of their own.
+ */
+export async function copyTemplate(
+  db: Database,
+  id: string,
+  how: 'duplicate' | 'branch',
+): Promise<ListedTemplate> {
+  const { name, kind, entries, version } = await readTemplate(db, id);
+  if (version === 0) throw new OperationError('Keep the template first; then it can be copied.');
+  const made = await createTemplate(
+    db,
+    { name: freeName(name, await listTemplates(db)), kind, entries },
+    how === 'branch' ? `branched from version ${version} of “${name}”` : `copied from “${name}”`,
+  );
+  if (how === 'branch') await db.update(templates).set({ branchedFrom: id }).where(eq(templates.id, made.id));
+  return { ...made, branchedFrom: how === 'branch' ? id : null };
+}
+
+function freeName(name: string, all: readonly ListedTemplate[]): string {
+  const taken = new Set(all.map((one) => one.name.toLowerCase()));
+  const base = name.slice(0, 190).replace(/ \d+$/, '');
+  for (let number = 2; ; number++)
+    if (!taken.has(`${base} ${number}`.toLowerCase())) return `${base} ${number}`;
+}
+
+/** Off the shelf, with everything it was; not while it is in force somewhere. */
+export async function archiveTemplate(db: Database, id: string, archived: boolean): Promise<ListedTemplate> {
+  if (archived) await refuseInForce(db, id);
+  const [row] = await db
+    .update(templates)
+    .set({ archivedAt: archived ? new Date() : null })
+    .where(eq(templates.id, id))
+    .returning({ id: templates.id });
+  found(row, 'template');
+  await announce(db, { kind: 'template', id });
+  return readTemplate(db, id);
+}

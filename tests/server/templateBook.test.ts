@@ -1,0 +1,269 @@
+import { mkdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import type { FieldId } from '@/core/catalogue/fields';
+import { starters } from '@/core/templates/starters';
+import type { Entry, Rule } from '@/core/templates/template';
+import { changeAssignment, createAssignment, readAssignment } from '@/server/operations/assignments';
+import { identityReach, keepIdentity, listIdentities, removeIdentity } from '@/server/operations/identities';
+import { listPhotos } from '@/server/operations/photos';
+import { startEmbed } from '@/server/operations/startEmbed';
+import { startImport } from '@/server/operations/startImport';
+import { beginTemplate, dropTemplateDraft, saveTemplateDraft } from '@/server/operations/templateDrafts';
+import { templateAsFile, templateFromFile } from '@/server/operations/templateFiles';
+import { archiveTemplate, copyTemplate } from '@/server/operations/templateShelf';
+import {
+  changeTemplate,
+  createTemplate,
+  listTemplates,
+  readTemplate,
+  removeTemplate,
+} from '@/server/operations/templates';
+import { listVersions, restoreVersion } from '@/server/operations/templateVersions';
+import { renewPictures, whereUsed } from '@/server/operations/whereUsed';
+import { writeDrafts } from '@/server/operations/writeDrafts';
+import { valuesIn } from '../fixtures/embed';
+import { assignmentWith, type Bench, carryOut, openBench, smallJpeg } from './bench';
+
+let bench: Bench;
+beforeAll(async () => {
+  bench = await openBench();
+});
+afterAll(() => bench.end());
+
+const entry = (field: FieldId, text: string, rule: Rule = 'overwrite'): Entry => ({
+  field,
+  rule,
+  texts: [text],
+});
+const text = (name: string, entries: Entry[]) => ({ name, kind: 'standing' as const, entries });
+const valuesOf = (file: string) => valuesIn(new Uint8Array(readFileSync(file)));
+
+async function broughtIn(entries: Entry[], name = 'Standing') {
+  const job = await assignmentWith(bench, { 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
+  const template = await createTemplate(bench.db, text(name, entries));
+  await changeAssignment(bench.db, job.id, { inForce: [template.id] });
+  const wish = { paths: job.paths, leaveAsTheyAre: [], keywords: '' };
+  const bringIn = async () => carryOut(bench.db, (await startImport(bench.db, job.id, wish)).runId);
+  return { ...job, template, bringIn, file: (one: string) => path.join(job.working, one) };
+}
+
+test('a version says who kept it and how; going back makes a version of its own', async () => {
+  const made = await createTemplate(bench.db, text('First', [entry('city', 'A')]));
+  await changeTemplate(bench.db, made.id, text('First', [entry('city', 'B')]), 1);
+  const back = await restoreVersion(bench.db, made.id, 1, 2);
+  expect(back).toMatchObject({ version: 3, entries: [entry('city', 'A')] });
+  const versions = await listVersions(bench.db, made.id);
+  expect(versions.map((one) => [one.version, one.note])).toEqual([
+    [3, 'version 1 again'],
+    [2, ''],
+    [1, ''],
+  ]);
+  expect(versions.every((one) => one.keptBy !== '' && one.keptAt !== '')).toBe(true);
+  await expect(restoreVersion(bench.db, made.id, 9, 3)).rejects.toMatchObject({ status: 404 });
+});
+
+test('what is written on a page is saved and is no version; keeping it makes one', async () => {
+  const begun = await beginTemplate(bench.db, { name: '', kind: 'standing', entries: [] });
+  expect(begun).toMatchObject({ version: 0, entries: [] });
+  const written = text('Written', [entry('city', 'A')]);
+  await saveTemplateDraft(bench.db, begun.id, { ...written, baseVersion: 0 });
+  expect(await readTemplate(bench.db, begun.id)).toMatchObject({
+    name: 'Written',
+    version: 0,
+    draft: written,
+  });
+  const { id } = await assignmentWith(bench, {});
+  await expect(changeAssignment(bench.db, id, { inForce: [begun.id] })).rejects.toThrow('never kept');
+  const kept = await changeTemplate(bench.db, begun.id, written, 0);
+  expect(kept).toMatchObject({ version: 1, draft: null, entries: written.entries });
+  await saveTemplateDraft(bench.db, begun.id, { ...text('Other', []), baseVersion: 1 });
+  expect(await readTemplate(bench.db, begun.id)).toMatchObject({ name: 'Written', entries: written.entries });
+  await expect(saveTemplateDraft(bench.db, begun.id, { ...written, baseVersion: 0 })).rejects.toMatchObject({
+    status: 409,
+  });
+  expect(await dropTemplateDraft(bench.db, begun.id)).toEqual({ removed: false });
+  expect((await readTemplate(bench.db, begun.id)).draft).toBeNull();
+});
+
+test('a page that was never kept goes with its draft', async () => {
+  const begun = await beginTemplate(bench.db, text('Gone', []));
+  expect(await dropTemplateDraft(bench.db, begun.id)).toEqual({ removed: true });
+  await expect(readTemplate(bench.db, begun.id)).rejects.toMatchObject({ status: 404 });
+});
+
+test('duplicate, branch, archive; what is in force is neither archived nor removed', async () => {
+  const { id, template } = await assignmentWith(bench, {});
+  const copy = await copyTemplate(bench.db, template.id, 'duplicate');
+  const branch = await copyTemplate(bench.db, template.id, 'branch');
+  expect(copy).toMatchObject({ version: 1, branchedFrom: null, entries: template.entries });
+  expect(branch.branchedFrom).toBe(template.id);
+  expect(new Set([template.name, copy.name, branch.name]).size).toBe(3);
+  await expect(archiveTemplate(bench.db, template.id, true)).rejects.toThrow('In force in “Relaunch”');
+  await expect(removeTemplate(bench.db, template.id)).rejects.toThrow('In force in “Relaunch”');
+  await changeAssignment(bench.db, id, { inForce: [] });
+  expect(await archiveTemplate(bench.db, template.id, true)).toMatchObject({ archived: true });
+  expect(await archiveTemplate(bench.db, template.id, false)).toMatchObject({ archived: false });
+});
+
+test('job templates, archived and unkept ones lapse with their assignment, standing ones stay', async () => {
+  const { id } = await assignmentWith(bench, {});
+  const standing = await createTemplate(bench.db, text('Stays', [entry('city', 'A')]));
+  const job = await createTemplate(bench.db, { ...text('Lapses', [entry('headline', 'A')]), kind: 'job' });
+  await changeAssignment(bench.db, id, { inForce: [standing.id, job.id] });
+  mkdirSync(path.join(bench.folder, 'next'));
+  const next = await createAssignment(bench.db, {
+    name: 'Next',
+    workingPath: path.join(bench.folder, 'next'),
+  });
+  expect((await readAssignment(bench.db, next.id)).inForce).toEqual([standing.id]);
+});
+
+test('a starter that was not filled in stops the run, which says where', async () => {
+  const job = await broughtIn([...starters[0]!.entries], 'Who I am');
+  await expect(job.bringIn()).rejects.toThrow(/“Who I am” \(Creator, Credit Line, .*E-mail.*\)/);
+  await expect(writeDrafts(bench.db, job.id, [], { kind: 'put-templates' })).rejects.toThrow('filled in');
+});
+
+test('one’s details: kept once, with their reach; taken up they are not removed', async () => {
+  const details = {
+    name: 'Tarn & Tide',
+    kind: 'business' as const,
+    parts: { telephone: '+47 1', 'e-mail': ' ' },
+  };
+  const kept = await keepIdentity(bench.db, details);
+  expect(kept.parts).toEqual({ telephone: '+47 1' });
+  await expect(keepIdentity(bench.db, { ...details, name: 'tarn  & tide' })).rejects.toThrow('already');
+  await expect(keepIdentity(bench.db, { ...details, name: 'camera' })).rejects.toThrow('placeholder');
+  const job = await broughtIn([
+    entry('contactPhone', '{{ Tarn & Tide : telephone }}'),
+    entry('creator', 'Aune Pell'),
+  ]);
+  await job.bringIn();
+  expect(await valuesOf(job.file('a.jpg'))).toMatchObject({ contactPhone: '+47 1' });
+  expect((await identityReach(bench.db)).find((one) => one.id === kept.id)).toMatchObject({
+    templates: [{ name: 'Standing' }],
+    assignments: [{ name: 'Relaunch' }],
+  });
+  await expect(removeIdentity(bench.db, kept.id)).rejects.toThrow('“Standing”');
+
+  // A changed number is found in the files that carry the old one, and brought to them.
+  await keepIdentity(bench.db, { ...details, parts: { telephone: '+47 2' } }, kept.id);
+  const used = await whereUsed(bench.db, job.template.id);
+  expect(used.proof).toEqual([{ field: 'contactPhone', from: '+47 1', to: '+47 2', pictures: 2 }]);
+  const photos = await listPhotos(bench.db, job.id);
+  for (const { runId } of (await renewPictures(bench.db, job.template.id, [photos[0]!.id])).runs)
+    await carryOut(bench.db, runId);
+  expect((await valuesOf(job.file('a.jpg'))).contactPhone).toBe('+47 2');
+  expect((await valuesOf(job.file('b.jpg'))).contactPhone).toBe('+47 1');
+  expect((await whereUsed(bench.db, job.template.id)).proof).toMatchObject([{ pictures: 1 }]);
+  await changeAssignment(bench.db, job.id, { inForce: [] });
+  await removeTemplate(bench.db, job.template.id);
+  await removeIdentity(bench.db, kept.id);
+  expect(await listIdentities(bench.db)).toEqual([]);
+});
+
+test('renewing brings files to the present version and leaves hand-written words and other drafts alone', async () => {
+  const job = await broughtIn([
+    entry('creditLine', 'Old'),
+    entry('source', 'Archive'),
+    entry('description', 'Pell / Old', 'after'),
+  ]);
+  await job.bringIn();
+  const [a, b] = await listPhotos(bench.db, job.id);
+  const byHand = { kind: 'set', field: 'creditLine', value: 'By hand' } as const;
+  await writeDrafts(bench.db, job.id, [b!.id], byHand);
+  await carryOut(bench.db, (await startEmbed(bench.db, job.id, [b!.id])).runId);
+  await writeDrafts(bench.db, job.id, [a!.id], { kind: 'set', field: 'headline', value: 'Waiting' });
+  const now = [
+    entry('creditLine', 'New'),
+    entry('description', 'Pell / New', 'after'),
+    entry('city', 'Havnes'),
+  ];
+  await changeTemplate(bench.db, job.template.id, text('Standing', now), 1);
+
+  const used = await whereUsed(bench.db, job.template.id);
+  expect(used.assignments[0]!.photos).toMatchObject([
+    { name: 'a.jpg', version: 1, isPresent: false, fields: 3, of: 3 },
+    { name: 'b.jpg', version: 1, isPresent: false, fields: 2, of: 3 },
+  ]);
+  const { runs } = await renewPictures(bench.db, job.template.id, [a!.id, b!.id]);
+  for (const { runId } of runs) await carryOut(bench.db, runId);
+  expect(await valuesOf(job.file('a.jpg'))).toMatchObject({
+    creditLine: 'New',
+    description: 'Pell / New',
+    city: 'Havnes',
+  });
+  expect(await valuesOf(job.file('a.jpg'))).not.toHaveProperty('source');
+  expect(await valuesOf(job.file('b.jpg'))).toMatchObject({
+    creditLine: 'By hand',
+    description: 'Pell / New',
+  });
+  const after = await listPhotos(bench.db, job.id);
+  expect(Object.keys(after[0]!.drafts)).toEqual(['headline']);
+  await expect(renewPictures(bench.db, job.template.id, [a!.id])).rejects.toThrow('already');
+});
+
+test('a changed sign-off is renewed in files that carry the former one, never doubled', async () => {
+  const job = await broughtIn([entry('description', 'Pell / Old', 'after')]);
+  await job.bringIn();
+  await changeTemplate(
+    bench.db,
+    job.template.id,
+    text('Standing', [entry('description', 'Pell / New', 'after')]),
+    1,
+  );
+  const photos = await listPhotos(bench.db, job.id);
+  await writeDrafts(bench.db, job.id, [photos[0]!.id], { kind: 'put-templates' });
+  await carryOut(bench.db, (await startEmbed(bench.db, job.id, [photos[0]!.id])).runId);
+  expect((await valuesOf(job.file('a.jpg'))).description).toBe('Pell / New');
+});
+
+test('structures and other languages go from a template into the bytes', async () => {
+  const licensor = [{ name: 'Tarn & Tide', email: 'desk@tarn.example' }];
+  const languages = [{ language: 'nb', text: '{{ client }} har lisens' }];
+  const job = await broughtIn([
+    { field: 'licensor', rule: 'overwrite', texts: [], structures: licensor },
+    entry('usageTerms', 'Ask first.'),
+    { field: 'usageTermsLanguages', rule: 'add', texts: [], structures: languages },
+  ]);
+  await job.bringIn();
+  expect(await valuesOf(job.file('a.jpg'))).toMatchObject({
+    licensor,
+    usageTerms: 'Ask first.',
+    usageTermsLanguages: [{ language: 'nb', text: 'Boat Trust har lisens' }],
+  });
+});
+
+test('out as a file and in again is the same; version 1 of the form is migrated', async () => {
+  const entries = [
+    entry('copyrightNotice', '© {{ year taken }} Pell'),
+    entry('city', 'Havnes', 'fill'),
+    { field: 'keywords', rule: 'add', texts: ['a', 'b'] } as Entry,
+  ];
+  const made = await createTemplate(bench.db, text('To and fro', entries));
+  const send = (bytes: string | Uint8Array) =>
+    new Request('http://x.test/', { method: 'POST', body: bytes as BodyInit });
+  const json = await (await templateAsFile(bench.db, made.id, 'json', false)).text();
+  const again = await templateFromFile(bench.db, send(json), 'to and fro.json');
+  expect(again.draft).toMatchObject({ name: 'To and fro', kind: 'standing', entries: made.entries });
+  const xmp = await (await templateAsFile(bench.db, made.id, 'xmp', false)).text();
+  const fromXmp = await templateFromFile(bench.db, send(xmp), 'yard.xmp');
+  expect(fromXmp.draft).toMatchObject({
+    name: 'yard',
+    entries: [{ field: 'keywords', rule: 'add', texts: ['a', 'b'] }, entry('city', 'Havnes')],
+  });
+  const old = JSON.stringify({
+    fabrica: 'template',
+    version: 1,
+    name: 'Old',
+    entries: [{ field: 'city', rule: 'fill', texts: ['a {[b'] }],
+  });
+  expect((await templateFromFile(bench.db, send(old), 'old')).draft!.entries).toEqual([
+    entry('city', 'a { [b', 'fill'),
+  ]);
+  await expect(templateFromFile(bench.db, send('{"fabrica":"template"}'), 'x.json')).rejects.toThrow(
+    'cannot be used',
+  );
+  await expect(templateFromFile(bench.db, send('no template'), 'x.xmp')).rejects.toThrow('cannot be used');
+  expect((await listTemplates(bench.db)).filter((one) => one.version === 0).length).toBeGreaterThanOrEqual(3);
+});
