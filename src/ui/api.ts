@@ -7,16 +7,20 @@ export class ApiError extends Error {
   }
 }
 
+/** Characters; browsers refuse more than 64 KiB at a time. */
+const MOST_KEPT_ALIVE = 20_000;
+
 export async function ask<T>(
   path: string,
   method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE' = 'GET',
   body?: unknown,
 ): Promise<T> {
+  const sent = body === undefined ? undefined : JSON.stringify(body);
   const response = await fetch(`/api/${path}`, {
     method,
-    ...(body === undefined
-      ? {}
-      : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+    ...(sent === undefined ? {} : { body: sent, headers: { 'content-type': 'application/json' } }),
+    // A page that is left may still finish saving.
+    keepalive: sent !== undefined && sent.length < MOST_KEPT_ALIVE,
   }).catch(() => {
     throw new ApiError('Fabrica does not answer. Is it still running?', 0);
   });

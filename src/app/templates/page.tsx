@@ -1,9 +1,9 @@
-import { TemplateShelf } from '@/features/templates/TemplateShelf';
+import { TemplateShelf } from '@/features/templates/shelf/TemplateShelf';
 import { database } from '@/server/db/client';
-import { listTemplates } from '@/server/operations/templates';
+import { readShelf } from '@/server/operations/templateShelf';
 
 export const metadata = { title: 'Templates' };
 
 export default async function Page() {
-  return <TemplateShelf initial={await listTemplates(database())} />;
+  return <TemplateShelf initial={await readShelf(database())} />;
 }

@@ -60,3 +60,8 @@ export function comparePicture(
     return [{ field: id, kind, picture, result }];
   });
 }
+
+/** Whether two sets of entries say the same, whatever their order. */
+export function sameEntries(left: readonly Entry[], right: readonly Entry[]): boolean {
+  return compareEntries(left, right).every(({ kind }) => kind === 'same');
+}

@@ -100,6 +100,11 @@ function askedFor(entries: readonly CompiledEntry[]): Set<FieldId> {
   );
 }
 
+/** Fields of the picture that the texts in force are made of. */
+export function fieldsAskedFor({ fields }: CompiledTemplates): FieldId[] {
+  return [...new Set(fields.flatMap(({ entries }) => [...askedFor(entries)]))];
+}
+
 function inOrder(byField: ReadonlyMap<FieldId, readonly CompiledEntry[]>): CompiledField[] {
   const asked = new Map([...byField].map(([id, entries]) => [id, askedFor(entries)]));
   const sorted: FieldId[] = [];

@@ -131,6 +131,13 @@ export function isBuiltIn(key: string): boolean {
   return builtIns.has(key);
 }
 
+/** What a form says of a computed value: a date's pattern, digits, a part of the file name; else nothing. */
+export function formKindOf(name: string): 'date' | 'digits' | 'part of name' | undefined {
+  const key = placeholderKey(name);
+  if (builtIns.get(key)?.date !== undefined) return 'date';
+  return key === 'running number' ? 'digits' : key === 'file name' ? 'part of name' : undefined;
+}
+
 /** Understands a text once, for any number of pictures. */
 export function compileText(text: string): CompiledText {
   const parsed = parseText(text);

@@ -14,7 +14,7 @@ import { applyRule } from './rules';
 import { evaluateStructure } from './structureTexts';
 import type { Entry } from './template';
 
-export { type CompiledTemplates, compileTemplates } from './compile';
+export { type CompiledTemplates, compileTemplates, fieldsAskedFor } from './compile';
 
 export type Values = { readonly [K in FieldId]?: FieldValue };
 

@@ -1,8 +1,18 @@
 import { Box, chakra } from '@chakra-ui/react';
+import { type FieldId, field, fieldIds } from '@/core/catalogue/fields';
+import { asText, isEmpty } from '@/core/catalogue/value';
 import type { Sample } from './sample';
 
-/** The printed byline, the notice, and the licence link as a search engine takes it. */
+/** What tells people where somebody is to be found, in the order of the catalogue. */
+const personal: readonly FieldId[] = [
+  ...fieldIds.filter((id) => field(id).question === 'reached'),
+  'gpsLatitude',
+  'gpsLongitude',
+];
+
+/** The printed byline, the notice, the licence link as a search engine takes it, and what becomes public. */
 export function AsPeopleSeeIt({ sample }: { sample: Sample }) {
+  const open = personal.filter((id) => !isEmpty(sample.after[id]));
   return (
     <Box marginTop="auto" display="grid" gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }}>
       <Box gridColumn={{ lg: '2' }} padding={{ base: 5, lg: 8 }} paddingTop="4">
@@ -17,6 +27,12 @@ export function AsPeopleSeeIt({ sample }: { sample: Sample }) {
           ) : (
             <chakra.span color="weldText">no licence link</chakra.span>
           )}
+          <Box color="soft" marginTop="1.5">
+            <chakra.strong color="ink">Public of you</chakra.strong>{' '}
+            {open.length === 0
+              ? 'nothing to reach you by.'
+              : open.map((id) => `${field(id).standardName} ${asText(sample.after[id])}`).join(' · ')}
+          </Box>
         </Box>
       </Box>
     </Box>

@@ -1,4 +1,17 @@
-import { type Book, emptyBook, entriesOf, linesByQuestion, openBook, typeIn, withRule } from './bookState';
+import { fieldIds } from '@/core/catalogue/fields';
+import { starters } from '@/core/templates/starters';
+import {
+  type Book,
+  emptyBook,
+  entriesOf,
+  linesByQuestion,
+  type Need,
+  openBook,
+  putEntries,
+  putStructures,
+  typeIn,
+  withRule,
+} from './bookState';
 
 test('typing in a line makes an entry with the usual rule, emptying it takes the entry away', () => {
   const typed = typeIn(
@@ -26,15 +39,59 @@ test('a template opens and closes unchanged', () => {
   const book: Book = {
     name: 'N',
     kind: 'job',
-    entries: { keywords: { rule: 'remove', typed: 'a, b' }, city: { rule: 'fill', typed: '{{ yard }}' } },
+    entries: {
+      keywords: { rule: 'remove', typed: 'a, b' },
+      city: { rule: 'fill', typed: '{{ yard }}' },
+      licensor: { rule: 'add', typed: '', structures: [{ name: 'Tarn & Tide' }] },
+    },
   };
   expect(openBook({ name: 'N', kind: 'job', entries: entriesOf(book) })).toEqual(book);
 });
 
-test('entries are shown at every level, other fields by need', () => {
-  const lines = (book: Book, need: 'few' | 'all') =>
-    linesByQuestion(book, need).flatMap((group) => group.lines);
+test.each(starters.map((one) => [one.name, one] as const))(
+  'the starter “%s” opens and closes unchanged',
+  (_, one) => {
+    const byField = (a: { field: string }, b: { field: string }) => a.field.localeCompare(b.field);
+    expect([...entriesOf(openBook(one))].sort(byField)).toEqual([...one.entries].sort(byField));
+  },
+);
+
+// A comma inside a placeholder's fallback once cut the placeholder in two.
+test('a list never parts inside a placeholder or a phrase', () => {
+  const typed = 'ketch, {{ event ? launch, relaunch }}, {[at {{ yard }}, Havnes]}';
+  expect(entriesOf(typeIn(emptyBook, 'keywords', typed))[0]!.texts).toEqual([
+    'ketch',
+    '{{ event ? launch, relaunch }}',
+    '{[at {{ yard }}, Havnes]}',
+  ]);
+});
+
+test('an item without members is none', () => {
+  const book = putStructures(emptyBook, 'licensor', [{}, { name: 'Tarn & Tide' }]);
+  expect(entriesOf(book)[0]!.structures).toEqual([{ name: 'Tarn & Tide' }]);
+  expect(entriesOf(putStructures(book, 'licensor', [{}]))).toEqual([]);
+  expect(entriesOf(putStructures(book, 'licensor', []))).toEqual([]);
+});
+
+test('made entries take the place of what stood in their fields', () => {
+  const book = putEntries(typeIn(typeIn(emptyBook, 'city', 'A'), 'country', 'B'), [
+    { field: 'city', rule: 'fill', texts: ['C'] },
+  ]);
+  expect(entriesOf(book).map((one) => one.texts[0])).toEqual(['C', 'B']);
+});
+
+const none = new Set<never>();
+const lines = (book: Book, need: Need, own = none as ReadonlySet<'source'>) =>
+  linesByQuestion(book, need, none, own).flatMap((group) => group.lines);
+
+test('entries are shown at every level, other fields by need or by one’s own choice', () => {
   expect(lines(emptyBook, 'few')).not.toContain('source');
   expect(lines(typeIn(emptyBook, 'source', 'x'), 'few')).toContain('source');
-  expect(lines(emptyBook, 'all').length).toBeGreaterThan(lines(emptyBook, 'few').length);
+  expect(lines(emptyBook, 'own', new Set(['source'] as const))).toEqual(['source']);
+  expect(lines(emptyBook, 'all')).toHaveLength(fieldIds.length);
+});
+
+test('every field stands somewhere: as a line or as a possible word', () => {
+  const all = linesByQuestion(emptyBook, 'few', none, none).flatMap((one) => [...one.lines, ...one.possible]);
+  expect([...all].sort()).toEqual([...fieldIds].sort());
 });

@@ -1,12 +1,15 @@
 import { type FieldId, field, fieldIds, isList } from '@/core/catalogue/fields';
 import { type QuestionId, questions } from '@/core/catalogue/row';
-import { parseKeywords } from '@/core/keywords/parse';
+import type { Structure } from '@/core/catalogue/value';
+import { uniqueTerms } from '@/core/keywords/parse';
 import { type Entry, type Rule, type TemplateKind, usualRule } from '@/core/templates/template';
 
 /** A template while it is written: what is typed, field by field. */
 export interface BookEntry {
   readonly rule: Rule;
   readonly typed: string;
+  /** Of a field of structures, in place of what is typed. */
+  readonly structures?: readonly Structure[];
 }
 export interface Book {
   readonly name: string;
@@ -16,88 +19,133 @@ export interface Book {
 
 export const emptyBook: Book = { name: '', kind: 'standing', entries: {} };
 
-export function openBook({
-  name,
-  kind,
-  entries,
-}: {
-  name: string;
-  kind: TemplateKind;
-  entries: readonly Entry[];
-}): Book {
-  return {
-    name,
-    kind,
-    entries: Object.fromEntries(
-      entries.map((entry) => [entry.field, { rule: entry.rule, typed: typedFrom(entry) }]),
-    ),
-  };
+export interface TemplateWords {
+  readonly name: string;
+  readonly kind: TemplateKind;
+  readonly entries: readonly Entry[];
 }
 
-function typedFrom(entry: Entry): string {
-  return entry.texts.join(entry.field === 'keywords' ? ', ' : '; ');
+export function openBook({ name, kind, entries }: TemplateWords): Book {
+  return { name, kind, entries: Object.fromEntries(entries.map((entry) => [entry.field, opened(entry)])) };
+}
+
+function opened({ field: id, rule, texts, structures }: Entry): BookEntry {
+  const typed = texts.join(id === 'keywords' ? ', ' : '; ');
+  return { rule, typed, ...(structures?.length ? { structures } : {}) };
+}
+
+export function wordsOf(book: Book): TemplateWords {
+  return { name: book.name, kind: book.kind, entries: entriesOf(book) };
 }
 
 /** What is on the page is in the template: every field with words, or to be erased. */
 export function entriesOf(book: Book): Entry[] {
-  return fieldIds.flatMap((id) => {
+  return fieldIds.flatMap((id): Entry[] => {
     const entry = book.entries[id];
     if (!entry) return [];
-    const texts = entry.rule === 'erase' ? [] : textsFrom(id, entry.typed);
-    return texts.length > 0 || entry.rule === 'erase' ? [{ field: id, rule: entry.rule, texts }] : [];
+    const { rule, typed } = entry;
+    if (rule === 'erase') return [{ field: id, rule, texts: [] }];
+    if (field(id).type === 'structures') {
+      const structures = (entry.structures ?? []).filter((one) => Object.keys(one).length > 0);
+      return structures.length > 0 ? [{ field: id, rule, texts: [], structures }] : [];
+    }
+    const texts = textsFrom(id, typed);
+    return texts.length > 0 ? [{ field: id, rule, texts }] : [];
   });
 }
 
 /** Keywords part at commas as everywhere; names only at semicolons and line ends, as a name may hold a comma. */
 function textsFrom(id: FieldId, typed: string): string[] {
-  if (id === 'keywords') return parseKeywords(typed);
-  const texts = isList(id) ? typed.split(/[;\n]/) : [typed];
-  return texts.map((text) => text.trim()).filter((text) => text !== '');
+  if (!isList(id)) return typed.trim() === '' ? [] : [typed.trim()];
+  const separators = id === 'keywords' ? /[,;\n\t\u3001\uff0c\uff1b]/ : /[;\n]/;
+  const parts = partedOutside(typed, separators).map((text) => text.trim());
+  const texts = parts.filter((text) => text !== '');
+  return id === 'keywords' ? uniqueTerms(texts.map((text) => text.replace(/\s+/g, ' '))) : texts;
+}
+
+/** Parts a text at its separators, never inside a placeholder or a phrase. */
+function partedOutside(text: string, separator: RegExp): string[] {
+  const parts = [''];
+  for (const piece of text.split(/(\{\{(?:(?!\}\}).)*\}\}|\{\[(?:(?!\]\}).)*\]\})/s)) {
+    if (piece.startsWith('{{') || piece.startsWith('{[')) parts[parts.length - 1] += piece;
+    else {
+      const [first = '', ...more] = piece.split(separator);
+      parts[parts.length - 1] += first;
+      parts.push(...more);
+    }
+  }
+  return parts;
 }
 
 /** Typing in a line makes it an entry; emptying one puts it back among the possible ones. */
 export function typeIn(book: Book, id: FieldId, typed: string): Book {
-  const { [id]: before, ...others } = book.entries;
-  if (typed === '') return { ...book, entries: others };
-  return {
-    ...book,
-    entries: {
-      ...book.entries,
-      [id]: { rule: before && before.rule !== 'erase' ? before.rule : usualRule(id), typed },
-    },
-  };
+  return typed === '' ? without(book, id) : withEntry(book, id, { rule: ruleOf(book, id), typed });
 }
 
+export function putStructures(book: Book, id: FieldId, structures: readonly Structure[]): Book {
+  return structures.length === 0
+    ? without(book, id)
+    : withEntry(book, id, { rule: ruleOf(book, id), typed: '', structures });
+}
+
+function ruleOf(book: Book, id: FieldId): Rule {
+  const held = book.entries[id];
+  return held && held.rule !== 'erase' ? held.rule : usualRule(id);
+}
+
+function withEntry(book: Book, id: FieldId, entry: BookEntry): Book {
+  return { ...book, entries: { ...book.entries, [id]: entry } };
+}
+
+function without(book: Book, id: FieldId): Book {
+  const { [id]: _, ...others } = book.entries;
+  return { ...book, entries: others };
+}
+
+/** Erasing empties the line; any other rule leaves what is written. */
 export function withRule(book: Book, id: FieldId, rule: Rule): Book {
-  return {
-    ...book,
-    entries: {
-      ...book.entries,
-      [id]: { rule, typed: rule === 'erase' ? '' : (book.entries[id]?.typed ?? '') },
-    },
-  };
+  const { typed = '', structures } = book.entries[id] ?? {};
+  return withEntry(
+    book,
+    id,
+    rule === 'erase' ? { rule, typed: '' } : { rule, typed, ...(structures ? { structures } : {}) },
+  );
 }
 
-export type Need = 'few' | 'usual' | 'all';
+/** Puts made entries on the page, each in place of what stood in its field. */
+export function putEntries(book: Book, made: readonly Entry[]): Book {
+  return { ...book, entries: { ...book.entries, ...openBook({ ...book, entries: made }).entries } };
+}
+
+export type Need = 'few' | 'usual' | 'all' | 'own';
 const levels: readonly Need[] = ['few', 'usual', 'all'];
 
-/** The lines of each question: entries, and what else is possible at this level. */
+export interface Question {
+  readonly question: QuestionId;
+  readonly title: string;
+  /** Entries, and the fields of the chosen level: a line each. */
+  readonly lines: readonly FieldId[];
+  /** What else is possible, a word each. */
+  readonly possible: readonly FieldId[];
+}
+
+/** The lines of each question. `opened` are fields that a person asked for by name. */
 export function linesByQuestion(
   book: Book,
   need: Need,
-): { question: QuestionId; title: string; lines: FieldId[] }[] {
-  const shown = (id: FieldId) =>
-    book.entries[id] !== undefined || levels.indexOf(field(id).need) <= levels.indexOf(need);
-  return (Object.keys(questions) as QuestionId[])
-    .map((question) => ({
+  opened: ReadonlySet<FieldId>,
+  own: ReadonlySet<FieldId>,
+): Question[] {
+  const inLevel = (id: FieldId) =>
+    need === 'own' ? own.has(id) : levels.indexOf(field(id).need) <= levels.indexOf(need);
+  const shown = (id: FieldId) => book.entries[id] !== undefined || opened.has(id) || inLevel(id);
+  return (Object.keys(questions) as QuestionId[]).map((question) => {
+    const ids = fieldIds.filter((id) => field(id).question === question);
+    return {
       question,
       title: questions[question],
-      lines: fieldIds.filter((id) => field(id).question === question && hasEditor(id) && shown(id)),
-    }))
-    .filter((group) => group.lines.length > 0);
-}
-
-/** Structures have no editor in the book yet: they come from template files and from pictures. */
-function hasEditor(id: FieldId): boolean {
-  return field(id).type !== 'structures';
+      lines: ids.filter(shown),
+      possible: ids.filter((id) => !shown(id)),
+    };
+  });
 }

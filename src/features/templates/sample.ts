@@ -1,19 +1,14 @@
 import { utf8Length } from '@/core/bytes/text';
-import type { FieldId } from '@/core/catalogue/fields';
-import { field } from '@/core/catalogue/fields';
+import { type FieldId, field } from '@/core/catalogue/fields';
 import { asList, asText, type FieldValue, sameValue } from '@/core/catalogue/value';
+import { cutForIim } from '@/core/mapping/agree';
 import { isLicenceLink, noticeElements } from '@/core/rights/notice';
-import type { PlaceholderContext } from '@/core/templates/placeholders';
+import { overviewOf, type Resulting } from '@/core/templates/overview';
 import { compileTemplates, resolve, type Values } from '@/core/templates/resolve';
-import type { Entry } from '@/core/templates/template';
+import type { Entry, Template } from '@/core/templates/template';
+import type { SamplePicture } from '@/server/operations/templateBench';
 
-/** A picture that a template is tried on. */
-export interface SamplePicture {
-  readonly id: string;
-  readonly name: string;
-  readonly values: Values;
-  readonly context: PlaceholderContext;
-}
+export type { SamplePicture };
 
 /** There when no picture is: taken on the last evening of a year, with somebody's old words in it. */
 export function builtInSample(today: string): SamplePicture {
@@ -21,8 +16,24 @@ export function builtInSample(today: string): SamplePicture {
     id: 'built-in',
     name: 'a made-up picture',
     values: { dateCreated: '2025-12-31T23:40:00', description: 'The last evening of the year.' },
-    context: { fileName: 'example-0001.jpg', today, runningNumber: 1, camera: 'Tindra K2', facts: {} },
+    context: {
+      fileName: 'example-0001.jpg',
+      today,
+      runningNumber: 1,
+      camera: 'Tindra K2',
+      lens: '35 mm f/2',
+      width: 6000,
+      height: 4000,
+      facts: {},
+    },
   };
+}
+
+/** The template on the page, among those in force beside it. */
+export interface Trial {
+  readonly template: Template;
+  /** All in force in their order, the one on the page with what is written now; or that one alone. */
+  readonly together: readonly Template[];
 }
 
 export interface SampleLine {
@@ -30,72 +41,116 @@ export interface SampleLine {
   /** What happened, in a few words; attention asks for a look. */
   readonly note: string;
   readonly attention: boolean;
+  /** Bytes of the longest text against what IIM holds. */
+  readonly gauge?: { readonly bytes: number; readonly max: number };
+  /** What of it IIM keeps, where it cuts. */
+  readonly kept?: FieldValue;
 }
 
 export interface Sample {
   readonly lines: ReadonlyMap<FieldId, SampleLine>;
+  /** The picture's values as all templates leave them. */
+  readonly after: Values;
   readonly byline: string;
   readonly notice: string;
   readonly licenceLink: string | undefined;
 }
 
-/** The template resolved for one picture, line by line. */
-export function sampleOf(entries: readonly Entry[], picture: SamplePicture): Sample {
-  const compiled = compileTemplates([{ id: 'this', name: '', kind: 'standing', version: 0, entries }]);
-  const { changes, steps } = resolve(compiled, picture.values, picture.context);
+/** The templates resolved for one picture, told line by line for the one on the page. */
+export function sampleOf({ template, together }: Trial, picture: SamplePicture): Sample {
+  const resolution = resolve(compileTemplates(together), picture.values, picture.context);
+  const results = new Map(overviewOf(resolution, picture.values).map((one) => [one.field, one]));
+  const nameOf = (id: string) => together.find((one) => one.id === id)?.name ?? '';
   const lines = new Map<FieldId, SampleLine>();
-  for (const step of steps) {
-    const value = changes.has(step.field)
-      ? changes.get(step.field)!.value
-      : (picture.values[step.field] ?? null);
-    lines.set(step.field, { value, ...noteFor(step.field, value, picture.values[step.field], step.missing) });
+  for (const entry of template.entries) {
+    const result = results.get(entry.field);
+    if (result) lines.set(entry.field, lineFor(template, entry, result, picture.values[entry.field], nameOf));
   }
-  const after = (id: FieldId) => asText(lines.get(id)?.value ?? picture.values[id]);
-  const link = after('webStatement');
+  const after: { [K in FieldId]?: FieldValue } = { ...picture.values };
+  for (const [id, { value }] of resolution.changes) {
+    if (value === null) delete after[id];
+    else after[id] = value;
+  }
+  return { lines, after, ...asSeen(after) };
+}
+
+function asSeen(values: Values): Pick<Sample, 'byline' | 'notice' | 'licenceLink'> {
+  const link = asText(values.webStatement);
   return {
-    lines,
-    notice: after('copyrightNotice'),
+    notice: asText(values.copyrightNotice),
     licenceLink: isLicenceLink(link) ? link : undefined,
-    byline: [after('creator'), after('creditLine')].filter((part) => part !== '').join(' / '),
+    byline: [asText(values.creator), asText(values.creditLine)].filter((part) => part !== '').join(' / '),
   };
 }
 
-function noteFor(
-  id: FieldId,
-  value: FieldValue | null,
+type Note = Pick<SampleLine, 'note' | 'attention'>;
+const plain = (note: string): Note => ({ note, attention: false });
+const look = (note: string): Note => ({ note, attention: true });
+
+function lineFor(
+  template: Template,
+  entry: Entry,
+  result: Resulting,
   before: FieldValue | undefined,
-  missing: readonly string[],
-): { note: string; attention: boolean } {
-  if (missing.length > 0) return { note: `left out: no ${missing.join(', ')}`, attention: true };
-  if (value === null) return { note: before === undefined ? 'empty already' : 'erased', attention: false };
-  const bytes = Math.max(...asList(value).map(utf8Length));
-  const max = field(id).iim?.maxBytes;
-  if (max !== undefined && field(id).type !== 'date' && bytes > max)
-    return { note: `${bytes} of ${max} bytes: IIM cuts it`, attention: true };
-  if (id === 'copyrightNotice') return noticeNote(asText(value), bytes, max);
-  if (id === 'webStatement')
-    return isLicenceLink(asText(value))
-      ? { note: 'licence link ready', attention: false }
-      : { note: 'no licence link: needs a whole https:// address', attention: true };
-  if (id === 'rightsStatus' && value === 'public-domain')
-    return { note: 'gives up all rights, for ever', attention: true };
-  if (max !== undefined && bytes > max * 0.8) return { note: `${bytes} of ${max} bytes`, attention: false };
-  if (sameValue(value, before)) return { note: 'stands already', attention: false };
+  nameOf: (id: string) => string,
+): SampleLine {
+  const { field: id } = entry;
+  const { value } = result;
+  const max = field(id).type === 'date' ? undefined : field(id).iim?.maxBytes;
+  const bytes = Math.max(0, ...asList(value).map(utf8Length));
+  const measured = max === undefined || value === null ? {} : { gauge: { bytes, max } };
+  const kept = value === null ? null : cutForIim(id, value);
+  const isCut = max !== undefined && bytes > max;
   return {
-    note: before === undefined ? 'was empty' : `was “${shortened(asText(before))}”`,
-    attention: false,
+    value,
+    ...measured,
+    ...(isCut && kept !== null ? { kept } : {}),
+    ...(originNote(template, result, nameOf) ??
+      (isCut ? look(`${bytes} of ${max} bytes: IIM cuts it`) : undefined) ??
+      fieldNote(id, value) ??
+      changeNote(value, before)),
   };
 }
 
-function noticeNote(
-  notice: string,
-  bytes: number,
-  max: number | undefined,
-): { note: string; attention: boolean } {
-  const { sign, year, owner } = noticeElements(notice);
-  const lacking = [!sign && 'sign', !year && 'year', !owner && 'owner'].filter(Boolean);
-  if (lacking.length > 0) return { note: `lacks ${lacking.join(' and ')}`, attention: true };
-  return { note: `sign, owner, year; ${bytes} of ${max} bytes`, attention: false };
+/** Where another template, or a missing value, decides. */
+function originNote(
+  { id }: Template,
+  { leftOut, givenBy, stoodBack, value }: Resulting,
+  nameOf: (id: string) => string,
+): Note | undefined {
+  const missing = leftOut.find((one) => one.templateId === id)?.missing;
+  if (missing) return look(`left out: no ${missing.join(', ')}`);
+  if (stoodBack.includes(id)) return plain('stands already, kept');
+  const winner = givenBy.at(-1);
+  if (value !== null && winner !== undefined && !givenBy.includes(id))
+    return look(`“${nameOf(winner)}” wins`);
+  const others = givenBy.filter((one) => one !== id);
+  return others.length > 0 && givenBy.includes(id)
+    ? plain(`with “${others.map(nameOf).join('”, “')}”`)
+    : undefined;
+}
+
+function fieldNote(id: FieldId, value: FieldValue | null): Note | undefined {
+  const text = asText(value);
+  if (value === null) return undefined;
+  if (id === 'copyrightNotice') {
+    const { sign, year, owner } = noticeElements(text);
+    const lacking = [!sign && 'sign', !year && 'year', !owner && 'owner'].filter(Boolean);
+    return lacking.length > 0 ? look(`lacks ${lacking.join(' and ')}`) : plain('sign ✓ owner ✓ year ✓');
+  }
+  if (id === 'webStatement')
+    return isLicenceLink(text)
+      ? plain('licence link ready')
+      : look('no licence link: needs a whole https:// address');
+  if (id === 'rightsStatus' && value === 'public-domain') return look('gives up all rights, for ever');
+  if (field(id).question === 'reached') return plain('public in every copy');
+  return undefined;
+}
+
+function changeNote(value: FieldValue | null, before: FieldValue | undefined): Note {
+  if (value === null) return plain(before === undefined ? 'empty already' : 'erased');
+  if (sameValue(value, before)) return plain('stands already');
+  return plain(before === undefined ? 'was empty' : `was “${shortened(asText(before))}”`);
 }
 
 function shortened(text: string): string {

@@ -1,10 +1,75 @@
 import { field } from '@/core/catalogue/fields';
+import { structureText } from '@/core/catalogue/value';
+import type { Advice, AdviceCode } from '@/core/templates/health/health';
 import { type Entry, ruleWords, usualRule } from '@/core/templates/template';
 
 /** One entry in a few words: the field, its rule where it is not the usual one, its text. */
 export function entryWords(entry: Entry): string {
-  const { standardName, choices } = field(entry.field);
+  const { standardName } = field(entry.field);
   if (entry.rule === 'erase') return `${standardName}: erased`;
   const rule = entry.rule === usualRule(entry.field) ? '' : ` (${ruleWords[entry.rule]})`;
-  return `${standardName}${rule}: ${entry.texts.map((text) => choices?.[text] ?? text).join(', ')}`;
+  return `${standardName}${rule}: ${entryText(entry)}`;
+}
+
+/** What an entry says, its placeholders by name alone. */
+export function entryText({ field: id, rule, texts, structures }: Entry): string {
+  if (rule === 'erase') return 'erased';
+  const { choices } = field(id);
+  return [...texts.map((text) => choices?.[text] ?? text), ...(structures ?? []).map(structureText)]
+    .join(', ')
+    .replace(/\{\{\s*([^}:?]*?)\s*(?:[:?][^}]*)?\}\}/g, '[$1]')
+    .replace(/\{\[|\]\}/g, '');
+}
+
+const words: Readonly<Record<AdviceCode, string>> = {
+  'empty-template': 'Nothing is on the page yet: it puts nothing into pictures.',
+  'fill-in': 'Still to be filled in. A run refuses it until you did.',
+  'unknown-placeholder': 'Nothing answers this placeholder so far. A fact of that name will.',
+  'bad-placeholder': 'A placeholder cannot be understood.',
+  'made-of-itself': 'This text is made of a field that is made of this one.',
+  'left-over-text': 'This looks like text that only held the place.',
+  filler: 'This says nothing. An empty line is better.',
+  'form-of-address': 'A form of address is no job title.',
+  'cut-in-iim': 'Too long for IIM: older programs will see it cut.',
+  'near-iim-limit': 'Nearly as long as IIM allows.',
+  'individual-in-standing': 'Belongs to the single picture. In a standing template it stands on all of them.',
+  'rule-not-for-field': 'This rule does not fit the field.',
+  'written-year': 'A year typed here stays when the next one begins.',
+  'notice-lacks': 'The notice lacks an element.',
+  'letter-for-sign': '“(c)” is accepted; © is better.',
+  'no-notice': 'Terms without a copyright notice: nobody learns whose they are.',
+  'no-reach': 'A creator who cannot be reached: add a telephone, a web address or an e-mail.',
+  'status-public-domain': 'Public domain gives up all rights, for ever. It cannot be taken back.',
+  contradicts: 'Two lines contradict each other.',
+  'address-incomplete': 'Not a whole address: search engines make no link of it.',
+  'address-without-https': 'Search engines take a licence link from https only.',
+  'email-not-one': 'This is no e-mail address.',
+  'position-public': 'Coordinates tell everybody where it is.',
+  'street-public': 'A street address is read by everybody who gets the picture.',
+  'country-without-code': 'The country’s code of three letters can go with it.',
+  'code-not-of-country': 'The code is of another country.',
+};
+
+const repairs: { readonly [K in AdviceCode]?: string } = {
+  filler: 'empty the line',
+  'form-of-address': 'empty the line',
+  'individual-in-standing': 'only fill if empty',
+  'written-year': 'use the year taken',
+  'letter-for-sign': 'put ©',
+  'status-public-domain': 'say in copyright',
+  'address-incomplete': 'mend the address',
+  'address-without-https': 'mend the address',
+  'street-public': 'leave it out',
+  'country-without-code': 'put the code',
+  'code-not-of-country': 'put the right code',
+};
+
+export function adviceWords({ code, field: id, found }: Advice): string {
+  const about = id ? `${field(id).standardName}: ` : '';
+  const told = found && code !== 'contradicts' ? ` (${found})` : '';
+  return `${about}${words[code]}${told}`;
+}
+
+export function repairWords({ code }: Advice): string {
+  return repairs[code] ?? 'mend it';
 }

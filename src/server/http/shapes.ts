@@ -5,6 +5,7 @@ import { listRules, textRules } from '../../core/templates/template';
 import type { AssignmentChange, NewAssignment } from '../operations/assignments';
 import type { IdentityText } from '../operations/identities';
 import type { ImportWish } from '../operations/startImport';
+import type { BenchWish } from '../operations/templateBench';
 import type { TemplateText } from '../operations/templates';
 import type { Writing } from '../operations/writeDrafts';
 import { soundStructures } from '../templates/structures';
@@ -49,6 +50,9 @@ export const changedTemplate = withSoundStructures(
   schema<TemplateText & { baseVersion: number }>(object({ ...template, baseVersion })),
 );
 export const templateDraft = changedTemplate;
+export const benchWish = schema<BenchWish>(
+  object({ entries: list(entry, 200), assignmentId: id, find: text(200) }, ['entries']),
+);
 export const restoredVersion = schema<{ version: number; baseVersion: number }>(
   object({ version: { type: 'integer', minimum: 1 }, baseVersion }),
 );

@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, eq, inArray, type SQL } from 'drizzle-orm';
 import type { FieldId } from '../../core/catalogue/fields';
 import type { FieldValue } from '../../core/catalogue/value';
 import type { ShotRole } from '../../core/embed/planShot';
@@ -28,6 +28,17 @@ export interface ListedPhoto {
 
 /** The pictures of an assignment with what their files say and what is written here. */
 export async function listPhotos(db: Queries, assignmentId: string): Promise<ListedPhoto[]> {
+  return listed(db, eq(photos.assignmentId, assignmentId));
+}
+
+/** Pictures by id, in the order asked for; those that are gone are left out. */
+export async function listPhotosById(db: Queries, ids: readonly string[]): Promise<ListedPhoto[]> {
+  if (ids.length === 0) return [];
+  const byId = new Map((await listed(db, inArray(photos.id, [...ids]))).map((one) => [one.id, one]));
+  return ids.flatMap((id) => byId.get(id) ?? []);
+}
+
+async function listed(db: Queries, which: SQL | undefined): Promise<ListedPhoto[]> {
   const rows = await db
     .select({
       id: photos.id,
@@ -38,20 +49,21 @@ export async function listPhotos(db: Queries, assignmentId: string): Promise<Lis
     })
     .from(photos)
     .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
-    .where(eq(photos.assignmentId, assignmentId))
+    .where(which)
     .orderBy(asc(photos.position));
   const written =
     rows.length === 0
       ? []
       : await db
-          .select()
+          .select({
+            photoId: drafts.photoId,
+            field: drafts.field,
+            value: drafts.value,
+            origin: drafts.origin,
+          })
           .from(drafts)
-          .where(
-            inArray(
-              drafts.photoId,
-              rows.map((row) => row.id),
-            ),
-          );
+          .innerJoin(photos, eq(photos.id, drafts.photoId))
+          .where(which);
   const byPhoto = new Map<string, Record<string, DraftValue>>();
   for (const draft of written) {
     const held = byPhoto.get(draft.photoId) ?? {};

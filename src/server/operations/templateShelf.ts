@@ -1,9 +1,28 @@
 import { eq } from 'drizzle-orm';
-import type { Database } from '../db/client';
-import { templates } from '../db/schema';
+import type { Database, Queries } from '../db/client';
+import { assignments, templates, templatesInForce } from '../db/schema';
 import { announce } from '../jobs/queue';
 import { found, OperationError } from './operationError';
 import { createTemplate, type ListedTemplate, listTemplates, readTemplate, refuseInForce } from './templates';
+
+/** All templates, and the names of the assignments in which they are in force. */
+export interface Shelf {
+  readonly templates: readonly ListedTemplate[];
+  readonly inForce: Readonly<Record<string, readonly string[]>>;
+}
+
+export async function readShelf(db: Queries): Promise<Shelf> {
+  const [all, rows] = await Promise.all([
+    listTemplates(db),
+    db
+      .select({ id: templatesInForce.templateId, name: assignments.name })
+      .from(templatesInForce)
+      .innerJoin(assignments, eq(assignments.id, templatesInForce.assignmentId)),
+  ]);
+  const inForce: Record<string, string[]> = {};
+  for (const { id, name } of rows) inForce[id] = [...(inForce[id] ?? []), name];
+  return { templates: all, inForce };
+}
 
 /**
  * A second template of the same entries. A branch remembers where it came from, a duplicate stands by

@@ -1,10 +1,9 @@
 import { notFound } from 'next/navigation';
 import { TemplateBook } from '@/features/templates/TemplateBook';
 import { database } from '@/server/db/client';
-import { localToday } from '@/server/operations/context';
 import { OperationError } from '@/server/operations/operationError';
 import { readTemplate } from '@/server/operations/templates';
-import { loadSamples } from '../loadSamples';
+import { loadBench } from '../loadBench';
 
 export const metadata = { title: 'Template' };
 
@@ -15,12 +14,6 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
       notFound();
     throw error;
   });
-  return (
-    <TemplateBook
-      key={template.version}
-      template={template}
-      {...(await loadSamples())}
-      today={localToday()}
-    />
-  );
+  const bench = await loadBench(template.draft?.entries ?? template.entries);
+  return <TemplateBook key={template.id} template={template} bench={bench} />;
 }

@@ -1,9 +1,8 @@
 import { TemplateBook } from '@/features/templates/TemplateBook';
-import { localToday } from '@/server/operations/context';
-import { loadSamples } from '../loadSamples';
+import { loadBench } from '../loadBench';
 
 export const metadata = { title: 'New template' };
 
 export default async function Page() {
-  return <TemplateBook template={undefined} {...(await loadSamples())} today={localToday()} />;
+  return <TemplateBook template={undefined} bench={await loadBench([])} />;
 }

@@ -1,0 +1,107 @@
+'use client';
+
+import { chakra, Flex } from '@chakra-ui/react';
+import { useMutation } from '@tanstack/react-query';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { ListedTemplate } from '@/server/operations/templates';
+import { Plain, WordAct } from '@/ui/acts';
+import { ask } from '@/ui/api';
+import type { TemplateWords } from './bookState';
+import type { useBook } from './useBook';
+
+/** What is written saves itself; a version is made on purpose, and it is plainly said which of both is so. */
+export function Keeping({ page, words }: { page: ReturnType<typeof useBook>; words: TemplateWords }) {
+  const { template, changed, saving, settle, reopen } = page;
+  const router = useRouter();
+  const { mutate, isPending, error } = useMutation({
+    mutationFn: async (act: 'keep' | 'branch') => {
+      const saved = await settle();
+      if (!saved) throw new Error('The page could not be saved.');
+      if (act === 'keep')
+        return ask<ListedTemplate>(`templates/${saved.id}`, 'PUT', { ...words, baseVersion: saved.version });
+      const branch = await ask<ListedTemplate>(`templates/${saved.id}/copy`, 'POST', { how: 'branch' });
+      const named = words.name.trim() === saved.name ? branch.name : words.name;
+      await ask(`templates/${branch.id}`, 'PUT', { ...words, name: named, baseVersion: branch.version });
+      await ask(`templates/${saved.id}/draft`, 'DELETE');
+      return branch;
+    },
+    onSuccess: (kept, act) => {
+      if (act === 'branch') router.push(`/templates/${kept.id}`);
+      else {
+        reopen(kept);
+        router.refresh();
+      }
+    },
+  });
+  const version = template?.version ?? 0;
+  return (
+    <>
+      <chakra.span
+        role="status"
+        fontSize="0.8125rem"
+        color={error || saving.state === 'failed' ? 'weldText' : 'soft'}
+      >
+        {error?.message ?? statusWords(saving, changed, version)}
+      </chakra.span>
+      {changed && version > 0 && <GoBack page={page} />}
+      {changed && version > 0 && (
+        <Plain type="button" disabled={isPending} onClick={() => mutate('branch')}>
+          Keep as a branch
+        </Plain>
+      )}
+      <Plain
+        type="button"
+        disabled={!changed || isPending || words.name.trim() === ''}
+        title={words.name.trim() === '' ? 'Name the template first' : undefined}
+        onClick={() => mutate('keep')}
+      >
+        {version > 0 ? `Keep as version ${version + 1}` : 'Keep the template'}
+      </Plain>
+    </>
+  );
+}
+
+function statusWords(
+  { state, message }: ReturnType<typeof useBook>['saving'],
+  changed: boolean,
+  version: number,
+): string {
+  if (state === 'failed') return message ?? 'not saved';
+  if (!changed) return version > 0 ? `version ${version}` : '';
+  return state === 'waiting'
+    ? 'saving …'
+    : version > 0
+      ? `draft over version ${version}, saved`
+      : 'draft, saved';
+}
+
+function GoBack({ page: { template, reopen } }: { page: ReturnType<typeof useBook> }) {
+  const [asked, setAsked] = useState(false);
+  const { mutate } = useMutation({
+    mutationFn: async () => {
+      await ask(`templates/${template!.id}/draft`, 'DELETE');
+      return ask<ListedTemplate>(`templates/${template!.id}`);
+    },
+    onSuccess: (kept) => {
+      reopen(kept);
+      setAsked(false);
+    },
+  });
+  if (!asked)
+    return (
+      <WordAct type="button" fontSize="0.8125rem" onClick={() => setAsked(true)}>
+        drop the draft
+      </WordAct>
+    );
+  return (
+    <Flex gap="3" fontSize="0.8125rem">
+      <WordAct type="button" onClick={() => mutate()}>
+        back to version {template?.version}
+      </WordAct>
+      <WordAct type="button" onClick={() => setAsked(false)}>
+        keep writing
+      </WordAct>
+    </Flex>
+  );
+}

@@ -1,0 +1,26 @@
+'use client';
+
+import { Box } from '@chakra-ui/react';
+import { type ReactNode, useState } from 'react';
+import { WordAct } from '@/ui/acts';
+
+/** Opens beneath its line when asked for; the words that open it show while one is in the line. */
+export function Builder({ words, children }: { words: string; children: ReactNode }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Box fontSize="0.8125rem" {...(open ? {} : { display: 'none', _groupFocusWithin: { display: 'block' } })}>
+      <WordAct type="button" aria-expanded={open} onClick={() => setOpen((before) => !before)}>
+        {open ? 'close' : words}
+      </WordAct>
+      {open && <Panel>{children}</Panel>}
+    </Box>
+  );
+}
+
+export function Panel({ children }: { children: ReactNode }) {
+  return (
+    <Box borderLeftWidth="3px" borderColor="woad" paddingLeft="3" paddingY="1" marginY="1">
+      {children}
+    </Box>
+  );
+}

@@ -1,0 +1,167 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { type ReactNode, useState } from 'react';
+import {
+  type CcChoice,
+  ccChoiceOf,
+  ccEntries,
+  ccFields,
+  ccLicences,
+  ccName,
+  ccShortName,
+  ccVersions,
+} from '@/core/rights/creativeCommons';
+import { isLicenceLink } from '@/core/rights/notice';
+import type { Entry } from '@/core/templates/template';
+import { Choice, Line, Plain } from '@/ui/acts';
+import type { Book } from '../bookState';
+import { Panel } from './Builder';
+import { StatusAsk } from './StatusAsk';
+
+type Licence = Extract<CcChoice, { kind: 'licence' }>;
+
+const allows: Readonly<Record<keyof typeof ccLicences, string>> = {
+  by: 'any use, changed too, as long as you are named',
+  'by-sa': 'any use with your name; what is made of it must stand under the same licence',
+  'by-nd': 'any use with your name, unchanged',
+  'by-nc': 'no commercial use; with your name, changed too',
+  'by-nc-sa': 'no commercial use; with your name; under the same licence',
+  'by-nc-nd': 'no commercial use; with your name; unchanged',
+};
+
+const startFrom = (book: Book): Licence => {
+  const held = ccChoiceOf((id) => book.entries[id]?.typed ?? '');
+  if (held?.kind === 'licence') return held;
+  return {
+    kind: 'licence',
+    licence: 'by',
+    version: '4.0',
+    attributionName: '{{ creator }}',
+    attributionUrl: '',
+    page: '',
+    morePermissions: '',
+  };
+};
+
+/** An open licence sets status, terms, web statement and the cc: properties together, so that they agree. */
+export function LicencePanel({
+  book,
+  put,
+  onPublicDomain,
+}: {
+  book: Book;
+  put: (entries: readonly Entry[]) => void;
+  onPublicDomain: (entries: readonly Entry[]) => void;
+}) {
+  const [choice, setChoice] = useState<CcChoice>(() => startFrom(book));
+  const [asking, setAsking] = useState(false);
+  const kinds: readonly CcChoice[] = [startFrom(book), { kind: 'cc0' }, { kind: 'public-domain-mark' }];
+  const licensed = choice.kind === 'licence' ? choice : undefined;
+  return (
+    <Panel>
+      <Flex gap="5" wrap="wrap" role="radiogroup" aria-label="Kind of licence">
+        {kinds.map((one) => (
+          <chakra.label key={one.kind} display="flex" gap="1.5" alignItems="center">
+            <input
+              type="radio"
+              name="cc-kind"
+              checked={choice.kind === one.kind}
+              onChange={() => {
+                setChoice(one);
+                setAsking(false);
+              }}
+            />
+            {one.kind === 'licence' ? 'a Creative Commons licence' : ccName(one)}
+          </chakra.label>
+        ))}
+      </Flex>
+      {licensed && <LicenceParts choice={licensed} onChange={setChoice} />}
+      {choice.kind === 'cc0' && (
+        <Box color="weldText">Gives up all rights, as far as the law lets you. It cannot be taken back.</Box>
+      )}
+      {choice.kind === 'public-domain-mark' && (
+        <Box color="soft">For old pictures on which no copyright stands any more; never for your own.</Box>
+      )}
+      {asking ? (
+        <StatusAsk onYes={() => onPublicDomain(ccEntries(choice))} onNo={() => setAsking(false)} />
+      ) : (
+        <Flex gap="4" marginTop="2" alignItems="baseline" wrap="wrap">
+          <Plain
+            type="button"
+            height="1.75rem"
+            onClick={() => (licensed ? put(ccEntries(choice)) : setAsking(true))}
+          >
+            Put {ccShortName(choice)} in
+          </Plain>
+          <Box color="soft">
+            sets {ccFields.length} lines together; what the choice does not use is erased.
+          </Box>
+        </Flex>
+      )}
+    </Panel>
+  );
+}
+
+function LicenceParts({ choice, onChange }: { choice: Licence; onChange: (choice: CcChoice) => void }) {
+  const set = (part: Partial<Licence>) => onChange({ ...choice, ...part });
+  const address = (name: 'attributionUrl' | 'page' | 'morePermissions', words: string) => (
+    <Part label={words}>
+      <Line
+        value={choice[name]}
+        placeholder="https://"
+        onChange={(event) => set({ [name]: event.target.value })}
+      />
+      {choice[name] !== '' && !isLicenceLink(choice[name]) && (
+        <chakra.span color="weldText">not a whole https address</chakra.span>
+      )}
+    </Part>
+  );
+  return (
+    <>
+      <Flex gap="4" wrap="wrap" alignItems="center" marginY="1">
+        <Choice
+          aria-label="Licence"
+          value={choice.licence}
+          onChange={(event) => set({ licence: event.target.value as Licence['licence'] })}
+        >
+          {Object.entries(ccLicences).map(([id, name]) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Choice>
+        <Choice
+          aria-label="Version"
+          value={choice.version}
+          onChange={(event) => set({ version: event.target.value as Licence['version'] })}
+        >
+          {ccVersions.map((version) => (
+            <option key={version}>{version}</option>
+          ))}
+        </Choice>
+        <chakra.span color="soft">{allows[choice.licence]}</chakra.span>
+      </Flex>
+      <Part label="Who is to be named">
+        <Line
+          value={choice.attributionName}
+          onChange={(event) => set({ attributionName: event.target.value })}
+        />
+      </Part>
+      {address('attributionUrl', 'Address to name with it')}
+      {address('page', 'Your own licence page')}
+      {address('morePermissions', 'Where more can be asked for')}
+    </>
+  );
+}
+
+function Part({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <chakra.label display="flex" gap="3" alignItems="baseline">
+      <chakra.span color="soft" width="12em" flexShrink={0}>
+        {label}
+      </chakra.span>
+      {children}
+    </chakra.label>
+  );
+}

@@ -1,0 +1,153 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { memo, type ReactNode, useId, useRef, useState } from 'react';
+import { type FieldId, field } from '@/core/catalogue/fields';
+import type { Structure } from '@/core/catalogue/value';
+import { type Rule, ruleWords, usualRule } from '@/core/templates/template';
+import { WordAct } from '@/ui/acts';
+import type { BookEntry } from '../bookState';
+import type { SampleLine } from '../sample';
+import type { OfferedPlaceholder } from '../tokens/PlaceholderMenu';
+import { type TextHandle, TokenText } from '../tokens/TokenText';
+import { ChoiceEditor } from './ChoiceEditor';
+import { FieldHelp } from './FieldHelp';
+import { LineTools } from './LineTools';
+import { SampleCell } from './SampleCell';
+import { StructuresEditor } from './StructuresEditor';
+
+interface Props {
+  readonly id: FieldId;
+  readonly entry: BookEntry | undefined;
+  readonly sample: SampleLine | undefined;
+  /** What the sample's picture holds now: examples of the rules start from it. */
+  readonly present: string;
+  readonly missingIn: number;
+  readonly alone: boolean;
+  readonly offered: readonly OfferedPlaceholder[];
+  readonly isKnown: (name: string) => boolean;
+  readonly onType: (id: FieldId, typed: string) => void;
+  readonly onStructures: (id: FieldId, structures: readonly Structure[]) => void;
+  readonly onRule: (id: FieldId, rule: Rule) => void;
+  /** What opens beneath the line: a builder of this field. */
+  readonly builder: ReactNode;
+}
+
+/** One line of the book: the entry at the left, its result for the sample beside it. */
+export const BookLine = memo(function BookLine(props: Props) {
+  const { id, entry, sample, missingIn, alone, builder } = props;
+  const box = useId();
+  const { standardName } = field(id);
+  const rule = entry?.rule;
+  return (
+    <Box
+      role="group"
+      aria-label={standardName}
+      data-field={id}
+      display="grid"
+      gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }}
+      className="group"
+    >
+      <Box paddingX={{ base: 5, lg: 8 }} paddingY="0.5" minWidth="0" _focusWithin={{ bg: 'leaf' }}>
+        <Flex gap={{ base: 0, md: 4 }} direction={{ base: 'column', md: 'row' }} alignItems="flex-start">
+          <chakra.label
+            htmlFor={box}
+            width={{ md: '9.375rem' }}
+            paddingTop="3px"
+            flexShrink={0}
+            fontSize="0.875rem"
+            color="soft"
+            fontStyle={entry ? 'normal' : 'italic'}
+          >
+            {standardName}
+          </chakra.label>
+          <Box flex="1" minWidth="0" width="100%">
+            {rule && rule !== 'erase' && (rule !== usualRule(id) || id === 'description') && (
+              <chakra.span color="weldText" fontSize="0.8125rem" fontWeight="600" paddingRight="2">
+                {id === 'description' && rule === 'after' ? 'sign-off, put after' : ruleWords[rule]}
+              </chakra.span>
+            )}
+            <Editor {...props} box={box} />
+            {builder}
+          </Box>
+        </Flex>
+      </Box>
+      {alone && <SampleCell id={id} sample={sample} missingIn={missingIn} />}
+    </Box>
+  );
+});
+
+function Editor(props: Props & { box: string }) {
+  const { id, entry, box, offered, isKnown, onType, onRule, onStructures } = props;
+  const text = useRef<TextHandle>(null);
+  const [wraps, setWraps] = useState(false);
+  const help = `${box}-help`;
+  const row = field(id);
+  const rule = (chosen: Rule) => onRule(id, chosen);
+  if (entry?.rule === 'erase')
+    return (
+      <Flex gap="3" fontSize="0.9375rem" minHeight="1.875rem" alignItems="baseline">
+        <chakra.s id={box}>will be erased</chakra.s>
+        <WordAct type="button" fontSize="0.8125rem" onClick={() => onType(id, '')}>
+          leave it alone
+        </WordAct>
+      </Flex>
+    );
+  const tools = (
+    <Box display="none" _groupFocusWithin={{ display: 'block' }} fontSize="0.8125rem" paddingBottom="1">
+      <LineTools
+        id={id}
+        entry={entry}
+        present={props.present}
+        offered={offered}
+        onRule={rule}
+        insert={row.choices || row.type === 'structures' ? undefined : (made) => text.current?.insert(made)}
+        wrap={wraps ? () => text.current?.wrap() : undefined}
+      />
+      <FieldHelp id={id} elementId={help} />
+    </Box>
+  );
+  if (row.type === 'structures')
+    return (
+      <>
+        <StructuresEditor
+          id={box}
+          label={row.standardName}
+          structure={row.structure!}
+          items={entry?.structures ?? []}
+          onChange={(items) => onStructures(id, items)}
+        />
+        {tools}
+      </>
+    );
+  if (row.choices)
+    return (
+      <>
+        <ChoiceEditor
+          id={box}
+          field={id}
+          value={entry?.typed ?? ''}
+          onChange={(typed) => onType(id, typed)}
+        />
+        {tools}
+      </>
+    );
+  return (
+    <>
+      <TokenText
+        id={box}
+        label={row.standardName}
+        value={entry?.typed ?? ''}
+        onChange={(typed) => onType(id, typed)}
+        multiline={row.type === 'multiline'}
+        placeholder="also possible"
+        offered={offered}
+        isKnown={isKnown}
+        describedBy={help}
+        handle={text}
+        onWrapping={setWraps}
+      />
+      {tools}
+    </>
+  );
+}

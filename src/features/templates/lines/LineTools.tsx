@@ -1,0 +1,63 @@
+'use client';
+
+import { Flex } from '@chakra-ui/react';
+import { type FieldId, field } from '@/core/catalogue/fields';
+import type { Rule } from '@/core/templates/template';
+import { Choice, WordAct } from '@/ui/acts';
+import type { BookEntry } from '../bookState';
+import type { OfferedPlaceholder } from '../tokens/PlaceholderMenu';
+import { RuleChoice } from './RuleChoice';
+
+/** What can be done to the line one is in: its rule, placeholders, the sign ©. */
+export function LineTools({
+  id,
+  entry,
+  present,
+  offered,
+  onRule,
+  insert,
+  wrap,
+}: {
+  id: FieldId;
+  entry: BookEntry | undefined;
+  present: string;
+  offered: readonly OfferedPlaceholder[];
+  onRule: (rule: Rule) => void;
+  insert: ((text: string) => void) | undefined;
+  wrap: (() => void) | undefined;
+}) {
+  const { standardName, type } = field(id);
+  return (
+    <Flex gap="4" wrap="wrap" alignItems="center">
+      <RuleChoice id={id} entry={entry} present={present} onRule={onRule} />
+      {insert && (
+        <Choice
+          aria-label={`Placeholder for ${standardName}`}
+          title="Or type {{ in the text"
+          value=""
+          onChange={(event) => event.target.value && insert(event.target.value)}
+          fontSize="0.8125rem"
+          height="1.625rem"
+          maxWidth="11em"
+        >
+          <option value="">put in {'{{ … }}'}</option>
+          {offered.map(({ text, name }) => (
+            <option key={text} value={text}>
+              {name}
+            </option>
+          ))}
+        </Choice>
+      )}
+      {insert && (type === 'multiline' || id === 'creditLine') && (
+        <WordAct type="button" onClick={() => insert('©')} aria-keyshortcuts="Alt+C">
+          put ©
+        </WordAct>
+      )}
+      {wrap && (
+        <WordAct type="button" onMouseDown={(event) => event.preventDefault()} onClick={wrap}>
+          leave these words out where a value is missing
+        </WordAct>
+      )}
+    </Flex>
+  );
+}

@@ -1,0 +1,58 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import type { FieldId } from '@/core/catalogue/fields';
+import type { Advice } from '@/core/templates/health/health';
+import type { Entry } from '@/core/templates/template';
+import { WordAct } from '@/ui/acts';
+import { adviceWords, repairWords } from '../words';
+
+const weights: Readonly<Record<Advice['weight'], string>> = {
+  stop: 'Stops a run',
+  look: 'Worth a look',
+  hint: 'Could be better',
+};
+
+/** Advice on the page, each with its repair in one step where there is one. It forbids nothing. */
+export function AdvicePage({
+  advice,
+  onRepair,
+  onOpenField,
+}: {
+  advice: readonly Advice[];
+  onRepair: (entries: readonly Entry[]) => void;
+  onOpenField: (id: FieldId) => void;
+}) {
+  if (advice.length === 0)
+    return (
+      <Box color="soft" paddingY="3">
+        Nothing to say: whole addresses, a complete notice, no left-over text, nothing that IIM would cut.
+      </Box>
+    );
+  return (['stop', 'look', 'hint'] as const).map((weight) => {
+    const ofWeight = advice.filter((one) => one.weight === weight);
+    if (ofWeight.length === 0) return null;
+    return (
+      <Box key={weight} marginTop="3">
+        <Box as="h3" color={weight === 'stop' ? 'madderText' : 'woad'} fontWeight="600" fontSize="0.8125rem">
+          {weights[weight]}
+        </Box>
+        {ofWeight.map((one) => (
+          <Flex key={`${one.code}${one.field}${one.found}`} borderTopWidth="1px" paddingY="1.5" gap="4">
+            <Box flex="1">{adviceWords(one)}</Box>
+            {one.field && (
+              <WordAct type="button" onClick={() => onOpenField(one.field!)}>
+                go there
+              </WordAct>
+            )}
+            {one.repair && (
+              <WordAct type="button" onClick={() => onRepair(one.repair!)}>
+                {repairWords(one)}
+              </WordAct>
+            )}
+          </Flex>
+        ))}
+      </Box>
+    );
+  });
+}

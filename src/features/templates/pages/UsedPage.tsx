@@ -1,0 +1,129 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import Link from 'next/link';
+import { useState } from 'react';
+import { field } from '@/core/catalogue/fields';
+import type { ListedTemplate } from '@/server/operations/templates';
+import type { WhereUsed } from '@/server/operations/whereUsed';
+import { Act, Plain } from '@/ui/acts';
+import { ask } from '@/ui/api';
+import { valueWords } from '@/ui/valueWords';
+
+/** The pictures whose files carry this template, of which version; and the present one for those behind. */
+export function UsedPage({ template, changed }: { template: ListedTemplate; changed: boolean }) {
+  const { data, isPending, error } = useQuery({
+    queryKey: ['template', template.id, 'used', template.version],
+    queryFn: () => ask<WhereUsed>(`templates/${template.id}/used`),
+  });
+  if (isPending) return <Box color="soft">Looking through the pictures …</Box>;
+  if (!data)
+    return (
+      <Box role="alert" color="weldText">
+        {error?.message}
+      </Box>
+    );
+  const behind = data.assignments.flatMap((one) => one.photos.filter((photo) => !photo.isPresent));
+  return (
+    <>
+      <Box color="soft" paddingBottom="2">
+        {data.pictures === 0
+          ? 'No picture’s file carries this template so far.'
+          : `${data.pictures} ${data.pictures === 1 ? 'picture carries' : 'pictures carry'} it, told by what the files say; ${behind.length} of an earlier state.`}
+      </Box>
+      {data.assignments.map((one) => (
+        <Flex key={one.id} borderTopWidth="1px" paddingY="1.5" gap="4">
+          <Box flex="1">
+            <Link href={`/assignments/${one.id}/describe`}>{one.name}</Link>
+          </Box>
+          <chakra.span color="soft">{stateWords(one.photos)}</chakra.span>
+        </Flex>
+      ))}
+      {behind.length > 0 && !changed && (
+        <Renewal template={template} data={data} ids={behind.map((one) => one.id)} />
+      )}
+      {behind.length > 0 && changed && (
+        <Box color="weldText" paddingY="2">
+          Keep what is written first: pictures are brought to a version that was kept.
+        </Box>
+      )}
+    </>
+  );
+}
+
+function stateWords(photos: WhereUsed['assignments'][number]['photos']): string {
+  const byVersion = new Map<string, number>();
+  for (const { version, isPresent } of photos) {
+    const state = isPresent ? 'as it is now' : `as of version ${version}`;
+    byVersion.set(state, (byVersion.get(state) ?? 0) + 1);
+  }
+  return [...byVersion].map(([state, count]) => `${count} ${state}`).join(', ');
+}
+
+/** Old → new before the files are written; what was written by hand since is left alone. */
+function Renewal({
+  template,
+  data,
+  ids,
+}: {
+  template: ListedTemplate;
+  data: WhereUsed;
+  ids: readonly string[];
+}) {
+  const [open, setOpen] = useState(false);
+  const renew = useMutation({
+    mutationFn: () =>
+      ask<{ runs: { runId: string }[] }>(`templates/${template.id}/used`, 'POST', { photoIds: ids }),
+  });
+  if (renew.data)
+    return (
+      <Box role="status" paddingY="3">
+        {renew.data.runs.map(({ runId }) => (
+          <Link
+            key={runId}
+            href={`/runs/${runId}`}
+            style={{ textDecoration: 'underline', marginRight: '1em' }}
+          >
+            see the receipt
+          </Link>
+        ))}
+      </Box>
+    );
+  if (!open)
+    return (
+      <Plain type="button" marginTop="3" onClick={() => setOpen(true)}>
+        Bring {ids.length} to the present version …
+      </Plain>
+    );
+  return (
+    <Box marginTop="4">
+      <Box as="h3" fontFamily="heading" fontWeight="600" fontSize="1rem">
+        What will stand in the files
+      </Box>
+      {data.proof.map((line) => (
+        <Box key={`${line.field}${JSON.stringify([line.from, line.to])}`} borderTopWidth="1px" paddingY="1.5">
+          <chakra.span fontWeight="600">{field(line.field).standardName}</chakra.span>{' '}
+          <chakra.span color="soft">in {line.pictures}</chakra.span>
+          <Box whiteSpace="pre-line" overflowWrap="anywhere">
+            <chakra.s color="soft">{valueWords(line.field, line.from)}</chakra.s>
+            {line.from !== null && ' → '}
+            {line.to === null ? 'erased' : valueWords(line.field, line.to)}
+          </Box>
+        </Box>
+      ))}
+      <Box color="soft" paddingY="2">
+        What was written by hand since is left alone. Each picture keeps its own year. The runs can be taken
+        back.
+      </Box>
+      {renew.error && (
+        <Box role="alert" color="weldText">
+          {renew.error.message}
+        </Box>
+      )}
+      <Act type="button" disabled={renew.isPending} onClick={() => renew.mutate()}>
+        Embed in {ids.length}
+      </Act>
+    </Box>
+  );
+}

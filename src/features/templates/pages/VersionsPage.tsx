@@ -1,0 +1,103 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { changeCounts } from '@/core/templates/compare';
+import type { ListedTemplate } from '@/server/operations/templates';
+import type { ListedVersion } from '@/server/operations/templateVersions';
+import { WordAct } from '@/ui/acts';
+import { ask } from '@/ui/api';
+import { moment } from '@/ui/moment';
+import { Differences } from './Differences';
+
+/** Every version that was kept: when, by whom, what changed; and the way back to it. */
+export function VersionsPage({
+  template,
+  onReopen,
+}: {
+  template: ListedTemplate;
+  onReopen: (template: ListedTemplate) => void;
+}) {
+  const { data: versions = [], isPending } = useQuery({
+    queryKey: ['template', template.id, 'versions', template.version],
+    queryFn: () => ask<ListedVersion[]>(`templates/${template.id}/versions`),
+  });
+  const [open, setOpen] = useState<number>();
+  const goBack = useMutation({
+    mutationFn: (version: number) =>
+      ask<ListedTemplate>(`templates/${template.id}/versions`, 'POST', {
+        version,
+        baseVersion: template.version,
+      }),
+    onSuccess: onReopen,
+  });
+  if (isPending) return <Box color="soft">Reading the versions …</Box>;
+  return (
+    <>
+      {goBack.error && (
+        <Box role="alert" color="weldText">
+          {goBack.error.message}
+        </Box>
+      )}
+      {versions.map((one, index) => {
+        const before = versions[index + 1];
+        return (
+          <Box key={one.version} borderTopWidth="1px" paddingY="2">
+            <Flex gap="4" alignItems="baseline" wrap="wrap">
+              <chakra.span fontFamily="heading" fontWeight="600">
+                Version {one.version}
+              </chakra.span>
+              <Box flex="1" color="soft" minWidth="12em">
+                {moment(one.keptAt)}
+                {one.keptBy && `, by ${one.keptBy}`}
+                {one.note && `; ${one.note}`}; {changeWords(one, before)}
+              </Box>
+              {before && (
+                <WordAct
+                  type="button"
+                  aria-expanded={open === one.version}
+                  onClick={() => setOpen(open === one.version ? undefined : one.version)}
+                >
+                  what changed
+                </WordAct>
+              )}
+              {index > 0 && (
+                <WordAct
+                  type="button"
+                  disabled={goBack.isPending}
+                  onClick={() => goBack.mutate(one.version)}
+                  aria-label={`Make version ${one.version} the present one again`}
+                >
+                  go back to it
+                </WordAct>
+              )}
+            </Flex>
+            {open === one.version && before && (
+              <Differences
+                left={before.entries}
+                right={one.entries}
+                names={[`version ${before.version}`, `version ${one.version}`]}
+              />
+            )}
+          </Box>
+        );
+      })}
+      <Box color="soft" paddingTop="2">
+        Going back makes a new version that says what the old one said: nothing is lost.
+      </Box>
+    </>
+  );
+}
+
+function changeWords(one: ListedVersion, before: ListedVersion | undefined): string {
+  if (!before) return `${one.entries.length} lines`;
+  const { added, removed, changed } = changeCounts(before.entries, one.entries);
+  const said = [
+    added > 0 && `${added} more`,
+    changed > 0 && `${changed} changed`,
+    removed > 0 && `${removed} gone`,
+    one.name !== before.name && `renamed from “${before.name}”`,
+  ].filter(Boolean);
+  return said.join(', ') || 'the same lines';
+}

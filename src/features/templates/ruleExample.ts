@@ -1,0 +1,33 @@
+import { type FieldId, field, isList } from '@/core/catalogue/fields';
+import { asText } from '@/core/catalogue/value';
+import { applyRule } from '@/core/templates/rules';
+import type { Rule } from '@/core/templates/template';
+import { type BookEntry, entriesOf } from './bookState';
+import { entryText } from './words';
+
+const SHOWN = 90;
+
+/** What a rule makes of a value: the sample's own where it has one, else the field's example. */
+export function ruleExample(
+  id: FieldId,
+  rule: Rule,
+  entry: BookEntry | undefined,
+  present: string,
+): { before: string; after: string } {
+  const before = present || field(id).choices?.[field(id).example] || field(id).example;
+  const [written] = entry ? entriesOf({ name: '', kind: 'standing', entries: { [id]: entry } }) : [];
+  const said = written && written.rule !== 'erase' ? entryText(written) : 'what this line says';
+  if (field(id).type === 'structures')
+    return { before: short(before), after: short(ofStructures(rule, before, said)) };
+  const existing = isList(id) ? before.split(', ') : before;
+  const texts = rule === 'remove' ? [before.split(', ')[0]!] : isList(id) ? said.split(', ') : [said];
+  return { before: short(before), after: short(asText(applyRule(id, rule, existing, texts))) };
+}
+
+function ofStructures(rule: Rule, before: string, said: string): string {
+  return rule === 'erase' ? '' : rule === 'fill' ? before : rule === 'add' ? `${before}; ${said}` : said;
+}
+
+function short(text: string): string {
+  return text.length > SHOWN ? `${text.slice(0, SHOWN)}…` : text;
+}

@@ -1,0 +1,57 @@
+'use client';
+
+import { Box, chakra } from '@chakra-ui/react';
+import { useMutation } from '@tanstack/react-query';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useRef } from 'react';
+import type { ListedTemplate } from '@/server/operations/templates';
+import { WordAct } from '@/ui/acts';
+
+/** A template from a file: JSON of this shelf, or any XMP; a picture is read first. */
+export function FromFile() {
+  const router = useRouter();
+  const input = useRef<HTMLInputElement>(null);
+  const { mutate, error } = useMutation({
+    mutationFn: async (file: File) => {
+      const response = await fetch(`/api/templates/file?name=${encodeURIComponent(file.name)}`, {
+        method: 'POST',
+        body: file,
+      });
+      const answer = (await response.json()) as ListedTemplate & { message?: string };
+      if (!response.ok) throw new Error(answer.message);
+      return answer;
+    },
+    onSuccess: ({ id }) => router.push(`/templates/${id}`),
+  });
+  return (
+    <Box borderTopWidth="1px" paddingY="2" fontSize="0.875rem">
+      <chakra.input
+        ref={input}
+        type="file"
+        accept=".json,.xmp"
+        aria-label="Template file"
+        display="none"
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          if (file) mutate(file);
+          event.target.value = '';
+        }}
+      />
+      Or from{' '}
+      <WordAct type="button" onClick={() => input.current?.click()}>
+        a file, JSON or XMP
+      </WordAct>
+      , or from{' '}
+      <WordAct asChild>
+        <Link href="/read">a picture that is described well</Link>
+      </WordAct>
+      .
+      {error && (
+        <Box role="alert" color="weldText">
+          {error.message}
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,61 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import type { ListedTemplate } from '@/server/operations/templates';
+import { WordAct } from '@/ui/acts';
+import { ask } from '@/ui/api';
+
+type Does = 'duplicate' | 'archive' | 'take out' | 'remove';
+
+/** What can be done to a template on the shelf. */
+export function RowActs({ template }: { template: ListedTemplate }) {
+  const { id, archived, version } = template;
+  const [asked, setAsked] = useState(false);
+  const queries = useQueryClient();
+  const { mutate, error, isPending } = useMutation({
+    mutationFn: (act: Does) => {
+      if (act === 'duplicate') return ask(`templates/${id}/copy`, 'POST', { how: 'duplicate' });
+      if (act === 'remove') return ask(`templates/${id}`, 'DELETE');
+      return ask(`templates/${id}/archive`, 'PUT', { archived: act === 'archive' });
+    },
+    onSettled: () => queries.invalidateQueries({ queryKey: ['templates'] }),
+  });
+  const act = (what: Does, words: string) => (
+    <WordAct
+      type="button"
+      disabled={isPending}
+      aria-label={`${words} ${template.name}`}
+      onClick={() => mutate(what)}
+    >
+      {words}
+    </WordAct>
+  );
+  return (
+    <Box fontSize="0.8125rem" width="15em" textAlign={{ md: 'right' }}>
+      {asked ? (
+        <Flex gap="3" justifyContent={{ md: 'flex-end' }} wrap="wrap">
+          <span>Pictures keep what it put in.</span>
+          {act('remove', 'remove it')}
+          <WordAct type="button" onClick={() => setAsked(false)}>
+            keep it
+          </WordAct>
+        </Flex>
+      ) : (
+        <Flex gap="4" justifyContent={{ md: 'flex-end' }}>
+          {version > 0 && act('duplicate', 'duplicate')}
+          {version > 0 && act(archived ? 'take out' : 'archive', archived ? 'back on the shelf' : 'archive')}
+          <WordAct type="button" aria-label={`remove ${template.name}`} onClick={() => setAsked(true)}>
+            remove
+          </WordAct>
+        </Flex>
+      )}
+      {error && (
+        <chakra.div role="alert" color="weldText">
+          {error.message}
+        </chakra.div>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,110 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import Link from 'next/link';
+import { useState } from 'react';
+import type { Shelf } from '@/server/operations/templateShelf';
+import { Choice, Line, Plain } from '@/ui/acts';
+import { ask } from '@/ui/api';
+import { Teach } from '@/ui/Teach';
+import { TopLine } from '../../shell/TopLine';
+import { FromFile } from './FromFile';
+import { type Order, orders, type Show, shelved, shows } from './order';
+import { ShelfRows } from './ShelfRows';
+import { Starters } from './Starters';
+
+/** The shelf: every template with its strip, its contents and its advice; and ways to begin a new one. */
+export function TemplateShelf({ initial }: { initial: Shelf }) {
+  const { data: shelf } = useQuery({
+    queryKey: ['templates', 'shelf'],
+    queryFn: () => ask<Shelf>('templates/shelf'),
+    initialData: initial,
+  });
+  const [words, setWords] = useState('');
+  const [order, setOrder] = useState<Order>('name');
+  const [show, setShow] = useState<Show>('all');
+  const [starters, setStarters] = useState(initial.templates.length === 0);
+  const shown = shelved(shelf, { words, order, show });
+  return (
+    <>
+      <TopLine place="Templates">
+        <Plain asChild display="inline-flex" alignItems="center">
+          <Link href="/details">My details</Link>
+        </Plain>
+        <Plain asChild display="inline-flex" alignItems="center">
+          <Link href="/templates/new">Make a template</Link>
+        </Plain>
+      </TopLine>
+      {shelf.templates.length === 0 && (
+        <Teach title="Type it once" act={{ href: '/templates/new', words: 'Make the first template' }}>
+          Your name, how you are reached, your notice and your terms: kept as a template, they go into any
+          number of pictures without typing. Begin with an empty page, or with one of these.
+        </Teach>
+      )}
+      <Box as="main" maxWidth="80rem" paddingX="5" paddingY="4">
+        <Flex columnGap="5" rowGap="2" alignItems="center" wrap="wrap" marginBottom="2" fontSize="0.875rem">
+          {shelf.templates.length > 0 && (
+            <>
+              <Line
+                aria-label="Find a template"
+                placeholder="Find by name or by what is in it"
+                value={words}
+                onChange={(event) => setWords(event.target.value)}
+                maxWidth="20em"
+                flex="1"
+              />
+              <Choose label="Show" value={show} choices={shows} onChange={setShow} />
+              <Choose label="Order" value={order} choices={orders} onChange={setOrder} />
+              <Box flex="1" color="soft" role="status">
+                {shown.length === shelf.templates.length
+                  ? shown.length
+                  : `${shown.length} of ${shelf.templates.length}`}
+              </Box>
+            </>
+          )}
+          <Plain type="button" aria-expanded={starters} onClick={() => setStarters((before) => !before)}>
+            Begin from …
+          </Plain>
+        </Flex>
+        {starters && (
+          <Box marginBottom="5">
+            <Starters />
+            <FromFile />
+          </Box>
+        )}
+        <ShelfRows shelf={shelf} shown={shown} />
+        {shelf.templates.length > 0 && shown.length === 0 && (
+          <Box color="soft" paddingY="4">
+            {words ? `No template here has “${words}” in its name or text.` : 'None of this kind.'}
+          </Box>
+        )}
+      </Box>
+    </>
+  );
+}
+
+function Choose<T extends string>({
+  label,
+  value,
+  choices,
+  onChange,
+}: {
+  label: string;
+  value: T;
+  choices: Readonly<Record<T, string>>;
+  onChange: (value: T) => void;
+}) {
+  return (
+    <label>
+      {label}{' '}
+      <Choice value={value} onChange={(event) => onChange(event.target.value as T)}>
+        {(Object.entries(choices) as [T, string][]).map(([key, words]) => (
+          <option key={key} value={key}>
+            {words}
+          </option>
+        ))}
+      </Choice>
+    </label>
+  );
+}

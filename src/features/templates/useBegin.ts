@@ -1,0 +1,16 @@
+'use client';
+
+import { useMutation } from '@tanstack/react-query';
+import { useRouter } from 'next/navigation';
+import type { ListedTemplate } from '@/server/operations/templates';
+import { ask } from '@/ui/api';
+import type { TemplateWords } from './bookState';
+
+/** Begins a template of ready entries and opens its page; it is kept when a person has looked at it. */
+export function useBegin() {
+  const router = useRouter();
+  return useMutation({
+    mutationFn: (words: TemplateWords) => ask<ListedTemplate>('templates/begin', 'POST', words),
+    onSuccess: ({ id }) => router.push(`/templates/${id}`),
+  });
+}

@@ -1,0 +1,173 @@
+import { and, asc, eq, ilike, inArray, type SQL, sql } from 'drizzle-orm';
+import type { FieldId } from '../../core/catalogue/fields';
+import type { FieldValue } from '../../core/catalogue/value';
+import { presentValues } from '../../core/drafts/present';
+import type { CameraFacts } from '../../core/embed/camera';
+import type { PlaceholderContext } from '../../core/templates/placeholders';
+import { compileTemplates, fieldsAskedFor, resolve, type Values } from '../../core/templates/resolve';
+import type { Entry, Template } from '../../core/templates/template';
+import type { Queries } from '../db/client';
+import { drafts, photos } from '../db/schema';
+import { type Assignment, listAssignments, readAssignment } from './assignments';
+import { photoFacts, placeholderContext, type Surroundings } from './context';
+import { type ListedIdentity, listIdentities, surroundings } from './identities';
+import { listPhotosById } from './photos';
+import { templatesById } from './templates';
+
+/** A picture that a template is tried on. */
+export interface SamplePicture {
+  readonly id: string;
+  readonly name: string;
+  readonly values: Values;
+  readonly context: PlaceholderContext;
+}
+
+/** A placeholder without a value, and how many pictures that concerns. */
+export interface Missing {
+  readonly field: FieldId;
+  readonly name: string;
+  readonly pictures: number;
+}
+
+/** What a template's page needs: pictures to try it on, and what is known around them. */
+export interface TemplateBench {
+  readonly around: Surroundings;
+  readonly identities: readonly ListedIdentity[];
+  readonly assignments: readonly { readonly id: string; readonly name: string; readonly photos: number }[];
+  readonly assignment: Pick<Assignment, 'id' | 'name' | 'facts'> | null;
+  /** In force there, first to last. */
+  readonly inForce: readonly Template[];
+  /** The worst case first: what lacks most, then what says most. */
+  readonly samples: readonly SamplePicture[];
+  readonly missing: readonly Missing[];
+  readonly pictures: number;
+}
+
+export interface BenchWish {
+  readonly entries: readonly Entry[];
+  readonly assignmentId?: string | undefined;
+  /** Part of a file name. */
+  readonly find?: string | undefined;
+}
+
+/** Pictures sent to the page. */
+const SAMPLES = 40;
+
+export async function templateBench(db: Queries, { entries, assignmentId, find }: BenchWish) {
+  const [assignments, identities, around] = await Promise.all([
+    listAssignments(db),
+    listIdentities(db),
+    surroundings(db),
+  ]);
+  const chosen =
+    assignments.find((one) => one.id === assignmentId) ??
+    assignments.find((one) => one.photos > 0) ??
+    assignments[0];
+  const known = { around, identities, assignments };
+  if (!chosen)
+    return {
+      ...known,
+      assignment: null,
+      inForce: [],
+      samples: [],
+      missing: [],
+      pictures: 0,
+    } as TemplateBench;
+  const assignment = await readAssignment(db, chosen.id);
+  const { missing, worst } = await tryOn(db, assignment, around, entries);
+  const ids = (find ? await named(db, assignment.id, find) : worst).slice(0, SAMPLES);
+  const [listed, inForce] = await Promise.all([
+    listPhotosById(db, ids),
+    templatesById(db, assignment.inForce),
+  ]);
+  return {
+    ...known,
+    assignment: { id: assignment.id, name: assignment.name, facts: assignment.facts },
+    inForce,
+    samples: listed.map((photo) => ({
+      id: photo.id,
+      name: photo.name,
+      values: presentValues(photo.record.fields, photo.drafts),
+      context: placeholderContext(assignment, photoFacts(photo), around),
+    })),
+    missing,
+    pictures: assignment.photos,
+  } satisfies TemplateBench;
+}
+
+async function named(db: Queries, assignmentId: string, find: string): Promise<string[]> {
+  const pattern = `%${find.replace(/[\\%_]/g, '\\$&')}%`;
+  const rows = await db
+    .select({ id: photos.id })
+    .from(photos)
+    .where(and(eq(photos.assignmentId, assignmentId), ilike(photos.name, pattern)))
+    .orderBy(asc(photos.position))
+    .limit(SAMPLES);
+  return rows.map((row) => row.id);
+}
+
+/**
+ * Resolves the entries for every picture of an assignment, of which only the fields that their texts ask
+ * for are read.
+ */
+export async function tryOn(
+  db: Queries,
+  assignment: Assignment,
+  around: Surroundings,
+  entries: readonly Entry[],
+): Promise<{ missing: Missing[]; worst: string[] }> {
+  const compiled = compileTemplates([{ id: 'this', name: '', kind: 'standing', version: 0, entries }]);
+  const rows = await leanPhotos(db, assignment.id, fieldsAskedFor(compiled));
+  const counted = new Map<string, Missing>();
+  const ranked = rows.map((row) => {
+    const context = placeholderContext(assignment, photoFacts(row), around);
+    let lacking = 0;
+    for (const { field, missing } of resolve(compiled, row.values, context).steps) {
+      for (const name of new Set(missing)) {
+        const key = `${field} ${name}`;
+        counted.set(key, { field, name, pictures: (counted.get(key)?.pictures ?? 0) + 1 });
+        lacking++;
+      }
+    }
+    return { id: row.id, lacking, length: row.length };
+  });
+  ranked.sort((a, b) => b.lacking - a.lacking || b.length - a.length);
+  return { missing: [...counted.values()], worst: ranked.map((one) => one.id) };
+}
+
+/** Name, camera, and some fields of all pictures: a set of ten thousand is read in a moment. */
+async function leanPhotos(db: Queries, assignmentId: string, fields: readonly FieldId[]) {
+  const value = (id: string): SQL => sql`${photos.record} -> 'fields' -> ${id}::text -> 'value'`;
+  const pairs = fields.flatMap((id) => [sql`${id}::text`, value(id)]);
+  const rows = await db
+    .select({
+      id: photos.id,
+      name: photos.name,
+      place: photos.position,
+      camera: sql<CameraFacts>`${photos.record} -> 'camera'`,
+      pixels: sql<{ width: number; height: number } | null>`${photos.record} -> 'pixels'`,
+      length: sql<number>`coalesce(length(${photos.record} -> 'fields' -> 'description' ->> 'value'), 0)`,
+      fields: sql<Record<string, FieldValue | null>>`jsonb_build_object(${sql.join(pairs, sql`, `)})`,
+    })
+    .from(photos)
+    .where(eq(photos.assignmentId, assignmentId))
+    .orderBy(asc(photos.position));
+  const written = fields.length === 0 ? [] : await draftsOf(db, assignmentId, fields);
+  const byPhoto = new Map(rows.map((row) => [row.id, { ...row.fields }]));
+  for (const { photoId, field, value: draft } of written) byPhoto.get(photoId)![field] = draft;
+  return rows.map(({ camera, pixels, ...row }) => ({
+    ...row,
+    record: { camera, pixels },
+    values: Object.fromEntries(
+      Object.entries(byPhoto.get(row.id)!).filter(([, one]) => one !== null),
+    ) as Values,
+  }));
+}
+
+function draftsOf(db: Queries, assignmentId: string, fields: readonly FieldId[]) {
+  return db
+    .select({ photoId: drafts.photoId, field: drafts.field, value: drafts.value })
+    .from(drafts)
+    .innerJoin(photos, eq(photos.id, drafts.photoId))
+    .where(and(eq(photos.assignmentId, assignmentId), inArray(drafts.field, [...fields])));
+}
