@@ -27,7 +27,7 @@ export function InForce({
     next.splice(from + by, 0, id!);
     return next;
   };
-  const rest = templates.filter((one) => !ids.includes(one.id));
+  const rest = templates.filter((one) => !ids.includes(one.id) && one.version > 0 && !one.archived);
   return (
     <Box opacity={isPending ? 0.7 : 1}>
       {ids.length === 0 && (

@@ -7,6 +7,7 @@ import type { ListedTemplate } from '@/server/operations/templates';
 import { Line, Plain, WordAct } from '@/ui/acts';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { InForce } from './InForce';
+import { Outcome } from './Outcome';
 import { useChangeAssignment } from './useChangeAssignment';
 
 /** Prepare: what is known before the pictures exist. */
@@ -48,6 +49,7 @@ export function PreparePage({
         >
           <WritingChoices assignment={assignment} />
         </Part>
+        <Outcome assignment={assignment} templates={templates} />
       </Box>
     </>
   );

@@ -2,9 +2,11 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useDropzone } from 'react-dropzone';
+import { valuesOfRecord } from '@/core/mapping/read';
 import { failureWords } from '@/server/problems/words';
 import { Plain } from '@/ui/acts';
 import { TopLine } from '../shell/TopLine';
+import { FromPicture } from '../templates/FromPicture';
 import { ReportView } from './ReportView';
 import { useReadout } from './useReadout';
 
@@ -24,6 +26,9 @@ export function ReadPage({
   return (
     <Box {...(root as object)} minHeight="100dvh" bg={isDragActive ? 'wash' : 'ground'}>
       <TopLine place="Read a file" placeHref="/read">
+        {readout?.report && (
+          <FromPicture name={readout.name} values={valuesOfRecord(readout.report.picture.record)} />
+        )}
         <Plain type="button" onClick={open}>
           Choose a picture
         </Plain>

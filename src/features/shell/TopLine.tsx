@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { useChanges } from '@/ui/useChanges';
+import { CopyrightHint } from './CopyrightHint';
 import { RunsInProgress } from './RunsInProgress';
 
 export interface Stage {
@@ -80,6 +81,7 @@ export function TopLine({
         <RunsInProgress />
         {children}
       </Flex>
+      <CopyrightHint />
     </Flex>
   );
 }

@@ -64,7 +64,9 @@ function FindField({ onFind }: { onFind: (id: FieldId) => void }) {
         value={typed}
         height="1.625rem"
         fontSize="0.8125rem"
-        placeholder="Find a field: phone, who owns it, agency …"
+        placeholder="Find a field: phone, who owns it …   Ctrl+K"
+        title="Ctrl+K comes here; Alt with an arrow goes from line to line"
+        aria-keyshortcuts="Control+K"
         onChange={(event) => {
           setTyped(event.target.value);
           setMarked(0);

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { type ReactNode, useState } from 'react';
+import { memo, type ReactNode, useState } from 'react';
 import { type FieldId, field } from '@/core/catalogue/fields';
 import type { QuestionId } from '@/core/catalogue/row';
 import type { Values } from '@/core/templates/resolve';
@@ -89,38 +89,56 @@ export function QuestionHead({
         )}
       </Half>
       {children}
-      {possible.length > 0 && (
-        <Half>
-          <Box
-            paddingX={{ base: 5, lg: 8 }}
-            fontSize="0.8125rem"
-            color="soft"
-            paddingTop="0.5"
-            lineHeight="1.6"
-          >
-            <chakra.span fontStyle="italic">also possible: </chakra.span>
-            {possible.map((id, index) => (
-              <span key={id}>
-                {index > 0 && ' · '}
-                <WordAct
-                  type="button"
-                  color="soft"
-                  textDecoration="none"
-                  minHeight="0"
-                  _hover={{ color: 'woad', textDecoration: 'underline' }}
-                  title={field(id).help}
-                  onClick={() => onOpen(id)}
-                >
-                  {field(id).standardName}
-                </WordAct>
-              </span>
-            ))}
-          </Box>
-        </Half>
-      )}
+      {possible.length > 0 && <Possible ids={possible} onOpen={onOpen} />}
     </>
   );
 }
+
+/** Words shown before one asks for all of them. */
+const FIRST_WORDS = 7;
+
+/** What else could be an entry, a word each. */
+const Possible = memo(function Possible({
+  ids,
+  onOpen,
+}: {
+  ids: readonly FieldId[];
+  onOpen: (id: FieldId) => void;
+}) {
+  const [all, setAll] = useState(false);
+  const shown = all || ids.length <= FIRST_WORDS + 1 ? ids : ids.slice(0, FIRST_WORDS);
+  return (
+    <Half>
+      <Box paddingX={{ base: 5, lg: 8 }} fontSize="0.8125rem" color="soft" paddingTop="0.5" lineHeight="1.6">
+        <chakra.span fontStyle="italic">also possible: </chakra.span>
+        {shown.map((id, index) => (
+          <span key={id}>
+            {index > 0 && ' · '}
+            <WordAct
+              type="button"
+              color="soft"
+              textDecoration="none"
+              minHeight="0"
+              _hover={{ color: 'woad', textDecoration: 'underline' }}
+              title={field(id).help}
+              onClick={() => onOpen(id)}
+            >
+              {field(id).standardName}
+            </WordAct>
+          </span>
+        ))}
+        {shown.length < ids.length && (
+          <>
+            {' · '}
+            <WordAct type="button" minHeight="0" onClick={() => setAll(true)}>
+              {ids.length - shown.length} more
+            </WordAct>
+          </>
+        )}
+      </Box>
+    </Half>
+  );
+});
 
 /** The left page alone. */
 function Half({ children }: { children: ReactNode }) {

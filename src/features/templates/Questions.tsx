@@ -8,7 +8,6 @@ import type { Entry, Rule } from '@/core/templates/template';
 import type { TemplateBench } from '@/server/operations/templateBench';
 import { valueWords } from '@/ui/valueWords';
 import { type Book, linesByQuestion, putStructures, typeIn, withRule } from './bookState';
-import { FieldBuilder } from './builders/FieldBuilder';
 import { StatusAsk } from './builders/StatusAsk';
 import { BookLine } from './lines/BookLine';
 import { knowsPlaceholder, offeredPlaceholders } from './offered';
@@ -32,10 +31,15 @@ interface Props {
 export function Questions({ book, write, put, onOpen, shown, trial, bench, aside }: Props) {
   const { sample, picture } = trial;
   const [publicDomain, setPublicDomain] = useState(false);
-  const questions = linesByQuestion(book, shown.need, shown.opened, shown.own);
+  // Which lines there are depends on the fields alone, not on what is typed in them.
+  const present = Object.keys(book.entries).join();
+  const questions = useMemo(
+    () => linesByQuestion(book, shown.need, shown.opened, shown.own),
+    [present, shown.need, shown.opened, shown.own],
+  );
   const offered = useMemo(
-    () => offeredPlaceholders(picture.context, sample.after, bench.identities),
-    [picture, sample.after, bench.identities],
+    () => offeredPlaceholders(picture.context, picture.values, bench.identities),
+    [picture, bench.identities],
   );
   const isKnown = useMemo(
     () => knowsPlaceholder(Object.keys(picture.context.facts), bench.identities),
@@ -58,6 +62,15 @@ export function Questions({ book, write, put, onOpen, shown, trial, bench, aside
   );
   const missingIn = (id: FieldId) =>
     Math.max(0, ...bench.missing.filter((one) => one.field === id).map((one) => one.pictures));
+  const ask = (
+    <StatusAsk
+      onNo={() => setPublicDomain(false)}
+      onYes={() => {
+        setPublicDomain(false);
+        write((before) => typeIn(before, 'rightsStatus', 'public-domain'));
+      }}
+    />
+  );
   return questions.map(({ question, title, lines, possible }) => (
     <Box as="section" key={question} marginTop="3">
       <QuestionHead
@@ -84,19 +97,8 @@ export function Questions({ book, write, put, onOpen, shown, trial, bench, aside
             onType={type}
             onStructures={structures}
             onRule={rule}
-            builder={
-              id === 'rightsStatus' && publicDomain ? (
-                <StatusAsk
-                  onNo={() => setPublicDomain(false)}
-                  onYes={() => {
-                    setPublicDomain(false);
-                    write((before) => typeIn(before, id, 'public-domain'));
-                  }}
-                />
-              ) : (
-                <FieldBuilder id={id} entry={book.entries[id]} onType={type} put={put} />
-              )
-            }
+            put={put}
+            asking={id === 'rightsStatus' && publicDomain ? ask : undefined}
           />
         ))}
       </QuestionHead>

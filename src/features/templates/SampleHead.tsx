@@ -52,9 +52,8 @@ export function SampleHead(props: Props) {
             fontWeight={right === page ? '600' : '400'}
             color={right === page ? 'ink' : 'woad'}
             minHeight="1.5rem"
-            textTransform="capitalize"
           >
-            {page}
+            {page.charAt(0).toUpperCase() + page.slice(1)}
             {page === 'advice' && advice > 0 && (
               <chakra.span color="weldText" fontSize="0.875rem" fontFamily="body">
                 {' '}

@@ -3,31 +3,58 @@
 import { useEffect } from 'react';
 import type { FieldId } from '@/core/catalogue/fields';
 
+const EDITOR = '[contenteditable="true"], select, button';
+
 /** Goes to a field's line once it is on the page. */
 export function focusField(id: FieldId): void {
   requestAnimationFrame(() =>
-    requestAnimationFrame(() => {
-      const line = document.querySelector(`[data-field="${id}"]`);
-      line?.scrollIntoView({ block: 'center' });
-      line?.querySelector<HTMLElement>('[contenteditable="true"], select, button')?.focus();
-    }),
+    requestAnimationFrame(() => focusLine(document.querySelector(`[data-field="${id}"]`))),
   );
 }
 
-/** Undo and redo over the whole page, outside texts: inside one they belong to that text. */
-export function useBookKeys({ undo, redo }: { undo: () => void; redo: () => void }): void {
+function focusLine(line: Element | null | undefined): void {
+  line?.scrollIntoView({ block: 'nearest' });
+  line?.querySelector<HTMLElement>(EDITOR)?.focus();
+}
+
+/** The line before or after the one that has the focus. */
+function stepLine(by: 1 | -1): void {
+  const lines = [...document.querySelectorAll('[data-field]')];
+  const here = lines.findIndex((line) => line.contains(document.activeElement));
+  focusLine(lines[here === -1 ? 0 : here + by]);
+}
+
+interface Acts {
+  readonly undo: () => void;
+  readonly redo: () => void;
+}
+
+/** The keys of the book; undo and redo inside a text belong to that text. */
+function actOf(event: KeyboardEvent, { undo, redo }: Acts): (() => void) | undefined {
+  const key = event.key.toLowerCase();
+  const command = (event.ctrlKey || event.metaKey) && !event.altKey;
+  if (event.altKey && !event.ctrlKey && !event.metaKey) {
+    if (key === 'arrowdown') return () => stepLine(1);
+    return key === 'arrowup' ? () => stepLine(-1) : undefined;
+  }
+  if (!command) return undefined;
+  if (key === 'k') return () => document.querySelector<HTMLElement>('[data-find-field]')?.focus();
+  const target = event.target as HTMLElement;
+  if (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return undefined;
+  if (key === 'y' || (key === 'z' && event.shiftKey)) return redo;
+  return key === 'z' ? undo : undefined;
+}
+
+/** Ctrl+K finds a field, Alt with an arrow goes from line to line, Ctrl+Z takes back over the whole page. */
+export function useBookKeys({ undo, redo }: Acts): void {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement;
-      const inText = target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
-      if (inText || !(event.ctrlKey || event.metaKey) || event.altKey) return;
-      const key = event.key.toLowerCase();
-      if (key !== 'z' && key !== 'y') return;
+      const act = actOf(event, { undo, redo });
+      if (!act) return;
       event.preventDefault();
-      if (key === 'y' || event.shiftKey) redo();
-      else undo();
+      act();
     };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
+    window.addEventListener('keydown', press, true);
+    return () => window.removeEventListener('keydown', press, true);
   }, [undo, redo]);
 }

@@ -40,10 +40,13 @@ function usePaused<T>(value: T): T {
 /** The page resolved for one picture, alone or with the templates in force around it. */
 export function useTrial(template: Template, bench: TemplateBench, pictureId: string | undefined) {
   const [alone, setAlone] = useState(false);
-  const pictures = bench.samples.length > 0 ? bench.samples : [madeUp(bench)];
+  const pictures = useMemo(() => (bench.samples.length > 0 ? bench.samples : [madeUp(bench)]), [bench]);
   const picture = pictures.find((one) => one.id === pictureId) ?? pictures[0]!;
   const isInForce = bench.inForce.some((one) => one.id === template.id);
-  const others = bench.inForce.filter((one) => one.id !== template.id);
+  const others = useMemo(
+    () => bench.inForce.filter((one) => one.id !== template.id),
+    [bench.inForce, template.id],
+  );
   const sample: Sample = useMemo(() => {
     const around = isInForce
       ? bench.inForce.map((one) => (one.id === template.id ? template : one))

@@ -32,7 +32,8 @@ export function useBook(initial: ListedTemplate | undefined) {
   const changed = !sameBook(book, kept);
 
   const saveNow = useCallback(async () => {
-    const { book: written, template: of } = page.current;
+    const { book: written, template: of, unsaved } = page.current;
+    if (!unsaved) return;
     page.current.unsaved = false;
     try {
       if (of) await ask(`templates/${of.id}/draft`, 'PUT', { ...wordsOf(written), baseVersion: of.version });

@@ -40,6 +40,9 @@ export function WorkshopPage({ assignments, templates, folders }: Props) {
       <TopLine place="Workshop">
         <GroundSwitch />
         <Plain asChild display="inline-flex" alignItems="center">
+          <Link href="/details">My details</Link>
+        </Plain>
+        <Plain asChild display="inline-flex" alignItems="center">
           <Link href="/read">Read a file</Link>
         </Plain>
       </TopLine>

@@ -4,9 +4,10 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { memo, type ReactNode, useId, useRef, useState } from 'react';
 import { type FieldId, field } from '@/core/catalogue/fields';
 import type { Structure } from '@/core/catalogue/value';
-import { type Rule, ruleWords, usualRule } from '@/core/templates/template';
+import { type Entry, type Rule, ruleWords, usualRule } from '@/core/templates/template';
 import { WordAct } from '@/ui/acts';
 import type { BookEntry } from '../bookState';
+import { FieldBuilder } from '../builders/FieldBuilder';
 import type { SampleLine } from '../sample';
 import type { OfferedPlaceholder } from '../tokens/PlaceholderMenu';
 import { type TextHandle, TokenText } from '../tokens/TokenText';
@@ -29,13 +30,15 @@ interface Props {
   readonly onType: (id: FieldId, typed: string) => void;
   readonly onStructures: (id: FieldId, structures: readonly Structure[]) => void;
   readonly onRule: (id: FieldId, rule: Rule) => void;
-  /** What opens beneath the line: a builder of this field. */
-  readonly builder: ReactNode;
+  readonly put: (made: readonly Entry[]) => void;
+  /** Asks about public domain, in place of what opens beneath the line. */
+  readonly asking?: ReactNode;
 }
 
 /** One line of the book: the entry at the left, its result for the sample beside it. */
 export const BookLine = memo(function BookLine(props: Props) {
-  const { id, entry, sample, missingIn, alone, builder } = props;
+  const { id, entry, sample, missingIn, alone, asking, onType, put } = props;
+  const [active, setActive] = useState(false);
   const box = useId();
   const { standardName } = field(id);
   const rule = entry?.rule;
@@ -47,6 +50,8 @@ export const BookLine = memo(function BookLine(props: Props) {
       display="grid"
       gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }}
       className="group"
+      onFocus={() => setActive(true)}
+      onBlur={(event) => event.currentTarget.contains(event.relatedTarget) || setActive(false)}
     >
       <Box paddingX={{ base: 5, lg: 8 }} paddingY="0.5" minWidth="0" _focusWithin={{ bg: 'leaf' }}>
         <Flex gap={{ base: 0, md: 4 }} direction={{ base: 'column', md: 'row' }} alignItems="flex-start">
@@ -67,8 +72,8 @@ export const BookLine = memo(function BookLine(props: Props) {
                 {id === 'description' && rule === 'after' ? 'sign-off, put after' : ruleWords[rule]}
               </chakra.span>
             )}
-            <Editor {...props} box={box} />
-            {builder}
+            <Editor {...props} box={box} active={active} />
+            {asking ?? <FieldBuilder id={id} entry={entry} onType={onType} put={put} />}
           </Box>
         </Flex>
       </Box>
@@ -77,8 +82,8 @@ export const BookLine = memo(function BookLine(props: Props) {
   );
 });
 
-function Editor(props: Props & { box: string }) {
-  const { id, entry, box, offered, isKnown, onType, onRule, onStructures } = props;
+function Editor(props: Props & { box: string; active: boolean }) {
+  const { id, entry, box, active, offered, isKnown, onType, onRule, onStructures } = props;
   const text = useRef<TextHandle>(null);
   const [wraps, setWraps] = useState(false);
   const help = `${box}-help`;
@@ -93,8 +98,8 @@ function Editor(props: Props & { box: string }) {
         </WordAct>
       </Flex>
     );
-  const tools = (
-    <Box display="none" _groupFocusWithin={{ display: 'block' }} fontSize="0.8125rem" paddingBottom="1">
+  const tools = active && (
+    <Box fontSize="0.8125rem" paddingBottom="1">
       <LineTools
         id={id}
         entry={entry}

@@ -29,7 +29,6 @@ export function StructuresEditor({
   return (
     <Box id={id} tabIndex={-1}>
       {items.map((item, index) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: items have no identity of their own.
         <Box key={index} borderLeftWidth="2px" borderColor="hairline" paddingLeft="3" marginBottom="2">
           <Item
             label={items.length > 1 ? `${label} ${index + 1}` : label}

@@ -2,7 +2,7 @@
 
 import { Box, chakra } from '@chakra-ui/react';
 import { LexicalTypeaheadMenuPlugin, MenuOption } from '@lexical/react/LexicalTypeaheadMenuPlugin';
-import type { TextNode } from 'lexical';
+import { $isTextNode, type TextNode } from 'lexical';
 import { useCallback, useMemo, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { typedPlaceholder } from './pieces';
@@ -34,9 +34,7 @@ export function PlaceholderMenu({ offered }: { offered: readonly OfferedPlacehol
     [offered, query],
   );
   const choose = useCallback((option: Offer, typed: TextNode | null, close: () => void) => {
-    const node = $createTokenNode(option.offered.text);
-    if (typed) typed.replace(node);
-    node.selectNext(0, 0);
+    if (typed) $putOver(typed, option.offered.text);
     close();
   }, []);
   return (
@@ -123,6 +121,23 @@ function OfferRow({
       </chakra.span>
     </chakra.div>
   );
+}
+
+/**
+ * Puts a token over the whole of what was typed. Fast typing may leave its beginning in the node before:
+ * the menu parts the text by what it knew a moment ago.
+ */
+function $putOver(typed: TextNode, text: string): void {
+  const before = typed.getPreviousSibling();
+  const start = $isTextNode(before) ? before.getTextContent() : '';
+  const from = typedPlaceholder(start + typed.getTextContent())?.from ?? start.length;
+  const node = $createTokenNode(text);
+  typed.replace(node);
+  if ($isTextNode(before) && from < start.length) {
+    if (from === 0) before.remove();
+    else before.setTextContent(start.slice(0, from));
+  }
+  node.selectNext(0, 0);
 }
 
 /** Names that begin so first, then names that hold it. */

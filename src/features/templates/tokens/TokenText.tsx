@@ -80,26 +80,27 @@ export function TokenText(props: Props) {
                 id={id}
                 aria-label={label}
                 aria-multiline={multiline}
-                aria-placeholder={placeholder}
                 {...(describedBy ? { 'aria-describedby': describedBy } : {})}
-                placeholder={
-                  <chakra.span
-                    position="absolute"
-                    top="0.125rem"
-                    left="0"
-                    pointerEvents="none"
-                    color="soft"
-                    opacity={0.75}
-                    fontStyle="italic"
-                    fontSize="0.9375rem"
-                  >
-                    {placeholder}
-                  </chakra.span>
-                }
               />
             }
             ErrorBoundary={LexicalErrorBoundary}
           />
+          {/* Not Lexical's own: it cannot know on the server whether there is a text. */}
+          {value === '' && (
+            <chakra.span
+              aria-hidden
+              position="absolute"
+              top="0.125rem"
+              left="0"
+              pointerEvents="none"
+              color="soft"
+              opacity={0.75}
+              fontStyle="italic"
+              fontSize="0.9375rem"
+            >
+              {placeholder}
+            </chakra.span>
+          )}
         </chakra.div>
         <HistoryPlugin />
         <PlaceholderMenu offered={offered} />

@@ -1,0 +1,136 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { field } from '@/core/catalogue/fields';
+import { overviewOf, type Resulting } from '@/core/templates/overview';
+import { compileTemplates, resolve } from '@/core/templates/resolve';
+import type { Template } from '@/core/templates/template';
+import type { Assignment } from '@/server/operations/assignments';
+import type { Missing, TemplateBench } from '@/server/operations/templateBench';
+import { Choice } from '@/ui/acts';
+import { ask } from '@/ui/api';
+import { valueWords } from '@/ui/valueWords';
+import { builtInSample } from '../templates/sample';
+
+/** What the templates in force make of one picture together: each value, who gave it, what it displaced. */
+export function Outcome({
+  assignment,
+  templates,
+}: {
+  assignment: Assignment;
+  templates: readonly Template[];
+}) {
+  const inForce = useMemo(
+    () => assignment.inForce.flatMap((id) => templates.find((one) => one.id === id) ?? []),
+    [assignment.inForce, templates],
+  );
+  const { data: bench } = useQuery({
+    queryKey: ['assignment', assignment.id, 'outcome', assignment.inForce, assignment.facts],
+    queryFn: () =>
+      ask<TemplateBench>('templates/bench', 'POST', {
+        assignmentId: assignment.id,
+        entries: inForce.flatMap((one) => one.entries).slice(0, 200),
+      }),
+  });
+  const [pictureId, setPictureId] = useState<string>();
+  if (inForce.length === 0 || !bench) return null;
+  const picture =
+    bench.samples.find((one) => one.id === pictureId) ?? bench.samples[0] ?? madeUp(assignment, bench);
+  const results = overviewOf(
+    resolve(compileTemplates(inForce), picture.values, picture.context),
+    picture.values,
+  );
+  return (
+    <Box as="section" aria-label="What comes out" gridColumn={{ lg: '1 / -1' }}>
+      <Flex gap="4" alignItems="baseline" wrap="wrap">
+        <Box as="h2" fontFamily="heading" fontSize="1.3125rem" fontWeight="600">
+          What comes out
+        </Box>
+        <Box color="soft" fontSize="0.875rem">
+          for{' '}
+          {bench.samples.length === 0 ? (
+            picture.name
+          ) : (
+            <Choice
+              aria-label="Picture to try them on"
+              value={picture.id}
+              onChange={(event) => setPictureId(event.target.value)}
+            >
+              {bench.samples.map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.name}
+                </option>
+              ))}
+            </Choice>
+          )}
+        </Box>
+      </Flex>
+      {results.map((one) => (
+        <ResultRow
+          key={one.field}
+          result={one}
+          missing={bench.missing.filter((other) => other.field === one.field)}
+          nameOf={(id) => inForce.find((template) => template.id === id)?.name ?? ''}
+        />
+      ))}
+    </Box>
+  );
+}
+
+function madeUp(assignment: Assignment, { around }: TemplateBench) {
+  const made = builtInSample(around.today);
+  const facts = Object.fromEntries(assignment.facts.map((fact) => [fact.name, fact.value]));
+  return {
+    ...made,
+    context: {
+      ...made.context,
+      identities: around.identities,
+      facts,
+      assignment: assignment.name,
+      ...(assignment.publishedOn ? { datePublished: assignment.publishedOn } : {}),
+    },
+  };
+}
+
+function ResultRow({
+  result: { field: id, value, givenBy, displaced, leftOut, stoodBack },
+  missing,
+  nameOf,
+}: {
+  result: Resulting;
+  missing: readonly Missing[];
+  nameOf: (id: string) => string;
+}) {
+  const lost = displaced.filter((one) => one.from !== 'picture');
+  const notes = [
+    ...lost.map((one) => `displaces “${valueWords(id, one.value)}” of ${nameOf(one.from)}`),
+    ...leftOut.map((one) => `${nameOf(one.templateId)} is left out: no ${one.missing.join(', ')}`),
+    ...missing.map((one) => `${one.name} is missing in ${one.pictures} pictures`),
+  ];
+  return (
+    <Box
+      display="grid"
+      gridTemplateColumns={{ base: 'minmax(0, 1fr)', md: '11rem minmax(0, 1fr) minmax(0, 20rem)' }}
+      columnGap="5"
+      borderTopWidth="1px"
+      paddingY="1"
+      fontSize="0.875rem"
+    >
+      <chakra.span color="soft">{field(id).standardName}</chakra.span>
+      <chakra.span fontFamily="heading" whiteSpace="pre-line" overflowWrap="anywhere">
+        {value === null ? <chakra.s color="soft">empty</chakra.s> : valueWords(id, value)}
+      </chakra.span>
+      <Box color="soft" fontSize="0.8125rem">
+        {givenBy.length > 0 ? givenBy.map(nameOf).join(', then ') : 'as the picture has it'}
+        {stoodBack.length > 0 && givenBy.length === 0 && `; ${stoodBack.map(nameOf).join(', ')} stands back`}
+        {notes.map((note) => (
+          <Box key={note} color="weldText">
+            {note}
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}

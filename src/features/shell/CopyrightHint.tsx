@@ -1,0 +1,21 @@
+'use client';
+
+import { Box, chakra } from '@chakra-ui/react';
+import { useCopyrightSign } from './useCopyrightSign';
+
+/** Shows while "(c)" stands before the cursor, wherever one types. */
+export function CopyrightHint() {
+  const offered = useCopyrightSign();
+  return (
+    <Box role="status" position="fixed" bottom="4" left="50%" transform="translateX(-50%)" zIndex="30">
+      {offered && (
+        <Box bg="ink" color="ground" paddingX="4" paddingY="1.5" fontSize="0.875rem">
+          <chakra.kbd fontFamily="body" fontWeight="600">
+            Alt+C
+          </chakra.kbd>{' '}
+          makes it ©
+        </Box>
+      )}
+    </Box>
+  );
+}

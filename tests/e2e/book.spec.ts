@@ -1,0 +1,301 @@
+import { execFileSync } from 'node:child_process';
+import { copyFileSync, mkdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { expect, type Page, test } from '@playwright/test';
+import { running } from './fabrica';
+
+/** The template book and shelf, to the bytes in a file; an assignment of its own keeps the others undisturbed. */
+test.describe.configure({ mode: 'serial' });
+
+const { address, data } = running();
+const source = path.join(data, 'book-source');
+const working = path.join(data, 'book-working');
+const exiv2 = (name: string) =>
+  execFileSync('exiv2', ['-q', '-PEIXkv', path.join(working, name)], { encoding: 'utf8' });
+
+let page: Page;
+let assignment = '';
+const complaints: string[] = [];
+test.beforeAll(async ({ browser }) => {
+  page = await browser.newPage();
+  page.on('pageerror', (error) => complaints.push(`${page.url()} ${error.message}`));
+  page.on(
+    'console',
+    (message) => message.type() === 'error' && complaints.push(`${page.url()} ${message.text()}`),
+  );
+  for (const folder of [source, working]) mkdirSync(folder);
+  for (const name of ['kt26-0401.jpg', 'kt26-0402.jpg', 'kt26-0423.jpg'])
+    copyFileSync(path.join(data, 'card/DCIM/100KETCH', name), path.join(source, name));
+  const made = await post('assignments', { name: 'Book', workingPath: working, sourcePath: source });
+  assignment = (made as { id: string }).id;
+});
+test.afterAll(() => page.close());
+
+async function post(where: string, body: unknown, method = 'POST'): Promise<unknown> {
+  const answer = await page.request.fetch(`${address}/api/${where}`, {
+    method,
+    data: body,
+    headers: { origin: address },
+  });
+  expect(answer.ok(), await answer.text()).toBe(true);
+  return answer.json();
+}
+
+const box = (name: string) => page.getByRole('textbox', { name, exact: true });
+const status = (words: string) => page.getByRole('status').getByText(words);
+
+/** Tab, and nothing but Tab, until the element of this name has the focus. */
+async function tabTo(name: string, key = 'Tab'): Promise<void> {
+  for (let i = 0; i < 150; i++) {
+    await page.keyboard.press(key);
+    const here = await page.evaluate(() => {
+      const at = document.activeElement as HTMLElement | null;
+      return at?.getAttribute('aria-label') ?? at?.textContent?.trim() ?? '';
+    });
+    if (here === name) return;
+  }
+  throw new Error(`Tab never came to ${name}`);
+}
+
+async function findField(words: string): Promise<void> {
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type(words);
+  await page.keyboard.press('Enter');
+}
+
+test('a template is built from nothing by keyboard alone', async () => {
+  await page.goto(`${address}/templates`);
+  await tabTo('Make a template');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Name of the template')).toBeFocused();
+  await page.keyboard.type('By keyboard');
+  await findField('who owns it');
+  await expect(box('Copyright Notice')).toBeFocused();
+  await page.keyboard.type('(c)');
+  await expect(page.getByText('makes it ©')).toBeVisible();
+  await page.keyboard.press('Alt+KeyC');
+  await page.keyboard.type(' {{year t');
+  await expect(page.getByRole('option', { name: 'year taken 2025' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await page.keyboard.type(' Aune Pell{[ for {{ client }}]}');
+  await expect(page.getByText('sign ✓ owner ✓ year ✓')).toBeVisible();
+  await findField('photographer');
+  await expect(box('Creator')).toBeFocused();
+  await page.keyboard.type('Aune Pell');
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect(box("Creator's Job Title")).toBeFocused();
+  await findField('caption');
+  await expect(box('Description')).toBeFocused();
+  await page.keyboard.type('{{ creator }} / {{ credit line ? no credit }}');
+  await tabTo('Rule for Description: put after');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('radio', { name: /^fill if empty/ })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(status('draft, saved')).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await tabTo('Keep the template', 'Shift+Tab');
+  await page.keyboard.press('Enter');
+  await expect(status('version 1')).toBeVisible();
+  const id = page.url().split('/').at(-1)!;
+  const kept = (await (await page.request.get(`${address}/api/templates/${id}`)).json()) as {
+    entries: { field: string; texts: string[] }[];
+  };
+  expect(Object.fromEntries(kept.entries.map((one) => [one.field, one.texts[0]]))).toEqual({
+    copyrightNotice: '© {{ year taken }} Aune Pell{[ for {{ client }}]}',
+    creator: 'Aune Pell',
+    description: '{{ creator }} / {{ credit line ? no credit }}',
+  });
+  await post(`assignments/${assignment}`, { inForce: [id] }, 'PATCH');
+});
+
+test('one’s details are kept once, and taken up by placeholder', async () => {
+  await page.goto(`${address}/details`);
+  await box('Name').fill('Ida Brandvik');
+  await box('E-mail').fill('ida@tarnandtide.example');
+  await box('Telephone').fill('+47 555 01 80');
+  await box('Web address').fill('www.tarnandtide.example');
+  await page.getByRole('button', { name: 'make it https://www.tarnandtide.example' }).click();
+  await page.getByRole('button', { name: 'Keep these details' }).click();
+  await expect(page.getByText('No template takes these up yet', { exact: false })).toBeVisible();
+  await page.goto(`${address}/templates/new`);
+  await page.getByLabel('Name of the template').fill('Reach of Ida');
+  await page.getByRole('button', { name: 'from my details' }).last().click();
+  await page.getByRole('checkbox', { name: /^Creator/ }).uncheck();
+  await page.getByRole('button', { name: 'Put these 3 in' }).click();
+  await expect(page.getByRole('button', { name: 'Placeholder Ida Brandvik, telephone' })).toBeVisible();
+  await expect(page.getByText('+47 555 01 80', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Keep the template' }).click();
+  await expect(status('version 1')).toBeVisible();
+});
+
+test('structures, an open licence and public domain: consistent, and asked twice', async () => {
+  await page.goto(`${address}/templates/new`);
+  await page.getByLabel('Name of the template').fill('Open, with licensor');
+  await page.getByRole('button', { name: 'Add Licensor' }).click();
+  await page.getByLabel('Licensor: Name').fill('Tarn & Tide');
+  await page.getByRole('button', { name: 'an open licence' }).click();
+  await page.getByLabel('Licence', { exact: true }).selectOption('by-sa');
+  await page.getByRole('button', { name: 'Put CC BY-SA 4.0 in' }).click();
+  await expect(page.getByText('https://creativecommons.org/licenses/by-sa/4.0/').first()).toBeVisible();
+  const state = page.getByLabel('Copyright Status', { exact: true }).and(page.locator('select'));
+  await expect(state).toHaveValue('in-copyright');
+  await state.selectOption('public-domain');
+  await expect(page.getByRole('alertdialog')).toContainText('for ever');
+  await page.getByRole('button', { name: 'Keep my rights' }).click();
+  await expect(state).toHaveValue('in-copyright');
+  await page.getByRole('button', { name: 'Keep the template' }).click();
+  await expect(status('version 1')).toBeVisible();
+});
+
+test('three together: each value shows where it came from; embedded, they stand in the file', async () => {
+  const all = (await (await page.request.get(`${address}/api/templates`)).json()) as {
+    id: string;
+    name: string;
+  }[];
+  const ids = ['By keyboard', 'Reach of Ida', 'Open, with licensor'].map(
+    (name) => all.find((one) => one.name === name)!.id,
+  );
+  await post(
+    `assignments/${assignment}`,
+    { inForce: ids, facts: [{ name: 'client', value: 'the Boat Trust' }] },
+    'PATCH',
+  );
+  await page.goto(`${address}/assignments/${assignment}/prepare`);
+  const outcome = page.getByRole('region', { name: 'What comes out' });
+  await expect(outcome.getByText('for the Boat Trust', { exact: false })).toBeVisible();
+  await expect(outcome.getByText('Reach of Ida').first()).toBeVisible();
+  await page.goto(`${address}/assignments/${assignment}/bring-in`);
+  await page.getByRole('button', { name: /^Bring in \d/ }).click();
+  await expect(page.getByRole('heading', { name: /^Brought in 3 of 3$/ })).toBeVisible();
+  const found = exiv2('kt26-0401.jpg');
+  for (const value of [
+    '© 2026 Aune Pell for the Boat Trust',
+    'ida@tarnandtide.example',
+    'https://www.tarnandtide.example',
+    'https://creativecommons.org/licenses/by-sa/4.0/',
+    'Tarn & Tide',
+  ])
+    expect(found).toContain(value);
+  // The year is the picture's own; a value that is missing has its fallback.
+  expect(exiv2('kt26-0423.jpg')).toContain('© 2025 Aune Pell for the Boat Trust');
+  expect(found).toMatch(/Caption\s+(?:.*\n)?Aune Pell \/ /);
+});
+
+test('a new telephone number is changed in one place, and rolled out with proof', async () => {
+  await page.goto(`${address}/details`);
+  await expect(page.getByText('A change here reaches', { exact: false })).toContainText('Reach of Ida');
+  await box('Telephone').fill('+47 555 01 99');
+  await page.getByRole('button', { name: 'Keep the change' }).click();
+  await expect(status('kept')).toBeVisible();
+  await page.goto(`${address}/templates`);
+  await page.getByRole('link', { name: 'Reach of Ida' }).click();
+  await page.getByRole('button', { name: 'Used', exact: true }).click();
+  await expect(page.getByText('3 pictures carry it', { exact: false })).toContainText(
+    '3 of an earlier state',
+  );
+  await page.getByRole('button', { name: 'Bring 3 to the present version …' }).click();
+  await expect(page.getByText('+47 555 01 80 → +47 555 01 99')).toBeVisible();
+  await page.getByRole('button', { name: 'Embed in 3' }).click();
+  await page.getByRole('link', { name: 'see the receipt' }).click();
+  await expect(page.getByRole('heading', { name: 'Embedded 3 of 3' })).toBeVisible();
+  expect(exiv2('kt26-0402.jpg')).toContain('+47 555 01 99');
+  expect(exiv2('kt26-0402.jpg')).not.toContain('+47 555 01 80');
+});
+
+test('versions tell what changed and lead back; a draft is told from a version', async () => {
+  await page.goto(`${address}/templates`);
+  await page.getByRole('link', { name: 'By keyboard' }).click();
+  await box('Credit Line').fill('Tarn & Tide');
+  await expect(status('draft over version 1, saved')).toBeVisible();
+  await page.reload();
+  await expect(box('Credit Line')).toHaveText('Tarn & Tide');
+  await page.getByRole('button', { name: 'Keep as version 2' }).click();
+  await page.getByRole('button', { name: 'Versions', exact: true }).click();
+  await expect(page.getByText('1 more', { exact: false })).toBeVisible();
+  await page.getByRole('button', { name: 'what changed' }).click();
+  await expect(page.getByText('Same in both: 3.')).toBeVisible();
+  await page.getByRole('button', { name: 'Make version 1 the present one again' }).click();
+  await expect(status('version 3')).toBeVisible();
+  await expect(box('Credit Line')).toHaveText('');
+});
+
+test('a starter is a page to fill in; a run refuses it until then, and advice mends what can be mended', async () => {
+  await page.goto(`${address}/templates`);
+  await page.getByRole('button', { name: 'Begin from …' }).click();
+  await page.getByRole('button', { name: /^All rights reserved/ }).click();
+  await expect(page.getByRole('button', { name: /^Placeholder fill in/ }).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Keep the template' }).click();
+  await expect(status('version 1')).toBeVisible();
+  const id = page.url().split('/').at(-1)!;
+  await post(`assignments/${assignment}`, { inForce: [id] }, 'PATCH');
+  const refused = await page.request.post(`${address}/api/assignments/${assignment}/import`, {
+    data: { paths: ['kt26-0401.jpg'], keywords: '', leaveAsTheyAre: [] },
+    headers: { origin: address },
+  });
+  expect(refused.status()).toBe(409);
+  expect(await refused.text()).toContain('Copyright Notice');
+  await box('Copyright Notice').fill('(c) 2024 Aune Pell');
+  await box('Web Statement of Rights').fill('www.tarnandtide.example/rights');
+  await page.getByRole('button', { name: /^Make it https/ }).click();
+  await page.getByRole('button', { name: /^Advice/ }).click();
+  await page.getByRole('button', { name: 'use the year taken' }).click();
+  await page.getByRole('button', { name: 'put ©' }).last().click();
+  await expect(box('Copyright Notice')).toHaveText('© year taken Aune Pell');
+  await expect(page.getByText('Nothing to say', { exact: false })).toBeVisible();
+});
+
+test('from a picture that is described; what belongs to it alone is not ticked', async () => {
+  await page.goto(`${address}/read`);
+  await page.getByLabel('Picture to read').setInputFiles(path.join(working, 'kt26-0401.jpg'));
+  await page.getByRole('button', { name: 'Make a template of it' }).click();
+  await expect(page.getByRole('checkbox', { name: /^Creator Aune Pell/ })).toBeChecked();
+  await expect(page.getByRole('checkbox', { name: /^Date Created/ })).not.toBeChecked();
+  await page.getByRole('button', { name: /^Begin it with/ }).click();
+  await expect(page.getByLabel('Name of the template')).toHaveValue('From kt26-0401');
+  await expect(box('Creator')).toHaveText('Aune Pell');
+});
+
+test('out as a file and in again, the same', async () => {
+  const all = (await (await page.request.get(`${address}/api/templates`)).json()) as {
+    id: string;
+    name: string;
+  }[];
+  const id = all.find((one) => one.name === 'Open, with licensor')!.id;
+  await page.goto(`${address}/templates/${id}`);
+  await page.getByRole('button', { name: 'Take out' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'JSON', exact: true }).click();
+  const file = await (await download).path();
+  const written = JSON.parse(readFileSync(file, 'utf8')) as { entries: unknown };
+  await page.goto(`${address}/templates`);
+  await page.getByRole('button', { name: 'Begin from …' }).click();
+  await page.getByLabel('Template file').setInputFiles({
+    name: 'Back again.json',
+    mimeType: 'application/json',
+    buffer: readFileSync(file),
+  });
+  await expect(page).toHaveURL(/templates\/[0-9a-f-]{36}/);
+  const again = page.url().split('/').at(-1)!;
+  const read = (await (await page.request.get(`${address}/api/templates/${again}`)).json()) as {
+    draft: { entries: unknown };
+  };
+  expect(read.draft.entries).toEqual(written.entries);
+});
+
+test('the shelf: found by contents, duplicated, archived', async () => {
+  await page.goto(`${address}/templates`);
+  await page.getByLabel('Find a template').fill('by-sa');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Open, with licensor' }).first()).toBeVisible();
+  await expect(page.getByRole('link', { name: 'By keyboard' })).toBeHidden();
+  await page.getByLabel('Find a template').fill('Reach of Ida');
+  await page.getByRole('button', { name: 'duplicate Reach of Ida' }).click();
+  await expect(page.getByRole('link', { name: 'Reach of Ida 2' })).toBeVisible();
+  await page.getByRole('button', { name: 'archive Reach of Ida 2' }).click();
+  await expect(page.getByRole('link', { name: 'Reach of Ida 2' })).toBeHidden();
+  await page.getByLabel('Show').selectOption('archived');
+  await expect(page.getByRole('link', { name: 'Reach of Ida 2' })).toBeVisible();
+});
+
+test('nothing complained in the browser', () => {
+  expect(complaints).toEqual([]);
+});
