@@ -2,6 +2,7 @@ import { type FieldId, field, isList } from '../catalogue/fields';
 import { normalisedText, type Structure } from '../catalogue/value';
 import type { Problem } from '../problems/problem';
 import { type CompiledText, compileText } from './placeholders';
+import type { Change, Step } from './resolve';
 import { type CompiledStructure, compileStructure, textsIn } from './structureTexts';
 import { checkEntry, type Entry, type Template } from './template';
 
@@ -36,6 +37,8 @@ export interface CompiledField {
   readonly withheld: ReadonlySet<FieldId>;
   /** What one entry takes away another fills again: the value settles over several rounds. */
   readonly emptiesAndFills: boolean;
+  /** What a single entry that always says the same does to an empty field: found once, for all pictures. */
+  readonly onEmpty: { found?: { readonly step: Step; readonly change: Change | undefined } } | undefined;
 }
 
 /** Templates in force, their texts compiled once for any number of pictures. */
@@ -120,6 +123,7 @@ function inOrder(byField: ReadonlyMap<FieldId, readonly CompiledEntry[]>): Compi
     id,
     entries: byField.get(id)!,
     emptiesAndFills: emptiesAndFills(byField.get(id)!),
+    onEmpty: byField.get(id)!.length === 1 && byField.get(id)![0]!.constant ? {} : undefined,
     withheld: new Set([...asked.get(id)!].filter((other) => reaches(asked, other, id))),
   }));
 }

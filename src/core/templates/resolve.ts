@@ -67,6 +67,14 @@ export function resolve(
   let withheld: ReadonlySet<FieldId>;
   const lookup: FieldLookup = (id) => (withheld.has(id) ? undefined : present.get(id));
   for (const one of compiled.fields) {
+    if (one.onEmpty && !present.has(one.id)) {
+      const { step, change } = onEmpty(one, context, values);
+      done[one.entries[0]!.order] = step;
+      if (!change) continue;
+      changes.set(one.id, change);
+      present.set(one.id, change.value!);
+      continue;
+    }
     withheld = one.withheld;
     const steps = settle(one, present.get(one.id) ?? null, context, lookup, values);
     for (let at = 0; at < one.entries.length; at++) {
@@ -82,6 +90,14 @@ export function resolve(
     else present.set(one.id, after);
   }
   return { changes, steps: done, problems };
+}
+
+function onEmpty({ onEmpty: kept, entries }: CompiledField, context: PlaceholderContext, values: Values) {
+  if (kept!.found) return kept!.found;
+  const step = applyEntry(entries[0]!, null, context, () => undefined, values);
+  const { after, templateId } = step;
+  kept!.found = { step, change: after === null ? undefined : { value: after, templateId } };
+  return kept!.found;
 }
 
 const SETTLING_ROUNDS = 4;

@@ -1,9 +1,10 @@
-import { and, asc, eq, ilike, inArray, type SQL, sql } from 'drizzle-orm';
+import { and, asc, eq, ilike, inArray, sql } from 'drizzle-orm';
 import type { FieldId } from '../../core/catalogue/fields';
 import type { FieldValue } from '../../core/catalogue/value';
 import { presentValues } from '../../core/drafts/present';
 import type { CameraFacts } from '../../core/embed/camera';
-import type { PlaceholderContext } from '../../core/templates/placeholders';
+import { allTexts } from '../../core/templates/health/entries';
+import { type PlaceholderContext, placeholdersIn } from '../../core/templates/placeholders';
 import { compileTemplates, fieldsAskedFor, resolve, type Values } from '../../core/templates/resolve';
 import type { Entry, Template } from '../../core/templates/template';
 import type { Queries } from '../db/client';
@@ -116,7 +117,7 @@ export async function tryOn(
   around: Surroundings,
   entries: readonly Entry[],
 ): Promise<{ missing: Missing[]; worst: string[] }> {
-  const compiled = compileTemplates([{ id: 'this', name: '', kind: 'standing', version: 0, entries }]);
+  const compiled = compiledAlone(telling(entries));
   const rows = await leanPhotos(db, assignment.id, fieldsAskedFor(compiled));
   const counted = new Map<string, Missing>();
   const ranked = rows.map((row) => {
@@ -135,23 +136,41 @@ export async function tryOn(
   return { missing: [...counted.values()], worst: ranked.map((one) => one.id) };
 }
 
-/** Name, camera, and some fields of all pictures: a set of ten thousand is read in a moment. */
+function compiledAlone(entries: readonly Entry[]) {
+  return compileTemplates([{ id: 'this', name: '', kind: 'standing', version: 0, entries }]);
+}
+
+/** Entries that can lack a value, and those that others are made of. */
+function telling(entries: readonly Entry[]): Entry[] {
+  const asked = new Set(fieldsAskedFor(compiledAlone(entries)));
+  return entries.filter(
+    (entry) => asked.has(entry.field) || allTexts(entry).some((text) => placeholdersIn(text).length > 0),
+  );
+}
+
+interface LeanRow extends Record<string, unknown> {
+  readonly id: string;
+  readonly name: string;
+  readonly place: number;
+  readonly camera: CameraFacts;
+  readonly pixels: { readonly width: number; readonly height: number } | null;
+  readonly length: number;
+  readonly fields: Record<string, FieldValue | null>;
+}
+
+/**
+ * Name, camera, and some fields of all pictures: a set of ten thousand is read in a moment. The inner query
+ * unpacks each record once; without its fence every part of it would unpack it again.
+ */
 async function leanPhotos(db: Queries, assignmentId: string, fields: readonly FieldId[]) {
-  const value = (id: string): SQL => sql`${photos.record} -> 'fields' -> ${id}::text -> 'value'`;
-  const pairs = fields.flatMap((id) => [sql`${id}::text`, value(id)]);
-  const rows = await db
-    .select({
-      id: photos.id,
-      name: photos.name,
-      place: photos.position,
-      camera: sql<CameraFacts>`${photos.record} -> 'camera'`,
-      pixels: sql<{ width: number; height: number } | null>`${photos.record} -> 'pixels'`,
-      length: sql<number>`coalesce(length(${photos.record} -> 'fields' -> 'description' ->> 'value'), 0)`,
-      fields: sql<Record<string, FieldValue | null>>`jsonb_build_object(${sql.join(pairs, sql`, `)})`,
-    })
-    .from(photos)
-    .where(eq(photos.assignmentId, assignmentId))
-    .orderBy(asc(photos.position));
+  const pairs = fields.flatMap((id) => [sql`${id}::text`, sql`r -> 'fields' -> ${id}::text -> 'value'`]);
+  const { rows } = await db.execute<LeanRow>(sql`
+    select id, name, position as place, r -> 'camera' as camera, r -> 'pixels' as pixels,
+      coalesce(length(r -> 'fields' -> 'description' ->> 'value'), 0) as length,
+      jsonb_build_object(${sql.join(pairs, sql`, `)}) as fields
+    from (select id, name, position, record || '{}'::jsonb as r from ${photos}
+      where ${eq(photos.assignmentId, assignmentId)} offset 0) as unpacked
+    order by position`);
   const written = fields.length === 0 ? [] : await draftsOf(db, assignmentId, fields);
   const byPhoto = new Map(rows.map((row) => [row.id, { ...row.fields }]));
   for (const { photoId, field, value: draft } of written) byPhoto.get(photoId)![field] = draft;

@@ -1,0 +1,79 @@
+import type { FieldId } from '@/core/catalogue/fields';
+import type { Entry } from '@/core/templates/template';
+import { listPhotos } from '@/server/operations/photos';
+import { startImport } from '@/server/operations/startImport';
+import { templateBench } from '@/server/operations/templateBench';
+import { readShelf } from '@/server/operations/templateShelf';
+import { changeTemplate } from '@/server/operations/templates';
+import { writeDrafts } from '@/server/operations/writeDrafts';
+import { assignmentWith, type Bench, carryOut, openBench, rights, smallJpeg } from './bench';
+
+let bench: Bench;
+beforeAll(async () => {
+  bench = await openBench();
+});
+afterAll(() => bench.end());
+
+const entry = (field: FieldId, text: string): Entry => ({ field, rule: 'overwrite', texts: [text] });
+
+async function job() {
+  const made = await assignmentWith(bench, {
+    'a.jpg': await smallJpeg(1, { city: 'Havnes' }),
+    'b.jpg': await smallJpeg(2),
+    'c.jpg': await smallJpeg(3, { description: 'The longest caption of the three by far.' }),
+  });
+  const { runId } = await startImport(bench.db, made.id, {
+    paths: made.paths,
+    leaveAsTheyAre: [],
+    keywords: '',
+  });
+  await carryOut(bench.db, runId);
+  return made;
+}
+
+test('what lacks a value is counted over all pictures, and the worst of them comes first', async () => {
+  const { id, template } = await job();
+  const tried = await templateBench(bench.db, {
+    assignmentId: id,
+    entries: [entry('title', '{{ city }} {{ venue }}'), entry('headline', '{{ year taken }}')],
+  });
+  expect(tried.missing).toEqual([
+    { field: 'title', name: 'venue', pictures: 3 },
+    { field: 'title', name: 'city', pictures: 2 },
+  ]);
+  expect(tried.samples.map((one) => one.name)).toEqual(['c.jpg', 'b.jpg', 'a.jpg']);
+  expect(tried).toMatchObject({ pictures: 3, assignment: { id }, inForce: [{ id: template.id }] });
+});
+
+test('what is written and not in the file yet counts as a value', async () => {
+  const { id } = await job();
+  const photos = await listPhotos(bench.db, id);
+  await writeDrafts(bench.db, id, [photos[1]!.id], { kind: 'set', field: 'city', value: 'Pellvik' });
+  const entries = [entry('title', '{{ city }}')];
+  expect((await templateBench(bench.db, { assignmentId: id, entries })).missing).toEqual([
+    { field: 'title', name: 'city', pictures: 1 },
+  ]);
+  await writeDrafts(bench.db, id, [photos[0]!.id], { kind: 'set', field: 'city', value: null });
+  expect((await templateBench(bench.db, { assignmentId: id, entries })).missing[0]!.pictures).toBe(2);
+});
+
+test('a picture is found by a part of its name, and signs of a pattern are only signs', async () => {
+  const { id } = await job();
+  const found = async (find: string) =>
+    (await templateBench(bench.db, { assignmentId: id, entries: [], find })).samples.map((one) => one.name);
+  expect(await found('B.J')).toEqual(['b.jpg']);
+  expect(await found('%')).toEqual([]);
+});
+
+test('the shelf tells in which assignments a template is in force, and its present version', async () => {
+  const { template } = await job();
+  await changeTemplate(
+    bench.db,
+    template.id,
+    { name: 'Rights', kind: 'standing', entries: rights.slice(1) },
+    1,
+  );
+  const shelf = await readShelf(bench.db);
+  expect(shelf.inForce[template.id]).toContain('Relaunch');
+  expect(shelf.templates.find((one) => one.id === template.id)).toMatchObject({ version: 2 });
+});
