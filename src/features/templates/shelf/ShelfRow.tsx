@@ -33,7 +33,9 @@ export function ShelfRow({ template, inForce, all }: Props) {
     <Flex borderTopWidth="1px" paddingY="2.5" columnGap="6" rowGap="1" alignItems="baseline" wrap="wrap">
       <Box width={{ base: '100%', md: '17em' }}>
         <chakra.span fontFamily="heading" fontSize="1.0625rem" fontWeight="600" overflowWrap="anywhere">
-          <Link href={`/templates/${template.id}`}>{name}</Link>
+          <Link href={`/templates/${template.id}`} prefetch={false}>
+            {name}
+          </Link>
         </chakra.span>
         {template.draft && template.version > 0 && (
           <chakra.span color="woad" fontSize="0.8125rem">

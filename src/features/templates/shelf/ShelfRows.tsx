@@ -7,15 +7,40 @@ import type { Shelf } from '@/server/operations/templateShelf';
 import type { ListedTemplate } from '@/server/operations/templates';
 import { ShelfRow } from './ShelfRow';
 
-/** Rows of the shelf; only those near the window are mounted. */
-export function ShelfRows({ shelf, shown }: { shelf: Shelf; shown: readonly ListedTemplate[] }) {
+/** So many rows stand in the page as they are. */
+const MOST_PLAIN = 60;
+
+interface Props {
+  readonly shelf: Shelf;
+  readonly shown: readonly ListedTemplate[];
+}
+
+/** Rows of the shelf; of a long one only those near the window are mounted. */
+export function ShelfRows(props: Props) {
+  if (props.shown.length > MOST_PLAIN) return <ManyRows {...props} />;
+  return (
+    <Box role="list" aria-label="Templates">
+      {props.shown.map((template) => (
+        <Box key={template.id} role="listitem">
+          <Row {...props} template={template} />
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+function Row({ shelf, template }: Pick<Props, 'shelf'> & { template: ListedTemplate }) {
+  return <ShelfRow template={template} inForce={shelf.inForce[template.id] ?? []} all={shelf.templates} />;
+}
+
+function ManyRows({ shelf, shown }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [top, setTop] = useState(0);
   // The rows begin lower when the starters are open.
   useLayoutEffect(() => setTop((before) => box.current?.offsetTop ?? before));
   const rows = useWindowVirtualizer({
     count: shown.length,
-    estimateSize: () => 68,
+    estimateSize: () => 84,
     overscan: 8,
     scrollMargin: top,
     getItemKey: (index) => shown[index]!.id,
@@ -35,11 +60,7 @@ export function ShelfRows({ shelf, shown }: { shelf: Shelf; shown: readonly List
           right="0"
           transform={`translateY(${start - top}px)`}
         >
-          <ShelfRow
-            template={shown[index]!}
-            inForce={shelf.inForce[shown[index]!.id] ?? []}
-            all={shelf.templates}
-          />
+          <Row shelf={shelf} template={shown[index]!} />
         </Box>
       ))}
     </Box>

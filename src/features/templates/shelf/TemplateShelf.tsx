@@ -33,7 +33,9 @@ export function TemplateShelf({ initial }: { initial: Shelf }) {
           <Link href="/details">My details</Link>
         </Plain>
         <Plain asChild display="inline-flex" alignItems="center">
-          <Link href="/templates/new">Make a template</Link>
+          <Link href="/templates/new" prefetch={false}>
+            Make a template
+          </Link>
         </Plain>
       </TopLine>
       {shelf.templates.length === 0 && (
