@@ -1,10 +1,12 @@
 import { and, asc, eq, isNotNull, max, notInArray, sql } from 'drizzle-orm';
+import { compilePattern } from '../core/naming/pattern';
 import { compileTemplates } from '../core/templates/resolve';
 import type { Database } from '../server/db/client';
 import { photos, runItems, runs } from '../server/db/schema';
 import type { EmbedParameters, ImportParameters } from '../server/db/stored';
+import { TakenNames } from '../server/files/folderInside';
 import { announce } from '../server/jobs/queue';
-import { readAssignment, writeChoices } from '../server/operations/assignments';
+import { type Assignment, readAssignment, writeChoices } from '../server/operations/assignments';
 import { folderById } from '../server/operations/folders';
 import { surroundings } from '../server/operations/identities';
 import { found } from '../server/operations/operationError';
@@ -12,6 +14,8 @@ import { templatesOfVersion } from '../server/operations/templateVersions';
 import { embedItem } from './items/embedItem';
 import { failureOf } from './items/failure';
 import { importItem } from './items/importItem';
+import type { ImportRun } from './items/importRun';
+import { removeSources } from './items/removeSource';
 import { takeBackItem } from './items/takeBackItem';
 
 /** Files in hand at the same time. */
@@ -47,6 +51,7 @@ export async function carryOutRun(db: Database, runId: string, stopping: () => b
     }
   };
   await Promise.all(Array.from({ length: AT_ONCE }, next));
+  await endMove(db, run);
   if (stopping() && !stopAsked) throw new Error('the worker is stopping; the run goes on when it is back');
   await db
     .update(runs)
@@ -54,6 +59,13 @@ export async function carryOutRun(db: Database, runId: string, stopping: () => b
     .where(eq(runs.id, runId));
   await announce(db, { kind: 'run', id: runId });
   await announce(db, { kind: 'photos', id: run.assignmentId });
+}
+
+/** A move removes its sources when their copies are recorded; also those of a part that was stopped. */
+async function endMove(db: Database, run: typeof runs.$inferSelect): Promise<void> {
+  if (run.kind !== 'import') return;
+  const { way, sourceFolderId } = run.parameters as ImportParameters;
+  if (way === 'move') await removeSources(db, run.id, (await folderById(db, sourceFolderId)).path);
 }
 
 async function carryOutItem(
@@ -99,26 +111,38 @@ async function carrierFor(
     const { fields } = run.parameters as EmbedParameters;
     return (item) => embedItem(db, item, writeChoices(assignment), fields);
   }
+  const importRun = await importRunFor(db, run, assignment);
+  return (item) => importItem(db, importRun, item);
+}
+
+async function importRunFor(
+  db: Database,
+  run: typeof runs.$inferSelect,
+  assignment: Assignment,
+): Promise<ImportRun> {
   const parameters = run.parameters as ImportParameters;
-  const [source, working, templates] = await Promise.all([
+  const { secondFolderId, pattern = { name: '', folder: '' } } = parameters;
+  const [source, working, second, templates, around, placesTaken] = await Promise.all([
     folderById(db, parameters.sourceFolderId),
     folderById(db, assignment.workingFolderId),
+    secondFolderId ? folderById(db, secondFolderId) : undefined,
     templatesOfVersion(db, parameters.templates),
+    surroundings(db),
+    placesTakenBefore(db, run),
   ]);
-  const placesTaken = await placesTakenBefore(db, run);
-  const around = await surroundings(db);
-  const compiled = compileTemplates(templates);
-  const importRun = {
+  return {
     assignment,
     around,
-    source: source.path,
+    source,
     working,
+    second,
     templates,
-    compiled,
+    compiled: compileTemplates(templates),
+    pattern: compilePattern(pattern),
+    taken: new TakenNames(),
     parameters,
     placesTaken,
   };
-  return (item) => importItem(db, importRun, item);
 }
 
 /** The last place in the assignment's order that another run gave. */

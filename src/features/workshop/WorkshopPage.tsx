@@ -30,7 +30,12 @@ interface Props {
   readonly folders: readonly Pick<OpenedFolder, 'id' | 'label' | 'path' | 'kind'>[];
 }
 
-const folderWords = { working: 'working folder', source: 'source', card: 'memory card' } as const;
+const folderWords = {
+  working: 'working folder',
+  source: 'source',
+  card: 'memory card',
+  second: 'second copies',
+} as const;
 
 /** The workshop: where everything begins and is found again. */
 export function WorkshopPage({ assignments, templates, folders }: Props) {

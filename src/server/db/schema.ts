@@ -17,13 +17,16 @@ import {
 import type { FieldId } from '../../core/catalogue/fields';
 import type { FieldValue } from '../../core/catalogue/value';
 import type { ShotRole } from '../../core/embed/planShot';
+import type { MakerAnswer } from '../../core/rights/makers';
 import type { Identity, IdentityKind } from '../../core/templates/identity';
 import type { Entry, TemplateKind } from '../../core/templates/template';
 import type {
   DraftOrigin,
   EmbedParameters,
+  ImportChoices,
   ImportParameters,
   RunItemResult,
+  StoredPlan,
   StoredProblem,
   StoredRecord,
   StoredTemplateDraft,
@@ -39,7 +42,7 @@ export const openedFolders = pgTable('opened_folders', {
   id: id(),
   path: text().notNull().unique(),
   label: text().notNull(),
-  kind: text().$type<'working' | 'source' | 'card'>().notNull(),
+  kind: text().$type<'working' | 'source' | 'card' | 'second'>().notNull(),
   createdAt: createdAt(),
 });
 
@@ -56,7 +59,29 @@ export const assignments = pgTable('assignments', {
   dngSidecar: boolean().notNull().default(false),
   /** Date Created goes into Exif DateTimeOriginal too. */
   dateTimeOriginal: boolean().notNull().default(false),
+  /** How pictures are brought in; the usual way without. */
+  importChoices: jsonb().$type<ImportChoices>(),
+  /** The plan that the choices were taken from. */
+  planId: uuid(),
   createdAt: createdAt(),
+});
+
+/** Saved choices under a name. */
+export const plans = pgTable('plans', {
+  id: id(),
+  name: text().notNull().unique(),
+  choices: jsonb().$type<StoredPlan>().notNull(),
+  lastUsed: moment(),
+  createdAt: createdAt(),
+});
+
+/** What was answered about a stated maker, by the key of the name: remembered for every later source. */
+export const makers = pgTable('makers', {
+  key: text().primaryKey(),
+  name: text().notNull(),
+  /** Oneself in another spelling; somebody else, whose pictures are left as they are, or filled; not known. */
+  answer: text().$type<MakerAnswer>().notNull(),
+  answeredAt: createdAt(),
 });
 
 export const facts = pgTable(

@@ -3,6 +3,7 @@ import type { FieldValue } from '../../core/catalogue/value';
 import type { ContainerId } from '../../core/containers/container';
 import type { CameraFacts } from '../../core/embed/camera';
 import type { FieldReading } from '../../core/mapping/read';
+import type { NamePattern } from '../../core/naming/pattern';
 import type { Problem, ProblemCode } from '../../core/problems/problem';
 import type { Entry, TemplateKind } from '../../core/templates/template';
 import type { FileErrorCode } from '../files/fileError';
@@ -42,7 +43,7 @@ export function storedRecord({
 
 /** A problem of the core, or one with the file itself. */
 export type StoredProblem = Omit<Problem, 'code'> & {
-  readonly code: ProblemCode | FileErrorCode | 'unexpected';
+  readonly code: ProblemCode | FileErrorCode | 'source-left' | 'unexpected';
 };
 
 export type DraftOrigin =
@@ -57,6 +58,44 @@ export interface ImportParameters {
   readonly keywords: readonly string[];
   /** Paths inside the source that are copied without templates. */
   readonly leaveAsTheyAre: readonly string[];
+  /** Paths inside the source in which templates fill only what is empty. */
+  readonly fillOnly?: readonly string[];
+  /** Absent in runs of before there was a choice: copy, under the name that the file has. */
+  readonly way?: ImportWay;
+  readonly pattern?: NamePattern;
+  readonly secondFolderId?: string;
+  /** Starting rating, where a picture has none. */
+  readonly rating?: string;
+}
+
+/** Copy; move, which removes the source when its copy is verified; or take up where they lie. */
+export type ImportWay = 'copy' | 'move' | 'take-up';
+
+/** How pictures are brought in: kept with an assignment, and under a name as a plan. */
+export interface ImportChoices extends NamePattern {
+  readonly version: 1;
+  readonly way: ImportWay;
+  /** A folder for a second copy; '' for none. */
+  readonly secondCopy: string;
+  /** Common keywords, as typed. */
+  readonly keywords: string;
+  /** A code of Image Rating; '' for none. */
+  readonly rating: string;
+}
+
+export const usualChoices: ImportChoices = {
+  version: 1,
+  way: 'copy',
+  name: '',
+  folder: '',
+  secondCopy: '',
+  keywords: '',
+  rating: '',
+};
+
+/** Saved choices for bringing in, with the templates in force. */
+export interface StoredPlan extends ImportChoices {
+  readonly templates: readonly string[];
 }
 
 export interface EmbedParameters {
@@ -87,6 +126,12 @@ export interface RunItemResult {
   readonly version: 1;
   /** Where the file went, inside its folder. */
   readonly target?: string;
+  /** The folder below the working folder; absent where it is itself. */
+  readonly inside?: string;
+  /** Names of the second copies, inside theirs. */
+  readonly second?: readonly string[];
+  /** What the source's files were when they were read: only these are removed by a move. */
+  readonly source?: readonly { readonly name: string; readonly size: number; readonly modifiedNs: string }[];
   /** Names of the photo’s other files there. */
   readonly others?: { readonly raw?: string; readonly sidecar?: string };
   readonly written: { readonly [K in FieldId]?: WrittenField };

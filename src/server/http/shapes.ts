@@ -1,7 +1,9 @@
 import type { ValidateFunction } from 'ajv';
-import { fieldIds } from '../../core/catalogue/fields';
+import { field, fieldIds } from '../../core/catalogue/fields';
+import type { MakerAnswer } from '../../core/rights/makers';
 import { identityPartNames } from '../../core/templates/identity';
 import { listRules, textRules } from '../../core/templates/template';
+import type { ImportChoices } from '../db/stored';
 import type { AssignmentChange, NewAssignment } from '../operations/assignments';
 import type { IdentityText } from '../operations/identities';
 import type { ImportWish } from '../operations/startImport';
@@ -70,6 +72,15 @@ export const identityText = schema<IdentityText>(
 export const newAssignment = schema<NewAssignment>(
   object({ name: text(200), workingPath: text(4096), sourcePath: text(4096) }, ['name', 'workingPath']),
 );
+const choiceParts = {
+  way: { enum: ['copy', 'move', 'take-up'] },
+  name: text(1000),
+  folder: text(1000),
+  secondCopy: text(4096),
+  keywords: text(20_000),
+  rating: { enum: ['', ...Object.keys(field('rating').choices ?? {})] },
+};
+const importChoices = object({ version: { const: 1 }, ...choiceParts });
 export const assignmentChange = schema<AssignmentChange>(
   object(
     {
@@ -79,16 +90,21 @@ export const assignmentChange = schema<AssignmentChange>(
       inForce: list(id, 100),
       dngSidecar: { type: 'boolean' },
       dateTimeOriginal: { type: 'boolean' },
+      importChoices,
     },
     [],
   ),
 );
+const paths = list(text(4096), 20_000);
 export const importWish = schema<ImportWish>(
-  object({
-    paths: list(text(4096), 20_000),
-    leaveAsTheyAre: list(text(4096), 20_000),
-    keywords: text(20_000),
-  }),
+  object({ paths, leaveAsTheyAre: paths, fillOnly: paths, ...choiceParts }, ['paths', 'leaveAsTheyAre']),
+);
+export const planText = schema<{ name: string; choices: ImportChoices }>(
+  object({ name: text(120), choices: importChoices }),
+);
+export const planUse = schema<{ planId: string }>(object({ planId: id }));
+export const makerAnswer = schema<{ name: string; answer: MakerAnswer }>(
+  object({ name: text(2000), answer: { enum: ['me', 'leave', 'fill', 'unknown'] } }),
 );
 export const photoIds = schema<{ photoIds: string[] }>(object({ photoIds: ids }));
 

@@ -2,6 +2,7 @@ import { and, asc, count, desc, eq, gt, inArray, isNull } from 'drizzle-orm';
 import type { ShotChoices } from '../../core/embed/planShot';
 import type { Database, Queries } from '../db/client';
 import { assignments, facts, photos, templates, templatesInForce } from '../db/schema';
+import type { ImportChoices } from '../db/stored';
 import { openFolder } from './folders';
 import { found, OperationError } from './operationError';
 
@@ -15,6 +16,9 @@ export interface Assignment {
   readonly dngSidecar: boolean;
   /** Date Created goes into Exif DateTimeOriginal too. */
   readonly dateTimeOriginal: boolean;
+  /** How pictures were brought in last, or are to be. */
+  readonly importChoices: ImportChoices | null;
+  readonly planId: string | null;
   readonly facts: readonly { readonly name: string; readonly value: string }[];
   /** Ids, first to last. */
   readonly inForce: readonly string[];
@@ -126,6 +130,7 @@ export interface AssignmentChange {
   readonly inForce?: readonly string[];
   readonly dngSidecar?: boolean;
   readonly dateTimeOriginal?: boolean;
+  readonly importChoices?: ImportChoices;
 }
 
 /** What the assignment chose about writing into files. */
@@ -150,6 +155,7 @@ export async function changeAssignment(
       ...(change.publishedOn === undefined ? {} : { publishedOn: change.publishedOn || null }),
       ...(change.dngSidecar === undefined ? {} : { dngSidecar: change.dngSidecar }),
       ...(change.dateTimeOriginal === undefined ? {} : { dateTimeOriginal: change.dateTimeOriginal }),
+      ...(change.importChoices === undefined ? {} : { importChoices: change.importChoices }),
     };
     if (Object.keys(own).length > 0) await tx.update(assignments).set(own).where(eq(assignments.id, id));
     if (change.facts) {

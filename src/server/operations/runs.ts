@@ -1,11 +1,11 @@
-import { asc, count, desc, eq } from 'drizzle-orm';
+import { and, asc, count, desc, eq } from 'drizzle-orm';
 import { presentValues } from '../../core/drafts/present';
 import { stripOf } from '../../core/threads/stroke';
-import type { Queries } from '../db/client';
+import type { Database, Queries } from '../db/client';
 import { assignments, inverseEdits, photos, runItems, runs } from '../db/schema';
-import { announce } from '../jobs/queue';
+import { announce, enqueueRun } from '../jobs/queue';
 import { inForceOf } from './inForce';
-import { found } from './operationError';
+import { found, OperationError } from './operationError';
 
 export type RunRow = typeof runs.$inferSelect;
 export type RunCounts = Readonly<Record<(typeof runItems.$inferSelect)['state'], number>>;
@@ -94,4 +94,30 @@ export async function listRuns(db: Queries, limit = 20) {
 export async function stopRun(db: Queries, id: string): Promise<void> {
   await db.update(runs).set({ stopAsked: true }).where(eq(runs.id, id));
   await announce(db, { kind: 'run', id });
+}
+
+/** Lets a stopped run go on with what it has not done. */
+export async function goOnRun(db: Database, id: string): Promise<void> {
+  await again(db, id, 'There is nothing left to do in this run.');
+}
+
+/** Tries once more what failed; what was done stays as it is. */
+export async function retryRun(db: Database, id: string): Promise<void> {
+  await db
+    .update(runItems)
+    .set({ state: 'waiting', problems: null })
+    .where(and(eq(runItems.runId, id), eq(runItems.state, 'failed')));
+  await again(db, id, 'Nothing failed in this run.');
+}
+
+async function again(db: Database, id: string, otherwise: string): Promise<void> {
+  await db.transaction(async (tx) => {
+    const [row] = await tx.select().from(runs).where(eq(runs.id, id)).for('update');
+    const { state } = found(row, 'run');
+    if (state === 'running' || state === 'waiting') throw new OperationError('This run is going on.', 409);
+    if ((await runCounts(tx, id)).waiting === 0) throw new OperationError(otherwise, 409);
+    await tx.update(runs).set({ state: 'waiting', stopAsked: false, endedAt: null }).where(eq(runs.id, id));
+    await enqueueRun(tx, id);
+    await announce(tx, { kind: 'run', id });
+  });
 }

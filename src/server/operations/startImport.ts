@@ -1,51 +1,65 @@
+import { eq } from 'drizzle-orm';
 import { parseKeywords } from '../../core/keywords/parse';
-import type { Database } from '../db/client';
-import { runItems, runs } from '../db/schema';
+import { compileText } from '../../core/templates/placeholders';
+import type { Database, Queries } from '../db/client';
+import { assignments, plans, runItems, runs } from '../db/schema';
+import { type ImportChoices, type ImportParameters, usualChoices } from '../db/stored';
 import { pathInside } from '../files/folders';
 import { announce, enqueueRun } from '../jobs/queue';
+import { problemWords } from '../problems/words';
 import { readAssignment } from './assignments';
 import { refuseFillIns } from './fillIns';
-import { folderById } from './folders';
+import { folderById, openFolder } from './folders';
 import { found, OperationError } from './operationError';
 import { templatesById } from './templates';
 
-export interface ImportWish {
+export interface ImportWish extends Partial<Omit<ImportChoices, 'version'>> {
   /** Paths inside the assignment's source, in the order of the pictures. */
   readonly paths: readonly string[];
   readonly leaveAsTheyAre: readonly string[];
-  /** As typed. */
-  readonly keywords: string;
+  readonly fillOnly?: readonly string[];
 }
 
-/** Plans a run that copies pictures into the working folder with the templates in force embedded. */
+/** Plans a run that brings pictures in by the choices made, with the templates in force. */
 export async function startImport(
   db: Database,
   assignmentId: string,
-  wish: ImportWish,
+  { paths, leaveAsTheyAre, fillOnly = [], ...wished }: ImportWish,
 ): Promise<{ runId: string }> {
   const assignment = await readAssignment(db, assignmentId);
   if (!assignment.sourceFolderId)
     throw new OperationError('This assignment has no folder to bring pictures in from.');
-  if (wish.paths.length === 0) throw new OperationError('Choose at least one picture.');
+  if (paths.length === 0) throw new OperationError('Choose at least one picture.');
   const source = await folderById(db, assignment.sourceFolderId);
-  for (const path of wish.paths) await pathInside(source.path, path);
+  for (const path of paths) await pathInside(source.path, path);
+  const choices: ImportChoices = { ...usualChoices, ...wished };
+  refuseBadPattern(choices);
   const templates = await templatesById(db, assignment.inForce);
   refuseFillIns(templates);
   return db.transaction(async (tx) => {
-    const parameters = {
-      version: 1 as const,
+    const second = await secondFolder(tx, choices, source.path);
+    const parameters: ImportParameters = {
+      version: 1,
       sourceFolderId: source.id,
-      keywords: parseKeywords(wish.keywords),
-      leaveAsTheyAre: wish.leaveAsTheyAre,
+      keywords: parseKeywords(choices.keywords),
+      leaveAsTheyAre,
+      fillOnly,
+      way: choices.way,
+      pattern: { name: choices.name, folder: choices.folder },
       templates: templates.map(({ id, name, version }) => ({ id, name, version })),
+      ...(second ? { secondFolderId: second.id } : {}),
+      ...(choices.rating ? { rating: choices.rating } : {}),
     };
+    await tx.update(assignments).set({ importChoices: choices }).where(eq(assignments.id, assignmentId));
+    if (assignment.planId)
+      await tx.update(plans).set({ lastUsed: new Date() }).where(eq(plans.id, assignment.planId));
     const [run] = await tx
       .insert(runs)
       .values({ assignmentId, kind: 'import', parameters })
       .returning({ id: runs.id });
     const { id: runId } = found(run, 'run');
     await tx.insert(runItems).values(
-      wish.paths.map((path, position) => ({
+      paths.map((path, position) => ({
         runId,
         position,
         name: path.slice(path.lastIndexOf('/') + 1),
@@ -56,4 +70,23 @@ export async function startImport(
     await announce(tx, { kind: 'run', id: runId });
     return { runId };
   });
+}
+
+/** A pattern that cannot be understood is told before anything is copied. */
+function refuseBadPattern({ name, folder }: ImportChoices): void {
+  for (const [what, text] of [
+    ['names', name],
+    ['folders', folder],
+  ] as const) {
+    const [problem] = compileText(text).problems;
+    if (problem) throw new OperationError(`The pattern of ${what} cannot be used. ${problemWords(problem)}`);
+  }
+}
+
+async function secondFolder(db: Queries, { secondCopy, way }: ImportChoices, source: string) {
+  if (secondCopy.trim() === '' || way === 'take-up') return undefined;
+  const second = await openFolder(db, { path: secondCopy.trim(), kind: 'second' });
+  if (`${second.path}/`.startsWith(`${source}/`))
+    throw new OperationError('The second copy must not go into the folder that pictures come from.');
+  return second;
 }

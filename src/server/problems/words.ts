@@ -79,6 +79,8 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   locked: 'Another run is writing this file. Try again when it has ended.',
   'too-large': 'The file is too large for this disk.',
   'way-back-differs': 'The way back does not lead to the former file. Nothing was written.',
+  'source-left':
+    'The copy is safe, but its source could not be removed: it may be write-protected. Remove it yourself.',
   unexpected:
     'Something in Fabrica failed. The file was left as it was; worker.log in the data folder tells more.',
 };

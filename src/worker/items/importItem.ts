@@ -3,74 +3,91 @@ import { and, eq } from 'drizzle-orm';
 import type { FieldId } from '../../core/catalogue/fields';
 import type { FieldValue } from '../../core/catalogue/value';
 import { planShot } from '../../core/embed/planShot';
-import { valuesOfRecord } from '../../core/mapping/read';
+import { namedShot } from '../../core/naming/pattern';
 import type { Shot } from '../../core/naming/shots';
-import { type CompiledTemplates, resolve } from '../../core/templates/resolve';
-import { applyRule } from '../../core/templates/rules';
-import type { Template } from '../../core/templates/template';
 import type { Database, Queries } from '../../server/db/client';
 import { drafts, files, photos, runItems } from '../../server/db/schema';
-import {
-  type DraftOrigin,
-  type ImportParameters,
-  type RunItemResult,
-  type StoredProblem,
-  storedRecord,
-  type WrittenField,
-} from '../../server/db/stored';
+import { type RunItemResult, type StoredProblem, storedRecord } from '../../server/db/stored';
+import { folderInside } from '../../server/files/folderInside';
 import { pathInside, shotOf } from '../../server/files/folders';
 import { contentIdentity } from '../../server/files/readPhotoFile';
 import { containersOf, type ReadShot, readShot } from '../../server/files/readShot';
 import { sourceOf, withFile } from '../../server/files/source';
-import { type Assignment, writeChoices } from '../../server/operations/assignments';
-import { placeholderContext, type Surroundings } from '../../server/operations/context';
+import { writeChoices } from '../../server/operations/assignments';
+import type { ImportRun } from './importRun';
+import { importContext, importValues, valuesAfter, type Written } from './importValues';
 import { indexFiles } from './indexShot';
 import { placeShot } from './placeShot';
+import { sourceMarks } from './removeSource';
+import { secondCopy } from './secondCopy';
 
-export interface ImportRun {
-  readonly assignment: Assignment;
-  readonly around: Surroundings;
-  readonly source: string;
-  readonly working: { readonly id: string; readonly path: string };
-  readonly templates: readonly Template[];
-  readonly compiled: CompiledTemplates;
-  readonly parameters: ImportParameters;
-  /** Places taken by pictures that were there before. */
-  readonly placesTaken: number;
-}
 type Item = typeof runItems.$inferSelect;
-type Written = { [K in FieldId]?: WrittenField };
 
-/** Copies one photo, with all its files, into the working folder; the templates go in while copying. */
+/** Where the files of a photo stand, in which opened folder. */
+interface Placed {
+  readonly root: { readonly id: string; readonly path: string };
+  readonly inside: string;
+  readonly folder: string;
+  readonly names: Shot;
+}
+
+/**
+ * Brings one photo in, with all its files: a copy with the templates going in, or where it lies, with what
+ * the templates say as drafts, since an original is not written unasked.
+ */
 export async function importItem(db: Database, run: ImportRun, item: Item): Promise<void> {
-  const source = await pathInside(run.source, item.sourcePath ?? '');
+  const source = await pathInside(run.source.path, item.sourcePath ?? '');
   const read = await readShot(path.dirname(source), await shotOf(source));
-  const leave = run.parameters.leaveAsTheyAre.includes(item.sourcePath ?? '');
-  const written = leave ? {} : valuesFromTemplates(run, item, read);
+  const written = importValues(run, item, read);
+  if (run.parameters.way === 'take-up') return takeUp(db, run, item, read, written);
   const wanted = new Map(Object.entries(written).map(([id, one]) => [id as FieldId, one.after]));
   const planned = await planShot(containersOf(read), wanted, writeChoices(run.assignment));
   // Refused: every file comes as it is, and the templates' values wait as drafts. Refused is not lost.
   const plan = planned.refused ? { ...planned, parts: [] } : planned;
-  const result: RunItemResult = { version: 1, written: planned.refused ? {} : written };
-  const names = await placeShot(read, plan, run.working.path, namesOf(item.result), async (tried) => {
+  const named = namedShot(run.pattern, read.shot, importContext(run, item, read), valuesAfter(read, written));
+  const inside = item.result?.target === undefined ? named.folder : (item.result.inside ?? '');
+  const result: RunItemResult = {
+    version: 1,
+    written: planned.refused ? {} : written,
+    ...(inside === '' ? {} : { inside }),
+    ...(run.parameters.way === 'move' ? { source: sourceMarks(read) } : {}),
+  };
+  const folder = await folderInside(run.working.path, inside);
+  const place = { folder, wanted: named.shot, taken: run.taken, begun: namesOf(item.result) };
+  const names = await placeShot(read, plan, place, async (tried) => {
     await db
       .update(runItems)
       .set({ result: { ...result, ...targetsOf(tried) } })
       .where(eq(runItems.id, item.id));
   });
+  const second = run.second ? await secondCopy(folder, names, run.second.path, inside) : undefined;
   const problems: StoredProblem[] = [...planned.problems, ...(planned.refused ? [planned.refused] : [])];
-  await record(
-    db,
-    run,
-    item,
-    names,
-    { ...result, ...targetsOf(names) },
-    planned.refused ? written : {},
+  await record(db, run, item, {
+    placed: { root: run.working, inside, folder, names },
+    result: { ...result, ...targetsOf(names), ...(second ? { second } : {}) },
+    waiting: planned.refused ? written : {},
     problems,
-  );
+  });
 }
 
-function targetsOf({ main, ...others }: Shot): Pick<RunItemResult, 'target' | 'others'> {
+async function takeUp(
+  db: Database,
+  run: ImportRun,
+  item: Item,
+  { folder, shot }: ReadShot,
+  written: Written,
+): Promise<void> {
+  const inside = path.posix.dirname(item.sourcePath ?? '').replace(/^\.$/, '');
+  await record(db, run, item, {
+    placed: { root: run.source, inside, folder, names: shot },
+    result: { version: 1, written: {}, ...targetsOf(shot), ...(inside === '' ? {} : { inside }) },
+    waiting: written,
+    problems: [],
+  });
+}
+
+function targetsOf({ main, raw, sidecar }: Shot): Pick<RunItemResult, 'target' | 'others'> {
+  const others = { ...(raw ? { raw } : {}), ...(sidecar ? { sidecar } : {}) };
   return { target: main, ...(Object.keys(others).length > 0 ? { others } : {}) };
 }
 
@@ -78,57 +95,24 @@ function namesOf(result: RunItemResult | null): Shot | undefined {
   return result?.target === undefined ? undefined : { main: result.target, ...result.others };
 }
 
-function valuesFromTemplates(run: ImportRun, item: Item, { record, main }: ReadShot): Written {
-  const values = valuesOfRecord(record);
-  const context = placeholderContext(
-    run.assignment,
-    {
-      name: item.name,
-      camera: main.picture.camera,
-      pixels: main.picture.pixels,
-      folder: path.basename(path.dirname(item.sourcePath ?? '')) || undefined,
-      runningNumber: run.placesTaken + item.position + 1,
-    },
-    run.around,
-  );
-  const { changes } = resolve(run.compiled, values, context);
-  const written: Written = {};
-  for (const [id, { value, templateId }] of changes) {
-    const { name, version } = run.templates.find((one) => one.id === templateId)!;
-    written[id] = {
-      before: values[id] ?? null,
-      after: value,
-      origin: { by: 'template', templateId, name, version },
-    };
-  }
-  if (run.parameters.keywords.length > 0) {
-    const present = written.keywords?.after ?? values.keywords;
-    const origin: DraftOrigin = { by: 'hand' };
-    written.keywords = {
-      before: values.keywords ?? null,
-      after: applyRule('keywords', 'add', present ?? undefined, run.parameters.keywords),
-      origin,
-    };
-  }
-  return written;
-}
-
 async function record(
   db: Database,
   run: ImportRun,
   item: Item,
-  names: Shot,
-  result: RunItemResult,
-  waiting: Written,
-  problems: readonly StoredProblem[],
+  {
+    placed,
+    result,
+    waiting,
+    problems,
+  }: { placed: Placed; result: RunItemResult; waiting: Written; problems: readonly StoredProblem[] },
 ): Promise<void> {
-  const read = await readShot(run.working.path, names);
-  const identity = await withFile(path.join(run.working.path, names.main), (file, stat) =>
+  const read = await readShot(placed.folder, placed.names);
+  const identity = await withFile(path.join(placed.folder, placed.names.main), (file, stat) =>
     contentIdentity(sourceOf(file, stat.size), read.main.container),
   );
   await db.transaction(async (tx) => {
-    const photoId = await recordPhoto(tx, run, item, read, identity);
-    const place = { folderId: run.working.id, inside: '', folder: run.working.path };
+    const photoId = await recordPhoto(tx, run, item, placed, read, identity);
+    const place = { folderId: placed.root.id, inside: placed.inside, folder: placed.folder };
     const digests = await indexFiles(tx, photoId, place, read);
     for (const [field, one] of Object.entries(waiting)) {
       await tx
@@ -153,13 +137,15 @@ async function recordPhoto(
   tx: Queries,
   run: ImportRun,
   item: Item,
+  placed: Placed,
   read: ReadShot,
   identity: string,
 ): Promise<string> {
+  const relativePath = path.posix.join(placed.inside, read.shot.main);
   const [here] = await tx
     .select({ photoId: files.photoId })
     .from(files)
-    .where(and(eq(files.folderId, run.working.id), eq(files.relativePath, read.shot.main)));
+    .where(and(eq(files.folderId, placed.root.id), eq(files.relativePath, relativePath)));
   const row = {
     assignmentId: run.assignment.id,
     name: read.shot.main,

@@ -1,4 +1,3 @@
-import { lstat } from 'node:fs/promises';
 import path from 'node:path';
 import { insertedBytes } from '../../core/containers/edits';
 import type { ShotPlan, ShotRole } from '../../core/embed/planShot';
@@ -6,7 +5,8 @@ import { newSidecarName, type Shot, stemOf } from '../../core/naming/shots';
 import { applyEdits, digestOf } from '../../server/files/applyEdits';
 import { createFile } from '../../server/files/createFile';
 import { FileError } from '../../server/files/fileError';
-import { filesOf, pathInside } from '../../server/files/folders';
+import type { TakenNames } from '../../server/files/folderInside';
+import { pathInside } from '../../server/files/folders';
 import { contentIdentity, readPhotoFile } from '../../server/files/readPhotoFile';
 import type { ReadShot } from '../../server/files/readShot';
 import { sha256 } from '../../server/files/sha256';
@@ -33,6 +33,15 @@ export function numberedShot(shot: Shot, needsSidecar: boolean, n: number): Shot
   };
 }
 
+/** Where the files of a photo go: the folder, the names they are to have, and those that are taken there. */
+export interface Place {
+  readonly folder: string;
+  readonly wanted: Shot;
+  readonly taken: TakenNames;
+  /** Names of an attempt that was cut off. */
+  readonly begun?: Shot | undefined;
+}
+
 /**
  * Copies the files of a photo, each with its metadata going in on the way; the file that stands for the
  * photo comes last. `tryNames` is told the names before anything is placed under them.
@@ -40,15 +49,15 @@ export function numberedShot(shot: Shot, needsSidecar: boolean, n: number): Shot
 export async function placeShot(
   read: ReadShot,
   plan: ShotPlan,
-  folder: string,
-  begun: Shot | undefined,
+  { folder, wanted, taken, begun }: Place,
   tryNames: (names: Shot) => Promise<void>,
 ): Promise<Shot> {
   const needsSidecar = plan.parts.some((part) => part.role === 'sidecar');
   if (begun && (await finish(read, plan, folder, begun))) return begun;
   for (let n = 1; n <= NAMES_TRIED; n++) {
-    const names = numberedShot(read.shot, needsSidecar, n);
-    if (await anyTaken(folder, names)) continue;
+    const names = numberedShot(wanted, needsSidecar, n);
+    if (await taken.has(folder, names)) continue;
+    await taken.add(folder, names);
     await tryNames(names);
     try {
       await placeAll(read, plan, folder, names, false);
@@ -58,17 +67,6 @@ export async function placeShot(
     }
   }
   throw new FileError('already-there', read.shot.main);
-}
-
-async function anyTaken(folder: string, names: Shot): Promise<boolean> {
-  for (const name of filesOf(names)) {
-    const there = await lstat(path.join(folder, name)).then(
-      () => true,
-      () => false,
-    );
-    if (there) return true;
-  }
-  return false;
 }
 
 /** Goes on under the names of an attempt that was cut off; false where a name is somebody else's by now. */

@@ -1,0 +1,15 @@
+import { body } from '@/server/http/body';
+import { endpoint } from '@/server/http/endpoint';
+import { planText, planUse } from '@/server/http/shapes';
+import { keepPlan, usePlan } from '@/server/operations/plans';
+
+type Params = { id: string };
+/** Keeps the choices of this assignment as a plan. */
+export const POST = endpoint<Params>(async ({ db, request, params }) => {
+  const { name, choices } = await body(request, planText);
+  return keepPlan(db, params.id, name, choices);
+});
+/** Takes the choices of a plan. */
+export const PUT = endpoint<Params>(async ({ db, request, params }) =>
+  usePlan(db, params.id, (await body(request, planUse)).planId),
+);

@@ -1,0 +1,4 @@
+import { endpoint } from '@/server/http/endpoint';
+import { removePlan } from '@/server/operations/plans';
+
+export const DELETE = endpoint<{ id: string }>(({ db, params }) => removePlan(db, params.id));

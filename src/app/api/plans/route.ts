@@ -1,0 +1,4 @@
+import { endpoint } from '@/server/http/endpoint';
+import { listPlans } from '@/server/operations/plans';
+
+export const GET = endpoint(({ db }) => listPlans(db));

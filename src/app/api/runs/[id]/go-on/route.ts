@@ -1,0 +1,4 @@
+import { endpoint } from '@/server/http/endpoint';
+import { goOnRun } from '@/server/operations/runs';
+
+export const POST = endpoint<{ id: string }>(({ db, params }) => goOnRun(db, params.id));

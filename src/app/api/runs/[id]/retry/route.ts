@@ -1,0 +1,4 @@
+import { endpoint } from '@/server/http/endpoint';
+import { retryRun } from '@/server/operations/runs';
+
+export const POST = endpoint<{ id: string }>(({ db, params }) => retryRun(db, params.id));

@@ -1,0 +1,73 @@
+import { asc, eq } from 'drizzle-orm';
+import type { Database, Queries } from '../db/client';
+import { assignments, plans, templates } from '../db/schema';
+import { type ImportChoices, type StoredPlan, usualChoices } from '../db/stored';
+import { announce } from '../jobs/queue';
+import { type Assignment, changeAssignment, readAssignment } from './assignments';
+import { found, OperationError } from './operationError';
+
+export interface Plan {
+  readonly id: string;
+  readonly name: string;
+  readonly choices: StoredPlan;
+  /** ISO 8601; null: not used so far. */
+  readonly lastUsed: string | null;
+}
+
+export async function listPlans(db: Queries): Promise<Plan[]> {
+  const rows = await db.select().from(plans).orderBy(asc(plans.name));
+  return rows.map(({ id, name, choices, lastUsed }) => ({
+    id,
+    name,
+    choices,
+    lastUsed: lastUsed?.toISOString() ?? null,
+  }));
+}
+
+/** Keeps an assignment's choices and templates in force under a name; the same name is kept anew. */
+export async function keepPlan(
+  db: Database,
+  assignmentId: string,
+  name: string,
+  choices: ImportChoices,
+): Promise<{ id: string }> {
+  const named = name.replace(/\s+/g, ' ').trim();
+  if (named === '') throw new OperationError('Give the plan a name.');
+  const { inForce } = await readAssignment(db, assignmentId);
+  const stored: StoredPlan = { ...choices, templates: inForce };
+  return db.transaction(async (tx) => {
+    const [row] = await tx
+      .insert(plans)
+      .values({ name: named, choices: stored })
+      .onConflictDoUpdate({ target: plans.name, set: { choices: stored } })
+      .returning({ id: plans.id });
+    const { id } = found(row, 'plan');
+    await tx
+      .update(assignments)
+      .set({ planId: id, importChoices: choices })
+      .where(eq(assignments.id, assignmentId));
+    await announce(tx, { kind: 'assignment', id: assignmentId });
+    return { id };
+  });
+}
+
+/** Restores everything a plan holds in one act. Templates that are gone are told, not passed over. */
+export async function usePlan(
+  db: Database,
+  assignmentId: string,
+  planId: string,
+): Promise<{ assignment: Assignment; gone: number }> {
+  const [row] = await db.select().from(plans).where(eq(plans.id, planId));
+  const { choices } = found(row, 'plan');
+  const { templates: wanted, ...stored } = choices;
+  const there = new Set((await db.select({ id: templates.id }).from(templates)).map((one) => one.id));
+  const inForce = wanted.filter((id) => there.has(id));
+  await changeAssignment(db, assignmentId, { inForce, importChoices: { ...usualChoices, ...stored } });
+  await db.update(assignments).set({ planId }).where(eq(assignments.id, assignmentId));
+  return { assignment: await readAssignment(db, assignmentId), gone: wanted.length - inForce.length };
+}
+
+export async function removePlan(db: Queries, id: string): Promise<void> {
+  await db.update(assignments).set({ planId: null }).where(eq(assignments.planId, id));
+  await db.delete(plans).where(eq(plans.id, id));
+}

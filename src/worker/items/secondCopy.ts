@@ -1,0 +1,47 @@
+import path from 'node:path';
+import type { Shot } from '../../core/naming/shots';
+import { applyEdits, digestOf } from '../../server/files/applyEdits';
+import { FileError } from '../../server/files/fileError';
+import { folderInside } from '../../server/files/folderInside';
+import { filesOf, pathInside } from '../../server/files/folders';
+import { withFile } from '../../server/files/source';
+
+const NAMES_TRIED = 1000;
+
+/**
+ * A second copy of a photo's files as they stand in the working folder, at the same place below another
+ * one; read back and compared like the first. A file that stands there with the same content is the copy.
+ */
+export async function secondCopy(from: string, names: Shot, root: string, inside: string): Promise<string[]> {
+  const folder = await folderInside(root, inside);
+  const made: string[] = [];
+  for (const name of filesOf(names)) made.push(await copyOne(path.join(from, name), folder, name));
+  return made;
+}
+
+async function copyOne(source: string, folder: string, name: string): Promise<string> {
+  const dot = name.lastIndexOf('.');
+  for (let n = 1; n <= NAMES_TRIED; n++) {
+    const tried = n === 1 ? name : `${name.slice(0, dot)}-${n}${name.slice(dot)}`;
+    const target = await pathInside(folder, tried);
+    try {
+      const expected = await withFile(source, async (_, stat) => stat);
+      await applyEdits({
+        source,
+        target,
+        edits: [{ kind: 'copy', start: 0, end: expected.size }],
+        mode: 'new',
+        expected,
+        times: 'keep',
+        verify: async () => undefined,
+      });
+      return tried;
+    } catch (error) {
+      if (!(error instanceof FileError && error.code === 'already-there')) throw error;
+      if ((await digestAt(source)) === (await digestAt(target))) return tried;
+    }
+  }
+  throw new FileError('already-there', name);
+}
+
+const digestAt = (file: string) => withFile(file, (one, stat) => digestOf(one, stat.size));

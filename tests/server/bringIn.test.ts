@@ -1,0 +1,211 @@
+import { mkdirSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { eq } from 'drizzle-orm';
+import { runs } from '@/server/db/schema';
+import { usualChoices } from '@/server/db/stored';
+import { changeAssignment, readAssignment } from '@/server/operations/assignments';
+import { answerMaker, listMakers } from '@/server/operations/makers';
+import { listPhotos, photoPath } from '@/server/operations/photos';
+import { keepPlan, listPlans, removePlan, usePlan } from '@/server/operations/plans';
+import { goOnRun, readRun, retryRun, stopRun } from '@/server/operations/runs';
+import { type ImportWish, startImport } from '@/server/operations/startImport';
+import { carryOutRun } from '@/worker/runTask';
+import { valuesIn } from '../fixtures/embed';
+import { assignmentWith, type Bench, carryOut, openBench, smallJpeg } from './bench';
+
+let bench: Bench;
+beforeAll(async () => {
+  bench = await openBench();
+});
+afterAll(() => bench.end());
+
+const valuesOf = (file: string) => valuesIn(new Uint8Array(readFileSync(file)));
+const below = (folder: string) =>
+  readdirSync(folder, { recursive: true, withFileTypes: true })
+    .filter((one) => one.isFile())
+    .map((one) => path.relative(folder, path.join(one.parentPath, one.name)))
+    .sort();
+
+async function job(files: Record<string, Uint8Array>) {
+  const made = await assignmentWith(bench, files);
+  const start = (wish: Partial<ImportWish> = {}) =>
+    startImport(bench.db, made.id, { paths: made.paths, leaveAsTheyAre: [], ...wish });
+  const bringIn = async (wish: Partial<ImportWish> = {}) => {
+    const { runId } = await start(wish);
+    await carryOut(bench.db, runId);
+    return readRun(bench.db, runId);
+  };
+  return { ...made, start, bringIn };
+}
+
+test('names and folders by pattern; the running number goes on with the next run', async () => {
+  const one = await job({ 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
+  const wish = {
+    name: '{{ client }} {{ running number : 3 }}',
+    folder: '{{ year taken }}/{{ date taken : MM-dd }}',
+  };
+  await one.bringIn(wish);
+  await one.bringIn(wish);
+  expect(below(one.working)).toEqual([1, 2, 3, 4].map((n) => `2026/05-14/Boat Trust 00${n}.jpg`));
+  // What is brought in below a folder is found there again, also for writing.
+  const photos = await listPhotos(bench.db, one.id);
+  expect((await photoPath(bench.db, photos[0]!.id)).path).toBe(
+    path.join(one.working, '2026/05-14/Boat Trust 001.jpg'),
+  );
+});
+
+test('a name that differs by case or Unicode form alone is taken, and never overwritten', async () => {
+  const one = await job({ 'kt\u00e5.jpg': await smallJpeg(1) });
+  writeFileSync(path.join(one.working, 'KTa\u030a.JPG'), 'here before');
+  await one.bringIn();
+  expect(readdirSync(one.working).sort()).toEqual(['KTa\u030a.JPG', 'kt\u00e5-2.jpg'].sort());
+  expect(readFileSync(path.join(one.working, 'KTa\u030a.JPG'), 'utf8')).toBe('here before');
+});
+
+test('pictures of one name come under numbers when the pattern gives no other', async () => {
+  const one = await job({
+    'a.jpg': await smallJpeg(1),
+    'b.jpg': await smallJpeg(2),
+    'c.jpg': await smallJpeg(3),
+  });
+  await one.bringIn({ name: 'same' });
+  expect(below(one.working)).toEqual(['same-2.jpg', 'same-3.jpg', 'same.jpg']);
+});
+
+test('a second copy stands elsewhere, the same to the byte; one that is there already is not doubled', async () => {
+  const one = await job({ 'a.jpg': await smallJpeg(1) });
+  const secondCopy = path.join(bench.folder, 'second');
+  mkdirSync(secondCopy);
+  const run = await one.bringIn({ secondCopy, folder: 'x' });
+  expect(run.items[0]!.result).toMatchObject({ inside: 'x', second: ['a.jpg'] });
+  expect(readFileSync(path.join(secondCopy, 'x/a.jpg'))).toEqual(
+    readFileSync(path.join(one.working, 'x/a.jpg')),
+  );
+  await expect(one.start({ secondCopy: one.card })).rejects.toThrow('must not go into the folder');
+});
+
+test('a move removes the source when the copy is recorded, and leaves a file that was changed meanwhile', async () => {
+  const one = await job({ 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
+  const { runId } = await one.start({ way: 'move' });
+  await carryOut(bench.db, runId);
+  expect(readdirSync(one.card)).toEqual([]);
+  expect(readdirSync(one.working).sort()).toEqual(['a.jpg', 'b.jpg']);
+  // The worker was killed before the sources went, and somebody put another file there.
+  writeFileSync(path.join(one.card, 'a.jpg'), 'another');
+  await bench.db.update(runs).set({ state: 'running' }).where(eq(runs.id, runId));
+  await carryOut(bench.db, runId);
+  expect(readFileSync(path.join(one.card, 'a.jpg'), 'utf8')).toBe('another');
+});
+
+test('taken up where they lie: no file is written, what the templates say are drafts', async () => {
+  const one = await job({ 'a.jpg': await smallJpeg(1) });
+  const before = readFileSync(path.join(one.card, 'a.jpg'));
+  await one.bringIn({ way: 'take-up', keywords: 'launch' });
+  expect(readFileSync(path.join(one.card, 'a.jpg'))).toEqual(before);
+  expect(readdirSync(one.working)).toEqual([]);
+  const [photo] = await listPhotos(bench.db, one.id);
+  expect(photo!.drafts).toMatchObject({
+    creator: { value: ['Aune Pell'], origin: { by: 'template' } },
+    keywords: { value: ['ketch', 'launch'] },
+  });
+  expect((await photoPath(bench.db, photo!.id)).path).toBe(path.join(one.card, 'a.jpg'));
+});
+
+test('somebody else’s picture is only filled where it is empty; a starting rating never replaces one', async () => {
+  const one = await job({
+    'a.jpg': await smallJpeg(1, { creator: ['Mats Orrin'], rating: '4' }),
+    'b.jpg': await smallJpeg(2),
+  });
+  await one.bringIn({ fillOnly: ['a.jpg'], rating: '2' });
+  const [a, b] = ['a.jpg', 'b.jpg'].map((name) => path.join(one.working, name));
+  expect(await valuesOf(a!)).toMatchObject({
+    creator: ['Mats Orrin'],
+    rating: '4',
+    copyrightNotice: '© 2026 Aune Pell',
+  });
+  expect(await valuesOf(b!)).toMatchObject({ creator: ['Aune Pell'], rating: '2' });
+});
+
+test('a stopped run goes on, and does what is left once', async () => {
+  const one = await job({ 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
+  const { runId } = await one.start();
+  await stopRun(bench.db, runId);
+  await carryOutRun(bench.db, runId, () => false);
+  expect(await readRun(bench.db, runId)).toMatchObject({ state: 'stopped', counts: { waiting: 2 } });
+  await goOnRun(bench.db, runId);
+  await carryOut(bench.db, runId);
+  expect(await readRun(bench.db, runId)).toMatchObject({ state: 'done', counts: { done: 2, waiting: 0 } });
+  await expect(goOnRun(bench.db, runId)).rejects.toThrow('nothing left');
+});
+
+test('what failed is tried again by one act; what was done stays', async () => {
+  const one = await job({ 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
+  const { runId } = await one.start();
+  rmSync(path.join(one.card, 'b.jpg'));
+  await carryOut(bench.db, runId);
+  const run = await readRun(bench.db, runId);
+  expect(run.counts).toMatchObject({ done: 1, failed: 1 });
+  expect(run.items[1]!.problems![0]!.code).toBe('vanished');
+  writeFileSync(path.join(one.card, 'b.jpg'), await smallJpeg(2));
+  await retryRun(bench.db, runId);
+  await carryOut(bench.db, runId);
+  expect((await readRun(bench.db, runId)).counts).toMatchObject({ done: 2, failed: 0 });
+  expect(readdirSync(one.working).sort()).toEqual(['a.jpg', 'b.jpg']);
+  await expect(retryRun(bench.db, runId)).rejects.toThrow('Nothing failed');
+});
+
+test('two runs into one folder at once double and lose nothing', async () => {
+  const one = await job({
+    'a.jpg': await smallJpeg(1),
+    'b.jpg': await smallJpeg(2),
+    'c.jpg': await smallJpeg(3),
+  });
+  const [first, second] = [await one.start(), await one.start()];
+  await Promise.all([carryOut(bench.db, first.runId), carryOut(bench.db, second.runId)]);
+  expect(readdirSync(one.working).sort()).toEqual([
+    'a-2.jpg',
+    'a.jpg',
+    'b-2.jpg',
+    'b.jpg',
+    'c-2.jpg',
+    'c.jpg',
+  ]);
+});
+
+test('a pattern that cannot be understood is told before anything is copied', async () => {
+  const one = await job({ 'a.jpg': await smallJpeg(1) });
+  await expect(one.start({ name: '{{ date taken' })).rejects.toThrow('The pattern of names cannot be used');
+  await expect(one.start({ folder: '{{ date taken : QQQ }}' })).rejects.toThrow('The pattern of folders');
+});
+
+test('a folder that is a link leads nowhere: the picture fails alone, and nothing is written there', async () => {
+  const one = await job({ 'a.jpg': await smallJpeg(1) });
+  const outside = path.join(bench.folder, 'outside');
+  mkdirSync(outside);
+  symlinkSync(outside, path.join(one.working, 'x'));
+  const run = await one.bringIn({ folder: 'x/y' });
+  expect(run.items[0]).toMatchObject({ state: 'failed', problems: [{ code: 'outside-folders' }] });
+  expect(readdirSync(outside)).toEqual([]);
+});
+
+test('a plan holds all choices under a name and restores them, templates too', async () => {
+  const one = await job({});
+  const choices = { ...usualChoices, name: '{{ vessel }}', keywords: 'launch' };
+  const { id } = await keepPlan(bench.db, one.id, ' Card of the  yard ', choices);
+  await changeAssignment(bench.db, one.id, { inForce: [], importChoices: usualChoices });
+  const { assignment, gone } = await usePlan(bench.db, one.id, id);
+  expect(assignment).toMatchObject({ planId: id, inForce: [one.template.id], importChoices: choices });
+  expect(gone).toBe(0);
+  expect((await listPlans(bench.db)).map((plan) => [plan.name, plan.lastUsed])).toEqual([
+    ['Card of the yard', null],
+  ]);
+  await removePlan(bench.db, id);
+  expect((await readAssignment(bench.db, one.id)).planId).toBeNull();
+});
+
+test('an answer about a maker is remembered by the name, whatever its spelling', async () => {
+  await answerMaker(bench.db, 'Mats Orrin', 'fill');
+  await answerMaker(bench.db, 'MATS  ORRIN', 'leave');
+  expect(await listMakers(bench.db)).toEqual([{ key: 'matsorrin', name: 'MATS  ORRIN', answer: 'leave' }]);
+  await expect(answerMaker(bench.db, '–', 'me')).rejects.toThrow('no letter');
+});
