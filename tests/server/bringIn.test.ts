@@ -1,8 +1,8 @@
 import { mkdirSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
+import { usualChoices } from '@/core/naming/importChoices';
 import { runs } from '@/server/db/schema';
-import { usualChoices } from '@/server/db/stored';
 import { changeAssignment, readAssignment } from '@/server/operations/assignments';
 import { answerMaker, listMakers } from '@/server/operations/makers';
 import { listPhotos, photoPath } from '@/server/operations/photos';

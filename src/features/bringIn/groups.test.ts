@@ -1,18 +1,8 @@
-import type { Template } from '@/core/templates/template';
 import type { SourcePicture } from '@/server/operations/readSource';
-import { foreignMaker, ownNames, standingOf } from './groups';
+import { type Answers, comesAtFirst, foreignMaker, standingOf } from './groups';
 
-const mine: Template = {
-  id: 'a',
-  name: 'a',
-  kind: 'standing',
-  version: 1,
-  entries: [
-    { field: 'creator', rule: 'overwrite', texts: ['Aune Pell'] },
-    { field: 'creditLine', rule: 'overwrite', texts: ['Tarn & Tide'] },
-  ],
-};
-const own = ownNames([mine]);
+const own = new Set(['aunepell', 'tarntide']);
+const none: Answers = new Map();
 const picture = (
   fields: Record<string, string | string[]>,
   more: Partial<SourcePicture> = {},
@@ -40,12 +30,29 @@ test.each<[string, SourcePicture, string | undefined]>([
   ['another owner in the notice', picture({ copyrightNotice: '© 2026 Quayside' }), '© 2026 Quayside'],
   ['one’s firm in the notice', picture({ copyrightNotice: '© 2024 Tarn & Tide' }), undefined],
 ])('%s', (_, one, maker) => {
-  expect(foreignMaker(one, own)).toBe(maker);
+  expect(foreignMaker(one, own, none)).toBe(maker);
 });
 
-test('what is here already, and what cannot be read, does not come', () => {
-  expect(standingOf(picture({}), own)).toBe('comes');
-  expect(standingOf(picture({ creator: ['Mats Orrin'] }), own)).toBe('made by others');
-  expect(standingOf(picture({}, { alreadyHere: true }), own)).toBe('already here');
-  expect(standingOf(picture({}, { record: null, failed: 'file-cut' }), own)).toBe('cannot be read');
+test('a name answered to be oneself is nobody else any more', () => {
+  const one = picture({ creator: ['A. Pell'] });
+  expect(foreignMaker(one, own, none)).toBe('A. Pell');
+  expect(foreignMaker(one, own, new Map([['apell', 'me']]))).toBeUndefined();
+});
+
+test('what is here already, twice on the card, or cannot be read, does not come', () => {
+  expect(standingOf(picture({}), undefined)).toBe('comes');
+  expect(standingOf(picture({}), 'Mats Orrin')).toBe('made by others');
+  expect(standingOf(picture({}, { alreadyHere: true }), undefined)).toBe('already here');
+  expect(standingOf(picture({}, { sameAs: 'b.jpg' }), undefined)).toBe('already here');
+  expect(standingOf(picture({}, { record: null, failed: 'file-cut' }), undefined)).toBe('cannot be read');
+});
+
+test.each([
+  [undefined, false],
+  ['unknown', false],
+  ['leave', true],
+  ['fill', true],
+] as const)('others’ pictures with the answer %s come: %s', (answer, comes) => {
+  const answers: Answers = answer ? new Map([['matsorrin', answer]]) : none;
+  expect(comesAtFirst('made by others', 'Mats Orrin', answers)).toBe(comes);
 });

@@ -1,13 +1,16 @@
 'use client';
 
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
+import { type MakerAnswer, makerKey, ownNames } from '@/core/rights/makers';
 import type { Template } from '@/core/templates/template';
 import { stripOf } from '@/core/threads/stroke';
 import type { ThreadId } from '@/core/threads/threads';
+import type { Surroundings } from '@/server/operations/context';
+import type { AnsweredMaker } from '@/server/operations/makers';
 import type { readSource, SourcePicture } from '@/server/operations/readSource';
 import { ask } from '@/ui/api';
-import { foreignMaker, ownNames, type Standing, standingOf } from './groups';
+import { type Answers, comesAtFirst, foreignMaker, type Standing, standingOf } from './groups';
 
 type Source = Awaited<ReturnType<typeof readSource>>;
 
@@ -20,31 +23,34 @@ export interface CardPicture {
 }
 
 /** What is on the source, and which of it comes: at first everything new that nobody else made. */
-export function useSource(assignmentId: string, inForce: readonly Template[]) {
+export function useSource(assignmentId: string, inForce: readonly Template[], around: Surroundings) {
   const query = useQuery({
     queryKey: ['source', assignmentId],
     queryFn: () => ask<Source>(`assignments/${assignmentId}/source`),
     staleTime: 0,
   });
-  const [answers, setAnswers] = useState<ReadonlyMap<string, boolean>>(new Map());
+  const { answers, answer } = useMakers();
+  const [ticks, setTicks] = useState<ReadonlyMap<string, boolean>>(new Map());
   const pictures = useMemo(() => {
-    const own = ownNames(inForce);
+    const own = ownNames(inForce, around.identities);
     return (query.data?.pictures ?? []).map((picture): CardPicture => {
-      const standing = standingOf(picture, own);
+      const maker = foreignMaker(picture, own, answers);
+      const standing = standingOf(picture, maker);
+      const ticked = ticks.get(picture.relativePath) ?? comesAtFirst(standing, maker, answers);
       return {
         picture,
         standing,
-        maker: foreignMaker(picture, own),
+        maker,
         strip: picture.record ? stripOf({ file: picture.record.fields, drafts: {} }) : undefined,
-        ticked: picture.record !== null && (answers.get(picture.relativePath) ?? standing === 'comes'),
+        ticked: picture.record !== null && ticked,
       };
     });
-  }, [query.data, inForce, answers]);
+  }, [query.data, inForce, around, answers, ticks]);
   const tick = (paths: readonly string[], ticked: boolean) =>
-    setAnswers((before) => new Map([...before, ...paths.map((path) => [path, ticked] as const)]));
+    setTicks((before) => new Map([...before, ...paths.map((path) => [path, ticked] as const)]));
   /** Ticks the new pictures that lack a thread, and only those. */
   const onlyLacking = (thread: ThreadId) =>
-    setAnswers(
+    setTicks(
       new Map(
         pictures.map((one) => [
           one.picture.relativePath,
@@ -52,5 +58,31 @@ export function useSource(assignmentId: string, inForce: readonly Template[]) {
         ]),
       ),
     );
-  return { ...query, onlyLacking, label: query.data?.label ?? '', pictures, tick };
+  return { ...query, onlyLacking, label: query.data?.label ?? '', pictures, tick, answers, answer };
+}
+
+/** Answers about makers: remembered, and true in every window. */
+function useMakers() {
+  const queries = useQueryClient();
+  const { data = [] } = useQuery({ queryKey: ['makers'], queryFn: () => ask<AnsweredMaker[]>('makers') });
+  const answers: Answers = useMemo(() => new Map(data.map((one) => [one.key, one.answer])), [data]);
+  const { mutate } = useMutation({
+    mutationFn: (said: { name: string; answer: MakerAnswer }) => ask<AnsweredMaker>('makers', 'PUT', said),
+    onSuccess: (made) =>
+      queries.setQueryData<AnsweredMaker[]>(['makers'], (before = []) => [
+        ...before.filter((one) => one.key !== made.key),
+        made,
+      ]),
+  });
+  return { answers, answer: (name: string, answer: MakerAnswer) => mutate({ name, answer }) };
+}
+
+/** What is asked of the run about others' pictures: leave them, or fill only what is empty. */
+export function othersAsked(pictures: readonly CardPicture[], answers: Answers) {
+  const others = pictures.filter((one) => one.ticked && one.maker !== undefined);
+  const paths = (wanted: boolean) =>
+    others
+      .filter((one) => (answers.get(makerKey(one.maker!)) === 'fill') === wanted)
+      .map((one) => one.picture.relativePath);
+  return { fillOnly: paths(true), leaveAsTheyAre: paths(false) };
 }

@@ -28,7 +28,7 @@ export function ReceiptItems({ run }: { run: Receipt }) {
           <chakra.details>
             <chakra.summary cursor="pointer" display="flex" gap="4" alignItems="baseline" flexWrap="wrap">
               <chakra.span fontWeight="600" width="13em" truncate>
-                {item.result?.target ?? item.name}
+                {targetOf(item)}
               </chakra.span>
               <chakra.span alignSelf="center" width="4.5625rem">
                 {item.strip && <StripDrawing strip={item.strip} />}
@@ -53,6 +53,12 @@ export function ReceiptItems({ run }: { run: Receipt }) {
       ))}
     </Box>
   );
+}
+
+/** Where it went, below the working folder. */
+function targetOf({ name, result }: ReceiptItem): string {
+  if (result?.target === undefined) return name;
+  return result.inside ? `${result.inside}/${result.target}` : result.target;
 }
 
 function summary(item: ReceiptItem): string {
@@ -92,6 +98,11 @@ function Detail({ item }: { item: ReceiptItem }) {
           {problemWords(one)}
         </Box>
       ))}
+      {item.result?.second && (
+        <Box color="soft" paddingY="0.5">
+          A second copy of it, compared byte for byte: {item.result.second.join(', ')}
+        </Box>
+      )}
       {item.result?.digest && (
         <Box color="soft" fontSize="0.8125rem" marginTop="1" overflowWrap="anywhere">
           SHA-256 after reading back:{' '}

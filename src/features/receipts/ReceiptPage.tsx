@@ -54,6 +54,10 @@ function Acts({ run }: { run: Receipt }) {
     mutationFn: () => ask(`runs/${run.id}/stop`, 'POST'),
     onSettled: () => queries.invalidateQueries({ queryKey: ['runs'] }),
   });
+  const again = useMutation({
+    mutationFn: (how: 'go-on' | 'retry') => ask(`runs/${run.id}/${how}`, 'POST'),
+    onSettled: () => queries.invalidateQueries({ queryKey: ['runs'] }),
+  });
   const takeBack = useMutation({
     mutationFn: () => ask<{ runId: string }>(`runs/${run.id}/take-back`, 'POST'),
     onSuccess: ({ runId }) => router.push(`/runs/${runId}`),
@@ -67,10 +71,20 @@ function Acts({ run }: { run: Receipt }) {
     );
   return (
     <>
-      {takeBack.error && (
-        <chakra.span color="weldText" fontSize="0.8125rem">
-          {takeBack.error.message}
+      {(takeBack.error ?? again.error) && (
+        <chakra.span role="alert" color="weldText" fontSize="0.8125rem">
+          {(takeBack.error ?? again.error)?.message}
         </chakra.span>
+      )}
+      {run.state === 'stopped' && run.counts.waiting > 0 && (
+        <Plain type="button" onClick={() => again.mutate('go-on')} disabled={again.isPending}>
+          Go on with {run.counts.waiting}
+        </Plain>
+      )}
+      {run.counts.failed > 0 && (
+        <Plain type="button" onClick={() => again.mutate('retry')} disabled={again.isPending}>
+          Try the {run.counts.failed} again
+        </Plain>
       )}
       <Plain asChild display="inline-flex" alignItems="center">
         <Link href={`/assignments/${run.assignmentId}/describe`}>Describe</Link>

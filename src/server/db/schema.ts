@@ -17,13 +17,13 @@ import {
 import type { FieldId } from '../../core/catalogue/fields';
 import type { FieldValue } from '../../core/catalogue/value';
 import type { ShotRole } from '../../core/embed/planShot';
+import type { ImportChoices } from '../../core/naming/importChoices';
 import type { MakerAnswer } from '../../core/rights/makers';
 import type { Identity, IdentityKind } from '../../core/templates/identity';
 import type { Entry, TemplateKind } from '../../core/templates/template';
 import type {
   DraftOrigin,
   EmbedParameters,
-  ImportChoices,
   ImportParameters,
   RunItemResult,
   StoredPlan,

@@ -3,6 +3,7 @@ import type { FieldValue } from '../../core/catalogue/value';
 import type { ContainerId } from '../../core/containers/container';
 import type { CameraFacts } from '../../core/embed/camera';
 import type { FieldReading } from '../../core/mapping/read';
+import type { ImportChoices, ImportWay } from '../../core/naming/importChoices';
 import type { NamePattern } from '../../core/naming/pattern';
 import type { Problem, ProblemCode } from '../../core/problems/problem';
 import type { Entry, TemplateKind } from '../../core/templates/template';
@@ -67,31 +68,6 @@ export interface ImportParameters {
   /** Starting rating, where a picture has none. */
   readonly rating?: string;
 }
-
-/** Copy; move, which removes the source when its copy is verified; or take up where they lie. */
-export type ImportWay = 'copy' | 'move' | 'take-up';
-
-/** How pictures are brought in: kept with an assignment, and under a name as a plan. */
-export interface ImportChoices extends NamePattern {
-  readonly version: 1;
-  readonly way: ImportWay;
-  /** A folder for a second copy; '' for none. */
-  readonly secondCopy: string;
-  /** Common keywords, as typed. */
-  readonly keywords: string;
-  /** A code of Image Rating; '' for none. */
-  readonly rating: string;
-}
-
-export const usualChoices: ImportChoices = {
-  version: 1,
-  way: 'copy',
-  name: '',
-  folder: '',
-  secondCopy: '',
-  keywords: '',
-  rating: '',
-};
 
 /** Saved choices for bringing in, with the templates in force. */
 export interface StoredPlan extends ImportChoices {

@@ -1,9 +1,9 @@
 import type { ValidateFunction } from 'ajv';
 import { field, fieldIds } from '../../core/catalogue/fields';
+import type { ImportChoices } from '../../core/naming/importChoices';
 import type { MakerAnswer } from '../../core/rights/makers';
 import { identityPartNames } from '../../core/templates/identity';
 import { listRules, textRules } from '../../core/templates/template';
-import type { ImportChoices } from '../db/stored';
 import type { AssignmentChange, NewAssignment } from '../operations/assignments';
 import type { IdentityText } from '../operations/identities';
 import type { ImportWish } from '../operations/startImport';

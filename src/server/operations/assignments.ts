@@ -1,8 +1,8 @@
 import { and, asc, count, desc, eq, gt, inArray, isNull } from 'drizzle-orm';
 import type { ShotChoices } from '../../core/embed/planShot';
+import type { ImportChoices } from '../../core/naming/importChoices';
 import type { Database, Queries } from '../db/client';
 import { assignments, facts, photos, templates, templatesInForce } from '../db/schema';
-import type { ImportChoices } from '../db/stored';
 import { openFolder } from './folders';
 import { found, OperationError } from './operationError';
 

@@ -1,7 +1,8 @@
 import { asc, eq } from 'drizzle-orm';
+import { type ImportChoices, usualChoices } from '../../core/naming/importChoices';
 import type { Database, Queries } from '../db/client';
 import { assignments, plans, templates } from '../db/schema';
-import { type ImportChoices, type StoredPlan, usualChoices } from '../db/stored';
+import type { StoredPlan } from '../db/stored';
 import { announce } from '../jobs/queue';
 import { type Assignment, changeAssignment, readAssignment } from './assignments';
 import { found, OperationError } from './operationError';

@@ -20,6 +20,8 @@ export interface SourcePicture {
   readonly failed?: string;
   /** A picture of the assignment already has the same picture data. */
   readonly alreadyHere: boolean;
+  /** Another picture of this source that has the same picture data, and comes before it. */
+  readonly sameAs?: string;
 }
 
 const known = new Map<string, string>();
@@ -42,12 +44,20 @@ export async function readSource(db: Queries, folderId: string, assignmentId: st
             .where(and(eq(photos.assignmentId, assignmentId), inArray(photos.contentIdentity, identities)))
         ).map((row) => row.identity),
   );
+  const first = new Map<string, string>();
+  for (const { identity, file } of read)
+    if (identity && !first.has(identity)) first.set(identity, file.relativePath);
+  const sameAs = (identity: string | undefined, path: string) => {
+    const other = identity && first.get(identity);
+    return other && other !== path ? { sameAs: other } : {};
+  };
   const pictures = read.map(
     ({ file, record, identity, failed }): SourcePicture => ({
       relativePath: file.relativePath,
       size: file.size,
       record,
       alreadyHere: identity !== undefined && here.has(identity),
+      ...sameAs(identity, file.relativePath),
       ...(failed ? { failed } : {}),
     }),
   );

@@ -1,9 +1,10 @@
 import { eq } from 'drizzle-orm';
 import { parseKeywords } from '../../core/keywords/parse';
+import { type ImportChoices, usualChoices } from '../../core/naming/importChoices';
 import { compileText } from '../../core/templates/placeholders';
 import type { Database, Queries } from '../db/client';
 import { assignments, plans, runItems, runs } from '../db/schema';
-import { type ImportChoices, type ImportParameters, usualChoices } from '../db/stored';
+import type { ImportParameters } from '../db/stored';
 import { pathInside } from '../files/folders';
 import { announce, enqueueRun } from '../jobs/queue';
 import { problemWords } from '../problems/words';

@@ -1,7 +1,8 @@
 import { notFound } from 'next/navigation';
 import { BringInPage } from '@/features/bringIn/BringInPage';
 import { database } from '@/server/db/client';
-import { listTemplates } from '@/server/operations/templates';
+import { surroundings } from '@/server/operations/identities';
+import { readShelf } from '@/server/operations/templateShelf';
 import { loadAssignment } from '../../loadAssignment';
 
 export const metadata = { title: 'Bring in' };
@@ -9,5 +10,7 @@ export const metadata = { title: 'Bring in' };
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const assignment = await loadAssignment((await params).id);
   if (!assignment.sourceFolderId) notFound();
-  return <BringInPage assignment={assignment} templates={await listTemplates(database())} />;
+  const db = database();
+  const [shelf, around] = await Promise.all([readShelf(db), surroundings(db)]);
+  return <BringInPage assignment={assignment} shelf={shelf} around={around} />;
 }

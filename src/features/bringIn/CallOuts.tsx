@@ -1,0 +1,36 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import Link from 'next/link';
+import { WordAct } from '@/ui/acts';
+import type { CallOut } from './callOuts';
+
+/** What is to be seen before the run, each with the way to where it is mended. */
+export function CallOuts({ warnings }: { warnings: readonly CallOut[] }) {
+  if (warnings.length === 0) return null;
+  return (
+    <Box
+      role="region"
+      aria-label="Before you bring them in"
+      borderLeftWidth="4px"
+      borderColor="weld"
+      paddingLeft="3"
+      fontSize="0.8125rem"
+      color="weldText"
+      marginBottom="2"
+    >
+      {warnings.map(({ words, stops, templateId }) => (
+        <Flex key={words} gap="3" fontWeight={stops ? '600' : '400'}>
+          <Box>{words}</Box>
+          {templateId && (
+            <WordAct asChild minHeight="0">
+              <Link href={`/templates/${templateId}`} prefetch={false}>
+                mend it
+              </Link>
+            </WordAct>
+          )}
+        </Flex>
+      ))}
+    </Box>
+  );
+}

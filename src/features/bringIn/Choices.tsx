@@ -1,0 +1,121 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import type { ReactNode } from 'react';
+import { field } from '@/core/catalogue/fields';
+import type { ImportChoices, ImportWay } from '@/core/naming/importChoices';
+import { Choice, Line } from '@/ui/acts';
+
+const ways: Readonly<Record<ImportWay, string>> = {
+  copy: 'copy; the source stays as it is',
+  move: 'move; the source goes when its copy is verified',
+  'take-up': 'take up where they lie; nothing is copied',
+};
+
+/** How pictures come in: the way, their names and folders, a second copy, keywords and rating for all. */
+export function Choices({
+  choices,
+  onChange,
+  examples,
+}: {
+  choices: ImportChoices;
+  onChange: (part: Partial<ImportChoices>) => void;
+  examples: readonly { readonly name: string; readonly path: string; readonly missing: readonly string[] }[];
+}) {
+  const copies = choices.way !== 'take-up';
+  const line = (name: 'name' | 'folder' | 'secondCopy' | 'keywords', label: string, placeholder: string) => (
+    <Row label={label}>
+      <Line
+        aria-label={label}
+        value={choices[name]}
+        placeholder={placeholder}
+        height="1.625rem"
+        onChange={(event) => onChange({ [name]: event.target.value })}
+      />
+    </Row>
+  );
+  return (
+    <Box fontSize="0.8125rem">
+      <Row label="They come by">
+        <Choice
+          aria-label="They come by"
+          value={choices.way}
+          onChange={(event) => onChange({ way: event.target.value as ImportWay })}
+          fontSize="0.8125rem"
+          height="1.625rem"
+          maxWidth="100%"
+        >
+          {Object.entries(ways).map(([way, words]) => (
+            <option key={way} value={way}>
+              {words}
+            </option>
+          ))}
+        </Choice>
+      </Row>
+      {copies && (
+        <>
+          {line(
+            'name',
+            'Names',
+            'as the files are called, or {{ date taken : yMMdd }}-{{ running number : 4 }}',
+          )}
+          {line('folder', 'Folders', 'none, or {{ year taken }}/{{ date taken : MM-dd }}')}
+          {(choices.name !== '' || choices.folder !== '') && <Examples examples={examples} />}
+          {line('secondCopy', 'Second copy in', 'nowhere, or a folder on another disk')}
+        </>
+      )}
+      {line('keywords', 'Keywords for all of them', 'separated by comma')}
+      <Row label="Starting rating">
+        <Choice
+          aria-label="Starting rating"
+          value={choices.rating}
+          onChange={(event) => onChange({ rating: event.target.value })}
+          fontSize="0.8125rem"
+          height="1.625rem"
+        >
+          <option value="">none</option>
+          {['1', '2', '3', '4', '5', '-1'].map((code) => (
+            <option key={code} value={code}>
+              {field('rating').choices![code]}
+            </option>
+          ))}
+        </Choice>
+      </Row>
+    </Box>
+  );
+}
+
+function Examples({
+  examples,
+}: {
+  examples: readonly { readonly name: string; readonly path: string; readonly missing: readonly string[] }[];
+}) {
+  return (
+    <Row label="">
+      <Box minWidth="0" role="status">
+        {examples.map(({ name, path, missing }) => (
+          <Box key={name} overflowWrap="anywhere">
+            <chakra.span color="soft">{name} → </chakra.span>
+            {path}
+            {missing.length > 0 && (
+              <chakra.span color="weldText"> no {missing.join(', ')}: keeps its name</chakra.span>
+            )}
+          </Box>
+        ))}
+      </Box>
+    </Row>
+  );
+}
+
+function Row({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <Flex gap="3" alignItems="baseline" paddingY="1px">
+      <Box width="10.5em" flexShrink={0} color="soft">
+        {label}
+      </Box>
+      <Box flex="1" minWidth="0">
+        {children}
+      </Box>
+    </Flex>
+  );
+}

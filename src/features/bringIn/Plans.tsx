@@ -1,0 +1,125 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import type { ImportChoices } from '@/core/naming/importChoices';
+import type { Assignment } from '@/server/operations/assignments';
+import type { Plan } from '@/server/operations/plans';
+import { Choice, Line, WordAct } from '@/ui/acts';
+import { ask } from '@/ui/api';
+import { moment } from '@/ui/moment';
+import { differences } from './plan';
+
+/** Saved choices: which plan is in use, what differs from it, and keeping what is set as one. */
+export function Plans({
+  assignment,
+  choices,
+  onRestored,
+}: {
+  assignment: Assignment;
+  choices: ImportChoices;
+  onRestored: (assignment: Assignment) => void;
+}) {
+  const queries = useQueryClient();
+  const { data: plans = [] } = useQuery({ queryKey: ['plans'], queryFn: () => ask<Plan[]>('plans') });
+  const [naming, setNaming] = useState<string>();
+  const home = `assignments/${assignment.id}/plan`;
+  const refresh = () =>
+    Promise.all([
+      queries.invalidateQueries({ queryKey: ['plans'] }),
+      queries.invalidateQueries({ queryKey: ['assignment', assignment.id] }),
+    ]);
+  const keep = useMutation({
+    mutationFn: (name: string) => ask<{ id: string }>(home, 'POST', { name, choices }),
+    onSuccess: () => {
+      setNaming(undefined);
+      return refresh();
+    },
+  });
+  const use = useMutation({
+    mutationFn: (planId: string) => ask<{ assignment: Assignment; gone: number }>(home, 'PUT', { planId }),
+    onSuccess: ({ assignment: changed }) => {
+      queries.setQueryData(['assignment', assignment.id], changed);
+      onRestored(changed);
+    },
+  });
+  const plan = plans.find((one) => one.id === assignment.planId);
+  const differs = plan ? differences(plan.choices, choices, assignment.inForce) : [];
+  const error = keep.error ?? use.error;
+  return (
+    <Flex fontSize="0.8125rem" columnGap="4" rowGap="1" wrap="wrap" alignItems="center" minHeight="1.75rem">
+      {plans.length > 0 && (
+        <Choice
+          aria-label="Plan"
+          value={plan?.id ?? ''}
+          onChange={(event) => event.target.value && use.mutate(event.target.value)}
+          fontSize="0.8125rem"
+          height="1.625rem"
+          maxWidth="14em"
+        >
+          <option value="">no plan</option>
+          {plans.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </Choice>
+      )}
+      {plan && (
+        <Box color={differs.length > 0 ? 'weldText' : 'soft'} role="status">
+          {differs.length > 0 ? `differs from the plan: ${differs.join(', ')}` : 'as the plan says'}
+          {plan.lastUsed && `; last used ${moment(plan.lastUsed)}`}
+        </Box>
+      )}
+      {plan && differs.length > 0 && (
+        <>
+          <WordAct type="button" onClick={() => use.mutate(plan.id)}>
+            back to the plan
+          </WordAct>
+          <WordAct type="button" onClick={() => keep.mutate(plan.name)}>
+            change the plan
+          </WordAct>
+        </>
+      )}
+      {use.data && use.data.gone > 0 && (
+        <chakra.span color="weldText">{use.data.gone} of its templates are gone.</chakra.span>
+      )}
+      {naming === undefined ? (
+        <WordAct type="button" onClick={() => setNaming('')}>
+          keep this as a plan
+        </WordAct>
+      ) : (
+        <chakra.form
+          display="flex"
+          gap="3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            keep.mutate(naming);
+          }}
+        >
+          <Line
+            aria-label="Name of the plan"
+            autoFocus
+            value={naming}
+            placeholder="name of the plan"
+            onChange={(event) => setNaming(event.target.value)}
+            height="1.625rem"
+            width="12em"
+          />
+          <WordAct type="submit" disabled={naming.trim() === ''}>
+            keep it
+          </WordAct>
+          <WordAct type="button" onClick={() => setNaming(undefined)}>
+            not now
+          </WordAct>
+        </chakra.form>
+      )}
+      {error && (
+        <chakra.span role="alert" color="weldText">
+          {error.message}
+        </chakra.span>
+      )}
+    </Flex>
+  );
+}

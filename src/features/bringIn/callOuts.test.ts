@@ -1,0 +1,55 @@
+import { FILL_IN } from '@/core/templates/placeholders';
+import { compileTemplates } from '@/core/templates/resolve';
+import type { Entry, Template } from '@/core/templates/template';
+import { callOuts, type Incoming } from './callOuts';
+
+const incoming: Incoming[] = ['2025-12-30', '2026-01-02', '2026-01-03'].map((dateCreated) => ({
+  values: { dateCreated },
+  context: { fileName: 'a.jpg', today: '2026-11-25', facts: { client: 'Boat Trust' } },
+}));
+const template = (entries: Entry[], more: Partial<Template> = {}): Template => ({
+  id: 't',
+  name: 'T',
+  kind: 'standing',
+  version: 1,
+  entries,
+  ...more,
+});
+const entry = (field: Entry['field'], text: string): Entry => ({ field, rule: 'overwrite', texts: [text] });
+const told = (inForce: Template[], inForceIn: Record<string, string[]> = {}) =>
+  callOuts({ inForce, compiled: compileTemplates(inForce), incoming, inForceIn, assignment: 'Relaunch' });
+
+test('a sound template of this job calls nothing out', () => {
+  expect(told([template([entry('headline', 'For {{ client }}')])], { t: ['Relaunch'] })).toEqual([]);
+});
+
+test.each<[string, Template[], Record<string, string[]>, string, boolean]>([
+  ['none in force', [], {}, 'No template is in force', false],
+  ['empty', [template([])], {}, 'is empty', false],
+  ['unfilled', [template([entry('creator', `{{ ${FILL_IN} : name }}`)])], {}, 'Creator', true],
+  [
+    'of another job',
+    [template([entry('city', 'Havnes')], { kind: 'job' })],
+    { t: ['Relaunch', 'Regatta'] },
+    'also in force in Regatta',
+    false,
+  ],
+  [
+    'of another year',
+    [template([entry('copyrightNotice', '© 2025 Aune Pell')])],
+    {},
+    '2 of 3 pictures were taken in another year',
+    false,
+  ],
+  [
+    'without a fact',
+    [template([entry('headline', 'At {{ venue }}')])],
+    {},
+    'Headline is left out for want of “venue” in 3 of 3',
+    false,
+  ],
+])('a template that is %s', (_, inForce, inForceIn, words, stops) => {
+  const [first] = told(inForce, inForceIn);
+  expect(first!.words).toContain(words);
+  expect(first!.stops).toBe(stops);
+});

@@ -1,0 +1,89 @@
+import { field } from '@/core/catalogue/fields';
+import { asText } from '@/core/catalogue/value';
+import { writtenYears } from '@/core/rights/noticeParts';
+import { openFillIns } from '@/core/templates/fillIns';
+import type { PlaceholderContext } from '@/core/templates/placeholders';
+import { type CompiledTemplates, resolve, type Values } from '@/core/templates/resolve';
+import type { Template } from '@/core/templates/template';
+
+/** Something to be seen before a run begins. */
+export interface CallOut {
+  readonly words: string;
+  /** The run would be refused. */
+  readonly stops: boolean;
+  readonly templateId?: string;
+}
+
+export interface Incoming {
+  readonly values: Values;
+  readonly context: PlaceholderContext;
+}
+
+interface Asked {
+  readonly inForce: readonly Template[];
+  readonly compiled: CompiledTemplates;
+  readonly incoming: readonly Incoming[];
+  /** Names of assignments by template, this one too. */
+  readonly inForceIn: Readonly<Record<string, readonly string[]>>;
+  readonly assignment: string;
+}
+
+/** What could go wrong in silence: templates that are empty, unfilled, of another job or year, and missing values. */
+export function callOuts(asked: Asked): CallOut[] {
+  const { inForce } = asked;
+  if (inForce.length === 0)
+    return [{ words: 'No template is in force: the pictures come as they are.', stops: false }];
+  return [...inForce.flatMap((template) => ofTemplate(template, asked)), ...missing(asked)];
+}
+
+function ofTemplate(template: Template, { incoming, inForceIn, assignment }: Asked): CallOut[] {
+  const { id, name, kind, entries } = template;
+  const found: CallOut[] = [];
+  const say = (words: string, stops = false) =>
+    found.push({ words: `${name}: ${words}`, stops, templateId: id });
+  if (entries.length === 0) say('is empty and puts in nothing.');
+  const [open] = openFillIns([template]);
+  if (open)
+    say(`still to be filled in: ${open.fields.map((one) => field(one).standardName).join(', ')}.`, true);
+  const others = (inForceIn[id] ?? []).filter((one) => one !== assignment);
+  if (kind === 'job' && others.length > 0)
+    say(`is also in force in ${others.join(', ')}. Is it of this job?`);
+  const year = wrongYear(template, incoming);
+  if (year) say(year);
+  return found;
+}
+
+/** A year typed in the notice that is not the year of the pictures that come. */
+function wrongYear({ entries }: Template, incoming: readonly Incoming[]): string | undefined {
+  const notice = entries.find((one) => one.field === 'copyrightNotice' && one.rule !== 'erase');
+  const written = writtenYears(notice?.texts.join(' ') ?? '').at(-1);
+  if (!written) return undefined;
+  const taken = incoming
+    .map(({ values }) => asText(values.dateCreated).slice(0, 4))
+    .filter((one) => one !== '');
+  const other = taken.filter((one) => one !== written).length;
+  return other > 0
+    ? `its notice says ${written}, and ${other} of ${incoming.length} pictures were taken in another year.`
+    : undefined;
+}
+
+function missing({ compiled, incoming }: Asked): CallOut[] {
+  const counts = new Map<string, { words: string; templateId: string; pictures: number }>();
+  for (const { values, context } of incoming) {
+    for (const step of resolve(compiled, values, context).steps) {
+      for (const name of new Set(step.missing)) {
+        const key = `${step.templateId} ${step.field} ${name}`;
+        const words = `${field(step.field).standardName} is left out for want of “${name}”`;
+        const held = counts.get(key) ?? { words, templateId: step.templateId, pictures: 0 };
+        counts.set(key, { ...held, pictures: held.pictures + 1 });
+      }
+    }
+  }
+  return [...counts.values()]
+    .sort((a, b) => b.pictures - a.pictures)
+    .map(({ words, templateId, pictures }) => ({
+      words: `${words} in ${pictures} of ${incoming.length}.`,
+      stops: false,
+      templateId,
+    }));
+}
