@@ -18,6 +18,7 @@ import { CallOuts } from './CallOuts';
 import { Choices } from './Choices';
 import type { Standing } from './groups';
 import { Plans } from './Plans';
+import { SimulatedCard } from './SimulatedCard';
 import { SourceGroup } from './SourceGroup';
 import { choicesOf, useChoices } from './useChoices';
 import { useIncoming } from './useIncoming';
@@ -88,14 +89,21 @@ export function BringInPage({
         paddingTop="2"
         aria-busy={source.isPending}
       >
+        {source.data?.kind === 'card' && (
+          <SimulatedCard
+            names={source.pictures.map(({ picture }) => picture.relativePath.split('/').at(-1)!)}
+          />
+        )}
         {source.isPending && (
           <Box padding="5" color="soft">
             Looking at what the pictures carry …
           </Box>
         )}
         {source.isSuccess && source.pictures.length === 0 && (
-          <Teach title="Nothing here">
-            This folder holds no picture of a format that Fabrica reads. Put some in, and come back.
+          <Teach title={source.data.isOut ? 'It is not there' : 'Nothing here'}>
+            {source.data.isOut
+              ? `“${source.label}” is taken out, or its disk is not connected. Put it in, and its pictures stand here.`
+              : 'This folder holds no picture of a format that Fabrica reads. Put some in, and come back.'}
           </Teach>
         )}
         {order.map((standing) => (

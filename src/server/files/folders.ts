@@ -3,6 +3,7 @@ import path from 'node:path';
 import { hasKnownExtension } from '../../core/containers/registry';
 import { groupShots, type Shot } from '../../core/naming/shots';
 import { asFileError, FileError } from './fileError';
+import { refuseOut } from './simulatedCard';
 
 /**
  * The whole path of something inside an opened folder. Climbing out, by "..", an absolute path or a
@@ -48,6 +49,7 @@ const SIDECAR = /\.xmp$/i;
 
 /** The photos below a folder by name; hidden, unfinished and linked entries are passed over. */
 export async function listPictures(folder: string): Promise<Listing> {
+  refuseOut(folder);
   const shots: FoundShot[] = [];
   let passedOver = 0;
   const walk = async (inside: string, depth: number): Promise<void> => {

@@ -3,6 +3,7 @@ import { constants } from 'node:fs';
 import { type FileHandle, link, lstat, open, rename, unlink, utimes } from 'node:fs/promises';
 import { promisify } from 'node:util';
 import { layerStat } from './layerStat';
+import { refuseOut, throughCard } from './simulatedCard';
 
 /** The few operations that safe writing needs; tests put a layer underneath that stops anywhere. */
 export interface FileLayer {
@@ -48,7 +49,8 @@ const run = promisify(execFile);
 
 export const diskLayer: FileLayer = {
   async openForReading(path) {
-    return diskFile(await open(path, constants.O_RDONLY | constants.O_NOFOLLOW));
+    refuseOut(path);
+    return throughCard(path, diskFile(await open(path, constants.O_RDONLY | constants.O_NOFOLLOW)));
   },
   async openForWriting(path) {
     return diskFile(await open(path, constants.O_RDWR | constants.O_NOFOLLOW));

@@ -4,6 +4,7 @@ import type { ImportChoices } from '../../core/naming/importChoices';
 import type { MakerAnswer } from '../../core/rights/makers';
 import { identityPartNames } from '../../core/templates/identity';
 import { listRules, textRules } from '../../core/templates/template';
+import type { CardState } from '../files/simulatedCard';
 import type { AssignmentChange, NewAssignment } from '../operations/assignments';
 import type { IdentityText } from '../operations/identities';
 import type { ImportWish } from '../operations/startImport';
@@ -103,6 +104,17 @@ export const planText = schema<{ name: string; choices: ImportChoices }>(
   object({ name: text(120), choices: importChoices }),
 );
 export const planUse = schema<{ planId: string }>(object({ planId: id }));
+export const cardChange = schema<Partial<CardState>>(
+  object(
+    {
+      isIn: { type: 'boolean' },
+      speed: { type: 'integer', minimum: 0, maximum: 1_000_000 },
+      readErrorOn: text(255),
+      writeProtected: { type: 'boolean' },
+    },
+    [],
+  ),
+);
 export const makerAnswer = schema<{ name: string; answer: MakerAnswer }>(
   object({ name: text(2000), answer: { enum: ['me', 'leave', 'fill', 'unknown'] } }),
 );

@@ -30,7 +30,13 @@ const REMEMBERED = 50_000;
 /** Shows what is on a source before anything is done: each picture's metadata, read from the file. */
 export async function readSource(db: Queries, folderId: string, assignmentId: string) {
   const folder = await folderById(db, folderId);
-  const listing = await listPictures(folder.path);
+  const listing = await listPictures(folder.path).catch((error) => {
+    // A card that was taken out, a disk that is not connected: nothing is there, and that is no failure.
+    if (error instanceof FileError && error.code === 'vanished') return undefined;
+    throw error;
+  });
+  const { label, kind } = folder;
+  if (!listing) return { label, kind, pictures: [], passedOver: 0, truncated: false, isOut: true };
   const read = [];
   for (const file of listing.shots) read.push({ file, ...(await readOne(folder.path, file)) });
   const identities = read.flatMap((one) => (one.identity ? [one.identity] : []));
@@ -62,8 +68,9 @@ export async function readSource(db: Queries, folderId: string, assignmentId: st
     }),
   );
   return {
-    label: folder.label,
-    kind: folder.kind,
+    label,
+    kind,
+    isOut: false,
     pictures,
     passedOver: listing.passedOver,
     truncated: listing.truncated,

@@ -8,6 +8,7 @@ import { asFileError, FileError } from '../../server/files/fileError';
 import { pathInside } from '../../server/files/folders';
 import { diskLayer } from '../../server/files/layer';
 import type { ReadShot } from '../../server/files/readShot';
+import { refuseWriteProtected } from '../../server/files/simulatedCard';
 import { partsOf } from './indexShot';
 
 /** What the files of the source were when they were read. */
@@ -69,6 +70,7 @@ async function removeOne(file: string, was: { size: number; modifiedNs: bigint }
     throw known;
   });
   if (stat?.size !== was.size || stat.modifiedNs !== was.modifiedNs) return;
+  refuseWriteProtected(file);
   await unlink(file).catch((error) => {
     throw asFileError(error, file);
   });

@@ -1,0 +1,69 @@
+'use client';
+
+import { chakra, Flex } from '@chakra-ui/react';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { CardState } from '@/server/files/simulatedCard';
+import { Choice, WordAct } from '@/ui/acts';
+import { ask } from '@/ui/api';
+
+/** What can be done to the card of the demo: taken out, slowed, made to fail, write-protected. */
+export function SimulatedCard({ names }: { names: readonly string[] }) {
+  const queries = useQueryClient();
+  const { data: card } = useQuery({ queryKey: ['card'], queryFn: () => ask<CardState>('card') });
+  const { mutate } = useMutation({
+    mutationFn: (change: Partial<CardState>) => ask<CardState>('card', 'PUT', change),
+    onSuccess: (state) => {
+      queries.setQueryData(['card'], state);
+      void queries.invalidateQueries({ queryKey: ['source'] });
+    },
+  });
+  if (!card) return null;
+  return (
+    <Flex
+      role="group"
+      aria-label="Simulated card"
+      columnGap="5"
+      wrap="wrap"
+      alignItems="center"
+      fontSize="0.8125rem"
+      color="soft"
+      paddingX="2"
+    >
+      <WordAct type="button" onClick={() => mutate({ isIn: !card.isIn })}>
+        {card.isIn ? 'take the card out' : 'put the card in'}
+      </WordAct>
+      <chakra.label display="flex" gap="1.5" alignItems="center">
+        <input
+          type="checkbox"
+          checked={card.speed > 0}
+          onChange={(event) => mutate({ speed: event.target.checked ? 12_000 : 0 })}
+        />
+        slow
+      </chakra.label>
+      <chakra.label display="flex" gap="1.5" alignItems="center">
+        <input
+          type="checkbox"
+          checked={card.writeProtected}
+          onChange={(event) => mutate({ writeProtected: event.target.checked })}
+        />
+        write-protected
+      </chakra.label>
+      <chakra.label>
+        read error on{' '}
+        <Choice
+          value={card.readErrorOn}
+          onChange={(event) => mutate({ readErrorOn: event.target.value })}
+          fontSize="0.8125rem"
+          height="1.5rem"
+        >
+          <option value="">nothing</option>
+          {[...new Set([card.readErrorOn, ...names])]
+            .filter((name) => name !== '')
+            .map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+        </Choice>
+      </chakra.label>
+    </Flex>
+  );
+}

@@ -1,0 +1,81 @@
+import { existsSync, readFileSync, statSync } from 'node:fs';
+import { rename, writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import { config } from '../config';
+import { FileError } from './fileError';
+import type { LayerFile } from './layer';
+
+/**
+ * The memory card that ships with the demo: a folder that can be taken out in the middle of a run, be slow,
+ * fail to read one file, and be write-protected. Its state stands in a file, so that every process sees it.
+ */
+export interface CardState {
+  readonly isIn: boolean;
+  /** Kilobytes a second; 0: as fast as the disk. */
+  readonly speed: number;
+  /** Name of a file that cannot be read; '' for none. */
+  readonly readErrorOn: string;
+  readonly writeProtected: boolean;
+}
+
+export const soundCard: CardState = { isIn: true, speed: 0, readErrorOn: '', writeProtected: false };
+
+const root = () => path.join(config().dataFolder, 'card');
+const stateFile = () => path.join(config().dataFolder, 'card.json');
+
+let known: { readonly stamp: number; readonly state: CardState } | undefined;
+
+export function cardState(): CardState {
+  const stamp = statSync(stateFile(), { throwIfNoEntry: false })?.mtimeMs ?? 0;
+  if (known?.stamp !== stamp) known = { stamp, state: stamp === 0 ? soundCard : stored() };
+  return known.state;
+}
+
+function stored(): CardState {
+  try {
+    return { ...soundCard, ...(JSON.parse(readFileSync(stateFile(), 'utf8')) as Partial<CardState>) };
+  } catch {
+    return soundCard;
+  }
+}
+
+export async function changeCard(change: Partial<CardState>): Promise<CardState> {
+  const state = { ...cardState(), ...change };
+  const part = `${stateFile()}.part`;
+  await writeFile(part, JSON.stringify(state));
+  await rename(part, stateFile());
+  known = undefined;
+  return state;
+}
+
+/** Whether a path lies on the simulated card. Elsewhere nothing is simulated. */
+export function isOnCard(file: string): boolean {
+  const card = process.env.FABRICA_DATA ? root() : '';
+  return card !== '' && (file === card || file.startsWith(card + path.sep)) && existsSync(stateFile());
+}
+
+/** As if the card were not there. */
+export function refuseOut(file: string): void {
+  if (isOnCard(file) && !cardState().isIn) throw new FileError('vanished', file);
+}
+
+export function refuseWriteProtected(file: string): void {
+  refuseOut(file);
+  if (isOnCard(file) && cardState().writeProtected) throw new FileError('not-permitted', file);
+}
+
+/** A file of the card: each read takes its time, and fails when the card is out or the file is the bad one. */
+export function throughCard(file: string, opened: LayerFile): LayerFile {
+  if (!isOnCard(file)) return opened;
+  return {
+    ...opened,
+    async read(into, position) {
+      const { speed, readErrorOn } = cardState();
+      refuseOut(file);
+      if (path.basename(file) === readErrorOn) throw new FileError('read-error', file);
+      if (speed > 0) await new Promise((resolve) => setTimeout(resolve, into.length / speed));
+      refuseOut(file);
+      return opened.read(into, position);
+    },
+  };
+}

@@ -1,0 +1,75 @@
+import { mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { changeCard, soundCard } from '@/server/files/simulatedCard';
+import { createAssignment, readAssignment } from '@/server/operations/assignments';
+import { readSource } from '@/server/operations/readSource';
+import { readRun, retryRun } from '@/server/operations/runs';
+import { startImport } from '@/server/operations/startImport';
+import { type Bench, carryOut, openBench, smallJpeg } from './bench';
+
+let bench: Bench;
+let card = '';
+beforeAll(async () => {
+  bench = await openBench();
+  card = path.join(bench.folder, 'card');
+  mkdirSync(card);
+  for (const [at, name] of ['a.jpg', 'b.jpg', 'c.jpg'].entries())
+    writeFileSync(path.join(card, name), await smallJpeg(at));
+});
+afterAll(() => bench.end());
+beforeEach(() => changeCard(soundCard));
+
+let jobs = 0;
+async function job() {
+  const working = path.join(bench.folder, `working-${++jobs}`);
+  mkdirSync(working);
+  const { id } = await createAssignment(bench.db, { name: 'Card', workingPath: working, sourcePath: card });
+  const begin = (way: 'copy' | 'move' = 'copy') =>
+    startImport(bench.db, id, { paths: ['a.jpg', 'b.jpg', 'c.jpg'], leaveAsTheyAre: [], way });
+  return { id, working, begin };
+}
+const codes = (run: Awaited<ReturnType<typeof readRun>>) =>
+  run.items.map((item) => item.problems?.find((one) => one.severity !== 'info')?.code);
+
+test('a file that cannot be read fails alone, and comes when it can be read again', async () => {
+  const one = await job();
+  await changeCard({ readErrorOn: 'b.jpg' });
+  const { runId } = await one.begin();
+  await carryOut(bench.db, runId);
+  expect(codes(await readRun(bench.db, runId))).toEqual([undefined, 'read-error', undefined]);
+  expect(readdirSync(one.working).sort()).toEqual(['a.jpg', 'c.jpg']);
+  await changeCard({ readErrorOn: '' });
+  await retryRun(bench.db, runId);
+  await carryOut(bench.db, runId);
+  expect(readdirSync(one.working).sort()).toEqual(['a.jpg', 'b.jpg', 'c.jpg']);
+});
+
+test('taken out in the middle of a run: nothing half stands there; put in again, the rest comes', async () => {
+  const one = await job();
+  await changeCard({ speed: 200 });
+  const { runId } = await one.begin();
+  const going = carryOut(bench.db, runId);
+  await new Promise((resolve) => setTimeout(resolve, 60));
+  await changeCard({ isIn: false, speed: 0 });
+  await going;
+  const run = await readRun(bench.db, runId);
+  expect(run.counts.failed).toBeGreaterThan(0);
+  expect(readdirSync(one.working).filter((name) => name.startsWith('.'))).toEqual([]);
+  const { sourceFolderId } = await readAssignment(bench.db, one.id);
+  expect(await readSource(bench.db, sourceFolderId!, one.id)).toMatchObject({ isOut: true, pictures: [] });
+  await changeCard({ isIn: true });
+  await retryRun(bench.db, runId);
+  await carryOut(bench.db, runId);
+  expect(readdirSync(one.working).sort()).toEqual(['a.jpg', 'b.jpg', 'c.jpg']);
+});
+
+test('a write-protected card keeps its pictures at a move; the copies are safe and it is told', async () => {
+  const one = await job();
+  await changeCard({ writeProtected: true });
+  const { runId } = await one.begin('move');
+  await carryOut(bench.db, runId);
+  const run = await readRun(bench.db, runId);
+  expect(run.counts.done).toBe(3);
+  expect(codes(run)).toEqual(['source-left', 'source-left', 'source-left']);
+  expect(readdirSync(card).sort()).toEqual(['a.jpg', 'b.jpg', 'c.jpg']);
+});
