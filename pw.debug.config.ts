@@ -6,5 +6,5 @@ export default {
   testDir: '/work/main/tests/e2e',
   outputDir: '/tmp/pw-out',
   expect: { timeout: 20000 },
-  timeout: 60000,
+  timeout: 120000,
 };

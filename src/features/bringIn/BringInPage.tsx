@@ -4,6 +4,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
+import { useDropzone } from 'react-dropzone';
 import type { ImportChoices } from '@/core/naming/importChoices';
 import type { Assignment } from '@/server/operations/assignments';
 import type { Surroundings } from '@/server/operations/context';
@@ -18,8 +19,11 @@ import { CallOuts } from './CallOuts';
 import { Choices } from './Choices';
 import type { Standing } from './groups';
 import { Plans } from './Plans';
+import { SendingBar } from './SendingBar';
 import { SimulatedCard } from './SimulatedCard';
+import { SourceChoice } from './SourceChoice';
 import { SourceGroup } from './SourceGroup';
+import { useArrivals } from './useArrivals';
 import { choicesOf, useChoices } from './useChoices';
 import { useIncoming } from './useIncoming';
 import { othersAsked, useSource } from './useSource';
@@ -42,8 +46,8 @@ export function BringInPage({
     () => assignment.inForce.flatMap((id) => templates.find((one) => one.id === id) ?? []),
     [assignment.inForce, templates],
   );
-  const source = useSource(assignment.id, inForce, around);
-  const { choices, change, set } = useChoices(assignment);
+  const source = useSource(assignment, inForce, around);
+  const { choices, change, restore } = useChoices(assignment);
   const { warnings, examples } = useIncoming(
     assignment,
     around,
@@ -64,9 +68,22 @@ export function BringInPage({
     },
     onSuccess: ({ runId }) => router.push(`/runs/${runId}`),
   });
+  const arrivals = useArrivals(assignment);
+  const { getRootProps, isDragActive } = useDropzone({
+    noClick: true,
+    noKeyboard: true,
+    onDrop: (files) => void arrivals.send(files),
+  });
+  const { tabIndex: _, role: __, ...root } = getRootProps();
   const refused = warnings.some((one) => one.stops);
   return (
-    <Flex direction="column" height="100dvh" minHeight="38.75rem">
+    <Flex
+      {...(root as object)}
+      direction="column"
+      height="100dvh"
+      minHeight="38.75rem"
+      bg={isDragActive ? 'wash' : undefined}
+    >
       <AssignmentTop assignment={assignment}>
         <Act type="button" disabled={coming.length === 0 || isPending || refused} onClick={() => mutate()}>
           {actWords(choices.way, coming.length)}
@@ -76,6 +93,9 @@ export function BringInPage({
         strips={source.pictures.flatMap((one) => one.strip ?? [])}
         onLacking={(thread) => source.onlyLacking(thread)}
       />
+      {arrivals.sending && (
+        <SendingBar sending={arrivals.sending} onStop={arrivals.stop} onForget={arrivals.forget} />
+      )}
       {(error ?? source.error) && (
         <Box role="alert" bg="weld" color="#2B2722" paddingX="5" paddingY="1.5" fontSize="0.875rem">
           {(error ?? source.error)?.message}
@@ -89,12 +109,13 @@ export function BringInPage({
         paddingTop="2"
         aria-busy={source.isPending}
       >
+        <SourceChoice assignment={assignment} onFiles={arrivals.send} />
         {source.data?.kind === 'card' && (
           <SimulatedCard
             names={source.pictures.map(({ picture }) => picture.relativePath.split('/').at(-1)!)}
           />
         )}
-        {source.isPending && (
+        {source.isLoading && (
           <Box padding="5" color="soft">
             Looking at what the pictures carry …
           </Box>
@@ -134,7 +155,7 @@ export function BringInPage({
         <Plans
           assignment={assignment}
           choices={choices}
-          onRestored={(restored) => set(choicesOf(restored))}
+          onRestored={(restored) => restore(choicesOf(restored))}
         />
         <Box
           display="grid"

@@ -12,6 +12,8 @@ export function SimulatedCard({ names }: { names: readonly string[] }) {
   const { data: card } = useQuery({ queryKey: ['card'], queryFn: () => ask<CardState>('card') });
   const { mutate } = useMutation({
     mutationFn: (change: Partial<CardState>) => ask<CardState>('card', 'PUT', change),
+    onMutate: (change) =>
+      queries.setQueryData<CardState>(['card'], (before) => before && { ...before, ...change }),
     onSuccess: (state) => {
       queries.setQueryData(['card'], state);
       void queries.invalidateQueries({ queryKey: ['source'] });

@@ -27,5 +27,10 @@ export function useChoices(assignment: Assignment) {
       }),
     [mutate],
   );
-  return { choices, change, set };
+  /** Choices that are kept already: a change that still waits gives way. */
+  const restore = useCallback((restored: ImportChoices) => {
+    clearTimeout(timer.current);
+    set(restored);
+  }, []);
+  return { choices, change, restore };
 }

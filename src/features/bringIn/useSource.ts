@@ -6,6 +6,7 @@ import { type MakerAnswer, makerKey, ownNames } from '@/core/rights/makers';
 import type { Template } from '@/core/templates/template';
 import { stripOf } from '@/core/threads/stroke';
 import type { ThreadId } from '@/core/threads/threads';
+import type { Assignment } from '@/server/operations/assignments';
 import type { Surroundings } from '@/server/operations/context';
 import type { AnsweredMaker } from '@/server/operations/makers';
 import type { readSource, SourcePicture } from '@/server/operations/readSource';
@@ -23,9 +24,14 @@ export interface CardPicture {
 }
 
 /** What is on the source, and which of it comes: at first everything new that nobody else made. */
-export function useSource(assignmentId: string, inForce: readonly Template[], around: Surroundings) {
+export function useSource(
+  { id: assignmentId, sourceFolderId }: Pick<Assignment, 'id' | 'sourceFolderId'>,
+  inForce: readonly Template[],
+  around: Surroundings,
+) {
   const query = useQuery({
-    queryKey: ['source', assignmentId],
+    queryKey: ['source', assignmentId, sourceFolderId],
+    enabled: sourceFolderId !== null,
     queryFn: () => ask<Source>(`assignments/${assignmentId}/source`),
     staleTime: 0,
   });
@@ -66,13 +72,16 @@ function useMakers() {
   const queries = useQueryClient();
   const { data = [] } = useQuery({ queryKey: ['makers'], queryFn: () => ask<AnsweredMaker[]>('makers') });
   const answers: Answers = useMemo(() => new Map(data.map((one) => [one.key, one.answer])), [data]);
+  const put = (made: AnsweredMaker) =>
+    queries.setQueryData<AnsweredMaker[]>(['makers'], (before = []) => [
+      ...before.filter((one) => one.key !== made.key),
+      made,
+    ]);
   const { mutate } = useMutation({
     mutationFn: (said: { name: string; answer: MakerAnswer }) => ask<AnsweredMaker>('makers', 'PUT', said),
-    onSuccess: (made) =>
-      queries.setQueryData<AnsweredMaker[]>(['makers'], (before = []) => [
-        ...before.filter((one) => one.key !== made.key),
-        made,
-      ]),
+    // Seen at once; what the server says then counts.
+    onMutate: (said) => put({ ...said, key: makerKey(said.name) }),
+    onError: () => queries.invalidateQueries({ queryKey: ['makers'] }),
   });
   return { answers, answer: (name: string, answer: MakerAnswer) => mutate({ name, answer }) };
 }

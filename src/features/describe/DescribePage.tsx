@@ -54,11 +54,7 @@ export function DescribePage({ assignment: initial, photos: initialPhotos, templ
         <AssignmentTop assignment={assignment} />
         <Teach
           title="No pictures yet"
-          act={
-            assignment.sourceFolderId
-              ? { href: `/assignments/${assignment.id}/bring-in`, words: 'Bring pictures in' }
-              : undefined
-          }
+          act={{ href: `/assignments/${assignment.id}/bring-in`, words: 'Bring pictures in' }}
         >
           Pictures that are brought in stand here as a sheet, each with its eight threads: what the file
           carries, and what it still lacks.

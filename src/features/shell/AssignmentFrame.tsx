@@ -32,7 +32,7 @@ export function AssignmentTop({
       word: 'Prepare',
       count: assignment.inForce.length ? `${assignment.inForce.length} in force` : undefined,
     },
-    ...(assignment.sourceFolderId ? [{ href: `${home}/bring-in`, word: 'Bring in' }] : []),
+    { href: `${home}/bring-in`, word: 'Bring in' },
     {
       href: `${home}/describe`,
       word: 'Describe',

@@ -63,6 +63,8 @@ export const assignments = pgTable('assignments', {
   importChoices: jsonb().$type<ImportChoices>(),
   /** The plan that the choices were taken from. */
   planId: uuid(),
+  /** The source is a drop folder: what comes there is brought in by itself. */
+  dropping: boolean().notNull().default(false),
   createdAt: createdAt(),
 });
 
@@ -184,6 +186,8 @@ export const photos = pgTable(
     contentIdentity: text().notNull(),
     /** What the file said when it was last read: an index of the file, not the truth. */
     record: jsonb().$type<StoredRecord>().notNull(),
+    /** When its file was not found any more. */
+    goneAt: moment(),
     createdAt: createdAt(),
   },
   (table) => [

@@ -7,6 +7,7 @@ import { listRules, textRules } from '../../core/templates/template';
 import type { CardState } from '../files/simulatedCard';
 import type { AssignmentChange, NewAssignment } from '../operations/assignments';
 import type { IdentityText } from '../operations/identities';
+import type { SourceWish } from '../operations/sources';
 import type { ImportWish } from '../operations/startImport';
 import type { BenchWish } from '../operations/templateBench';
 import type { TemplateText } from '../operations/templates';
@@ -104,6 +105,9 @@ export const planText = schema<{ name: string; choices: ImportChoices }>(
   object({ name: text(120), choices: importChoices }),
 );
 export const planUse = schema<{ planId: string }>(object({ planId: id }));
+export const sourceWish = schema<SourceWish>(
+  object({ path: text(4096), folderId: id, arrivals: { const: true } }, []),
+);
 export const cardChange = schema<Partial<CardState>>(
   object(
     {

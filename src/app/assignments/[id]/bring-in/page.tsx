@@ -1,4 +1,3 @@
-import { notFound } from 'next/navigation';
 import { BringInPage } from '@/features/bringIn/BringInPage';
 import { database } from '@/server/db/client';
 import { surroundings } from '@/server/operations/identities';
@@ -9,7 +8,6 @@ export const metadata = { title: 'Bring in' };
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const assignment = await loadAssignment((await params).id);
-  if (!assignment.sourceFolderId) notFound();
   const db = database();
   const [shelf, around] = await Promise.all([readShelf(db), surroundings(db)]);
   return <BringInPage assignment={assignment} shelf={shelf} around={around} />;

@@ -1,0 +1,5 @@
+import { endpoint } from '@/server/http/endpoint';
+import { listFolders } from '@/server/operations/folders';
+
+/** The opened folders. */
+export const GET = endpoint(({ db }) => listFolders(db));

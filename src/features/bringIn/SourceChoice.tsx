@@ -1,0 +1,136 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import type { Assignment } from '@/server/operations/assignments';
+import type { OpenedFolder } from '@/server/operations/folders';
+import type { SourceWish } from '@/server/operations/sources';
+import { Choice, Line, WordAct } from '@/ui/acts';
+import { ask } from '@/ui/api';
+
+/** Where pictures come from: a folder of this machine, or files and folders of the desktop. */
+export function SourceChoice({
+  assignment,
+  onFiles,
+}: {
+  assignment: Assignment;
+  onFiles: (files: readonly File[]) => void;
+}) {
+  const queries = useQueryClient();
+  const { data: folders = [] } = useQuery({
+    queryKey: ['folders'],
+    queryFn: () => ask<OpenedFolder[]>('folders'),
+  });
+  const [typing, setTyping] = useState<string>();
+  const { mutate, error } = useMutation({
+    mutationFn: (wish: SourceWish) => ask<Assignment>(`assignments/${assignment.id}/source`, 'PUT', wish),
+    onSuccess: (changed) => {
+      setTyping(undefined);
+      queries.setQueryData(['assignment', assignment.id], changed);
+      void queries.invalidateQueries({ queryKey: ['source'] });
+      void queries.invalidateQueries({ queryKey: ['folders'] });
+    },
+  });
+  const offered = folders.filter((one) => one.kind !== 'second' && one.id !== assignment.workingFolderId);
+  return (
+    <Flex
+      columnGap="5"
+      rowGap="1"
+      wrap="wrap"
+      alignItems="center"
+      fontSize="0.8125rem"
+      paddingX="2"
+      minHeight="1.75rem"
+    >
+      <chakra.label>
+        From{' '}
+        <Choice
+          aria-label="Pictures come from"
+          value={assignment.sourceFolderId ?? ''}
+          onChange={(event) => event.target.value && mutate({ folderId: event.target.value })}
+          fontSize="0.8125rem"
+          height="1.625rem"
+          maxWidth="16em"
+        >
+          {!assignment.sourceFolderId && <option value="">nowhere so far</option>}
+          {offered.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.label}
+            </option>
+          ))}
+        </Choice>
+      </chakra.label>
+      {typing === undefined ? (
+        <WordAct type="button" onClick={() => setTyping('')}>
+          another folder of this machine
+        </WordAct>
+      ) : (
+        <chakra.form
+          display="flex"
+          gap="3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            mutate({ path: typing });
+          }}
+        >
+          <Line
+            aria-label="Folder of this machine"
+            autoFocus
+            value={typing}
+            placeholder="/media/card/DCIM"
+            onChange={(event) => setTyping(event.target.value)}
+            height="1.625rem"
+            width="18em"
+          />
+          <WordAct type="submit" disabled={typing.trim() === ''}>
+            open it
+          </WordAct>
+        </chakra.form>
+      )}
+      <Picker words="files" label="Files to send" onFiles={onFiles} />
+      <Picker words="a folder of my desktop" label="Folder to send" folder onFiles={onFiles} />
+      <Box color="soft">or drop them anywhere here</Box>
+      {error && (
+        <Box role="alert" color="weldText">
+          {error.message}
+        </Box>
+      )}
+    </Flex>
+  );
+}
+
+function Picker({
+  words,
+  label,
+  folder = false,
+  onFiles,
+}: {
+  words: string;
+  label: string;
+  folder?: boolean;
+  onFiles: (files: readonly File[]) => void;
+}) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <WordAct type="button" onClick={() => input.current?.click()}>
+        {words}
+      </WordAct>
+      <input
+        ref={(element) => {
+          input.current = element;
+          if (folder) element?.setAttribute('webkitdirectory', '');
+        }}
+        type="file"
+        multiple
+        hidden
+        aria-label={label}
+        onChange={(event) => {
+          onFiles([...(event.target.files ?? [])]);
+          event.target.value = '';
+        }}
+      />
+    </>
+  );
+}

@@ -1,0 +1,101 @@
+import { createHash } from 'node:crypto';
+import { link, open, stat, unlink } from 'node:fs/promises';
+import path from 'node:path';
+import { hasKnownExtension } from '../../core/containers/registry';
+import { NAME_BYTES, safeFolder, safeName } from '../../core/naming/fileName';
+import { asFileError, FileError } from './fileError';
+import { folderInside } from './folderInside';
+import { pathInside } from './folders';
+import { diskLayer } from './layer';
+
+/** Largest file that a browser may send, in bytes. */
+export const LARGEST_ARRIVAL = 16 * 1024 ** 3;
+const SIDECAR = /\.xmp$/i;
+const NAMES_TRIED = 1000;
+
+/** A file that a browser sends in pieces. The name may hold the folders that it came from. */
+export interface Arriving {
+  readonly name: string;
+  readonly size: number;
+  /** Of the file on the other machine, in milliseconds: tells two files of one name apart. */
+  readonly modified: number;
+}
+
+export interface Arrived {
+  /** Bytes that are here. */
+  readonly received: number;
+  /** All of them, under this name. */
+  readonly target?: string;
+}
+
+/** Unfinished arrivals are hidden: nothing takes them for pictures. */
+function partOf({ name, size, modified }: Arriving): string {
+  const mark = createHash('sha256').update(`${name}\0${size}\0${modified}`).digest('hex').slice(0, 24);
+  return `.arriving-${mark}`;
+}
+
+export function isArrival(name: string): boolean {
+  return hasKnownExtension(name) || SIDECAR.test(name);
+}
+
+/** How much of a file is here: where sending goes on after it was cut off. */
+export async function arrivedSoFar(root: string, arriving: Arriving): Promise<Arrived> {
+  const found = await stat(path.join(root, partOf(arriving))).catch(() => undefined);
+  return { received: Math.min(found?.size ?? 0, arriving.size) };
+}
+
+/**
+ * Takes one piece, streamed to disk, and gives the file its name with the last one. A piece that does not
+ * begin where the file ends is not taken; the answer says where to go on.
+ */
+export async function takePiece(
+  root: string,
+  arriving: Arriving,
+  offset: number,
+  body: ReadableStream<Uint8Array> | null,
+): Promise<Arrived> {
+  const part = path.join(root, partOf(arriving));
+  const file = await open(part, 'a+').catch((error) => {
+    throw asFileError(error, part);
+  });
+  try {
+    let at = (await file.stat()).size;
+    if (at !== offset) return { received: Math.min(at, arriving.size) };
+    const reader = body?.getReader();
+    for (let read = await reader?.read(); read && !read.done; read = await reader?.read()) {
+      if (at + read.value.length > arriving.size) throw new FileError('too-large', arriving.name);
+      await file.write(read.value);
+      at += read.value.length;
+    }
+    if (at < arriving.size) return { received: at };
+    await file.sync();
+  } catch (error) {
+    throw asFileError(error, arriving.name);
+  } finally {
+    await file.close();
+  }
+  return { received: arriving.size, target: await nameIt(root, arriving, part) };
+}
+
+/** Folders and name made safe; a taken name is never overwritten. */
+async function nameIt(root: string, { name }: Arriving, part: string): Promise<string> {
+  const parts = name.split('/').filter((one) => one !== '' && one !== '.' && one !== '..');
+  const own = parts.pop() ?? '';
+  const dot = own.lastIndexOf('.');
+  const extension = own.slice(dot).slice(0, NAME_BYTES / 4);
+  const stem = safeName(own.slice(0, dot), extension);
+  const inside = safeFolder(parts.join('/'));
+  const folder = await folderInside(root, inside);
+  for (let n = 1; n <= NAMES_TRIED; n++) {
+    const target = `${stem}${n === 1 ? '' : `-${n}`}${extension}`;
+    try {
+      await link(part, await pathInside(folder, target));
+      await unlink(part);
+      await diskLayer.syncFolder(folder);
+      return inside === '' ? target : `${inside}/${target}`;
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw asFileError(error, target);
+    }
+  }
+  throw new FileError('already-there', name);
+}

@@ -1,0 +1,148 @@
+import { execFileSync } from 'node:child_process';
+import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { expect, type Page, test } from '@playwright/test';
+import { running } from './fabrica';
+
+/** From the card, by a plan; others’ pictures; stopped and going on; and from the desktop through the browser. */
+test.describe.configure({ mode: 'serial' });
+
+const { address, data } = running();
+const card = path.join(data, 'card/DCIM/100KETCH');
+const working = path.join(data, 'bring-in-working');
+const second = path.join(data, 'bring-in-second');
+const exiv2 = (file: string) => execFileSync('exiv2', ['-q', '-PEIXkv', file], { encoding: 'utf8' });
+const filesIn = (folder: string) =>
+  readdirSync(folder, { recursive: true, withFileTypes: true })
+    .filter((one) => one.isFile())
+    .map((one) => path.relative(folder, path.join(one.parentPath, one.name)))
+    .sort();
+
+let page: Page;
+let home = '';
+const complaints: string[] = [];
+test.beforeAll(async ({ browser }) => {
+  page = await browser.newPage();
+  page.on('pageerror', (error) => complaints.push(`${page.url()} ${error.message}`));
+  for (const folder of [working, second]) mkdirSync(folder);
+  const answer = await page.request.post(`${address}/api/assignments`, {
+    data: { name: 'By plan', workingPath: working },
+    headers: { origin: address },
+  });
+  home = `${address}/assignments/${((await answer.json()) as { id: string }).id}`;
+});
+test.afterAll(async () => {
+  // What is remembered about makers is remembered for the tests that come after, too.
+  await page.request.put(`${address}/api/makers`, {
+    data: { name: 'Mats Orrin', answer: 'unknown' },
+    headers: { origin: address },
+  });
+  await page.close();
+});
+
+const act = () => page.getByRole('button', { name: /^(Bring|Move) in \d+$/ });
+
+test('a source is chosen; names, folders and a second copy are shown on the pictures that come', async () => {
+  await page.goto(`${home}/bring-in`);
+  await page.getByRole('button', { name: 'another folder of this machine' }).click();
+  await page.getByLabel('Folder of this machine').fill(card);
+  await page.getByRole('button', { name: 'open it' }).click();
+  await expect(act()).toBeVisible();
+  await page.getByLabel('Names').fill('{{ date taken : yMMdd }}-{{ running number : 3 }}');
+  await page.getByLabel('Folders').fill('{{ year taken }}');
+  await expect(page.getByText(/^kt26-0401\.jpg → 2026\/\d{8}-001\.jpg$/)).toBeVisible();
+  await page.getByLabel('Second copy in').fill(second);
+  await page.getByLabel('Keywords for all of them').fill('by plan');
+  await page.getByLabel('Starting rating').selectOption('3');
+});
+
+test('what is set is kept as a plan; a change is told, and taken back by one act', async () => {
+  await page.getByRole('button', { name: 'keep this as a plan' }).click();
+  await page.getByLabel('Name of the plan').fill('Yard card');
+  await page.getByRole('button', { name: 'keep it' }).click();
+  await expect(page.getByText('as the plan says')).toBeVisible();
+  await page.getByLabel('Names').fill('other');
+  await expect(page.getByText('differs from the plan: names')).toBeVisible();
+  await page.getByRole('button', { name: 'back to the plan' }).click();
+  await expect(page.getByLabel('Names')).toHaveValue('{{ date taken : yMMdd }}-{{ running number : 3 }}');
+  await page.reload();
+  await expect(page.getByText('as the plan says')).toBeVisible();
+});
+
+test('pictures of others stay out until it is said who that is', async () => {
+  await expect(page.getByRole('checkbox', { name: 'kt26-0414.jpg' })).not.toBeChecked();
+  await page.getByRole('radio', { name: 'somebody else: fill only what is empty' }).check();
+  await expect(page.getByRole('checkbox', { name: 'kt26-0414.jpg' })).toBeChecked();
+  await page.reload();
+  await expect(page.getByRole('checkbox', { name: 'kt26-0414.jpg' })).toBeChecked();
+});
+
+test('a run is stopped and goes on; what comes is named, keyworded, rated, and stands twice', async () => {
+  await act().click();
+  await expect(page.getByRole('heading', { name: /^Bringing in [1-9]/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Stop after the files in hand' }).click();
+  await expect(page.getByRole('heading', { name: /then stopped$/ })).toBeVisible();
+  const part = filesIn(working).length;
+  expect(part).toBeLessThan(31);
+  await page.getByRole('button', { name: /^Go on with \d+$/ }).click();
+  await expect(page.getByRole('heading', { name: /^Brought in (\d+) of \1$/ })).toBeVisible({
+    timeout: 600_000,
+  });
+  const names = filesIn(working);
+  expect(names.length).toBeGreaterThan(part);
+  expect(names).toContainEqual(expect.stringMatching(/^2026\/2026\d{4}-001\.jpg$/));
+  expect(filesIn(second)).toEqual(names);
+  for (const name of names.slice(0, 3))
+    expect(readFileSync(path.join(second, name))).toEqual(readFileSync(path.join(working, name)));
+  const first = names.find((name) => name.endsWith('-001.jpg'))!;
+  const found = exiv2(path.join(working, first));
+  expect(found).toContain('by plan');
+  expect(found).toMatch(/Xmp\.xmp\.Rating\s+3/);
+  // Another maker's picture keeps its maker.
+  const other = names.find((name) => exiv2(path.join(working, name)).includes('Mats Orrin'));
+  expect(other).toBeDefined();
+});
+
+const sent = (name: string, mimeType: string) => ({
+  name,
+  mimeType,
+  buffer: readFileSync(path.join(card, name)),
+});
+
+test('files sent by the browser wait to be brought in, and come like any others', async () => {
+  await page.goto(`${home}/bring-in`);
+  await page
+    .getByLabel('Files to send')
+    .setInputFiles([
+      sent('kt26-0401.jpg', 'image/jpeg'),
+      sent('kt26-name-board.png', 'image/png'),
+      { name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('no picture') },
+    ]);
+  await expect(page.getByText('notes.txt: “notes.txt” is no picture', { exact: false })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Already here' })).toBeVisible();
+  await expect(page.getByRole('checkbox', { name: 'kt26-name-board.png' })).toBeVisible();
+  const arrivals = path.join(data, 'arrivals', home.split('/').at(-1)!);
+  expect(readdirSync(arrivals).sort()).toEqual(['kt26-0401.jpg', 'kt26-name-board.png']);
+  expect(readFileSync(path.join(arrivals, 'kt26-0401.jpg'))).toEqual(
+    readFileSync(path.join(card, 'kt26-0401.jpg')),
+  );
+});
+
+test('a move takes them from where they came', async () => {
+  const source = path.join(data, 'bring-in-move');
+  mkdirSync(source);
+  copyFileSync(path.join(card, 'kt26-0402.jpg'), path.join(source, 'moved.jpg'));
+  await page.getByRole('button', { name: 'another folder of this machine' }).click();
+  await page.getByLabel('Folder of this machine').fill(source);
+  await page.getByRole('button', { name: 'open it' }).click();
+  await page.getByLabel('They come by').selectOption('move');
+  await page.getByLabel('Second copy in').fill('');
+  await page.getByRole('checkbox', { name: 'moved.jpg' }).check();
+  await page.getByRole('button', { name: 'Move in 1' }).click();
+  await expect(page.getByRole('heading', { name: 'Brought in 1 of 1' })).toBeVisible();
+  await expect.poll(() => existsSync(path.join(source, 'moved.jpg'))).toBe(false);
+});
+
+test('nothing complained in the browser', () => {
+  expect(complaints).toEqual([]);
+});
