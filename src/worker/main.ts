@@ -7,7 +7,11 @@ import { undoFolder } from '../server/files/writeOver';
 import { enqueueRun } from '../server/jobs/queue';
 import { log } from '../server/log';
 import { listFolders } from '../server/operations/folders';
+import { DropMemory, lookIntoDropFolders } from './follow/dropFolders';
+import { followAssignment } from './follow/followAssignment';
 import { carryOutRun, unfinishedRuns } from './runTask';
+
+const DROP_PAUSE_MS = 1500;
 
 /** The process that carries out runs. Any number may run; a lock gives each run to one of them. */
 let stopping = false;
@@ -24,23 +28,44 @@ async function main(): Promise<void> {
     connectionString: config().databaseUrl,
     concurrency: 2,
     pollInterval: 1000,
-    taskList: { run: async (payload) => lockedRun((payload as { runId: string }).runId) },
+    taskList: {
+      run: async (payload) => lockedRun((payload as { runId: string }).runId),
+      follow: async (payload) => {
+        await followAssignment(db, (payload as { assignmentId: string }).assignmentId);
+      },
+    },
   });
+  void watchDropFolders();
   log.info('worker ready');
   process.send?.('ready');
   await runner.promise;
 }
 
-/** Holds the run's advisory lock on a connection of its own; the lock ends with the process. */
+/** One worker of all looks into the drop folders at a time, again and again. */
+async function watchDropFolders(): Promise<void> {
+  const memory = new DropMemory();
+  while (!stopping) {
+    await withLock('drop folders', async () => {
+      await lookIntoDropFolders(database(), memory);
+    }).catch((error) => log.warn({ name: (error as Error).name }, 'drop folders could not be looked into'));
+    await new Promise((resolve) => setTimeout(resolve, DROP_PAUSE_MS).unref());
+  }
+}
+
+/** Holds an advisory lock on a connection of its own; the lock ends with the process. */
 async function lockedRun(runId: string): Promise<void> {
+  await withLock(runId, () => carryOutRun(database(), runId, () => stopping));
+}
+
+async function withLock(name: string, act: () => Promise<void>): Promise<void> {
   const client = await pool().connect();
   try {
     const { rows } = await client.query('select pg_try_advisory_lock(hashtextextended($1, 0)) as got', [
-      runId,
+      name,
     ]);
     if (!rows[0]?.got) return;
-    await carryOutRun(database(), runId, () => stopping);
-    await client.query('select pg_advisory_unlock(hashtextextended($1, 0))', [runId]);
+    await act();
+    await client.query('select pg_advisory_unlock(hashtextextended($1, 0))', [name]);
   } finally {
     client.release(true);
   }

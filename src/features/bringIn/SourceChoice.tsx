@@ -8,6 +8,7 @@ import type { OpenedFolder } from '@/server/operations/folders';
 import type { SourceWish } from '@/server/operations/sources';
 import { Choice, Line, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { useChangeAssignment } from '../prepare/useChangeAssignment';
 
 /** Where pictures come from: a folder of this machine, or files and folders of the desktop. */
 export function SourceChoice({
@@ -32,6 +33,7 @@ export function SourceChoice({
       void queries.invalidateQueries({ queryKey: ['folders'] });
     },
   });
+  const change = useChangeAssignment(assignment.id);
   const offered = folders.filter((one) => one.kind !== 'second' && one.id !== assignment.workingFolderId);
   return (
     <Flex
@@ -91,6 +93,21 @@ export function SourceChoice({
       <Picker words="files" label="Files to send" onFiles={onFiles} />
       <Picker words="a folder of my desktop" label="Folder to send" folder onFiles={onFiles} />
       <Box color="soft">or drop them anywhere here</Box>
+      {assignment.sourceFolderId && (
+        <chakra.label
+          display="flex"
+          gap="1.5"
+          alignItems="center"
+          title="New pictures there are brought in by themselves, as chosen below; those of others are held back."
+        >
+          <input
+            type="checkbox"
+            checked={assignment.dropping}
+            onChange={(event) => change.mutate({ dropping: event.target.checked })}
+          />
+          a drop folder: what comes there is brought in by itself
+        </chakra.label>
+      )}
       {error && (
         <Box role="alert" color="weldText">
           {error.message}

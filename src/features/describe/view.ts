@@ -59,6 +59,7 @@ export function viewPhotos(
 }
 
 function stateOf(photo: ListedPhoto, strip: Strip): PhotoView['state'] {
+  if (photo.isGone) return { words: 'its file is gone', kind: 'attention' };
   if (Object.keys(photo.drafts).length > 0) return { words: 'draft', kind: 'draft' };
   if (photo.record.problems.some((one) => one.severity === 'error'))
     return { words: 'a record cannot be read', kind: 'attention' };

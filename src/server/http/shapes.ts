@@ -93,6 +93,7 @@ export const assignmentChange = schema<AssignmentChange>(
       dngSidecar: { type: 'boolean' },
       dateTimeOriginal: { type: 'boolean' },
       importChoices,
+      dropping: { type: 'boolean' },
     },
     [],
   ),

@@ -8,6 +8,13 @@ export async function enqueueRun(db: Queries, runId: string): Promise<void> {
   );
 }
 
+/** Asks the worker to look what happened to an assignment's folders outside; asked twice it looks once. */
+export async function enqueueFollow(db: Queries, assignmentId: string): Promise<void> {
+  await db.execute(
+    sql`select graphile_worker.add_job('follow', json_build_object('assignmentId', ${assignmentId}::text), max_attempts => 3, job_key => ${`follow:${assignmentId}`})`,
+  );
+}
+
 export const CHANGES_CHANNEL = 'fabrica_changes';
 
 /** What windows are told: only that something changed; they read it themselves. */

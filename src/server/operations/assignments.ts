@@ -19,6 +19,8 @@ export interface Assignment {
   /** How pictures were brought in last, or are to be. */
   readonly importChoices: ImportChoices | null;
   readonly planId: string | null;
+  /** The source is a drop folder. */
+  readonly dropping: boolean;
   readonly facts: readonly { readonly name: string; readonly value: string }[];
   /** Ids, first to last. */
   readonly inForce: readonly string[];
@@ -131,6 +133,7 @@ export interface AssignmentChange {
   readonly dngSidecar?: boolean;
   readonly dateTimeOriginal?: boolean;
   readonly importChoices?: ImportChoices;
+  readonly dropping?: boolean;
 }
 
 /** What the assignment chose about writing into files. */
@@ -155,6 +158,7 @@ export async function changeAssignment(
       ...(change.publishedOn === undefined ? {} : { publishedOn: change.publishedOn || null }),
       ...(change.dngSidecar === undefined ? {} : { dngSidecar: change.dngSidecar }),
       ...(change.dateTimeOriginal === undefined ? {} : { dateTimeOriginal: change.dateTimeOriginal }),
+      ...(change.dropping === undefined ? {} : { dropping: change.dropping }),
       ...(change.importChoices === undefined ? {} : { importChoices: change.importChoices }),
     };
     if (Object.keys(own).length > 0) await tx.update(assignments).set(own).where(eq(assignments.id, id));

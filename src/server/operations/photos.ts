@@ -22,6 +22,8 @@ export interface ListedPhoto {
   readonly drafts: { readonly [K in FieldId]?: DraftValue };
   /** Place in the assignment's order, from 1: the running number. */
   readonly place: number;
+  /** Its file was not found any more when the folder was looked at last. */
+  readonly isGone: boolean;
   /** Changes with the file, so that previews are fetched anew. */
   readonly revision: string;
 }
@@ -45,6 +47,7 @@ async function listed(db: Queries, which: SQL | undefined): Promise<ListedPhoto[
       name: photos.name,
       record: photos.record,
       place: photos.position,
+      goneAt: photos.goneAt,
       modifiedNs: files.modifiedNs,
     })
     .from(photos)
@@ -70,8 +73,9 @@ async function listed(db: Queries, which: SQL | undefined): Promise<ListedPhoto[
     held[draft.field] = { value: draft.value, origin: draft.origin };
     byPhoto.set(draft.photoId, held);
   }
-  return rows.map(({ modifiedNs, ...row }) => ({
+  return rows.map(({ modifiedNs, goneAt, ...row }) => ({
     ...row,
+    isGone: goneAt !== null,
     drafts: byPhoto.get(row.id) ?? {},
     revision: modifiedNs,
   }));

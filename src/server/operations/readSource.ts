@@ -38,7 +38,7 @@ export async function readSource(db: Queries, folderId: string, assignmentId: st
   const { label, kind } = folder;
   if (!listing) return { label, kind, pictures: [], passedOver: 0, truncated: false, isOut: true };
   const read = [];
-  for (const file of listing.shots) read.push({ file, ...(await readOne(folder.path, file)) });
+  for (const file of listing.shots) read.push({ file, ...(await readSourcePicture(folder.path, file)) });
   const identities = read.flatMap((one) => (one.identity ? [one.identity] : []));
   const here = new Set(
     identities.length === 0
@@ -77,7 +77,8 @@ export async function readSource(db: Queries, folderId: string, assignmentId: st
   };
 }
 
-async function readOne(
+/** A picture of a source: its metadata, and what its picture data is known by. */
+export async function readSourcePicture(
   folder: string,
   { relativePath, shot }: FoundShot,
 ): Promise<{ record: StoredRecord | null; identity?: string; failed?: string }> {

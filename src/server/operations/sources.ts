@@ -40,7 +40,10 @@ export async function changeSource(
     throw new OperationError(
       'The working folder must not lie inside the folder that pictures are brought in from.',
     );
-  await db.update(assignments).set({ sourceFolderId: source.id }).where(eq(assignments.id, assignmentId));
+  await db
+    .update(assignments)
+    .set({ sourceFolderId: source.id, dropping: false })
+    .where(eq(assignments.id, assignmentId));
   await announce(db, { kind: 'assignment', id: assignmentId });
   return readAssignment(db, assignmentId);
 }

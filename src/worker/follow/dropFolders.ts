@@ -1,0 +1,134 @@
+import path from 'node:path';
+import { and, eq, inArray, isNotNull } from 'drizzle-orm';
+import { usualChoices } from '../../core/naming/importChoices';
+import { type MakerAnswer, makerKey, otherMaker, ownNames } from '../../core/rights/makers';
+import type { Database } from '../../server/db/client';
+import { assignments, openedFolders, photos, runs } from '../../server/db/schema';
+import { FileError } from '../../server/files/fileError';
+import { type FoundShot, filesOf, listPictures } from '../../server/files/folders';
+import { diskLayer } from '../../server/files/layer';
+import { log } from '../../server/log';
+import { readAssignment } from '../../server/operations/assignments';
+import { surroundings } from '../../server/operations/identities';
+import { listMakers } from '../../server/operations/makers';
+import { readSourcePicture } from '../../server/operations/readSource';
+import { startImport } from '../../server/operations/startImport';
+import { templatesById } from '../../server/operations/templates';
+
+/** A file is taken when it stayed as it is for so long. */
+const STILL_MS = 2000;
+
+type Verdict =
+  | { readonly kind: 'mine' }
+  | { readonly kind: 'other'; readonly maker: string }
+  | { readonly kind: 'settled' };
+
+/** What is remembered of each picture in drop folders, between one look and the next. */
+export class DropMemory {
+  readonly looks = new Map<string, { readonly stamp: string; readonly since: number; verdict?: Verdict }>();
+}
+
+/**
+ * Looks once into every drop folder: what has stopped growing, is not here yet and was made by oneself (or
+ * by somebody about whom it was said how) is brought in by the choices of its assignment. Others are held
+ * back until it was said who they are. Returns how many runs were begun.
+ */
+export async function lookIntoDropFolders(
+  db: Database,
+  memory: DropMemory,
+  now = Date.now(),
+): Promise<number> {
+  const dropping = await db
+    .select({ id: assignments.id, folderId: openedFolders.id, folder: openedFolders.path })
+    .from(assignments)
+    .innerJoin(openedFolders, eq(openedFolders.id, assignments.sourceFolderId))
+    .where(and(eq(assignments.dropping, true), isNotNull(assignments.sourceFolderId)));
+  let begun = 0;
+  for (const one of dropping) {
+    try {
+      begun += await lookInto(db, one, memory, now);
+    } catch (error) {
+      if (!(error instanceof FileError)) log.warn({ name: (error as Error).name }, 'a drop folder failed');
+    }
+  }
+  return begun;
+}
+
+async function lookInto(
+  db: Database,
+  { id, folder }: { id: string; folder: string },
+  memory: DropMemory,
+  now: number,
+): Promise<number> {
+  const [busy] = await db
+    .select({ id: runs.id })
+    .from(runs)
+    .where(and(eq(runs.assignmentId, id), inArray(runs.state, ['waiting', 'running'])));
+  if (busy) return 0;
+  const { shots } = await listPictures(folder);
+  const still: FoundShot[] = [];
+  for (const shot of shots) if (await isStill(folder, id, shot, memory, now)) still.push(shot);
+  const answers = new Map((await listMakers(db)).map((one) => [one.key, one.answer]));
+  const coming: { path: string; answer: MakerAnswer | undefined }[] = [];
+  for (const shot of still) {
+    const look = memory.looks.get(keyOf(id, shot))!;
+    look.verdict ??= await verdictOf(db, id, folder, shot);
+    const answer = look.verdict.kind === 'other' ? answers.get(makerKey(look.verdict.maker)) : undefined;
+    const comes = look.verdict.kind === 'mine' || (answer !== undefined && answer !== 'unknown');
+    if (comes) coming.push({ path: shot.relativePath, answer });
+  }
+  if (coming.length === 0) return 0;
+  const { importChoices } = await readAssignment(db, id);
+  const { version: _, ...choices } = { ...usualChoices, ...importChoices };
+  const paths = (wanted: MakerAnswer) => coming.filter((one) => one.answer === wanted).map((one) => one.path);
+  await startImport(db, id, {
+    ...choices,
+    paths: coming.map((one) => one.path),
+    leaveAsTheyAre: paths('leave'),
+    fillOnly: paths('fill'),
+  });
+  for (const one of coming) memory.looks.get(`${id} ${one.path}`)!.verdict = { kind: 'settled' };
+  return 1;
+}
+
+const keyOf = (id: string, { relativePath }: FoundShot) => `${id} ${relativePath}`;
+
+/** Whether all files of a picture are as they were at an earlier look. */
+async function isStill(
+  folder: string,
+  id: string,
+  found: FoundShot,
+  memory: DropMemory,
+  now: number,
+): Promise<boolean> {
+  const home = path.join(folder, path.dirname(found.relativePath));
+  const stats = await Promise.all(
+    filesOf(found.shot).map((name) => diskLayer.stat(path.join(home, name)).catch(() => undefined)),
+  );
+  const stamp = stats.map((stat) => (stat ? `${stat.size}:${stat.modifiedNs}` : '-')).join(' ');
+  const key = keyOf(id, found);
+  const look = memory.looks.get(key);
+  if (look?.stamp !== stamp) {
+    memory.looks.set(key, { stamp, since: now });
+    return false;
+  }
+  return now - look.since >= STILL_MS && look.verdict?.kind !== 'settled';
+}
+
+async function verdictOf(db: Database, id: string, folder: string, shot: FoundShot): Promise<Verdict> {
+  const { record, identity } = await readSourcePicture(folder, shot);
+  if (!record || !identity) return { kind: 'settled' };
+  const [here] = await db
+    .select({ id: photos.id })
+    .from(photos)
+    .where(and(eq(photos.assignmentId, id), eq(photos.contentIdentity, identity)));
+  if (here) return { kind: 'settled' };
+  const { inForce } = await readAssignment(db, id);
+  const [templates, around] = await Promise.all([templatesById(db, inForce), surroundings(db)]);
+  const { creator, copyrightNotice } = record.fields;
+  const maker = otherMaker(
+    { creator: creator?.value, copyrightNotice: copyrightNotice?.value },
+    ownNames(templates, around.identities),
+  );
+  return maker === undefined ? { kind: 'mine' } : { kind: 'other', maker };
+}

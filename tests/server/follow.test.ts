@@ -1,0 +1,157 @@
+import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { changeAssignment } from '@/server/operations/assignments';
+import { answerMaker } from '@/server/operations/makers';
+import { listPhotos, photoPath } from '@/server/operations/photos';
+import { listRuns } from '@/server/operations/runs';
+import { startImport } from '@/server/operations/startImport';
+import { writeDrafts } from '@/server/operations/writeDrafts';
+import { DropMemory, lookIntoDropFolders } from '@/worker/follow/dropFolders';
+import { followAssignment } from '@/worker/follow/followAssignment';
+import { embedInMemory, valuesIn } from '../fixtures/embed';
+import { assignmentWith, type Bench, carryOut, openBench, smallJpeg } from './bench';
+
+let bench: Bench;
+beforeAll(async () => {
+  bench = await openBench();
+});
+afterAll(() => bench.end());
+
+async function broughtIn() {
+  const job = await assignmentWith(bench, { 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
+  const { runId } = await startImport(bench.db, job.id, { paths: job.paths, leaveAsTheyAre: [] });
+  await carryOut(bench.db, runId);
+  const photos = () => listPhotos(bench.db, job.id);
+  return {
+    ...job,
+    photos,
+    follow: () => followAssignment(bench.db, job.id),
+    in: (name: string) => path.join(job.working, name),
+  };
+}
+
+test('nothing happened: nothing is read again', async () => {
+  const job = await broughtIn();
+  expect(await job.follow()).toEqual({ unchanged: 2, changed: 0, moved: 0, gone: 0, taken: 0 });
+});
+
+test('a file that another program changed is read again; what is written here stays', async () => {
+  const job = await broughtIn();
+  const [a] = await job.photos();
+  await writeDrafts(bench.db, job.id, [a!.id], { kind: 'set', field: 'headline', value: 'Written here' });
+  const { file } = await embedInMemory(new Uint8Array(readFileSync(job.in('a.jpg'))), { city: 'Elsewhere' });
+  writeFileSync(job.in('a.jpg'), file);
+  expect(await job.follow()).toMatchObject({ changed: 1, unchanged: 1 });
+  const [after] = await job.photos();
+  expect(after!.record.fields.city?.value).toBe('Elsewhere');
+  expect(after!.drafts.headline?.value).toBe('Written here');
+  expect(await job.follow()).toMatchObject({ unchanged: 2, changed: 0 });
+});
+
+test('renamed, and moved into a folder, it is the same picture with its drafts', async () => {
+  const job = await broughtIn();
+  const [a] = await job.photos();
+  await writeDrafts(bench.db, job.id, [a!.id], { kind: 'set', field: 'headline', value: 'Kept' });
+  mkdirSync(job.in('sub'));
+  renameSync(job.in('a.jpg'), job.in('sub/renamed.jpg'));
+  expect(await job.follow()).toMatchObject({ moved: 1, gone: 0, taken: 0 });
+  const [after] = await job.photos();
+  expect(after).toMatchObject({ id: a!.id, name: 'renamed.jpg', isGone: false });
+  expect(after!.drafts.headline?.value).toBe('Kept');
+  expect((await photoPath(bench.db, a!.id)).path).toBe(job.in('sub/renamed.jpg'));
+});
+
+test('gone is told and nothing is forgotten; back again it is as before', async () => {
+  const job = await broughtIn();
+  renameSync(job.in('b.jpg'), path.join(bench.folder, 'away.jpg'));
+  expect(await job.follow()).toMatchObject({ gone: 1 });
+  expect((await job.photos()).map((one) => one.isGone)).toEqual([false, true]);
+  expect(await job.follow()).toMatchObject({ gone: 0 });
+  renameSync(path.join(bench.folder, 'away.jpg'), job.in('b.jpg'));
+  await job.follow();
+  expect((await job.photos()).map((one) => one.isGone)).toEqual([false, false]);
+});
+
+test('a whole folder that is away says nothing about its pictures', async () => {
+  const job = await broughtIn();
+  renameSync(job.working, `${job.working}-away`);
+  expect(await job.follow()).toMatchObject({ gone: 0 });
+  renameSync(`${job.working}-away`, job.working);
+  expect((await job.photos()).every((one) => !one.isGone)).toBe(true);
+});
+
+test('a picture that was put into the working folder belongs to the assignment; its file is not touched', async () => {
+  const job = await broughtIn();
+  const bytes = await smallJpeg(9);
+  writeFileSync(job.in('new.jpg'), bytes);
+  writeFileSync(job.in('broken.jpg'), 'no picture');
+  expect(await job.follow()).toMatchObject({ taken: 1 });
+  expect((await job.photos()).map((one) => one.name)).toEqual(['a.jpg', 'b.jpg', 'new.jpg']);
+  expect(new Uint8Array(readFileSync(job.in('new.jpg')))).toEqual(new Uint8Array(bytes));
+});
+
+async function dropping() {
+  const job = await assignmentWith(bench, {});
+  await changeAssignment(bench.db, job.id, { dropping: true });
+  const memory = new DropMemory();
+  let now = 1_000_000;
+  /** Two looks, so far apart that what did not change counts as still; then the run. */
+  const look = async (later = 3000) => {
+    const first = await lookIntoDropFolders(bench.db, memory, now);
+    now += later;
+    const begun = first + (await lookIntoDropFolders(bench.db, memory, now));
+    const [run] = await listRuns(bench.db, 1);
+    if (begun > 0) await carryOut(bench.db, run!.id);
+    return begun;
+  };
+  const end = () => changeAssignment(bench.db, job.id, { dropping: false });
+  return {
+    ...job,
+    look,
+    end,
+    drop: (name: string, bytes: Uint8Array | string) => writeFileSync(path.join(job.card, name), bytes),
+  };
+}
+
+test('a drop folder brings in by itself what has stopped growing, once, with the templates', async () => {
+  const job = await dropping();
+  job.drop('a.jpg', await smallJpeg(1));
+  job.drop('.hidden.jpg', await smallJpeg(2));
+  job.drop('a.jpg.tmp', 'half');
+  expect(await job.look(100)).toBe(0);
+  expect(await job.look()).toBe(1);
+  expect(readdirSync(job.working)).toEqual(['a.jpg']);
+  const found = await valuesIn(new Uint8Array(readFileSync(path.join(job.working, 'a.jpg'))));
+  expect(found.creator).toEqual(['Aune Pell']);
+  expect(await job.look()).toBe(0);
+  // Another process, that remembers nothing, knows it by its content.
+  expect(await lookIntoDropFolders(bench.db, new DropMemory(), 9_000_000)).toBe(0);
+  await job.end();
+});
+
+test('a file that grows is not taken before it stands still', async () => {
+  const job = await dropping();
+  const bytes = await smallJpeg(1);
+  job.drop('a.jpg', bytes.slice(0, 200));
+  await job.look(100);
+  job.drop('a.jpg', bytes);
+  expect(await job.look(100)).toBe(0);
+  expect(await job.look()).toBe(1);
+  expect(readdirSync(job.working)).toEqual(['a.jpg']);
+  await job.end();
+});
+
+test('others’ pictures are held back until it is said who they are', async () => {
+  const job = await dropping();
+  job.drop('other.jpg', await smallJpeg(1, { creator: ['Ragna Tveit'] }));
+  expect(await job.look()).toBe(0);
+  expect(readdirSync(job.working)).toEqual([]);
+  await answerMaker(bench.db, 'Ragna Tveit', 'leave');
+  expect(await job.look()).toBe(1);
+  const found = await valuesIn(new Uint8Array(readFileSync(path.join(job.working, 'other.jpg'))));
+  expect(found).toMatchObject({ creator: ['Ragna Tveit'] });
+  expect(found.copyrightNotice).toBeUndefined();
+  rmSync(job.card, { recursive: true });
+  expect(await job.look()).toBe(0);
+  await job.end();
+});
