@@ -36,13 +36,25 @@ const settled = () =>
     .waitForFunction(() => [...document.images].every((one) => one.complete), undefined, { timeout: 120_000 })
     .catch(() => undefined);
 
+await page.goto(`${address}/details`);
+await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Aune Pell');
+await page.getByRole('textbox', { name: 'Credit line' }).fill('Tarn & Tide');
+await page.getByRole('textbox', { name: 'E-mail' }).fill('desk@tarnandtide.example');
+await page.getByRole('textbox', { name: 'Telephone' }).fill('+47 555 01 77');
+await page.getByRole('textbox', { name: 'Web address' }).fill('https://tarnandtide.example');
+await page.getByRole('button', { name: 'Keep these details' }).click();
+await page.getByText('add a person').waitFor();
+await take('details');
 await stage('Prepare');
+await page.getByText('What comes out').waitFor();
 await take('prepare');
 await stage('Bring in');
 await page.getByRole('button', { name: /^Bring in \d+$/ }).waitFor();
+await page.getByLabel('Names').fill('{{ date taken : yMMdd }}-{{ vessel }}-{{ running number : 3 }}');
 await page.waitForTimeout(1000);
 await settled();
 await take('bring-in');
+await page.getByLabel('Names').fill('');
 await page.getByRole('button', { name: /^Bring in \d+$/ }).click();
 await page.getByRole('heading', { name: /^Brought in (\d+) of \1$/ }).waitFor({ timeout: 120_000 });
 await page.locator('summary').nth(1).click();
@@ -75,6 +87,8 @@ await page.getByText('Its records disagree').waitFor();
 await settled();
 await take('read');
 await page.goto(`${address}/templates`);
+await page.getByRole('button', { name: 'Begin from …' }).click();
+await take('shelf');
 await page.getByRole('link', { name: 'Standing rights' }).click();
 await page.getByRole('textbox', { name: 'Copyright Notice', exact: true }).focus();
 await take('template');

@@ -29,7 +29,17 @@ test.beforeAll(async ({ browser }) => {
     data: { name: 'By plan', workingPath: working },
     headers: { origin: address },
   });
-  home = `${address}/assignments/${((await answer.json()) as { id: string }).id}`;
+  const { id } = (await answer.json()) as { id: string };
+  home = `${address}/assignments/${id}`;
+  const templates = (await (await page.request.get(`${address}/api/templates`)).json()) as {
+    id: string;
+    name: string;
+  }[];
+  const inForce = [templates.find((one) => one.name === 'Standing rights')!.id];
+  await page.request.patch(`${address}/api/assignments/${id}`, {
+    data: { inForce },
+    headers: { origin: address },
+  });
 });
 test.afterAll(async () => {
   // What is remembered about makers is remembered for the tests that come after, too.
@@ -71,7 +81,10 @@ test('what is set is kept as a plan; a change is told, and taken back by one act
 
 test('pictures of others stay out until it is said who that is', async () => {
   await expect(page.getByRole('checkbox', { name: 'kt26-0414.jpg' })).not.toBeChecked();
-  await page.getByRole('radio', { name: 'somebody else: fill only what is empty' }).check();
+  await page
+    .getByRole('group', { name: 'Who is Mats Orrin?' })
+    .getByRole('radio', { name: 'somebody else: fill only what is empty' })
+    .click();
   await expect(page.getByRole('checkbox', { name: 'kt26-0414.jpg' })).toBeChecked();
   await page.reload();
   await expect(page.getByRole('checkbox', { name: 'kt26-0414.jpg' })).toBeChecked();

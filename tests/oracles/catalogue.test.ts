@@ -22,7 +22,7 @@ const exiv2Prefix: Readonly<Record<string, string>> = {
 };
 
 function formOf(valueType: string): RegExp {
-  if (valueType === 'Lang Alt') return /^lang-alt$/;
+  if (valueType === 'Lang Alt') return /^lang-alt(-others)?$/;
   if (/^bag (RegistryEntry|Location|Artwork)/.test(valueType)) return /^bag-of-structs$/;
   if (/^seq \w+Details?$/.test(valueType)) return /^seq-of-structs?$/;
   if (valueType.startsWith('bag ')) return /^bag$/;
@@ -70,9 +70,15 @@ function sampleStructure(id: StructureId, depth = 0): Structure {
     }),
   );
 }
+/** Two beside x-default: the toolkit's library gives alternatives of exactly two items back wrongly. */
+const inOtherLanguages: readonly Structure[] = [
+  { language: 'nb', text: 'Ketsjen på slippen 船' },
+  { language: 'de', text: 'Die Ketsch & <b>' },
+];
 const everything = Object.fromEntries(
   fieldIds.map((id): [string, FieldValue] => {
     const { type, choices, structure, example } = field(id);
+    if (structure === 'languageText') return [id, inOtherLanguages];
     if (structure) return [id, [sampleStructure(structure)]];
     if (type === 'list') return [id, ['ketch', 'båt 船']];
     if (choices) return [id, Object.keys(choices)[1] ?? ''];

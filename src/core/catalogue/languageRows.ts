@@ -21,7 +21,7 @@ function others(
     example: 'nb: Ketsjen ligger ved kai',
     readers: 'Programs set to that language',
     xmp: { ns, name, form: 'lang-alt-others' },
-    section: 'XMP part 1, 8.2.2.4 Language Alternative',
+    section: `XMP part 1, 8.2.2.4 Language Alternative${ns === 'Iptc4xmpCore' ? '; the property from memory' : ''}`,
   } as const satisfies FieldRow;
 }
 

@@ -96,9 +96,9 @@ export function BringInPage({
       {arrivals.sending && (
         <SendingBar sending={arrivals.sending} onStop={arrivals.stop} onForget={arrivals.forget} />
       )}
-      {(error ?? source.error) && (
+      {(error ?? source.error ?? source.notKept) && (
         <Box role="alert" bg="weld" color="#2B2722" paddingX="5" paddingY="1.5" fontSize="0.875rem">
-          {(error ?? source.error)?.message}
+          {(error ?? source.error ?? source.notKept)?.message}
         </Box>
       )}
       <Box

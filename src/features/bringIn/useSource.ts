@@ -35,7 +35,7 @@ export function useSource(
     queryFn: () => ask<Source>(`assignments/${assignmentId}/source`),
     staleTime: 0,
   });
-  const { answers, answer } = useMakers();
+  const { answers, answer, notKept } = useMakers();
   const [ticks, setTicks] = useState<ReadonlyMap<string, boolean>>(new Map());
   const pictures = useMemo(() => {
     const own = ownNames(inForce, around.identities);
@@ -64,26 +64,29 @@ export function useSource(
         ]),
       ),
     );
-  return { ...query, onlyLacking, label: query.data?.label ?? '', pictures, tick, answers, answer };
+  return { ...query, onlyLacking, label: query.data?.label ?? '', pictures, tick, answers, answer, notKept };
 }
 
 /** Answers about makers: remembered, and true in every window. */
 function useMakers() {
   const queries = useQueryClient();
   const { data = [] } = useQuery({ queryKey: ['makers'], queryFn: () => ask<AnsweredMaker[]>('makers') });
-  const answers: Answers = useMemo(() => new Map(data.map((one) => [one.key, one.answer])), [data]);
-  const put = (made: AnsweredMaker) =>
-    queries.setQueryData<AnsweredMaker[]>(['makers'], (before = []) => [
-      ...before.filter((one) => one.key !== made.key),
-      made,
-    ]);
-  const { mutate } = useMutation({
-    mutationFn: (said: { name: string; answer: MakerAnswer }) => ask<AnsweredMaker>('makers', 'PUT', said),
-    // Seen at once; what the server says then counts.
-    onMutate: (said) => put({ ...said, key: makerKey(said.name) }),
-    onError: () => queries.invalidateQueries({ queryKey: ['makers'] }),
+  // Seen at once; what the server keeps then says the same.
+  const [said, setSaid] = useState<Answers>(new Map());
+  const answers: Answers = useMemo(
+    () => new Map([...data.map((one) => [one.key, one.answer] as const), ...said]),
+    [data, said],
+  );
+  const { mutate, error } = useMutation({
+    mutationFn: (told: { name: string; answer: MakerAnswer }) => ask<AnsweredMaker>('makers', 'PUT', told),
+    onError: () => setSaid(new Map()),
+    onSettled: () => queries.invalidateQueries({ queryKey: ['makers'] }),
   });
-  return { answers, answer: (name: string, answer: MakerAnswer) => mutate({ name, answer }) };
+  const answer = (name: string, told: MakerAnswer) => {
+    setSaid((before) => new Map(before).set(makerKey(name), told));
+    mutate({ name, answer: told });
+  };
+  return { answers, answer, notKept: error };
 }
 
 /** What is asked of the run about others' pictures: leave them, or fill only what is empty. */

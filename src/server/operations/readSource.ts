@@ -20,7 +20,7 @@ export interface SourcePicture {
   readonly failed?: string;
   /** A picture of the assignment already has the same picture data. */
   readonly alreadyHere: boolean;
-  /** Another picture of this source that has the same picture data, and comes before it. */
+  /** Another picture of this source that has the same picture data, and is taken for the original. */
   readonly sameAs?: string;
 }
 
@@ -51,7 +51,9 @@ export async function readSource(db: Queries, folderId: string, assignmentId: st
         ).map((row) => row.identity),
   );
   const first = new Map<string, string>();
-  for (const { identity, file } of read)
+  // A copy has the longer name: "a.jpg" is what "a-copy.jpg" was made of.
+  const byLength = [...read].sort((a, b) => a.file.relativePath.length - b.file.relativePath.length);
+  for (const { identity, file } of byLength)
     if (identity && !first.has(identity)) first.set(identity, file.relativePath);
   const sameAs = (identity: string | undefined, path: string) => {
     const other = identity && first.get(identity);
