@@ -3,6 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import type { TemplateBench } from '@/server/operations/templateBench';
 import { Choice, Line } from '@/ui/acts';
+import { ThreadStrip } from '@/ui/ThreadStrip';
 import { type RightPage, rightPages } from './pages/RightLeaf';
 import type { useTrial } from './useBench';
 
@@ -74,7 +75,7 @@ export function SampleHead(props: Props) {
 }
 
 function PictureChoice({ trial, bench, find, onFind, onAssignment, onPicture }: Props) {
-  const { picture, pictures, others, alone, setAlone } = trial;
+  const { picture, pictures, others, alone, setAlone, sample } = trial;
   const isWorst = bench.samples.length > 0 && pictures[0]?.id === picture.id && find === '';
   return (
     <Flex columnGap="4" rowGap="1" wrap="wrap" alignItems="center" fontSize="0.8125rem" color="soft">
@@ -92,6 +93,7 @@ function PictureChoice({ trial, bench, find, onFind, onAssignment, onPicture }: 
           </option>
         ))}
       </Choice>
+      <ThreadStrip strip={sample.strip} name={picture.name} />
       {isWorst && <span>the worst of {bench.pictures}</span>}
       {bench.pictures > bench.samples.length && (
         <Line

@@ -6,6 +6,7 @@ import { isLicenceLink, noticeElements } from '@/core/rights/notice';
 import { overviewOf, type Resulting } from '@/core/templates/overview';
 import { compileTemplates, resolve, type Values } from '@/core/templates/resolve';
 import type { Entry, Template } from '@/core/templates/template';
+import { type Strip, stripOf } from '@/core/threads/stroke';
 import type { SamplePicture } from '@/server/operations/templateBench';
 
 export type { SamplePicture };
@@ -51,6 +52,8 @@ export interface Sample {
   readonly lines: ReadonlyMap<FieldId, SampleLine>;
   /** The picture's values as all templates leave them. */
   readonly after: Values;
+  /** What the file has is solid, what the templates put over it outlined. */
+  readonly strip: Strip;
   readonly byline: string;
   readonly notice: string;
   readonly licenceLink: string | undefined;
@@ -67,11 +70,17 @@ export function sampleOf({ template, together }: Trial, picture: SamplePicture):
     if (result) lines.set(entry.field, lineFor(template, entry, result, picture.values[entry.field], nameOf));
   }
   const after: { [K in FieldId]?: FieldValue } = { ...picture.values };
+  const drafts: { [K in FieldId]?: FieldValue | null } = {};
   for (const [id, { value }] of resolution.changes) {
+    drafts[id] = value;
     if (value === null) delete after[id];
     else after[id] = value;
   }
-  return { lines, after, ...asSeen(after) };
+  return { lines, after, strip: stripOf({ file: fileOf(picture.values), drafts }), ...asSeen(after) };
+}
+
+function fileOf(values: Values) {
+  return Object.fromEntries(Object.entries(values).map(([id, value]) => [id, { value, agrees: true }]));
 }
 
 function asSeen(values: Values): Pick<Sample, 'byline' | 'notice' | 'licenceLink'> {
