@@ -61,7 +61,6 @@ export function TemplateBook({ template: initial, bench: firstBench }: Props) {
   const open = useCallback(
     (id: FieldId) => {
       shown.open(id);
-      setRight((before) => before);
       focusField(id);
     },
     [shown],

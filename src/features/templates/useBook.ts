@@ -45,6 +45,7 @@ export function useBook(initial: ListedTemplate | undefined) {
       }
       if (!page.current.unsaved) setSaving({ state: 'saved' });
     } catch (error) {
+      page.current.unsaved = true;
       setSaving({ state: 'failed', message: (error as Error).message });
     }
   }, []);

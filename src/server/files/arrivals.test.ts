@@ -25,6 +25,16 @@ test('in pieces, and where it was cut off it goes on', async () => {
   expect(readdirSync(root)).toEqual(['a.jpg']);
 });
 
+// Sending ended before: the client had nothing left to send, and the file stayed hidden.
+test('whole, but cut off before it got its name, it gets it when one asks', async () => {
+  const one = file('a.jpg', 6);
+  await takePiece(root, one, 0, piece('abc'));
+  const [part] = readdirSync(root);
+  writeFileSync(path.join(root, part!), 'abcdef');
+  expect(await arrivedSoFar(root, one)).toEqual({ received: 6, target: 'a.jpg' });
+  expect(readdirSync(root)).toEqual(['a.jpg']);
+});
+
 test('a taken name is never overwritten; folders come along, made safe', async () => {
   writeFileSync(path.join(root, 'a.jpg'), 'before');
   expect((await takePiece(root, file('a.jpg', 1), 0, piece('x'))).target).toBe('a-2.jpg');

@@ -38,9 +38,15 @@ export function isArrival(name: string): boolean {
   return hasKnownExtension(name) || SIDECAR.test(name);
 }
 
-/** How much of a file is here: where sending goes on after it was cut off. */
+/**
+ * How much of a file is here: where sending goes on after it was cut off. One that is whole and was cut off
+ * before it got its name gets it now.
+ */
 export async function arrivedSoFar(root: string, arriving: Arriving): Promise<Arrived> {
-  const found = await stat(path.join(root, partOf(arriving))).catch(() => undefined);
+  const part = path.join(root, partOf(arriving));
+  const found = await stat(part).catch(() => undefined);
+  if (found?.size === arriving.size)
+    return { received: arriving.size, target: await nameIt(root, arriving, part) };
   return { received: Math.min(found?.size ?? 0, arriving.size) };
 }
 
@@ -64,7 +70,7 @@ export async function takePiece(
     const reader = body?.getReader();
     for (let read = await reader?.read(); read && !read.done; read = await reader?.read()) {
       if (at + read.value.length > arriving.size) throw new FileError('too-large', arriving.name);
-      await file.write(read.value);
+      await file.appendFile(read.value);
       at += read.value.length;
     }
     if (at < arriving.size) return { received: at };

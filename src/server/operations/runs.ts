@@ -1,4 +1,4 @@
-import { and, asc, count, desc, eq } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray } from 'drizzle-orm';
 import { presentValues } from '../../core/drafts/present';
 import { stripOf } from '../../core/threads/stroke';
 import type { Database, Queries } from '../db/client';
@@ -94,6 +94,16 @@ export async function listRuns(db: Queries, limit = 20) {
 export async function stopRun(db: Queries, id: string): Promise<void> {
   await db.update(runs).set({ stopAsked: true }).where(eq(runs.id, id));
   await announce(db, { kind: 'run', id });
+}
+
+/** Whether a run of an assignment is under way, or about to be. */
+export async function isUnderWay(db: Queries, assignmentId: string): Promise<boolean> {
+  const [busy] = await db
+    .select({ id: runs.id })
+    .from(runs)
+    .where(and(eq(runs.assignmentId, assignmentId), inArray(runs.state, ['waiting', 'running'])))
+    .limit(1);
+  return busy !== undefined;
 }
 
 /** Lets a stopped run go on with what it has not done. */

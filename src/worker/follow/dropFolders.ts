@@ -1,9 +1,9 @@
 import path from 'node:path';
-import { and, eq, inArray, isNotNull } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { usualChoices } from '../../core/naming/importChoices';
 import { type MakerAnswer, makerKey, otherMaker, ownNames } from '../../core/rights/makers';
 import type { Database } from '../../server/db/client';
-import { assignments, openedFolders, photos, runs } from '../../server/db/schema';
+import { assignments, openedFolders, photos } from '../../server/db/schema';
 import { FileError } from '../../server/files/fileError';
 import { type FoundShot, filesOf, listPictures } from '../../server/files/folders';
 import { diskLayer } from '../../server/files/layer';
@@ -12,6 +12,7 @@ import { readAssignment } from '../../server/operations/assignments';
 import { surroundings } from '../../server/operations/identities';
 import { listMakers } from '../../server/operations/makers';
 import { readSourcePicture } from '../../server/operations/readSource';
+import { isUnderWay } from '../../server/operations/runs';
 import { startImport } from '../../server/operations/startImport';
 import { templatesById } from '../../server/operations/templates';
 
@@ -39,10 +40,10 @@ export async function lookIntoDropFolders(
   now = Date.now(),
 ): Promise<number> {
   const dropping = await db
-    .select({ id: assignments.id, folderId: openedFolders.id, folder: openedFolders.path })
+    .select({ id: assignments.id, folder: openedFolders.path })
     .from(assignments)
     .innerJoin(openedFolders, eq(openedFolders.id, assignments.sourceFolderId))
-    .where(and(eq(assignments.dropping, true), isNotNull(assignments.sourceFolderId)));
+    .where(eq(assignments.dropping, true));
   let begun = 0;
   for (const one of dropping) {
     try {
@@ -60,11 +61,7 @@ async function lookInto(
   memory: DropMemory,
   now: number,
 ): Promise<number> {
-  const [busy] = await db
-    .select({ id: runs.id })
-    .from(runs)
-    .where(and(eq(runs.assignmentId, id), inArray(runs.state, ['waiting', 'running'])));
-  if (busy) return 0;
+  if (await isUnderWay(db, id)) return 0;
   const { shots } = await listPictures(folder);
   const still: FoundShot[] = [];
   for (const shot of shots) if (await isStill(folder, id, shot, memory, now)) still.push(shot);

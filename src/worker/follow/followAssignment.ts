@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { and, eq, inArray, max } from 'drizzle-orm';
 import type { Database } from '../../server/db/client';
-import { files, openedFolders, photos, runs } from '../../server/db/schema';
+import { files, openedFolders, photos } from '../../server/db/schema';
 import { storedRecord } from '../../server/db/stored';
 import { FileError } from '../../server/files/fileError';
 import { type FoundShot, listPictures, shotOf } from '../../server/files/folders';
@@ -12,6 +12,7 @@ import { sourceOf, withFile } from '../../server/files/source';
 import { announce } from '../../server/jobs/queue';
 import { log } from '../../server/log';
 import { readAssignment } from '../../server/operations/assignments';
+import { isUnderWay } from '../../server/operations/runs';
 import { indexFiles, indexShot } from '../items/indexShot';
 
 export interface Followed {
@@ -43,11 +44,7 @@ type Root = { readonly id: string; readonly path: string };
  */
 export async function followAssignment(db: Database, assignmentId: string): Promise<Followed> {
   const result: Followed = { unchanged: 0, changed: 0, moved: 0, gone: 0, taken: 0 };
-  const [busy] = await db
-    .select({ id: runs.id })
-    .from(runs)
-    .where(and(eq(runs.assignmentId, assignmentId), inArray(runs.state, ['waiting', 'running'])));
-  if (busy) return result;
+  if (await isUnderWay(db, assignmentId)) return result;
   const { workingFolderId } = await readAssignment(db, assignmentId);
   for (const root of await rootsOf(db, assignmentId, workingFolderId))
     await followRoot(db, assignmentId, root, root.id === workingFolderId, result);
@@ -210,6 +207,8 @@ async function takeNew(
   result: Followed,
 ): Promise<void> {
   for (const { relativePath, shot } of fresh) {
+    // A run that began meanwhile records what it places itself.
+    if (await isUnderWay(db, assignmentId)) return;
     try {
       const whole = path.join(root.path, relativePath);
       const read = await readShot(path.dirname(whole), shot);
