@@ -28,3 +28,28 @@ export async function ask<T>(
   if (!response.ok) throw new ApiError(answer.message ?? 'Something in Fabrica failed.', response.status);
   return answer;
 }
+
+/** An answer that comes in lines, each told to `onLine` when it is there. */
+export async function askLines<T>(path: string, onLine: (part: T) => void, signal?: AbortSignal): Promise<void> {
+  const response = await fetch(`/api/${path}`, signal ? { signal } : {}).catch((error) => {
+    if (signal?.aborted) throw error;
+    throw new ApiError('Fabrica does not answer. Is it still running?', 0);
+  });
+  if (!response.ok || !response.body) {
+    const { message } = (await response.json().catch(() => ({}))) as { message?: string };
+    throw new ApiError(message ?? 'Something in Fabrica failed.', response.status);
+  }
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = '';
+  for (;;) {
+    const { done, value = '' } = await reader.read();
+    const lines = (rest + value).split('\n');
+    rest = lines.pop()!;
+    for (const line of lines) {
+      const part = JSON.parse(line) as T & { error?: string };
+      if (part.error) throw new ApiError(part.error, 500);
+      onLine(part);
+    }
+    if (done) return;
+  }
+}

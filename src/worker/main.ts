@@ -9,11 +9,13 @@ import { log } from '../server/log';
 import { listFolders } from '../server/operations/folders';
 import { DropMemory, lookIntoDropFolders } from './follow/dropFolders';
 import { followAssignment } from './follow/followAssignment';
+import { runsToHelp } from './claims';
 import { carryOutRun, unfinishedRuns } from './runTask';
 
 const DROP_PAUSE_MS = 1500;
+const HELP_PAUSE_MS = 300;
 
-/** The process that carries out runs. Any number may run; a lock gives each run to one of them. */
+/** The process that carries out runs. Any number may run, also in one run. */
 let stopping = false;
 for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => (stopping = true));
 
@@ -29,13 +31,15 @@ async function main(): Promise<void> {
     concurrency: 2,
     pollInterval: 1000,
     taskList: {
-      run: async (payload) => lockedRun((payload as { runId: string }).runId),
+      run: async (payload) =>
+        carryOutRun(db, (payload as { runId: string }).runId, () => stopping),
       follow: async (payload) => {
         await followAssignment(db, (payload as { assignmentId: string }).assignmentId);
       },
     },
   });
   void watchDropFolders();
+  void lendHands();
   log.info('worker ready');
   process.send?.('ready');
   await runner.promise;
@@ -52,11 +56,19 @@ async function watchDropFolders(): Promise<void> {
   }
 }
 
-/** Holds an advisory lock on a connection of its own; the lock ends with the process. */
-async function lockedRun(runId: string): Promise<void> {
-  await withLock(runId, () => carryOutRun(database(), runId, () => stopping));
+/** Joins in runs that others carry out, and in those that somebody who is gone has left. */
+async function lendHands(): Promise<void> {
+  while (!stopping) {
+    await new Promise((resolve) => setTimeout(resolve, HELP_PAUSE_MS).unref());
+    try {
+      for (const id of await runsToHelp(database())) await carryOutRun(database(), id, () => stopping);
+    } catch (error) {
+      if (!stopping) log.warn({ name: (error as Error).name }, 'a run could not be helped with');
+    }
+  }
 }
 
+/** Holds an advisory lock on a connection of its own; the lock ends with the process. */
 async function withLock(name: string, act: () => Promise<void>): Promise<void> {
   const client = await pool().connect();
   try {

@@ -1,68 +1,117 @@
-import { and, asc, eq, isNotNull, max, notInArray, sql } from 'drizzle-orm';
-import { compilePattern } from '../core/naming/pattern';
-import { compileTemplates } from '../core/templates/resolve';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Database } from '../server/db/client';
-import { photos, runItems, runs } from '../server/db/schema';
+import { nameClaims, runItems, runs } from '../server/db/schema';
 import type { EmbedParameters, ImportParameters } from '../server/db/stored';
-import { TakenNames } from '../server/files/folderInside';
 import { announce } from '../server/jobs/queue';
-import { type Assignment, readAssignment, writeChoices } from '../server/operations/assignments';
+import { readAssignment, writeChoices } from '../server/operations/assignments';
 import { folderById } from '../server/operations/folders';
-import { surroundings } from '../server/operations/identities';
-import { found } from '../server/operations/operationError';
-import { templatesOfVersion } from '../server/operations/templateVersions';
+import { claimNext, type Item, type Mark, waitingItems, withMark } from './claims';
+import { ClaimLost } from './items/claimLost';
 import { embedItem } from './items/embedItem';
 import { failureOf } from './items/failure';
 import { importItem } from './items/importItem';
-import type { ImportRun } from './items/importRun';
+import { importRunFor } from './items/importRun';
 import { removeSources } from './items/removeSource';
 import { takeBackItem } from './items/takeBackItem';
 
-/** Files in hand at the same time. */
-const AT_ONCE = 2;
-type Item = typeof runItems.$inferSelect;
+/** Items in hand at the same time. */
+const AT_ONCE = 3;
+/** Windows are told of progress no more often. */
+const TELL_MS = 250;
+const TELL_PHOTOS_MS = 1000;
+
+type Run = typeof runs.$inferSelect;
+const inThisProcess = new Set<string>();
 
 /**
- * Carries a run out: every waiting item, then the end. Each item can be repeated, so a run goes on after
- * the worker, the server or the database was killed. Ends early, to be taken up again, when `stopping`.
+ * Carries a run out with all other workers that do: item by item, each in the hands of one. Every item can
+ * be repeated, so a run goes on after worker, server or database was killed. Ends early, to be taken up
+ * again, when `stopping`.
  */
 export async function carryOutRun(db: Database, runId: string, stopping: () => boolean): Promise<void> {
-  const [row] = await db.select().from(runs).where(eq(runs.id, runId));
-  const run = found(row, 'run');
-  if (run.state === 'done' || run.state === 'stopped') return;
-  await db
-    .update(runs)
-    .set({ state: 'running', startedAt: run.startedAt ?? new Date() })
-    .where(eq(runs.id, runId));
-  await announce(db, { kind: 'run', id: runId });
-  const carryOut = await carrierFor(db, run);
-  const waiting = await db
-    .select()
-    .from(runItems)
-    .where(and(eq(runItems.runId, runId), eq(runItems.state, 'waiting')))
-    .orderBy(asc(runItems.position));
-  let stopAsked = false;
+  if (inThisProcess.has(runId)) return;
+  inThisProcess.add(runId);
+  try {
+    await withMark((mark) => carryOut(db, runId, mark, () => stopping() || mark.isLost()));
+  } finally {
+    inThisProcess.delete(runId);
+  }
+}
+
+async function carryOut(db: Database, runId: string, mark: Mark, stopping: () => boolean): Promise<void> {
+  const run = await begin(db, runId);
+  if (!run) return;
+  const carrier = await carrierFor(db, run, mark).catch(everyItemFails);
+  const tell = progressOf(db, run);
   const next = async (): Promise<void> => {
-    for (let item = waiting.shift(); item; item = waiting.shift()) {
-      stopAsked = stopAsked || (await isStopAsked(db, runId));
-      if (stopAsked || stopping()) return;
-      await carryOutItem(db, item, carryOut);
-      await announce(db, { kind: 'run', id: runId });
+    while (!stopping()) {
+      const item = await claimNext(db, runId, mark);
+      if (!item) return;
+      await carryOutItem(db, item, carrier);
+      await tell();
     }
   };
-  await Promise.all(Array.from({ length: AT_ONCE }, next));
-  await endMove(db, run);
-  if (stopping() && !stopAsked) throw new Error('the worker is stopping; the run goes on when it is back');
-  await db
-    .update(runs)
-    .set({ state: stopAsked ? 'stopped' : 'done', endedAt: new Date() })
-    .where(eq(runs.id, runId));
+  let outcome = 'more';
+  while (outcome === 'more') {
+    await Promise.all(Array.from({ length: AT_ONCE }, next));
+    if (stopping()) throw new Error('the worker is stopping; the run goes on when it is back');
+    outcome = await endRun(db, run, mark);
+  }
   await announce(db, { kind: 'run', id: runId });
   await announce(db, { kind: 'photos', id: run.assignmentId });
 }
 
+/** Undefined where it has ended, or is to wait. */
+async function begin(db: Database, runId: string): Promise<Run | undefined> {
+  const open = and(eq(runs.id, runId), inArray(runs.state, ['waiting', 'running']), eq(runs.paused, false));
+  const [run] = await db
+    .update(runs)
+    .set({ state: 'running', startedAt: sql`coalesce(${runs.startedAt}, now())` })
+    .where(open)
+    .returning();
+  if (run) await announce(db, { kind: 'run', id: runId });
+  return run;
+}
+
+function progressOf(db: Database, { id, kind, assignmentId }: Run): () => Promise<void> {
+  let told = 0;
+  let toldPhotos = Date.now();
+  return async () => {
+    const now = Date.now();
+    if (now - told < TELL_MS) return;
+    told = now;
+    await announce(db, { kind: 'run', id });
+    if (kind !== 'import' || now - toldPhotos < TELL_PHOTOS_MS) return;
+    toldPhotos = now;
+    await announce(db, { kind: 'photos', id: assignmentId });
+  };
+}
+
+/**
+ * The end of a run is made by whoever finds that nothing is left: 'others' still have items in hand and
+ * will make it, or there is 'more' to do, left by one who is gone.
+ */
+async function endRun(db: Database, run: Run, mark: Mark): Promise<'ended' | 'others' | 'paused' | 'more'> {
+  return db.transaction(async (tx) => {
+    const [row] = await tx.select().from(runs).where(eq(runs.id, run.id)).for('update');
+    if (row?.state !== 'running') return 'ended';
+    const { inHand, waiting } = await waitingItems(tx, run.id, mark);
+    if (inHand > 0) return 'others';
+    if (waiting > 0 && row.paused) return 'paused';
+    if (waiting > 0 && !row.stopAsked) return 'more';
+    await endMove(db, row);
+    await tx
+      .update(runs)
+      .set({ state: waiting > 0 ? 'stopped' : 'done', endedAt: new Date(), paused: false })
+      .where(eq(runs.id, run.id));
+    const others = sql`select 1 from ${runs} where ${runs.state} in ('waiting', 'running') and ${runs.kind} = 'import'`;
+    await tx.delete(nameClaims).where(sql`not exists (${others})`);
+    return 'ended';
+  });
+}
+
 /** A move removes its sources when their copies are recorded; also those of a part that was stopped. */
-async function endMove(db: Database, run: typeof runs.$inferSelect): Promise<void> {
+async function endMove(db: Database, run: Run): Promise<void> {
   if (run.kind !== 'import') return;
   const { way, sourceFolderId } = run.parameters as ImportParameters;
   if (way === 'move') await removeSources(db, run.id, (await folderById(db, sourceFolderId)).path);
@@ -77,11 +126,18 @@ async function carryOutItem(
     await carryOut(item);
   } catch (error) {
     if (isDatabaseGone(error)) throw error;
+    if (error instanceof ClaimLost) return;
     await db
       .update(runItems)
       .set({ state: 'failed', problems: [failureOf(error)] })
-      .where(eq(runItems.id, item.id));
+      .where(and(eq(runItems.id, item.id), eq(runItems.state, 'waiting')));
   }
+}
+
+/** What keeps a run from beginning is told with each of its items; it must not begin for ever. */
+function everyItemFails(error: unknown): () => Promise<void> {
+  if (isDatabaseGone(error)) throw error;
+  return () => Promise.reject(error);
 }
 
 /** Losing the database is no fault of the file: the job fails and is tried again. */
@@ -96,66 +152,15 @@ function isDatabaseGone(error: unknown): boolean {
   );
 }
 
-async function isStopAsked(db: Database, runId: string): Promise<boolean> {
-  const [row] = await db.select({ asked: runs.stopAsked }).from(runs).where(eq(runs.id, runId));
-  return row?.asked ?? true;
-}
-
-async function carrierFor(
-  db: Database,
-  run: typeof runs.$inferSelect,
-): Promise<(item: Item) => Promise<void>> {
+async function carrierFor(db: Database, run: Run, mark: Mark): Promise<(item: Item) => Promise<void>> {
   if (run.kind === 'take-back') return (item) => takeBackItem(db, item);
   const assignment = await readAssignment(db, run.assignmentId);
   if (run.kind === 'embed') {
     const { fields } = run.parameters as EmbedParameters;
     return (item) => embedItem(db, item, writeChoices(assignment), fields);
   }
-  const importRun = await importRunFor(db, run, assignment);
+  const importRun = await importRunFor(db, run, assignment, mark);
   return (item) => importItem(db, importRun, item);
-}
-
-async function importRunFor(
-  db: Database,
-  run: typeof runs.$inferSelect,
-  assignment: Assignment,
-): Promise<ImportRun> {
-  const parameters = run.parameters as ImportParameters;
-  const { secondFolderId, pattern = { name: '', folder: '' } } = parameters;
-  const [source, working, second, templates, around, placesTaken] = await Promise.all([
-    folderById(db, parameters.sourceFolderId),
-    folderById(db, assignment.workingFolderId),
-    secondFolderId ? folderById(db, secondFolderId) : undefined,
-    templatesOfVersion(db, parameters.templates),
-    surroundings(db),
-    placesTakenBefore(db, run),
-  ]);
-  return {
-    assignment,
-    around,
-    source,
-    working,
-    second,
-    templates,
-    compiled: compileTemplates(templates),
-    pattern: compilePattern(pattern),
-    taken: new TakenNames(),
-    parameters,
-    placesTaken,
-  };
-}
-
-/** The last place in the assignment's order that another run gave. */
-async function placesTakenBefore(db: Database, run: typeof runs.$inferSelect): Promise<number> {
-  const own = db
-    .select({ id: runItems.photoId })
-    .from(runItems)
-    .where(and(eq(runItems.runId, run.id), isNotNull(runItems.photoId)));
-  const [last] = await db
-    .select({ position: max(photos.position) })
-    .from(photos)
-    .where(and(eq(photos.assignmentId, run.assignmentId), notInArray(photos.id, own)));
-  return last?.position ?? 0;
 }
 
 /** Runs that were under way when everything stopped: asked for anew at start-up. */
@@ -163,6 +168,6 @@ export async function unfinishedRuns(db: Database): Promise<string[]> {
   const rows = await db
     .select({ id: runs.id })
     .from(runs)
-    .where(sql`${runs.state} in ('waiting', 'running')`);
+    .where(and(inArray(runs.state, ['waiting', 'running']), eq(runs.paused, false)));
   return rows.map((row) => row.id);
 }

@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { asText } from '@/core/catalogue/value';
 import type { Strip } from '@/core/threads/stroke';
-import type { SourcePicture } from '@/server/operations/readSource';
+import type { SourcePicture } from '@/server/operations/sourceParts';
 import { failureWords } from '@/server/problems/words';
 import { otherFiles } from '@/ui/otherFiles';
 import { ThreadStrip } from '@/ui/ThreadStrip';

@@ -1,6 +1,6 @@
 import { type MakerAnswer, makerKey, otherMaker } from '@/core/rights/makers';
 import type { Values } from '@/core/templates/resolve';
-import type { SourcePicture } from '@/server/operations/readSource';
+import type { SourcePicture } from '@/server/operations/sourceParts';
 
 /** Why a picture stands where it stands before anything is brought in. */
 export type Standing = 'comes' | 'already here' | 'made by others' | 'cannot be read';

@@ -4,22 +4,20 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { type MakerAnswer, makerKey, ownNames } from '@/core/rights/makers';
 import type { Template } from '@/core/templates/template';
-import { stripOf } from '@/core/threads/stroke';
+import { type Strip, stripOf } from '@/core/threads/stroke';
 import type { ThreadId } from '@/core/threads/threads';
 import type { Assignment } from '@/server/operations/assignments';
 import type { Surroundings } from '@/server/operations/context';
 import type { AnsweredMaker } from '@/server/operations/makers';
-import type { readSource, SourcePicture } from '@/server/operations/readSource';
-import { ask } from '@/ui/api';
+import { type Source, type SourcePart, type SourcePicture, withPart } from '@/server/operations/sourceParts';
+import { ask, askLines } from '@/ui/api';
 import { type Answers, comesAtFirst, foreignMaker, type Standing, standingOf } from './groups';
-
-type Source = Awaited<ReturnType<typeof readSource>>;
 
 export interface CardPicture {
   readonly picture: SourcePicture;
   readonly standing: Standing;
   readonly maker: string | undefined;
-  readonly strip: ReturnType<typeof stripOf> | undefined;
+  readonly strip: Strip | undefined;
   readonly ticked: boolean;
 }
 
@@ -29,12 +27,7 @@ export function useSource(
   inForce: readonly Template[],
   around: Surroundings,
 ) {
-  const query = useQuery({
-    queryKey: ['source', assignmentId, sourceFolderId],
-    enabled: sourceFolderId !== null,
-    queryFn: () => ask<Source>(`assignments/${assignmentId}/source`),
-    staleTime: 0,
-  });
+  const query = useSourceParts(assignmentId, sourceFolderId);
   const { answers, answer, notKept } = useMakers();
   const [ticks, setTicks] = useState<ReadonlyMap<string, boolean>>(new Map());
   const pictures = useMemo(() => {
@@ -47,7 +40,7 @@ export function useSource(
         picture,
         standing,
         maker,
-        strip: picture.record ? stripOf({ file: picture.record.fields, drafts: {} }) : undefined,
+        strip: stripFor(picture),
         ticked: picture.record !== null && ticked,
       };
     });
@@ -65,6 +58,39 @@ export function useSource(
       ),
     );
   return { ...query, onlyLacking, label: query.data?.label ?? '', pictures, tick, answers, answer, notKept };
+}
+
+/** The source, shown as it is read; when it is read again, what was there stays until all is known. */
+function useSourceParts(assignmentId: string, folderId: string | null) {
+  const queries = useQueryClient();
+  const queryKey = ['source', assignmentId, folderId];
+  const query = useQuery({
+    queryKey,
+    enabled: folderId !== null,
+    queryFn: async ({ signal }) => {
+      const isFirst = queries.getQueryData(queryKey) === undefined;
+      let source: Source | undefined;
+      const onPart = (part: SourcePart) => {
+        source = withPart(source, part);
+        if (isFirst) queries.setQueryData(queryKey, source);
+      };
+      await askLines(`assignments/${assignmentId}/source`, onPart, signal);
+      return source!;
+    },
+    staleTime: 0,
+  });
+  const read = query.data?.pictures.length ?? 0;
+  return { ...query, reading: query.isFetching && read < (query.data?.total ?? 0) ? read : undefined };
+}
+
+const strips = new WeakMap<SourcePicture, Strip>();
+
+/** Worked out once a picture, however often more pictures come. */
+function stripFor(picture: SourcePicture): Strip | undefined {
+  if (!picture.record) return undefined;
+  const strip = strips.get(picture) ?? stripOf({ file: picture.record.fields, drafts: {} });
+  strips.set(picture, strip);
+  return strip;
 }
 
 /** Answers about makers: remembered, and true in every window. */

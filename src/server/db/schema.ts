@@ -182,8 +182,10 @@ export const photos = pgTable(
       .references(() => assignments.id, { onDelete: 'cascade' }),
     name: text().notNull(),
     position: integer().notNull(),
-    /** SHA-256 of the picture data, hexadecimal; the format's codec says which bytes count. */
-    contentIdentity: text().notNull(),
+    /** SHA-256 of the picture data, hexadecimal; the format's codec says which bytes count. Null until it was worked out. */
+    contentIdentity: text(),
+    /** What cheap reading tells of the picture data (files/contentSample). Empty in rows of before there was one. */
+    contentSample: text().notNull().default(''),
     /** What the file said when it was last read: an index of the file, not the truth. */
     record: jsonb().$type<StoredRecord>().notNull(),
     /** When its file was not found any more. */
@@ -193,6 +195,7 @@ export const photos = pgTable(
   (table) => [
     index('photos_assignment').on(table.assignmentId, table.position),
     index('photos_identity').on(table.contentIdentity),
+    index('photos_sample').on(table.contentSample),
   ],
 );
 
@@ -214,7 +217,7 @@ export const files = pgTable(
     size: bigint({ mode: 'number' }).notNull(),
     /** Modification time in nanoseconds, as text: a change on disk shows by it. */
     modifiedNs: text().notNull(),
-    /** SHA-256 of the whole file, hexadecimal. */
+    /** Of the whole file (files/digest). */
     digest: text().notNull(),
   },
   (table) => [
@@ -249,6 +252,8 @@ export const runs = pgTable('runs', {
   /** The run that this one takes back. */
   takesBack: uuid(),
   stopAsked: boolean().notNull().default(false),
+  /** Keeps its place and waits to be told to go on. */
+  paused: boolean().notNull().default(false),
   createdAt: createdAt(),
   startedAt: moment(),
   endedAt: moment(),
@@ -272,8 +277,30 @@ export const runItems = pgTable(
       .default('waiting'),
     result: jsonb().$type<RunItemResult>(),
     problems: jsonb().$type<readonly StoredProblem[]>(),
+    /** The mark of the worker that has it in hand; it counts as long as that worker holds its lock. */
+    claimedBy: integer(),
   },
-  (table) => [index('run_items_run').on(table.runId, table.position)],
+  (table) => [
+    index('run_items_run').on(table.runId, table.position),
+    index('run_items_waiting').on(table.runId, table.position).where(sql`state = 'waiting'`),
+  ],
+);
+
+/** Names that runs under way have given or are about to give, so that several workers never give one twice. */
+export const nameClaims = pgTable(
+  'name_claims',
+  {
+    folderId: uuid()
+      .notNull()
+      .references(() => openedFolders.id, { onDelete: 'cascade' }),
+    /** As every file system compares names (naming/fileName). */
+    insideKey: text().notNull(),
+    nameKey: text().notNull(),
+    itemId: uuid()
+      .notNull()
+      .references(() => runItems.id, { onDelete: 'cascade' }),
+  },
+  (table) => [primaryKey({ columns: [table.folderId, table.insideKey, table.nameKey] })],
 );
 
 /** The way back for one file of an item, kept before it is replaced. */
@@ -286,7 +313,7 @@ export const inverseEdits = pgTable(
     role: text().$type<ShotRole>().notNull().default('main'),
     /** The item made the file: taking it back removes it. */
     made: boolean().notNull().default(false),
-    /** SHA-256 of the file that was replaced and of the one that took its place. */
+    /** Of the file that was replaced and of the one that took its place (files/digest). */
     digestBefore: text().notNull(),
     digestAfter: text().notNull(),
     pieces: jsonb().$type<readonly { kind: 'copy' | 'former'; start: number; end: number }[]>().notNull(),

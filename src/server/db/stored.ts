@@ -24,6 +24,16 @@ export interface StoredRecord {
   readonly sidecar?: string;
 }
 
+/** A record for lists and screens: without what each block of the file says by itself. */
+export type ListedRecord = Omit<StoredRecord, 'fields'> & {
+  readonly fields: { readonly [K in FieldId]?: Omit<FieldReading, 'voices'> };
+};
+
+export function listedRecord({ fields, ...record }: StoredRecord): ListedRecord {
+  const listed = Object.entries(fields).map(([id, { voices: _, ...reading }]) => [id, reading]);
+  return { ...record, fields: Object.fromEntries(listed) };
+}
+
 /** What a photo of one or several files says, for the index. */
 export function storedRecord({
   main,
@@ -65,6 +75,8 @@ export interface ImportParameters {
   readonly way?: ImportWay;
   readonly pattern?: NamePattern;
   readonly secondFolderId?: string;
+  /** Places in the assignment's order that were given before: running numbers go on from here. */
+  readonly placesTaken?: number;
   /** Starting rating, where a picture has none. */
   readonly rating?: string;
 }
@@ -111,7 +123,7 @@ export interface RunItemResult {
   /** Names of the photo’s other files there. */
   readonly others?: { readonly raw?: string; readonly sidecar?: string };
   readonly written: { readonly [K in FieldId]?: WrittenField };
-  /** SHA-256 of the file, read back after writing. */
+  /** Of the file, read back after writing (files/digest). */
   readonly digest?: string;
   readonly bytes?: number;
 }

@@ -1,20 +1,14 @@
-import { createHash } from 'node:crypto';
 import path from 'node:path';
 import type { ByteSource } from '../../core/bytes/source';
 import type { Edit } from '../../core/containers/container';
 import { type InversePiece, invertEdits, plannedSize } from '../../core/containers/edits';
+import { type DigestKind, digestOf, startDigest } from './digest';
 import { asFileError, FileError } from './fileError';
 import { diskLayer, type FileLayer, type LayerFile, type LayerStat } from './layer';
 import { withLock } from './lock';
 import { partFile } from './partFiles';
+import { CHUNK, giveBuffer, PieceSource, readExactly, takeBuffer } from './pieces';
 import { sourceOf, withFile } from './source';
-
-const CHUNK = 1024 * 1024;
-
-/** Buffers for copying, used again: a run over thousands of files holds as many as files are in work. */
-const buffers: Uint8Array[] = [];
-const takeBuffer = () => buffers.pop() ?? new Uint8Array(CHUNK);
-const giveBuffer = (buffer: Uint8Array) => void buffers.push(buffer);
 
 export interface WayBack {
   readonly pieces: readonly InversePiece[];
@@ -24,7 +18,7 @@ export interface WayBack {
 }
 
 export interface Written {
-  /** SHA-256 of the new file, hexadecimal, from reading it back; empty where it was not asked for. */
+  /** Of the new file, from reading it back; empty where it was not asked for. */
   readonly digest: string;
   readonly stat: LayerStat;
 }
@@ -43,8 +37,8 @@ export interface WriteRequest {
   readonly verify: (written: ByteSource) => Promise<unknown>;
   /** 'by-caller': the caller syncs the folder once for several files before it reports any of them. */
   readonly folderSync?: 'by-caller';
-  /** False where nobody keeps the digest. */
-  readonly digest?: boolean;
+  /** False where nobody keeps the digest; another kind to compare with an earlier one. */
+  readonly digest?: false | DigestKind;
   /** Called before the replaced file goes; what it stores makes the run reversible. */
   readonly keepWayBack?: (way: WayBack) => Promise<void>;
 }
@@ -73,9 +67,11 @@ async function applyLocked(request: WriteRequest, layer: FileLayer): Promise<Wri
         const out = await layer.create(part, request.mode === 'replace' ? 0o600 : 0o666);
         made = true;
         try {
-          await writeParts(source, out, request.edits);
+          const pieces = new PieceSource(source, request.edits);
+          await writeParts(pieces, out, request.edits);
           await out.sync();
-          const digest = await readBack(source, out, request);
+          const digest = await readBack(pieces, out, request);
+          pieces.end();
           await request.verify(sourceOf(out, plannedSize(request.edits)));
           if (request.keepWayBack) await request.keepWayBack(await wayBack(source, stat, request, digest));
           assertUnchanged(await source.stat(), request);
@@ -116,64 +112,52 @@ function assertUnchanged(stat: LayerStat, { expected, source }: WriteRequest): v
     throw new FileError('changed-meanwhile', source);
 }
 
-async function writeParts(source: LayerFile, out: LayerFile, edits: readonly Edit[]): Promise<void> {
-  const buffer = takeBuffer();
+async function writeParts(pieces: PieceSource, out: LayerFile, edits: readonly Edit[]): Promise<void> {
   let at = 0;
   for (const edit of edits) {
-    if (edit.kind === 'insert') {
-      await out.write(edit.bytes, at);
-      at += edit.bytes.length;
-      continue;
-    }
-    for (let from = edit.start; from < edit.end; from += CHUNK) {
-      const piece = buffer.subarray(0, Math.min(CHUNK, edit.end - from));
-      await readExactly(source, piece, from);
+    const length = edit.kind === 'copy' ? edit.end - edit.start : edit.bytes.length;
+    for (let done = 0; done < length; ) {
+      const piece = edit.kind === 'copy' ? await pieces.read(edit.start + done, length - done) : edit.bytes;
       await out.write(piece, at);
       at += piece.length;
+      done += piece.length;
     }
   }
-  giveBuffer(buffer);
 }
 
 /** Compares what stands on disk with its origin, byte for byte, and digests it on the way. */
 async function readBack(
-  source: LayerFile,
+  pieces: PieceSource,
   out: LayerFile,
   { edits, target, digest }: WriteRequest,
 ): Promise<string> {
-  const hash = digest === false ? undefined : createHash('sha256');
-  const found = takeBuffer();
-  const wanted = takeBuffer();
+  const hash = digest === false ? undefined : startDigest(digest);
+  const buffer = takeBuffer();
   let at = 0;
   for (const edit of edits) {
     const length = edit.kind === 'copy' ? edit.end - edit.start : edit.bytes.length;
-    for (let done = 0; done < length; done += CHUNK) {
-      const piece = found.subarray(0, Math.min(CHUNK, length - done));
-      await readExactly(out, piece, at);
+    for (let done = 0; done < length; ) {
       const origin =
-        edit.kind === 'insert'
-          ? edit.bytes.subarray(done, done + piece.length)
-          : wanted.subarray(0, piece.length);
-      if (edit.kind === 'copy') await readExactly(source, origin, edit.start + done);
-      if (Buffer.compare(piece, origin) !== 0) throw new FileError('read-back-differs', target);
-      hash?.update(piece);
-      at += piece.length;
+        edit.kind === 'copy'
+          ? await pieces.read(edit.start + done, Math.min(CHUNK, length - done))
+          : edit.bytes.subarray(done, done + CHUNK);
+      const found = buffer.subarray(0, origin.length);
+      await readExactly(out, found, at);
+      if (Buffer.compare(found, origin) !== 0) throw new FileError('read-back-differs', target);
+      hash?.update(found);
+      at += origin.length;
+      done += origin.length;
     }
   }
-  giveBuffer(found);
-  giveBuffer(wanted);
+  giveBuffer(buffer);
   if ((await out.stat()).size !== at) throw new FileError('read-back-differs', target);
   return hash?.digest('hex') ?? '';
-}
-
-async function readExactly(file: LayerFile, into: Uint8Array, position: number): Promise<void> {
-  if ((await file.read(into, position)) !== into.length) throw new FileError('read-error', '');
 }
 
 async function wayBack(
   source: LayerFile,
   stat: LayerStat,
-  { edits }: WriteRequest,
+  { edits, digest }: WriteRequest,
   digestAfter: string,
 ): Promise<WayBack> {
   const pieces = invertEdits(edits, stat.size);
@@ -185,18 +169,6 @@ async function wayBack(
     at += piece.end - piece.start;
   }
   return { pieces, formerBytes, digestBefore: await digestOf(source, stat.size), digestAfter };
-}
-
-/** SHA-256 of a whole file, hexadecimal. */
-export async function digestOf(file: LayerFile, size: number): Promise<string> {
-  const hash = createHash('sha256');
-  const buffer = new Uint8Array(CHUNK);
-  for (let at = 0; at < size; at += CHUNK) {
-    const piece = buffer.subarray(0, Math.min(CHUNK, size - at));
-    await readExactly(file, piece, at);
-    hash.update(piece);
-  }
-  return hash.digest('hex');
 }
 
 async function publish(part: string, request: WriteRequest, layer: FileLayer): Promise<void> {

@@ -93,13 +93,27 @@ async function bytesOf(folder: string, shot: Shot): Promise<number> {
 
 /** The photo that a file stands for, with the files beside it that belong to it. */
 export async function shotOf(file: string): Promise<Shot> {
-  const name = path.basename(file);
-  const beside = await readdir(path.dirname(file)).catch((error) => {
-    throw asFileError(error, file);
+  const main = path.basename(file);
+  return (await shotsIn(path.dirname(file))).get(main) ?? { main };
+}
+
+/** The photos of folders, by the file that stands for each; a folder is looked into once, and again for a name it had not. */
+export class FolderShots {
+  private readonly folders = new Map<string, Promise<ReadonlyMap<string, Shot>>>();
+
+  async of(file: string): Promise<Shot> {
+    const [folder, main] = [path.dirname(file), path.basename(file)];
+    const known = await this.folders.get(folder)?.catch(() => undefined);
+    if (known?.has(main)) return known.get(main)!;
+    const read = shotsIn(folder);
+    this.folders.set(folder, read);
+    return (await read).get(main) ?? { main };
+  }
+}
+
+async function shotsIn(folder: string): Promise<ReadonlyMap<string, Shot>> {
+  const names = await readdir(folder).catch((error) => {
+    throw asFileError(error, folder);
   });
-  return (
-    groupShots(beside.filter((one) => !one.startsWith('.'))).find((one) => one.main === name) ?? {
-      main: name,
-    }
-  );
+  return new Map(groupShots(names.filter((one) => !one.startsWith('.'))).map((shot) => [shot.main, shot]));
 }

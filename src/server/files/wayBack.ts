@@ -1,7 +1,7 @@
-import { createHash } from 'node:crypto';
 import type { Edit } from '../../core/containers/container';
 import { invertEdits } from '../../core/containers/edits';
-import { digestOf, type WayBack } from './applyEdits';
+import type { WayBack } from './applyEdits';
+import { digestOf, startDigest } from './digest';
 import { FileError } from './fileError';
 import type { LayerFile } from './layer';
 
@@ -22,7 +22,7 @@ export async function wayBackOf(file: LayerFile, size: number, edits: readonly E
 }
 
 async function plannedDigest(file: LayerFile, edits: readonly Edit[]): Promise<string> {
-  const hash = createHash('sha256');
+  const hash = startDigest();
   for (const edit of edits) {
     if (edit.kind === 'insert') {
       hash.update(edit.bytes);

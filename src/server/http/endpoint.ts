@@ -27,24 +27,30 @@ export function endpoint<Params = Record<string, never>>(answer: (asked: Asked<P
 }
 
 function failed(error: unknown): Response {
-  if (error instanceof OperationError)
-    return Response.json({ message: error.message }, { status: error.status });
+  const { status, ...told } = problemOf(error);
+  return Response.json(told, { status });
+}
+
+interface Told {
+  readonly status: number;
+  readonly message: string;
+  readonly code?: string;
+  readonly file?: string;
+}
+
+/** An error as it is told outside: what, which file, what to do, and nothing else. */
+export function problemOf(error: unknown): Told {
+  if (error instanceof OperationError) return { status: error.status, message: error.message };
   if (error instanceof FileError)
-    return Response.json(
-      { message: 'The file could not be used.', code: error.code, file: error.file },
-      { status: 422 },
-    );
+    return { status: 422, message: 'The file could not be used.', code: error.code, file: error.file };
   if (error instanceof FormatError)
-    return Response.json(
-      { message: 'The file could not be read.', code: error.problem.code },
-      { status: 422 },
-    );
+    return { status: 422, message: 'The file could not be read.', code: error.problem.code };
   log.error(
     { err: error instanceof Error ? { name: error.name, stack: error.stack } : undefined },
     'request failed',
   );
-  return Response.json(
-    { message: 'Something in Fabrica failed. Try again; if it stays, look into web.log in the data folder.' },
-    { status: 500 },
-  );
+  return {
+    status: 500,
+    message: 'Something in Fabrica failed. Try again; if it stays, look into web.log in the data folder.',
+  };
 }

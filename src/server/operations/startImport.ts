@@ -12,6 +12,7 @@ import { readAssignment } from './assignments';
 import { refuseFillIns } from './fillIns';
 import { folderById, openFolder } from './folders';
 import { found, OperationError } from './operationError';
+import { placesTaken } from './placesTaken';
 import { templatesById } from './templates';
 
 export interface ImportWish extends Partial<Omit<ImportChoices, 'version'>> {
@@ -39,12 +40,14 @@ export async function startImport(
   refuseFillIns(templates);
   return db.transaction(async (tx) => {
     const second = await secondFolder(tx, choices, source.path);
+    await tx.select().from(assignments).where(eq(assignments.id, assignmentId)).for('update');
     const parameters: ImportParameters = {
       version: 1,
       sourceFolderId: source.id,
       keywords: parseKeywords(choices.keywords),
       leaveAsTheyAre,
       fillOnly,
+      placesTaken: await placesTaken(tx, assignmentId),
       way: choices.way,
       pattern: { name: choices.name, folder: choices.folder },
       templates: templates.map(({ id, name, version }) => ({ id, name, version })),

@@ -1,9 +1,9 @@
 import path from 'node:path';
-import { and, eq } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import { usualChoices } from '../../core/naming/importChoices';
 import { type MakerAnswer, makerKey, otherMaker, ownNames } from '../../core/rights/makers';
 import type { Database } from '../../server/db/client';
-import { assignments, openedFolders, photos } from '../../server/db/schema';
+import { assignments, openedFolders } from '../../server/db/schema';
 import { FileError } from '../../server/files/fileError';
 import { type FoundShot, filesOf, listPictures } from '../../server/files/folders';
 import { diskLayer } from '../../server/files/layer';
@@ -11,8 +11,9 @@ import { log } from '../../server/log';
 import { readAssignment } from '../../server/operations/assignments';
 import { surroundings } from '../../server/operations/identities';
 import { listMakers } from '../../server/operations/makers';
-import { readSourcePicture } from '../../server/operations/readSource';
+import { readSourceShot } from '../../server/operations/readSource';
 import { isUnderWay } from '../../server/operations/runs';
+import { candidatesFor } from '../../server/operations/samePicture';
 import { startImport } from '../../server/operations/startImport';
 import { templatesById } from '../../server/operations/templates';
 
@@ -113,16 +114,13 @@ async function isStill(
 }
 
 async function verdictOf(db: Database, id: string, folder: string, shot: FoundShot): Promise<Verdict> {
-  const { record, identity } = await readSourcePicture(folder, shot);
-  if (!record || !identity) return { kind: 'settled' };
-  const [here] = await db
-    .select({ id: photos.id })
-    .from(photos)
-    .where(and(eq(photos.assignmentId, id), eq(photos.contentIdentity, identity)));
-  if (here) return { kind: 'settled' };
+  const found = await readSourceShot(folder, shot);
+  if ('failed' in found) return { kind: 'settled' };
+  const here = await candidatesFor(db, id, [found.sample]);
+  if (here.couldBe(found.sample) && here.identities.has(await found.identity())) return { kind: 'settled' };
   const { inForce } = await readAssignment(db, id);
   const [templates, around] = await Promise.all([templatesById(db, inForce), surroundings(db)]);
-  const { creator, copyrightNotice } = record.fields;
+  const { creator, copyrightNotice } = found.read.record.fields;
   const maker = otherMaker(
     { creator: creator?.value, copyrightNotice: copyrightNotice?.value },
     ownNames(templates, around.identities),

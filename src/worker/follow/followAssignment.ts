@@ -6,14 +6,14 @@ import { storedRecord } from '../../server/db/stored';
 import { FileError } from '../../server/files/fileError';
 import { type FoundShot, listPictures, shotOf } from '../../server/files/folders';
 import { diskLayer } from '../../server/files/layer';
-import { contentIdentity } from '../../server/files/readPhotoFile';
+import { sampleOfFile } from '../../server/files/knownContent';
 import { readShot } from '../../server/files/readShot';
-import { sourceOf, withFile } from '../../server/files/source';
 import { announce } from '../../server/jobs/queue';
 import { log } from '../../server/log';
 import { readAssignment } from '../../server/operations/assignments';
 import { isUnderWay } from '../../server/operations/runs';
 import { indexFiles, indexShot } from '../items/indexShot';
+import { findMoved, insideOf, type Known, type Root } from './findMoved';
 
 export interface Followed {
   unchanged: number;
@@ -22,21 +22,6 @@ export interface Followed {
   gone: number;
   taken: number;
 }
-
-interface Known {
-  readonly photoId: string;
-  readonly identity: string;
-  readonly isGone: boolean;
-  /** Of the file that stands for it. */
-  readonly main: string;
-  readonly files: readonly {
-    readonly relativePath: string;
-    readonly size: number;
-    readonly modifiedNs: string;
-  }[];
-}
-
-type Root = { readonly id: string; readonly path: string };
 
 /**
  * Brings an assignment's index up to what happened to its folders outside: files changed, renamed, moved,
@@ -89,7 +74,8 @@ async function followRoot(
     else if (state === 'same' && !one.isGone) result.unchanged++;
     else if (await readAgain(db, root, one)) result.changed++;
   }
-  const left = await findMoved(db, root, missing, fresh, result);
+  const left = await findMoved(db, root, missing, fresh);
+  result.moved += left.moved;
   await markGone(db, left.missing, result);
   if (isWorking) await takeNew(db, assignmentId, root, left.fresh, result);
 }
@@ -99,11 +85,13 @@ async function knownIn(db: Database, assignmentId: string, folderId: string): Pr
     .select({
       photoId: photos.id,
       identity: photos.contentIdentity,
+      sample: photos.contentSample,
       goneAt: photos.goneAt,
       role: files.role,
       relativePath: files.relativePath,
       size: files.size,
       modifiedNs: files.modifiedNs,
+      digest: files.digest,
     })
     .from(files)
     .innerJoin(photos, eq(photos.id, files.photoId))
@@ -113,8 +101,9 @@ async function knownIn(db: Database, assignmentId: string, folderId: string): Pr
   return [...byPhoto.values()].flatMap((group) => {
     const main = group.find((row) => row.role === 'main');
     if (!main) return [];
-    const { photoId, identity, goneAt, relativePath } = main;
-    return [{ photoId, identity, isGone: goneAt !== null, main: relativePath, files: group }];
+    const { photoId, identity, sample, goneAt, relativePath, digest } = main;
+    const isGone = goneAt !== null;
+    return [{ photoId, identity, sample, digest, isGone, main: relativePath, files: group }];
   });
 }
 
@@ -136,59 +125,13 @@ async function readAgain(db: Database, root: Root, { photoId, main }: Known): Pr
     const place = { folderId: root.id, inside: insideOf(main), folder: path.dirname(whole) };
     await db.transaction(async (tx) => {
       await indexShot(tx, photoId, place, await shotOf(whole));
-      await tx.update(photos).set({ goneAt: null }).where(eq(photos.id, photoId));
+      await tx.update(photos).set({ goneAt: null, contentIdentity: null }).where(eq(photos.id, photoId));
     });
     return true;
   } catch (error) {
     log.info({ code: (error as { code?: string }).code }, 'a changed file could not be read again');
     return false;
   }
-}
-
-const insideOf = (relativePath: string) => path.posix.dirname(relativePath).replace(/^\.$/, '');
-
-/** A file that is gone and a new one with the same picture data are one that was renamed or moved. */
-async function findMoved(
-  db: Database,
-  root: Root,
-  missing: readonly Known[],
-  fresh: readonly FoundShot[],
-  result: Followed,
-): Promise<{ missing: Known[]; fresh: FoundShot[] }> {
-  const looked = missing.length === 0 ? [] : fresh;
-  const waiting = [...missing];
-  const found = new Set<FoundShot>();
-  for (const one of looked) {
-    const identity = await identityOf(path.join(root.path, one.relativePath));
-    const at = waiting.findIndex((known) => known.identity === identity);
-    if (at === -1) continue;
-    const [known] = waiting.splice(at, 1);
-    await moveTo(db, root, known!, one);
-    found.add(one);
-    result.moved++;
-  }
-  return { missing: waiting, fresh: fresh.filter((one) => !found.has(one)) };
-}
-
-async function identityOf(file: string): Promise<string | undefined> {
-  try {
-    const read = await readShot(path.dirname(file), { main: path.basename(file) });
-    return await withFile(file, (one, stat) =>
-      contentIdentity(sourceOf(one, stat.size), read.main.container),
-    );
-  } catch {
-    return undefined;
-  }
-}
-
-async function moveTo(db: Database, root: Root, { photoId }: Known, { relativePath, shot }: FoundShot) {
-  const folder = path.dirname(path.join(root.path, relativePath));
-  const place = { folderId: root.id, inside: insideOf(relativePath), folder };
-  await db.transaction(async (tx) => {
-    await tx.delete(files).where(eq(files.photoId, photoId));
-    await indexShot(tx, photoId, place, shot);
-    await tx.update(photos).set({ name: shot.main, goneAt: null }).where(eq(photos.id, photoId));
-  });
 }
 
 async function markGone(db: Database, missing: readonly Known[], result: Followed): Promise<void> {
@@ -212,9 +155,7 @@ async function takeNew(
     try {
       const whole = path.join(root.path, relativePath);
       const read = await readShot(path.dirname(whole), shot);
-      const identity = await withFile(whole, (file, stat) =>
-        contentIdentity(sourceOf(file, stat.size), read.main.container),
-      );
+      const sample = await sampleOfFile(whole, read.main);
       await db.transaction(async (tx) => {
         const [last] = await tx
           .select({ position: max(photos.position) })
@@ -226,7 +167,7 @@ async function takeNew(
             assignmentId,
             name: shot.main,
             position: (last?.position ?? 0) + 1,
-            contentIdentity: identity,
+            contentSample: sample,
             record: storedRecord(read),
           })
           .returning({ id: photos.id });

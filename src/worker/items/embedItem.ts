@@ -7,12 +7,12 @@ import { FormatError } from '../../core/problems/problem';
 import type { Database, Queries } from '../../server/db/client';
 import { drafts, inverseEdits, runItems } from '../../server/db/schema';
 import type { StoredProblem, WrittenField } from '../../server/db/stored';
-import { digestOf, type WayBack } from '../../server/files/applyEdits';
+import type { WayBack } from '../../server/files/applyEdits';
 import { createFile } from '../../server/files/createFile';
+import { digestOfBytes, isOneOf } from '../../server/files/digest';
 import { FileError } from '../../server/files/fileError';
 import { shotOf } from '../../server/files/folders';
 import { containersOf, type ReadShot, readShot, sidecarPath } from '../../server/files/readShot';
-import { sha256 } from '../../server/files/sha256';
 import { withFile } from '../../server/files/source';
 import { verifyWritten } from '../../server/files/verifyWritten';
 import { writeOver } from '../../server/files/writeOver';
@@ -93,7 +93,7 @@ async function hasWayBack(db: Queries, itemId: string): Promise<boolean> {
 async function writePart(db: Database, itemId: string, read: ReadShot, part: ShotPart): Promise<void> {
   if (part.isNew) {
     const bytes = insertedBytes(part.plan.edits);
-    const way = { pieces: [], formerBytes: new Uint8Array(0), digestBefore: '', digestAfter: sha256(bytes) };
+    const way = { pieces: [], formerBytes: new Uint8Array(0), digestBefore: '', digestAfter: digestOfBytes(bytes) };
     await keepWayBack(db, itemId, part.role, way, true);
     await createFile(sidecarPath(read), bytes);
     return;
@@ -117,12 +117,12 @@ async function refuseChanged(db: Database, item: Item, located: Located): Promis
   const ways = await db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.id));
   for (const row of located.rows) {
     const file = path.join(located.folder, path.posix.basename(row.relativePath));
-    const found = await withFile(file, async (one, stat) => {
+    const own = ways.filter((way) => way.role === row.role).map((way) => way.digestAfter);
+    const known = await withFile(file, async (one, stat) => {
       const same = stat.size === row.size && String(stat.modifiedNs) === row.modifiedNs;
-      return same ? row.digest : digestOf(one, stat.size);
+      return same || isOneOf(one, stat.size, [row.digest, ...own]);
     });
-    if (found === row.digest || ways.some((way) => way.role === row.role && way.digestAfter === found))
-      continue;
+    if (known) continue;
     await indexShot(db, item.photoId!, placeOf(located), located.shot);
     throw new FileError('changed-meanwhile', file);
   }

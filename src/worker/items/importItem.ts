@@ -9,15 +9,15 @@ import type { Database, Queries } from '../../server/db/client';
 import { drafts, files, photos, runItems } from '../../server/db/schema';
 import { type RunItemResult, type StoredProblem, storedRecord } from '../../server/db/stored';
 import { folderInside } from '../../server/files/folderInside';
-import { pathInside, shotOf } from '../../server/files/folders';
-import { contentIdentity } from '../../server/files/readPhotoFile';
+import { pathInside } from '../../server/files/folders';
 import { containersOf, type ReadShot, readShot } from '../../server/files/readShot';
-import { sourceOf, withFile } from '../../server/files/source';
 import { writeChoices } from '../../server/operations/assignments';
+import { ClaimLost } from './claimLost';
 import type { ImportRun } from './importRun';
 import { importContext, importValues, valuesAfter, type Written } from './importValues';
-import { indexFiles } from './indexShot';
-import { placeShot } from './placeShot';
+import { indexFiles, sampleOf } from './indexShot';
+import { type PlacedFiles, placeShot } from './placeShot';
+import { reserveNames } from './reserveNames';
 import { sourceMarks } from './removeSource';
 import { secondCopy } from './secondCopy';
 
@@ -29,6 +29,7 @@ interface Placed {
   readonly inside: string;
   readonly folder: string;
   readonly names: Shot;
+  readonly files?: PlacedFiles;
 }
 
 /**
@@ -37,7 +38,7 @@ interface Placed {
  */
 export async function importItem(db: Database, run: ImportRun, item: Item): Promise<void> {
   const source = await pathInside(run.source.path, item.sourcePath ?? '');
-  const read = await readShot(path.dirname(source), await shotOf(source));
+  const read = await readShot(path.dirname(source), await run.shots.of(source));
   const written = importValues(run, item, read);
   if (run.parameters.way === 'take-up') return takeUp(db, run, item, read, written);
   const wanted = new Map(Object.entries(written).map(([id, one]) => [id as FieldId, one.after]));
@@ -54,16 +55,13 @@ export async function importItem(db: Database, run: ImportRun, item: Item): Prom
   };
   const folder = await folderInside(run.working.path, inside);
   const place = { folder, wanted: named.shot, taken: run.taken, begun: namesOf(item.result) };
-  const names = await placeShot(read, plan, place, async (tried) => {
-    await db
-      .update(runItems)
-      .set({ result: { ...result, ...targetsOf(tried) } })
-      .where(eq(runItems.id, item.id));
-  });
+  const { names, placed } = await placeShot(read, plan, place, (tried) =>
+    reserveNames(db, run, item, { ...result, ...targetsOf(tried) }),
+  );
   const second = run.second ? await secondCopy(folder, names, run.second.path, inside) : undefined;
   const problems: StoredProblem[] = [...planned.problems, ...(planned.refused ? [planned.refused] : [])];
   await record(db, run, item, {
-    placed: { root: run.working, inside, folder, names },
+    placed: { root: run.working, inside, folder, names, files: placed },
     result: { ...result, ...targetsOf(names), ...(second ? { second } : {}) },
     waiting: planned.refused ? written : {},
     problems,
@@ -107,13 +105,11 @@ async function record(
   }: { placed: Placed; result: RunItemResult; waiting: Written; problems: readonly StoredProblem[] },
 ): Promise<void> {
   const read = await readShot(placed.folder, placed.names);
-  const identity = await withFile(path.join(placed.folder, placed.names.main), (file, stat) =>
-    contentIdentity(sourceOf(file, stat.size), read.main.container),
-  );
+  const sample = await sampleOf(placed.folder, read);
   await db.transaction(async (tx) => {
-    const photoId = await recordPhoto(tx, run, item, placed, read, identity);
+    const photoId = await recordPhoto(tx, run, item, placed, read, sample);
     const place = { folderId: placed.root.id, inside: placed.inside, folder: placed.folder };
-    const digests = await indexFiles(tx, photoId, place, read);
+    const digests = await indexFiles(tx, photoId, place, read, placed.files);
     for (const [field, one] of Object.entries(waiting)) {
       await tx
         .insert(drafts)
@@ -126,10 +122,12 @@ async function record(
         .onConflictDoNothing();
     }
     const done = { ...result, digest: digests.get('main')!, bytes: read.main.stat.size };
-    await tx
+    const settled = await tx
       .update(runItems)
       .set({ photoId, state: 'done', result: done, problems: [...problems] })
-      .where(eq(runItems.id, item.id));
+      .where(and(eq(runItems.id, item.id), eq(runItems.claimedBy, run.mark.number)))
+      .returning({ id: runItems.id });
+    if (settled.length === 0) throw new ClaimLost();
   });
 }
 
@@ -139,7 +137,7 @@ async function recordPhoto(
   item: Item,
   placed: Placed,
   read: ReadShot,
-  identity: string,
+  sample: string,
 ): Promise<string> {
   const relativePath = path.posix.join(placed.inside, read.shot.main);
   const [here] = await tx
@@ -149,7 +147,7 @@ async function recordPhoto(
   const row = {
     assignmentId: run.assignment.id,
     name: read.shot.main,
-    contentIdentity: identity,
+    contentSample: sample,
     record: storedRecord(read),
   };
   const [photo] = here

@@ -1,11 +1,20 @@
-import type { CompiledPattern } from '../../core/naming/pattern';
-import type { CompiledTemplates } from '../../core/templates/resolve';
+import { and, eq, isNotNull, max, notInArray } from 'drizzle-orm';
+import { type CompiledPattern, compilePattern } from '../../core/naming/pattern';
+import { type CompiledTemplates, compileTemplates } from '../../core/templates/resolve';
 import type { Template } from '../../core/templates/template';
+import type { Database } from '../../server/db/client';
+import { photos, runItems, type runs } from '../../server/db/schema';
 import type { ImportParameters } from '../../server/db/stored';
-import type { TakenNames } from '../../server/files/folderInside';
+import { TakenNames } from '../../server/files/folderInside';
+import { FolderShots } from '../../server/files/folders';
 import type { Assignment } from '../../server/operations/assignments';
 import type { Surroundings } from '../../server/operations/context';
+import { folderById } from '../../server/operations/folders';
+import { surroundings } from '../../server/operations/identities';
+import { templatesOfVersion } from '../../server/operations/templateVersions';
+import type { Mark } from '../claims';
 
+type Run = typeof runs.$inferSelect;
 interface OpenedPlace {
   readonly id: string;
   readonly path: string;
@@ -13,6 +22,7 @@ interface OpenedPlace {
 
 /** What is the same for all pictures of a run that brings some in. */
 export interface ImportRun {
+  readonly mark: Mark;
   readonly assignment: Assignment;
   readonly around: Surroundings;
   readonly source: OpenedPlace;
@@ -22,7 +32,54 @@ export interface ImportRun {
   readonly compiled: CompiledTemplates;
   readonly pattern: CompiledPattern;
   readonly taken: TakenNames;
+  readonly shots: FolderShots;
   readonly parameters: ImportParameters;
   /** Places taken by pictures that were there before. */
   readonly placesTaken: number;
+}
+
+export async function importRunFor(
+  db: Database,
+  run: Run,
+  assignment: Assignment,
+  mark: Mark,
+): Promise<ImportRun> {
+  const parameters = run.parameters as ImportParameters;
+  const { secondFolderId, pattern = { name: '', folder: '' } } = parameters;
+  const [source, working, second, templates, around, placesTaken] = await Promise.all([
+    folderById(db, parameters.sourceFolderId),
+    folderById(db, assignment.workingFolderId),
+    secondFolderId ? folderById(db, secondFolderId) : undefined,
+    templatesOfVersion(db, parameters.templates),
+    surroundings(db),
+    parameters.placesTaken ?? placesTakenBefore(db, run),
+  ]);
+  return {
+    mark,
+    assignment,
+    around,
+    source,
+    working,
+    second,
+    templates,
+    compiled: compileTemplates(templates),
+    pattern: compilePattern(pattern),
+    taken: new TakenNames(),
+    shots: new FolderShots(),
+    parameters,
+    placesTaken,
+  };
+}
+
+/** Of runs of before their places were kept: the last place in the assignment's order that another run gave. */
+async function placesTakenBefore(db: Database, run: Run): Promise<number> {
+  const own = db
+    .select({ id: runItems.photoId })
+    .from(runItems)
+    .where(and(eq(runItems.runId, run.id), isNotNull(runItems.photoId)));
+  const [last] = await db
+    .select({ position: max(photos.position) })
+    .from(photos)
+    .where(and(eq(photos.assignmentId, run.assignmentId), notInArray(photos.id, own)));
+  return last?.position ?? 0;
 }

@@ -5,7 +5,9 @@ import type { Shot } from '../../core/naming/shots';
 import type { Queries } from '../../server/db/client';
 import { files, photos } from '../../server/db/schema';
 import { storedRecord } from '../../server/db/stored';
-import { digestOf } from '../../server/files/applyEdits';
+import type { Written } from '../../server/files/applyEdits';
+import { digestOf } from '../../server/files/digest';
+import { sampleOfFile } from '../../server/files/knownContent';
 import type { PhotoFile } from '../../server/files/readPhotoFile';
 import { type ReadShot, readShot } from '../../server/files/readShot';
 import { withFile } from '../../server/files/source';
@@ -37,23 +39,35 @@ export async function indexShot(
   const read = await readShot(place.folder, shot);
   await db
     .update(photos)
-    .set({ record: storedRecord(read) })
+    .set({ record: storedRecord(read), contentSample: await sampleOf(place.folder, read) })
     .where(eq(photos.id, photoId));
   const digests = await indexFiles(db, photoId, place, read);
   return { read, digest: digests.get('main')!, size: read.main.stat.size };
 }
 
-/** One row a file; rows of files that are not the photo's any more go. Returns the digests by role. */
+export const sampleOf = (folder: string, { shot, main }: ReadShot) =>
+  sampleOfFile(path.join(folder, shot.main), main);
+
+/**
+ * One row a file; rows of files that are not the photo's any more go. Returns the digests by role; those of
+ * files that were `placed` just now and are as they were are not worked out again.
+ */
 export async function indexFiles(
   db: Queries,
   photoId: string,
   place: { readonly folderId: string; readonly inside: string; readonly folder: string },
   read: ReadShot,
+  placed?: ReadonlyMap<ShotRole, Written>,
 ): Promise<Map<ShotRole, string>> {
   const digests = new Map<ShotRole, string>();
   const parts = partsOf(read);
   for (const { role, name, file } of parts) {
-    const digest = await withFile(path.join(place.folder, name), (one) => digestOf(one, file.stat.size));
+    const known = placed?.get(role);
+    const same = known?.stat.size === file.stat.size && known.stat.modifiedNs === file.stat.modifiedNs;
+    const digest =
+      same && known.digest !== ''
+        ? known.digest
+        : await withFile(path.join(place.folder, name), (one) => digestOf(one, file.stat.size));
     digests.set(role, digest);
     const row = {
       photoId,

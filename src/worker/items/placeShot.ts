@@ -2,14 +2,14 @@ import path from 'node:path';
 import { insertedBytes } from '../../core/containers/edits';
 import type { ShotPlan, ShotRole } from '../../core/embed/planShot';
 import { newSidecarName, type Shot, stemOf } from '../../core/naming/shots';
-import { applyEdits, digestOf } from '../../server/files/applyEdits';
+import { applyEdits, type Written } from '../../server/files/applyEdits';
 import { createFile } from '../../server/files/createFile';
+import { digestOf, digestOfBytes } from '../../server/files/digest';
 import { FileError } from '../../server/files/fileError';
 import type { TakenNames } from '../../server/files/folderInside';
 import { pathInside } from '../../server/files/folders';
 import { contentIdentity, readPhotoFile } from '../../server/files/readPhotoFile';
 import type { ReadShot } from '../../server/files/readShot';
-import { sha256 } from '../../server/files/sha256';
 import { sourceOf, withFile } from '../../server/files/source';
 import { verifyWritten } from '../../server/files/verifyWritten';
 import { partsOf } from './indexShot';
@@ -42,26 +42,31 @@ export interface Place {
   readonly begun?: Shot | undefined;
 }
 
+/** What placing tells of each file: its digest and entry. Files of an attempt that was cut off are missing. */
+export type PlacedFiles = Map<ShotRole, Written>;
+
 /**
  * Copies the files of a photo, each with its metadata going in on the way; the file that stands for the
- * photo comes last. `tryNames` is told the names before anything is placed under them.
+ * photo comes last. `reserve` is told the names before anything is placed under them, and says whether
+ * they are free among all who are at work.
  */
 export async function placeShot(
   read: ReadShot,
   plan: ShotPlan,
   { folder, wanted, taken, begun }: Place,
-  tryNames: (names: Shot) => Promise<void>,
-): Promise<Shot> {
+  reserve: (names: Shot) => Promise<boolean>,
+): Promise<{ names: Shot; placed: PlacedFiles }> {
   const needsSidecar = plan.parts.some((part) => part.role === 'sidecar');
-  if (begun && (await finish(read, plan, folder, begun))) return begun;
+  const placed: PlacedFiles = new Map();
+  if (begun && (await finish(read, plan, folder, begun, placed))) return { names: begun, placed };
   for (let n = 1; n <= NAMES_TRIED; n++) {
     const names = numberedShot(wanted, needsSidecar, n);
     if (await taken.has(folder, names)) continue;
     await taken.add(folder, names);
-    await tryNames(names);
+    if (!(await reserve(names))) continue;
     try {
-      await placeAll(read, plan, folder, names, false);
-      return names;
+      await placeAll(read, plan, folder, names, placed, false);
+      return { names, placed };
     } catch (error) {
       if (!(error instanceof FileError && error.code === 'already-there')) throw error;
     }
@@ -70,9 +75,15 @@ export async function placeShot(
 }
 
 /** Goes on under the names of an attempt that was cut off; false where a name is somebody else's by now. */
-async function finish(read: ReadShot, plan: ShotPlan, folder: string, names: Shot): Promise<boolean> {
+async function finish(
+  read: ReadShot,
+  plan: ShotPlan,
+  folder: string,
+  names: Shot,
+  placed: PlacedFiles,
+): Promise<boolean> {
   try {
-    await placeAll(read, plan, folder, names, true);
+    await placeAll(read, plan, folder, names, placed, true);
     return true;
   } catch (error) {
     if (error instanceof FileError && error.code === 'already-there') return false;
@@ -85,6 +96,7 @@ async function placeAll(
   plan: ShotPlan,
   folder: string,
   names: Shot,
+  placed: PlacedFiles,
   resumes: boolean,
 ): Promise<void> {
   const fresh = plan.parts.find((part) => part.isNew);
@@ -93,7 +105,7 @@ async function placeAll(
     const part = plan.parts.find((one) => one.role === role);
     const target = await pathInside(folder, names[role]!);
     try {
-      await applyEdits({
+      const written = await applyEdits({
         source: path.join(read.folder, name),
         target,
         edits: part?.plan.edits ?? [{ kind: 'copy', start: 0, end: file.stat.size }],
@@ -104,6 +116,7 @@ async function placeAll(
           if (part) await verifyWritten(bytes, part.plan, name);
         },
       });
+      placed.set(role, written);
     } catch (error) {
       const taken = error instanceof FileError && error.code === 'already-there';
       if (!taken || !resumes || !(await isOurs(read, plan, role, target))) throw error;
@@ -119,7 +132,7 @@ async function placeSidecar(folder: string, names: Shot, bytes: Uint8Array, resu
     await createFile(target, bytes);
   } catch (error) {
     const taken = error instanceof FileError && error.code === 'already-there';
-    const same = taken && resumes && (await digestAt(target)) === sha256(bytes);
+    const same = taken && resumes && (await digestAt(target)) === digestOfBytes(bytes);
     if (!same) throw error;
   }
 }

@@ -1,6 +1,7 @@
 import path from 'node:path';
 import type { Shot } from '../../core/naming/shots';
-import { applyEdits, digestOf } from '../../server/files/applyEdits';
+import { applyEdits } from '../../server/files/applyEdits';
+import { digestOf } from '../../server/files/digest';
 import { FileError } from '../../server/files/fileError';
 import { folderInside } from '../../server/files/folderInside';
 import { filesOf, pathInside } from '../../server/files/folders';
@@ -33,6 +34,7 @@ async function copyOne(source: string, folder: string, name: string): Promise<st
         mode: 'new',
         expected,
         times: 'keep',
+        digest: false,
         verify: async () => undefined,
       });
       return tried;

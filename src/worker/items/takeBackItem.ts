@@ -5,7 +5,8 @@ import type { FieldId } from '../../core/catalogue/fields';
 import type { Shot } from '../../core/naming/shots';
 import type { Database } from '../../server/db/client';
 import { drafts, inverseEdits, runItems } from '../../server/db/schema';
-import { applyEdits, digestOf, editsBack } from '../../server/files/applyEdits';
+import { applyEdits, editsBack } from '../../server/files/applyEdits';
+import { digestOf, kindOfDigest } from '../../server/files/digest';
 import { asFileError, FileError } from '../../server/files/fileError';
 import { diskLayer } from '../../server/files/layer';
 import { sidecarPath } from '../../server/files/readShot';
@@ -57,9 +58,10 @@ function nameOf({ role, made }: Way, shot: Shot, folder: string): string {
   throw new FileError('vanished', shot.main);
 }
 
-async function digestAt(file: string): Promise<string | undefined> {
+/** Made as the kept ones were, to be compared with them. */
+async function digestAt(file: string, { digestAfter }: Way): Promise<string | undefined> {
   try {
-    return await withFile(file, (one, stat) => digestOf(one, stat.size));
+    return await withFile(file, (one, stat) => digestOf(one, stat.size, digestAfter));
   } catch (error) {
     if (error instanceof FileError && error.code === 'vanished') return undefined;
     throw error;
@@ -67,13 +69,13 @@ async function digestAt(file: string): Promise<string | undefined> {
 }
 
 async function refuseChanged(way: Way, file: string): Promise<void> {
-  const digest = await digestAt(file);
+  const digest = await digestAt(file, way);
   const before = way.made ? undefined : way.digestBefore;
   if (digest !== before && digest !== way.digestAfter) throw new FileError('changed-meanwhile', file);
 }
 
 async function putBack(way: Way, file: string): Promise<void> {
-  const digest = await digestAt(file);
+  const digest = await digestAt(file, way);
   if (way.made) {
     if (digest === undefined) return;
     await unlink(file).catch((error) => {
@@ -91,6 +93,7 @@ async function putBack(way: Way, file: string): Promise<void> {
     mode: 'replace',
     expected: stat,
     times: 'now',
+    digest: kindOfDigest(way.digestBefore),
     verify: async () => undefined,
     keepWayBack: async (made) => {
       if (made.digestAfter !== way.digestBefore) throw new FileError('way-back-differs', file);

@@ -1,16 +1,17 @@
 import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
+import { inLines } from '@/server/http/lines';
 import { sourceWish } from '@/server/http/shapes';
 import { readAssignment } from '@/server/operations/assignments';
 import { OperationError } from '@/server/operations/operationError';
-import { readSource } from '@/server/operations/readSource';
+import { readSourceInParts } from '@/server/operations/readSource';
 import { changeSource } from '@/server/operations/sources';
 
 export const GET = endpoint<{ id: string }>(async ({ db, params }) => {
   const { sourceFolderId } = await readAssignment(db, params.id);
   if (!sourceFolderId)
     throw new OperationError('This assignment has no folder to bring pictures in from.', 404);
-  return readSource(db, sourceFolderId, params.id);
+  return inLines(readSourceInParts(db, sourceFolderId, params.id));
 });
 /** Other pictures to bring in: from a folder, or from this browser. */
 export const PUT = endpoint<{ id: string }>(async ({ db, request, params }) =>

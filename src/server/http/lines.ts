@@ -1,0 +1,27 @@
+import { problemOf } from './endpoint';
+
+/**
+ * An answer told as it comes about: one JSON text a line. The first part is waited for, so that what fails
+ * at once is an ordinary error; what fails later is the last line, as `{ "error": … }`.
+ */
+export async function inLines(parts: AsyncGenerator<unknown>): Promise<Response> {
+  const encoder = new TextEncoder();
+  const line = (value: unknown) => encoder.encode(`${JSON.stringify(value)}\n`);
+  const first = await parts.next();
+  let next: IteratorResult<unknown> | undefined = first;
+  const stream = new ReadableStream<Uint8Array>({
+    async pull(controller) {
+      try {
+        const told = next ?? (await parts.next());
+        next = undefined;
+        if (told.done) controller.close();
+        else controller.enqueue(line(told.value));
+      } catch (error) {
+        controller.enqueue(line({ error: problemOf(error).message }));
+        controller.close();
+      }
+    },
+    cancel: () => void parts.return(undefined),
+  });
+  return new Response(stream, { headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' } });
+}
