@@ -17,19 +17,31 @@ const { values } = parseArgs({
     folder: { type: 'string', default: path.join(tmpdir(), 'fabrica-bench-import') },
   },
 });
-const [files, rounds, workers] = [values.files, values.rounds, values.workers].map(Number) as [number, number, number];
+const [files, rounds, workers] = [values.files, values.rounds, values.workers].map(Number) as [
+  number,
+  number,
+  number,
+];
 const work = values.folder;
 const at = (name: string) => path.join(work, name);
 const root = process.cwd();
 
-const line = (field: Entry['field'], rule: Entry['rule'], ...texts: string[]): Entry => ({ field, rule, texts });
+const line = (field: Entry['field'], rule: Entry['rule'], ...texts: string[]): Entry => ({
+  field,
+  rule,
+  texts,
+});
 const entries: readonly Entry[] = [
   line('creator', 'overwrite', 'Aune Pell'),
   line('jobTitle', 'overwrite', 'Photographer'),
   line('contactEmail', 'overwrite', 'aune@pell.example'),
   line('contactWeb', 'overwrite', 'https://pell.example'),
   line('copyrightNotice', 'overwrite', '© {{ year taken }} Aune Pell'),
-  line('usageTerms', 'overwrite', 'Editorial use within the boatyard’s own publications; all else by agreement.'),
+  line(
+    'usageTerms',
+    'overwrite',
+    'Editorial use within the boatyard’s own publications; all else by agreement.',
+  ),
   line('creditLine', 'overwrite', 'Aune Pell / {{ client }}'),
   line('description', 'after', 'Aune Pell / {{ client }}'),
   line('city', 'fill', 'Havnes'),
@@ -59,7 +71,10 @@ async function main() {
   const sources = copies(at('source'), jpeg, files);
   const results: Record<string, number[]> = { plain: [], digest: [], ours: [], first: [] };
   for (let round = 0; round < rounds; round++) {
-    for (const [name, more] of [['plain', []], ['digest', ['--digest']]] as const) {
+    for (const [name, more] of [
+      ['plain', []],
+      ['digest', ['--digest']],
+    ] as const) {
       settle();
       const program = path.join(root, 'bench/programs/safeCopy.mjs');
       const { seconds } = await timed(process.execPath, [program, ...more, fresh(at('safe')), ...sources]);
@@ -70,10 +85,20 @@ async function main() {
     const { seconds, first } = await bringIn(round);
     results.ours!.push(seconds);
     results.first!.push(first);
-    console.log(`round ${round + 1}: ${Object.entries(results).map(([name, all]) => `${name} ${all.at(-1)!.toFixed(2)} s`).join(', ')}, peaks ${running.map(peakOf).join(' and ')} MB`);
+    console.log(
+      `round ${round + 1}: ${Object.entries(results)
+        .map(([name, all]) => `${name} ${all.at(-1)!.toFixed(2)} s`)
+        .join(', ')}, peaks ${running.map(peakOf).join(' and ')} MB`,
+    );
   }
-  const [plain, digest, ours] = ['plain', 'digest', 'ours'].map((name) => median(results[name]!)) as [number, number, number];
-  console.log(`${files} JPEGs: ${(ours / plain).toFixed(2)} × a safe copy, ${(ours / digest).toFixed(2)} × one that keeps a digest`);
+  const [plain, digest, ours] = ['plain', 'digest', 'ours'].map((name) => median(results[name]!)) as [
+    number,
+    number,
+    number,
+  ];
+  console.log(
+    `${files} JPEGs: ${(ours / plain).toFixed(2)} × a safe copy, ${(ours / digest).toFixed(2)} × one that keeps a digest`,
+  );
   for (const { child } of running) child.kill();
   await pool().end();
   cluster('stop');
@@ -83,7 +108,10 @@ async function main() {
 const settle = () => execFileSync('sync', ['-f', work]);
 
 function startWorker(): { child: ChildProcess; ready: Promise<unknown> } {
-  const child = spawn(process.execPath, ['dist/worker.mjs'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit', 'ipc'] });
+  const child = spawn(process.execPath, ['dist/worker.mjs'], {
+    cwd: root,
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  });
   return { child, ready: new Promise((resolve) => child.once('message', resolve)) };
 }
 
@@ -100,7 +128,11 @@ async function bringIn(round: number): Promise<{ seconds: number; first: number 
   const { runCounts } = await import('../src/server/operations/runs');
   const db = database();
   const { id: template } = await createTemplate(db, { name: `Bench ${round}`, kind: 'standing', entries });
-  const { id } = await createAssignment(db, { name: 'Bench', workingPath: fresh(at('working')), sourcePath: at('source') });
+  const { id } = await createAssignment(db, {
+    name: 'Bench',
+    workingPath: fresh(at('working')),
+    sourcePath: at('source'),
+  });
   await changeAssignment(db, id, { inForce: [template], facts: [{ name: 'client', value: 'Boat Trust' }] });
   const began = performance.now();
   const { runId } = await startImport(db, id, { paths: readdirSync(at('source')), leaveAsTheyAre: [] });

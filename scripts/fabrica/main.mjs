@@ -16,6 +16,7 @@ const help = `Fabrica: metadata templates for photographers.
 
 Settings, by environment variable:
   FABRICA_DATA       folder for database, previews and demo pictures (default: .fabrica here)
+  FABRICA_WORKERS    processes that carry out runs (default: 2, on one core 1)
   FABRICA_PORT       preferred port (default: 4400; the next free one is taken)
 `;
 

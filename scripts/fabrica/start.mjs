@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto';
+import { availableParallelism } from 'node:os';
 import path from 'node:path';
 import { runChild, startChild, stopChild } from './children.mjs';
 import { build, installModules } from './install.mjs';
@@ -10,6 +11,8 @@ import { Postgres } from './postgres.mjs';
 import { say, Told } from './told.mjs';
 
 const WORKER_PAUSE_MS = 1000;
+/** Workers share the items of a run; more than two wait for the disk. */
+const WORKERS = Number(process.env.FABRICA_WORKERS ?? Math.min(2, availableParallelism()));
 
 /** Everything from a fresh machine to a running Fabrica; ends when asked to, and then ends all it began. */
 export async function start({ demo }) {
@@ -57,7 +60,7 @@ export async function start({ demo }) {
       return worker;
     };
     watchWeb(running.children[0], data, ended);
-    watchWorker(startWorker, data, ended);
+    for (let n = 0; n < WORKERS; n++) watchWorker(startWorker, data, ended);
     await answering(address, running);
     console.log(`\n  Fabrica is at ${address}\n  Data in ${data}. Ctrl-C ends it.\n`);
     await ended.promise;

@@ -30,7 +30,11 @@ export async function ask<T>(
 }
 
 /** An answer that comes in lines, each told to `onLine` when it is there. */
-export async function askLines<T>(path: string, onLine: (part: T) => void, signal?: AbortSignal): Promise<void> {
+export async function askLines<T>(
+  path: string,
+  onLine: (part: T) => void,
+  signal?: AbortSignal,
+): Promise<void> {
   const response = await fetch(`/api/${path}`, signal ? { signal } : {}).catch((error) => {
     if (signal?.aborted) throw error;
     throw new ApiError('Fabrica does not answer. Is it still running?', 0);

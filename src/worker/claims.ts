@@ -1,4 +1,4 @@
-import { eq, sql } from 'drizzle-orm';
+import { inArray, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../server/db/client';
 import { pool } from '../server/db/client';
 import { runItems } from '../server/db/schema';
@@ -41,21 +41,28 @@ const isFree = sql`(i.claimed_by is null or not exists (
   select 1 from pg_locks l where l.locktype = 'advisory' and l.classid = ${MARKS} and l.objid = i.claimed_by::oid
     and l.objsubid = 2 and l.database = (select oid from pg_database where datname = current_database())))`;
 
-/** Takes the next waiting item in hand; undefined when none is free, or the run is to stop or to pause. */
-export async function claimNext(db: Database, runId: string, mark: Mark): Promise<Item | undefined> {
+/** Items that are taken in hand with one question. */
+const AT_A_TIME = 4;
+
+/** Takes the next waiting items in hand; none when none is free, or the run is to stop or to pause. */
+export async function claimNext(db: Database, runId: string, mark: Mark): Promise<Item[]> {
   const next = sql`(select i.id from run_items i join runs r on r.id = i.run_id
     where i.run_id = ${runId} and i.state = 'waiting' and not r.stop_asked and not r.paused and ${isFree}
-    order by i.position limit 1 for update of i skip locked)`;
-  const [item] = await db
+    order by i.position limit ${AT_A_TIME} for update of i skip locked)`;
+  const claimed = await db
     .update(runItems)
     .set({ claimedBy: mark.number })
-    .where(eq(runItems.id, next))
+    .where(inArray(runItems.id, next))
     .returning();
-  return item;
+  return claimed.sort((a, b) => a.position - b.position);
 }
 
 /** Waiting items of a run: those in the hands of others, and all. */
-export async function waitingItems(db: Queries, runId: string, mark: Mark): Promise<{ inHand: number; waiting: number }> {
+export async function waitingItems(
+  db: Queries,
+  runId: string,
+  mark: Mark,
+): Promise<{ inHand: number; waiting: number }> {
   const { rows } = await db.execute<{ in_hand: string; waiting: string }>(sql`
     select count(*) filter (where not ${isFree} and i.claimed_by is distinct from ${mark.number}) as in_hand, count(*) as waiting
     from run_items i where i.run_id = ${runId} and i.state = 'waiting'`);

@@ -4,12 +4,13 @@ import { database, pool } from '../server/db/client';
 import { sweepPartFiles } from '../server/files/partFiles';
 import { recoverUndo } from '../server/files/undo';
 import { undoFolder } from '../server/files/writeOver';
-import { enqueueRun } from '../server/jobs/queue';
+import { enqueuePreviews, enqueueRun } from '../server/jobs/queue';
 import { log } from '../server/log';
 import { listFolders } from '../server/operations/folders';
+import { runsToHelp } from './claims';
 import { DropMemory, lookIntoDropFolders } from './follow/dropFolders';
 import { followAssignment } from './follow/followAssignment';
-import { runsToHelp } from './claims';
+import { makePreviews, withoutPreviews } from './makePreviews';
 import { carryOutRun, unfinishedRuns } from './runTask';
 
 const DROP_PAUSE_MS = 1500;
@@ -26,15 +27,20 @@ async function main(): Promise<void> {
   for (const { outcome } of await recoverUndo(undoFolder()))
     log.info({ outcome }, 'a cut-off change was settled');
   for (const id of await unfinishedRuns(db)) await enqueueRun(db, id);
+  for (const id of await withoutPreviews(db)) await enqueuePreviews(db, id);
   const runner = await run({
     connectionString: config().databaseUrl,
-    concurrency: 2,
+    concurrency: 3,
     pollInterval: 1000,
     taskList: {
-      run: async (payload) =>
-        carryOutRun(db, (payload as { runId: string }).runId, () => stopping),
+      run: async (payload) => carryOutRun(db, (payload as { runId: string }).runId, () => stopping),
       follow: async (payload) => {
-        await followAssignment(db, (payload as { assignmentId: string }).assignmentId);
+        const { assignmentId } = payload as { assignmentId: string };
+        const { changed, taken } = await followAssignment(db, assignmentId);
+        if (changed + taken > 0) await enqueuePreviews(db, assignmentId);
+      },
+      previews: async (payload) => {
+        await makePreviews(db, (payload as { assignmentId: string }).assignmentId, () => stopping);
       },
     },
   });

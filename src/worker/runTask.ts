@@ -43,12 +43,16 @@ async function carryOut(db: Database, runId: string, mark: Mark, stopping: () =>
   if (!run) return;
   const carrier = await carrierFor(db, run, mark).catch(everyItemFails);
   const tell = progressOf(db, run);
+  const halted = haltOf(db, runId);
   const next = async (): Promise<void> => {
-    while (!stopping()) {
-      const item = await claimNext(db, runId, mark);
-      if (!item) return;
-      await carryOutItem(db, item, carrier);
-      await tell();
+    for (;;) {
+      const claimed = stopping() ? [] : await claimNext(db, runId, mark);
+      if (claimed.length === 0) return;
+      for (const item of claimed) {
+        if (stopping() || (await halted())) return;
+        await carryOutItem(db, item, carrier);
+        await tell();
+      }
     }
   };
   let outcome = 'more';
@@ -84,6 +88,22 @@ function progressOf(db: Database, { id, kind, assignmentId }: Run): () => Promis
     if (kind !== 'import' || now - toldPhotos < TELL_PHOTOS_MS) return;
     toldPhotos = now;
     await announce(db, { kind: 'photos', id: assignmentId });
+  };
+}
+
+/** Whether the run is to stop or to pause; asked again after a while, so that it costs nothing. */
+function haltOf(db: Database, runId: string): () => Promise<boolean> {
+  let asked = Date.now();
+  let halted = false;
+  return async () => {
+    if (halted || Date.now() - asked < TELL_MS) return halted;
+    asked = Date.now();
+    const [row] = await db
+      .select({ stop: runs.stopAsked, paused: runs.paused })
+      .from(runs)
+      .where(eq(runs.id, runId));
+    halted = !row || row.stop || row.paused;
+    return halted;
   };
 }
 

@@ -80,6 +80,6 @@ export interface ContainerCodec<Structure> {
   pictureRanges(structure: Structure, source: ByteSource): Promise<readonly Range[]>;
   /** Pixels as stored, before Orientation. */
   pixelSize(structure: Structure): { width: number; height: number } | undefined;
-  /** The largest JPEG inside, for formats whose picture data only their maker's program shows. */
+  /** The largest JPEG inside that shows the whole picture: quick to show, and all that raw formats have to show. */
   preview?(structure: Structure, source: ByteSource): Promise<Range | undefined>;
 }

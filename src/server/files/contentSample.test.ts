@@ -8,11 +8,14 @@ const sampleOf = (data: Uint8Array, ranges: readonly Range[]) =>
   contentSample(memorySource(data), { pictureRanges: async () => ranges });
 const whole = [{ start: 0, end: SIZE }];
 
-test.each([0, 20_000, SIZE / 2, SIZE - 1])('another byte at %i of the picture data is another sample', async (at) => {
-  const other = Uint8Array.from(bytes);
-  other[at]! ^= 1;
-  expect(await sampleOf(other, whole)).not.toBe(await sampleOf(bytes, whole));
-});
+test.each([0, 20_000, SIZE / 2, SIZE - 1])(
+  'another byte at %i of the picture data is another sample',
+  async (at) => {
+    const other = Uint8Array.from(bytes);
+    other[at]! ^= 1;
+    expect(await sampleOf(other, whole)).not.toBe(await sampleOf(bytes, whole));
+  },
+);
 
 test('the same picture data between other metadata has the same sample', async () => {
   const moved = new Uint8Array(SIZE + 5000);

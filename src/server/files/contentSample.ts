@@ -17,7 +17,9 @@ export async function contentSample(
   const ranges = await container.pictureRanges(source);
   const length = ranges.reduce((sum, one) => sum + one.end - one.start, 0);
   const hash = createHash('sha256');
-  for (const from of windows(length)) for (const piece of within(ranges, from, WINDOW)) hash.update(await source.read(piece.start, piece.end - piece.start));
+  for (const from of windows(length))
+    for (const piece of within(ranges, from, WINDOW))
+      hash.update(await source.read(piece.start, piece.end - piece.start));
   return `${length}:${hash.digest('hex').slice(0, 32)}`;
 }
 

@@ -1,6 +1,6 @@
 import type { OpenedContainer } from '../../core/containers/registry';
 import { contentSample } from './contentSample';
-import type { LayerStat } from './layer';
+import type { FileLayer, LayerStat } from './layer';
 import { contentIdentity } from './readPhotoFile';
 import { sourceOf, withFile } from './source';
 
@@ -29,9 +29,13 @@ interface OpenedFile {
 }
 
 /** The sample of a file's picture data (contentSample), read once while the file stays as it is. */
-export async function sampleOfFile(file: string, { container, stat }: OpenedFile): Promise<string> {
+export async function sampleOfFile(
+  file: string,
+  { container, stat }: OpenedFile,
+  layer?: Pick<FileLayer, 'openForReading'>,
+): Promise<string> {
   const content = contentOf(file, stat);
-  content.sample ??= await withFile(file, (one) => contentSample(sourceOf(one, stat.size), container));
+  content.sample ??= await withFile(file, (one) => contentSample(sourceOf(one, stat.size), container), layer);
   return content.sample;
 }
 

@@ -23,5 +23,7 @@ export async function inLines(parts: AsyncGenerator<unknown>): Promise<Response>
     },
     cancel: () => void parts.return(undefined),
   });
-  return new Response(stream, { headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' } });
+  return new Response(stream, {
+    headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' },
+  });
 }

@@ -15,6 +15,13 @@ export async function enqueueFollow(db: Queries, assignmentId: string): Promise<
   );
 }
 
+/** Asks the worker to make previews beforehand; asked twice it makes them once. */
+export async function enqueuePreviews(db: Queries, assignmentId: string): Promise<void> {
+  await db.execute(
+    sql`select graphile_worker.add_job('previews', json_build_object('assignmentId', ${assignmentId}::text), max_attempts => 3, job_key => ${`previews:${assignmentId}`})`,
+  );
+}
+
 export const CHANGES_CHANNEL = 'fabrica_changes';
 
 /** What windows are told: only that something changed; they read it themselves. */

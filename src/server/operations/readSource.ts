@@ -35,7 +35,9 @@ export async function* readSourceInParts(
   });
   const { shots = [], passedOver = 0, truncated = false } = listing ?? {};
   const taken = await placesTaken(db, assignmentId);
-  yield { head: { label, kind, isOut: !listing, total: shots.length, passedOver, truncated, placesTaken: taken } };
+  yield {
+    head: { label, kind, isOut: !listing, total: shots.length, passedOver, truncated, placesTaken: taken },
+  };
   const all: ReadPicture[] = [];
   for await (const some of readInOrder(folder.path, shots)) {
     const samples = some.flatMap((one) => one.content?.sample ?? []);

@@ -1,7 +1,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import type { Queries } from '../db/client';
 import { photos } from '../db/schema';
-import { identityOfFile } from '../files/knownContent';
+import { identityOfFile, sampleOfFile } from '../files/knownContent';
 import { readPhotoFile } from '../files/readPhotoFile';
 import { photoPath } from './photos';
 
@@ -35,8 +35,12 @@ export async function candidatesFor(
 export async function workOutIdentity(db: Queries, photoId: string): Promise<string> {
   try {
     const { path } = await photoPath(db, photoId);
-    const identity = await identityOfFile(path, await readPhotoFile(path));
-    await db.update(photos).set({ contentIdentity: identity }).where(eq(photos.id, photoId));
+    const read = await readPhotoFile(path);
+    const [identity, sample] = [await identityOfFile(path, read), await sampleOfFile(path, read)];
+    await db
+      .update(photos)
+      .set({ contentIdentity: identity, contentSample: sample })
+      .where(eq(photos.id, photoId));
     return identity;
   } catch {
     return '';

@@ -6,7 +6,7 @@ import type { Database, Queries } from '../db/client';
 import { assignments, plans, runItems, runs } from '../db/schema';
 import type { ImportParameters } from '../db/stored';
 import { pathInside } from '../files/folders';
-import { announce, enqueueRun } from '../jobs/queue';
+import { announce, enqueuePreviews, enqueueRun } from '../jobs/queue';
 import { problemWords } from '../problems/words';
 import { readAssignment } from './assignments';
 import { refuseFillIns } from './fillIns';
@@ -71,6 +71,7 @@ export async function startImport(
       })),
     );
     await enqueueRun(tx, runId);
+    await enqueuePreviews(tx, assignmentId);
     await announce(tx, { kind: 'run', id: runId });
     return { runId };
   });

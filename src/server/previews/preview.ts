@@ -4,7 +4,8 @@ import path from 'node:path';
 import sharp, { type Sharp } from 'sharp';
 import { isRawName } from '../../core/naming/shots';
 import { config } from '../config';
-import { readPhotoFile } from '../files/readPhotoFile';
+import { identityOfFile, sampleOfFile } from '../files/knownContent';
+import { type PhotoFile, readPhotoFile } from '../files/readPhotoFile';
 import { sourceOf, withFile } from '../files/source';
 
 /** Long sides that are kept, in pixels. */
@@ -16,25 +17,48 @@ const MAX_PIXELS = 300_000_000;
 sharp.concurrency(1);
 sharp.cache(false);
 
-/** A WebP preview: upright by Orientation, converted from its profile to sRGB. Made once and kept. */
-export async function preview(file: string, side: PreviewSide): Promise<Buffer> {
-  const { size, mtimeMs } = await stat(file);
-  const key = createHash('sha256').update(`${file}|${size}|${mtimeMs}|${side}`).digest('hex');
-  const kept = path.join(
-    /*turbopackIgnore: true*/ config().dataFolder,
-    'previews',
-    key.slice(0, 2),
-    `${key}.webp`,
-  );
+/**
+ * A WebP preview: upright by Orientation, converted from its profile to sRGB. Made once and kept by what the
+ * picture data is known by, so that a picture seen on a card, its copy here, and the file with new words in
+ * it have one preview.
+ */
+export async function preview(file: string, side: PreviewSide, identity?: string | null): Promise<Buffer> {
+  const read = await readPhotoFile(file).catch(() => undefined);
+  const kept = keptAt(`${await contentKey(file, read, identity)}|${side}`);
   try {
     return await readFile(kept);
   } catch {
-    return inTurn(() => make(file, side, kept));
+    return inTurn(() => make(file, read, side, kept));
   }
 }
 
-async function make(file: string, side: PreviewSide, kept: string): Promise<Buffer> {
-  const made = await (await upright(file))
+async function contentKey(
+  file: string,
+  read: PhotoFile | undefined,
+  identity?: string | null,
+): Promise<string> {
+  const sample = read ? await sampleOfFile(file, read) : '0:';
+  // A file without picture data that we know of is known by its entry.
+  if (!read || sample.startsWith('0:')) {
+    const { size, mtimeMs } = await stat(file);
+    return `${file}|${size}|${mtimeMs}`;
+  }
+  return `${identity || (await identityOfFile(file, read))}|${read.picture.camera.orientation}`;
+}
+
+function keptAt(key: string): string {
+  const name = createHash('sha256').update(key).digest('hex');
+  const folder = path.join(/*turbopackIgnore: true*/ config().dataFolder, 'previews', name.slice(0, 2));
+  return path.join(folder, `${name}.webp`);
+}
+
+async function make(
+  file: string,
+  read: PhotoFile | undefined,
+  side: PreviewSide,
+  kept: string,
+): Promise<Buffer> {
+  const made = await (await upright(file, read, side))
     .resize(side, side, { fit: 'inside', withoutEnlargement: true })
     .toColourspace('srgb')
     .webp({ quality: 82 })
@@ -49,20 +73,36 @@ async function make(file: string, side: PreviewSide, kept: string): Promise<Buff
 const options = { limitInputPixels: MAX_PIXELS, failOn: 'error' } as const;
 const TURNS: Readonly<Record<number, number>> = { 3: 180, 6: 90, 8: 270 };
 
-/** The picture as it is to be shown; of raw files and DNG the largest JPEG inside. */
-async function upright(file: string): Promise<Sharp> {
-  if (!isRawName(file)) return sharp(file, options).autoOrient();
-  const { picture, container } = await readPhotoFile(file);
+/** The picture as it is to be shown: from the JPEG inside where there is one that is large enough, or nothing else to show. */
+async function upright(file: string, read: PhotoFile | undefined, side: PreviewSide): Promise<Sharp> {
+  const whole = () => sharp(file, options).autoOrient();
+  if (!read) return whole();
   return withFile(file, async (one, stat) => {
     const source = sourceOf(one, stat.size);
-    const range = await container.preview(source);
-    if (!range) return sharp(file, options).autoOrient();
+    const range = await read.container.preview(source);
+    if (!range) return whole();
     const jpeg = Buffer.from(await source.read(range.start, range.end - range.start));
+    if (!isRawName(file) && !(await showsTheSame(jpeg, file, side))) return whole();
     const { orientation } = await sharp(jpeg, options).metadata();
-    // An embedded JPEG without Orientation lies as the raw file does.
-    const turned = orientation === undefined ? TURNS[picture.camera.orientation] : undefined;
+    // An embedded JPEG without Orientation lies as the file around it does.
+    const turned = orientation === undefined ? TURNS[read.picture.camera.orientation] : undefined;
     return turned ? sharp(jpeg, options).rotate(turned) : sharp(jpeg, options).autoOrient();
   });
+}
+
+/** Whether an embedded JPEG is large enough, of the picture's shape, and in its colours. */
+async function showsTheSame(jpeg: Buffer, file: string, side: PreviewSide): Promise<boolean> {
+  try {
+    const [small, large] = await Promise.all([
+      sharp(jpeg, options).metadata(),
+      sharp(file, options).metadata(),
+    ]);
+    const shape = small.width / small.height / (large.width / large.height);
+    const sameColours = !large.icc || small.icc?.equals(large.icc) === true;
+    return Math.max(small.width, small.height) >= side && Math.abs(shape - 1) < 0.01 && sameColours;
+  } catch {
+    return false;
+  }
 }
 
 let working = 0;

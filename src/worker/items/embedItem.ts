@@ -93,7 +93,12 @@ async function hasWayBack(db: Queries, itemId: string): Promise<boolean> {
 async function writePart(db: Database, itemId: string, read: ReadShot, part: ShotPart): Promise<void> {
   if (part.isNew) {
     const bytes = insertedBytes(part.plan.edits);
-    const way = { pieces: [], formerBytes: new Uint8Array(0), digestBefore: '', digestAfter: digestOfBytes(bytes) };
+    const way = {
+      pieces: [],
+      formerBytes: new Uint8Array(0),
+      digestBefore: '',
+      digestAfter: digestOfBytes(bytes),
+    };
     await keepWayBack(db, itemId, part.role, way, true);
     await createFile(sidecarPath(read), bytes);
     return;

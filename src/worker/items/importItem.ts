@@ -11,14 +11,15 @@ import { type RunItemResult, type StoredProblem, storedRecord } from '../../serv
 import { folderInside } from '../../server/files/folderInside';
 import { pathInside } from '../../server/files/folders';
 import { containersOf, type ReadShot, readShot } from '../../server/files/readShot';
+import { syncReading } from '../../server/files/syncReading';
 import { writeChoices } from '../../server/operations/assignments';
 import { ClaimLost } from './claimLost';
 import type { ImportRun } from './importRun';
 import { importContext, importValues, valuesAfter, type Written } from './importValues';
 import { indexFiles, sampleOf } from './indexShot';
 import { type PlacedFiles, placeShot } from './placeShot';
-import { reserveNames } from './reserveNames';
 import { sourceMarks } from './removeSource';
+import { reserveNames } from './reserveNames';
 import { secondCopy } from './secondCopy';
 
 type Item = typeof runItems.$inferSelect;
@@ -104,12 +105,13 @@ async function record(
     problems,
   }: { placed: Placed; result: RunItemResult; waiting: Written; problems: readonly StoredProblem[] },
 ): Promise<void> {
-  const read = await readShot(placed.folder, placed.names);
-  const sample = await sampleOf(placed.folder, read);
+  // Just written, on the machine's own disk: reading it in place is several times cheaper.
+  const read = await readShot(placed.folder, placed.names, syncReading);
+  const sample = await sampleOf(placed.folder, read, syncReading);
   await db.transaction(async (tx) => {
-    const photoId = await recordPhoto(tx, run, item, placed, read, sample);
+    const { id: photoId, isNew } = await recordPhoto(tx, run, item, placed, read, sample);
     const place = { folderId: placed.root.id, inside: placed.inside, folder: placed.folder };
-    const digests = await indexFiles(tx, photoId, place, read, placed.files);
+    const digests = await indexFiles(tx, photoId, place, read, { placed: placed.files, isNew });
     for (const [field, one] of Object.entries(waiting)) {
       await tx
         .insert(drafts)
@@ -138,12 +140,16 @@ async function recordPhoto(
   placed: Placed,
   read: ReadShot,
   sample: string,
-): Promise<string> {
+): Promise<{ id: string; isNew: boolean }> {
   const relativePath = path.posix.join(placed.inside, read.shot.main);
-  const [here] = await tx
-    .select({ photoId: files.photoId })
-    .from(files)
-    .where(and(eq(files.folderId, placed.root.id), eq(files.relativePath, relativePath)));
+  // Only an attempt that was cut off, or a picture taken up where it lies, can be in the index already.
+  const [here] =
+    item.result === null && placed.files
+      ? []
+      : await tx
+          .select({ photoId: files.photoId })
+          .from(files)
+          .where(and(eq(files.folderId, placed.root.id), eq(files.relativePath, relativePath)));
   const row = {
     assignmentId: run.assignment.id,
     name: read.shot.main,
@@ -156,5 +162,5 @@ async function recordPhoto(
         .insert(photos)
         .values({ ...row, position: run.placesTaken + item.position + 1 })
         .returning({ id: photos.id });
-  return photo!.id;
+  return { id: photo!.id, isNew: !here };
 }

@@ -8,6 +8,7 @@ import { storedRecord } from '../../server/db/stored';
 import type { Written } from '../../server/files/applyEdits';
 import { digestOf } from '../../server/files/digest';
 import { sampleOfFile } from '../../server/files/knownContent';
+import type { FileLayer } from '../../server/files/layer';
 import type { PhotoFile } from '../../server/files/readPhotoFile';
 import { type ReadShot, readShot } from '../../server/files/readShot';
 import { withFile } from '../../server/files/source';
@@ -45,8 +46,11 @@ export async function indexShot(
   return { read, digest: digests.get('main')!, size: read.main.stat.size };
 }
 
-export const sampleOf = (folder: string, { shot, main }: ReadShot) =>
-  sampleOfFile(path.join(folder, shot.main), main);
+export const sampleOf = (
+  folder: string,
+  { shot, main }: ReadShot,
+  layer?: Pick<FileLayer, 'openForReading'>,
+) => sampleOfFile(path.join(folder, shot.main), main, layer);
 
 /**
  * One row a file; rows of files that are not the photo's any more go. Returns the digests by role; those of
@@ -57,7 +61,7 @@ export async function indexFiles(
   photoId: string,
   place: { readonly folderId: string; readonly inside: string; readonly folder: string },
   read: ReadShot,
-  placed?: ReadonlyMap<ShotRole, Written>,
+  { placed, isNew = false }: { placed?: ReadonlyMap<ShotRole, Written> | undefined; isNew?: boolean } = {},
 ): Promise<Map<ShotRole, string>> {
   const digests = new Map<ShotRole, string>();
   const parts = partsOf(read);
@@ -84,6 +88,7 @@ export async function indexFiles(
       .values(row)
       .onConflictDoUpdate({ target: [files.folderId, files.relativePath], set: row });
   }
+  if (isNew) return digests;
   const roles = parts.map((part) => part.role);
   await db.delete(files).where(and(eq(files.photoId, photoId), notInArray(files.role, roles)));
   return digests;

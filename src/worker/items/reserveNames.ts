@@ -1,8 +1,7 @@
-import path from 'node:path';
-import { and, eq, sql } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { nameKey } from '../../core/naming/fileName';
 import type { Database } from '../../server/db/client';
-import { nameClaims, runItems } from '../../server/db/schema';
+import { nameClaims } from '../../server/db/schema';
 import type { RunItemResult } from '../../server/db/stored';
 import type { Item } from '../claims';
 import { ClaimLost } from './claimLost';
@@ -19,28 +18,22 @@ export async function reserveNames(
   result: RunItemResult,
 ): Promise<boolean> {
   const { target, others, inside = '' } = result;
-  const names = [target, others?.raw, others?.sidecar].filter((name) => name !== undefined);
-  const own = { folderId: run.working.id, insideKey: nameKey(inside), itemId: item.id };
-  return db.transaction(async (tx) => {
-    const claimed = await tx
-      .insert(nameClaims)
-      .values(names.map((name) => ({ ...own, nameKey: nameKey(path.posix.basename(name)) })))
-      .onConflictDoUpdate({
-        target: [nameClaims.folderId, nameClaims.insideKey, nameClaims.nameKey],
-        set: { itemId: item.id },
-        setWhere: sql`${nameClaims.itemId} = ${item.id}`,
-      })
-      .returning({ key: nameClaims.nameKey });
-    if (claimed.length < names.length) {
-      await tx.delete(nameClaims).where(eq(nameClaims.itemId, item.id));
-      return false;
-    }
-    const noted = await tx
-      .update(runItems)
-      .set({ result })
-      .where(and(eq(runItems.id, item.id), eq(runItems.claimedBy, run.mark.number)))
-      .returning({ id: runItems.id });
-    if (noted.length === 0) throw new ClaimLost();
-    return true;
-  });
+  const names = [target, others?.raw, others?.sidecar].flatMap((name) => (name ? [nameKey(name)] : []));
+  const { rows } = await db.execute<{ claimed: string; noted: string }>(sql`
+    with claimed as (
+      insert into name_claims (folder_id, inside_key, name_key, item_id)
+      select ${run.working.id}::uuid, ${nameKey(inside)}, key, ${item.id}::uuid from jsonb_array_elements_text(${JSON.stringify(names)}::jsonb) as key
+      on conflict (folder_id, inside_key, name_key) do update set item_id = excluded.item_id
+        where name_claims.item_id = excluded.item_id
+      returning 1),
+    noted as (
+      update run_items set result = ${JSON.stringify(result)}::jsonb
+      where id = ${item.id}::uuid and claimed_by = ${run.mark.number} and (select count(*) from claimed) = ${names.length}
+      returning 1)
+    select (select count(*) from claimed) as claimed, (select count(*) from noted) as noted`);
+  const { claimed, noted } = rows[0]!;
+  if (Number(claimed) === names.length && Number(noted) === 0) throw new ClaimLost();
+  if (Number(noted) > 0) return true;
+  await db.delete(nameClaims).where(eq(nameClaims.itemId, item.id));
+  return false;
 }

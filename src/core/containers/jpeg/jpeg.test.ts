@@ -134,7 +134,7 @@ test.each(['little', 'big'] as const)(
         .u32(size)
         .u32(0)
         .u32(0)
-        .u32(0)
+        .u32(0x010002)
         .u32(second.length)
         .u32(offset)
         .u32(0)
@@ -162,6 +162,8 @@ test.each(['little', 'big'] as const)(
     const mpHeader = 2 + jfif.length + 8;
     const file = jpegWith([index(plain.length - mpHeader, plain.length)], second);
     const { structure } = await read(file);
+    const shown = await jpeg.preview!(structure, memorySource(file));
+    expect(file.subarray(shown!.start, shown!.end)).toEqual(second);
     const made = carryOut(file, {
       edits: jpeg.planEdits(structure, { xmp: new Uint8Array(301), photoshop: ascii('abcd') }).edits,
     } as never);

@@ -1,4 +1,5 @@
 import type { ContainerCodec, Range } from '../container';
+import { largeThumbnail } from './mpf';
 import { jpegMaxBytes, planJpeg } from './plan';
 import { readJpeg } from './read';
 import type { JpegStructure } from './structure';
@@ -13,6 +14,10 @@ export const jpeg: ContainerCodec<JpegStructure> = {
   read: readJpeg,
   planEdits: planJpeg,
   pixelSize: (structure) => structure.pixels,
+  async preview({ mpf, segments, size }) {
+    const segment = segments.find((one) => one.kind === 'mpf');
+    return mpf && segment ? largeThumbnail(mpf, segment.start, size) : undefined;
+  },
   /**
    * Tables, frame, colour profile and Adobe transform, then everything from the first scan to the end of
    * the file. Metadata segments, comments and thumbnails do not count.
