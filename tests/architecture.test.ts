@@ -14,7 +14,7 @@ const mayUse: Readonly<Record<string, readonly string[]>> = {
   app: ['core', 'server', 'ui', 'features'],
 };
 /** What of the server a browser may load: nothing that touches disk or database. */
-const pureServer = ['server/operations/context', 'server/problems/words'];
+const pureServer = ['server/operations/context', 'server/operations/sourceParts', 'server/problems/words'];
 
 interface Import {
   readonly from: string;

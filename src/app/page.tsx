@@ -1,10 +1,9 @@
-import { viewPhotos } from '@/features/describe/view';
 import { WorkshopPage } from '@/features/workshop/WorkshopPage';
 import { database } from '@/server/db/client';
-import { listAssignments, readAssignment } from '@/server/operations/assignments';
+import { listAssignments } from '@/server/operations/assignments';
 import { listFolders } from '@/server/operations/folders';
-import { surroundings } from '@/server/operations/identities';
-import { listPhotos } from '@/server/operations/photos';
+import { stripCounts } from '@/server/operations/listSummaries';
+import { photosSpread } from '@/server/operations/photos';
 import { listTemplates } from '@/server/operations/templates';
 
 /** Previews beside an assignment's name, spread over the set. */
@@ -12,21 +11,22 @@ const SHOWN = 6;
 
 export default async function Page() {
   const db = database();
-  const [assignments, templates, folders, around] = await Promise.all([
+  const [assignments, templates, folders] = await Promise.all([
     listAssignments(db),
     listTemplates(db),
     listFolders(db),
-    surroundings(db),
   ]);
+  const strips = await stripCounts(
+    db,
+    assignments.map((one) => one.id),
+  );
   const listed = await Promise.all(
     assignments.map(async (one) => {
-      const [assignment, photos] = await Promise.all([readAssignment(db, one.id), listPhotos(db, one.id)]);
-      const views = viewPhotos(photos, assignment, templates, around);
-      const shown = views.filter((_, index) => index % Math.ceil(views.length / SHOWN) === 0).slice(0, SHOWN);
+      const shown = await photosSpread(db, one.id, SHOWN);
       return {
         ...one,
-        strips: views.map((view) => view.strip),
-        previews: shown.map((view) => view.previewUrl),
+        strips: strips.get(one.id) ?? [],
+        previews: shown.map(({ id, revision }) => `/api/photos/${id}/preview?side=480&at=${revision}`),
       };
     }),
   );

@@ -1,13 +1,12 @@
 'use client';
 
 import { chakra, Flex } from '@chakra-ui/react';
-import { countStrips, type Strip } from '@/core/threads/stroke';
+import type { StripCounts } from '@/core/threads/stroke';
 import { threads } from '@/core/threads/threads';
 import { GroupStroke } from './strokes';
 
 /** The eight threads of a set, with their names for those who do not see them. */
-export function GroupStrip({ strips }: { strips: readonly Strip[] }) {
-  const counts = countStrips(strips);
+export function GroupStrip({ counts }: { counts: StripCounts }) {
   const open = threads
     .filter(({ id }) => counts[id].foot + counts[id].broken > 0)
     .map(({ id }) => `${id} ${counts[id].foot + counts[id].broken}`);

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import type { ReactNode } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import { countStrips, type Strip } from '@/core/threads/stroke';
 import { type ThreadId, threads } from '@/core/threads/threads';
 import { GroupStroke } from './strokes';
@@ -16,7 +16,7 @@ export function KeyLine({
   onLacking: (thread: ThreadId) => void;
   children?: ReactNode;
 }) {
-  const counts = countStrips(strips);
+  const counts = useMemo(() => countStrips(strips), [strips]);
   return (
     <Flex
       as="nav"

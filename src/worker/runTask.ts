@@ -2,6 +2,7 @@ import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Database } from '../server/db/client';
 import { nameClaims, runItems, runs } from '../server/db/schema';
 import type { EmbedParameters, ImportParameters } from '../server/db/stored';
+import { sweepPartFiles } from '../server/files/partFiles';
 import { announce } from '../server/jobs/queue';
 import { readAssignment, writeChoices } from '../server/operations/assignments';
 import { folderById } from '../server/operations/folders';
@@ -119,7 +120,7 @@ async function endRun(db: Database, run: Run, mark: Mark): Promise<'ended' | 'ot
     if (inHand > 0) return 'others';
     if (waiting > 0 && row.paused) return 'paused';
     if (waiting > 0 && !row.stopAsked) return 'more';
-    await endMove(db, row);
+    await endImport(db, row);
     await tx
       .update(runs)
       .set({ state: waiting > 0 ? 'stopped' : 'done', endedAt: new Date(), paused: false })
@@ -130,10 +131,16 @@ async function endRun(db: Database, run: Run, mark: Mark): Promise<'ended' | 'ot
   });
 }
 
-/** A move removes its sources when their copies are recorded; also those of a part that was stopped. */
-async function endMove(db: Database, run: Run): Promise<void> {
+/**
+ * A move removes its sources when their copies are recorded; also those of a part that was stopped. What
+ * workers that were killed left unfinished goes.
+ */
+async function endImport(db: Database, run: Run): Promise<void> {
   if (run.kind !== 'import') return;
-  const { way, sourceFolderId } = run.parameters as ImportParameters;
+  const { way, sourceFolderId, secondFolderId } = run.parameters as ImportParameters;
+  const { workingFolderId } = await readAssignment(db, run.assignmentId);
+  for (const id of [workingFolderId, secondFolderId])
+    if (id) await sweepPartFiles((await folderById(db, id)).path);
   if (way === 'move') await removeSources(db, run.id, (await folderById(db, sourceFolderId)).path);
 }
 

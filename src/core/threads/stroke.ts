@@ -75,10 +75,19 @@ function isComplete(
 /** Counts a stroke: how many of a set are in each state. */
 export type StrokeCounts = Readonly<Record<StrokeState, number>>;
 
-export function countStrips(strips: readonly Strip[]): Readonly<Record<ThreadId, StrokeCounts>> {
+export type StripCounts = Readonly<Record<ThreadId, StrokeCounts>>;
+
+export function countStrips(strips: readonly Strip[]): StripCounts {
+  return countGroups(strips.map((strip) => ({ strip, count: 1 })));
+}
+
+/** The same, where so many pictures share a strip. */
+export function countGroups(
+  groups: readonly { readonly strip: Strip; readonly count: number }[],
+): StripCounts {
   const counts = Object.fromEntries(
     threads.map(({ id }) => [id, { broken: 0, changed: 0, outlined: 0, solid: 0, foot: 0 }]),
   ) as Record<ThreadId, Record<StrokeState, number>>;
-  for (const strip of strips) for (const { id } of threads) counts[id][strip[id]]++;
+  for (const { strip, count } of groups) for (const { id } of threads) counts[id][strip[id]] += count;
   return counts;
 }

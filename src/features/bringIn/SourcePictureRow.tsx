@@ -2,10 +2,10 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { asText } from '@/core/catalogue/value';
+import { otherFiles } from '@/core/naming/otherFiles';
 import type { Strip } from '@/core/threads/stroke';
 import type { SourcePicture } from '@/server/operations/sourceParts';
 import { failureWords } from '@/server/problems/words';
-import { otherFiles } from '@/ui/otherFiles';
 import { ThreadStrip } from '@/ui/ThreadStrip';
 
 interface Props {

@@ -5,27 +5,31 @@ import { useEffect, useId, useRef, useState } from 'react';
 import { utf8Length } from '@/core/bytes/text';
 import { field } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
-import { across } from '@/core/drafts/across';
+import type { Across } from '@/core/drafts/across';
+import type { Desk } from '@/server/operations/acrossPhotos';
 import { WordAct } from '@/ui/acts';
 import type { Write } from './usePhotos';
-import type { PhotoView } from './view';
 
 const SAVE_AFTER_MS = 600;
 const MAX = field('description').iim!.maxBytes;
+const nothing: Across = { empty: 0, variants: [] };
 
 /** The caption of the selection, in front of the sign-off. Saved by itself while one writes. */
-export function CaptionBox({ chosen, write }: { chosen: readonly PhotoView[]; write: Write }) {
+export function CaptionBox({
+  ids,
+  desk,
+  write,
+}: {
+  ids: readonly string[];
+  desk: Desk | undefined;
+  write: Write;
+}) {
   const id = useId();
-  const held = across(chosen.map((view) => view.caption));
-  const shared = asText(held.same);
-  const { text, type, save } = useSavedText(shared, (words) =>
-    write(
-      chosen.map((view) => view.id),
-      { kind: 'caption', text: words },
-    ),
+  const held = desk?.caption ?? nothing;
+  const { text, type, save } = useSavedText(asText(held.same), (words) =>
+    write(ids, { kind: 'caption', text: words }),
   );
-  const signOffs = new Set(chosen.map((view) => view.signOff));
-  const [signOff] = signOffs;
+  const { signOff, signOffs = 0 } = desk ?? {};
   const bytes = utf8Length(signOff ? `${text}\n${signOff}` : text);
   const differs = held.variants.length > 1 || (held.variants.length === 1 && held.empty > 0);
   return (
@@ -57,8 +61,10 @@ export function CaptionBox({ chosen, write }: { chosen: readonly PhotoView[]; wr
           onBlur={save}
           placeholder={
             differs
-              ? `Different captions: writing here replaces all ${chosen.length}`
-              : 'Who or what, what is happening, some context'
+              ? `Different captions: writing here replaces all ${ids.length}`
+              : desk
+                ? 'Who or what, what is happening, some context'
+                : ''
           }
           width="100%"
           height="3.875rem"
@@ -70,7 +76,7 @@ export function CaptionBox({ chosen, write }: { chosen: readonly PhotoView[]; wr
           lineHeight="1.4"
           _focusVisible={{ outline: 'none' }}
         />
-        {signOff !== undefined || signOffs.size > 1 ? (
+        {signOff !== undefined || signOffs > 1 ? (
           <Box
             borderTopWidth="1px"
             borderStyle="dotted"
@@ -81,7 +87,7 @@ export function CaptionBox({ chosen, write }: { chosen: readonly PhotoView[]; wr
             color="soft"
             truncate
           >
-            {signOffs.size > 1 ? 'each keeps its own sign-off' : `${signOff} — sign-off, stays`}
+            {signOffs > 1 ? 'each keeps its own sign-off' : `${signOff} — sign-off, stays`}
           </Box>
         ) : null}
       </Box>
@@ -89,12 +95,7 @@ export function CaptionBox({ chosen, write }: { chosen: readonly PhotoView[]; wr
         <Variants
           variants={held.variants}
           empty={held.empty}
-          onSpread={(value) =>
-            write(
-              chosen.map((view) => view.id),
-              { kind: 'caption', text: asText(value) },
-            )
-          }
+          onSpread={(value) => write(ids, { kind: 'caption', text: asText(value) })}
         />
       )}
     </Box>
@@ -106,7 +107,7 @@ function Variants({
   empty,
   onSpread,
 }: {
-  variants: ReturnType<typeof across>['variants'];
+  variants: Across['variants'];
   empty: number;
   onSpread: (value: string) => void;
 }) {

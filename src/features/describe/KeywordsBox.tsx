@@ -2,17 +2,23 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { type KeyboardEvent, useId, useState } from 'react';
-import { termsAcross } from '@/core/drafts/across';
 import { parseKeywords } from '@/core/keywords/parse';
+import type { Desk } from '@/server/operations/acrossPhotos';
 import type { Write } from './usePhotos';
-import type { PhotoView } from './view';
 
 /** Keywords of the selection: on all, or on some with their count. Comma, semicolon, line or tab end a term. */
-export function KeywordsBox({ chosen, write }: { chosen: readonly PhotoView[]; write: Write }) {
+export function KeywordsBox({
+  ids,
+  desk,
+  write,
+}: {
+  ids: readonly string[];
+  desk: Desk | undefined;
+  write: Write;
+}) {
   const id = useId();
   const [typed, setTyped] = useState('');
-  const ids = chosen.map((view) => view.id);
-  const terms = termsAcross(chosen.map((view) => view.values.keywords));
+  const terms = desk?.keywords ?? [];
   const add = (text: string) => {
     const found = parseKeywords(text);
     setTyped('');
@@ -29,7 +35,7 @@ export function KeywordsBox({ chosen, write }: { chosen: readonly PhotoView[]; w
         <chakra.label htmlFor={id} color="ink" fontWeight="600">
           Keywords
         </chakra.label>
-        {chosen.length > 1 && <span>on all · on some (n)</span>}
+        {ids.length > 1 && <span>on all · on some (n)</span>}
       </Flex>
       <Flex wrap="wrap" gap="1.5" alignItems="center" maxHeight="6.5rem" overflowY="auto">
         {terms.map(({ term, count }) => (
@@ -37,7 +43,7 @@ export function KeywordsBox({ chosen, write }: { chosen: readonly PhotoView[]; w
             key={term}
             term={term}
             count={count}
-            of={chosen.length}
+            of={ids.length}
             onAll={() => write(ids, { kind: 'add-keywords', terms: [term] })}
             onRemove={() => write(ids, { kind: 'remove-keywords', terms: [term] })}
           />

@@ -2,7 +2,6 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { memo } from 'react';
-import { asText } from '@/core/catalogue/value';
 import { ThreadStrip } from '@/ui/ThreadStrip';
 import type { PhotoView } from './view';
 
@@ -16,7 +15,7 @@ interface Props {
 
 /** One picture of the sheet: the picture, its name and strip, its notice, its caption. */
 export const SheetPicture = memo(function SheetPicture({ view, selected, current, onChoose, onOpen }: Props) {
-  const notice = asText(view.values.copyrightNotice);
+  const { notice } = view;
   return (
     <Box
       role="gridcell"

@@ -1,13 +1,16 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useMemo } from 'react';
 import { Plain, WordAct } from '@/ui/acts';
 import { CaptionBox } from './CaptionBox';
 import { KeywordsBox } from './KeywordsBox';
+import { useDesk } from './useDesk';
 import type { Write } from './usePhotos';
 import type { PhotoView } from './view';
 
 interface Props {
+  readonly assignmentId: string;
   readonly chosen: readonly PhotoView[];
   readonly write: Write;
   readonly saving: boolean;
@@ -15,9 +18,10 @@ interface Props {
 }
 
 /** The desk at the foot. It says in words what it writes to; without a selection it rests. */
-export function WritingDesk({ chosen, write, saving, inForce }: Props) {
-  const ids = chosen.map((view) => view.id);
-  const drafted = chosen.filter((view) => Object.keys(view.photo.drafts).length > 0);
+export function WritingDesk({ assignmentId, chosen, write, saving, inForce }: Props) {
+  const ids = useMemo(() => chosen.map((view) => view.id), [chosen]);
+  const desk = useDesk(assignmentId, ids);
+  const drafted = chosen.filter((view) => view.drafted);
   if (chosen.length === 0) {
     return (
       <Desk>
@@ -69,8 +73,8 @@ export function WritingDesk({ chosen, write, saving, inForce }: Props) {
         paddingBottom="3"
         key={ids.join()}
       >
-        <CaptionBox chosen={chosen} write={write} />
-        <KeywordsBox chosen={chosen} write={write} />
+        <CaptionBox ids={ids} desk={desk} write={write} />
+        <KeywordsBox ids={ids} desk={desk} write={write} />
       </Box>
     </Desk>
   );

@@ -5,6 +5,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
+import { countStrips } from '@/core/threads/stroke';
 import { Act, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { GroupStrip } from '@/ui/GroupStrip';
@@ -38,7 +39,7 @@ export function ReceiptPage({ id }: { id: string }) {
         <Flex justifyContent="space-between" alignItems="flex-start" gap="6">
           <Box flex="1">{going(run) ? <Progress run={run} /> : <Ended run={run} />}</Box>
           <Box paddingTop="3">
-            <GroupStrip strips={run.items.flatMap((item) => item.strip ?? [])} />
+            <GroupStrip counts={countStrips(run.items.flatMap((item) => item.strip ?? []))} />
           </Box>
         </Flex>
         <ReceiptItems run={run} />

@@ -5,7 +5,8 @@ import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useTheme } from 'next-themes';
 import { type ReactNode, useEffect, useState } from 'react';
-import type { Strip } from '@/core/threads/stroke';
+import { stripFromCode } from '@/core/threads/stripCode';
+import { countGroups } from '@/core/threads/stroke';
 import type { OpenedFolder } from '@/server/operations/folders';
 import { Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
@@ -20,7 +21,8 @@ export interface ListedAssignment {
   readonly id: string;
   readonly name: string;
   readonly photos: number;
-  readonly strips: readonly Strip[];
+  /** How many pictures have which strip (threads/stripCode). */
+  readonly strips: readonly { readonly strip: string; readonly count: number }[];
   readonly previews: readonly string[];
 }
 
@@ -36,6 +38,9 @@ const folderWords = {
   card: 'memory card',
   second: 'second copies',
 } as const;
+
+const countsOf = (strips: ListedAssignment['strips']) =>
+  countGroups(strips.map(({ strip, count }) => ({ strip: stripFromCode(strip), count })));
 
 /** The workshop: where everything begins and is found again. */
 export function WorkshopPage({ assignments, templates, folders }: Props) {
@@ -74,7 +79,7 @@ export function WorkshopPage({ assignments, templates, folders }: Props) {
                   {one.photos === 0 ? 'no pictures yet' : `${one.photos} pictures`}
                 </Box>
               </Box>
-              {one.photos > 0 && <GroupStrip strips={one.strips} />}
+              {one.photos > 0 && <GroupStrip counts={countsOf(one.strips)} />}
               {one.previews.length > 0 && <Previews urls={one.previews} />}
             </Flex>
           ))}

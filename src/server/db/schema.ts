@@ -29,10 +29,13 @@ import type {
   StoredPlan,
   StoredProblem,
   StoredRecord,
+  StoredSummary,
   StoredTemplateDraft,
 } from './stored';
 
 const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
+/** The transaction that changed a row last. */
+const xid8 = customType<{ data: string }>({ dataType: () => 'xid8' });
 const id = () => uuid().primaryKey().default(sql`gen_random_uuid()`);
 const moment = () => timestamp({ withTimezone: true });
 const createdAt = () => moment().notNull().defaultNow();
@@ -188,12 +191,19 @@ export const photos = pgTable(
     contentSample: text().notNull().default(''),
     /** What the file said when it was last read: an index of the file, not the truth. */
     record: jsonb().$type<StoredRecord>().notNull(),
+    /** What lists show of it; emptied by the database when record or drafts change, and made again when asked for. */
+    summary: jsonb().$type<StoredSummary>(),
+    /** Of the templates and facts that the summary was made with. */
+    summaryBasis: text(),
+    /** Kept by the database: what changed since a moment is found by it. */
+    touched: xid8().notNull().default(sql`pg_current_xact_id()`),
     /** When its file was not found any more. */
     goneAt: moment(),
     createdAt: createdAt(),
   },
   (table) => [
     index('photos_assignment').on(table.assignmentId, table.position),
+    index('photos_touched').on(table.assignmentId, table.touched),
     index('photos_identity').on(table.contentIdentity),
     index('photos_sample').on(table.contentSample),
   ],

@@ -52,6 +52,21 @@ export function storedRecord({
   };
 }
 
+/** What lists show of a photo. */
+export interface StoredSummary {
+  readonly version: 1;
+  /** threads/stripCode */
+  readonly strip: string;
+  /** Copyright Notice and caption without its sign-off, as they stand with the drafts; long ones are cut. */
+  readonly notice: string;
+  readonly caption: string;
+  /** Other files: "+ raw". */
+  readonly besides?: string;
+  readonly drafted?: true;
+  /** A record of the file cannot be read. */
+  readonly unreadable?: true;
+}
+
 /** A problem of the core, or one with the file itself. */
 export type StoredProblem = Omit<Problem, 'code'> & {
   readonly code: ProblemCode | FileErrorCode | 'source-left' | 'unexpected';

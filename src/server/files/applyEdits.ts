@@ -157,7 +157,7 @@ async function readBack(
 async function wayBack(
   source: LayerFile,
   stat: LayerStat,
-  { edits, digest }: WriteRequest,
+  { edits }: WriteRequest,
   digestAfter: string,
 ): Promise<WayBack> {
   const pieces = invertEdits(edits, stat.size);

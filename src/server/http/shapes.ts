@@ -18,7 +18,7 @@ import { schema } from './body';
 /** JSON Schemas of what the web application may send. Every text and list is bounded. */
 const text = (maxLength: number) => ({ type: 'string', maxLength });
 const id = { type: 'string', format: 'uuid' };
-const ids = { type: 'array', maxItems: 20_000, items: id };
+const ids = { type: 'array', maxItems: 100_000, items: id };
 const object = (properties: object, required = Object.keys(properties)) => ({
   type: 'object',
   properties,
@@ -123,6 +123,9 @@ export const cardChange = schema<Partial<CardState>>(
 export const makerAnswer = schema<{ name: string; answer: MakerAnswer }>(
   object({ name: text(2000), answer: { enum: ['me', 'leave', 'fill', 'unknown'] } }),
 );
+export const photoSelection = schema<{ photoIds?: string[] }>(object({ photoIds: ids }, []));
+/** Of PostgreSQL: 64 bits. */
+export const transactionNumber = /^\d{1,20}$/;
 export const photoIds = schema<{ photoIds: string[] }>(object({ photoIds: ids }));
 
 const value = { anyOf: [text(32_000), list(text(2000), 2000), list(structure, 200), { type: 'null' }] };

@@ -1,10 +1,11 @@
 import path from 'node:path';
-import { and, asc, eq, inArray, type SQL } from 'drizzle-orm';
+import { and, asc, eq, exists, type SQL, sql } from 'drizzle-orm';
 import type { FieldId } from '../../core/catalogue/fields';
 import type { FieldValue } from '../../core/catalogue/value';
 import type { ShotRole } from '../../core/embed/planShot';
 import type { Shot } from '../../core/naming/shots';
 import type { Queries } from '../db/client';
+import { oneOf } from '../db/oneOf';
 import { drafts, files, openedFolders, photos } from '../db/schema';
 import type { DraftOrigin, StoredRecord } from '../db/stored';
 import { pathInside } from '../files/folders';
@@ -36,8 +37,44 @@ export async function listPhotos(db: Queries, assignmentId: string): Promise<Lis
 /** Pictures by id, in the order asked for; those that are gone are left out. */
 export async function listPhotosById(db: Queries, ids: readonly string[]): Promise<ListedPhoto[]> {
   if (ids.length === 0) return [];
-  const byId = new Map((await listed(db, inArray(photos.id, [...ids]))).map((one) => [one.id, one]));
+  const byId = new Map((await listed(db, oneOf(photos.id, ids))).map((one) => [one.id, one]));
   return ids.flatMap((id) => byId.get(id) ?? []);
+}
+
+/** Those of an assignment among some ids, in its order. */
+export async function listPhotosOf(
+  db: Queries,
+  assignmentId: string,
+  ids: readonly string[],
+): Promise<ListedPhoto[]> {
+  if (ids.length === 0) return [];
+  return listed(db, and(eq(photos.assignmentId, assignmentId), oneOf(photos.id, ids)));
+}
+
+/** Those with drafts, of all or of some. */
+export async function draftedPhotos(
+  db: Queries,
+  assignmentId: string,
+  ids?: readonly string[],
+): Promise<ListedPhoto[]> {
+  if (ids?.length === 0) return [];
+  const hasDrafts = exists(db.select({ one: sql`1` }).from(drafts).where(eq(drafts.photoId, photos.id)));
+  const among = ids && oneOf(photos.id, ids);
+  return listed(db, and(eq(photos.assignmentId, assignmentId), hasDrafts, among));
+}
+
+/** Some pictures, evenly spread over an assignment. */
+export async function photosSpread(
+  db: Queries,
+  assignmentId: string,
+  some: number,
+): Promise<{ id: string; revision: string }[]> {
+  const { rows } = await db.execute<{ id: string; revision: string }>(sql`
+    select id, revision from (
+      select p.id, f.modified_ns as revision, row_number() over (order by p.position) - 1 as at, count(*) over () as n
+      from photos p join files f on f.photo_id = p.id and f.role = 'main' where p.assignment_id = ${assignmentId}) numbered
+    where at % ceil(n::numeric / ${some}) = 0 order by at limit ${some}`);
+  return rows;
 }
 
 async function listed(db: Queries, which: SQL | undefined): Promise<ListedPhoto[]> {

@@ -1,6 +1,7 @@
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { FieldId } from '../../core/catalogue/fields';
 import type { Database } from '../db/client';
+import { inParts, oneOf } from '../db/oneOf';
 import { drafts, photos, runItems, runs } from '../db/schema';
 import { announce, enqueueRun } from '../jobs/queue';
 import { found, OperationError } from './operationError';
@@ -20,7 +21,7 @@ export async function startEmbed(
       .where(
         and(
           eq(photos.assignmentId, assignmentId),
-          inArray(photos.id, [...photoIds]),
+          oneOf(photos.id, photoIds),
           fields && inArray(drafts.field, [...fields]),
         ),
       )
@@ -31,9 +32,8 @@ export async function startEmbed(
       .values({ assignmentId, kind: 'embed', parameters: { version: 1, ...(fields ? { fields } : {}) } })
       .returning({ id: runs.id });
     const { id: runId } = found(run, 'run');
-    await tx
-      .insert(runItems)
-      .values(rows.map((row, position) => ({ runId, position, photoId: row.id, name: row.name })));
+    const items = rows.map((row, position) => ({ runId, position, photoId: row.id, name: row.name }));
+    for (const some of inParts(items)) await tx.insert(runItems).values(some);
     await enqueueRun(tx, runId);
     await announce(tx, { kind: 'run', id: runId });
     return { runId };

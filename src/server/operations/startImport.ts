@@ -3,6 +3,7 @@ import { parseKeywords } from '../../core/keywords/parse';
 import { type ImportChoices, usualChoices } from '../../core/naming/importChoices';
 import { compileText } from '../../core/templates/placeholders';
 import type { Database, Queries } from '../db/client';
+import { inParts } from '../db/oneOf';
 import { assignments, plans, runItems, runs } from '../db/schema';
 import type { ImportParameters } from '../db/stored';
 import { pathInside } from '../files/folders';
@@ -62,14 +63,13 @@ export async function startImport(
       .values({ assignmentId, kind: 'import', parameters })
       .returning({ id: runs.id });
     const { id: runId } = found(run, 'run');
-    await tx.insert(runItems).values(
-      paths.map((path, position) => ({
-        runId,
-        position,
-        name: path.slice(path.lastIndexOf('/') + 1),
-        sourcePath: path,
-      })),
-    );
+    const items = paths.map((path, position) => ({
+      runId,
+      position,
+      name: path.slice(path.lastIndexOf('/') + 1),
+      sourcePath: path,
+    }));
+    for (const some of inParts(items)) await tx.insert(runItems).values(some);
     await enqueueRun(tx, runId);
     await enqueuePreviews(tx, assignmentId);
     await announce(tx, { kind: 'run', id: runId });

@@ -1,5 +1,6 @@
 import { and, asc, eq } from 'drizzle-orm';
 import type { Database } from '../db/client';
+import { inParts } from '../db/oneOf';
 import { inverseEdits, runItems, runs } from '../db/schema';
 import { announce, enqueueRun } from '../jobs/queue';
 import { found, OperationError } from './operationError';
@@ -31,15 +32,14 @@ export async function startTakeBack(db: Database, takenRunId: string): Promise<{
       })
       .returning({ id: runs.id });
     const { id: runId } = found(run, 'run');
-    await tx.insert(runItems).values(
-      items.map((item, position) => ({
-        runId,
-        position,
-        photoId: item.photoId,
-        name: item.name,
-        sourcePath: item.id,
-      })),
-    );
+    const rows = items.map((item, position) => ({
+      runId,
+      position,
+      photoId: item.photoId,
+      name: item.name,
+      sourcePath: item.id,
+    }));
+    for (const some of inParts(rows)) await tx.insert(runItems).values(some);
     await enqueueRun(tx, runId);
     await announce(tx, { kind: 'run', id: runId });
     return { runId };

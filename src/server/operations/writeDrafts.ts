@@ -11,7 +11,7 @@ import type { DraftOrigin } from '../db/stored';
 import { announce } from '../jobs/queue';
 import { refuseFillIns } from './fillIns';
 import { inForceOf } from './inForce';
-import { type DraftValue, type ListedPhoto, listPhotos } from './photos';
+import { type DraftValue, type ListedPhoto, listPhotosOf } from './photos';
 
 /** One act at the writing desk, on every picture named. */
 export type Writing =
@@ -33,8 +33,7 @@ export async function writeDrafts(
   writing: Writing,
 ): Promise<void> {
   await db.transaction(async (tx) => {
-    const wanted = new Set(photoIds);
-    const chosen = (await listPhotos(tx, assignmentId)).filter((photo) => wanted.has(photo.id));
+    const chosen = await listPhotosOf(tx, assignmentId, photoIds);
     const drafter = await drafterFor(tx, assignmentId, writing);
     for (const photo of chosen) await keep(tx, photo, drafter(photo));
     await announce(tx, { kind: 'photos', id: assignmentId });
@@ -49,9 +48,8 @@ export async function writeOriginDrafts(
   origin: DraftOrigin,
 ): Promise<void> {
   await db.transaction(async (tx) => {
-    for (const photo of await listPhotos(tx, assignmentId)) {
-      const values = wanted.get(photo.id);
-      if (!values) continue;
+    for (const photo of await listPhotosOf(tx, assignmentId, [...wanted.keys()])) {
+      const values = wanted.get(photo.id)!;
       await keep(tx, photo, new Map([...values].map(([field, value]) => [field, { value, origin }])));
     }
     await announce(tx, { kind: 'photos', id: assignmentId });

@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { and, eq, inArray, max } from 'drizzle-orm';
 import type { Database } from '../../server/db/client';
+import { oneOf } from '../../server/db/oneOf';
 import { files, openedFolders, photos } from '../../server/db/schema';
 import { storedRecord } from '../../server/db/stored';
 import { FileError } from '../../server/files/fileError';
@@ -137,7 +138,7 @@ async function readAgain(db: Database, root: Root, { photoId, main }: Known): Pr
 async function markGone(db: Database, missing: readonly Known[], result: Followed): Promise<void> {
   const ids = missing.filter((one) => !one.isGone).map((one) => one.photoId);
   if (ids.length === 0) return;
-  await db.update(photos).set({ goneAt: new Date() }).where(inArray(photos.id, ids));
+  await db.update(photos).set({ goneAt: new Date() }).where(oneOf(photos.id, ids));
   result.gone += ids.length;
 }
 

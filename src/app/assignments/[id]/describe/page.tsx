@@ -1,7 +1,6 @@
 import { DescribePage } from '@/features/describe/DescribePage';
 import { database } from '@/server/db/client';
-import { surroundings } from '@/server/operations/identities';
-import { listPhotos } from '@/server/operations/photos';
+import { firstSummaries } from '@/server/operations/listSummaries';
 import { listTemplates } from '@/server/operations/templates';
 import { loadAssignment } from '../../loadAssignment';
 
@@ -9,10 +8,10 @@ export const metadata = { title: 'Describe' };
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const assignment = await loadAssignment((await params).id);
-  const [photos, templates, around] = await Promise.all([
-    listPhotos(database(), assignment.id),
+  const [first, templates] = await Promise.all([
+    firstSummaries(database(), assignment.id),
     listTemplates(database()),
-    surroundings(database()),
   ]);
-  return <DescribePage assignment={assignment} photos={photos} templates={templates} around={around} />;
+  const names = templates.map(({ id, name }) => ({ id, name }));
+  return <DescribePage assignment={assignment} first={first} templates={names} />;
 }

@@ -1,0 +1,13 @@
+import { type AnyColumn, type SQL, sql } from 'drizzle-orm';
+
+/** Rows by id, with one parameter however many they are: PostgreSQL takes no more than 65,535. */
+export function oneOf(column: AnyColumn, ids: readonly string[]): SQL {
+  return sql`${column} = any(${sql.param([...ids])}::uuid[])`;
+}
+
+/** Rows that are inserted with one statement. */
+const ROWS = 2000;
+
+export function* inParts<T>(rows: readonly T[]): Generator<T[]> {
+  for (let at = 0; at < rows.length; at += ROWS) yield rows.slice(at, at + ROWS);
+}
