@@ -1,7 +1,7 @@
 import { WorkshopPage } from '@/features/workshop/WorkshopPage';
 import { database } from '@/server/db/client';
 import { listAssignments } from '@/server/operations/assignments';
-import { listFolders } from '@/server/operations/folders';
+import { listDropFolders, listFolders } from '@/server/operations/folders';
 import { stripCounts } from '@/server/operations/listSummaries';
 import { photosSpread } from '@/server/operations/photos';
 import { listTemplates } from '@/server/operations/templates';
@@ -11,10 +11,11 @@ const SHOWN = 6;
 
 export default async function Page() {
   const db = database();
-  const [assignments, templates, folders] = await Promise.all([
+  const [assignments, templates, folders, drops] = await Promise.all([
     listAssignments(db),
     listTemplates(db),
     listFolders(db),
+    listDropFolders(db),
   ]);
   const strips = await stripCounts(
     db,
@@ -34,6 +35,7 @@ export default async function Page() {
     <WorkshopPage
       assignments={listed}
       templates={templates}
+      drops={drops}
       folders={folders.map(({ id, label, path, kind }) => ({ id, label, path, kind }))}
     />
   );

@@ -7,6 +7,7 @@ import type { Entry } from '@/core/templates/template';
 import { type Database, database, pool } from '@/server/db/client';
 import { migrateDatabase } from '@/server/db/migrate';
 import { changeAssignment, createAssignment } from '@/server/operations/assignments';
+import { listRunItems, readRun } from '@/server/operations/runs';
 import { createTemplate } from '@/server/operations/templates';
 import { carryOutRun } from '@/worker/runTask';
 import { embedInMemory, type WantedValues } from '../fixtures/embed';
@@ -90,5 +91,11 @@ export async function assignmentWith({ db, folder }: Bench, files: Readonly<Reco
   });
   return { id, card, working, template, paths: Object.keys(files) };
 }
+
+/** A run with all its files. */
+export const receiptOf = async (db: Database, runId: string) => ({
+  ...(await readRun(db, runId)),
+  items: (await listRunItems(db, runId, 0, 10_000)).sort((a, b) => a.position - b.position),
+});
 
 export const carryOut = (db: Database, runId: string) => carryOutRun(db, runId, () => false);

@@ -7,11 +7,11 @@ import { changeAssignment, readAssignment } from '@/server/operations/assignment
 import { answerMaker, listMakers } from '@/server/operations/makers';
 import { listPhotos, photoPath } from '@/server/operations/photos';
 import { keepPlan, listPlans, removePlan, usePlan } from '@/server/operations/plans';
-import { goOnRun, readRun, retryRun, stopRun } from '@/server/operations/runs';
+import { goOnRun, retryRun, stopRun } from '@/server/operations/runs';
 import { type ImportWish, startImport } from '@/server/operations/startImport';
 import { carryOutRun } from '@/worker/runTask';
 import { valuesIn } from '../fixtures/embed';
-import { assignmentWith, type Bench, carryOut, openBench, smallJpeg } from './bench';
+import { assignmentWith, type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
 
 let bench: Bench;
 beforeAll(async () => {
@@ -33,7 +33,7 @@ async function job(files: Record<string, Uint8Array>) {
   const bringIn = async (wish: Partial<ImportWish> = {}) => {
     const { runId } = await start(wish);
     await carryOut(bench.db, runId);
-    return readRun(bench.db, runId);
+    return receiptOf(bench.db, runId);
   };
   return { ...made, start, bringIn };
 }
@@ -131,10 +131,10 @@ test('a stopped run goes on, and does what is left once', async () => {
   const { runId } = await one.start();
   await stopRun(bench.db, runId);
   await carryOutRun(bench.db, runId, () => false);
-  expect(await readRun(bench.db, runId)).toMatchObject({ state: 'stopped', counts: { waiting: 2 } });
+  expect(await receiptOf(bench.db, runId)).toMatchObject({ state: 'stopped', counts: { waiting: 2 } });
   await goOnRun(bench.db, runId);
   await carryOut(bench.db, runId);
-  expect(await readRun(bench.db, runId)).toMatchObject({ state: 'done', counts: { done: 2, waiting: 0 } });
+  expect(await receiptOf(bench.db, runId)).toMatchObject({ state: 'done', counts: { done: 2, waiting: 0 } });
   await expect(goOnRun(bench.db, runId)).rejects.toThrow('nothing left');
 });
 
@@ -143,13 +143,13 @@ test('what failed is tried again by one act; what was done stays', async () => {
   const { runId } = await one.start();
   rmSync(path.join(one.card, 'b.jpg'));
   await carryOut(bench.db, runId);
-  const run = await readRun(bench.db, runId);
+  const run = await receiptOf(bench.db, runId);
   expect(run.counts).toMatchObject({ done: 1, failed: 1 });
   expect(run.items[1]!.problems![0]!.code).toBe('vanished');
   writeFileSync(path.join(one.card, 'b.jpg'), await smallJpeg(2));
   await retryRun(bench.db, runId);
   await carryOut(bench.db, runId);
-  expect((await readRun(bench.db, runId)).counts).toMatchObject({ done: 2, failed: 0 });
+  expect((await receiptOf(bench.db, runId)).counts).toMatchObject({ done: 2, failed: 0 });
   expect(readdirSync(one.working).sort()).toEqual(['a.jpg', 'b.jpg']);
   await expect(retryRun(bench.db, runId)).rejects.toThrow('Nothing failed');
 });

@@ -10,7 +10,7 @@ import { drafts, files, photos, runItems, runs } from '@/server/db/schema';
 import { changeAssignment, readAssignment } from '@/server/operations/assignments';
 import { listPhotos } from '@/server/operations/photos';
 import { readSource } from '@/server/operations/readSource';
-import { readRun, stopRun } from '@/server/operations/runs';
+import { stopRun } from '@/server/operations/runs';
 import { startEmbed } from '@/server/operations/startEmbed';
 import { startImport } from '@/server/operations/startImport';
 import { startTakeBack } from '@/server/operations/startTakeBack';
@@ -20,7 +20,7 @@ import { carryOutRun } from '@/worker/runTask';
 import { jpegWith, xmpPacket, xmpSegment } from '../fixtures/build';
 import { valuesIn } from '../fixtures/embed';
 import { rawSample } from '../fixtures/formats';
-import { assignmentWith, type Bench, carryOut, openBench, root, smallJpeg } from './bench';
+import { assignmentWith, type Bench, carryOut, openBench, receiptOf, root, smallJpeg } from './bench';
 
 let bench: Bench;
 beforeAll(async () => {
@@ -90,7 +90,7 @@ test('a file whose record cannot be read is copied as it is, and the templatesâ€
   const job = await broughtIn({ 'a.jpg': broken });
   expect(new Uint8Array(readFileSync(path.join(job.working, 'a.jpg')))).toEqual(broken);
   expect(Object.keys(job.photos[0]!.drafts)).toContain('creator');
-  expect((await readRun(bench.db, job.runId)).items[0]?.problems?.map((one) => one.code)).toContain(
+  expect((await receiptOf(bench.db, job.runId)).items[0]?.problems?.map((one) => one.code)).toContain(
     'block-unreadable',
   );
 });
@@ -100,7 +100,7 @@ test('what cannot be read at all fails alone; the others come', async () => {
     'a.jpg': new Uint8Array([0xff, 0xd8, 0xff, 0xe0, 0]),
     'b.jpg': await smallJpeg(1),
   });
-  const run = await readRun(bench.db, job.runId);
+  const run = await receiptOf(bench.db, job.runId);
   expect(run.counts).toMatchObject({ done: 1, failed: 1 });
   expect(run.items[0]?.problems).toMatchObject([{ code: 'file-cut' }]);
 });
@@ -125,10 +125,10 @@ test('a run ends early when the worker stops, goes on later, and stops when aske
   const { runId } = await startImport(bench.db, job.id, wish(job.paths));
   let asked = 0;
   await expect(carryOutRun(bench.db, runId, () => ++asked > 2)).rejects.toThrow('goes on when it is back');
-  expect((await readRun(bench.db, runId)).counts.waiting).toBeGreaterThan(0);
+  expect((await receiptOf(bench.db, runId)).counts.waiting).toBeGreaterThan(0);
   await stopRun(bench.db, runId);
   await carryOut(bench.db, runId);
-  const stopped = await readRun(bench.db, runId);
+  const stopped = await receiptOf(bench.db, runId);
   expect(stopped.state).toBe('stopped');
   expect(readdirSync(job.working)).toHaveLength(stopped.counts.done);
 });
@@ -184,7 +184,7 @@ test('a file that was changed after embedding is not taken back over', async () 
   execFileSync('exiv2', ['-q', '-M', 'set Xmp.photoshop.Headline XmpText Later', file]);
   const back = await startTakeBack(bench.db, embed.runId);
   await carryOut(bench.db, back.runId);
-  expect((await readRun(bench.db, back.runId)).items[0]?.problems).toMatchObject([
+  expect((await receiptOf(bench.db, back.runId)).items[0]?.problems).toMatchObject([
     { code: 'changed-meanwhile' },
   ]);
   expect(await valuesOf(file)).toMatchObject({ headline: 'Later', city: 'Havnes' });
@@ -196,7 +196,7 @@ test('a merely touched file is no changed file', async () => {
   await writeDrafts(bench.db, job.id, [job.photos[0]!.id], { kind: 'set', field: 'city', value: 'Havnes' });
   const embed = await startEmbed(bench.db, job.id, [job.photos[0]!.id]);
   await carryOut(bench.db, embed.runId);
-  expect((await readRun(bench.db, embed.runId)).counts.done).toBe(1);
+  expect((await receiptOf(bench.db, embed.runId)).counts.done).toBe(1);
 });
 
 test('the worker is killed again and again: nothing is lost, nothing doubled', async () => {
@@ -249,7 +249,7 @@ function startWorker(): ChildProcess {
 async function within(worker: ChildProcess, runId: string, milliseconds: number): Promise<boolean> {
   await once(worker, 'message');
   await new Promise((resolve) => setTimeout(resolve, milliseconds));
-  const done = (await readRun(bench.db, runId)).state === 'done';
+  const done = (await receiptOf(bench.db, runId)).state === 'done';
   worker.kill('SIGKILL');
   await once(worker, 'exit');
   return done;
@@ -325,7 +325,7 @@ describe('a raw file, its JPEG and a sidecar are one photo', () => {
     await writeDrafts(bench.db, job.id, photoIds, { kind: 'set', field: 'headline', value: 'Ours' });
     const embed = await startEmbed(bench.db, job.id, photoIds);
     await carryOut(bench.db, embed.runId);
-    const run = await readRun(bench.db, embed.runId);
+    const run = await receiptOf(bench.db, embed.runId);
     expect(run.items[0]?.problems).toMatchObject([{ code: 'changed-meanwhile' }]);
     expect(new Uint8Array(readFileSync(path.join(job.working, 'a.xmp')))).toEqual(theirs);
     expect((await listPhotos(bench.db, job.id))[0]!.record.fields.city?.value).toBe('Theirs');

@@ -3,9 +3,9 @@ import path from 'node:path';
 import { changeCard, soundCard } from '@/server/files/simulatedCard';
 import { createAssignment, readAssignment } from '@/server/operations/assignments';
 import { readSource } from '@/server/operations/readSource';
-import { readRun, retryRun } from '@/server/operations/runs';
+import { retryRun } from '@/server/operations/runs';
 import { startImport } from '@/server/operations/startImport';
-import { type Bench, carryOut, openBench, smallJpeg } from './bench';
+import { type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
 
 let bench: Bench;
 let card = '';
@@ -28,7 +28,7 @@ async function job() {
     startImport(bench.db, id, { paths: ['a.jpg', 'b.jpg', 'c.jpg'], leaveAsTheyAre: [], way });
   return { id, working, begin };
 }
-const codes = (run: Awaited<ReturnType<typeof readRun>>) =>
+const codes = (run: Awaited<ReturnType<typeof receiptOf>>) =>
   run.items.map((item) => item.problems?.find((one) => one.severity !== 'info')?.code);
 
 test('a file that cannot be read fails alone, and comes when it can be read again', async () => {
@@ -36,7 +36,7 @@ test('a file that cannot be read fails alone, and comes when it can be read agai
   await changeCard({ readErrorOn: 'b.jpg' });
   const { runId } = await one.begin();
   await carryOut(bench.db, runId);
-  expect(codes(await readRun(bench.db, runId))).toEqual([undefined, 'read-error', undefined]);
+  expect(codes(await receiptOf(bench.db, runId))).toEqual([undefined, 'read-error', undefined]);
   expect(readdirSync(one.working).sort()).toEqual(['a.jpg', 'c.jpg']);
   await changeCard({ readErrorOn: '' });
   await retryRun(bench.db, runId);
@@ -52,7 +52,7 @@ test('taken out in the middle of a run: nothing half stands there; put in again,
   await new Promise((resolve) => setTimeout(resolve, 60));
   await changeCard({ isIn: false, speed: 0 });
   await going;
-  const run = await readRun(bench.db, runId);
+  const run = await receiptOf(bench.db, runId);
   expect(run.counts.failed).toBeGreaterThan(0);
   expect(readdirSync(one.working).filter((name) => name.startsWith('.'))).toEqual([]);
   const { sourceFolderId } = await readAssignment(bench.db, one.id);
@@ -68,7 +68,7 @@ test('a write-protected card keeps its pictures at a move; the copies are safe a
   await changeCard({ writeProtected: true });
   const { runId } = await one.begin('move');
   await carryOut(bench.db, runId);
-  const run = await readRun(bench.db, runId);
+  const run = await receiptOf(bench.db, runId);
   expect(run.counts.done).toBe(3);
   expect(codes(run)).toEqual(['source-left', 'source-left', 'source-left']);
   expect(readdirSync(card).sort()).toEqual(['a.jpg', 'b.jpg', 'c.jpg']);

@@ -1,4 +1,4 @@
-import type { Strip, StrokeState } from './stroke';
+import { countGroups, type Strip, type StripCounts, type StrokeState } from './stroke';
 import { threads } from './threads';
 
 /** A strip as eight letters, in the order of the threads: for keeping and sending thousands of them. */
@@ -26,4 +26,11 @@ export function stripFromCode(code: string): Strip {
     known.set(code, strip);
   }
   return strip;
+}
+
+/** How many strokes are in which state, from how many pictures have which code. */
+export function countCodes(
+  groups: readonly { readonly strip: string; readonly count: number }[],
+): StripCounts {
+  return countGroups(groups.map(({ strip, count }) => ({ strip: stripFromCode(strip), count })));
 }

@@ -3,7 +3,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
-import { useMemo } from 'react';
+import { useMemo, useRef } from 'react';
 import { useDropzone } from 'react-dropzone';
 import type { ImportChoices } from '@/core/naming/importChoices';
 import type { Assignment } from '@/server/operations/assignments';
@@ -17,18 +17,17 @@ import { InForce } from '../prepare/InForce';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { CallOuts } from './CallOuts';
 import { Choices } from './Choices';
-import type { Standing } from './groups';
 import { Plans } from './Plans';
+import { ProofInNumbers } from './ProofInNumbers';
 import { SendingBar } from './SendingBar';
 import { SimulatedCard } from './SimulatedCard';
 import { SourceChoice } from './SourceChoice';
-import { SourceGroup } from './SourceGroup';
+import { SourceList } from './SourceList';
 import { useArrivals } from './useArrivals';
 import { choicesOf, useChoices } from './useChoices';
 import { useIncoming } from './useIncoming';
 import { othersAsked, useSource } from './useSource';
 
-const order: readonly Standing[] = ['comes', 'made by others', 'already here', 'cannot be read'];
 /** Bring in: what is on the source, how it comes, the templates in force, and one act. */
 export function BringInPage({
   assignment: initial,
@@ -48,14 +47,17 @@ export function BringInPage({
   );
   const source = useSource(assignment, inForce, around);
   const { choices, change, restore } = useChoices(assignment);
-  const { warnings, examples } = useIncoming(
+  const scroller = useRef<HTMLDivElement>(null);
+  const { warnings, examples, proof } = useIncoming({
     assignment,
     around,
     inForce,
-    shelf.inForce,
-    source.pictures,
+    inForceIn: shelf.inForce,
+    pictures: source.pictures,
+    answers: source.answers,
     choices,
-  );
+    placesTaken: source.data?.placesTaken ?? 0,
+  });
   const coming = source.pictures.filter((one) => one.ticked);
   const { mutate, isPending, error } = useMutation({
     mutationFn: () => {
@@ -66,7 +68,10 @@ export function BringInPage({
         ...othersAsked(coming, source.answers),
       });
     },
-    onSuccess: ({ runId }) => router.push(`/runs/${runId}`),
+    onSuccess: ({ runId }) => {
+      source.forget();
+      router.push(`/runs/${runId}`);
+    },
   });
   const arrivals = useArrivals(assignment);
   const { getRootProps, isDragActive } = useDropzone({
@@ -89,10 +94,13 @@ export function BringInPage({
           {actWords(choices.way, coming.length)}
         </Act>
       </AssignmentTop>
-      <KeyLine
-        strips={source.pictures.flatMap((one) => one.strip ?? [])}
-        onLacking={(thread) => source.onlyLacking(thread)}
-      />
+      <KeyLine strips={source.keyStrips} onLacking={(thread) => source.onlyLacking(thread)}>
+        {source.reading !== undefined && (
+          <Box role="status" color="soft">
+            {source.reading.toLocaleString()} of {source.data?.total.toLocaleString()} read
+          </Box>
+        )}
+      </KeyLine>
       {arrivals.sending && (
         <SendingBar sending={arrivals.sending} onStop={arrivals.stop} onForget={arrivals.forget} />
       )}
@@ -102,6 +110,7 @@ export function BringInPage({
         </Box>
       )}
       <Box
+        ref={scroller}
         flex="1"
         minHeight="12.5rem"
         overflowY="auto"
@@ -120,24 +129,14 @@ export function BringInPage({
             Looking at what the pictures carry …
           </Box>
         )}
-        {source.isSuccess && source.pictures.length === 0 && (
+        {source.isSuccess && !source.isFetching && source.pictures.length === 0 && (
           <Teach title={source.data.isOut ? 'It is not there' : 'Nothing here'}>
             {source.data.isOut
               ? `“${source.label}” is taken out, or its disk is not connected. Put it in, and its pictures stand here.`
               : 'This folder holds no picture of a format that Fabrica reads. Put some in, and come back.'}
           </Teach>
         )}
-        {order.map((standing) => (
-          <SourceGroup
-            key={standing}
-            standing={standing}
-            place={source.label}
-            pictures={source.pictures.filter((one) => one.standing === standing)}
-            assignmentId={assignment.id}
-            tick={source.tick}
-            source={source}
-          />
-        ))}
+        <SourceList source={source} scroller={scroller} assignmentId={assignment.id} />
       </Box>
       <Box
         as="section"
@@ -151,7 +150,8 @@ export function BringInPage({
         overflowY="auto"
         flexShrink={0}
       >
-        <CallOuts warnings={source.isSuccess ? warnings : []} />
+        <CallOuts warnings={source.isSuccess ? warnings : []} assignmentId={assignment.id} />
+        <ProofInNumbers coming={coming} proof={proof} way={choices.way} />
         <Plans
           assignment={assignment}
           choices={choices}
@@ -167,7 +167,7 @@ export function BringInPage({
             <Box fontSize="0.8125rem" fontWeight="600">
               Templates in force, embedded while copying
             </Box>
-            <InForce assignment={assignment} templates={templates} brief />
+            <InForce assignment={assignment} templates={templates} lastUsed={shelf.lastUsed} brief />
           </Box>
           <Choices choices={choices} onChange={change} examples={examples} />
         </Box>

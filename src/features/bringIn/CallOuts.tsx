@@ -6,7 +6,7 @@ import { WordAct } from '@/ui/acts';
 import type { CallOut } from './callOuts';
 
 /** What is to be seen before the run, each with the way to where it is mended. */
-export function CallOuts({ warnings }: { warnings: readonly CallOut[] }) {
+export function CallOuts({ warnings, assignmentId }: { warnings: readonly CallOut[]; assignmentId: string }) {
   if (warnings.length === 0) return null;
   return (
     <Box
@@ -24,7 +24,7 @@ export function CallOuts({ warnings }: { warnings: readonly CallOut[] }) {
           <Box>{words}</Box>
           {templateId && (
             <WordAct asChild minHeight="0">
-              <Link href={`/templates/${templateId}`} prefetch={false}>
+              <Link href={`/templates/${templateId}?for=${assignmentId}`} prefetch={false}>
                 mend it
               </Link>
             </WordAct>

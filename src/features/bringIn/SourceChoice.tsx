@@ -9,6 +9,7 @@ import type { SourceWish } from '@/server/operations/sources';
 import { Choice, Line, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { useChangeAssignment } from '../prepare/useChangeAssignment';
+import { dropWords } from './dropWords';
 
 /** Where pictures come from: a folder of this machine, or files and folders of the desktop. */
 export function SourceChoice({
@@ -107,6 +108,11 @@ export function SourceChoice({
           />
           a drop folder: what comes there is brought in by itself
         </chakra.label>
+      )}
+      {assignment.dropNotice && (
+        <Box role="status" color="weldText" width="100%">
+          {dropWords(assignment.dropNotice)}
+        </Box>
       )}
       {error && (
         <Box role="alert" color="weldText">

@@ -1,12 +1,14 @@
 import { FILL_IN } from '@/core/templates/placeholders';
 import { compileTemplates } from '@/core/templates/resolve';
 import type { Entry, Template } from '@/core/templates/template';
-import { callOuts, type Incoming } from './callOuts';
+import { callOuts, type Incoming, missingIn } from './callOuts';
 
-const incoming: Incoming[] = ['2025-12-30', '2026-01-02', '2026-01-03'].map((dateCreated) => ({
-  values: { dateCreated },
-  context: { fileName: 'a.jpg', today: '2026-11-25', facts: { client: 'Boat Trust' } },
-}));
+const context = { fileName: 'a.jpg', today: '2026-11-25', facts: { client: 'Boat Trust' } };
+const incoming = (inForce: Template[]): Incoming[] =>
+  ['2025-12-30', '2026-01-02', '2026-01-03'].map((dateCreated) => {
+    const values = { dateCreated };
+    return { values, missing: missingIn(compileTemplates(inForce), values, context) };
+  });
 const template = (entries: Entry[], more: Partial<Template> = {}): Template => ({
   id: 't',
   name: 'T',
@@ -17,7 +19,7 @@ const template = (entries: Entry[], more: Partial<Template> = {}): Template => (
 });
 const entry = (field: Entry['field'], text: string): Entry => ({ field, rule: 'overwrite', texts: [text] });
 const told = (inForce: Template[], inForceIn: Record<string, string[]> = {}) =>
-  callOuts({ inForce, compiled: compileTemplates(inForce), incoming, inForceIn, assignment: 'Relaunch' });
+  callOuts({ inForce, incoming: incoming(inForce), inForceIn, assignment: 'Relaunch' });
 
 test('a sound template of this job calls nothing out', () => {
   expect(told([template([entry('headline', 'For {{ client }}')])], { t: ['Relaunch'] })).toEqual([]);

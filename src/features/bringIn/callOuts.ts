@@ -14,14 +14,20 @@ export interface CallOut {
   readonly templateId?: string;
 }
 
+/** A picture that comes, as the templates in force see it. */
 export interface Incoming {
   readonly values: Values;
-  readonly context: PlaceholderContext;
+  readonly missing: readonly Missing[];
+}
+
+/** A value that a template asks for and a picture has not. */
+export interface Missing {
+  readonly templateId: string;
+  readonly words: string;
 }
 
 interface Asked {
   readonly inForce: readonly Template[];
-  readonly compiled: CompiledTemplates;
   readonly incoming: readonly Incoming[];
   /** Names of assignments by template, this one too. */
   readonly inForceIn: Readonly<Record<string, readonly string[]>>;
@@ -67,16 +73,26 @@ function wrongYear({ entries }: Template, incoming: readonly Incoming[]): string
     : undefined;
 }
 
-function missing({ compiled, incoming }: Asked): CallOut[] {
-  const counts = new Map<string, { words: string; templateId: string; pictures: number }>();
-  for (const { values, context } of incoming) {
-    for (const step of resolve(compiled, values, context).steps) {
-      for (const name of new Set(step.missing)) {
-        const key = `${step.templateId} ${step.field} ${name}`;
-        const words = `${field(step.field).standardName} is left out for want of “${name}”`;
-        const held = counts.get(key) ?? { words, templateId: step.templateId, pictures: 0 };
-        counts.set(key, { ...held, pictures: held.pictures + 1 });
-      }
+/** What a picture lacks that the templates ask for. */
+export function missingIn(
+  compiled: CompiledTemplates,
+  values: Values,
+  context: PlaceholderContext,
+): Missing[] {
+  return resolve(compiled, values, context).steps.flatMap(({ templateId, field: id, missing: names }) =>
+    [...new Set(names)].map((name) => ({
+      templateId,
+      words: `${field(id).standardName} is left out for want of “${name}”`,
+    })),
+  );
+}
+
+function missing({ incoming }: Asked): CallOut[] {
+  const counts = new Map<string, Missing & { pictures: number }>();
+  for (const one of incoming) {
+    for (const lack of one.missing) {
+      const key = `${lack.templateId} ${lack.words}`;
+      counts.set(key, { ...lack, pictures: (counts.get(key)?.pictures ?? 0) + 1 });
     }
   }
   return [...counts.values()]

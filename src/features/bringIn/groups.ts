@@ -2,6 +2,8 @@ import { type MakerAnswer, makerKey, otherMaker } from '@/core/rights/makers';
 import type { Values } from '@/core/templates/resolve';
 import type { SourcePicture } from '@/server/operations/sourceParts';
 
+import { perPicture } from './perPicture';
+
 /** Why a picture stands where it stands before anything is brought in. */
 export type Standing = 'comes' | 'already here' | 'made by others' | 'cannot be read';
 
@@ -35,8 +37,9 @@ export function comesAtFirst(standing: Standing, maker: string | undefined, answ
   return standing === 'made by others' && (answer === 'leave' || answer === 'fill');
 }
 
-export function valuesOf(picture: SourcePicture): Values {
-  return Object.fromEntries(
-    Object.entries(picture.record?.fields ?? {}).map(([id, reading]) => [id, reading.value]),
-  );
-}
+export const valuesOf = perPicture(
+  (picture: SourcePicture): Values =>
+    Object.fromEntries(
+      Object.entries(picture.record?.fields ?? {}).map(([id, reading]) => [id, reading.value]),
+    ),
+);

@@ -1,7 +1,7 @@
 'use client';
 
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { type MakerAnswer, makerKey, ownNames } from '@/core/rights/makers';
 import type { Template } from '@/core/templates/template';
 import { type Strip, stripOf } from '@/core/threads/stroke';
@@ -12,6 +12,7 @@ import type { AnsweredMaker } from '@/server/operations/makers';
 import { type Source, type SourcePart, type SourcePicture, withPart } from '@/server/operations/sourceParts';
 import { ask, askLines } from '@/ui/api';
 import { type Answers, comesAtFirst, foreignMaker, type Standing, standingOf } from './groups';
+import { perPicture } from './perPicture';
 
 export interface CardPicture {
   readonly picture: SourcePicture;
@@ -29,7 +30,7 @@ export function useSource(
 ) {
   const query = useSourceParts(assignmentId, sourceFolderId);
   const { answers, answer, notKept } = useMakers();
-  const [ticks, setTicks] = useState<ReadonlyMap<string, boolean>>(new Map());
+  const [ticks, setTicks] = useTicks(`${assignmentId} ${sourceFolderId}`);
   const pictures = useMemo(() => {
     const own = ownNames(inForce, around.identities);
     return (query.data?.pictures ?? []).map((picture): CardPicture => {
@@ -57,7 +58,30 @@ export function useSource(
         ]),
       ),
     );
-  return { ...query, onlyLacking, label: query.data?.label ?? '', pictures, tick, answers, answer, notKept };
+  const keyStrips = useMemo(() => pictures.flatMap((one) => one.strip ?? []), [pictures]);
+  const label = query.data?.label ?? '';
+  /** Ticks are for one run: what has come would come again. */
+  const forget = () => setTicks(new Map());
+  return { ...query, keyStrips, forget, onlyLacking, label, pictures, tick, answers, answer, notKept };
+}
+
+type Ticks = ReadonlyMap<string, boolean>;
+
+/** What was ticked by hand stays when one goes to mend a template and comes back. */
+function useTicks(key: string) {
+  const [ticks, setTicks] = useState<Ticks>(new Map());
+  const place = `ticks ${key}`;
+  useEffect(() => {
+    const kept = sessionStorage.getItem(place);
+    setTicks(new Map(kept ? (JSON.parse(kept) as [string, boolean][]) : []));
+  }, [place]);
+  const keep = (change: Ticks | ((before: Ticks) => Ticks)) =>
+    setTicks((before) => {
+      const after = typeof change === 'function' ? change(before) : change;
+      sessionStorage.setItem(place, JSON.stringify([...after]));
+      return after;
+    });
+  return [ticks, keep] as const;
 }
 
 /** The source, shown as it is read; when it is read again, what was there stays until all is known. */
@@ -83,15 +107,10 @@ function useSourceParts(assignmentId: string, folderId: string | null) {
   return { ...query, reading: query.isFetching && read < (query.data?.total ?? 0) ? read : undefined };
 }
 
-const strips = new WeakMap<SourcePicture, Strip>();
-
 /** Worked out once a picture, however often more pictures come. */
-function stripFor(picture: SourcePicture): Strip | undefined {
-  if (!picture.record) return undefined;
-  const strip = strips.get(picture) ?? stripOf({ file: picture.record.fields, drafts: {} });
-  strips.set(picture, strip);
-  return strip;
-}
+const stripFor = perPicture((picture: SourcePicture): Strip | undefined =>
+  picture.record ? stripOf({ file: picture.record.fields, drafts: {} }) : undefined,
+);
 
 /** Answers about makers: remembered, and true in every window. */
 function useMakers() {

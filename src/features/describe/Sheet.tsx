@@ -2,7 +2,8 @@
 
 import { Box } from '@chakra-ui/react';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, useEffect, useRef } from 'react';
+import { useColumns } from '@/ui/useColumns';
 import { SheetPicture } from './SheetPicture';
 import type { Selection } from './useSelection';
 import type { PhotoView } from './view';
@@ -22,7 +23,7 @@ export function Sheet({
   onOpen: (id: string) => void;
 }) {
   const scroller = useRef<HTMLDivElement>(null);
-  const columns = useColumns(scroller);
+  const columns = useColumns(scroller, LEAST_WIDTH);
   const rows = Math.ceil(views.length / columns);
   const virtual = useVirtualizer({
     count: rows,
@@ -106,20 +107,4 @@ export function Sheet({
       </Box>
     </Box>
   );
-}
-
-function useColumns(scroller: React.RefObject<HTMLDivElement | null>): number {
-  const [columns, setColumns] = useState(5);
-  useEffect(() => {
-    const box = scroller.current;
-    if (!box) return;
-    const fit = () => {
-      const textSize = Number.parseFloat(getComputedStyle(document.documentElement).fontSize) / 16;
-      setColumns(Math.max(1, Math.floor(box.clientWidth / (LEAST_WIDTH * textSize))));
-    };
-    const observer = new ResizeObserver(fit);
-    observer.observe(box);
-    return () => observer.disconnect();
-  }, [scroller]);
-  return columns;
 }

@@ -3,8 +3,10 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
 import type { Assignment } from '@/server/operations/assignments';
+import type { Shelf } from '@/server/operations/templateShelf';
 import type { ListedTemplate } from '@/server/operations/templates';
 import { Choice, WordAct } from '@/ui/acts';
+import { moment } from '@/ui/moment';
 import { entryWords } from '../templates/words';
 import { useChangeAssignment } from './useChangeAssignment';
 
@@ -13,10 +15,13 @@ export function InForce({
   assignment,
   templates,
   brief = false,
+  lastUsed,
 }: {
   assignment: Assignment;
   templates: readonly ListedTemplate[];
+  /** In the place where pictures are brought in: short, with its last use, and one comes back here. */
   brief?: boolean;
+  lastUsed?: Shelf['lastUsed'];
 }) {
   const { mutate, isPending } = useChangeAssignment(assignment.id);
   const ids = assignment.inForce;
@@ -27,6 +32,7 @@ export function InForce({
     next.splice(from + by, 0, id!);
     return next;
   };
+  const back = brief ? `?for=${assignment.id}` : '';
   const rest = templates.filter((one) => !ids.includes(one.id) && one.version > 0 && !one.archived);
   return (
     <Box opacity={isPending ? 0.7 : 1}>
@@ -52,11 +58,12 @@ export function InForce({
             </chakra.span>
             <Box flex="1" minWidth="0">
               <chakra.span fontWeight="600">
-                <Link href={`/templates/${id}`}>{template.name}</Link>
+                <Link href={`/templates/${id}${back}`}>{template.name}</Link>
               </chakra.span>
               <chakra.span color="soft">
                 {' '}
                 {template.kind === 'job' ? 'for this job' : 'standing'}, version {template.version}
+                {lastUsed && <LastUse use={lastUsed[id]} />}
               </chakra.span>
               <Box color="soft" fontSize="0.8125rem" {...(brief ? { truncate: true } : {})}>
                 {template.entries.length === 0 ? (
@@ -104,9 +111,17 @@ export function InForce({
           </Choice>
         )}
         <WordAct asChild>
-          <Link href="/templates/new">make a template</Link>
+          <Link href={`/templates/new${back}`}>make a template</Link>
         </WordAct>
       </Flex>
     </Box>
+  );
+}
+
+function LastUse({ use }: { use: Shelf['lastUsed'][string] | undefined }) {
+  return (
+    <span suppressHydrationWarning>
+      {use ? `, last used ${moment(use.at)} in ${use.assignment}` : ', never used yet'}
+    </span>
   );
 }

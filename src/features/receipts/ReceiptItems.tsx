@@ -1,14 +1,22 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import Link from 'next/link';
+import { useEffect, useRef } from 'react';
 import { type FieldId, field, fieldIds } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
+import { stripFromCode } from '@/core/threads/stripCode';
 import type { WrittenField } from '@/server/db/stored';
 import { problemWords } from '@/server/problems/words';
 import { StripDrawing } from '@/ui/ThreadStrip';
 import { valueWords } from '@/ui/valueWords';
 import type { Receipt, ReceiptItem } from './types';
+import { useRunItems } from './useRunItems';
+import { total } from './words';
+
+/** At the usual text size; measured where it differs. */
+const ROW_HEIGHT = 38;
 
 const itemWords: Readonly<Record<ReceiptItem['state'], string>> = {
   waiting: 'to come',
@@ -20,40 +28,75 @@ const itemWords: Readonly<Record<ReceiptItem['state'], string>> = {
 
 /** Per file: what was written, what was there before, how it was verified, what failed and why. */
 export function ReceiptItems({ run }: { run: Receipt }) {
-  const sorted = [...run.items].sort((a, b) => Number(b.state === 'failed') - Number(a.state === 'failed'));
+  const list = useRef<HTMLDivElement>(null);
+  const count = total(run.counts);
+  const { itemAt, look } = useRunItems(run);
+  const virtual = useWindowVirtualizer({
+    count,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 10,
+    scrollMargin: list.current?.offsetTop ?? 0,
+  });
+  const rows = virtual.getVirtualItems();
+  const [first, last] = [rows[0]?.index ?? 0, rows.at(-1)?.index ?? 0];
+  useEffect(() => look(first, last), [look, first, last]);
   return (
-    <Box as="ol" listStyleType="none">
-      {sorted.map((item) => (
-        <Box as="li" key={item.id} borderTopWidth="1px" paddingY="2" fontSize="0.875rem">
-          <chakra.details>
-            <chakra.summary cursor="pointer" display="flex" gap="4" alignItems="baseline" flexWrap="wrap">
-              <chakra.span fontWeight="600" width="13em" truncate>
-                {targetOf(item)}
-              </chakra.span>
-              <chakra.span alignSelf="center" width="4.5625rem">
-                {item.strip && <StripDrawing strip={item.strip} />}
-              </chakra.span>
-              <chakra.span color={item.state === 'failed' ? 'madderText' : 'soft'} width="12em">
-                {run.kind === 'take-back' && item.state === 'done'
-                  ? 'as it was before'
-                  : itemWords[item.state]}
-              </chakra.span>
-              <chakra.span flex="1" minWidth="12em" color="soft" truncate>
-                {summary(item)}
-              </chakra.span>
-              {item.photoId && (
-                <chakra.span color="woad" textDecoration="underline">
-                  <Link href={`/read?photo=${item.photoId}`}>read it</Link>
-                </chakra.span>
-              )}
-            </chakra.summary>
-            <Detail item={item} />
-          </chakra.details>
+    <Box ref={list} role="list" aria-label="Files" position="relative" height={`${virtual.getTotalSize()}px`}>
+      {rows.map((row) => (
+        <Box
+          key={row.key}
+          ref={virtual.measureElement}
+          data-index={row.index}
+          role="listitem"
+          aria-setsize={count}
+          aria-posinset={row.index + 1}
+          position="absolute"
+          top="0"
+          left="0"
+          right="0"
+          transform={`translateY(${row.start - virtual.options.scrollMargin}px)`}
+          borderTopWidth="1px"
+          paddingY="2"
+          minHeight={`${ROW_HEIGHT}px`}
+          fontSize="0.875rem"
+        >
+          {itemAt(row.index) && <ItemRow item={itemAt(row.index)!} kind={run.kind} />}
         </Box>
       ))}
     </Box>
   );
 }
+
+function ItemRow({ item, kind }: { item: ReceiptItem; kind: Receipt['kind'] }) {
+  const words = kind === 'take-back' && item.state === 'done' ? 'as it was before' : itemWords[item.state];
+  return (
+    <chakra.details>
+      <chakra.summary cursor="pointer" display="flex" gap="4" alignItems="baseline" flexWrap="wrap">
+        <chakra.span fontWeight="600" width="13em" truncate title={targetOf(item)}>
+          {targetOf(item)}
+        </chakra.span>
+        <chakra.span alignSelf="center" width="4.5625rem">
+          {item.strip && <StripDrawing strip={stripFromCode(item.strip)} />}
+        </chakra.span>
+        <chakra.span color={item.state === 'failed' ? 'madderText' : 'soft'} width="12em">
+          {item.inHand ? 'in hand' : words}
+        </chakra.span>
+        <chakra.span flex="1" minWidth="12em" color="soft" truncate>
+          {summary(item)}
+        </chakra.span>
+        {item.photoId && (
+          <chakra.span color="woad" textDecoration="underline">
+            <Link href={`/read?photo=${item.photoId}`}>read it</Link>
+          </chakra.span>
+        )}
+      </chakra.summary>
+      <Detail item={item} />
+    </chakra.details>
+  );
+}
+
+/** BLAKE2b has 128 digits; receipts of before it have SHA-256 with 64. */
+const kindOfDigest = (digest: string) => (digest.length === 64 ? 'SHA-256' : 'BLAKE2b (b2sum)');
 
 /** Where it went, below the working folder. */
 function targetOf({ name, result }: ReceiptItem): string {
@@ -105,7 +148,7 @@ function Detail({ item }: { item: ReceiptItem }) {
       )}
       {item.result?.digest && (
         <Box color="soft" fontSize="0.8125rem" marginTop="1" overflowWrap="anywhere">
-          SHA-256 after reading back:{' '}
+          {kindOfDigest(item.result.digest)} of the whole file, after reading back:{' '}
           <chakra.code fontFamily="mono" fontSize="0.75rem">
             {item.result.digest}
           </chakra.code>

@@ -4,14 +4,14 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
-import { countStrips } from '@/core/threads/stroke';
+import { countCodes } from '@/core/threads/stripCode';
 import { Act, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { GroupStrip } from '@/ui/GroupStrip';
 import { TopLine } from '../shell/TopLine';
 import { ReceiptItems } from './ReceiptItems';
 import type { Receipt } from './types';
+import { useRate } from './useRate';
 import { outcome, pace, runNames, runningWords, total } from './words';
 
 const going = (run: Receipt) => run.state === 'running' || run.state === 'waiting';
@@ -39,7 +39,7 @@ export function ReceiptPage({ id }: { id: string }) {
         <Flex justifyContent="space-between" alignItems="flex-start" gap="6">
           <Box flex="1">{going(run) ? <Progress run={run} /> : <Ended run={run} />}</Box>
           <Box paddingTop="3">
-            <GroupStrip counts={countStrips(run.items.flatMap((item) => item.strip ?? []))} />
+            <GroupStrip counts={countCodes(run.strips)} />
           </Box>
         </Flex>
         <ReceiptItems run={run} />
@@ -63,12 +63,27 @@ function Acts({ run }: { run: Receipt }) {
     mutationFn: () => ask<{ runId: string }>(`runs/${run.id}/take-back`, 'POST'),
     onSuccess: ({ runId }) => router.push(`/runs/${runId}`),
   });
-  const reversible = run.items.filter((item) => item.reversible && item.state === 'done').length;
+  const { reversible } = run;
+  const pause = useMutation({
+    mutationFn: (paused: boolean) => ask(`runs/${run.id}/pause`, 'POST', { paused }),
+    onSettled: () => queries.invalidateQueries({ queryKey: ['runs'] }),
+  });
   if (going(run))
     return (
-      <Plain type="button" onClick={() => stop.mutate()} disabled={stop.isPending}>
-        Stop after the files in hand
-      </Plain>
+      <>
+        <Plain type="button" onClick={() => stop.mutate()} disabled={stop.isPending}>
+          Stop after the files in hand
+        </Plain>
+        {run.paused ? (
+          <Act type="button" onClick={() => pause.mutate(false)} disabled={pause.isPending}>
+            Go on with {run.counts.waiting}
+          </Act>
+        ) : (
+          <Plain type="button" onClick={() => pause.mutate(true)} disabled={pause.isPending}>
+            Pause
+          </Plain>
+        )}
+      </>
     );
   return (
     <>
@@ -100,21 +115,21 @@ function Acts({ run }: { run: Receipt }) {
 }
 
 function Progress({ run }: { run: Receipt }) {
-  const now = useNow();
   const all = total(run.counts);
   const done = all - run.counts.waiting;
-  const elapsed = run.startedAt ? now - Date.parse(run.startedAt) : 0;
+  const perSecond = useRate(done, run.paused);
   return (
     <Box marginBottom="6" role="status">
       <Box as="h1" fontFamily="heading" fontSize="1.625rem" fontWeight="600">
-        {runningWords[run.kind]} {done} of {all}
+        {run.paused ? `${runningWords[run.kind]}, paused at` : runningWords[run.kind]} {done} of {all}
       </Box>
       <Box height="0.5rem" borderWidth="1px" borderColor="rule" marginY="2">
         <Box height="100%" width={`${(100 * done) / Math.max(all, 1)}%`} bg="woad" />
       </Box>
       <Box color="soft" fontSize="0.875rem">
-        {run.state === 'waiting' ? 'waiting for the worker' : pace(done, run.counts.waiting, elapsed)}. It
-        goes on when this window is closed.
+        {run.paused
+          ? 'Paused. Nothing is lost: what is done is done, and the rest comes when you say so.'
+          : `${run.state === 'waiting' ? 'waiting for the worker' : pace(perSecond, run.counts.waiting)}. It goes on when this window is closed.`}
       </Box>
     </Box>
   );
@@ -137,13 +152,4 @@ function Ended({ run }: { run: Receipt }) {
       </Flex>
     </Box>
   );
-}
-
-function useNow(): number {
-  const [now, setNow] = useState(() => Date.now());
-  useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), 500);
-    return () => clearInterval(timer);
-  }, []);
-  return now;
 }

@@ -1,4 +1,3 @@
-import type { Strip } from '@/core/threads/stroke';
 import type { RunItemResult, StoredProblem } from '@/server/db/stored';
 
 type ItemState = 'waiting' | 'done' | 'unchanged' | 'failed' | 'taken-back';
@@ -11,6 +10,7 @@ export interface ListedRun {
   readonly id: string;
   readonly kind: RunKind;
   readonly state: RunState;
+  readonly paused: boolean;
   readonly createdAt: string;
   readonly assignmentName: string;
   readonly counts: Counts;
@@ -21,11 +21,12 @@ export interface ReceiptItem {
   readonly name: string;
   readonly photoId: string | null;
   readonly state: ItemState;
+  /** Begun, and not ended yet. */
+  readonly inHand: boolean;
   readonly result: RunItemResult | null;
   readonly problems: readonly StoredProblem[] | null;
-  readonly reversible: boolean;
-  /** What the file carries now. */
-  readonly strip: Strip | null;
+  /** What the file carries now (threads/stripCode). */
+  readonly strip: string | null;
 }
 
 export interface Receipt extends ListedRun {
@@ -33,5 +34,8 @@ export interface Receipt extends ListedRun {
   readonly startedAt: string | null;
   readonly endedAt: string | null;
   readonly takesBack: string | null;
-  readonly items: readonly ReceiptItem[];
+  /** How many of its pictures have which strip now. */
+  readonly strips: readonly { readonly strip: string; readonly count: number }[];
+  /** Files that can be taken back. */
+  readonly reversible: number;
 }

@@ -32,10 +32,9 @@ export function outcome(counts: Counts): string {
   return parts.join(', ') || 'nothing done';
 }
 
-/** "12 pictures a second", "about 40 seconds left". */
-export function pace(done: number, waiting: number, elapsedMs: number): string {
-  if (done === 0 || elapsedMs < 500) return '';
-  const perSecond = (done * 1000) / elapsedMs;
+/** "12 a second, about 40 s left". */
+export function pace(perSecond: number, waiting: number): string {
+  if (perSecond <= 0) return 'under way';
   const left = Math.ceil(waiting / perSecond);
   const rate =
     perSecond >= 1 ? `${perSecond.toFixed(1)} a second` : `${(perSecond * 60).toFixed(0)} a minute`;

@@ -4,6 +4,7 @@ import { chakra, Flex } from '@chakra-ui/react';
 import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import type { Assignment } from '@/server/operations/assignments';
 import type { ListedTemplate } from '@/server/operations/templates';
 import { Plain, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
@@ -11,7 +12,15 @@ import type { TemplateWords } from './bookState';
 import type { useBook } from './useBook';
 
 /** What is written saves itself; a version is made on purpose, and it is plainly said which of both is so. */
-export function Keeping({ page, words }: { page: ReturnType<typeof useBook>; words: TemplateWords }) {
+export function Keeping({
+  page,
+  words,
+  madeFor,
+}: {
+  page: ReturnType<typeof useBook>;
+  words: TemplateWords;
+  madeFor: { readonly id: string } | undefined;
+}) {
   const { template, changed, saving, settle, reopen } = page;
   const router = useRouter();
   const { mutate, isPending, error } = useMutation({
@@ -26,8 +35,11 @@ export function Keeping({ page, words }: { page: ReturnType<typeof useBook>; wor
       await ask(`templates/${saved.id}/draft`, 'DELETE');
       return branch;
     },
-    onSuccess: (kept, act) => {
-      if (act === 'branch') router.push(`/templates/${kept.id}`);
+    onSuccess: async (kept, act) => {
+      if (madeFor) {
+        await putInForce(madeFor.id, kept.id);
+        router.push(`/assignments/${madeFor.id}/bring-in`);
+      } else if (act === 'branch') router.push(`/templates/${kept.id}`);
       else {
         reopen(kept);
         router.refresh();
@@ -57,9 +69,17 @@ export function Keeping({ page, words }: { page: ReturnType<typeof useBook>; wor
         onClick={() => mutate('keep')}
       >
         {version > 0 ? `Keep as version ${version + 1}` : 'Keep the template'}
+        {madeFor ? ', and back' : ''}
       </Plain>
     </>
   );
+}
+
+/** Behind those that are in force there, once. */
+async function putInForce(assignmentId: string, templateId: string): Promise<void> {
+  const { inForce } = await ask<Assignment>(`assignments/${assignmentId}`);
+  if (inForce.includes(templateId)) return;
+  await ask(`assignments/${assignmentId}`, 'PATCH', { inForce: [...inForce, templateId] });
 }
 
 function statusWords(

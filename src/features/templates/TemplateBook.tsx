@@ -25,10 +25,12 @@ import { useShownFields } from './useShownFields';
 interface Props {
   readonly template: ListedTemplate | undefined;
   readonly bench: TemplateBench;
+  /** The assignment that it is made or mended for: one goes back there, and it is in force. */
+  readonly madeFor?: { readonly id: string; readonly name: string } | undefined;
 }
 
 /** The open book: entries by the question they answer, and what they make of a real picture. */
-export function TemplateBook({ template: initial, bench: firstBench }: Props) {
+export function TemplateBook({ template: initial, bench: firstBench, madeFor }: Props) {
   const page = useBook(initial);
   const { book, template, write } = page;
   const words = useMemo(() => wordsOf(book), [book]);
@@ -68,8 +70,11 @@ export function TemplateBook({ template: initial, bench: firstBench }: Props) {
   useBookKeys(page);
   return (
     <>
-      <TopLine place="Templates" placeHref="/templates">
-        <Keeping page={page} words={words} />
+      <TopLine
+        place={madeFor ? `For ${madeFor.name}` : 'Templates'}
+        placeHref={madeFor ? `/assignments/${madeFor.id}/bring-in` : '/templates'}
+      >
+        <Keeping page={page} words={words} madeFor={madeFor} />
       </TopLine>
       <Box
         as="main"

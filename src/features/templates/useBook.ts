@@ -41,7 +41,7 @@ export function useBook(initial: ListedTemplate | undefined) {
         const begun = await ask<ListedTemplate>('templates/begin', 'POST', wordsOf(written));
         page.current.template = begun;
         setTemplate(begun);
-        window.history.replaceState(null, '', `/templates/${begun.id}`);
+        window.history.replaceState(null, '', `/templates/${begun.id}${window.location.search}`);
       }
       if (!page.current.unsaved) setSaving({ state: 'saved' });
     } catch (error) {

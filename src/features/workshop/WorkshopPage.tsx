@@ -5,9 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useTheme } from 'next-themes';
 import { type ReactNode, useEffect, useState } from 'react';
-import { stripFromCode } from '@/core/threads/stripCode';
-import { countGroups } from '@/core/threads/stroke';
-import type { OpenedFolder } from '@/server/operations/folders';
+import { countCodes } from '@/core/threads/stripCode';
 import { Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { GroupStrip } from '@/ui/GroupStrip';
@@ -15,6 +13,7 @@ import type { ListedRun } from '../receipts/types';
 import { outcome, runNames, stateWords } from '../receipts/words';
 import { TopLine } from '../shell/TopLine';
 import { FirstTemplate } from './FirstTemplate';
+import { FolderRow, type WorkshopDrop, type WorkshopFolder } from './FolderRow';
 import { NewAssignment } from './NewAssignment';
 
 export interface ListedAssignment {
@@ -29,21 +28,12 @@ export interface ListedAssignment {
 interface Props {
   readonly assignments: readonly ListedAssignment[];
   readonly templates: readonly { id: string; name: string; kind: string; version: number }[];
-  readonly folders: readonly Pick<OpenedFolder, 'id' | 'label' | 'path' | 'kind'>[];
+  readonly folders: readonly WorkshopFolder[];
+  readonly drops: readonly WorkshopDrop[];
 }
 
-const folderWords = {
-  working: 'working folder',
-  source: 'source',
-  card: 'memory card',
-  second: 'second copies',
-} as const;
-
-const countsOf = (strips: ListedAssignment['strips']) =>
-  countGroups(strips.map(({ strip, count }) => ({ strip: stripFromCode(strip), count })));
-
 /** The workshop: where everything begins and is found again. */
-export function WorkshopPage({ assignments, templates, folders }: Props) {
+export function WorkshopPage({ assignments, templates, folders, drops }: Props) {
   const { data: runs = [] } = useQuery({ queryKey: ['runs'], queryFn: () => ask<ListedRun[]>('runs') });
   return (
     <>
@@ -79,7 +69,7 @@ export function WorkshopPage({ assignments, templates, folders }: Props) {
                   {one.photos === 0 ? 'no pictures yet' : `${one.photos} pictures`}
                 </Box>
               </Box>
-              {one.photos > 0 && <GroupStrip counts={countsOf(one.strips)} />}
+              {one.photos > 0 && <GroupStrip counts={countCodes(one.strips)} />}
               {one.previews.length > 0 && <Previews urls={one.previews} />}
             </Flex>
           ))}
@@ -120,15 +110,7 @@ export function WorkshopPage({ assignments, templates, folders }: Props) {
           </Part>
           <Part title="Folders">
             {folders.map((one) => (
-              <Flex key={one.id} borderTopWidth="1px" paddingY="1.5" fontSize="0.875rem" gap="4">
-                <Box flex="1" minWidth="0">
-                  <Box truncate>{one.label}</Box>
-                  <Box color="soft" fontSize="0.8125rem" truncate title={one.path}>
-                    {one.path}
-                  </Box>
-                </Box>
-                <Box color="soft">{folderWords[one.kind]}</Box>
-              </Flex>
+              <FolderRow key={one.id} folder={one} drops={drops.filter((drop) => drop.folderId === one.id)} />
             ))}
             {folders.length === 0 && (
               <Box color="soft" fontSize="0.875rem" paddingY="1">

@@ -23,6 +23,7 @@ import type { Identity, IdentityKind } from '../../core/templates/identity';
 import type { Entry, TemplateKind } from '../../core/templates/template';
 import type {
   DraftOrigin,
+  DropNotice,
   EmbedParameters,
   ImportParameters,
   RunItemResult,
@@ -68,6 +69,8 @@ export const assignments = pgTable('assignments', {
   planId: uuid(),
   /** The source is a drop folder: what comes there is brought in by itself. */
   dropping: boolean().notNull().default(false),
+  /** What waits in the drop folder, and why. */
+  dropNotice: jsonb().$type<DropNotice>(),
   createdAt: createdAt(),
 });
 

@@ -63,6 +63,7 @@ export const restoredVersion = schema<{ version: number; baseVersion: number }>(
 export const templateCopy = schema<{ how: 'duplicate' | 'branch' }>(
   object({ how: { enum: ['duplicate', 'branch'] } }),
 );
+export const pausing = schema<{ paused: boolean }>(object({ paused: { type: 'boolean' } }));
 export const archiving = schema<{ archived: boolean }>(object({ archived: { type: 'boolean' } }));
 export const identityText = schema<IdentityText>(
   object({

@@ -3,6 +3,7 @@ import type { ShotChoices } from '../../core/embed/planShot';
 import type { ImportChoices } from '../../core/naming/importChoices';
 import type { Database, Queries } from '../db/client';
 import { assignments, facts, photos, templates, templatesInForce } from '../db/schema';
+import type { DropNotice } from '../db/stored';
 import { openFolder } from './folders';
 import { found, OperationError } from './operationError';
 
@@ -21,6 +22,7 @@ export interface Assignment {
   readonly planId: string | null;
   /** The source is a drop folder. */
   readonly dropping: boolean;
+  readonly dropNotice: DropNotice | null;
   readonly facts: readonly { readonly name: string; readonly value: string }[];
   /** Ids, first to last. */
   readonly inForce: readonly string[];
@@ -158,7 +160,7 @@ export async function changeAssignment(
       ...(change.publishedOn === undefined ? {} : { publishedOn: change.publishedOn || null }),
       ...(change.dngSidecar === undefined ? {} : { dngSidecar: change.dngSidecar }),
       ...(change.dateTimeOriginal === undefined ? {} : { dateTimeOriginal: change.dateTimeOriginal }),
-      ...(change.dropping === undefined ? {} : { dropping: change.dropping }),
+      ...(change.dropping === undefined ? {} : { dropping: change.dropping, dropNotice: null }),
       ...(change.importChoices === undefined ? {} : { importChoices: change.importChoices }),
     };
     if (Object.keys(own).length > 0) await tx.update(assignments).set(own).where(eq(assignments.id, id));

@@ -2,7 +2,7 @@ import { lstat, realpath } from 'node:fs/promises';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import type { Queries } from '../db/client';
-import { openedFolders } from '../db/schema';
+import { assignments, openedFolders } from '../db/schema';
 import { found, OperationError } from './operationError';
 
 export type OpenedFolder = typeof openedFolders.$inferSelect;
@@ -30,6 +30,20 @@ export async function openFolder(
 export async function folderById(db: Queries, id: string): Promise<OpenedFolder> {
   const [folder] = await db.select().from(openedFolders).where(eq(openedFolders.id, id));
   return found(folder, 'folder');
+}
+
+/** Assignments that bring in by themselves what comes into a folder, with what waits there. */
+export function listDropFolders(db: Queries) {
+  return db
+    .select({
+      assignmentId: assignments.id,
+      assignment: assignments.name,
+      folderId: openedFolders.id,
+      notice: assignments.dropNotice,
+    })
+    .from(assignments)
+    .innerJoin(openedFolders, eq(openedFolders.id, assignments.sourceFolderId))
+    .where(eq(assignments.dropping, true));
 }
 
 export function listFolders(db: Queries): Promise<OpenedFolder[]> {

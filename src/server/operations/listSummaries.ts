@@ -148,7 +148,7 @@ export async function stripCounts(
   db: Database,
   assignmentIds: readonly string[],
 ): Promise<Map<string, { readonly strip: string; readonly count: number }[]>> {
-  for (const id of assignmentIds) await makeMissing(db, id);
+  for (const id of assignmentIds) await makeSummariesOf(db, id);
   const code = sql<string>`${photos.summary}->>'strip'`;
   const rows = await db
     .select({ id: photos.assignmentId, strip: code, count: count() })
@@ -161,7 +161,8 @@ export async function stripCounts(
   return byAssignment;
 }
 
-async function makeMissing(db: Database, assignmentId: string): Promise<void> {
+/** Makes the summaries of an assignment that are missing. */
+export async function makeSummariesOf(db: Database, assignmentId: string): Promise<void> {
   const { basis, inForce } = await basisOf(db, assignmentId);
   for (;;) {
     const some = await db

@@ -1,10 +1,8 @@
-import { and, asc, count, desc, eq, inArray } from 'drizzle-orm';
-import { presentValues } from '../../core/drafts/present';
-import { stripOf } from '../../core/threads/stroke';
+import { and, asc, count, countDistinct, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../db/client';
 import { assignments, inverseEdits, photos, runItems, runs } from '../db/schema';
 import { announce, enqueueRun } from '../jobs/queue';
-import { inForceOf } from './inForce';
+import { makeSummariesOf } from './listSummaries';
 import { found, OperationError } from './operationError';
 
 export type RunRow = typeof runs.$inferSelect;
@@ -26,53 +24,68 @@ export async function runCounts(db: Queries, runId: string): Promise<RunCounts> 
   };
 }
 
-/** A run with what happened to each file: while it goes on, and afterwards as its receipt. */
-export async function readRun(db: Queries, id: string) {
+/** A run as a whole: while it goes on, and afterwards as its receipt. */
+export async function readRun(db: Database, id: string) {
   const [row] = await db
     .select({ run: runs, assignmentName: assignments.name })
     .from(runs)
     .innerJoin(assignments, eq(assignments.id, runs.assignmentId))
     .where(eq(runs.id, id));
   const { run, assignmentName } = found(row, 'run');
-  const { signOffOf } = await inForceOf(db, run.assignmentId);
-  const items = await db
+  await makeSummariesOf(db, run.assignmentId);
+  const [counts, strips, reversible] = await Promise.all([
+    runCounts(db, id),
+    stripsOfRun(db, id),
+    reversibleItems(db, id),
+  ]);
+  const { parameters: _, ...told } = run;
+  return { ...told, assignmentName, counts, strips, reversible };
+}
+export type Receipt = Awaited<ReturnType<typeof readRun>>;
+
+/** How many of its pictures have which strip now (threads/stripCode). */
+async function stripsOfRun(db: Queries, id: string): Promise<{ strip: string; count: number }[]> {
+  const strip = sql<string>`${photos.summary}->>'strip'`;
+  return db
+    .select({ strip, count: count() })
+    .from(runItems)
+    .innerJoin(photos, eq(photos.id, runItems.photoId))
+    .where(and(eq(runItems.runId, id), isNotNull(photos.summary)))
+    .groupBy(strip);
+}
+
+async function reversibleItems(db: Queries, id: string): Promise<number> {
+  const [row] = await db
+    .select({ n: countDistinct(runItems.id) })
+    .from(runItems)
+    .innerJoin(inverseEdits, eq(inverseEdits.itemId, runItems.id))
+    .where(and(eq(runItems.runId, id), eq(runItems.state, 'done')));
+  return row?.n ?? 0;
+}
+
+/** What happened to each file, failed ones first, then in their order. */
+export async function listRunItems(db: Queries, runId: string, from = 0, most = 50) {
+  const failedFirst = sql`(${runItems.state} = 'failed') desc`;
+  return db
     .select({
       id: runItems.id,
+      position: runItems.position,
       name: runItems.name,
       photoId: runItems.photoId,
       state: runItems.state,
+      inHand: sql<boolean>`${runItems.state} = 'waiting' and ${runItems.result} is not null`,
       result: runItems.result,
       problems: runItems.problems,
-      reversible: inverseEdits.digestBefore,
-      record: photos.record,
-      place: photos.position,
+      strip: sql<string | null>`${photos.summary}->>'strip'`,
     })
     .from(runItems)
-    .leftJoin(inverseEdits, eq(inverseEdits.itemId, runItems.id))
     .leftJoin(photos, eq(photos.id, runItems.photoId))
-    .where(eq(runItems.runId, id))
-    .orderBy(asc(runItems.position));
-  return {
-    ...run,
-    assignmentName,
-    counts: await runCounts(db, id),
-    items: items.map(({ record, place, ...item }) => ({
-      ...item,
-      reversible: item.reversible !== null,
-      strip: record
-        ? stripOf({
-            file: record.fields,
-            drafts: {},
-            signOff: signOffOf(
-              { name: item.name, record, place: place ?? 0 },
-              presentValues(record.fields, {}),
-            ),
-          })
-        : null,
-    })),
-  };
+    .where(eq(runItems.runId, runId))
+    .orderBy(failedFirst, asc(runItems.position))
+    .offset(from)
+    .limit(most);
 }
-export type Receipt = Awaited<ReturnType<typeof readRun>>;
+export type RunItem = Awaited<ReturnType<typeof listRunItems>>[number];
 
 export async function listRuns(db: Queries, limit = 20) {
   const rows = await db
@@ -80,6 +93,7 @@ export async function listRuns(db: Queries, limit = 20) {
       id: runs.id,
       kind: runs.kind,
       state: runs.state,
+      paused: runs.paused,
       createdAt: runs.createdAt,
       assignmentName: assignments.name,
     })
@@ -90,10 +104,24 @@ export async function listRuns(db: Queries, limit = 20) {
   return Promise.all(rows.map(async (row) => ({ ...row, counts: await runCounts(db, row.id) })));
 }
 
-/** Asks a run to stop after the files in hand. */
-export async function stopRun(db: Queries, id: string): Promise<void> {
-  await db.update(runs).set({ stopAsked: true }).where(eq(runs.id, id));
-  await announce(db, { kind: 'run', id });
+/** Asks a run to stop after the files in hand. One that pauses is woken, to make its end. */
+export async function stopRun(db: Database, id: string): Promise<void> {
+  await db.transaction(async (tx) => {
+    await tx.update(runs).set({ stopAsked: true, paused: false }).where(eq(runs.id, id));
+    await enqueueRun(tx, id);
+    await announce(tx, { kind: 'run', id });
+  });
+}
+
+/** Has a run wait, or go on from there; it keeps its place, and the assignment stays its own meanwhile. */
+export async function pauseRun(db: Database, id: string, paused: boolean): Promise<void> {
+  await db.transaction(async (tx) => {
+    const open = and(eq(runs.id, id), inArray(runs.state, ['waiting', 'running']));
+    const changed = await tx.update(runs).set({ paused }).where(open).returning({ id: runs.id });
+    if (changed.length === 0) throw new OperationError('This run has ended.', 409);
+    if (!paused) await enqueueRun(tx, id);
+    await announce(tx, { kind: 'run', id });
+  });
 }
 
 /** Whether a run of an assignment is under way, or about to be. */

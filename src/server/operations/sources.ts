@@ -42,7 +42,7 @@ export async function changeSource(
     );
   await db
     .update(assignments)
-    .set({ sourceFolderId: source.id, dropping: false })
+    .set({ sourceFolderId: source.id, dropping: false, dropNotice: null })
     .where(eq(assignments.id, assignmentId));
   await announce(db, { kind: 'assignment', id: assignmentId });
   return readAssignment(db, assignmentId);

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../db/client';
 import { assignments, templates, templatesInForce } from '../db/schema';
 import { announce } from '../jobs/queue';
@@ -9,11 +9,14 @@ import { createTemplate, type ListedTemplate, listTemplates, readTemplate, refus
 export interface Shelf {
   readonly templates: readonly ListedTemplate[];
   readonly inForce: Readonly<Record<string, readonly string[]>>;
+  /** When a run last put it into pictures, and in which assignment; absent where none did. */
+  readonly lastUsed: Readonly<Record<string, { readonly at: string; readonly assignment: string }>>;
 }
 
 export async function readShelf(db: Queries): Promise<Shelf> {
-  const [all, rows] = await Promise.all([
+  const [all, lastUsed, rows] = await Promise.all([
     listTemplates(db),
+    lastUses(db),
     db
       .select({ id: templatesInForce.templateId, name: assignments.name })
       .from(templatesInForce)
@@ -21,7 +24,18 @@ export async function readShelf(db: Queries): Promise<Shelf> {
   ]);
   const inForce: Record<string, string[]> = {};
   for (const { id, name } of rows) inForce[id] = [...(inForce[id] ?? []), name];
-  return { templates: all, inForce };
+  return { templates: all, inForce, lastUsed };
+}
+
+async function lastUses(db: Queries): Promise<Shelf['lastUsed']> {
+  const { rows } = await db.execute<{ id: string; at: Date; assignment: string }>(sql`
+    select distinct on (used->>'id') used->>'id' as id, r.created_at as at, a.name as assignment
+    from runs r join assignments a on a.id = r.assignment_id,
+      jsonb_array_elements(r.parameters->'templates') used
+    where r.kind = 'import' order by used->>'id', r.created_at desc`);
+  return Object.fromEntries(
+    rows.map(({ id, at, assignment }) => [id, { at: new Date(at).toISOString(), assignment }]),
+  );
 }
 
 /**

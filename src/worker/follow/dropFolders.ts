@@ -1,16 +1,19 @@
 import path from 'node:path';
-import { eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { usualChoices } from '../../core/naming/importChoices';
 import { type MakerAnswer, makerKey, otherMaker, ownNames } from '../../core/rights/makers';
 import type { Database } from '../../server/db/client';
 import { assignments, openedFolders } from '../../server/db/schema';
+import type { DropNotice } from '../../server/db/stored';
 import { FileError } from '../../server/files/fileError';
 import { type FoundShot, filesOf, listPictures } from '../../server/files/folders';
 import { diskLayer } from '../../server/files/layer';
+import { announce } from '../../server/jobs/queue';
 import { log } from '../../server/log';
 import { readAssignment } from '../../server/operations/assignments';
 import { surroundings } from '../../server/operations/identities';
 import { listMakers } from '../../server/operations/makers';
+import { OperationError } from '../../server/operations/operationError';
 import { readSourceShot } from '../../server/operations/readSource';
 import { isUnderWay } from '../../server/operations/runs';
 import { candidatesFor } from '../../server/operations/samePicture';
@@ -66,27 +69,75 @@ async function lookInto(
   const { shots } = await listPictures(folder);
   const still: FoundShot[] = [];
   for (const shot of shots) if (await isStill(folder, id, shot, memory, now)) still.push(shot);
+  forgetGone(memory, id, shots);
   const answers = new Map((await listMakers(db)).map((one) => [one.key, one.answer]));
   const coming: { path: string; answer: MakerAnswer | undefined }[] = [];
+  const held = new Map<string, number>();
   for (const shot of still) {
     const look = memory.looks.get(keyOf(id, shot))!;
     look.verdict ??= await verdictOf(db, id, folder, shot);
-    const answer = look.verdict.kind === 'other' ? answers.get(makerKey(look.verdict.maker)) : undefined;
-    const comes = look.verdict.kind === 'mine' || (answer !== undefined && answer !== 'unknown');
-    if (comes) coming.push({ path: shot.relativePath, answer });
+    if (look.verdict.kind === 'settled') continue;
+    const maker = look.verdict.kind === 'other' ? look.verdict.maker : undefined;
+    const answer = maker === undefined ? undefined : answers.get(makerKey(maker));
+    if (maker !== undefined && (answer === undefined || answer === 'unknown'))
+      held.set(maker, (held.get(maker) ?? 0) + 1);
+    else coming.push({ path: shot.relativePath, answer });
   }
-  if (coming.length === 0) return 0;
+  const refused = coming.length === 0 ? undefined : await bringIn(db, id, coming);
+  await keepNotice(db, id, {
+    version: 1,
+    held: [...held].map(([maker, count]) => ({ maker, count })),
+    ...(refused ? { refused } : {}),
+  });
+  if (coming.length === 0 || refused) return 0;
+  for (const one of coming) memory.looks.get(`${id} ${one.path}`)!.verdict = { kind: 'settled' };
+  return 1;
+}
+
+/** Begins the run; what keeps it from beginning is told, and tried again. */
+async function bringIn(
+  db: Database,
+  id: string,
+  coming: readonly { path: string; answer: MakerAnswer | undefined }[],
+): Promise<string | undefined> {
   const { importChoices } = await readAssignment(db, id);
   const { version: _, ...choices } = { ...usualChoices, ...importChoices };
   const paths = (wanted: MakerAnswer) => coming.filter((one) => one.answer === wanted).map((one) => one.path);
-  await startImport(db, id, {
-    ...choices,
-    paths: coming.map((one) => one.path),
-    leaveAsTheyAre: paths('leave'),
-    fillOnly: paths('fill'),
-  });
-  for (const one of coming) memory.looks.get(`${id} ${one.path}`)!.verdict = { kind: 'settled' };
-  return 1;
+  try {
+    await startImport(db, id, {
+      ...choices,
+      paths: coming.map((one) => one.path),
+      leaveAsTheyAre: paths('leave'),
+      fillOnly: paths('fill'),
+    });
+    return undefined;
+  } catch (error) {
+    if (error instanceof OperationError) return error.message;
+    throw error;
+  }
+}
+
+/** What waits is kept with the assignment, so that every window tells it; only when it changed. */
+async function keepNotice(db: Database, id: string, notice: DropNotice): Promise<void> {
+  const nothing = notice.held.length === 0 && !notice.refused;
+  const changed = await db
+    .update(assignments)
+    .set({ dropNotice: nothing ? null : notice })
+    .where(
+      and(
+        eq(assignments.id, id),
+        sql`${assignments.dropNotice} is distinct from ${nothing ? null : JSON.stringify(notice)}::jsonb`,
+      ),
+    )
+    .returning({ id: assignments.id });
+  if (changed.length > 0) await announce(db, { kind: 'assignment', id });
+}
+
+/** Pictures that are not in the folder any more need not be remembered. */
+function forgetGone(memory: DropMemory, id: string, shots: readonly FoundShot[]): void {
+  const there = new Set(shots.map((shot) => keyOf(id, shot)));
+  for (const key of memory.looks.keys())
+    if (key.startsWith(`${id} `) && !there.has(key)) memory.looks.delete(key);
 }
 
 const keyOf = (id: string, { relativePath }: FoundShot) => `${id} ${relativePath}`;

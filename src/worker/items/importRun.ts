@@ -34,6 +34,9 @@ export interface ImportRun {
   readonly taken: TakenNames;
   readonly shots: FolderShots;
   readonly parameters: ImportParameters;
+  /** Paths of pictures of other makers, by what was answered. */
+  readonly leave: ReadonlySet<string>;
+  readonly fillOnly: ReadonlySet<string>;
   /** Places taken by pictures that were there before. */
   readonly placesTaken: number;
 }
@@ -67,6 +70,8 @@ export async function importRunFor(
     taken: new TakenNames(),
     shots: new FolderShots(),
     parameters,
+    leave: new Set(parameters.leaveAsTheyAre),
+    fillOnly: new Set(parameters.fillOnly),
     placesTaken,
   };
 }

@@ -1,10 +1,8 @@
 import path from 'node:path';
 import type { FieldId } from '../../core/catalogue/fields';
-import { type FieldValue, isEmpty } from '../../core/catalogue/value';
 import { valuesOfRecord } from '../../core/mapping/read';
+import { valuesComing } from '../../core/templates/incoming';
 import type { FieldLookup, PlaceholderContext } from '../../core/templates/placeholders';
-import { resolve } from '../../core/templates/resolve';
-import { applyRule } from '../../core/templates/rules';
 import type { runItems } from '../../server/db/schema';
 import type { DraftOrigin, WrittenField } from '../../server/db/stored';
 import type { ReadShot } from '../../server/files/readShot';
@@ -13,40 +11,28 @@ import type { ImportRun } from './importRun';
 
 type Item = typeof runItems.$inferSelect;
 export type Written = { [K in FieldId]?: WrittenField };
-const byHand: DraftOrigin = { by: 'hand' };
 
-/** What the run writes into a picture: templates, common keywords, a starting rating; by its answer about the maker. */
+/** What the run writes into a picture, with what stood there and where it comes from; by its answer about the maker. */
 export function importValues(run: ImportRun, item: Item, read: ReadShot): Written {
-  const { leaveAsTheyAre, fillOnly = [], keywords, rating } = run.parameters;
+  const { keywords, rating } = run.parameters;
   const source = item.sourcePath ?? '';
-  if (leaveAsTheyAre.includes(source)) return {};
   const values = valuesOfRecord(read.record);
-  const onlyEmpty = fillOnly.includes(source);
-  const written = fromTemplates(run, item, read, onlyEmpty);
-  const put = (id: FieldId, after: FieldValue | null) => {
-    written[id] = { before: values[id] ?? null, after, origin: byHand };
-  };
-  const present = (id: FieldId) => written[id]?.after ?? values[id];
-  if (keywords.length > 0 && !(onlyEmpty && !isEmpty(values.keywords)))
-    put('keywords', applyRule('keywords', 'add', present('keywords') ?? undefined, keywords));
-  if (rating && isEmpty(present('rating'))) put('rating', rating);
+  const coming = valuesComing(run.compiled, values, importContext(run, item, read), {
+    leave: run.leave.has(source),
+    onlyEmpty: run.fillOnly.has(source),
+    keywords,
+    rating,
+  });
+  const written: Written = {};
+  for (const [id, { value, templateId }] of coming)
+    written[id] = { before: values[id] ?? null, after: value, origin: originOf(run, templateId) };
   return written;
 }
 
-function fromTemplates(run: ImportRun, item: Item, read: ReadShot, onlyEmpty: boolean): Written {
-  const values = valuesOfRecord(read.record);
-  const { changes } = resolve(run.compiled, values, importContext(run, item, read));
-  const written: Written = {};
-  for (const [id, { value, templateId }] of changes) {
-    if (onlyEmpty && !isEmpty(values[id])) continue;
-    const { name, version } = run.templates.find((one) => one.id === templateId)!;
-    written[id] = {
-      before: values[id] ?? null,
-      after: value,
-      origin: { by: 'template', templateId, name, version },
-    };
-  }
-  return written;
+function originOf({ templates }: ImportRun, templateId: string | undefined): DraftOrigin {
+  const template = templates.find((one) => one.id === templateId);
+  if (!template) return { by: 'hand' };
+  return { by: 'template', templateId: template.id, name: template.name, version: template.version };
 }
 
 /** What placeholders know of a picture on its way in; the running number goes on from the last run. */

@@ -1,8 +1,10 @@
 import { TemplateBook } from '@/features/templates/TemplateBook';
 import { loadBench } from '../loadBench';
+import { loadMadeFor } from '../loadMadeFor';
 
 export const metadata = { title: 'New template' };
 
-export default async function Page() {
-  return <TemplateBook template={undefined} bench={await loadBench([])} />;
+export default async function Page({ searchParams }: { searchParams: Promise<{ for?: string }> }) {
+  const [bench, madeFor] = await Promise.all([loadBench([]), loadMadeFor(searchParams)]);
+  return <TemplateBook template={undefined} bench={bench} madeFor={madeFor} />;
 }

@@ -1,0 +1,14 @@
+import { dropWords } from './dropWords';
+
+test('what is held back is told with its makers, and what keeps a run from beginning with its reason', () => {
+  const held = [
+    { maker: 'Mats Orrin', count: 2 },
+    { maker: 'Yard Press', count: 1 },
+  ];
+  expect(dropWords({ version: 1, held })).toBe(
+    '3 held back until it is said who Mats Orrin, Yard Press are.',
+  );
+  expect(dropWords({ version: 1, held: held.slice(0, 1), refused: 'Fill in the notice.' })).toBe(
+    '2 held back until it is said who Mats Orrin is. Nothing is brought in: Fill in the notice.',
+  );
+});
