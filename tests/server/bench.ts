@@ -82,7 +82,10 @@ export async function assignmentWith({ db, folder }: Bench, files: Readonly<Reco
   const home = path.join(folder, `job-${++benches}`);
   const [card, working] = ['card', 'working'].map((name) => path.join(home, name)) as [string, string];
   for (const one of [card, working]) mkdirSync(one, { recursive: true });
-  for (const [name, bytes] of Object.entries(files)) writeFileSync(path.join(card, name), bytes);
+  for (const [name, bytes] of Object.entries(files)) {
+    mkdirSync(path.dirname(path.join(card, name)), { recursive: true });
+    writeFileSync(path.join(card, name), bytes);
+  }
   const template = await createTemplate(db, { name: 'Rights', kind: 'standing', entries: rights });
   const { id } = await createAssignment(db, { name: 'Relaunch', workingPath: working, sourcePath: card });
   await changeAssignment(db, id, {

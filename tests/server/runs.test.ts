@@ -1,12 +1,11 @@
-import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { once } from 'node:events';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import { encodeUtf8 } from '@/core/bytes/text';
 import { groupShots } from '@/core/naming/shots';
-import { drafts, files, photos, runItems, runs } from '@/server/db/schema';
+import { drafts, photos, runItems, runs } from '@/server/db/schema';
 import { changeAssignment, readAssignment } from '@/server/operations/assignments';
 import { listPhotos } from '@/server/operations/photos';
 import { readSource } from '@/server/operations/readSource';
@@ -20,7 +19,7 @@ import { carryOutRun } from '@/worker/runTask';
 import { jpegWith, xmpPacket, xmpSegment } from '../fixtures/build';
 import { valuesIn } from '../fixtures/embed';
 import { rawSample } from '../fixtures/formats';
-import { assignmentWith, type Bench, carryOut, openBench, receiptOf, root, smallJpeg } from './bench';
+import { assignmentWith, type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
 
 let bench: Bench;
 beforeAll(async () => {
@@ -198,62 +197,6 @@ test('a merely touched file is no changed file', async () => {
   await carryOut(bench.db, embed.runId);
   expect((await receiptOf(bench.db, embed.runId)).counts.done).toBe(1);
 });
-
-test('the worker is killed again and again: nothing is lost, nothing doubled', async () => {
-  const pictures = Object.fromEntries(
-    await Promise.all(
-      Array.from({ length: 30 }, async (_, seed) => [
-        `p${String(seed).padStart(2, '0')}.jpg`,
-        await smallJpeg(seed),
-      ]),
-    ),
-  );
-  const undisturbed = await broughtIn(pictures);
-  const job = await assignmentWith(bench, pictures);
-  const { runId } = await startImport(bench.db, job.id, wish(job.paths));
-  let kills = 0;
-  for (;;) {
-    const worker = startWorker();
-    const finished = await within(worker, runId, 30 + kills * 150);
-    if (finished) break;
-    kills++;
-  }
-  expect(kills).toBeGreaterThan(0);
-  const names = (folder: string) => readdirSync(folder).filter((name) => !name.startsWith('.'));
-  expect(names(job.working)).toEqual(names(undisturbed.working));
-  for (const name of names(job.working))
-    expect([name, digest(path.join(job.working, name))]).toEqual([
-      name,
-      digest(path.join(undisturbed.working, name)),
-    ]);
-  expect(
-    (
-      await bench.db
-        .select()
-        .from(files)
-        .innerJoin(photos, eq(photos.id, files.photoId))
-        .where(eq(photos.assignmentId, job.id))
-    ).length,
-  ).toBe(30);
-});
-
-function startWorker(): ChildProcess {
-  return spawn(process.execPath, ['--import', 'tsx', 'src/worker/main.ts'], {
-    cwd: root,
-    env: { ...process.env, NODE_ENV: 'test' },
-    stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
-  });
-}
-
-/** Lets the worker work so many milliseconds after it is ready, then kills it. True when the run was done. */
-async function within(worker: ChildProcess, runId: string, milliseconds: number): Promise<boolean> {
-  await once(worker, 'message');
-  await new Promise((resolve) => setTimeout(resolve, milliseconds));
-  const done = (await receiptOf(bench.db, runId)).state === 'done';
-  worker.kill('SIGKILL');
-  await once(worker, 'exit');
-  return done;
-}
 
 describe('a raw file, its JPEG and a sidecar are one photo', () => {
   const sidecar = (body: string) => encodeUtf8(xmpPacket(body));

@@ -87,7 +87,8 @@ export function missingIn(
   );
 }
 
-function missing({ incoming }: Asked): CallOut[] {
+function missing({ inForce, incoming }: Asked): CallOut[] {
+  const nameOf = (id: string) => inForce.find((one) => one.id === id)?.name ?? '';
   const counts = new Map<string, Missing & { pictures: number }>();
   for (const one of incoming) {
     for (const lack of one.missing) {
@@ -98,7 +99,7 @@ function missing({ incoming }: Asked): CallOut[] {
   return [...counts.values()]
     .sort((a, b) => b.pictures - a.pictures)
     .map(({ words, templateId, pictures }) => ({
-      words: `${words} in ${pictures} of ${incoming.length}.`,
+      words: `${nameOf(templateId)}: ${words} in ${pictures} of ${incoming.length}.`,
       stops: false,
       templateId,
     }));

@@ -6,7 +6,7 @@ import type { Assignment } from '@/server/operations/assignments';
 import type { Shelf } from '@/server/operations/templateShelf';
 import type { ListedTemplate } from '@/server/operations/templates';
 import { Choice, WordAct } from '@/ui/acts';
-import { moment } from '@/ui/moment';
+import { day } from '@/ui/moment';
 import { entryWords } from '../templates/words';
 import { useChangeAssignment } from './useChangeAssignment';
 
@@ -63,7 +63,7 @@ export function InForce({
               <chakra.span color="soft">
                 {' '}
                 {template.kind === 'job' ? 'for this job' : 'standing'}, version {template.version}
-                {lastUsed && <LastUse use={lastUsed[id]} />}
+                {lastUsed && <LastUse use={lastUsed[id]} here={assignment.name} />}
               </chakra.span>
               <Box color="soft" fontSize="0.8125rem" {...(brief ? { truncate: true } : {})}>
                 {template.entries.length === 0 ? (
@@ -118,10 +118,12 @@ export function InForce({
   );
 }
 
-function LastUse({ use }: { use: Shelf['lastUsed'][string] | undefined }) {
+function LastUse({ use, here }: { use: Shelf['lastUsed'][string] | undefined; here: string }) {
   return (
     <span suppressHydrationWarning>
-      {use ? `, last used ${moment(use.at)} in ${use.assignment}` : ', never used yet'}
+      {use
+        ? `, last used ${day(use.at)} ${use.assignment === here ? 'here' : `in ${use.assignment}`}`
+        : ', never used yet'}
     </span>
   );
 }

@@ -9,6 +9,7 @@ import { oneOf } from '../db/oneOf';
 import { drafts, files, openedFolders, photos } from '../db/schema';
 import type { DraftOrigin, StoredRecord } from '../db/stored';
 import { pathInside } from '../files/folders';
+import { diskLayer } from '../files/layer';
 import { found } from './operationError';
 
 export interface DraftValue {
@@ -127,6 +128,20 @@ export async function photoPath(db: Queries, photoId: string) {
     .where(and(eq(files.photoId, photoId), eq(files.role, 'main')));
   const { file, folder } = found(row, 'picture');
   return { file, path: await pathInside(folder, file.relativePath) };
+}
+
+/** What the index knows a photo's picture data by, as long as its file is as it was when it was read. */
+export async function photoPicture(
+  db: Queries,
+  photoId: string,
+): Promise<{ path: string; identity: string | null }> {
+  const [{ file, path: whole }, [photo]] = await Promise.all([
+    photoPath(db, photoId),
+    db.select({ identity: photos.contentIdentity }).from(photos).where(eq(photos.id, photoId)),
+  ]);
+  const stat = await diskLayer.stat(whole).catch(() => undefined);
+  const same = stat?.size === file.size && String(stat.modifiedNs) === file.modifiedNs;
+  return { path: whole, identity: same ? (photo?.identity ?? null) : null };
 }
 
 /** All files of a photo: their rows, the folder they stand in, and their names there. */

@@ -42,8 +42,14 @@ export async function* readSourceInParts(
   for await (const some of readInOrder(folder.path, shots)) {
     const samples = some.flatMap((one) => one.content?.sample ?? []);
     const { couldBe, identities } = await candidatesFor(db, assignmentId, samples);
-    const pictures: SourcePicture[] = [];
+    let pictures: SourcePicture[] = [];
+    let told = Date.now();
     for (const { file, record, failed, content } of some) {
+      if (Date.now() - told > TOLD_AFTER_MS) {
+        yield { pictures };
+        pictures = [];
+        told = Date.now();
+      }
       const identity = content && couldBe(content.sample) ? await content.identity() : undefined;
       const alreadyHere = identity !== undefined && identities.has(identity);
       const { relativePath, size } = file;

@@ -1,7 +1,8 @@
 import { endpoint } from '@/server/http/endpoint';
-import { photoPath } from '@/server/operations/photos';
+import { photoPicture } from '@/server/operations/photos';
 import { previewResponse } from '@/server/previews/respond';
 
-export const GET = endpoint<{ id: string }>(async ({ db, request, params }) =>
-  previewResponse(request, (await photoPath(db, params.id)).path),
-);
+export const GET = endpoint<{ id: string }>(async ({ db, request, params }) => {
+  const { path, identity } = await photoPicture(db, params.id);
+  return previewResponse(request, path, identity);
+});

@@ -1,0 +1,77 @@
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { eq } from 'drizzle-orm';
+import { assignments } from '@/server/db/schema';
+import { openFolder } from '@/server/operations/folders';
+import { retryRun } from '@/server/operations/runs';
+import { startImport } from '@/server/operations/startImport';
+import { valuesIn } from '../fixtures/embed';
+import { assignmentWith, type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
+
+/** A small disk of its own (tmpfs): full in the middle of a run, and one that cannot be written. */
+let bench: Bench;
+let disk = '';
+beforeAll(async () => {
+  bench = await openBench();
+  disk = path.join(bench.folder, 'disk');
+  mkdirSync(disk);
+  execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=256k,mode=755', 'none', disk]);
+});
+afterAll(async () => {
+  execFileSync('umount', [disk]);
+  await bench.end();
+});
+
+async function jobOnDisk(count: number) {
+  const set = Object.fromEntries(
+    await Promise.all(Array.from({ length: count }, async (_, n) => [`p${n + 10}.jpg`, await smallJpeg(n)])),
+  );
+  const one = await assignmentWith(bench, set);
+  const working = path.join(disk, `working-${count}`);
+  mkdirSync(working);
+  const folder = await openFolder(bench.db, { path: working, kind: 'working' });
+  await bench.db.update(assignments).set({ workingFolderId: folder.id }).where(eq(assignments.id, one.id));
+  const { runId } = await startImport(bench.db, one.id, { paths: one.paths, leaveAsTheyAre: [] });
+  return { ...one, working, runId };
+}
+
+test('a disk that is full in the middle of a run: what is there is whole, the rest is told, and comes when there is room', async () => {
+  const filler = path.join(disk, 'filler');
+  writeFileSync(filler, Buffer.alloc(190 * 1024));
+  const one = await jobOnDisk(20);
+  await carryOut(bench.db, one.runId);
+  const run = await receiptOf(bench.db, one.runId);
+  expect(run.counts.done).toBeGreaterThan(0);
+  expect(run.counts.failed).toBeGreaterThan(0);
+  expect(run.counts.done + run.counts.failed).toBe(20);
+  const codes = run.items.filter((item) => item.state === 'failed').map((item) => item.problems?.[0]?.code);
+  expect(new Set(codes)).toEqual(new Set(['no-space']));
+  // No unfinished file, and every finished one says what it was to say.
+  const names = readdirSync(one.working);
+  expect(names.sort()).toEqual(run.items.flatMap((item) => (item.state === 'done' ? item.name : [])));
+  for (const name of names) {
+    const bytes = new Uint8Array(readFileSync(path.join(one.working, name)));
+    expect(await valuesIn(bytes)).toMatchObject({ creator: ['Aune Pell'] });
+  }
+  rmSync(filler);
+  await retryRun(bench.db, one.runId);
+  await carryOut(bench.db, one.runId);
+  expect((await receiptOf(bench.db, one.runId)).counts).toMatchObject({ done: 20, failed: 0 });
+  expect(readdirSync(one.working)).toHaveLength(20);
+  rmSync(one.working, { recursive: true });
+});
+
+test('a disk that cannot be written: every picture says so, and nothing is left behind', async () => {
+  const one = await jobOnDisk(2);
+  execFileSync('mount', ['-o', 'remount,ro', disk]);
+  try {
+    await carryOut(bench.db, one.runId);
+  } finally {
+    execFileSync('mount', ['-o', 'remount,rw', disk]);
+  }
+  const run = await receiptOf(bench.db, one.runId);
+  expect(run.items.map((item) => item.problems?.[0]?.code)).toEqual(['not-permitted', 'not-permitted']);
+  expect(readdirSync(one.working)).toEqual([]);
+  expect(readdirSync(one.card)).toHaveLength(2);
+});

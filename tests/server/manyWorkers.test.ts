@@ -1,0 +1,191 @@
+import { createHash } from 'node:crypto';
+import { mkdirSync, readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { eq } from 'drizzle-orm';
+import { Client } from 'pg';
+import { nameKey } from '@/core/naming/fileName';
+import { files, nameClaims, photos, runItems, templateVersions } from '@/server/db/schema';
+import { listPhotos } from '@/server/operations/photos';
+import { pauseRun, readRun, retryRun, stopRun } from '@/server/operations/runs';
+import { type ImportWish, startImport } from '@/server/operations/startImport';
+import { assignmentWith, type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
+import { ended, kill, pause, startWorker } from './workers';
+
+/** Several workers in one run, and what happens to it when they, or the database, are killed. */
+let bench: Bench;
+beforeAll(async () => {
+  bench = await openBench();
+});
+afterAll(() => bench.end());
+
+const pictures = async (count: number, folderOf: (n: number) => string = () => '') =>
+  Object.fromEntries(
+    await Promise.all(
+      Array.from({ length: count }, async (_, n) => [
+        `${folderOf(n)}p${String(n).padStart(3, '0')}.jpg`,
+        await smallJpeg(n),
+      ]),
+    ),
+  );
+const start = (one: { id: string; paths: readonly string[] }, wish: Partial<ImportWish> = {}) =>
+  startImport(bench.db, one.id, { paths: one.paths, leaveAsTheyAre: [], ...wish });
+/** Every file below a folder with its digest, hidden ones too. */
+const contents = (folder: string) =>
+  Object.fromEntries(
+    readdirSync(folder, { recursive: true, withFileTypes: true })
+      .filter((one) => one.isFile())
+      .map((one) => path.join(one.parentPath, one.name))
+      .sort()
+      .map((file) => [
+        path.relative(folder, file),
+        createHash('sha256').update(readFileSync(file)).digest('hex'),
+      ]),
+  );
+
+test('two workers share the pictures of one run; each comes once, and the end is made once', async () => {
+  const one = await assignmentWith(bench, await pictures(60));
+  const workers = await Promise.all([startWorker(), startWorker()]);
+  const { runId } = await start(one);
+  await ended(bench, runId);
+  await Promise.all(workers.map(kill));
+  const rows = await bench.db.select().from(runItems).where(eq(runItems.runId, runId));
+  expect(new Set(rows.map((row) => row.claimedBy)).size).toBe(2);
+  expect(rows.every((row) => row.state === 'done')).toBe(true);
+  const listed = await listPhotos(bench.db, one.id);
+  expect(listed.map((photo) => photo.place)).toEqual(Array.from({ length: 60 }, (_, n) => n + 1));
+  expect(Object.keys(contents(one.working))).toEqual(one.paths);
+  expect(await bench.db.select().from(nameClaims)).toEqual([]);
+});
+
+test('names that differ by case alone are given once, also between two workers', async () => {
+  const folders = ['a', 'b', 'c', 'd'];
+  const names = ['x.jpg', 'X.jpg', 'kt\u00e5.jpg', 'KTA\u030a.jpg'];
+  const set = Object.fromEntries(
+    await Promise.all(
+      folders.flatMap((folder, f) =>
+        names.map(async (name, n) => [`${folder}/${name}`, await smallJpeg(f * 10 + n)] as const),
+      ),
+    ),
+  );
+  const one = await assignmentWith(bench, set);
+  const workers = await Promise.all([startWorker(), startWorker()]);
+  const { runId } = await start(one);
+  await ended(bench, runId);
+  await Promise.all(workers.map(kill));
+  const made = readdirSync(one.working);
+  expect(made).toHaveLength(16);
+  expect(new Set(made.map(nameKey)).size).toBe(16);
+});
+
+const wishes: [string, Partial<ImportWish>][] = [
+  ['a copy', {}],
+  ['new names, folders and a second copy', { name: '{{ running number : 3 }}', folder: '{{ year taken }}' }],
+  ['a move', { way: 'move', name: '{{ file name }}-{{ running number }}' }],
+];
+test.each(wishes)(
+  'workers killed at any moment: %s ends as if nothing had happened, file by file',
+  async (what, wish) => {
+    const set = await pictures(32);
+    const second = () => {
+      const folder = path.join(bench.folder, `second-${Math.random()}`);
+      mkdirSync(folder);
+      return folder;
+    };
+    const more = () => (what.includes('second') ? { ...wish, secondCopy: second() } : wish);
+    const undisturbed = await assignmentWith(bench, set);
+    const wanted = more();
+    await carryOut(bench.db, (await start(undisturbed, wanted)).runId);
+    const one = await assignmentWith(bench, set);
+    const disturbed = more();
+    const { runId } = await start(one, disturbed);
+    let kills = 0;
+    while (['waiting', 'running'].includes((await readRun(bench.db, runId)).state)) {
+      const workers = await Promise.all([startWorker(), startWorker()]);
+      await pause(250 + ((kills * 97) % 600));
+      await Promise.all(workers.map(kill));
+      kills++;
+    }
+    expect(kills).toBeGreaterThan(1);
+    expect(contents(one.working)).toEqual(contents(undisturbed.working));
+    if (disturbed.secondCopy) expect(contents(disturbed.secondCopy)).toEqual(contents(wanted.secondCopy!));
+    expect(Object.keys(contents(one.card))).toHaveLength(wish.way === 'move' ? 0 : 32);
+    const rows = await bench.db
+      .select({ path: files.relativePath })
+      .from(files)
+      .innerJoin(photos, eq(photos.id, files.photoId))
+      .where(eq(photos.assignmentId, one.id));
+    expect(rows.map((row) => row.path).sort()).toEqual(Object.keys(contents(one.working)));
+  },
+);
+
+test('the database throws everybody out again and again: the run goes on, and doubles nothing', async () => {
+  const one = await assignmentWith(bench, await pictures(60));
+  const workers = await Promise.all([startWorker(), startWorker()]);
+  const { runId } = await start(one);
+  let thrownOut = 0;
+  while (['waiting', 'running'].includes((await readRun(bench.db, runId)).state) && thrownOut < 100) {
+    await pause(150);
+    const client = new Client({ connectionString: bench.url });
+    client.on('error', () => undefined);
+    await client.connect();
+    await client.query(
+      `select pg_terminate_backend(pid) from pg_stat_activity where pid <> pg_backend_pid() and query ilike '%run_items%'`,
+    );
+    await client.end();
+    thrownOut++;
+    await pause(100);
+  }
+  await Promise.all(workers.map(kill));
+  expect((await readRun(bench.db, runId)).counts).toMatchObject({ done: 60, failed: 0 });
+  expect(Object.keys(contents(one.working))).toEqual(one.paths);
+});
+
+test('a paused run waits, keeps what is done, and goes on when it is told to; also when it is stopped then', async () => {
+  const one = await assignmentWith(bench, await pictures(30));
+  const { runId } = await start(one);
+  await pauseRun(bench.db, runId, true);
+  await carryOut(bench.db, runId);
+  expect(await readRun(bench.db, runId)).toMatchObject({
+    state: 'waiting',
+    paused: true,
+    counts: { waiting: 30 },
+  });
+  await pauseRun(bench.db, runId, false);
+  const worker = await startWorker();
+  while ((await readRun(bench.db, runId)).counts.done === 0) await pause(10);
+  await pauseRun(bench.db, runId, true);
+  await pause(700);
+  const { counts, state } = await readRun(bench.db, runId);
+  await pause(500);
+  expect((await readRun(bench.db, runId)).counts).toEqual(counts);
+  if (counts.waiting > 0) {
+    expect(state).toBe('running');
+    await stopRun(bench.db, runId);
+    await ended(bench, runId);
+    expect(await readRun(bench.db, runId)).toMatchObject({ state: 'stopped', counts });
+  }
+  await kill(worker);
+});
+
+test('runs that are planned together have running numbers of their own', async () => {
+  const one = await assignmentWith(bench, await pictures(4));
+  const name = '{{ running number : 2 }}';
+  const first = await start(one, { name });
+  const second = await start(one, { name });
+  await carryOut(bench.db, second.runId);
+  await carryOut(bench.db, first.runId);
+  expect(readdirSync(one.working)).toEqual([1, 2, 3, 4, 5, 6, 7, 8].map((n) => `0${n}.jpg`));
+});
+
+test('a run that cannot begin fails with all its files, and does not begin for ever', async () => {
+  const one = await assignmentWith(bench, await pictures(2));
+  const { runId } = await start(one);
+  const unknown = [{ field: 'noField', rule: 'overwrite', texts: ['x'] }] as never;
+  await bench.db
+    .update(templateVersions)
+    .set({ entries: unknown })
+    .where(eq(templateVersions.templateId, one.template.id));
+  await carryOut(bench.db, runId);
+  expect(await receiptOf(bench.db, runId)).toMatchObject({ state: 'done', counts: { failed: 2 } });
+  await expect(retryRun(bench.db, runId)).resolves.toBeUndefined();
+});
