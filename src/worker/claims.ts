@@ -1,4 +1,4 @@
-import { inArray, sql } from 'drizzle-orm';
+import { inArray, type SQL, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../server/db/client';
 import { pool } from '../server/db/client';
 import { runItems } from '../server/db/schema';
@@ -36,18 +36,25 @@ export async function withMark<T>(act: (mark: Mark) => Promise<T>): Promise<T> {
   }
 }
 
+/** True where the lock of a mark is held. */
+const isHeld = (mark: SQL) => sql`exists (
+  select 1 from pg_locks l where l.locktype = 'advisory' and l.classid = ${MARKS} and l.objid = (${mark})::int::oid
+    and l.objsubid = 2 and l.granted and l.database = (select oid from pg_database where datname = current_database()))`;
+
 /** True for items that nobody has in hand, or somebody who is gone. */
-const isFree = sql`(i.claimed_by is null or not exists (
-  select 1 from pg_locks l where l.locktype = 'advisory' and l.classid = ${MARKS} and l.objid = i.claimed_by::oid
-    and l.objsubid = 2 and l.database = (select oid from pg_database where datname = current_database())))`;
+const isFree = sql`(i.claimed_by is null or not ${isHeld(sql`i.claimed_by`)})`;
 
 /** Items that are taken in hand with one question. */
 const AT_A_TIME = 4;
 
-/** Takes the next waiting items in hand; none when none is free, or the run is to stop or to pause. */
+/**
+ * Takes the next waiting items in hand; none when none is free, or the run is to stop or to pause. Who has
+ * lost his lock gets none: what he still has in hand would be free for himself, and come twice.
+ */
 export async function claimNext(db: Database, runId: string, mark: Mark): Promise<Item[]> {
   const next = sql`(select i.id from run_items i join runs r on r.id = i.run_id
     where i.run_id = ${runId} and i.state = 'waiting' and not r.stop_asked and not r.paused and ${isFree}
+      and ${isHeld(sql`${mark.number}`)}
     order by i.position limit ${AT_A_TIME} for update of i skip locked)`;
   const claimed = await db
     .update(runItems)

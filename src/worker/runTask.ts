@@ -45,25 +45,34 @@ async function carryOut(db: Database, runId: string, mark: Mark, stopping: () =>
   const carrier = await carrierFor(db, run, mark).catch(everyItemFails);
   const tell = progressOf(db, run);
   const halted = haltOf(db, runId);
+  let failed = false;
   const next = async (): Promise<void> => {
     for (;;) {
-      const claimed = stopping() ? [] : await claimNext(db, runId, mark);
+      const claimed = stopping() || failed ? [] : await claimNext(db, runId, mark);
       if (claimed.length === 0) return;
       for (const item of claimed) {
-        if (stopping() || (await halted())) return;
-        await carryOutItem(db, item, carrier);
+        if (stopping() || failed || (await halted())) return;
+        await carryOutItem(db, item, carrier).catch((error) => {
+          failed = true;
+          throw error;
+        });
         await tell();
       }
     }
   };
   let outcome = 'more';
   while (outcome === 'more') {
-    await Promise.all(Array.from({ length: AT_ONCE }, next));
+    await allOf(Array.from({ length: AT_ONCE }, next));
     if (stopping()) throw new Error('the worker is stopping; the run goes on when it is back');
     outcome = await endRun(db, run, mark);
   }
   await announce(db, { kind: 'run', id: runId });
   await announce(db, { kind: 'photos', id: run.assignmentId });
+}
+
+/** Waits for all, also when one fails: the mark must be held as long as anything is in hand. */
+async function allOf(work: readonly Promise<void>[]): Promise<void> {
+  for (const one of await Promise.allSettled(work)) if (one.status === 'rejected') throw one.reason;
 }
 
 /** Undefined where it has ended, or is to wait. */
@@ -169,14 +178,12 @@ function everyItemFails(error: unknown): () => Promise<void> {
 
 /** Losing the database is no fault of the file: the job fails and is tried again. */
 function isDatabaseGone(error: unknown): boolean {
-  const code =
-    (error as { code?: string; cause?: { code?: string } } | undefined)?.cause?.code ??
-    (error as { code?: string } | undefined)?.code ??
-    '';
-  return (
-    /^(57P0|08|ECONN)/.test(code) ||
-    (error instanceof Error && /Connection terminated|connection timeout/i.test(error.message))
-  );
+  for (let one = error; one instanceof Error; one = one.cause) {
+    if (/^(57P0|08|ECONN|EPIPE)/.test((one as { code?: string }).code ?? '')) return true;
+    if (/connection (terminated|error|timeout)|not queryable|timeout exceeded/i.test(one.message))
+      return true;
+  }
+  return false;
 }
 
 async function carrierFor(db: Database, run: Run, mark: Mark): Promise<(item: Item) => Promise<void>> {

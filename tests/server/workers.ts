@@ -30,7 +30,7 @@ export async function startWorker(): Promise<ChildProcess> {
   const worker = spawn(process.execPath, [program], {
     cwd: root,
     env: { ...process.env, NODE_ENV: 'test' },
-    stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });
   await once(worker, 'message');
   return worker;

@@ -17,10 +17,11 @@ export function pool(): Pool {
   return kept.fabricaPool;
 }
 
-/** An idle connection that is lost is replaced by the pool; it must not end the process. */
+/** A connection that is lost, idle or in use, is replaced by the pool; it must not end the process. */
 function newPool(): Pool {
   const made = new Pool({ connectionString: config().databaseUrl, max: POOL });
   made.on('error', () => log.warn('a database connection was lost'));
+  made.on('connect', (client) => client.on('error', () => undefined));
   return made;
 }
 
