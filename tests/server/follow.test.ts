@@ -1,13 +1,19 @@
 import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { changeAssignment } from '@/server/operations/assignments';
+import { eq } from 'drizzle-orm';
+import { FILL_IN } from '@/core/templates/placeholders';
+import { photos } from '@/server/db/schema';
+import { changeAssignment, readAssignment } from '@/server/operations/assignments';
+import { listDropFolders } from '@/server/operations/folders';
 import { answerMaker } from '@/server/operations/makers';
 import { listPhotos, photoPath } from '@/server/operations/photos';
 import { listRuns } from '@/server/operations/runs';
 import { startImport } from '@/server/operations/startImport';
+import { changeTemplate } from '@/server/operations/templates';
 import { writeDrafts } from '@/server/operations/writeDrafts';
 import { DropMemory, lookIntoDropFolders } from '@/worker/follow/dropFolders';
 import { followAssignment } from '@/worker/follow/followAssignment';
+import { makePreviews } from '@/worker/makePreviews';
 import { embedInMemory, valuesIn } from '../fixtures/embed';
 import { assignmentWith, type Bench, carryOut, openBench, smallJpeg } from './bench';
 
@@ -146,12 +152,54 @@ test('others’ pictures are held back until it is said who they are', async () 
   job.drop('other.jpg', await smallJpeg(1, { creator: ['Ragna Tveit'] }));
   expect(await job.look()).toBe(0);
   expect(readdirSync(job.working)).toEqual([]);
+  // Every window tells what is held back, also that of the workshop.
+  expect((await readAssignment(bench.db, job.id)).dropNotice?.held).toEqual([
+    { maker: 'Ragna Tveit', count: 1 },
+  ]);
+  expect(await listDropFolders(bench.db)).toMatchObject([{ assignmentId: job.id, notice: { version: 1 } }]);
   await answerMaker(bench.db, 'Ragna Tveit', 'leave');
   expect(await job.look()).toBe(1);
+  await job.look();
+  expect((await readAssignment(bench.db, job.id)).dropNotice).toBeNull();
   const found = await valuesIn(new Uint8Array(readFileSync(path.join(job.working, 'other.jpg'))));
   expect(found).toMatchObject({ creator: ['Ragna Tveit'] });
   expect(found.copyrightNotice).toBeUndefined();
   rmSync(job.card, { recursive: true });
   expect(await job.look()).toBe(0);
   await job.end();
+});
+
+test('what keeps a drop folder from bringing in is told, not only logged, and it goes on when that is mended', async () => {
+  const job = await dropping();
+  const { id, name, kind } = job.template;
+  const entry = { field: 'creator' as const, rule: 'overwrite' as const, texts: [`{{ ${FILL_IN} : name }}`] };
+  await changeTemplate(bench.db, id, { name, kind, entries: [entry] }, 1);
+  job.drop('a.jpg', await smallJpeg(1));
+  expect(await job.look()).toBe(0);
+  expect((await readAssignment(bench.db, job.id)).dropNotice?.refused).toContain('Rights');
+  await changeTemplate(bench.db, id, { name, kind, entries: [{ ...entry, texts: ['Aune Pell'] }] }, 2);
+  expect(await job.look()).toBe(1);
+  await job.end();
+  expect((await readAssignment(bench.db, job.id)).dropNotice).toBeNull();
+});
+
+test('a picture that was edited outside is another picture from then on', async () => {
+  const job = await broughtIn();
+  await makePreviews(bench.db, job.id, () => false);
+  const identity = async () =>
+    (await bench.db.select().from(photos).where(eq(photos.name, 'a.jpg')).orderBy(photos.createdAt)).at(-1)!
+      .contentIdentity;
+  const before = await identity();
+  expect(before).toMatch(/^[0-9a-f]{64}$/);
+  writeFileSync(job.in('a.jpg'), await smallJpeg(7));
+  await job.follow();
+  expect(await identity()).toBeNull();
+  await makePreviews(bench.db, job.id, () => false);
+  expect(await identity()).not.toBe(before);
+});
+
+test('a picture is found again by its whole file where its picture data was not worked out yet', async () => {
+  const job = await broughtIn();
+  renameSync(job.in('a.jpg'), job.in('z.jpg'));
+  expect(await job.follow()).toMatchObject({ moved: 1, gone: 0, taken: 0 });
 });

@@ -1,0 +1,189 @@
+import { copyFileSync, readdirSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { eq, sql } from 'drizzle-orm';
+import { drizzle } from 'drizzle-orm/node-postgres';
+import { Client } from 'pg';
+import { drafts, photos } from '@/server/db/schema';
+import { deskOf, proofOfDrafts } from '@/server/operations/acrossPhotos';
+import { changeAssignment, readAssignment } from '@/server/operations/assignments';
+import { type ListedSummary, listSummaries, stripCounts } from '@/server/operations/listSummaries';
+import { listPhotos } from '@/server/operations/photos';
+import { readSourceInParts } from '@/server/operations/readSource';
+import type { SourcePart } from '@/server/operations/sourceParts';
+import { startImport } from '@/server/operations/startImport';
+import { changeTemplate } from '@/server/operations/templates';
+import { writeDrafts } from '@/server/operations/writeDrafts';
+import { preview } from '@/server/previews/preview';
+import { makePreviews } from '@/worker/makePreviews';
+import { embedInMemory } from '../fixtures/embed';
+import { assignmentWith, type Bench, carryOut, openBench, rights, smallJpeg } from './bench';
+
+/** Lists that follow what changed; sources told as they are read; previews known by what they show. */
+let bench: Bench;
+beforeAll(async () => {
+  bench = await openBench();
+});
+afterAll(() => bench.end());
+
+async function broughtIn(count = 3) {
+  const set = await Promise.all(
+    Array.from({ length: count }, async (_, n) => [`${n}.jpg`, await smallJpeg(n)] as const),
+  );
+  const one = await assignmentWith(bench, Object.fromEntries(set));
+  const { runId } = await startImport(bench.db, one.id, { paths: one.paths, leaveAsTheyAre: [] });
+  await carryOut(bench.db, runId);
+  const ids = (await listPhotos(bench.db, one.id)).map((photo) => photo.id);
+  return { ...one, ids, list: (since?: string, atOnce?: number) => listOf(one.id, since, atOnce) };
+}
+
+async function listOf(id: string, since?: string, atOnce?: number) {
+  let until = '';
+  let total = 0;
+  const rows: ListedSummary[] = [];
+  for await (const part of listSummaries(bench.db, id, since, atOnce)) {
+    if ('head' in part) ({ until, total } = part.head);
+    else rows.push(...part.rows);
+  }
+  return { until, total, rows, names: rows.map((row) => row.name) };
+}
+
+test('a list is told in parts, in order, each picture once', async () => {
+  const one = await broughtIn(7);
+  const { rows, total, names } = await one.list(undefined, 3);
+  expect(total).toBe(7);
+  expect(names).toEqual([0, 1, 2, 3, 4, 5, 6].map((n) => `${n}.jpg`));
+  // Creator and keywords by the template, the day by the camera's Exif; a closing line is no caption.
+  expect(rows[0]).toMatchObject({ strip: 'sffffsfs', notice: '© 2026 Aune Pell', caption: '' });
+  expect(rows[0]).not.toHaveProperty('drafted');
+});
+
+test('only what changed is told again: a draft written, thrown away, and a file read again', async () => {
+  const one = await broughtIn();
+  const first = await one.list();
+  await writeDrafts(bench.db, one.id, [one.ids[1]!], { kind: 'caption', text: 'The launch.' });
+  const second = await one.list(first.until);
+  expect(second.rows.filter((row) => row.drafted)).toMatchObject([{ name: '1.jpg', caption: 'The launch.' }]);
+  // The summary was made after the list was begun: it may be told once more, and then no more.
+  const third = await one.list((await one.list(second.until)).until);
+  expect(third.names).toEqual([]);
+  await writeDrafts(bench.db, one.id, [one.ids[1]!], { kind: 'discard' });
+  expect((await one.list(third.until)).rows.filter((row) => row.caption === '')).toMatchObject([
+    { name: '1.jpg' },
+  ]);
+  const before = await one.list();
+  await bench.db
+    .update(photos)
+    .set({
+      record: sql`jsonb_set(record, '{problems}', '[{"code":"block-unreadable","severity":"error","part":"XMP"}]')`,
+    })
+    .where(eq(photos.id, one.ids[2]!));
+  expect((await one.list(before.until)).rows).toMatchObject([{ name: '2.jpg', unreadable: true }]);
+});
+
+test('what a slow transaction commits later is not missed', async () => {
+  const one = await broughtIn();
+  await one.list();
+  const client = new Client({ connectionString: bench.url });
+  await client.connect();
+  const slow = drizzle(client, { casing: 'snake_case' });
+  await client.query('begin');
+  const [photoId] = one.ids;
+  const origin = { by: 'hand' as const };
+  await slow.insert(drafts).values({ photoId: photoId!, field: 'city', value: 'Havnes', origin });
+  const meanwhile = await one.list();
+  await client.query('commit');
+  await client.end();
+  expect((await one.list(meanwhile.until)).rows).toContainEqual(
+    expect.objectContaining({ name: '0.jpg', drafted: true }),
+  );
+});
+
+test('another sign-off in force makes other captions and strips, without touching any picture', async () => {
+  const one = await broughtIn();
+  await writeDrafts(bench.db, one.id, [one.ids[0]!], {
+    kind: 'set',
+    field: 'description',
+    value: 'Other words',
+  });
+  const caption = async () => (await one.list()).rows.map((row) => row.strip[4]);
+  expect(await caption()).toEqual(['o', 'f', 'f']);
+  await changeAssignment(bench.db, one.id, { inForce: [] });
+  // Without a sign-off in force the closing line is the caption.
+  expect(await caption()).toEqual(['c', 's', 's']);
+  await changeAssignment(bench.db, one.id, { inForce: [one.template.id] });
+  expect(await caption()).toEqual(['o', 'f', 'f']);
+  const [counts] = (await stripCounts(bench.db, [one.id])).values();
+  expect(counts!.reduce((sum, group) => sum + group.count, 0)).toBe(3);
+});
+
+test('desk and proof are worked out for a selection, or for all', async () => {
+  const one = await broughtIn();
+  await writeDrafts(bench.db, one.id, one.ids.slice(0, 2), { kind: 'caption', text: 'The launch.' });
+  await writeDrafts(bench.db, one.id, one.ids.slice(0, 1), { kind: 'add-keywords', terms: ['sail'] });
+  expect(await deskOf(bench.db, one.id, one.ids)).toMatchObject({
+    caption: { empty: 1, variants: [{ value: 'The launch.', count: 2 }] },
+    signOffs: 1,
+    signOff: 'Aune Pell / Boat Trust',
+    keywords: [
+      { term: 'ketch', count: 3 },
+      { term: 'sail', count: 1 },
+    ],
+  });
+  expect(await proofOfDrafts(bench.db, one.id)).toMatchObject({ pictures: 2, replacing: 0 });
+  expect(await proofOfDrafts(bench.db, one.id, [one.ids[1]!])).toMatchObject({ pictures: 1 });
+  expect(await proofOfDrafts(bench.db, one.id, [one.ids[2]!])).toMatchObject({ pictures: 0 });
+  // Pictures of another assignment are not reached through this one.
+  const other = await broughtIn(1);
+  expect((await deskOf(bench.db, one.id, other.ids)).keywords).toEqual([]);
+});
+
+test('a source is told as it is read: the head, pictures, and at last those that are there twice', async () => {
+  const [a, b] = [await smallJpeg(1), await smallJpeg(2)];
+  const again = (await embedInMemory(a, { headline: 'Other words, the same picture' })).file;
+  const one = await assignmentWith(bench, { 'a.jpg': a, 'b.jpg': b, 'a-copy.jpg': again });
+  const { runId } = await startImport(bench.db, one.id, { paths: ['b.jpg'], leaveAsTheyAre: [] });
+  await carryOut(bench.db, runId);
+  const { sourceFolderId } = await readAssignment(bench.db, one.id);
+  const parts: SourcePart[] = [];
+  for await (const part of readSourceInParts(bench.db, sourceFolderId!, one.id)) parts.push(part);
+  expect(parts[0]).toMatchObject({ head: { total: 3, isOut: false, placesTaken: 1 } });
+  const pictures = parts.flatMap((part) => ('pictures' in part ? part.pictures : []));
+  expect(pictures.map((one) => [one.relativePath, one.alreadyHere])).toEqual([
+    ['a-copy.jpg', false],
+    ['a.jpg', false],
+    ['b.jpg', true],
+  ]);
+  expect(pictures[0]!.record!.fields.headline).not.toHaveProperty('voices');
+  expect(parts.at(-1)).toEqual({ sameAs: { 'a-copy.jpg': 'a.jpg' } });
+});
+
+test('previews are made beforehand, and one serves the card, the copy and the file with new words', async () => {
+  const one = await broughtIn(2);
+  const made = () =>
+    readdirSync(path.join(bench.folder, 'previews'), { recursive: true }).filter((name) =>
+      String(name).endsWith('.webp'),
+    );
+  expect(await makePreviews(bench.db, one.id, () => false)).toBe(2);
+  expect(await makePreviews(bench.db, one.id, () => false)).toBe(0);
+  const count = made().length;
+  for (const folder of [one.card, one.working]) await preview(path.join(folder, '0.jpg'), 480);
+  const reworded = path.join(bench.folder, 'reworded.jpg');
+  copyFileSync(path.join(one.card, '0.jpg'), reworded);
+  writeFileSync(reworded, (await embedInMemory(await smallJpeg(0), { city: 'Havnes' })).file);
+  await preview(reworded, 480);
+  expect(made()).toHaveLength(count);
+  writeFileSync(reworded, await smallJpeg(9));
+  await preview(reworded, 480);
+  expect(made()).toHaveLength(count + 1);
+});
+
+test('a template that was changed makes the list anew', async () => {
+  const one = await broughtIn(1);
+  const { until } = await one.list();
+  const { id, name, kind } = one.template;
+  const entries = rights.map((entry) =>
+    entry.field === 'description' ? { ...entry, texts: ['Other'] } : entry,
+  );
+  await changeTemplate(bench.db, id, { name, kind, entries }, 1);
+  expect((await one.list(until)).names).toEqual(['0.jpg']);
+});
