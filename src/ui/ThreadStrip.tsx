@@ -1,6 +1,7 @@
 'use client';
 
-import { Box, chakra, Popover, Portal } from '@chakra-ui/react';
+import { Box, Popover, Portal } from '@chakra-ui/react';
+import { memo, type RefObject, useRef, useState } from 'react';
 import type { Strip, StrokeState } from '@/core/threads/stroke';
 import { threads } from '@/core/threads/threads';
 import { Stroke, StrokeSvg } from './strokes';
@@ -21,35 +22,64 @@ const lefts = (() => {
   });
 })();
 
-/** The strip alone, 73 × 14. */
-export function StripDrawing({ strip }: { strip: Strip }) {
+/** The strip alone, 73 × 14. Plain elements: a list shows thousands of them while it scrolls. */
+export const StripDrawing = memo(function StripDrawing({ strip }: { strip: Strip }) {
   return (
-    <StrokeSvg width="4.5625rem" viewBox="0 0 73 14" aria-hidden>
+    <svg className="thread-strip" viewBox="0 0 73 14" aria-hidden>
       {threads.map((thread, index) => (
         <Stroke key={thread.id} state={strip[thread.id]} x={lefts[index]!} />
       ))}
-    </StrokeSvg>
+    </svg>
   );
-}
+});
 
 /** The thread strip: eight strokes, one target of 24 px that opens its words. */
 export function ThreadStrip({ strip, name }: { strip: Strip; name: string }) {
+  const button = useRef<HTMLButtonElement>(null);
+  const [open, setOpen] = useState(false);
   const closed = threads.filter(({ id }) => strip[id] === 'solid').length;
   return (
-    <Popover.Root lazyMount unmountOnExit positioning={{ placement: 'bottom-end' }}>
-      <Popover.Trigger asChild>
-        <chakra.button
-          type="button"
-          height="1.5rem"
-          display="inline-flex"
-          alignItems="center"
-          cursor="pointer"
-          aria-label={`Threads of ${name}: ${closed} of 8 in the file`}
-          onClick={(event) => event.stopPropagation()}
-        >
-          <StripDrawing strip={strip} />
-        </chakra.button>
-      </Popover.Trigger>
+    <>
+      <button
+        ref={button}
+        type="button"
+        className="thread-strip-target"
+        aria-haspopup="dialog"
+        aria-expanded={open}
+        aria-label={`Threads of ${name}: ${closed} of 8 in the file`}
+        onClick={(event) => {
+          event.stopPropagation();
+          setOpen(!open);
+        }}
+      >
+        <StripDrawing strip={strip} />
+      </button>
+      {open && <StripWords strip={strip} at={button} onClose={() => setOpen(false)} />}
+    </>
+  );
+}
+
+/** What each stroke says; there only while it is open. */
+function StripWords({
+  strip,
+  at,
+  onClose,
+}: {
+  strip: Strip;
+  at: RefObject<HTMLButtonElement | null>;
+  onClose: () => void;
+}) {
+  return (
+    <Popover.Root
+      open
+      onOpenChange={(event) => !event.open && onClose()}
+      finalFocusEl={() => at.current}
+      persistentElements={[() => at.current]}
+      positioning={{
+        placement: 'bottom-end',
+        getAnchorRect: () => at.current?.getBoundingClientRect() ?? null,
+      }}
+    >
       <Portal>
         <Popover.Positioner>
           <Popover.Content

@@ -15,6 +15,20 @@ const config = defineConfig({
       lineHeight: '1.45',
       minHeight: '100%',
     },
+    '.thread-strip': {
+      width: '4.5625rem',
+      height: '0.875rem',
+      color: 'ink',
+      flexShrink: 0,
+      '--draft': 'colors.woad',
+      '--sign': 'colors.weld',
+    },
+    '.thread-strip-target': {
+      height: '1.5rem',
+      display: 'inline-flex',
+      alignItems: 'center',
+      cursor: 'pointer',
+    },
     '::selection': { background: 'wash' },
     ':focus-visible': { outline: '2px solid', outlineColor: 'woad', outlineOffset: '2px' },
     '@media (prefers-reduced-motion: reduce)': {

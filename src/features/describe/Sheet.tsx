@@ -5,6 +5,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useRef } from 'react';
 import { useColumns } from '@/ui/useColumns';
 import { SheetPicture } from './SheetPicture';
+import { sheetStyles } from './sheetStyles';
 import type { Selection } from './useSelection';
 import type { PhotoView } from './view';
 
@@ -30,6 +31,7 @@ export function Sheet({
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW_HEIGHT,
     overscan: 2,
+    useFlushSync: false,
   });
   const { current } = selection;
 
@@ -74,23 +76,21 @@ export function Sheet({
       paddingX="3"
       paddingTop="2"
       _focusVisible={{ outlineOffset: '-2px' }}
+      css={sheetStyles}
     >
       <Box height={`${virtual.getTotalSize()}px`} position="relative">
         {virtual.getVirtualItems().map((row) => (
-          <Box
+          // biome-ignore lint/a11y: the grid itself has the focus and names the current cell (aria-activedescendant).
+          <div
             key={row.key}
             ref={virtual.measureElement}
             data-index={row.index}
             role="row"
-            position="absolute"
-            top="0"
-            left="0"
-            right="0"
-            transform={`translateY(${row.start}px)`}
-            display="grid"
-            gridTemplateColumns={`repeat(${columns}, minmax(0, 1fr))`}
-            gap="2"
-            paddingBottom="2"
+            className="row"
+            style={{
+              transform: `translateY(${row.start}px)`,
+              gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
+            }}
           >
             {views.slice(row.index * columns, (row.index + 1) * columns).map((view) => (
               <SheetPicture
@@ -102,7 +102,7 @@ export function Sheet({
                 onOpen={onOpen}
               />
             ))}
-          </Box>
+          </div>
         ))}
       </Box>
     </Box>

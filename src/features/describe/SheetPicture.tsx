@@ -1,6 +1,5 @@
 'use client';
 
-import { Box, chakra, Flex } from '@chakra-ui/react';
 import { memo } from 'react';
 import { ThreadStrip } from '@/ui/ThreadStrip';
 import type { PhotoView } from './view';
@@ -13,76 +12,47 @@ interface Props {
   readonly onOpen: (id: string) => void;
 }
 
-/** One picture of the sheet: the picture, its name and strip, its notice, its caption. */
+/**
+ * One picture of the sheet: the picture, its name and strip, its notice, its caption. Plain elements that the
+ * sheet dresses (sheetStyles): styled ones cost too much where rows come and go while one scrolls.
+ */
 export const SheetPicture = memo(function SheetPicture({ view, selected, current, onChoose, onOpen }: Props) {
-  const { notice } = view;
+  const { notice, caption, name, state } = view;
   return (
-    <Box
+    // biome-ignore lint/a11y: the grid itself has the focus and takes the keys (Sheet).
+    <div
       role="gridcell"
       aria-selected={selected}
-      data-photo={view.name}
+      data-photo={name}
+      data-current={current || undefined}
       id={`photo-${view.id}`}
-      minWidth="0"
-      padding="2"
-      bg={selected ? 'wash' : 'transparent'}
-      outline={selected ? '2px solid' : current ? '1px dashed' : 'none'}
-      outlineColor="woad"
-      cursor="default"
+      className="picture"
       onClick={(event) => onChoose(view.id, { shift: event.shiftKey, ctrl: event.ctrlKey || event.metaKey })}
       onDoubleClick={() => onOpen(view.id)}
     >
-      <Box bg="field" aspectRatio="3 / 2" display="flex" alignItems="center" justifyContent="center">
-        <chakra.img
-          src={view.previewUrl}
-          alt={view.caption || view.name}
-          loading="lazy"
-          draggable={false}
-          maxWidth="100%"
-          maxHeight="100%"
-          width="100%"
-          height="100%"
-          objectFit="contain"
-        />
-      </Box>
-      <Flex alignItems="center" gap="2" fontSize="0.8125rem" minHeight="1.75rem" marginTop="1">
-        <chakra.span fontWeight="600" truncate flexShrink="0" maxWidth="62%" title={view.name}>
-          {view.name}
-        </chakra.span>
-        {view.state && (
-          <chakra.span
-            color={view.state.kind === 'draft' ? 'woad' : 'weldText'}
-            truncate
-            minWidth="0"
-            title={view.state.words}
-          >
-            {view.state.words}
-          </chakra.span>
+      <div className="field">
+        <img src={view.previewUrl} alt={caption || name} loading="lazy" decoding="async" draggable={false} />
+      </div>
+      <div className="head">
+        <span className="name" title={name}>
+          {name}
+        </span>
+        {state && (
+          <span className={`state ${state.kind}`} title={state.words}>
+            {state.words}
+          </span>
         )}
-        <Flex flex="1" flexShrink="0" justifyContent="flex-end">
-          <ThreadStrip strip={view.strip} name={view.name} />
-        </Flex>
-      </Flex>
-      <Flex gap="3" fontSize="0.8125rem">
-        <Box color={notice ? 'soft' : 'weldText'} truncate flex="1" title={notice}>
+        <span className="strip">
+          <ThreadStrip strip={view.strip} name={name} />
+        </span>
+      </div>
+      <div className="line">
+        <span className={notice ? 'notice' : 'notice lacking'} title={notice}>
           {notice || 'no notice'}
-        </Box>
-        {view.besides && (
-          <chakra.span color="soft" whiteSpace="nowrap">
-            {view.besides}
-          </chakra.span>
-        )}
-      </Flex>
-      <Box
-        fontFamily="heading"
-        fontSize="0.9062rem"
-        lineHeight="1.35"
-        minHeight="2.7em"
-        lineClamp={2}
-        color={view.caption ? 'ink' : 'soft'}
-        marginTop="0.5"
-      >
-        {view.caption || 'no caption yet'}
-      </Box>
-    </Box>
+        </span>
+        {view.besides && <span className="besides">{view.besides}</span>}
+      </div>
+      <div className={caption ? 'caption' : 'caption lacking'}>{caption || 'no caption yet'}</div>
+    </div>
   );
 });

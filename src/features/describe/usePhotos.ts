@@ -50,9 +50,14 @@ function usePhotoList(assignmentId: string, { total, rows }: FirstPhotos): Photo
       return list.views.length === list.total ? list : readList(assignmentId, undefined, signal);
     },
     initialData: (): PhotoList => ({ total, views: rows.map(viewOf) }),
+    // The page is only begun with: the rest is read at once.
+    initialDataUpdatedAt: 0,
   });
   return data;
 }
+
+/** A long list is shown again when it has grown by so much: each time costs as much as the list is long. */
+const GROWTH = 1.5;
 
 async function readList(
   assignmentId: string,
@@ -61,22 +66,23 @@ async function readList(
   onPart?: (list: PhotoList) => void,
 ): Promise<PhotoList> {
   const isWhole = held?.until === undefined;
-  let list: PhotoList = { total: 0, views: held?.views ?? [] };
-  let until: string | undefined;
+  const heldViews = held?.views ?? [];
+  const newer: PhotoView[] = [];
+  let head = { total: 0, until: '' };
+  let shown = heldViews.length;
+  const list = (): PhotoList => ({ total: head.total, views: mergeRows(heldViews, newer) });
   await askLines<SummaryPart>(
     `assignments/${assignmentId}/photos${isWhole ? '' : `?since=${held.until}`}`,
     (part) => {
-      if ('head' in part) {
-        until = part.head.until;
-        list = { ...list, total: part.head.total };
-        return;
-      }
-      list = { ...list, views: mergeRows(list.views, part.rows.map(viewOf)) };
-      if (isWhole) onPart?.(list);
+      if ('head' in part) head = part.head;
+      else newer.push(...part.rows.map(viewOf));
+      if (!isWhole || newer.length < shown * GROWTH) return;
+      shown = newer.length;
+      onPart?.(list());
     },
     signal,
   );
-  return { ...list, ...(until === undefined ? {} : { until }) };
+  return { ...list(), until: head.until };
 }
 
 /** Has the folders looked at when the page is opened, and when one comes back to it from another program. */

@@ -43,7 +43,7 @@ export interface Listing {
   readonly truncated: boolean;
 }
 
-const MAX_FILES = 20_000;
+const MAX_FILES = 200_000;
 const MAX_DEPTH = 12;
 const SIDECAR = /\.xmp$/i;
 

@@ -24,7 +24,7 @@ export type SummaryPart =
   | { readonly head: { readonly total: number; readonly until: string } }
   | { readonly rows: readonly ListedSummary[] };
 
-const AT_ONCE = 500;
+const AT_ONCE = 1000;
 /** Pictures that a page is begun with. */
 const FIRST = 60;
 
