@@ -1,4 +1,4 @@
-import { inArray, type SQL, sql } from 'drizzle-orm';
+import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../server/db/client';
 import { pool } from '../server/db/client';
 import { runItems } from '../server/db/schema';
@@ -62,6 +62,16 @@ export async function claimNext(db: Database, runId: string, mark: Mark): Promis
     .where(inArray(runItems.id, next))
     .returning();
   return claimed.sort((a, b) => a.position - b.position);
+}
+
+/** Gives back what was taken in hand and not begun: nobody else could take it, not even oneself. */
+export async function giveBack(db: Database, runId: string, mark: Mark): Promise<void> {
+  await db
+    .update(runItems)
+    .set({ claimedBy: null })
+    .where(
+      and(eq(runItems.runId, runId), eq(runItems.claimedBy, mark.number), eq(runItems.state, 'waiting')),
+    );
 }
 
 /** Waiting items of a run: those in the hands of others, and all. */

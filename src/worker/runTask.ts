@@ -6,7 +6,7 @@ import { sweepPartFiles } from '../server/files/partFiles';
 import { announce } from '../server/jobs/queue';
 import { readAssignment, writeChoices } from '../server/operations/assignments';
 import { folderById } from '../server/operations/folders';
-import { claimNext, type Item, type Mark, waitingItems, withMark } from './claims';
+import { claimNext, giveBack, type Item, type Mark, waitingItems, withMark } from './claims';
 import { ClaimLost } from './items/claimLost';
 import { embedItem } from './items/embedItem';
 import { failureOf } from './items/failure';
@@ -44,9 +44,8 @@ async function carryOut(db: Database, runId: string, mark: Mark, stopping: () =>
   if (!run) return;
   const carrier = await carrierFor(db, run, mark).catch(everyItemFails);
   const tell = progressOf(db, run);
-  const halted = haltOf(db, runId);
   let failed = false;
-  const next = async (): Promise<void> => {
+  const next = async (halted: () => Promise<boolean>): Promise<void> => {
     for (;;) {
       const claimed = stopping() || failed ? [] : await claimNext(db, runId, mark);
       if (claimed.length === 0) return;
@@ -62,7 +61,9 @@ async function carryOut(db: Database, runId: string, mark: Mark, stopping: () =>
   };
   let outcome = 'more';
   while (outcome === 'more') {
-    await allOf(Array.from({ length: AT_ONCE }, next));
+    const halted = haltOf(db, runId);
+    await allOf(Array.from({ length: AT_ONCE }, () => next(halted)));
+    await giveBack(db, runId, mark);
     if (stopping()) throw new Error('the worker is stopping; the run goes on when it is back');
     outcome = await endRun(db, run, mark);
   }

@@ -1,7 +1,8 @@
 import { execFileSync } from 'node:child_process';
-import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
+import sharp from 'sharp';
 import { running } from './fabrica';
 
 /** From the card, by a plan; others’ pictures; stopped and going on; and from the desktop through the browser. */
@@ -50,6 +51,21 @@ test.afterAll(async () => {
   await page.close();
 });
 
+/** The box of a picture; only what is in sight is there, so that one looks for it as a person does. */
+async function boxOf(name: string) {
+  const box = page.getByRole('checkbox', { name });
+  await page
+    .getByRole('heading', { name: /^(New on|Made by others|Already here)/ })
+    .first()
+    .hover();
+  await page.mouse.wheel(0, -10_000);
+  for (let turns = 0; turns < 40 && (await box.count()) === 0; turns++) {
+    await page.mouse.wheel(0, 200);
+    await page.waitForTimeout(100);
+  }
+  return box;
+}
+
 const act = () => page.getByRole('button', { name: /^(Bring|Move) in \d+$/ });
 
 test('a source is chosen; names, folders and a second copy are shown on the pictures that come', async () => {
@@ -64,6 +80,11 @@ test('a source is chosen; names, folders and a second copy are shown on the pict
   await page.getByLabel('Second copy in').fill(second);
   await page.getByLabel('Keywords for all of them').fill('by plan');
   await page.getByLabel('Starting rating').selectOption('3');
+  const proof = page.getByRole('region', { name: 'What will stand in them' });
+  await expect(proof).toContainText(/^\d+ pictures, \d+ MB, come as copies/);
+  await proof.locator('summary').click();
+  await expect(proof).toContainText(/Image Rating\s*filled in \d+/);
+  await proof.locator('summary').click();
 });
 
 test('what is set is kept as a plan; a change is told, and taken back by one act', async () => {
@@ -80,14 +101,14 @@ test('what is set is kept as a plan; a change is told, and taken back by one act
 });
 
 test('pictures of others stay out until it is said who that is', async () => {
-  await expect(page.getByRole('checkbox', { name: 'kt26-0414.jpg' })).not.toBeChecked();
+  await expect(await boxOf('kt26-0414.jpg')).not.toBeChecked();
   await page
     .getByRole('group', { name: 'Who is Mats Orrin?' })
     .getByRole('radio', { name: 'somebody else: fill only what is empty' })
     .click();
-  await expect(page.getByRole('checkbox', { name: 'kt26-0414.jpg' })).toBeChecked();
+  await expect(await boxOf('kt26-0414.jpg')).toBeChecked();
   await page.reload();
-  await expect(page.getByRole('checkbox', { name: 'kt26-0414.jpg' })).toBeChecked();
+  await expect(await boxOf('kt26-0414.jpg')).toBeChecked();
 });
 
 test('a run is stopped and goes on; what comes is named, keyworded, rated, and stands twice', async () => {
@@ -154,6 +175,73 @@ test('a move takes them from where they came', async () => {
   await page.getByRole('button', { name: 'Move in 1' }).click();
   await expect(page.getByRole('heading', { name: 'Brought in 1 of 1' })).toBeVisible();
   await expect.poll(() => existsSync(path.join(source, 'moved.jpg'))).toBe(false);
+});
+
+const ask = (way: 'put' | 'post', what: string, sentData: object) =>
+  page.request[way](`${address}/api/${what}`, { data: sentData, headers: { origin: address } });
+
+test('a slow card: the run is paused and goes on; the card is taken out, and what failed is tried again', async () => {
+  await page.goto(`${home}/bring-in`);
+  await page.getByRole('button', { name: 'another folder of this machine' }).click();
+  await page.getByLabel('Folder of this machine').fill(card);
+  await page.getByRole('button', { name: 'open it' }).click();
+  await page.getByLabel('They come by').selectOption('copy');
+  await page.getByRole('button', { name: 'tick all' }).last().click();
+  await ask('put', 'card', { speed: 12_000 });
+  await act().click();
+  await page.getByRole('button', { name: 'Pause' }).click();
+  await expect(page.getByRole('heading', { name: /^Bringing in, paused at \d+ of \d+$/ })).toBeVisible();
+  await expect(page.getByText('what is done is done')).toBeVisible();
+  await ask('put', 'card', { isIn: false, speed: 0 });
+  await page.getByRole('button', { name: /^Go on with \d+$/ }).click();
+  const again = page.getByRole('button', { name: /^Try the \d+ again$/ });
+  await expect(again).toBeVisible();
+  await expect(page.getByText('failed', { exact: true }).first()).toBeVisible();
+  await ask('put', 'card', { isIn: true });
+  await again.click();
+  await expect(page.getByRole('heading', { name: /^Brought in (\d+) of \1$/ })).toBeVisible();
+  expect(filesIn(working).filter((name) => path.basename(name).startsWith('.'))).toEqual([]);
+});
+
+test('a template is made on the way, is in force when one comes back, and what was ticked stays ticked', async () => {
+  await page.goto(`${home}/bring-in`);
+  await (await boxOf('kt26-0403.jpg')).check();
+  await page.getByRole('link', { name: 'make a template' }).click();
+  await page.getByLabel('Name of the template').fill('Made on the way');
+  await page.getByRole('button', { name: 'Keep the template, and back' }).click();
+  await page.waitForURL(/bring-in$/);
+  await expect(page.getByRole('link', { name: 'Made on the way' })).toBeVisible();
+  await expect(page.getByText('Made on the way: is empty and puts in nothing.')).toBeVisible();
+  await expect(await boxOf('kt26-0403.jpg')).toBeChecked();
+  await page.getByRole('button', { name: 'Take Made on the way out of force' }).click();
+  await expect(page.getByRole('link', { name: 'Made on the way' })).toBeHidden();
+});
+
+test('a drop folder brings in by itself what is put there, and holds others’ pictures back where one sees it', async () => {
+  const folder = path.join(data, 'bring-in-drop');
+  mkdirSync(folder);
+  await ask('put', 'makers', { name: 'Mats Orrin', answer: 'unknown' });
+  await page.getByRole('button', { name: 'another folder of this machine' }).click();
+  await page.getByLabel('Folder of this machine').fill(folder);
+  await page.getByRole('button', { name: 'open it' }).click();
+  await expect(page.getByRole('heading', { name: 'Nothing here' })).toBeVisible();
+  await page.getByLabel('a drop folder: what comes there is brought in by itself').check();
+  await page.getByLabel('Names').fill('dropped {{ file name }}');
+  await page.getByLabel('Folders').fill('');
+  await page.waitForTimeout(1500);
+  // Drawn anew: nothing of it is here yet.
+  const drawn = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#35566f' } })
+    .jpeg()
+    .toBuffer();
+  writeFileSync(path.join(folder, 'yard.jpg'), drawn);
+  await expect.poll(() => filesIn(working).join(), { timeout: 60_000 }).toContain('dropped yard.jpg');
+  const cut = await sharp(path.join(card, 'kt26-0414.jpg')).resize(300).jpeg().keepMetadata().toBuffer();
+  writeFileSync(path.join(folder, 'theirs.jpg'), cut);
+  await expect(page.getByText('1 held back until it is said who Mats Orrin is.')).toBeVisible({
+    timeout: 60_000,
+  });
+  await page.goto(address);
+  await expect(page.getByText('1 held back until it is said who Mats Orrin is.')).toBeVisible();
 });
 
 test('nothing complained in the browser', () => {

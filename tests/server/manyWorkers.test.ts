@@ -167,6 +167,21 @@ test('a paused run waits, keeps what is done, and goes on when it is told to; al
   await kill(worker);
 });
 
+test('a run that is paused and told to go on at once goes on: what was taken in hand is given back', async () => {
+  const one = await assignmentWith(bench, await pictures(40));
+  const { runId } = await start(one);
+  const worker = await startWorker();
+  for (let round = 0; round < 4; round++) {
+    await pauseRun(bench.db, runId, true).catch(() => undefined);
+    // As long as it takes until a worker has noticed, and is about to make the end.
+    await pause(260 + round * 20);
+    await pauseRun(bench.db, runId, false).catch(() => undefined);
+  }
+  await ended(bench, runId);
+  expect((await readRun(bench.db, runId)).counts).toMatchObject({ done: 40 });
+  await kill(worker);
+});
+
 test('runs that are planned together have running numbers of their own', async () => {
   const one = await assignmentWith(bench, await pictures(4));
   const name = '{{ running number : 2 }}';

@@ -17,6 +17,7 @@ import { InForce } from '../prepare/InForce';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { CallOuts } from './CallOuts';
 import { Choices } from './Choices';
+import { Makers } from './Makers';
 import { Plans } from './Plans';
 import { ProofInNumbers } from './ProofInNumbers';
 import { SendingBar } from './SendingBar';
@@ -136,6 +137,7 @@ export function BringInPage({
               : 'This folder holds no picture of a format that Fabrica reads. Put some in, and come back.'}
           </Teach>
         )}
+        <Makers pictures={source.pictures} answers={source.answers} onAnswer={source.answer} />
         <SourceList source={source} scroller={scroller} assignmentId={assignment.id} />
       </Box>
       <Box

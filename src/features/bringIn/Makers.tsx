@@ -12,7 +12,10 @@ const said: Readonly<Record<MakerAnswer, string>> = {
   unknown: 'not known: stay out',
 };
 
-/** Pictures of others by their stated maker, a short row each; an answer is remembered. */
+/**
+ * Pictures of others by their stated maker, a short row each, above all pictures: the question is not to be
+ * missed. An answer is remembered.
+ */
 export function Makers({
   pictures,
   answers,
@@ -23,43 +26,51 @@ export function Makers({
   onAnswer: (name: string, answer: MakerAnswer) => void;
 }) {
   const counts = new Map<string, { name: string; count: number }>();
-  for (const { maker } of pictures) {
-    if (maker === undefined) continue;
+  for (const { maker, standing } of pictures) {
+    if (maker === undefined || standing !== 'made by others') continue;
     const key = makerKey(maker);
     counts.set(key, { name: counts.get(key)?.name ?? maker, count: (counts.get(key)?.count ?? 0) + 1 });
   }
-  return [...counts].map(([key, { name, count }]) => (
-    <Flex
-      key={key}
-      as="fieldset"
-      paddingX="2"
-      paddingY="1"
-      columnGap="5"
-      rowGap="1"
-      wrap="wrap"
-      fontSize="0.875rem"
-      borderTopWidth="1px"
-      alignItems="baseline"
-    >
-      <chakra.legend srOnly>Who is {name}?</chakra.legend>
-      <Box minWidth="12em" fontWeight="600" overflowWrap="anywhere">
-        {name}{' '}
-        <chakra.span color="soft" fontWeight="400">
-          {count}
-        </chakra.span>
+  if (counts.size === 0) return null;
+  return (
+    <Box as="section" aria-label="Made by others: who is that?" paddingTop="1">
+      <Box fontSize="0.8125rem" color="soft" paddingX="2">
+        Made by others: no template touches these before you said who that is.
       </Box>
-      {(Object.entries(said) as [MakerAnswer, string][]).map(([answer, words]) => (
-        <chakra.label key={answer} display="flex" gap="1.5" alignItems="center" cursor="pointer">
-          <input
-            type="radio"
-            name={`maker-${key}`}
-            checked={answers.get(key) === answer}
-            onChange={() => onAnswer(name, answer)}
-          />
-          {words}
-        </chakra.label>
+      {[...counts].map(([key, { name, count }]) => (
+        <Flex
+          key={key}
+          as="fieldset"
+          paddingX="2"
+          paddingY="1"
+          columnGap="5"
+          rowGap="1"
+          wrap="wrap"
+          fontSize="0.875rem"
+          borderTopWidth="1px"
+          alignItems="baseline"
+        >
+          <chakra.legend srOnly>Who is {name}?</chakra.legend>
+          <Box minWidth="12em" fontWeight="600" overflowWrap="anywhere">
+            {name}{' '}
+            <chakra.span color="soft" fontWeight="400">
+              {count}
+            </chakra.span>
+          </Box>
+          {(Object.entries(said) as [MakerAnswer, string][]).map(([answer, words]) => (
+            <chakra.label key={answer} display="flex" gap="1.5" alignItems="center" cursor="pointer">
+              <input
+                type="radio"
+                name={`maker-${key}`}
+                checked={answers.get(key) === answer}
+                onChange={() => onAnswer(name, answer)}
+              />
+              {words}
+            </chakra.label>
+          ))}
+          {!answers.has(key) && <chakra.span color="weldText">not answered: they stay out</chakra.span>}
+        </Flex>
       ))}
-      {!answers.has(key) && <chakra.span color="weldText">not answered: they stay out</chakra.span>}
-    </Flex>
-  ));
+    </Box>
+  );
 }

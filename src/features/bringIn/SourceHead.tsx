@@ -3,7 +3,6 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { WordAct } from '@/ui/acts';
 import type { Standing } from './groups';
-import { Makers } from './Makers';
 import type { CardPicture, useSource } from './useSource';
 
 const titles: Readonly<Record<Standing, string>> = {
@@ -14,7 +13,7 @@ const titles: Readonly<Record<Standing, string>> = {
 };
 const explained: Readonly<Record<Standing, string>> = {
   comes: '',
-  'made by others': 'Another maker stands in these. No template touches them before you said who that is.',
+  'made by others': 'Another maker stands in these. What you said about them above is remembered.',
   'already here':
     'The same picture is in this assignment already, or twice on the source, whatever its name.',
   'cannot be read': 'These stay where they are.',
@@ -28,7 +27,7 @@ export function SourceHead({
 }: {
   standing: Standing;
   pictures: readonly CardPicture[];
-  source: Pick<ReturnType<typeof useSource>, 'answers' | 'answer' | 'tick' | 'label'>;
+  source: Pick<ReturnType<typeof useSource>, 'tick' | 'label'>;
 }) {
   const ticked = pictures.filter((one) => one.ticked).length;
   const paths = pictures.filter((one) => one.picture.record).map((one) => one.picture.relativePath);
@@ -51,9 +50,6 @@ export function SourceHead({
           </WordAct>
         )}
       </Flex>
-      {standing === 'made by others' && (
-        <Makers pictures={pictures} answers={source.answers} onAnswer={source.answer} />
-      )}
     </Box>
   );
 }

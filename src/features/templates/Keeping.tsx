@@ -1,7 +1,7 @@
 'use client';
 
 import { chakra, Flex } from '@chakra-ui/react';
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Assignment } from '@/server/operations/assignments';
@@ -23,6 +23,7 @@ export function Keeping({
 }) {
   const { template, changed, saving, settle, reopen } = page;
   const router = useRouter();
+  const queries = useQueryClient();
   const { mutate, isPending, error } = useMutation({
     mutationFn: async (act: 'keep' | 'branch') => {
       const saved = await settle();
@@ -38,7 +39,9 @@ export function Keeping({
     onSuccess: async (kept, act) => {
       if (madeFor) {
         await putInForce(madeFor.id, kept.id);
+        await queries.invalidateQueries({ queryKey: ['assignment', madeFor.id] });
         router.push(`/assignments/${madeFor.id}/bring-in`);
+        router.refresh();
       } else if (act === 'branch') router.push(`/templates/${kept.id}`);
       else {
         reopen(kept);
