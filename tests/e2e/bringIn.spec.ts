@@ -3,7 +3,7 @@ import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, writeFi
 import path from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
 import sharp from 'sharp';
-import { running } from './fabrica';
+import { boxOf, running } from './fabrica';
 
 /** From the card, by a plan; others’ pictures; stopped and going on; and from the desktop through the browser. */
 test.describe.configure({ mode: 'serial' });
@@ -51,21 +51,6 @@ test.afterAll(async () => {
   await page.close();
 });
 
-/** The box of a picture; only what is in sight is there, so that one looks for it as a person does. */
-async function boxOf(name: string) {
-  const box = page.getByRole('checkbox', { name });
-  await page
-    .getByRole('heading', { name: /^(New on|Made by others|Already here)/ })
-    .first()
-    .hover();
-  await page.mouse.wheel(0, -10_000);
-  for (let turns = 0; turns < 40 && (await box.count()) === 0; turns++) {
-    await page.mouse.wheel(0, 200);
-    await page.waitForTimeout(100);
-  }
-  return box;
-}
-
 const act = () => page.getByRole('button', { name: /^(Bring|Move) in \d+$/ });
 
 test('a source is chosen; names, folders and a second copy are shown on the pictures that come', async () => {
@@ -101,14 +86,14 @@ test('what is set is kept as a plan; a change is told, and taken back by one act
 });
 
 test('pictures of others stay out until it is said who that is', async () => {
-  await expect(await boxOf('kt26-0414.jpg')).not.toBeChecked();
+  await expect(await boxOf(page, 'kt26-0414.jpg')).not.toBeChecked();
   await page
     .getByRole('group', { name: 'Who is Mats Orrin?' })
     .getByRole('radio', { name: 'somebody else: fill only what is empty' })
     .click();
-  await expect(await boxOf('kt26-0414.jpg')).toBeChecked();
+  await expect(await boxOf(page, 'kt26-0414.jpg')).toBeChecked();
   await page.reload();
-  await expect(await boxOf('kt26-0414.jpg')).toBeChecked();
+  await expect(await boxOf(page, 'kt26-0414.jpg')).toBeChecked();
 });
 
 test('a run is stopped and goes on; what comes is named, keyworded, rated, and stands twice', async () => {
@@ -205,14 +190,14 @@ test('a slow card: the run is paused and goes on; the card is taken out, and wha
 
 test('a template is made on the way, is in force when one comes back, and what was ticked stays ticked', async () => {
   await page.goto(`${home}/bring-in`);
-  await (await boxOf('kt26-0403.jpg')).check();
+  await (await boxOf(page, 'kt26-0403.jpg')).check();
   await page.getByRole('link', { name: 'make a template' }).click();
   await page.getByLabel('Name of the template').fill('Made on the way');
   await page.getByRole('button', { name: 'Keep the template, and back' }).click();
   await page.waitForURL(/bring-in$/);
   await expect(page.getByRole('link', { name: 'Made on the way' })).toBeVisible();
   await expect(page.getByText('Made on the way: is empty and puts in nothing.')).toBeVisible();
-  await expect(await boxOf('kt26-0403.jpg')).toBeChecked();
+  await expect(await boxOf(page, 'kt26-0403.jpg')).toBeChecked();
   await page.getByRole('button', { name: 'Take Made on the way out of force' }).click();
   await expect(page.getByRole('link', { name: 'Made on the way' })).toBeHidden();
 });
@@ -225,7 +210,9 @@ test('a drop folder brings in by itself what is put there, and holds others’ p
   await page.getByLabel('Folder of this machine').fill(folder);
   await page.getByRole('button', { name: 'open it' }).click();
   await expect(page.getByRole('heading', { name: 'Nothing here' })).toBeVisible();
-  await page.getByLabel('a drop folder: what comes there is brought in by itself').check();
+  const dropping = page.getByLabel('a drop folder: what comes there is brought in by itself');
+  await dropping.click();
+  await expect(dropping).toBeChecked();
   await page.getByLabel('Names').fill('dropped {{ file name }}');
   await page.getByLabel('Folders').fill('');
   await page.waitForTimeout(1500);

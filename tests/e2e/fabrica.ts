@@ -4,6 +4,7 @@ import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, write
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
+import type { Locator, Page } from '@playwright/test';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
 const note = path.join(root, 'test-results', 'fabrica.json');
@@ -15,6 +16,21 @@ export interface Running {
 
 export function running(): Running {
   return JSON.parse(readFileSync(note, 'utf8')) as Running;
+}
+
+/** The box of a picture of a source; only what is in sight is there, so one looks for it as a person does. */
+export async function boxOf(page: Page, name: string): Promise<Locator> {
+  const box = page.getByRole('checkbox', { name });
+  await page
+    .getByRole('heading', { name: /^(New on|Made by others|Already here)/ })
+    .first()
+    .hover();
+  await page.mouse.wheel(0, -10_000);
+  for (let turns = 0; turns < 40 && (await box.count()) === 0; turns++) {
+    await page.mouse.wheel(0, 200);
+    await page.waitForTimeout(100);
+  }
+  return box;
 }
 
 /** Starts `./fabrica demo` as a person would, and waits for the address that it prints. */

@@ -103,7 +103,7 @@ export function SourceChoice({
         >
           <input
             type="checkbox"
-            checked={assignment.dropping}
+            checked={(change.isPending ? change.variables.dropping : undefined) ?? assignment.dropping}
             onChange={(event) => change.mutate({ dropping: event.target.checked })}
           />
           a drop folder: what comes there is brought in by itself
