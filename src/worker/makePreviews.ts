@@ -24,7 +24,8 @@ export async function makePreviews(
   const tried: string[] = [];
   let made = 0;
   while (!stopping()) {
-    const busy = await isUnderWay(db, assignmentId);
+    // A run that pauses may do so for days.
+    const busy = await isUnderWay(db, assignmentId, { withPaused: false });
     const waiting = busy && made >= FIRST_SCREEN ? [] : await unready(db, assignmentId, tried);
     if (waiting.length === 0 && !busy) return made;
     if (waiting.length === 0) await new Promise((resolve) => setTimeout(resolve, WAIT_MS));

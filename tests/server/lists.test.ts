@@ -9,6 +9,7 @@ import { changeAssignment, readAssignment } from '@/server/operations/assignment
 import { type ListedSummary, listSummaries, stripCounts } from '@/server/operations/listSummaries';
 import { listPhotos } from '@/server/operations/photos';
 import { readSourceInParts } from '@/server/operations/readSource';
+import { pauseRun } from '@/server/operations/runs';
 import type { SourcePart } from '@/server/operations/sourceParts';
 import { startImport } from '@/server/operations/startImport';
 import { changeTemplate } from '@/server/operations/templates';
@@ -175,6 +176,13 @@ test('previews are made beforehand, and one serves the card, the copy and the fi
   writeFileSync(reworded, await smallJpeg(9));
   await preview(reworded, 480);
   expect(made()).toHaveLength(count + 1);
+});
+
+test('a run that pauses does not keep the previews of its assignment waiting', async () => {
+  const one = await broughtIn(2);
+  const { runId } = await startImport(bench.db, one.id, { paths: ['1.jpg'], leaveAsTheyAre: [] });
+  await pauseRun(bench.db, runId, true);
+  expect(await makePreviews(bench.db, one.id, () => false)).toBe(2);
 });
 
 test('a template that was changed makes the list anew', async () => {

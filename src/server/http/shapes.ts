@@ -126,7 +126,7 @@ export const makerAnswer = schema<{ name: string; answer: MakerAnswer }>(
 );
 export const photoSelection = schema<{ photoIds?: string[] }>(object({ photoIds: ids }, []));
 /** Of PostgreSQL: 64 bits. */
-export const transactionNumber = /^\d{1,20}$/;
+export const transactionNumber = /^\d{1,18}$/;
 export const photoIds = schema<{ photoIds: string[] }>(object({ photoIds: ids }));
 
 const value = { anyOf: [text(32_000), list(text(2000), 2000), list(structure, 200), { type: 'null' }] };

@@ -124,12 +124,22 @@ export async function pauseRun(db: Database, id: string, paused: boolean): Promi
   });
 }
 
-/** Whether a run of an assignment is under way, or about to be. */
-export async function isUnderWay(db: Queries, assignmentId: string): Promise<boolean> {
+/** Whether a run of an assignment is under way, or about to be; without those that pause, where they do not count. */
+export async function isUnderWay(
+  db: Queries,
+  assignmentId: string,
+  { withPaused = true } = {},
+): Promise<boolean> {
   const [busy] = await db
     .select({ id: runs.id })
     .from(runs)
-    .where(and(eq(runs.assignmentId, assignmentId), inArray(runs.state, ['waiting', 'running'])))
+    .where(
+      and(
+        eq(runs.assignmentId, assignmentId),
+        inArray(runs.state, ['waiting', 'running']),
+        withPaused ? undefined : eq(runs.paused, false),
+      ),
+    )
     .limit(1);
   return busy !== undefined;
 }
