@@ -46,3 +46,46 @@ test('what is no picture is an error', async () => {
   writeFileSync(file, 'no picture');
   await expect(preview(file, 480)).rejects.toThrow();
 });
+
+/** CIPA DC-007, 5.2: an index in APP2 of the picture and of a large thumbnail (class 2) behind it. */
+function withThumbnail(picture: Buffer, thumbnail: Buffer): Buffer {
+  const MP_HEADER = 10;
+  const index = Buffer.alloc(58);
+  index.write('II*\0', 0, 'latin1');
+  index.writeUInt32LE(8, 4);
+  index.writeUInt16LE(1, 8);
+  index.writeUInt16LE(0xb002, 10);
+  index.writeUInt16LE(7, 12);
+  index.writeUInt32LE(32, 14);
+  index.writeUInt32LE(26, 18);
+  const head = Buffer.concat([
+    Buffer.from([0xff, 0xe2, 0, 2 + 4 + index.length]),
+    Buffer.from('MPF\0', 'latin1'),
+  ]);
+  const size = picture.length + head.length + index.length;
+  index.writeUInt32LE(0x030000, 26);
+  index.writeUInt32LE(size, 30);
+  index.writeUInt32LE(0x010002, 42);
+  index.writeUInt32LE(thumbnail.length, 46);
+  index.writeUInt32LE(size - MP_HEADER, 50);
+  return Buffer.concat([picture.subarray(0, 2), head, index, picture.subarray(2), thumbnail]);
+}
+
+test('the preview inside is shown where it is large enough and of the same shape, else the picture itself', async () => {
+  const blue = (width: number, height: number) =>
+    sharp({ create: { width, height, channels: 3, background: { r: 20, g: 40, b: 200 } } })
+      .jpeg()
+      .toBuffer();
+  const red = await plain(1800, 1200).toBuffer();
+  const shown = async (name: string, thumbnail: Buffer, side: 480 | 1600) => {
+    const file = path.join(folder, name);
+    writeFileSync(file, withThumbnail(red, thumbnail));
+    const { data } = await sharp(await preview(file, side))
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    return data[0]! > 100 ? 'the picture' : 'the preview inside';
+  };
+  expect(await shown('inside.jpg', await blue(600, 400), 480)).toBe('the preview inside');
+  expect(await shown('inside.jpg', await blue(600, 400), 1600)).toBe('the picture');
+  expect(await shown('square.jpg', await blue(600, 600), 480)).toBe('the picture');
+});
