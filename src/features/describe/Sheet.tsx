@@ -30,7 +30,7 @@ export function Sheet({
     count: rows,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW_HEIGHT,
-    overscan: 2,
+    overscan: 1,
     useFlushSync: false,
   });
   const { current } = selection;
