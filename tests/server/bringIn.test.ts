@@ -9,6 +9,7 @@ import { listPhotos, photoPath } from '@/server/operations/photos';
 import { keepPlan, listPlans, removePlan, usePlan } from '@/server/operations/plans';
 import { goOnRun, retryRun, stopRun } from '@/server/operations/runs';
 import { type ImportWish, startImport } from '@/server/operations/startImport';
+import { writeDrafts } from '@/server/operations/writeDrafts';
 import { carryOutRun } from '@/worker/runTask';
 import { valuesIn } from '../fixtures/embed';
 import { assignmentWith, type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
@@ -208,4 +209,20 @@ test('an answer about a maker is remembered by the name, whatever its spelling',
   await answerMaker(bench.db, 'MATS  ORRIN', 'leave');
   expect(await listMakers(bench.db)).toEqual([{ key: 'matsorrin', name: 'MATS  ORRIN', answer: 'leave' }]);
   await expect(answerMaker(bench.db, '–', 'me')).rejects.toThrow('no letter');
+});
+
+test('the name of a picture whose file is gone is not given again: its words stay with it', async () => {
+  const one = await job({ 'a.jpg': await smallJpeg(1) });
+  await one.bringIn();
+  const [gone] = await listPhotos(bench.db, one.id);
+  await writeDrafts(bench.db, one.id, [gone!.id], { kind: 'caption', text: 'Of the first one.' });
+  rmSync(path.join(one.working, 'a.jpg'));
+  writeFileSync(path.join(one.card, 'a.jpg'), await smallJpeg(7));
+  await one.bringIn();
+  expect(below(one.working)).toEqual(['a-2.jpg']);
+  const photos = await listPhotos(bench.db, one.id);
+  expect(photos.map((photo) => [photo.name, Object.keys(photo.drafts)])).toEqual([
+    ['a.jpg', ['description']],
+    ['a-2.jpg', []],
+  ]);
 });

@@ -14,7 +14,8 @@ export function useRunItems({ id, state, counts }: Receipt) {
   const going = state === 'running' || state === 'waiting';
   const results = useQueries({
     queries: pages.map((page) => ({
-      queryKey: ['run-items', id, page, going, counts.failed],
+      // Once it has ended, what is taken back or tried again shows by the counts.
+      queryKey: ['run-items', id, page, going ? counts.failed : Object.values(counts).join()],
       queryFn: () => ask<ReceiptItem[]>(`runs/${id}/items?from=${page * PAGE}&most=${PAGE}`),
       placeholderData: keepPreviousData,
       refetchInterval: going ? WHILE_GOING_MS : (false as const),

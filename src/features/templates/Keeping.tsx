@@ -38,7 +38,7 @@ export function Keeping({
     },
     onSuccess: async (kept, act) => {
       if (madeFor) {
-        await putInForce(madeFor.id, kept.id);
+        await putInForce(madeFor.id, kept.id, act === 'branch' ? template?.id : undefined);
         await queries.invalidateQueries({ queryKey: ['assignment', madeFor.id] });
         router.push(`/assignments/${madeFor.id}/bring-in`);
         router.refresh();
@@ -78,11 +78,13 @@ export function Keeping({
   );
 }
 
-/** Behind those that are in force there, once. */
-async function putInForce(assignmentId: string, templateId: string): Promise<void> {
+/** Behind those that are in force there, once; a branch in the place of what it was branched from. */
+async function putInForce(assignmentId: string, templateId: string, insteadOf?: string): Promise<void> {
   const { inForce } = await ask<Assignment>(`assignments/${assignmentId}`);
   if (inForce.includes(templateId)) return;
-  await ask(`assignments/${assignmentId}`, 'PATCH', { inForce: [...inForce, templateId] });
+  const replaced = inForce.map((id) => (id === insteadOf ? templateId : id));
+  const wanted = replaced.includes(templateId) ? replaced : [...inForce, templateId];
+  await ask(`assignments/${assignmentId}`, 'PATCH', { inForce: wanted });
 }
 
 function statusWords(

@@ -3,6 +3,7 @@ import { mkdir, readdir } from 'node:fs/promises';
 import path from 'node:path';
 import { FileError } from './fileError';
 import { diskLayer, type FileLayer, type LayerFile } from './layer';
+import { partFile, sweepPartFiles } from './partFiles';
 import { hasEnded, thisProcess } from './processMark';
 
 /** What is about to be written into one file, and what stood there. */
@@ -38,10 +39,13 @@ export async function keepUndo(
   layer: FileLayer = diskLayer,
 ): Promise<string> {
   const name = path.join(folder, `undo-${randomBytes(8).toString('hex')}.bin`);
-  const file = await layer.create(name, 0o600);
+  // A worker that starts just now must not take a record that is being written for one that never was.
+  const part = partFile(folder);
+  const file = await layer.create(part, 0o600);
   await file.write(encode(records), 0);
   await file.sync();
   await file.close();
+  await layer.rename(part, name);
   await layer.syncFolder(folder);
   return name;
 }
@@ -101,6 +105,7 @@ function decode(all: Uint8Array): { writer: string; records: UndoRecord[] } | un
 /** Finishes or takes back what writers that ended had left open. A change made since is left alone. */
 export async function recoverUndo(folder: string, layer: FileLayer = diskLayer): Promise<Recovery[]> {
   await mkdir(folder, { recursive: true });
+  await sweepPartFiles(folder);
   const names = (await readdir(folder)).filter((name) => NAME.test(name));
   const done: Recovery[] = [];
   for (const name of names) done.push(...(await recoverOne(path.join(folder, name), layer)));

@@ -46,6 +46,7 @@ export async function* listSummaries(
   const [counted] = await db
     .select({ total: count() })
     .from(photos)
+    .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
     .where(eq(photos.assignmentId, assignmentId));
   yield { head: { total: counted?.total ?? 0, until: rows[0]!.until } };
   const stale = or(isNull(photos.summary), sql`${photos.summaryBasis} is distinct from ${basis}`);
