@@ -23,7 +23,7 @@ export function CallOuts({ warnings, assignmentId }: { warnings: readonly CallOu
         <Flex key={words} gap="3" fontWeight={stops ? '600' : '400'}>
           <Box>{words}</Box>
           {templateId && (
-            <WordAct asChild minHeight="0">
+            <WordAct asChild minHeight="0" whiteSpace="nowrap">
               <Link href={`/templates/${templateId}?for=${assignmentId}`} prefetch={false}>
                 mend it
               </Link>
