@@ -10,6 +10,8 @@ const options = {
   to: { type: 'string' },
   'dng-sidecar': { type: 'boolean' },
   'date-original': { type: 'boolean' },
+  'replace-unreadable': { type: 'boolean' },
+  'break-provenance': { type: 'boolean' },
   jobs: { type: 'string' },
   help: { type: 'boolean', short: 'h' },
 } as const;
@@ -17,7 +19,10 @@ const options = {
 const allowed: Readonly<Record<string, readonly string[]>> = {
   read: ['json'],
   fields: ['json'],
-  embed: ['template', 'keywords', 'fact', 'in-place', 'to', 'dng-sidecar', 'date-original', 'jobs'],
+  embed: [
+    ...['template', 'keywords', 'fact', 'in-place', 'to', 'dng-sidecar', 'date-original', 'jobs'],
+    ...['replace-unreadable', 'break-provenance'],
+  ],
 };
 
 async function main(args: readonly string[]): Promise<number> {
@@ -51,6 +56,8 @@ async function main(args: readonly string[]): Promise<number> {
     to: values.to,
     dngSidecar: values['dng-sidecar'] === true,
     dateOriginal: values['date-original'] === true,
+    replaceUnreadable: values['replace-unreadable'] === true,
+    breakProvenance: values['break-provenance'] === true,
     jobs: values.jobs,
     files,
   });

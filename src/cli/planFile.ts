@@ -4,9 +4,10 @@ import type { FieldValue } from '../core/catalogue/value';
 import { planShot, type ShotChoices, type ShotPlan } from '../core/embed/planShot';
 import { valuesOfRecord } from '../core/mapping/read';
 import { FormatError, type Problem } from '../core/problems/problem';
+import { valuesComing } from '../core/templates/incoming';
 import { type CompiledTemplates, resolve } from '../core/templates/resolve';
-import { applyRule } from '../core/templates/rules';
 import { containersOf, Neighbours, type ReadShot, readShot } from '../server/files/readShot';
+import { localNow } from '../server/operations/context';
 
 /** What is wanted of every file. */
 export interface EmbedWish {
@@ -36,7 +37,7 @@ export class FilePlanner {
   async plan(file: string, index: number): Promise<Planned> {
     const read = await readShot(path.dirname(file), await this.neighbours.alone(file));
     const { wanted, missing } = this.wanted(read, index);
-    const plan = await planShot(containersOf(read), wanted, this.wish.choices);
+    const plan = await planShot(containersOf(read), wanted, { ...this.wish.choices, now: localNow() });
     if (plan.refused) throw new FormatError(plan.refused.code, plan.refused.part, plan.refused);
     return { file, read, plan, problems: [...plan.problems, ...missing] };
   }
@@ -49,7 +50,7 @@ export class FilePlanner {
     const values = valuesOfRecord(read.record);
     const { camera, lens } = read.main.picture.camera;
     const { pixels } = read.main.picture;
-    const { changes, problems: missing } = resolve(templates, values, {
+    const context = {
       fileName: read.shot.main,
       runningNumber: index + 1,
       today,
@@ -58,12 +59,9 @@ export class FilePlanner {
       ...(camera ? { camera } : {}),
       ...(lens ? { lens } : {}),
       ...(pixels ? { width: pixels.width, height: pixels.height } : {}),
-    });
-    const wanted = new Map([...changes].map(([id, change]) => [id, change.value]));
-    if (keywords.length > 0) {
-      const present = wanted.get('keywords') ?? values.keywords;
-      wanted.set('keywords', applyRule('keywords', 'add', present ?? undefined, keywords));
-    }
-    return { wanted, missing };
+    };
+    const coming = valuesComing(templates, values, context, { leave: false, onlyEmpty: false, keywords });
+    const wanted = new Map([...coming].map(([id, { value }]) => [id, value]));
+    return { wanted, missing: resolve(templates, values, context).problems };
   }
 }

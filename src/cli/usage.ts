@@ -13,6 +13,9 @@ export const usage = `Fabrica on the command line, without server or database.
       --to DIR          write copies into DIR; a name that is taken is not overwritten
       --dng-sidecar     leave DNG files as they are and write a sidecar
       --date-original   write Date Created into Exif DateTimeOriginal too
+      --replace-unreadable  write a record new that cannot be read to its end,
+                        from what could be read; the rest of it is lost
+      --break-provenance    write into files whose signed provenance (C2PA) breaks by it
       --jobs N          files at a time (default: 8)
 
   fabrica fields [--json]

@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { insertedBytes } from '../core/containers/edits';
-import type { ShotPart } from '../core/embed/planShot';
+import { isSidecar, type ShotPart } from '../core/embed/planShot';
 import { applyEdits } from '../server/files/applyEdits';
 import { createFile } from '../server/files/createFile';
 import { fitsInPlace, type InPlaceRequest } from '../server/files/inPlace';
@@ -10,12 +10,9 @@ import type { Planned } from './planFile';
 
 /** A copy of every file of the photo, the metadata going in on the way. */
 export async function writeCopies({ read, plan }: Planned, to: string): Promise<void> {
-  for (const [role, source] of [
-    ['main', read.main],
-    ['sidecar', read.sidecar],
-  ] as const) {
-    if (!source) continue;
-    const name = role === 'main' ? read.shot.main : read.shot.sidecar!;
+  for (const role of ['main', 'sidecar', 'otherSidecar'] as const) {
+    const [source, name] = [read[role], read.shot[role]];
+    if (!source || !name) continue;
     const part = plan.parts.find((one) => one.role === role);
     await applyEdits({
       source: path.join(read.folder, name),
@@ -35,7 +32,8 @@ export async function writeCopies({ read, plan }: Planned, to: string): Promise<
 }
 
 function pathOf(read: ReadShot, part: ShotPart): string {
-  return part.role === 'sidecar' ? sidecarPath(read) : path.join(read.folder, read.shot.main);
+  const name = part.isNew ? undefined : read.shot[part.role];
+  return name ? path.join(read.folder, name) : sidecarPath(read);
 }
 
 export function pathsOf({ read, plan }: Planned): string[] {
@@ -43,8 +41,10 @@ export function pathsOf({ read, plan }: Planned): string[] {
 }
 
 function fits(read: ReadShot, part: ShotPart): boolean {
-  const { stat } = part.role === 'sidecar' ? (read.sidecar ?? read.main) : read.main;
-  return !part.isNew && part.role !== 'sidecar' && fitsInPlace(part.plan.edits, stat.size);
+  const file = read[part.role];
+  return (
+    !part.isNew && !isSidecar(part.role) && file !== undefined && fitsInPlace(part.plan.edits, file.stat.size)
+  );
 }
 
 export function inPlaceRequests({ read, plan }: Planned): InPlaceRequest[] {
@@ -72,7 +72,7 @@ export async function replaceOthers({ read, plan }: Planned): Promise<void> {
       target,
       edits: part.plan.edits,
       mode: 'replace',
-      expected: part.role === 'sidecar' ? read.sidecar!.stat : read.main.stat,
+      expected: read[part.role]!.stat,
       times: 'now',
       verify: (bytes) => verifyWritten(bytes, part.plan, path.basename(target)),
       digest: false,

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { field } from '@/core/catalogue/fields';
+import { fieldLabel } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
 import type { ChangeKind, Proof } from '@/core/drafts/proof';
 import { valueWords } from './valueWords';
@@ -19,7 +19,7 @@ function ProofLineRow({ line }: { line: Proof['lines'][number] }) {
   return (
     <Flex gap="4" paddingY="2" borderTopWidth="1px" fontSize="0.875rem" alignItems="baseline">
       <Box width="10.5em" flexShrink={0}>
-        <Box fontWeight="600">{field(line.field).standardName}</Box>
+        <Box fontWeight="600">{fieldLabel(line.field)}</Box>
         <Box color={danger ? 'madderText' : 'soft'} fontWeight={danger ? '600' : '400'}>
           {line.kind} in {line.count}
         </Box>

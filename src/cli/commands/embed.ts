@@ -1,11 +1,12 @@
 import { mkdir, readFile } from 'node:fs/promises';
 import path from 'node:path';
-import { field } from '../../core/catalogue/fields';
+import { fieldLabel } from '../../core/catalogue/fields';
 import { parseKeywords } from '../../core/keywords/parse';
 import { openFillIns } from '../../core/templates/fillIns';
 import { type CompiledTemplates, compileTemplates } from '../../core/templates/resolve';
 import { recoverUndo } from '../../server/files/undo';
 import { localToday } from '../../server/operations/context';
+import { problemWords } from '../../server/problems/words';
 import { readTemplateFile, TemplateFileError } from '../../server/templates/templateFile';
 import { EmbedRun, type EmbedSettings } from '../embedRun';
 import { undoFolder } from '../places';
@@ -19,6 +20,8 @@ export interface EmbedArguments {
   readonly to: string | undefined;
   readonly dngSidecar: boolean;
   readonly dateOriginal: boolean;
+  readonly replaceUnreadable: boolean;
+  readonly breakProvenance: boolean;
   readonly jobs: string | undefined;
   readonly files: readonly string[];
 }
@@ -40,6 +43,8 @@ export async function embed(args: EmbedArguments): Promise<number> {
     choices: {
       ...(args.dngSidecar ? { dngSidecar: true } : {}),
       ...(args.dateOriginal ? { dateTimeOriginal: true } : {}),
+      ...(args.replaceUnreadable ? { replaceUnreadable: true } : {}),
+      ...(args.breakProvenance ? { breakProvenance: true } : {}),
     },
     jobs,
     to: args.to,
@@ -75,9 +80,12 @@ async function compiled(names: readonly string[]): Promise<CompiledTemplates> {
   const [open] = openFillIns(templates);
   if (open)
     throw new UsageError(
-      `the template “${open.name}” is still to be filled in: ${open.fields.map((id) => field(id).standardName).join(', ')}`,
+      `the template “${open.name}” is still to be filled in: ${open.fields.map((id) => fieldLabel(id)).join(', ')}`,
     );
-  return compileTemplates(templates);
+  const made = compileTemplates(templates);
+  const [wrong] = made.problems;
+  if (wrong) throw new UsageError(`a template cannot be used. ${problemWords(wrong)}`);
+  return made;
 }
 
 function fact(text: string): [string, string] {

@@ -8,7 +8,13 @@ export function splitSignOff(
   if (!signOff || !description.endsWith(signOff)) return { caption: description, signedOff: false };
   const before = description.slice(0, description.length - signOff.length);
   if (before !== '' && !before.endsWith('\n')) return { caption: description, signedOff: false };
-  return { caption: before.replace(/\n+$/, ''), signedOff: true };
+  return { caption: withoutLineEnds(before), signedOff: true };
+}
+
+function withoutLineEnds(text: string): string {
+  let end = text.length;
+  while (text[end - 1] === '\n') end--;
+  return text.slice(0, end);
 }
 
 /** The caption with its sign-off underneath, never twice. */

@@ -1,6 +1,6 @@
 import type { FieldRow, XmpPlace } from './row';
 import type { StructureId } from './structures';
-import { digitalSourceTypes } from './vocabularies';
+import { digitalSourceTypes, retiredSourceTypes } from './vocabularies';
 
 /*
  * IPTC Photo Metadata Standard: what Core knows beyond the table in fields.ts, and Extension, edition 2025.1.
@@ -47,13 +47,15 @@ export const extensionRows = {
     section: 'Core, Extended Description (Accessibility); from memory',
   }),
   intellectualGenre: individual({
-    standardName: 'Intellectual Genre',
+    standardName: 'Intellectual Genre (legacy)',
+    label: 'Intellectual Genre',
     question: 'shows',
     type: 'text',
     help: 'The kind of journalistic work, in the words of the IPTC list.',
     example: 'Feature',
     readers: 'News systems',
     xmp: { ns: 'Iptc4xmpCore', name: 'IntellectualGenre', form: 'simple' },
+    iim: { record: 2, dataset: 4, maxBytes: 68, repeatable: true, form: 'attribute-reference' },
     section: 'Core, Intellectual Genre',
   }),
   genre: structured('cvTerm', {
@@ -66,6 +68,7 @@ export const extensionRows = {
   }),
   sceneCode: individual({
     standardName: 'Scene Code',
+    textForm: 'scene-code',
     question: 'shows',
     type: 'list',
     help: 'Six digits of the IPTC scene list.',
@@ -75,13 +78,16 @@ export const extensionRows = {
     section: 'Core, Scene Code',
   }),
   subjectCode: individual({
-    standardName: 'Subject Code',
+    standardName: 'Subject Code (legacy)',
+    label: 'Subject Code',
+    textForm: 'subject-code',
     question: 'shows',
     type: 'list',
     help: 'Eight digits of the IPTC subject list.',
     example: '01000000',
     readers: 'News systems',
     xmp: { ns: 'Iptc4xmpCore', name: 'SubjectCode', form: 'bag' },
+    iim: { record: 2, dataset: 12, maxBytes: 236, repeatable: true, form: 'subject-reference' },
     section: 'Core, Subject Code',
   }),
   subjectTerms: structured('cvTerm', {
@@ -132,7 +138,7 @@ export const extensionRows = {
     standardName: 'Supplemental Categories',
     question: 'shows',
     type: 'list',
-    help: 'Further categories. Out of use, still read by news systems.',
+    help: 'Further words of an agency’s list of categories. Out of use, still read by news systems.',
     example: 'Craft',
     readers: 'News systems',
     xmp: { ns: 'photoshop', name: 'SupplementalCategories', form: 'bag' },
@@ -169,6 +175,7 @@ export const extensionRows = {
   }),
   modelAge: individual({
     standardName: 'Model Age',
+    textForm: 'whole-number',
     question: 'shows',
     type: 'list',
     help: 'Ages of the people shown, in years, when the picture was taken.',
@@ -218,6 +225,21 @@ export const extensionRows = {
     xmp: ext('ImageRegion', 'bag-of-structs'),
     section: 'Extension, Image Region; from memory',
   }),
+  faceRegions: structured('faceRegion', {
+    standardName: 'Regions',
+    label: 'Marked regions',
+    question: 'shows',
+    help: 'Faces and other parts that a program has marked, with their place in the picture. Kept as they are.',
+    example: 'Face: Ivo Brandt',
+    shownOnly: true,
+    xmp: {
+      ns: 'mwg-rs',
+      name: 'Regions',
+      form: 'struct-with-structs',
+      member: { ns: 'mwg-rs', name: 'RegionList' },
+    },
+    section: 'Metadata Working Group guidelines 2.0, 5.9 Image Regions',
+  }),
   keywordHierarchy: structured('keywordNode', {
     standardName: 'Keyword Hierarchy',
     question: 'shows',
@@ -244,6 +266,7 @@ export const extensionRows = {
   }),
   eventIdentifier: individual({
     standardName: 'Event Identifier',
+    textForm: 'uri',
     question: 'where',
     type: 'list',
     help: 'Identifiers of the event, as web addresses.',
@@ -253,6 +276,7 @@ export const extensionRows = {
   }),
   locationCreated: structured('location', {
     standardName: 'Location Created',
+    mostItems: 1,
     question: 'where',
     help: 'Where the camera stood.',
     example: 'Slipway 2, Havnes, Norway',
@@ -318,6 +342,7 @@ export const extensionRows = {
     example: 'taken with a digital camera',
     readers: 'Search engines, agencies',
     choices: digitalSourceTypes,
+    retired: retiredSourceTypes,
     xmp: ext('DigitalSourceType'),
     section: 'Extension, Digital Source Type; from memory',
   }),
@@ -334,7 +359,7 @@ export const extensionRows = {
     standardName: 'AI Prompt Writer Name',
     question: 'made',
     type: 'text',
-    help: 'Who wrote these words.',
+    help: 'Who wrote the words that were given to generative tools.',
     example: 'Aune Pell',
     xmp: ext('AIPromptWriterName'),
     section: 'Extension 2025.1, AI Prompt Writer Name; from memory',
@@ -352,7 +377,7 @@ export const extensionRows = {
     standardName: 'AI System Version Used',
     question: 'made',
     type: 'text',
-    help: 'The version of that tool.',
+    help: 'The version of the generative tool.',
     example: '2.1',
     xmp: ext('AISystemVersionUsed'),
     section: 'Extension 2025.1, AI System Version Used; from memory',
@@ -403,7 +428,7 @@ export const extensionRows = {
   linkedRightsExpression: structured('linkedRights', {
     standardName: 'Linked Encoded Rights Expression',
     question: 'owned',
-    help: 'The address of such an expression.',
+    help: 'The address of rights in the code of a rights language.',
     example: 'https://tarnandtide.example/rights.xml',
     xmp: ext('LinkedEncRightsExpr', 'bag-of-structs'),
     section: 'Extension, Linked Encoded Rights Expression; from memory',

@@ -16,7 +16,7 @@ const rows = {
     type: 'list',
     need: 'few',
     nature: 'standing',
-    help: 'The person who took the picture. A person, not a firm.',
+    help: 'Who took the picture: mostly a person; an organisation where nobody is named.',
     example: 'Aune Pell',
     readers: 'Search engines, agencies, every cataloguing program',
     xmp: { ns: 'dc', name: 'creator', form: 'seq' },
@@ -25,7 +25,9 @@ const rows = {
     section: 'Core, Creator',
   },
   jobTitle: {
-    standardName: "Creator's Job Title",
+    standardName: "Creator's Jobtitle",
+    label: 'Job title',
+    otherNames: ["Creator's Job Title", 'By-line Title'],
     question: 'made',
     type: 'text',
     need: 'usual',
@@ -43,7 +45,7 @@ const rows = {
     type: 'text',
     need: 'few',
     nature: 'standing',
-    help: 'Who must be named beside the printed picture; often the organisation one works for.',
+    help: 'Who must be named beside the printed picture; often the organisation you work for.',
     example: 'Tarn & Tide',
     readers: 'Search engines, editors',
     xmp: { ns: 'photoshop', name: 'Credit', form: 'simple' },
@@ -51,7 +53,8 @@ const rows = {
     section: 'Core, Credit Line',
   },
   source: {
-    standardName: 'Source',
+    standardName: 'Source (Supply Chain)',
+    label: 'Source',
     question: 'made',
     type: 'text',
     need: 'all',
@@ -97,7 +100,7 @@ const rows = {
     type: 'list',
     need: 'all',
     nature: 'standing',
-    help: 'Who owns the rights, when it is not the creator.',
+    help: 'Who owns the rights in the picture. Always worth stating, also when it is the creator.',
     example: 'Tarn & Tide',
     readers: 'Agencies, licence registries',
     xmp: {
@@ -139,14 +142,16 @@ const rows = {
     type: 'date',
     need: 'all',
     nature: 'individual',
-    help: 'When the picture was first shown to the public.',
+    help: 'When the picture was first published: copies offered to the public. Showing it alone is not publishing.',
     example: '2026-05-14',
     readers: 'Licence registries',
     xmp: { ns: 'plus', name: 'FirstPublicationDate', form: 'simple' },
     section: 'PLUS LDF 2.0.1, First Publication Date',
   },
   contactEmail: {
-    standardName: 'E-mail',
+    standardName: 'Email(s)',
+    label: 'E-mail',
+    otherNames: ['E-mail', 'Email', "Creator's Contact Info: E-mail"],
     question: 'reached',
     type: 'text',
     need: 'few',
@@ -158,7 +163,9 @@ const rows = {
     section: "Core, Creator's Contact Info",
   },
   contactPhone: {
-    standardName: 'Telephone',
+    standardName: 'Phone(s)',
+    label: 'Telephone',
+    otherNames: ['Telephone', 'Phone'],
     question: 'reached',
     type: 'text',
     need: 'few',
@@ -170,19 +177,22 @@ const rows = {
     section: "Core, Creator's Contact Info",
   },
   contactWeb: {
-    standardName: 'Web address',
+    standardName: 'Web URL(s)',
+    label: 'Web address',
+    otherNames: ['Web address', 'Website'],
     question: 'reached',
     type: 'text',
     need: 'few',
     nature: 'standing',
-    help: 'One’s own site.',
+    help: 'The address of your site.',
     example: 'https://tarnandtide.example',
     readers: 'Whoever wants to buy or must ask',
     xmp: contact('CiUrlWork'),
     section: "Core, Creator's Contact Info",
   },
   contactAddress: {
-    standardName: 'Address',
+    standardName: 'Address (Contact Info)',
+    label: 'Address',
     question: 'reached',
     type: 'multiline',
     need: 'all',
@@ -194,7 +204,8 @@ const rows = {
     section: "Core, Creator's Contact Info",
   },
   contactCity: {
-    standardName: 'Contact city',
+    standardName: 'City (Contact Info)',
+    label: 'Contact city',
     question: 'reached',
     type: 'text',
     need: 'all',
@@ -206,7 +217,8 @@ const rows = {
     section: "Core, Creator's Contact Info",
   },
   contactRegion: {
-    standardName: 'Contact region',
+    standardName: 'State/Province (Contact Info)',
+    label: 'Contact region',
     question: 'reached',
     type: 'text',
     need: 'all',
@@ -218,7 +230,8 @@ const rows = {
     section: "Core, Creator's Contact Info",
   },
   contactPostcode: {
-    standardName: 'Contact postal code',
+    standardName: 'Postal Code (Contact Info)',
+    label: 'Contact postal code',
     question: 'reached',
     type: 'text',
     need: 'all',
@@ -230,7 +243,8 @@ const rows = {
     section: "Core, Creator's Contact Info",
   },
   contactCountry: {
-    standardName: 'Contact country',
+    standardName: 'Country (Contact Info)',
+    label: 'Contact country',
     question: 'reached',
     type: 'text',
     need: 'all',
@@ -321,7 +335,8 @@ const rows = {
     section: 'Extension, Image Rating',
   },
   sublocation: {
-    standardName: 'Sublocation',
+    standardName: 'Sublocation (legacy)',
+    label: 'Sublocation',
     question: 'where',
     type: 'text',
     need: 'usual',
@@ -334,7 +349,8 @@ const rows = {
     section: 'Core, Sublocation',
   },
   city: {
-    standardName: 'City',
+    standardName: 'City (legacy)',
+    label: 'City',
     question: 'where',
     type: 'text',
     need: 'few',
@@ -347,7 +363,8 @@ const rows = {
     section: 'Core, City',
   },
   state: {
-    standardName: 'Province or State',
+    standardName: 'Province or State (legacy)',
+    label: 'Province or State',
     question: 'where',
     type: 'text',
     need: 'usual',
@@ -360,7 +377,8 @@ const rows = {
     section: 'Core, Province or State',
   },
   country: {
-    standardName: 'Country',
+    standardName: 'Country (legacy)',
+    label: 'Country',
     question: 'where',
     type: 'text',
     need: 'few',
@@ -373,16 +391,18 @@ const rows = {
     section: 'Core, Country',
   },
   countryCode: {
-    standardName: 'Country Code',
+    standardName: 'Country Code (legacy)',
+    label: 'Country Code',
     question: 'where',
     type: 'text',
     need: 'usual',
     nature: 'individual',
-    help: 'Two or three letters of ISO 3166.',
+    help: 'The three letters of ISO 3166, such as NOR. Two letters are read too, but IIM takes three.',
+    textForm: 'country-code',
     example: 'NOR',
     readers: 'News systems',
     xmp: { ns: 'Iptc4xmpCore', name: 'CountryCode', form: 'simple' },
-    iim: { record: 2, dataset: 100, maxBytes: 3, repeatable: false },
+    iim: { record: 2, dataset: 100, maxBytes: 3, repeatable: false, form: 'country-code' },
     section: 'Core, Country Code',
   },
   dateCreated: {
@@ -398,6 +418,35 @@ const rows = {
     iim: { record: 2, dataset: 55, maxBytes: 8, repeatable: false, time: 60 },
     exif: { ifd: 'Exif', tag: 0x9003, name: 'DateTimeOriginal' },
     section: 'Core, Date Created',
+  },
+  dateDigitized: {
+    standardName: 'Create Date',
+    question: 'where',
+    type: 'date',
+    need: 'all',
+    nature: 'individual',
+    help: 'When the file was made digital: for a camera the moment of the picture, for a scan that of scanning.',
+    example: '2026-05-14T07:12:40',
+    readers: 'Cataloguing programs',
+    shownOnly: true,
+    xmp: { ns: 'xmp', name: 'CreateDate', form: 'simple' },
+    iim: { record: 2, dataset: 62, maxBytes: 8, repeatable: false, time: 63 },
+    exif: { ifd: 'Exif', tag: 0x9004, name: 'DateTimeDigitized' },
+    section: 'ISO 16684-1, 8.4; Metadata Working Group guidelines 2.0, 5.3',
+  },
+  modifyDate: {
+    standardName: 'Modify Date',
+    question: 'where',
+    type: 'date',
+    need: 'all',
+    nature: 'individual',
+    help: 'When the picture was last changed by a program.',
+    example: '2026-05-20T18:03:00',
+    readers: 'Cataloguing programs',
+    shownOnly: true,
+    xmp: { ns: 'xmp', name: 'ModifyDate', form: 'simple' },
+    exif: { ifd: 'IFD0', tag: 0x0132, name: 'DateTime' },
+    section: 'ISO 16684-1, 8.4; Metadata Working Group guidelines 2.0, 5.3',
   },
   instructions: {
     standardName: 'Instructions',
@@ -437,16 +486,42 @@ export function isFieldId(id: string): id is FieldId {
   return Object.hasOwn(rows, id);
 }
 
-const lists: ReadonlySet<FieldId> = new Set(fieldIds.filter((id) => rows[id].type === 'list'));
+/** The form of a field's value, by its row: one text, texts, or structures. */
+export type ValueShape = 'text' | 'list' | 'structures';
 
-export function isList(id: FieldId): boolean {
-  return lists.has(id);
+const shapes = new Map<FieldId, ValueShape>(fieldIds.map((id) => [id, shapeOfType(rows[id].type)]));
+
+function shapeOfType(type: FieldRow['type']): ValueShape {
+  return type === 'list' || type === 'structures' ? type : 'text';
 }
 
-/** By id, or by standard name in any case. */
+export function shapeOf(id: FieldId): ValueShape {
+  return shapes.get(id)!;
+}
+
+export function isList(id: FieldId): boolean {
+  return shapeOf(id) === 'list';
+}
+
+/** Fields that people write; the others are only read, shown and kept. */
+export const writtenFieldIds: readonly FieldId[] = fieldIds.filter((id) => !field(id).shownOnly);
+
+/** What the interface calls a field. */
+export function fieldLabel(id: FieldId): string {
+  const { label, standardName } = field(id);
+  return label ?? standardName;
+}
+
+/** Every name of a field, the one of the interface first. */
+export function fieldNames(id: FieldId): readonly string[] {
+  const { standardName, otherNames } = field(id);
+  return [...new Set([fieldLabel(id), standardName, ...(otherNames ?? [])])];
+}
+
+/** By id, or by one of its names in any case. */
 export function fieldNamed(name: string): FieldId | undefined {
   if (isFieldId(name)) return name;
   return byName.get(name.replace(/\s+/g, ' ').trim().toLowerCase());
 }
 
-const byName = new Map(fieldIds.map((id) => [rows[id].standardName.toLowerCase(), id]));
+const byName = new Map(fieldIds.flatMap((id) => fieldNames(id).map((name) => [name.toLowerCase(), id])));

@@ -16,6 +16,9 @@ export const namespaces = {
   Iptc4xmpExt: 'http://iptc.org/std/Iptc4xmpExt/2008-02-29/',
   plus: 'http://ns.useplus.org/ldf/xmp/1.0/',
   cc: 'http://creativecommons.org/ns#',
+  MicrosoftPhoto: 'http://ns.microsoft.com/photo/1.0/',
+  'mwg-rs': 'http://www.metadataworkinggroup.com/schemas/regions/',
+  stArea: 'http://ns.adobe.com/xmp/sType/Area#',
   'mwg-kw': 'http://www.metadataworkinggroup.com/schemas/keywords/',
 } as const;
 

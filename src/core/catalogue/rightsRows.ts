@@ -3,6 +3,9 @@ import type { FieldRow, XmpPlace } from './row';
 import {
   creditLineRequired,
   dataMining,
+  imageAlterationConstraints,
+  imageDuplicationConstraints,
+  imageFileConstraints,
   minorModelAge,
   modelReleaseStatus,
   propertyReleaseStatus,
@@ -52,6 +55,7 @@ export const rightsRows = {
   }),
   licensor: inPlus('Licensor', 'seq-of-structs', {
     standardName: 'Licensor',
+    mostItems: 3,
     type: 'structures',
     structure: 'licensor',
     need: 'usual',
@@ -68,6 +72,7 @@ export const rightsRows = {
   }),
   imageSupplier: inPlus('ImageSupplier', 'seq-of-structs', {
     standardName: 'Image Supplier',
+    mostItems: 1,
     type: 'structures',
     structure: 'imageSupplier',
     help: 'Who handed the file over; neither owner nor creator by this alone.',
@@ -116,7 +121,7 @@ export const rightsRows = {
     standardName: 'Model Release Status',
     type: 'choice',
     nature: 'individual',
-    help: 'Whether the people shown have agreed.',
+    help: 'Whether the people shown have agreed. “None” says that no release was signed, “not applicable” that none is needed, as nobody can be recognised.',
     example: 'not applicable',
     choices: modelReleaseStatus,
   }),
@@ -124,7 +129,7 @@ export const rightsRows = {
     standardName: 'Model Release Id',
     type: 'list',
     nature: 'individual',
-    help: 'Numbers of the agreements.',
+    help: 'Numbers of the agreements that the people shown have signed.',
     example: 'MR-2026-11',
   }),
   minorModelAge: inPlus('MinorModelAgeDisclosure', 'simple', {
@@ -139,7 +144,7 @@ export const rightsRows = {
     standardName: 'Property Release Status',
     type: 'choice',
     nature: 'individual',
-    help: 'Whether the owners of what is shown have agreed.',
+    help: 'Whether the owners of what is shown have agreed. “None” says that no release was signed, “not applicable” that none is needed.',
     example: 'unlimited',
     choices: propertyReleaseStatus,
   }),
@@ -147,7 +152,7 @@ export const rightsRows = {
     standardName: 'Property Release Id',
     type: 'list',
     nature: 'individual',
-    help: 'Numbers of the agreements.',
+    help: 'Numbers of the agreements that owners of what is shown have signed.',
     example: 'PR-2026-04',
   }),
   creditLineRequired: inPlus('CreditLineRequired', 'simple', {
@@ -166,7 +171,7 @@ export const rightsRows = {
   termsAndConditionsUrl: inPlus('TermsAndConditionsURL', 'simple', {
     standardName: 'Terms and Conditions URL',
     type: 'uri',
-    help: 'The address of the terms.',
+    help: 'The address of the terms of a licence.',
     example: 'https://tarnandtide.example/terms',
   }),
   licensee: inPlus('Licensee', 'seq-of-structs', {
@@ -205,19 +210,22 @@ export const rightsRows = {
     standardName: 'Image Alteration Constraints',
     type: 'list',
     help: 'What must not be changed, as codes of PLUS.',
-    example: 'http://ns.useplus.org/ldf/vocab/AL-CRP',
+    example: 'no cropping',
+    choices: imageAlterationConstraints,
   }),
   imageFileConstraints: inPlus('ImageFileConstraints', 'bag', {
     standardName: 'Image File Constraints',
     type: 'list',
     help: 'What must stay as it is in the file, as codes of PLUS.',
-    example: 'http://ns.useplus.org/ldf/vocab/IF-MFN',
+    example: 'keep the file name',
+    choices: imageFileConstraints,
   }),
   imageDuplicationConstraints: inPlus('ImageDuplicationConstraints', 'simple', {
     standardName: 'Image Duplication Constraints',
-    type: 'text',
+    type: 'choice',
     help: 'Whether copies may be made, as a code of PLUS.',
-    example: 'http://ns.useplus.org/ldf/vocab/DP-LIC',
+    example: 'only as the licence needs',
+    choices: imageDuplicationConstraints,
   }),
   mediaSummaryCode: inPlus('MediaSummaryCode', 'simple', {
     standardName: 'Media Summary Code',
@@ -236,7 +244,7 @@ export const rightsRows = {
   ccAttributionName: rights('cc', 'attributionName', 'simple', {
     standardName: 'Creative Commons Attribution Name',
     type: 'text',
-    help: 'Who must be named under that licence.',
+    help: 'Who must be named under the Creative Commons licence.',
     example: 'Aune Pell',
     readers: 'Open archives',
     section: 'cc REL, cc:attributionName',
@@ -244,7 +252,7 @@ export const rightsRows = {
   ccAttributionUrl: rights('cc', 'attributionURL', 'uri', {
     standardName: 'Creative Commons Attribution URL',
     type: 'uri',
-    help: 'The address to link to when naming.',
+    help: 'The address to link to when the creator is named under the Creative Commons licence.',
     example: 'https://tarnandtide.example',
     readers: 'Open archives',
     section: 'cc REL, cc:attributionURL',
@@ -252,7 +260,7 @@ export const rightsRows = {
   ccMorePermissions: rights('cc', 'morePermissions', 'uri', {
     standardName: 'Creative Commons More Permissions',
     type: 'uri',
-    help: 'The address where more than the licence can be had.',
+    help: 'The address where more than the Creative Commons licence allows can be asked for.',
     example: 'https://tarnandtide.example/licence',
     readers: 'Open archives',
     section: 'cc REL, cc:morePermissions',

@@ -56,8 +56,10 @@ export interface IimPlace {
   readonly dataset: number;
   readonly maxBytes: number;
   readonly repeatable: boolean;
-  /** Date Created is split over two DataSets; the second holds the time. */
+  /** A date is split over two DataSets; the second holds the time. */
   readonly time?: number;
+  /** A text that IIM writes in a form of its own: mapping/iimForms.ts. */
+  readonly form?: 'subject-reference' | 'attribute-reference' | 'country-code';
 }
 
 export interface ExifPlace {
@@ -66,8 +68,23 @@ export interface ExifPlace {
   readonly name: string;
 }
 
+/** What one text of a field must be; checked by catalogue/checkValue.ts. */
+export type TextForm =
+  | 'uri'
+  | 'date'
+  | 'country-code'
+  | 'language'
+  | 'whole-number'
+  | 'scene-code'
+  | 'subject-code';
+
 export interface FieldRow {
+  /** To the letter of the standard. */
   readonly standardName: string;
+  /** What the interface calls it, where the standard's name carries an addition such as "(legacy)". */
+  readonly label?: string;
+  /** Further names by which it is found: former editions, other spellings. */
+  readonly otherNames?: readonly string[];
   readonly question: QuestionId;
   readonly help: string;
   readonly example: string;
@@ -76,7 +93,16 @@ export interface FieldRow {
   /** Standing: the same on every picture. Individual: belongs to the single picture. */
   readonly nature: 'standing' | 'individual';
   readonly type: ValueType;
+  /** The closed vocabulary, by code. Of a list: of each item. */
   readonly choices?: Readonly<Record<string, string>>;
+  /** Codes of former editions: read and kept, no longer offered. */
+  readonly retired?: Readonly<Record<string, string>>;
+  /** What each text must be, where the type does not say it. */
+  readonly textForm?: TextForm;
+  /** Items that a list may hold by the standard. */
+  readonly mostItems?: number;
+  /** Read and shown, and kept when others are written; never written itself. */
+  readonly shownOnly?: true;
   /** Of the items of a field of type 'structures'. */
   readonly structure?: StructureId;
   readonly xmp?: XmpPlace;

@@ -1,4 +1,6 @@
 import type { Prefix } from './namespaces';
+import type { TextForm } from './row';
+import { telephoneTypes } from './vocabularies';
 
 /**
  * Structured values (IPTC Photo Metadata Standard 2025.1, "Structures"; PLUS LDF 2.0.1; Metadata Working
@@ -12,6 +14,12 @@ export interface MemberRow {
   readonly structure?: StructureId;
   readonly array?: 'Bag' | 'Seq';
   readonly words: string;
+  /** 'coordinate': decimal here, in XMP in its own form. */
+  readonly textForm?: TextForm | 'coordinate';
+  /** The closed vocabulary, by code. */
+  readonly choices?: Readonly<Record<string, string>>;
+  /** Written with this other member, and not typed: the reference of an altitude. */
+  readonly follows?: string;
 }
 export type StructureRow = Readonly<Record<string, MemberRow>>;
 
@@ -27,6 +35,13 @@ const plus = (name: string, words: string, form: Form = 'simple'): MemberRow => 
   name,
   form,
   words,
+});
+const of = (row: MemberRow, textForm: NonNullable<MemberRow['textForm']>): MemberRow => ({
+  ...row,
+  textForm,
+});
+const place = (name: string, words: string): MemberRow => ({
+  ...of({ ns: 'exif', name, form: 'simple', words }, 'coordinate'),
 });
 const structs = (row: MemberRow, structure: StructureId, array: 'Bag' | 'Seq' = 'Bag'): MemberRow => ({
   ...row,
@@ -56,6 +71,8 @@ export type StructureId =
   | 'regionBoundary'
   | 'boundaryPoint'
   | 'keywordNode'
+  | 'faceRegion'
+  | 'area'
   | 'languageText';
 
 export const structures: Readonly<Record<StructureId, StructureRow>> = {
@@ -66,18 +83,24 @@ export const structures: Readonly<Record<StructureId, StructureRow>> = {
     city: ext('City', 'City'),
     state: ext('ProvinceState', 'Province or state'),
     country: ext('CountryName', 'Country'),
-    countryCode: ext('CountryCode', 'Country code'),
+    countryCode: of(ext('CountryCode', 'Country code'), 'country-code'),
     worldRegion: ext('WorldRegion', 'World region'),
-    latitude: { ns: 'exif', name: 'GPSLatitude', form: 'simple', words: 'Latitude' },
-    longitude: { ns: 'exif', name: 'GPSLongitude', form: 'simple', words: 'Longitude' },
-    altitude: { ns: 'exif', name: 'GPSAltitude', form: 'simple', words: 'Altitude' },
-    altitudeRef: { ns: 'exif', name: 'GPSAltitudeRef', form: 'simple', words: 'Altitude reference' },
+    latitude: place('GPSLatitude', 'Latitude'),
+    longitude: place('GPSLongitude', 'Longitude'),
+    altitude: place('GPSAltitude', 'Altitude'),
+    altitudeRef: {
+      ns: 'exif',
+      name: 'GPSAltitudeRef',
+      form: 'simple',
+      words: 'Altitude reference',
+      follows: 'altitude',
+    },
   },
   artwork: {
     title: ext('AOTitle', 'Title', 'lang-alt'),
     creator: ext('AOCreator', 'Creator', 'seq'),
     creatorIdentifiers: ext('AOCreatorId', 'Creator identifiers', 'seq'),
-    dateCreated: ext('AODateCreated', 'Date created'),
+    dateCreated: of(ext('AODateCreated', 'Date created'), 'date'),
     circaDate: ext('AOCircaDateCreated', 'Circa date'),
     source: ext('AOSource', 'Source'),
     inventoryNumber: ext('AOSourceInvNo', 'Inventory number'),
@@ -148,12 +171,15 @@ export const structures: Readonly<Record<StructureId, StructureRow>> = {
     region: plus('LicensorRegion', 'Region'),
     postalCode: plus('LicensorPostalCode', 'Postal code'),
     country: plus('LicensorCountry', 'Country'),
-    telephoneType1: plus('LicensorTelephoneType1', 'Kind of telephone'),
+    telephoneType1: { ...plus('LicensorTelephoneType1', 'Kind of telephone'), choices: telephoneTypes },
     telephone1: plus('LicensorTelephone1', 'Telephone'),
-    telephoneType2: plus('LicensorTelephoneType2', 'Kind of second telephone'),
+    telephoneType2: {
+      ...plus('LicensorTelephoneType2', 'Kind of second telephone'),
+      choices: telephoneTypes,
+    },
     telephone2: plus('LicensorTelephone2', 'Second telephone'),
     email: plus('LicensorEmail', 'E-mail'),
-    web: plus('LicensorURL', 'Web address'),
+    web: of(plus('LicensorURL', 'Web address'), 'uri'),
   },
   registryEntry: {
     itemIdentifier: ext('RegItemId', 'Item identifier'),
@@ -166,7 +192,7 @@ export const structures: Readonly<Record<StructureId, StructureRow>> = {
     language: ext('RightsExprLangId', 'Language'),
   },
   linkedRights: {
-    link: ext('LinkedRightsExpr', 'Link'),
+    link: of(ext('LinkedRightsExpr', 'Link'), 'uri'),
     type: ext('RightsExprEncType', 'Encoding'),
     language: ext('RightsExprLangId', 'Language'),
   },
@@ -190,8 +216,22 @@ export const structures: Readonly<Record<StructureId, StructureRow>> = {
     vertices: structs(ext('rbVertices', 'Vertices'), 'boundaryPoint', 'Seq'),
   },
   languageText: {
-    language: { ns: 'xml', name: 'lang', form: 'simple', words: 'Language' },
+    language: of({ ns: 'xml', name: 'lang', form: 'simple', words: 'Language' }, 'language'),
     text: { ns: 'rdf', name: 'value', form: 'simple', words: 'Text' },
+  },
+  faceRegion: {
+    name: { ns: 'mwg-rs', name: 'Name', form: 'simple', words: 'Name' },
+    type: { ns: 'mwg-rs', name: 'Type', form: 'simple', words: 'Type' },
+    description: { ns: 'mwg-rs', name: 'Description', form: 'simple', words: 'Description' },
+    area: { ns: 'mwg-rs', name: 'Area', form: 'struct', structure: 'area', words: 'Area' },
+  },
+  area: {
+    x: { ns: 'stArea', name: 'x', form: 'simple', words: 'x' },
+    y: { ns: 'stArea', name: 'y', form: 'simple', words: 'y' },
+    width: { ns: 'stArea', name: 'w', form: 'simple', words: 'Width' },
+    height: { ns: 'stArea', name: 'h', form: 'simple', words: 'Height' },
+    diameter: { ns: 'stArea', name: 'd', form: 'simple', words: 'Diameter' },
+    unit: { ns: 'stArea', name: 'unit', form: 'simple', words: 'Unit' },
   },
   boundaryPoint: { x: ext('rbX', 'x'), y: ext('rbY', 'y') },
   keywordNode: {

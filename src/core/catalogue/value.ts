@@ -75,7 +75,13 @@ export function normalisedText(text: string): string {
   const last = text.charCodeAt(text.length - 1);
   const ends = last <= 0x20 || (last > 0x7e && /\s/.test(text[text.length - 1]!));
   const lines = text.includes('\r') ? text.replace(/\r\n?/g, '\n') : text;
-  return ends ? lines.replace(/[\0\s]+$/, '') : lines;
+  return ends ? withoutFillers(lines) : lines;
+}
+
+function withoutFillers(text: string): string {
+  let end = text.length;
+  while (end > 0 && (text.charCodeAt(end - 1) === 0 || text[end - 1]!.trim() === '')) end--;
+  return text.slice(0, end);
 }
 
 /** The value as records hold it; null where nothing is left. */

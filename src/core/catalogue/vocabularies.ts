@@ -31,6 +31,14 @@ export const digitalSourceTypes = under(SOURCE_TYPE, {
   algorithmicMedia: 'made by an algorithm without training data',
 });
 
+/** Terms of former editions: kept where they stand, no longer offered (from memory). */
+export const retiredSourceTypes = under(SOURCE_TYPE, {
+  softwareImage: 'made with software (former term)',
+  digitalArt: 'drawn by a person with software (former term)',
+  minorHumanEdits: 'edited a little by a person (former term)',
+  multiFrame: 'several shots joined by the camera (former term)',
+});
+
 export const dataMining = under(PLUS, {
   'DMI-UNSPECIFIED': 'nothing said',
   'DMI-ALLOWED': 'allowed',
@@ -62,6 +70,36 @@ export const minorModelAge = under(PLUS, {
   'AG-A25': '25 or over',
   ...Object.fromEntries(Array.from({ length: 10 }, (_, i) => [`AG-A${24 - i}`, String(24 - i)])),
   'AG-U14': '14 or under',
+});
+
+export const telephoneTypes = under(PLUS, {
+  work: 'work',
+  cell: 'mobile',
+  home: 'home',
+  fax: 'fax',
+  pager: 'pager',
+});
+
+export const imageAlterationConstraints = under(PLUS, {
+  'AL-CRP': 'no cropping',
+  'AL-FLP': 'no flipping',
+  'AL-RET': 'no retouching',
+  'AL-CLR': 'no colourising',
+  'AL-DCL': 'no taking away of colour',
+  'AL-MRG': 'no merging',
+});
+
+export const imageFileConstraints = under(PLUS, {
+  'IF-MFN': 'keep the file name',
+  'IF-MID': 'keep the ID in the file name',
+  'IF-MMD': 'keep the metadata',
+  'IF-MFT': 'keep the file type',
+});
+
+export const imageDuplicationConstraints = under(PLUS, {
+  'DP-LIC': 'only as the licence needs',
+  'DP-NDC': 'no constraint',
+  'DP-NOD': 'no duplication',
 });
 
 export const creditLineRequired = under(PLUS, {

@@ -2,6 +2,7 @@ import { contradictions } from './contradictions';
 
 // The pairs are common practice; the licence addresses are those that Creative Commons publishes.
 const BY = 'https://creativecommons.org/licenses/by/4.0/';
+const BY_SA = 'https://creativecommons.org/licenses/by-sa/4.0/';
 const ZERO = 'https://creativecommons.org/publicdomain/zero/1.0/';
 
 test.each<[string, Parameters<typeof contradictions>[0], string[]]>([
@@ -37,11 +38,48 @@ test.each<[string, Parameters<typeof contradictions>[0], string[]]>([
   ],
   [
     'a year before the picture',
-    { copyrightNotice: '© 2024 A', dateCreated: '2026-05-14' },
+    { rightsStatus: 'in-copyright', copyrightNotice: '© 2024 A', dateCreated: '2026-05-14' },
     ['year-before-taken'],
   ],
-  ['a span of years', { copyrightNotice: '© 2019-2026 A', dateCreated: '2026-05-14' }, []],
-  ['published later than taken', { copyrightNotice: '© 2026 A', dateCreated: '2025-12-30' }, []],
+  [
+    'a span of years',
+    { rightsStatus: 'in-copyright', copyrightNotice: '© 2019-2026 A', dateCreated: '2026-05-14' },
+    [],
+  ],
+  [
+    'published later than taken',
+    { rightsStatus: 'in-copyright', copyrightNotice: '© 2026 A', dateCreated: '2025-12-30' },
+    [],
+  ],
+  ['a notice without a status', { copyrightNotice: '© 2026 A' }, ['notice-without-status']],
+  [
+    'the year of a firm is not that of publication',
+    { rightsStatus: 'in-copyright', copyrightNotice: '© Old Mill 1890 Museum', dateCreated: '2026-05-14' },
+    [],
+  ],
+  ['one licence here, another there', { ccLicense: BY, webStatement: BY_SA }, ['licences-differ']],
+  ['the same licence, by its deed and its text', { ccLicense: BY, webStatement: `${BY}legalcode` }, []],
+  ['a licence in the terms', { ccLicense: BY, usageTerms: `Under ${BY_SA}` }, ['licences-differ']],
+  [
+    'an open licence, and no data mining',
+    { ccLicense: BY, dataMining: 'http://ns.useplus.org/ldf/vocab/DMI-PROHIBITED' },
+    ['licence-against-mining'],
+  ],
+  [
+    'data mining by a constraint that is missing',
+    { dataMining: 'http://ns.useplus.org/ldf/vocab/DMI-PROHIBITED-SEECONSTRAINT' },
+    ['mining-without-statement'],
+  ],
+  [
+    'a city beside another place shown',
+    { city: 'Havnes', locationShown: [{ city: 'Pellvik' }] },
+    ['place-against-location'],
+  ],
+  [
+    'a city beside its place',
+    { city: 'Havnes', locationShown: [{ city: 'Pellvik' }, { city: 'Havnes' }] },
+    [],
+  ],
   ['nothing said', {}, []],
 ])('%s', (_, values, codes) => {
   expect(contradictions(values).map((one) => one.code)).toEqual(codes);

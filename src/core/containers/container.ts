@@ -1,7 +1,20 @@
 import type { ByteSource } from '../bytes/source';
 import type { Problem } from '../problems/problem';
 
-export type ContainerId = 'jpeg' | 'tiff' | 'dng' | 'png' | 'webp' | 'raw' | 'sidecar';
+export type ContainerId =
+  | 'jpeg'
+  | 'tiff'
+  | 'dng'
+  | 'png'
+  | 'webp'
+  | 'raw'
+  | 'sidecar'
+  | 'gif'
+  | 'psd'
+  | 'avif'
+  | 'heic'
+  | 'jxl'
+  | 'movie';
 
 /** The metadata blocks of a file, as stored: not decoded, wrappers of the container taken off. */
 export interface Blocks {
@@ -9,6 +22,8 @@ export interface Blocks {
   readonly exif?: Uint8Array;
   /** The main XMP packet. */
   readonly xmp?: Uint8Array;
+  /** Packets that stand beside the main one, where a sound file has none: read with it, gone after a write. */
+  readonly furtherXmp?: readonly Uint8Array[];
   /** The extended packet, put together and checked against its GUID. */
   readonly xmpExtended?: Uint8Array;
   /** Image resources, IIM inside. */
@@ -22,7 +37,7 @@ export interface LegacyText {
   readonly keyword: string;
   readonly text: string;
 }
-export type BlockKind = Exclude<keyof Blocks, 'texts'>;
+export type BlockKind = Exclude<keyof Blocks, 'texts' | 'furtherXmp'>;
 
 /** Half-open: bytes [start, end) of the file. */
 export interface Range {

@@ -1,6 +1,7 @@
 import type { ByteSource } from '../bytes/source';
 import { FormatError, problem } from '../problems/problem';
 import type { BlockChanges, ContainerCodec, Edit, Kind, Makes, Range, ReadResult } from './container';
+import { foreign } from './foreign/foreign';
 import { jpeg } from './jpeg/jpeg';
 import { png } from './png/png';
 import { bmffRaw } from './raw/bmff';
@@ -9,7 +10,7 @@ import { tiff } from './tiff/tiff';
 import { webp } from './webp/webp';
 
 /** One row a format. The first codec whose signature fits the file's first bytes takes it. */
-const codecs = [row(jpeg), row(tiff), row(png), row(webp), row(bmffRaw), row(sidecar)];
+const codecs = [row(jpeg), row(tiff), row(png), row(webp), row(bmffRaw), row(foreign), row(sidecar)];
 const SNIFF_BYTES = 64;
 
 /** A file read by its codec: the structure stays hidden, the codec's functions are bound to it. */

@@ -1,5 +1,6 @@
 import { type FieldId, fieldIds } from '../catalogue/fields';
 import { asList, asText, type FieldValue, isEmpty, sameValue } from '../catalogue/value';
+import { withImplied } from '../mapping/implied';
 import type { DraftFields, FileFields } from './present';
 
 /** Old → new for a set, before anything is written. */
@@ -48,20 +49,31 @@ export function proofOf(
   let replacing = 0;
   for (const { file, drafts } of photos) {
     const kinds = new Set<ChangeKind>();
-    for (const [field, draft] of Object.entries(drafts) as [FieldId, { value: FieldValue | null }][]) {
+    for (const [field, after] of changesOf(file, drafts)) {
       const before = file[field]?.value ?? null;
-      const kind = kindOf(before, draft.value, file[field]?.agrees !== false);
+      const kind = kindOf(before, after, file[field]?.agrees !== false);
       if (!kind) continue;
       kinds.add(kind);
       const line = lines.get(`${kind} ${field}`) ?? { field, kind, changes: new Map() };
-      const key = JSON.stringify([before, draft.value]);
-      line.changes.set(key, { before, after: draft.value, count: (line.changes.get(key)?.count ?? 0) + 1 });
+      const key = JSON.stringify([before, after]);
+      line.changes.set(key, { before, after, count: (line.changes.get(key)?.count ?? 0) + 1 });
       lines.set(`${kind} ${field}`, line);
     }
     if (kinds.size > 0) pictures++;
     if (kinds.has('replaced') || kinds.has('erased')) replacing++;
   }
   return { pictures, replacing, lines: [...lines.values()].map(finished).sort(byDanger) };
+}
+
+/** The drafts, and what they bring with them. */
+function changesOf(file: FileFields, drafts: DraftFields): ReadonlyMap<FieldId, FieldValue | null> {
+  const wanted = new Map(
+    (Object.entries(drafts) as [FieldId, { value: FieldValue | null }][]).map(([id, { value }]) => [
+      id,
+      value,
+    ]),
+  );
+  return withImplied(wanted, (id) => file[id]?.value);
 }
 
 function kindOf(

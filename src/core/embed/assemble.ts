@@ -48,10 +48,10 @@ function changedExif(from: Models, to: Models, maxBytes: number | undefined): Bl
 
 /**
  * IIM goes into its resource together with its digest, so that readers know that XMP is in step, and where
- * the format keeps it by itself too, into both.
+ * the format keeps it by itself too, into both. A write that leaves IIM alone leaves its digest alone.
  */
 function changedIim({ blocks, makes }: Target, from: Models, to: Models): BlockChanges {
-  const iim = to.iim && (to.iim !== from.iim || from.digest === 'stale') ? encodeIim(to.iim) : undefined;
+  const iim = to.iim && to.iim !== from.iim ? encodeIim(to.iim) : undefined;
   const byItself = iim && (makes.iimTag || blocks.iim) ? { iim } : {};
   if (!to.resources || (!makes.iim && !blocks.photoshop)) return byItself;
   const resources = iim

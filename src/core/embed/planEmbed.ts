@@ -1,9 +1,10 @@
 import type { BlockChanges, Blocks, Edit } from '../containers/container';
 import { isUnchanged, plannedSize } from '../containers/edits';
 import type { OpenedContainer } from '../containers/registry';
+import { soundExif } from '../exif/soundExif';
 import { charsetOf } from '../iim/charset';
 import type { IimModel } from '../iim/codec';
-import { decodeBlocks, type Models } from '../mapping/models';
+import { type BlockName, decodeBlocks, type Models } from '../mapping/models';
 import { type PhotoRecord, readFields } from '../mapping/read';
 import { type Wanted, writeFields } from '../mapping/write';
 import { attempt, FormatError, type Problem, problem } from '../problems/problem';
@@ -14,6 +15,10 @@ export interface EmbedChoices {
   readonly replaceUnreadable?: boolean;
   /** An explicit yes to writing Date Created into Exif DateTimeOriginal too. */
   readonly dateTimeOriginal?: boolean;
+  /** An explicit yes to a change that breaks the seal of signed provenance. */
+  readonly breakProvenance?: boolean;
+  /** ISO 8601, for xmp:MetadataDate. */
+  readonly now?: string;
 }
 
 /** What will be done to a file, before anything is. */
@@ -49,14 +54,8 @@ export function planEmbed(container: OpenedContainer, wanted: Wanted, choices: E
   if ('problem' in tried) return { ...untouched, problems: told, refused: tried.problem };
   const { changes, edits, problems } = tried.value;
   if (isUnchanged(edits, container.size)) return { ...untouched, problems: told };
-  const damaged = read.damaged.filter((name) => touches(name, changes));
-  if (damaged[0] && !choices.replaceUnreadable) {
-    return {
-      ...untouched,
-      problems: told,
-      refused: problem('block-unreadable', damaged[0], { severity: 'error' }),
-    };
-  }
+  const refused = refusalOf(container, read, changes, choices);
+  if (refused) return { ...untouched, problems: told, refused };
   const blocks = changedBlocksOver(container.blocks, changes);
   const after = readFields(decodeBlocks(blocks));
   return {
@@ -70,11 +69,29 @@ export function planEmbed(container: OpenedContainer, wanted: Wanted, choices: E
   };
 }
 
+/** Why the changes must not be made without an explicit choice. */
+function refusalOf(
+  { problems }: OpenedContainer,
+  { damaged }: Models,
+  changes: BlockChanges,
+  choices: EmbedChoices,
+): Problem | undefined {
+  const signed = problems.find((one) => one.code === 'provenance-signed');
+  if (signed && !choices.breakProvenance) return { ...signed, severity: 'error' };
+  const [hurt] = [...damaged].filter(([name]) => touches(name, changes));
+  if (!hurt || choices.replaceUnreadable) return undefined;
+  const [name, why] = hurt;
+  return why.code === 'xmp-property-repeated'
+    ? { ...why, severity: 'error' }
+    : problem('block-unreadable', name, { severity: 'error', found: why.code });
+}
+
 function plan(container: OpenedContainer, models: Models, wanted: Wanted, choices: EmbedChoices) {
   const written = writeFields(models, wanted, {
     carriesIim: container.makes.iim || models.iim !== undefined,
     carriesResources: container.makes.iim || models.resources !== undefined,
     ...(choices.dateTimeOriginal ? { dateTimeOriginal: true } : {}),
+    ...(choices.now === undefined ? {} : { now: choices.now }),
   });
   const natural = changedBlocks(container, models, written.models);
   if (container.readOnly && Object.keys(natural).length > 0)
@@ -89,20 +106,27 @@ function plan(container: OpenedContainer, models: Models, wanted: Wanted, choice
   return { changes: fits ? fitted! : natural, edits, problems: [...written.problems, ...problems] };
 }
 
-function touches(name: Models['damaged'][number], changes: BlockChanges): boolean {
+function touches(name: BlockName, changes: BlockChanges): boolean {
   return name === 'iim' || name === 'photoshop'
     ? 'photoshop' in changes || 'iim' in changes
     : name in changes;
 }
 
-/** For an explicit choice only. Damaged XMP is begun anew, damaged IIM and resources lose what cannot be read. */
+/**
+ * For an explicit choice only. XMP that cannot be read is begun anew, of repeated properties the first stays;
+ * IIM, resources and Exif lose what cannot be read.
+ */
 function withoutDamaged(models: Models): Models {
   const none = new Uint8Array(0);
-  const has = (name: Models['damaged'][number]) => models.damaged.includes(name);
+  const has = (name: BlockName) => models.damaged.has(name);
   return {
     ...models,
     ...(models.resources && has('photoshop') ? { resources: { ...models.resources, rest: none } } : {}),
     ...(models.iim && has('iim') ? { iim: readableIim(models.iim) } : {}),
+    ...(models.exif && has('exif') ? { exif: soundExif(models.exif) } : {}),
+    ...(models.xmp?.repeated
+      ? { xmp: { subjects: models.xmp.subjects, prefixes: models.xmp.prefixes } }
+      : {}),
   };
 }
 
@@ -116,6 +140,7 @@ function readableIim(model: IimModel): IimModel {
 }
 
 export function changedBlocksOver(blocks: Blocks, changes: BlockChanges): Blocks {
-  const merged = { ...blocks, ...changes };
+  const { furtherXmp, ...own } = blocks;
+  const merged = { ...own, ...('xmp' in changes || !furtherXmp ? {} : { furtherXmp }), ...changes };
   return Object.fromEntries(Object.entries(merged).filter(([, bytes]) => bytes !== undefined)) as Blocks;
 }

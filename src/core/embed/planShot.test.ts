@@ -70,9 +70,15 @@ test('contradictions are told of what comes out, not of what stood there', async
   );
   const main = await open(jpegWith([xmpSegment(open2024)]), 'a.jpg');
   const codes = async (notice: string) =>
-    (await planShot({ main }, new Map([['copyrightNotice', notice]] as const))).problems.map(
-      (one) => one.code,
-    );
+    (
+      await planShot(
+        { main },
+        new Map([
+          ['copyrightNotice', notice],
+          ['rightsStatus', 'in-copyright'],
+        ] as const),
+      )
+    ).problems.map((one) => one.code);
   expect(await codes('© 2026 A')).toEqual([]);
   expect(await codes('© 2020 A')).toEqual(['year-before-taken']);
 });

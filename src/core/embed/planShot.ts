@@ -1,4 +1,5 @@
 import { memorySource } from '../bytes/source';
+import { namespaces } from '../catalogue/namespaces';
 import { contradictions } from '../checks/contradictions';
 import { type OpenedContainer, openContainer } from '../containers/registry';
 import { decodeBlocks } from '../mapping/models';
@@ -6,6 +7,8 @@ import { type PhotoRecord, readFields, valuesOfRecord } from '../mapping/read';
 import type { Wanted } from '../mapping/write';
 import type { Problem } from '../problems/problem';
 import { combineRecords } from '../readout/combine';
+import { property } from '../xmp/model';
+import { textOfValue } from '../xmp/values';
 import { type EmbedChoices, type EmbedPlan, planEmbed } from './planEmbed';
 
 /** The opened files of one photo. */
@@ -13,6 +16,7 @@ export interface ShotFiles {
   readonly main: OpenedContainer;
   readonly raw?: OpenedContainer;
   readonly sidecar?: OpenedContainer;
+  readonly otherSidecar?: OpenedContainer;
 }
 export type ShotRole = keyof ShotFiles;
 
@@ -56,6 +60,8 @@ export async function planShot(
     const sidecar = files.sidecar ?? (await freshSidecar(kept.map((role) => files[role]!)));
     parts.push({ role: 'sidecar', plan: planEmbed(sidecar, wanted, choices), isNew: !files.sidecar });
   }
+  if (files.otherSidecar)
+    parts.push({ role: 'otherSidecar', plan: planEmbed(files.otherSidecar, wanted, choices), isNew: false });
   const refused = parts.find((part) => part.plan.refused)?.plan.refused;
   const before = togetherOf(files);
   const after = combineRecords(
@@ -65,7 +71,7 @@ export async function planShot(
         record: parts.find((part) => part.role === role)?.plan.after ?? readContainer(files[role]!),
       })),
       ...parts
-        .filter((part) => part.role === 'sidecar' && !(part.isNew && part.plan.unchanged))
+        .filter((part) => isSidecar(part.role) && !(part.isNew && part.plan.unchanged))
         .map((part) => ({ role: 'sidecar' as const, record: part.plan.after })),
     ].sort((a, b) => ORDER.indexOf(a.role) - ORDER.indexOf(b.role)),
   );
@@ -85,17 +91,23 @@ export async function planShot(
 
 const ORDER = ['picture', 'sidecar', 'raw'] as const;
 
+export function isSidecar(role: ShotRole): boolean {
+  return role === 'sidecar' || role === 'otherSidecar';
+}
+
 /** What all files of a photo say together, with what they say against themselves. */
 export function recordOf(files: ShotFiles): PhotoRecord {
   const record = togetherOf(files);
   return { ...record, problems: [...record.problems, ...contradictions(valuesOfRecord(record))] };
 }
 
-function togetherOf({ main, raw, sidecar }: ShotFiles): PhotoRecord {
+function togetherOf({ main, raw, sidecar, otherSidecar }: ShotFiles): PhotoRecord {
   const mainRole = main.readOnly ? ('raw' as const) : ('picture' as const);
   const parts = [
     { role: mainRole, record: readContainer(main) },
-    ...(sidecar ? [{ role: 'sidecar' as const, record: readContainer(sidecar) }] : []),
+    ...[sidecar, otherSidecar].flatMap((one) =>
+      one ? [{ role: 'sidecar' as const, record: readContainer(one) }] : [],
+    ),
     ...(raw ? [{ role: 'raw' as const, record: readContainer(raw) }] : []),
   ];
   return combineRecords(parts.sort((a, b) => ORDER.indexOf(a.role) - ORDER.indexOf(b.role)));
@@ -118,4 +130,10 @@ function freshSidecar(kept: readonly OpenedContainer[]): Promise<OpenedContainer
 
 function uniqueProblems(problems: readonly Problem[]): Problem[] {
   return [...new Map(problems.map((one) => [JSON.stringify(one), one])).values()];
+}
+
+/** The extension of the file that a sidecar was made for, where it says so (photoshop:SidecarForExtension). */
+export function sidecarExtension(sidecar: OpenedContainer): string | undefined {
+  const { xmp } = decodeBlocks(sidecar.blocks, sidecar.unreadable);
+  return xmp && textOfValue(property(xmp, namespaces.photoshop, 'SidecarForExtension'));
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { tiffWith } from '../../../tests/fixtures/build';
-import { indexOfBytes } from '../bytes/bytes';
+import { ascii, indexOfBytes } from '../bytes/bytes';
 import { attempt } from '../problems/problem';
 import { dateTimeOriginal, decodeExif, exifText, TAG } from './exif';
 import { textTag, writeTags } from './writeTags';
@@ -40,7 +40,9 @@ describe.each(['little', 'big'] as const)('%s-endian Exif', (order) => {
     expect(exifText(model(after), 'IFD0', TAG.artist)).toBeUndefined();
     expect(exifText(model(after), 'IFD0', TAG.model)).toBe('K2');
     expect(indexOfBytes(after, makerNote)).toBe(indexOfBytes(before, makerNote));
-    expect(after.subarray(8, before.length)).toEqual(before.subarray(8));
+    const erased = before.slice();
+    erased.fill(0, indexOfBytes(before, ascii('Aune Pell')), indexOfBytes(before, ascii('Aune Pell')) + 10);
+    expect(after.subarray(8, before.length)).toEqual(erased.subarray(8));
     expect(decodeExif(after).problems).toEqual([]);
   });
 
@@ -100,6 +102,9 @@ test.each([
   ['0000:00:00 00:00:00', undefined, 0],
   ['2026:13:01 10:00:00', undefined, 1],
   ['yesterday', undefined, 1],
+  ['2026:05:14   :  :  ', '2026-05-14', 0],
+  ['2026:00:00 00:00:00', '2026', 0],
+  ['2026:02:31 10:00:00', undefined, 1],
 ])('Exif date %j', (text, iso, problems) => {
   const read = dateTimeOriginal(model(tiffWith('big', [], text)));
   expect(read.iso).toBe(iso);

@@ -1,5 +1,7 @@
+import { limits } from '../bytes/limits';
 import { decodeUtf8, decodeWindows1252 } from '../bytes/text';
 import { type ByteOrder, ByteView } from '../bytes/view';
+import { isoParts } from '../catalogue/isoDate';
 import { attempt, FormatError, type Problem, problem } from '../problems/problem';
 import { entry, type Ifd, readHeader, readIfd, valueBytes } from '../tiff/ifd';
 
@@ -31,6 +33,17 @@ export const TAG = {
   iso: 0x8827,
   focalLength: 0x920a,
   lensModel: 0xa434,
+  thumbnailOffset: 0x0201,
+  thumbnailLength: 0x0202,
+  userComment: 0x9286,
+  dateTime: 0x0132,
+  rating: 0x4746,
+  ratingPercent: 0x4749,
+  xpTitle: 0x9c9b,
+  xpComment: 0x9c9c,
+  xpAuthor: 0x9c9d,
+  xpKeywords: 0x9c9e,
+  xpSubject: 0x9c9f,
 } as const;
 
 const TEXT_TYPES = [2, 129];
@@ -62,6 +75,20 @@ export function decodeExif(bytes: Uint8Array): { model: ExifModel; problems: Pro
   return { model: { bytes, order, ifds }, problems };
 }
 
+/**
+ * The first place where the block points outside itself: a value (told while reading), or the thumbnail of
+ * IFD1 (TIFF 6.0, JPEGInterchangeFormat). Bytes appended to the block would give such a pointer a meaning.
+ */
+export function danglingOf({ bytes, order, ifds }: ExifModel): Problem | undefined {
+  const view = new ByteView(bytes, order, 'Exif');
+  const [start, length] = [TAG.thumbnailOffset, TAG.thumbnailLength].map((tag) =>
+    pointer(view, ifds.IFD1, tag),
+  );
+  return start !== undefined && length !== undefined && !view.has(start, length)
+    ? problem('exif-dangling', 'Exif IFD1', { offset: start })
+    : undefined;
+}
+
 function pointer(view: ByteView, ifd: Ifd | undefined, tag: number): number | undefined {
   const one = entry(ifd, tag);
   return one && (one.type === 4 || one.type === 13) && one.count === 1 ? view.u32(one.valueAt) : undefined;
@@ -69,19 +96,20 @@ function pointer(view: ByteView, ifd: Ifd | undefined, tag: number): number | un
 
 /** A text tag, NUL and trailing blanks removed; several NUL-separated parts are joined by "; ". */
 export function exifText(model: ExifModel, ifd: IfdName, tag: number): string | undefined {
+  const parts = exifTextParts(model, ifd, tag);
+  return parts.length > 0 ? parts.join('; ') : undefined;
+}
+
+/** The NUL-separated parts of a text tag without blanks around them; Copyright has two (Exif 3.0, 4.6.5). */
+export function exifTextParts(model: ExifModel, ifd: IfdName, tag: number): readonly string[] {
   const one = entry(model.ifds[ifd], tag);
-  if (!one || !TEXT_TYPES.includes(one.type)) return undefined;
+  if (!one || !TEXT_TYPES.includes(one.type) || one.byteLength > limits.exifTextBytes) return [];
   const bytes = valueBytes(new ByteView(model.bytes, model.order, ifd), one);
-  if (!bytes) return undefined;
-  const text = decodeUtf8(bytes) ?? decodeWindows1252(bytes);
-  const end = text.indexOf('\0');
-  if (end === -1 || end === text.length - 1)
-    return text.slice(0, end === -1 ? undefined : end).trim() || undefined;
-  const parts = text
+  if (!bytes) return [];
+  return (decodeUtf8(bytes) ?? decodeWindows1252(bytes))
     .split('\0')
     .map((part) => part.trim())
     .filter((part) => part !== '');
-  return parts.length > 0 ? parts.join('; ') : undefined;
 }
 
 /** An unsigned whole number of type BYTE, SHORT or LONG. */
@@ -123,27 +151,54 @@ export function exifRational(
   return view.has(one.valueAt, 8) ? [view.u32(one.valueAt), view.u32(one.valueAt + 4)] : undefined;
 }
 
+/** A date tag with the tags of its sub-seconds and offset (Exif 3.0, 4.6.6). */
+export interface DateTags {
+  readonly ifd: 'IFD0' | 'Exif';
+  readonly date: number;
+  readonly fraction: number;
+  readonly offset: number;
+  readonly name: string;
+}
+export const DATE_TAGS = {
+  original: { ifd: 'Exif', date: 0x9003, fraction: 0x9291, offset: 0x9011, name: 'DateTimeOriginal' },
+  digitized: { ifd: 'Exif', date: 0x9004, fraction: 0x9292, offset: 0x9012, name: 'DateTimeDigitized' },
+  changed: { ifd: 'IFD0', date: 0x0132, fraction: 0x9290, offset: 0x9010, name: 'DateTime' },
+} as const satisfies Record<string, DateTags>;
+
+const EXIF_DATE =
+  /^(\d{4})[:\-/. ](\d{2}| {2})[:\-/. ](\d{2}| {2})(?:[ T](\d{2}| {2})[: ](\d{2}| {2})[: ](\d{2}| {2}))?(?:\.\d*)?$/;
+
 /**
- * DateTimeOriginal as ISO 8601 in the recorded local digits, with sub-seconds and offset where the camera
- * wrote them. A blank or zero date is absent, anything else unreadable is a problem.
+ * A date tag as ISO 8601 in the recorded local digits, with sub-seconds and offset where the camera wrote
+ * them. What the clock did not know is blank (Exif 3.0, 4.6.6, DateTime) or zero: the date ends there. A
+ * blank or zero date is absent, anything else unreadable is a problem.
  */
+export function exifDate(model: ExifModel, tags: DateTags): { iso?: string; problems: Problem[] } {
+  const text = exifText(model, tags.ifd, tags.date);
+  if (!text || text.length > 40 || /^[\s:0/.-]*$/.test(text))
+    return { problems: text && text.length > 40 ? [problem('exif-bad-date', tags.name)] : [] };
+  const [, year, month, day, hours, minutes, seconds] = EXIF_DATE.exec(padded(text)) ?? [];
+  const known = (part: string | undefined) => part !== undefined && part.trim() !== '';
+  const dated = year && known(month) && month !== '00' ? `${year}-${month}` : year;
+  const whole = dated && dated !== year && known(day) && day !== '00' ? `${dated}-${day}` : dated;
+  const clocked =
+    whole && whole.length === 10 && known(hours) && known(minutes) && known(seconds)
+      ? `${whole}T${hours}:${minutes}:${seconds}`
+      : whole;
+  const fraction = exifText(model, 'Exif', tags.fraction);
+  const offset = exifText(model, 'Exif', tags.offset);
+  const iso =
+    clocked && clocked.length > 10
+      ? `${clocked}${fraction && /^\d{1,9}$/.test(fraction) ? `.${fraction}` : ''}${offset && /^[+-]\d{2}:\d{2}$/.test(offset) ? offset : ''}`
+      : clocked;
+  return iso && isoParts(iso) ? { iso, problems: [] } : { problems: [problem('exif-bad-date', tags.name)] };
+}
+
+/** Trailing blanks were trimmed: a date whose clock is blank has its length again. */
+function padded(text: string): string {
+  return /^\d{4}:\d{2}:\d{2} /.test(text) ? text.padEnd(19, ' ') : text;
+}
+
 export function dateTimeOriginal(model: ExifModel): { iso?: string; problems: Problem[] } {
-  const text = exifText(model, 'Exif', TAG.dateTimeOriginal);
-  if (!text || /^[\s:0]*$/.test(text)) return { problems: [] };
-  const parts = /^(\d{4}):(\d{2}):(\d{2}) (\d{2}):(\d{2}):(\d{2})$/.exec(text);
-  const [, year, month, day, hours, minutes, seconds] = (parts ?? []) as unknown as string[];
-  const sound =
-    parts &&
-    +month! >= 1 &&
-    +month! <= 12 &&
-    +day! >= 1 &&
-    +day! <= 31 &&
-    +hours! < 24 &&
-    +minutes! < 60 &&
-    +seconds! < 61;
-  if (!sound) return { problems: [problem('exif-bad-date', 'DateTimeOriginal')] };
-  const fraction = exifText(model, 'Exif', TAG.subSecTimeOriginal);
-  const offset = exifText(model, 'Exif', TAG.offsetTimeOriginal);
-  const iso = `${year}-${month}-${day}T${hours}:${minutes}:${seconds}${fraction && /^\d{1,9}$/.test(fraction) ? `.${fraction}` : ''}${offset && /^[+-]\d{2}:\d{2}$/.test(offset) ? offset : ''}`;
-  return { iso, problems: [] };
+  return exifDate(model, DATE_TAGS.original);
 }

@@ -2,7 +2,8 @@ import { ascii, concat, equalBytes } from '../bytes/bytes';
 import { encodeUtf8 } from '../bytes/text';
 import { type ByteOrder, ByteView } from '../bytes/view';
 import { ByteWriter } from '../bytes/writer';
-import { type Ifd, type IfdEntry, sizes, typeBytes, valueBytes } from '../tiff/ifd';
+import { deadSpans, type Span, valueSpans } from '../tiff/dead';
+import { entry, type Ifd, type IfdEntry, sizes, typeBytes, valueBytes } from '../tiff/ifd';
 import { layTree, type Row } from '../tiff/layout';
 import { decodeExif, type ExifModel, TAG } from './exif';
 
@@ -35,17 +36,48 @@ export function textTag(text: string): TagChange {
   return { type: 2, count: bytes.length, bytes };
 }
 
-/** New Exif bytes with tags set, or removed by undefined. The model's own bytes where nothing changes. */
-export function writeTags(model: ExifModel, changes: TagChanges): Uint8Array {
+/**
+ * New Exif bytes with tags set, or removed by undefined; their former values are overwritten with zeros
+ * where they stood. The model's own bytes where nothing changes, unless they are to be laid anew.
+ */
+export function writeTags(model: ExifModel, changes: TagChanges, anew = false): Uint8Array {
   const ifd0 = model.ifds.IFD0;
   const real = onlyReal(model, changes);
-  if (!ifd0 || Object.keys(real).length === 0) return model.bytes;
+  if (!ifd0 || (Object.keys(real).length === 0 && !anew)) return model.bytes;
   const base = ownAreaStart(model, ifd0) ?? model.bytes.length;
   const areaAt = base + (base % 2);
   const area = layArea(model, real, base, areaAt);
   const out = concat([model.bytes.subarray(0, base), new Uint8Array(areaAt - base), area]);
+  for (const { start, end } of formerValues(model, real, base)) out.fill(0, start, end);
   new DataView(out.buffer).setUint32(4, areaAt + MARK_BYTES, model.order === 'little');
   return out;
+}
+
+/** Where the values of changed tags stood, unless something else uses these bytes. */
+function formerValues({ ifds, bytes }: ExifModel, changes: TagChanges, base: number): Span[] {
+  const changed = (name: string) => new Set(changes[name as WrittenIfd]?.keys() ?? []);
+  const former = Object.entries(ifds).flatMap(([name, ifd]) =>
+    ifd.entries.filter((one) => changed(name).has(one.tag)),
+  );
+  const thumbnail = [TAG.thumbnailOffset, TAG.thumbnailLength].map((tag) => entry(ifds.IFD1, tag)?.field);
+  const live = Object.entries(ifds).flatMap(([name, ifd]) => [
+    ...valueSpans(ifd, changed(name)),
+    ...(name === 'IFD0' || changes[name as WrittenIfd] ? [] : [directorySpan(ifd)]),
+  ]);
+  const [from, length] = thumbnail.map(
+    (field) => field && new ByteView(field, orderOf(bytes), 'Exif').u32(0),
+  );
+  if (from !== undefined && length !== undefined) live.push({ start: from, end: from + length });
+  return deadSpans(former, live, base);
+}
+
+function directorySpan({ offset, entries }: Ifd): Span {
+  const { count, entry: octets, next } = sizes(false);
+  return { start: offset, end: offset + count + entries.length * octets + next };
+}
+
+function orderOf(bytes: Uint8Array): ByteOrder {
+  return bytes[0] === 0x4d ? 'big' : 'little';
 }
 
 function onlyReal(model: ExifModel, changes: TagChanges): TagChanges {

@@ -11,11 +11,12 @@ const UTF8_LEVELS = ['\x1b%/G', '\x1b%/H', '\x1b%/I'].map(ascii);
 /** ESC . A and ESC - A: ISO 8859-1 in G2 or G1. */
 const LATIN1_SIGNS = ['\x1b.A', '\x1b-A'].map(ascii);
 
-export type IimCharset = 'utf-8' | 'windows-1252' | 'iso-8859-1' | 'unsupported';
+/** 'unmarked': no 1:90; each DataSet is UTF-8 where it is valid UTF-8, else Windows-1252. */
+export type IimCharset = 'utf-8' | 'unmarked' | 'iso-8859-1' | 'unsupported';
 
 /**
- * The character set of record 2. Without 1:90 the text is UTF-8 where it is valid UTF-8, else
- * Windows-1252: an assumption, stated as a problem of severity info.
+ * The character set of record 2. Without 1:90 it is assumed DataSet by DataSet, which is stated as a problem
+ * of severity info.
  */
 export function charsetOf(model: IimModel): Charset {
   let known = charsets.get(model);
@@ -28,7 +29,6 @@ export function charsetOf(model: IimModel): Charset {
 
 interface Charset {
   readonly charset: IimCharset;
-  readonly marked: boolean;
   readonly problems: readonly Problem[];
 }
 /** Asked for once a value: found once a model. */
@@ -38,43 +38,78 @@ function findCharset(model: IimModel): Charset {
   const sign = valuesOf(model, 1, 90)[0];
   if (sign && sign.length > 0) {
     if ([UTF8_SIGN, ...UTF8_LEVELS].some((one) => equalBytes(one, sign)))
-      return { charset: 'utf-8', marked: true, problems: [] };
-    if (LATIN1_SIGNS.some((one) => equalBytes(one, sign)))
-      return { charset: 'iso-8859-1', marked: true, problems: [] };
-    return {
-      charset: 'unsupported',
-      marked: true,
-      problems: [problem('iim-charset-unsupported', 'IIM 1:90')],
-    };
+      return { charset: 'utf-8', problems: [] };
+    if (LATIN1_SIGNS.some((one) => equalBytes(one, sign))) return { charset: 'iso-8859-1', problems: [] };
+    return { charset: 'unsupported', problems: [problem('iim-charset-unsupported', 'IIM 1:90')] };
   }
-  const texts = model.dataSets.filter(isText);
-  if (texts.every((one) => isAscii(one.value))) return { charset: 'utf-8', marked: false, problems: [] };
-  const charset = texts.every((one) => decodeUtf8(one.value) !== undefined) ? 'utf-8' : 'windows-1252';
+  const telling = model.dataSets.filter((one) => isText(one) && !isAscii(one.value));
+  if (telling.length === 0) return { charset: 'unmarked', problems: [] };
+  const found = telling.every((one) => decodeUtf8(one.value) !== undefined) ? 'utf-8' : 'windows-1252';
   return {
-    charset,
-    marked: false,
-    problems: [problem('iim-charset-assumed', 'IIM', { found: charset, severity: 'info' })],
+    charset: 'unmarked',
+    problems: [problem('iim-charset-assumed', 'IIM', { found, severity: 'info' })],
   };
 }
 
-export function decodeText(bytes: Uint8Array, charset: IimCharset): string {
-  if (charset === 'iso-8859-1') return decodeLatin1(bytes);
-  if (charset === 'windows-1252') return decodeWindows1252(bytes);
-  return decodeUtf8(bytes) ?? decodeWindows1252(bytes);
+/** The text of a DataSet. */
+export function decodeDataSet({ record, dataset, value }: DataSet, charset: IimCharset): string {
+  if (charset === 'iso-8859-1') return decodeLatin1(value);
+  const max = dataSetRow(record, dataset)?.max ?? 0;
+  return decodeUtf8(value) ?? decodeCutUtf8(value, charset === 'utf-8' ? 0 : max) ?? decodeWindows1252(value);
+}
+
+/** The texts of all DataSets of a number, in stored order. */
+export function textsOf(model: IimModel, record: number, dataset: number): string[] {
+  const { charset } = charsetOf(model);
+  return model.dataSets.flatMap((one) =>
+    one.record === record && one.dataset === dataset ? [decodeDataSet(one, charset)] : [],
+  );
 }
 
 /**
- * The model marked as UTF-8, every text DataSet of record 2 encoded anew where its bytes change; binary
- * DataSets (2:125, 2:202 and unknown ones) stay. A model under an unsupported sign is returned unchanged.
+ * UTF-8 that was cut in the middle of its last character. Without a mark that says UTF-8 only where the text
+ * fills its DataSet (`fullBytes`), and where what stands before is not plain ASCII.
+ */
+function decodeCutUtf8(bytes: Uint8Array, fullBytes: number): string | undefined {
+  if (bytes.length < fullBytes) return undefined;
+  for (let tail = 1; tail <= 3 && tail < bytes.length; tail++) {
+    const lead = bytes[bytes.length - tail]!;
+    if (lead < 0x80) return undefined;
+    if (lead < 0xc0) continue;
+    const length = lead >= 0xf0 ? 4 : lead >= 0xe0 ? 3 : 2;
+    const before = bytes.subarray(0, bytes.length - tail);
+    const telling = fullBytes === 0 || !isAscii(before);
+    return length > tail && telling ? decodeUtf8(before) : undefined;
+  }
+  return undefined;
+}
+
+/** Octets that Windows-1252 does not define: a text that holds one is of another character set. */
+const UNDEFINED_IN_1252 = new Set([0x81, 0x8d, 0x8f, 0x90, 0x9d]);
+
+/**
+ * The model marked as UTF-8. A text DataSet of record 2 keeps its octets where they are UTF-8 already, whole
+ * or cut, or of no character set that is known; otherwise it is encoded anew. Binary DataSets (2:125, 2:202
+ * and unknown ones) stay. A model under an unsupported sign is returned unchanged.
  */
 export function toUtf8(model: IimModel): IimModel {
-  const { charset, marked } = charsetOf(model);
-  if (charset === 'unsupported' || (charset === 'utf-8' && marked)) return model;
+  const { charset } = charsetOf(model);
+  if (charset === 'unsupported' || charset === 'utf-8') return model;
   const dataSets = model.dataSets.map((one): DataSet => {
-    if (!isText(one) || charset === 'utf-8' || isAscii(one.value)) return one;
-    return { ...one, value: encodeUtf8(decodeText(one.value, charset)) };
+    if (!isText(one) || isAscii(one.value) || keepsOctets(one, charset)) return one;
+    return { ...one, value: encodeUtf8(decodeDataSet(one, charset)) };
   });
   return withValues({ ...model, dataSets }, 1, 90, [UTF8_SIGN]);
+}
+
+function keepsOctets({ record, dataset, value }: DataSet, charset: IimCharset): boolean {
+  if (charset === 'iso-8859-1') return false;
+  const max = dataSetRow(record, dataset)?.max ?? 0;
+  return (
+    decodeUtf8(value) !== undefined ||
+    decodeCutUtf8(value, max) !== undefined ||
+    value.some((octet) => UNDEFINED_IN_1252.has(octet))
+  );
 }
 
 /** Text of record 2 by the table; a DataSet that the standard does not define counts as binary. */

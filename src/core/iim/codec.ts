@@ -1,3 +1,4 @@
+import { equalBytes } from '../bytes/bytes';
 import { limits } from '../bytes/limits';
 import { ByteView } from '../bytes/view';
 import { ByteWriter } from '../bytes/writer';
@@ -86,6 +87,46 @@ function writeDataSet(out: ByteWriter, { record, dataset, value, lengthOctets }:
     for (let i = octets - 1; i >= 0; i--) out.u8(Math.floor(value.length / 256 ** i) % 256);
   }
   out.bytes(value);
+}
+
+/**
+ * One model of two blocks: DataSets that only the second has stand behind those of the first, in the order
+ * of records. `differs` where both hold a DataSet with other values.
+ */
+export function mergeIim(first: IimModel, second: IimModel): { model: IimModel; differs: boolean } {
+  const key = ({ record, dataset }: DataSet) => record * 256 + dataset;
+  const grouped = (model: IimModel) => {
+    const groups = new Map<number, DataSet[]>();
+    for (const one of model.dataSets) {
+      const group = groups.get(key(one));
+      if (group) group.push(one);
+      else groups.set(key(one), [one]);
+    }
+    return groups;
+  };
+  const [held, more] = [grouped(first), grouped(second)];
+  let differs = false;
+  let model = first;
+  for (const [id, group] of more) {
+    const own = held.get(id);
+    if (!own) model = withDataSets(model, group);
+    else
+      differs ||=
+        own.length !== group.length || own.some((one, i) => !equalBytes(one.value, group[i]!.value));
+  }
+  return { model, differs };
+}
+
+function withDataSets(model: IimModel, added: readonly DataSet[]): IimModel {
+  const [{ record, dataset } = { record: 0, dataset: 0 }] = added;
+  const at = model.dataSets.findIndex(
+    (one) => one.record > record || (one.record === record && one.dataset > dataset),
+  );
+  const place = at === -1 ? model.dataSets.length : at;
+  return {
+    ...model,
+    dataSets: [...model.dataSets.slice(0, place), ...added, ...model.dataSets.slice(place)],
+  };
 }
 
 /** The values of a DataSet, in stored order. */

@@ -99,6 +99,11 @@ for (const [record, list] of [
   }
 }
 
+/** Line feeds stand in captions alone: every other text is of graphic characters and spaces (IIM 4.2, 6; from memory). */
+export function allowsLineFeeds(record: number, dataset: number): boolean {
+  return record === 2 && dataset === 120;
+}
+
 /** The row of a DataSet, or undefined where the standard does not define it. */
 export function dataSetRow(record: number, dataset: number): DataSetRow | undefined {
   return table.get(`${record}:${dataset}`);

@@ -3,12 +3,11 @@ import { dataSet, UTF8_MARK } from '../../../tests/fixtures/build';
 import { concat } from '../bytes/bytes';
 import { encodeUtf8 } from '../bytes/text';
 import { ByteWriter } from '../bytes/writer';
-import { charsetOf, decodeText, toUtf8 } from './charset';
+import { charsetOf, textsOf, toUtf8 } from './charset';
 import { decodeIim, encodeIim, type IimModel, valuesOf, withValues } from './codec';
 import { iimFromIso, isoFromIim } from './date';
 
-const values = (model: IimModel, record: number, dataset: number) =>
-  valuesOf(model, record, dataset).map((one) => decodeText(one, 'utf-8'));
+const values = (model: IimModel, record: number, dataset: number) => textsOf(model, record, dataset);
 const arbitraryModel = fc.record({
   dataSets: fc.array(
     fc.record({ record: fc.nat(9), dataset: fc.nat(255), value: fc.uint8Array({ maxLength: 80 }) }),
@@ -60,10 +59,11 @@ test('new values stand where the old ones stood, else in the order of numbers', 
 
 test('unmarked text is UTF-8 where valid, else Windows-1252, and the assumption is stated', () => {
   const asUtf8 = decodeIim(dataSet(2, 120, 'Kåre')).model;
-  expect(charsetOf(asUtf8)).toMatchObject({ charset: 'utf-8', problems: [{ code: 'iim-charset-assumed' }] });
+  expect(charsetOf(asUtf8).problems).toMatchObject([{ code: 'iim-charset-assumed', found: 'utf-8' }]);
+  expect(textsOf(asUtf8, 2, 120)).toEqual(['Kåre']);
   const asWindows = decodeIim(dataSet(2, 120, new Uint8Array([0x4b, 0xe5, 0x93]))).model;
-  expect(charsetOf(asWindows).charset).toBe('windows-1252');
-  expect(decodeText(valuesOf(asWindows, 2, 120)[0]!, 'windows-1252')).toBe('Kå“');
+  expect(charsetOf(asWindows).problems).toMatchObject([{ found: 'windows-1252' }]);
+  expect(textsOf(asWindows, 2, 120)).toEqual(['Kå“']);
   expect(charsetOf(decodeIim(dataSet(2, 120, 'plain')).model).problems).toEqual([]);
 });
 
@@ -80,7 +80,7 @@ test('setting 1:90 encodes text anew and leaves the binary DataSets alone', () =
   const after = toUtf8(before);
   expect(values(after, 2, 90)).toEqual(['å']);
   for (const dataset of [125, 202, 240]) expect(valuesOf(after, 2, dataset)).toEqual([binary]);
-  expect(charsetOf(after)).toMatchObject({ charset: 'utf-8', marked: true });
+  expect(charsetOf(after).charset).toBe('utf-8');
 });
 
 test.each([
@@ -90,10 +90,12 @@ test.each([
   ['20260000', '071240+0200', '2026'],
   ['20260514', '991240+0200', '2026-05-14'],
   ['00000000', undefined, undefined],
-  ['2026-05-14', undefined, undefined],
+  ['2026-05-14', undefined, '2026-05-14'],
+  ['2026:05:14', '07:12:40', '2026-05-14T07:12:40'],
+  ['20260231', undefined, undefined],
   ['20261314', undefined, undefined],
 ])('IIM date %s %s is %s', (date, time, iso) => {
-  expect(isoFromIim(date, time)).toBe(iso);
+  expect(isoFromIim(date, time)?.iso).toBe(iso);
 });
 
 test.each([

@@ -1,21 +1,23 @@
+import { separatorsOf, splitList } from './listText';
+
 /**
  * Typed or pasted keywords as separate terms: comma, semicolon, line end and tab separate (common
- * practice); blanks are folded, a term that was already given is dropped, the first spelling stays.
+ * practice), a term in quotes may hold them; blanks are folded, a term that was already given is dropped, the first spelling stays.
  */
 export function parseKeywords(text: string): string[] {
-  return uniqueTerms(
-    text
-      .split(/[,;\n\r\t\u3001\uff0c\uff1b]+/)
-      .map((term) => term.replace(/\s+/g, ' ').trim())
-      .filter((term) => term !== ''),
-  );
+  return uniqueTerms(splitList(text, separatorsOf(true)).map((term) => term.replace(/\s+/g, ' ')));
+}
+
+/** What two spellings of one term have in common: case and Unicode form do not count. */
+export function termKey(term: string): string {
+  return term.normalize('NFC').toLowerCase();
 }
 
 /** Terms without repetitions; upper and lower case count as the same. */
 export function uniqueTerms(terms: readonly string[]): string[] {
   const seen = new Set<string>();
   return terms.filter((term) => {
-    const key = term.normalize('NFC').toLowerCase();
+    const key = termKey(term);
     return !seen.has(key) && seen.add(key) !== undefined;
   });
 }

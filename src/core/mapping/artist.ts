@@ -6,12 +6,39 @@ export function joinArtists(names: readonly string[]): string {
   return names.map((name) => (/[;"]/.test(name) ? `"${name.replaceAll('"', '""')}"` : name)).join('; ');
 }
 
+/** The names of a text; one that is not closed as it was opened is taken as it stands. One pass. */
 export function splitArtist(text: string): string[] {
   const names: string[] = [];
-  const pattern = /\s*(?:"((?:[^"]|"")*)"|([^;]*))\s*(?:;|$)/gy;
-  for (let found = pattern.exec(text); found && found[0] !== ''; found = pattern.exec(text)) {
-    const name = (found[1] === undefined ? (found[2] ?? '') : found[1].replaceAll('""', '"')).trim();
+  for (let at = 0; at < text.length; ) {
+    while (at < text.length && /[\s;]/.test(text[at]!)) at++;
+    const quoted = text[at] === '"' ? quotedName(text, at) : undefined;
+    const end = quoted?.end ?? endOf(text, at);
+    const name = quoted?.name.trim() ?? text.slice(at, end).trim();
     if (name !== '') names.push(name);
+    at = end + 1;
   }
   return names.length > 0 ? names : [text];
+}
+
+function endOf(text: string, from: number): number {
+  const at = text.indexOf(';', from);
+  return at === -1 ? text.length : at;
+}
+
+/** A name in quotes, up to the semicolon behind it; undefined where no closing quote stands before one. */
+function quotedName(text: string, from: number): { name: string; end: number } | undefined {
+  const parts: string[] = [];
+  for (let at = from + 1; ; ) {
+    const quote = text.indexOf('"', at);
+    if (quote === -1) return undefined;
+    parts.push(text.slice(at, quote));
+    if (text[quote + 1] === '"') {
+      parts.push('"');
+      at = quote + 2;
+      continue;
+    }
+    let end = quote + 1;
+    while (end < text.length && /\s/.test(text[end]!)) end++;
+    return end === text.length || text[end] === ';' ? { name: parts.join(''), end } : undefined;
+  }
 }

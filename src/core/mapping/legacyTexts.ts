@@ -1,32 +1,36 @@
 import type { FieldId } from '../catalogue/fields';
-import type { FieldValue } from '../catalogue/value';
+import { isoParts } from '../catalogue/isoDate';
+import { asList, asText, type FieldValue, normalisedText } from '../catalogue/value';
 import type { LegacyText } from '../containers/container';
-
-/**
- * Keywords of PNG's text chunks (PNG, third edition, 11.3.3.1) that are voices of a field. Its "Source" is the
- * device that made the picture, not the Source of the IPTC standard.
- */
-export const PNG_KEYWORDS: { readonly [K in FieldId]?: string } = {
-  title: 'Title',
-  creator: 'Author',
-  description: 'Description',
-  copyrightNotice: 'Copyright',
-  dateCreated: 'Creation Time',
-};
+import { PNG_KEYWORDS } from '../containers/png/textKeywords';
+import { joinArtists, splitArtist } from './artist';
+import type { Voice } from './voices';
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
 
-export function textVoice(texts: readonly LegacyText[], id: FieldId): FieldValue | undefined {
+/** Several names stand as in Exif Artist; other programs part them by commas, or do not part them at all. */
+export function textVoice(texts: readonly LegacyText[], id: FieldId): Omit<Voice, 'origin'> | undefined {
   const keyword = PNG_KEYWORDS[id];
   const found = keyword && texts.find((one) => one.keyword === keyword)?.text.trim();
   if (!found) return undefined;
-  if (id === 'creator') return [found];
-  return id === 'dateCreated' ? isoFromCreationTime(found) : found;
+  if (id === 'creator')
+    return {
+      value: splitArtist(found),
+      alternatives: [[found], found.split(',').map((name) => name.trim())],
+    };
+  const value = id === 'dateCreated' ? isoFromCreationTime(found) : normalisedText(found);
+  return value === undefined ? undefined : { value };
+}
+
+/** The text of a value in such a chunk. */
+export function legacyText(id: FieldId, value: FieldValue): string {
+  return id === 'creator' ? joinArtists(asList(value)) : asText(value);
 }
 
 /** RFC 3339 and RFC 1123, the two forms that the standard names; other wordings are no date. */
 function isoFromCreationTime(text: string): string | undefined {
-  if (/^\d{4}(-\d{2}(-\d{2}(T\d{2}:\d{2}(:\d{2}(\.\d+)?)?(Z|[+-]\d{2}:\d{2})?)?)?)?$/.test(text)) return text;
+  if (isoParts(text)) return text;
+  if (text.length > 64) return undefined;
   const parts = /^(?:\w{3}, )?(\d{1,2}) (\w{3})\w* (\d{4}) (\d{2}:\d{2}:\d{2})(?: (GMT|[+-]\d{4}))?$/.exec(
     text,
   );

@@ -1,11 +1,12 @@
-import type { FieldId } from '../catalogue/fields';
+import { type FieldId, field } from '../catalogue/fields';
 import type { FieldValue } from '../catalogue/value';
 import { dateTimeOriginal } from '../exif/exif';
-import type { Problem } from '../problems/problem';
+import { valuesOf } from '../iim/codec';
+import { type Problem, problem } from '../problems/problem';
 import { voicesAgree } from './agree';
 import type { Models } from './models';
 import { spokenFields } from './spoken';
-import { type Origin, type Voice, voicesOf } from './voices';
+import { iimDate, type Origin, type Voice, voicesOf } from './voices';
 
 /** One field as the file's records tell it. */
 export interface FieldReading {
@@ -52,8 +53,20 @@ function readAnew(models: Models): PhotoRecord {
     const winner = fuller ?? first;
     fields[id] = { value: winner.value, origin: winner.origin, voices, agrees };
   }
-  const dates = models.exif ? dateTimeOriginal(models.exif).problems : [];
-  return { fields, problems: [...models.problems, ...dates] };
+  return { fields, problems: [...models.problems, ...dateProblems(models)] };
+}
+
+/** Dates that cannot be read, or stand in another spelling than their standard's. */
+function dateProblems({ exif, iim }: Models): Problem[] {
+  const ofExif = exif ? dateTimeOriginal(exif).problems : [];
+  const ofIim = (['dateCreated', 'dateDigitized'] as const).flatMap((id): Problem[] => {
+    const place = field(id).iim!;
+    if (!iim || valuesOf(iim, place.record, place.dataset).length === 0) return [];
+    const found = iimDate(iim, place);
+    if (!found) return [problem('iim-bad-date', id, { severity: 'info' })];
+    return found.usual ? [] : [problem('iim-date-spelling', id, { severity: 'info' })];
+  });
+  return [...ofExif, ...ofIim];
 }
 
 export function precedence(models: Models): readonly Origin[] {

@@ -1,9 +1,12 @@
 import { limits } from '../bytes/limits';
+import { memberAxis } from '../catalogue/checkValue';
 import { namespaces } from '../catalogue/namespaces';
+import { canonicalPosition } from '../catalogue/position';
 import { type MemberRow, type StructureId, structures } from '../catalogue/structures';
 import { asList, type Structure, sameValue } from '../catalogue/value';
 import { member, withMember, type XmpArray, type XmpStruct, type XmpValue } from '../xmp/model';
-import { arrayOf, simple, textOfValue, textsOfValue, withDefaultText } from '../xmp/values';
+import { arrayOf, qualifiersOf, simple, textOfValue, textsOfValue, withDefaultText } from '../xmp/values';
+import { positionFromXmp, xmpFromPosition } from './gps';
 
 /** Structures of XMP against the catalogue's plain structures, by the table of their members. */
 
@@ -20,14 +23,22 @@ export function structuresFromXmp(id: StructureId, value: XmpValue, depth = 0): 
 function structureFromXmp(id: StructureId, value: XmpValue, depth: number): Structure | undefined {
   if (value.kind !== 'struct') return undefined;
   const members = Object.entries(structures[id]).flatMap(([key, row]) => {
-    const found = member(value, namespaces[row.ns], row.name);
-    const read = found && memberFromXmp(row, found, depth);
+    const found = row.follows ? undefined : member(value, namespaces[row.ns], row.name);
+    const ref =
+      row.textForm === 'coordinate' ? member(value, namespaces[row.ns], `${row.name}Ref`) : undefined;
+    const read = found && memberFromXmp(row, found, depth, textOfValue(ref));
     return read === undefined || read.length === 0 ? [] : [[key, read] as const];
   });
   return members.length > 0 ? Object.fromEntries(members) : undefined;
 }
 
-function memberFromXmp(row: MemberRow, value: XmpValue, depth: number): Structure[string] | undefined {
+/** `ref` is the reference beside an altitude. */
+function memberFromXmp(
+  row: MemberRow,
+  value: XmpValue,
+  depth: number,
+  ref: string | undefined,
+): Structure[string] | undefined {
   switch (row.form) {
     case 'bag':
     case 'seq':
@@ -36,8 +47,12 @@ function memberFromXmp(row: MemberRow, value: XmpValue, depth: number): Structur
       return structureFromXmp(row.structure!, value, depth + 1);
     case 'structs':
       return structuresFromXmp(row.structure!, value, depth + 1);
-    default:
-      return textOfValue(value);
+    default: {
+      const text = textOfValue(value);
+      return text !== undefined && row.textForm === 'coordinate'
+        ? (positionFromXmp(memberAxis(row), text, ref) ?? text)
+        : text;
+    }
   }
 }
 
@@ -56,24 +71,46 @@ export function structuresToXmp(
     const same = old.find((item) => sameValue(structuresFromXmp(id, item), [one]));
     return same ?? structureToXmp(id, one, sharesName(id, one, old[index]) ? old[index] : undefined);
   });
-  return { kind: 'array', form, items };
+  return { ...qualifiersOf(before), kind: 'array', form, items };
 }
 
-/** The first member of a structure names it: only then do unknown members still belong to it. */
+/** A structure is known by its first member, its name, or by its identifier: only then do unknown members still belong to it. */
 function sharesName(id: StructureId, wanted: Structure, item: XmpValue | undefined): boolean {
-  const [key] = Object.keys(structures[id]);
   const held = item && structureFromXmp(id, item, 0);
-  const name = { [key!]: wanted[key!] ?? '' };
-  return held?.[key!] !== undefined && sameValue([{ [key!]: held[key!]! }], [name]);
+  const [first] = Object.keys(structures[id]);
+  return [first!, 'identifier', 'identifiers'].some(
+    (key) =>
+      held?.[key] !== undefined &&
+      wanted[key] !== undefined &&
+      sameValue([{ [key]: held[key] }], [{ [key]: wanted[key] }]),
+  );
 }
 
 function structureToXmp(id: StructureId, wanted: Structure, before: XmpValue | undefined): XmpStruct {
   let struct: XmpStruct = before?.kind === 'struct' ? before : { kind: 'struct', fields: [] };
   for (const [key, row] of Object.entries(structures[id])) {
-    const held = member(struct, namespaces[row.ns], row.name);
-    struct = withMember(struct, namespaces[row.ns], row.name, memberToXmp(row, wanted[key], held));
+    if (row.follows) continue;
+    const ns = namespaces[row.ns];
+    const value = wanted[key];
+    if (row.textForm === 'coordinate') {
+      struct = withPosition(struct, row, ns, typeof value === 'string' ? value : undefined);
+      continue;
+    }
+    struct = withMember(struct, ns, row.name, memberToXmp(row, value, member(struct, ns, row.name)));
   }
   return struct;
+}
+
+/** A position in the form of XMP, with the reference of an altitude; what is no position stands as it is. */
+function withPosition(struct: XmpStruct, row: MemberRow, ns: string, value: string | undefined): XmpStruct {
+  const axis = memberAxis(row);
+  const canonical = value === undefined ? undefined : canonicalPosition(axis, value);
+  const made = canonical === undefined ? undefined : xmpFromPosition(axis, canonical);
+  const text = made?.text ?? value;
+  const written = withMember(struct, ns, row.name, text ? simple(text) : undefined);
+  return axis === 'altitude'
+    ? withMember(written, ns, `${row.name}Ref`, made?.ref === undefined ? undefined : simple(made.ref))
+    : written;
 }
 
 function memberToXmp(

@@ -1,20 +1,23 @@
 import { decodeLatin1, decodeUtf8 } from '../bytes/text';
+import { axisOf } from '../catalogue/checkValue';
 import { type FieldId, field } from '../catalogue/fields';
 import { namespaces } from '../catalogue/namespaces';
-import type { XmpPlace } from '../catalogue/row';
+import type { IimPlace, XmpPlace } from '../catalogue/row';
 import type { StructureId } from '../catalogue/structures';
-import { type FieldValue, normalised, normalisedText, type Structure } from '../catalogue/value';
-import { dateTimeOriginal, exifText, TAG } from '../exif/exif';
-import { charsetOf, decodeText } from '../iim/charset';
-import { valuesOf } from '../iim/codec';
-import { isoFromIim } from '../iim/date';
-import { RESOURCE_COPYRIGHT_FLAG, resource } from '../photoshop/resources';
+import { type FieldValue, isEmpty, normalised, normalisedText, type Structure } from '../catalogue/value';
+import { DATE_TAGS, type ExifModel, exifDate, exifText, exifTextParts, TAG } from '../exif/exif';
+import { textsOf } from '../iim/charset';
+import { type IimModel, valuesOf } from '../iim/codec';
+import { type IimDate, isoFromIim } from '../iim/date';
+import { RESOURCE_COPYRIGHT_FLAG, type ResourcesModel, resource } from '../photoshop/resources';
 import { member, property, type XmpModel, type XmpValue } from '../xmp/model';
 import { otherLanguages, textOfValue, textsOfValue } from '../xmp/values';
 import { splitArtist } from './artist';
 import { positionFromExif, positionFromXmp } from './gps';
+import { iimForms } from './iimTexts';
 import { textVoice } from './legacyTexts';
 import type { Models } from './models';
+import { statusFromFlag, statusFromMarked } from './status';
 import { structuresFromXmp } from './structureValues';
 
 /** Where a value stands. 'resource' is an image resource (0x040A, 0x040B), 'text' a legacy text of PNG,
@@ -24,19 +27,25 @@ export type Origin = 'xmp' | 'iim' | 'exif' | 'resource' | 'text' | 'sidecar';
 export interface Voice {
   readonly origin: Origin;
   readonly value: FieldValue;
+  /** Further readings of the same record, each of which says the same as another record that holds it. */
+  readonly alternatives?: readonly FieldValue[];
 }
+
+type Reading = Omit<Voice, 'origin'>;
+const reading = (value: FieldValue | undefined): Reading | undefined =>
+  isEmpty(value) ? undefined : { value: value! };
 
 /** Every value that the file's records hold for one field. */
 export function voicesOf(models: Models, id: FieldId): Voice[] {
   const voices: Voice[] = [];
-  const add = (origin: Origin, value: FieldValue | undefined) => {
-    if (value !== undefined && value.length > 0) voices.push({ origin, value });
+  const add = (origin: Origin, found: Reading | undefined) => {
+    if (found) voices.push({ origin, ...found });
   };
   const { xmp, iim, exif, resource: key } = field(id);
-  if (xmp && models.xmp) add('xmp', xmpVoice(models.xmp, id));
-  if (iim && models.iim) add('iim', iimVoice(models, id));
-  if (exif && models.exif) add('exif', exifVoice(models, id));
-  if (key !== undefined && models.resources) add('resource', resourceVoice(models, id));
+  if (xmp && models.xmp) add('xmp', reading(xmpVoice(models.xmp, id)));
+  if (iim && models.iim) add('iim', reading(iimVoice(models.iim, id)));
+  if (exif && models.exif) add('exif', exifVoice(models.exif, id));
+  if (key !== undefined && models.resources) add('resource', resourceVoice(models.resources, key));
   if (models.texts) add('text', textVoice(models.texts, id));
   return voices;
 }
@@ -64,7 +73,15 @@ function xmpVoice(xmp: XmpModel, id: FieldId): FieldValue | undefined {
   if (type === 'coordinate') return positionVoice(xmp, id, place, value);
   if (type === 'list') return textsOfValue(value).flatMap((text) => clean(text) ?? []);
   const text = clean(textOfValue(value));
-  return id === 'rightsStatus' ? statusFromMarked(text) : text;
+  if (id === 'rightsStatus') return statusFromMarked(text);
+  return type === 'rating' ? wholeRating(text) : text;
+}
+
+/** "3.0" is 3: the property is a real number (ISO 16684-1, 8.4). */
+function wholeRating(text: string | undefined): string | undefined {
+  return text !== undefined && text.length < 12 && /^[+-]?\d+\.0*$/.test(text.trim())
+    ? String(Number(text))
+    : text;
 }
 
 function structuresVoice(
@@ -87,50 +104,80 @@ function structuresVoice(
 function positionVoice(xmp: XmpModel, id: FieldId, place: XmpPlace, value: XmpValue): string | undefined {
   const ref = textOfValue(property(xmp, namespaces[place.ns], `${place.name}Ref`));
   const text = textOfValue(value);
-  return text === undefined ? undefined : positionFromXmp(id, text, ref);
+  return text === undefined ? undefined : positionFromXmp(axisOf(id)!, text, ref);
 }
 
-function statusFromMarked(text: string | undefined): string | undefined {
-  const marked = text?.trim().toLowerCase();
-  return marked === 'true' ? 'in-copyright' : marked === 'false' ? 'public-domain' : undefined;
-}
-
-function iimVoice({ iim }: Models, id: FieldId): FieldValue | undefined {
+function iimVoice(iim: IimModel, id: FieldId): FieldValue | undefined {
   const { iim: place, type } = field(id);
-  if (!place || !iim) return undefined;
-  const { charset } = charsetOf(iim);
-  const texts = valuesOf(iim, place.record, place.dataset).flatMap(
-    (bytes) => clean(decodeText(bytes, charset)) ?? [],
-  );
-  if (place.time !== undefined) {
-    const time = valuesOf(iim, place.record, place.time)[0];
-    return texts[0] === undefined ? undefined : isoFromIim(texts[0], time && decodeLatin1(time));
-  }
+  if (!place) return undefined;
+  if (place.time !== undefined) return iimDate(iim, place)?.iso;
+  const form = place.form && iimForms[place.form];
+  const texts = textsOf(iim, place.record, place.dataset).flatMap((text) => {
+    const plain = clean(text);
+    return plain === undefined ? [] : (clean(form ? form.read(plain) : plain) ?? []);
+  });
   return type === 'list' ? texts : texts[0];
 }
 
-function exifVoice({ exif }: Models, id: FieldId): FieldValue | undefined {
-  const { exif: place } = field(id);
-  if (!place || !exif) return undefined;
-  if (place.ifd === 'GPS') return positionFromExif(exif, id);
-  if (id === 'dateCreated') return dateTimeOriginal(exif).iso;
+/** The date that two DataSets hold together. */
+export function iimDate(iim: IimModel, place: IimPlace): IimDate | undefined {
+  const [date] = textsOf(iim, place.record, place.dataset);
+  const time = valuesOf(iim, place.record, place.time!)[0];
+  return date === undefined ? undefined : isoFromIim(date, time && decodeLatin1(time));
+}
+
+function exifVoice(exif: ExifModel, id: FieldId): Reading | undefined {
+  const { exif: place, type } = field(id);
+  if (!place) return undefined;
+  if (place.ifd === 'GPS') return reading(positionFromExif(exif, axisOf(id)!));
+  if (type === 'date') {
+    const tags = Object.values(DATE_TAGS).find(({ date, ifd }) => date === place.tag && ifd === place.ifd);
+    return tags && reading(exifDate(exif, tags).iso);
+  }
   const text = clean(exifText(exif, place.ifd, place.tag));
-  if (id === 'description' && text !== undefined && isStockDescription(text, exif)) return undefined;
-  return id === 'creator' && text !== undefined ? splitArtist(text) : text;
+  if (text === undefined) return undefined;
+  if (id === 'copyrightNotice') return copyrightVoice(exif, text);
+  if (id === 'description' && isStockDescription(text, exif)) return undefined;
+  return reading(id === 'creator' ? splitArtist(text) : text);
 }
 
-/** What a camera writes into every picture is no caption (common practice: its kind, make or model). */
-function isStockDescription(text: string, exif: NonNullable<Models['exif']>): boolean {
-  const own = [TAG.make, TAG.model].map((tag) => exifText(exif, 'IFD0', tag)?.toLowerCase());
-  return /\bdigital (still )?camera\b/i.test(text) || own.includes(text.toLowerCase());
+/** The photographer's notice and the editor's (Exif 3.0, 4.6.5): other records mostly hold the first alone. */
+function copyrightVoice(exif: ExifModel, text: string): Reading {
+  const parts = exifTextParts(exif, 'IFD0', TAG.copyright);
+  return { value: text, ...(parts.length > 1 ? { alternatives: [parts[0]!] } : {}) };
 }
 
-function resourceVoice({ resources }: Models, id: FieldId): FieldValue | undefined {
-  const { resource: key } = field(id);
-  const data = resources && key !== undefined ? resource(resources, key) : undefined;
+/**
+ * What a camera writes into every picture is no caption (common practice): as the whole text its make, its
+ * model, or its kind behind one of their words.
+ */
+function isStockDescription(text: string, exif: ExifModel): boolean {
+  const plain = text.toLowerCase();
+  const own = [TAG.make, TAG.model].flatMap((tag) => exifText(exif, 'IFD0', tag)?.toLowerCase() ?? []);
+  const words = ['', ...own, ...own.map((name) => name.split(' ')[0]!)];
+  const kinds = ['digital camera', 'digital still camera'];
+  return (
+    own.includes(plain) || words.some((word) => kinds.some((kind) => `${word} ${kind}`.trim() === plain))
+  );
+}
+
+function resourceVoice(resources: ResourcesModel, key: number): Reading | undefined {
+  const data = resource(resources, key);
   if (!data) return undefined;
-  if (key === RESOURCE_COPYRIGHT_FLAG) return data[0] === 1 ? 'in-copyright' : undefined;
-  return clean(decodeUtf8(data) ?? decodeLatin1(data));
+  if (key === RESOURCE_COPYRIGHT_FLAG) return reading(statusFromFlag(data[0]));
+  const text = clean(decodeUtf8(data) ?? decodeLatin1(data));
+  if (text === undefined) return undefined;
+  const plain = decodedAddress(text);
+  return { value: plain, ...(plain === text ? {} : { alternatives: [text] }) };
+}
+
+/** Percent-encoded characters beyond ASCII as they are; a broken encoding as it stands. */
+function decodedAddress(text: string): string {
+  try {
+    return encodeURI(decodeURI(text)) === text ? decodeURI(text) : text;
+  } catch {
+    return text;
+  }
 }
 
 function clean(text: string | undefined): string | undefined {

@@ -1,10 +1,13 @@
-import { ascii } from '../bytes/bytes';
-import { encodeUtf8 } from '../bytes/text';
+import { ascii, equalBytes, hex } from '../bytes/bytes';
+import { md5Digest } from '../bytes/digest';
+import { checkValue } from '../catalogue/checkValue';
 import { type FieldId, field, fieldIds } from '../catalogue/fields';
+import { namespaces } from '../catalogue/namespaces';
 import { asText, type FieldValue, isEmpty, normalised, sameValue, structuresOf } from '../catalogue/value';
+import { PNG_KEYWORDS } from '../containers/png/textKeywords';
 import { decodeExif } from '../exif/exif';
 import { writeTags } from '../exif/writeTags';
-import type { IimModel } from '../iim/codec';
+import { encodeIim, type IimModel } from '../iim/codec';
 import {
   RESOURCE_COPYRIGHT_FLAG,
   RESOURCE_URL,
@@ -12,16 +15,19 @@ import {
   withResource,
 } from '../photoshop/resources';
 import { FormatError, type Problem } from '../problems/problem';
-import { emptyXmp, type XmpModel } from '../xmp/model';
+import { emptyXmp, property, withProperty, type XmpModel } from '../xmp/model';
+import { simple, textOfValue } from '../xmp/values';
 import { voicesAgree } from './agree';
-import { canonicalPosition } from './gps';
-import { PNG_KEYWORDS } from './legacyTexts';
+import { erasesPosition, withImplied } from './implied';
+import { legacyText } from './legacyTexts';
 import type { Models } from './models';
 import { type PhotoRecord, readFields } from './read';
+import { flagOf } from './status';
 import type { Voice } from './voices';
-import { exifChanges } from './writeExif';
-import { newIim, writeIim } from './writeIim';
+import { exifChanges, exifTellsPlace } from './writeExif';
+import { iimHolds, newIim, writeIim } from './writeIim';
 import { writeXmp } from './writeXmp';
+import { followInXmp, tellsPlace, withoutPlace } from './xmpMirrors';
 
 export interface WriteChoices {
   /** Whether the container takes IIM. */
@@ -30,42 +36,52 @@ export interface WriteChoices {
   readonly carriesResources: boolean;
   /** An explicit yes to writing Date Created into Exif DateTimeOriginal too. */
   readonly dateTimeOriginal?: boolean;
+  /** ISO 8601: what xmp:MetadataDate says after a write that changes something. Without it the property stays. */
+  readonly now?: string;
 }
 
 /** Wanted values by field; null erases. Fields that are not named are not touched. */
 export type Wanted = ReadonlyMap<FieldId, FieldValue | null>;
+type Changes = readonly (readonly [FieldId, FieldValue | null])[];
 
 /**
- * New models in which every record says what is wanted. A record that holds the value already stays the
- * same object, so that an unchanged block is recognised.
+ * New models in which every record says what is wanted, and what that brings with it (implied.ts). A record
+ * that holds the value already stays the same object, so that an unchanged block is recognised. Throws
+ * `value-not-allowed` for a value that its field does not allow.
  *
- * Where the digest is stale, a write makes IIM and XMP agree on every field first: the new digest will say
- * that XMP stands, and must not bring back what IIM had overruled.
+ * Where the digest is stale and IIM is written, IIM and XMP agree on every field first: the new digest will
+ * say that XMP stands, and must not bring back what IIM had overruled.
  */
 export function writeFields(
   models: Models,
   wanted: Wanted,
   how: WriteChoices,
 ): { models: Models; problems: Problem[] } {
-  const { carriesIim } = how;
   const record = readFields(models);
-  const all = withOverruled(
-    models,
-    record,
-    new Map([...wanted].map(([id, value]) => [id, canonical(id, normalised(value))])),
-  );
-  const changes = [...all].filter(([id, value]) => speaksOtherwise(models, record, id, value, how));
-  if (changes.length === 0) return { models, problems: [] };
-  const xmp = [...changes]
-    .sort(([a], [b]) => Number(isOtherLanguages(a)) - Number(isOtherLanguages(b)))
-    .reduce((model: XmpModel, [id, value]) => writeXmp(model, id, value), models.xmp ?? emptyXmp);
-  const iim = carriesIim ? writeAllIim(models.iim, new Map(changes), all, record) : { problems: [] };
+  const present = (id: FieldId) => record.fields[id]?.value;
+  const asked = withImplied(checked(wanted, present), present);
+  const differing = (values: Wanted): Changes =>
+    [...values].filter(([id, value]) => speaksOtherwise(models, record, id, value, how));
+  const first = differing(asked);
+  const erasesPlace = erasesPosition(asked) && (tellsPlace(models.xmp) || exifTellsPlace(models.exif));
+  if (first.length === 0 && !erasesPlace) return { models, problems: [] };
+  const writesIim = how.carriesIim && first.some(([id]) => field(id).iim);
+  const all = writesIim ? withOverruled(models, record, asked) : asked;
+  const changes = all === asked ? first : differing(all);
+  const iim = how.carriesIim ? writeAllIim(models.iim, new Map(changes), all, record) : { problems: [] };
   const resources = how.carriesResources
     ? changes.reduce((model, [id, value]) => writeResource(model, id, value), models.resources ?? noResources)
     : undefined;
-  const tags = models.exif && exifChanges(models.exif, changes, how.dateTimeOriginal === true);
+  const tags =
+    models.exif &&
+    exifChanges(models.exif, changes, {
+      dateTimeOriginal: how.dateTimeOriginal === true,
+      erasesPlace,
+      former: present,
+    });
   const exif = tags && decodeExif(writeTags(models.exif!, tags.changes)).model;
   const texts = changes.reduce(writeText, models.texts);
+  const xmp = writeAllXmp(models, changes, { how, erasesPlace, present, iim: iim.model, exif });
   return {
     models: {
       ...models,
@@ -79,23 +95,76 @@ export function writeFields(
   };
 }
 
+/** By the catalogue. A value that stands in the file already is its own, whatever it is. */
+function checked(wanted: Wanted, present: (id: FieldId) => FieldValue | undefined): Wanted {
+  return new Map(
+    [...wanted].map(([id, value]) => {
+      const plain = normalised(value);
+      if (plain === null || sameValue(plain, present(id))) return [id, plain];
+      const one = checkValue(id, plain);
+      if ('problem' in one) throw new FormatError(one.problem.code, id, one.problem);
+      return [id, isOtherLanguages(id) ? canonicalLanguages(one.value) : one.value];
+    }),
+  );
+}
+
+interface XmpWrite {
+  readonly how: WriteChoices;
+  readonly erasesPlace: boolean;
+  readonly present: (id: FieldId) => FieldValue | undefined;
+  readonly iim: IimModel | undefined;
+  readonly exif: Models['exif'];
+}
+
+/** The changed properties, their mirrors, and what tells of the change itself. */
+function writeAllXmp(
+  models: Models,
+  changes: Changes,
+  { how, erasesPlace, present, iim, exif }: XmpWrite,
+): XmpModel {
+  const writesExifDate = !models.exif || how.dateTimeOriginal === true;
+  const written = [...changes]
+    .sort(([a], [b]) => Number(isOtherLanguages(a)) - Number(isOtherLanguages(b)))
+    .reduce(
+      (model: XmpModel, [id, value]) =>
+        followInXmp(writeXmp(model, id, value), id, value, present(id), writesExifDate),
+      models.xmp ?? emptyXmp,
+    );
+  const placed = erasesPlace ? withoutPlace(written) : written;
+  const exifChanged = exif && models.exif && !equalBytes(exif.bytes, models.exif.bytes);
+  const bare = withoutStaleDigests(placed, iim, Boolean(exifChanged));
+  return how.now === undefined ? bare : withProperty(bare, namespaces.xmp, 'MetadataDate', simple(how.now));
+}
+
+/**
+ * Older programs kept digests of IIM and Exif in XMP, and took the block for newer where they differ: one
+ * that does not fit any more is taken out (common practice).
+ */
+function withoutStaleDigests(model: XmpModel, iim: IimModel | undefined, exifChanged: boolean): XmpModel {
+  const legacy = textOfValue(property(model, namespaces.photoshop, 'LegacyIPTCDigest'));
+  const stale = legacy !== undefined && legacy.toUpperCase() !== (iim && digestText(iim));
+  const bare = stale ? withProperty(model, namespaces.photoshop, 'LegacyIPTCDigest', undefined) : model;
+  if (!exifChanged) return bare;
+  return (['tiff', 'exif'] as const).reduce(
+    (held, ns) =>
+      property(held, namespaces[ns], 'NativeDigest')
+        ? withProperty(held, namespaces[ns], 'NativeDigest', undefined)
+        : held,
+    bare,
+  );
+}
+
+function digestText(iim: IimModel): string {
+  return hex(md5Digest(encodeIim(iim))).toUpperCase();
+}
+
 /** After the default text, which another language may only have repeated. */
 function isOtherLanguages(id: FieldId): boolean {
   return field(id).xmp?.form === 'lang-alt-others';
 }
 
-/** Throws where a position is none: it would otherwise be written as something else. */
-function canonical(id: FieldId, value: FieldValue | null): FieldValue | null {
-  if (value === null) return value;
-  if (isOtherLanguages(id)) return canonicalLanguages(value);
-  if (field(id).type !== 'coordinate') return value;
-  const position = canonicalPosition(id, asText(value));
-  if (position === undefined) throw new FormatError('value-not-allowed', id);
-  return position;
-}
-
 /** One item a language, each with a text; x-default belongs to the field itself. */
-function canonicalLanguages(value: FieldValue): FieldValue | null {
+function canonicalLanguages(value: FieldValue | null): FieldValue | null {
   const seen = new Set(['x-default']);
   const kept = structuresOf(value).filter(({ language, text }) => {
     const key = String(language ?? '').toLowerCase();
@@ -112,7 +181,7 @@ function writeText(
   const keyword = PNG_KEYWORDS[id];
   if (!keyword || !texts?.some((one) => one.keyword === keyword)) return texts;
   return texts.flatMap((one) =>
-    one.keyword !== keyword ? [one] : isEmpty(value) ? [] : [{ keyword, text: asText(value) }],
+    one.keyword !== keyword ? [one] : isEmpty(value) ? [] : [{ keyword, text: legacyText(id, value!) }],
   );
 }
 
@@ -134,8 +203,8 @@ function speaksOtherwise(
   value: FieldValue | null,
   { carriesIim, dateTimeOriginal }: WriteChoices,
 ): boolean {
-  const { xmp, iim, exif } = field(id);
-  const exifWritten = exif !== undefined && (exif.ifd !== 'Exif' || dateTimeOriginal === true);
+  const { xmp, iim, exif, shownOnly } = field(id);
+  const exifWritten = exif !== undefined && !shownOnly && (exif.ifd !== 'Exif' || dateTimeOriginal === true);
   const voices = record.fields[id]?.voices.filter((voice) => voice.origin !== 'exif' || exifWritten) ?? [];
   if (isEmpty(value)) return voices.length > 0;
   const wanted: Voice = { origin: 'xmp', value: value! };
@@ -145,7 +214,7 @@ function speaksOtherwise(
   const spoken = new Set(voices.map((voice) => voice.origin));
   return Boolean(
     (xmp && !spoken.has('xmp')) ||
-      (carriesIim && iim && !spoken.has('iim')) ||
+      (carriesIim && iim && !spoken.has('iim') && iimHolds(id, value!)) ||
       (exifWritten && models.exif && !spoken.has('exif')),
   );
 }
@@ -173,13 +242,14 @@ function writeResource(model: ResourcesModel, id: FieldId, value: FieldValue | n
     return withResource(
       model,
       key,
-      isEmpty(value) ? undefined : new Uint8Array([value === 'in-copyright' ? 1 : 0]),
+      isEmpty(value) ? undefined : new Uint8Array([flagOf(asText(value)) ?? 0]),
     );
   if (key === RESOURCE_URL)
     return withResource(model, key, isEmpty(value) ? undefined : urlBytes(asText(value)));
   return model;
 }
 
+/** Addresses stand there in ASCII: other characters percent-encoded (RFC 3986, 2.1). */
 function urlBytes(url: string): Uint8Array {
-  return /^[\x20-\x7e]*$/.test(url) ? ascii(url) : encodeUtf8(url);
+  return ascii(/^[\x20-\x7e]*$/.test(url) ? url : encodeURI(url));
 }

@@ -1,18 +1,31 @@
+import { axisOf } from '../catalogue/checkValue';
 import { type FieldId, field } from '../catalogue/fields';
 import { asList, asText, type FieldValue, isEmpty } from '../catalogue/value';
 import { type ExifModel, exifText, TAG } from '../exif/exif';
 import { type TagChange, type TagChanges, textTag, type WrittenIfd } from '../exif/writeTags';
 import { type Problem, problem } from '../problems/problem';
+import { entry } from '../tiff/ifd';
 import { joinArtists } from './artist';
-import { exifFromPosition } from './gps';
+import { mirrorChanges } from './exifMirrors';
+import { exifFromPosition, PLACE_TAGS } from './gps';
 
 const FULL_DATE = /^(\d{4})-(\d{2})-(\d{2})T(\d{2}):(\d{2}):(\d{2})(?:\.(\d+))?(Z|[+-]\d{2}:\d{2})?$/;
 
-/** The tags that changed fields ask for. DateTimeOriginal only by an explicit choice. */
+/** How tags are written, beside the changed fields. */
+export interface ExifChoices {
+  /** An explicit yes to DateTimeOriginal. */
+  readonly dateTimeOriginal: boolean;
+  /** Everything that tells a place goes. */
+  readonly erasesPlace: boolean;
+  /** What the fields held. */
+  readonly former: (id: FieldId) => FieldValue | undefined;
+}
+
+/** The tags that changed fields ask for, with the tags that repeat them. */
 export function exifChanges(
   exif: ExifModel,
   changes: readonly (readonly [FieldId, FieldValue | null])[],
-  dateTimeOriginal: boolean,
+  { dateTimeOriginal, erasesPlace, former }: ExifChoices,
 ): { changes: TagChanges; problems: Problem[] } {
   const tags: Record<WrittenIfd, Map<number, TagChange | undefined>> = {
     IFD0: new Map(),
@@ -21,11 +34,13 @@ export function exifChanges(
   };
   const problems: Problem[] = [];
   for (const [id, value] of changes) {
-    const { exif: place } = field(id);
-    if (!place) continue;
+    for (const { ifd, tag, change } of mirrorChanges(exif, id, value, former(id))) tags[ifd].set(tag, change);
+    const { exif: place, shownOnly } = field(id);
+    if (!place || shownOnly) continue;
     if (place.ifd === 'GPS') {
       const wanted = isEmpty(value) ? undefined : asText(value);
-      for (const [tag, change] of exifFromPosition(id, wanted, exif.order)) tags.GPS.set(tag, change);
+      for (const [tag, change] of exifFromPosition(axisOf(id)!, wanted, exif.order))
+        tags.GPS.set(tag, change);
     } else if (place.ifd === 'Exif') {
       if (dateTimeOriginal) problems.push(...writeDate(tags.Exif, value));
     } else {
@@ -34,8 +49,17 @@ export function exifChanges(
         tags.IFD0.set(place.tag, text === undefined ? undefined : textTag(text));
     }
   }
+  if (erasesPlace) for (const tag of placeTags(exif)) tags.GPS.set(tag, undefined);
   const named = Object.entries(tags).filter(([, one]) => one.size > 0);
   return { changes: Object.fromEntries(named), problems };
+}
+
+function placeTags({ ifds }: ExifModel): number[] {
+  return PLACE_TAGS.filter((tag) => entry(ifds.GPS, tag) !== undefined);
+}
+
+export function exifTellsPlace(exif: ExifModel | undefined): boolean {
+  return exif !== undefined && placeTags(exif).length > 0;
 }
 
 /** Exif has no partial dates that readers agree on: such a date leaves DateTimeOriginal as it is. */

@@ -1,26 +1,30 @@
+import { axisOf } from '../catalogue/checkValue';
 import { type FieldId, field } from '../catalogue/fields';
 import { namespaces } from '../catalogue/namespaces';
 import type { XmpPlace } from '../catalogue/row';
 import { asList, asText, type FieldValue, isEmpty, structuresOf } from '../catalogue/value';
+import { FormatError } from '../problems/problem';
 import {
   member,
   property,
   withMember,
   withProperty,
+  type XmpArray,
   type XmpModel,
   type XmpStruct,
   type XmpValue,
 } from '../xmp/model';
-import { arrayOf, simple, textOfValue, withDefaultText, withOtherLanguages } from '../xmp/values';
+import {
+  arrayOf,
+  qualifiersOf,
+  simple,
+  textOfValue,
+  withDefaultText,
+  withOtherLanguages,
+} from '../xmp/values';
 import { xmpFromPosition } from './gps';
+import { markedOf } from './status';
 import { structuresToXmp } from './structureValues';
-
-/** Older properties that mirror Exif tags and would go on telling the former value; removed on a change. */
-const mirrors: Partial<Record<FieldId, string>> = {
-  creator: 'Artist',
-  copyrightNotice: 'Copyright',
-  description: 'ImageDescription',
-};
 
 /** The model with one field set, or removed by null. Everything else stays as it is. */
 export function writeXmp(model: XmpModel, id: FieldId, value: FieldValue | null): XmpModel {
@@ -30,11 +34,7 @@ export function writeXmp(model: XmpModel, id: FieldId, value: FieldValue | null)
   const before = property(model, ns, place.name);
   if (field(id).type === 'coordinate') return writePosition(model, id, ns, place.name, value);
   const after = isEmpty(value) ? emptied(place, before) : filled(id, place, before, value!);
-  const written = withProperty(model, ns, place.name, after);
-  const mirror = mirrors[id];
-  return mirror && property(written, namespaces.tiff, mirror)
-    ? withProperty(written, namespaces.tiff, mirror, undefined)
-    : written;
+  return withProperty(model, ns, place.name, after);
 }
 
 function filled(
@@ -45,10 +45,7 @@ function filled(
 ): XmpValue | undefined {
   switch (place.form) {
     case 'simple':
-      return keepQualifiers(
-        before,
-        simple(id === 'rightsStatus' ? (value === 'in-copyright' ? 'True' : 'False') : asText(value)),
-      );
+      return keepQualifiers(before, simple(simpleText(id, asText(value))));
     case 'uri':
       return keepQualifiers(before, { kind: 'uri', text: asText(value) });
     case 'lang-alt':
@@ -67,11 +64,7 @@ function filled(
         simple(asText(value)),
       );
     case 'seq-of-struct':
-      return {
-        kind: 'array',
-        form: 'Seq',
-        items: asList(value).map((name) => structNamed(place, before, name)),
-      };
+      return namedStructs(place, before, asList(value));
     case 'bag-of-structs':
     case 'seq-of-structs':
       return structuresToXmp(
@@ -90,6 +83,14 @@ function filled(
   }
 }
 
+/** Throws for a status that has no form: it would otherwise be written as another one. */
+function simpleText(id: FieldId, text: string): string {
+  if (id !== 'rightsStatus') return text;
+  const marked = markedOf(text);
+  if (marked === undefined) throw new FormatError('value-not-allowed', id);
+  return marked;
+}
+
 function writePosition(
   model: XmpModel,
   id: FieldId,
@@ -97,7 +98,7 @@ function writePosition(
   name: string,
   value: FieldValue | null,
 ): XmpModel {
-  const made = isEmpty(value) ? undefined : xmpFromPosition(id, asText(value));
+  const made = isEmpty(value) ? undefined : xmpFromPosition(axisOf(id)!, asText(value));
   const written = withProperty(model, ns, name, made && simple(made.text));
   return id === 'gpsAltitude'
     ? withProperty(written, ns, `${name}Ref`, made?.ref === undefined ? undefined : simple(made.ref))
@@ -113,13 +114,22 @@ function emptied(place: XmpPlace, before: XmpValue | undefined): XmpValue | unde
   return left.fields.length > 0 ? left : undefined;
 }
 
-function structNamed(place: XmpPlace, before: XmpValue | undefined, name: string): XmpValue {
-  const ns = namespaces[place.member!.ns];
-  const items = before?.kind === 'array' ? before.items : [];
-  const found = items.find(
-    (item) => item.kind === 'struct' && textOfValue(member(item, ns, place.member!.name)) === name,
-  );
-  return found ?? withMember(asStruct(undefined), ns, place.member!.name, simple(name));
+/**
+ * A structure a name. One that has the name stays as it is; a name that takes the place of another keeps
+ * what else stands there, such as an identifier: it was corrected.
+ */
+function namedStructs(place: XmpPlace, before: XmpValue | undefined, names: readonly string[]): XmpArray {
+  const { ns, name: inner } = place.member!;
+  const items = before?.kind === 'array' ? before.items : before ? [before] : [];
+  const nameOf = (item: XmpValue | undefined) =>
+    item?.kind === 'struct' ? textOfValue(member(item, namespaces[ns], inner)) : undefined;
+  const made = names.map((name, at): XmpValue => {
+    const held = items.find((item) => nameOf(item) === name);
+    const corrected =
+      items.length === names.length && !names.includes(nameOf(items[at]) ?? '') ? items[at] : undefined;
+    return held ?? withMember(asStruct(corrected), namespaces[ns], inner, simple(name));
+  });
+  return { ...qualifiersOf(before), kind: 'array', form: 'Seq', items: made };
 }
 
 function asStruct(value: XmpValue | undefined): XmpStruct {

@@ -16,7 +16,6 @@ const REFUSED = /[\\/:*?"<>|\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\
  * ends, no reserved word, short enough to carry `extension` and a number. Applied again it changes nothing.
  */
 export function safeName(text: string, extension = ''): string {
-  const tidy = (part: string) => part.replace(/^[\s.]+|[\s.]+$/g, '');
   const plain = tidy(
     text
       .replace(/\p{Surrogate}/gu, '-')
@@ -28,6 +27,14 @@ export function safeName(text: string, extension = ''): string {
   const cut = tidy(cutUtf8(plain, room));
   const named = cut === '' ? '_' : cut;
   return RESERVED.test(named) ? `_${named}` : named;
+}
+
+/** Without blanks and points at both ends. */
+function tidy(part: string): string {
+  let [start, end] = [0, part.length];
+  while (start < end && /[\s.]/.test(part[start]!)) start++;
+  while (end > start && /[\s.]/.test(part[end - 1]!)) end--;
+  return part.slice(start, end);
 }
 
 /** Parts of a folder's path, each a safe name; empty ones and those that climb are left out. */

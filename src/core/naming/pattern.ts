@@ -65,7 +65,12 @@ function slashesFree(text: CompiledText): CompiledText {
 }
 
 function renamed(shot: Shot, wanted: string): Shot {
-  const endings = { main: endingOf(shot.main), raw: endingOf(shot.raw), sidecar: sidecarEnding(shot) };
+  const endings = {
+    main: endingOf(shot.main),
+    raw: endingOf(shot.raw),
+    sidecar: sidecarEnding(shot, shot.sidecar),
+    otherSidecar: sidecarEnding(shot, shot.otherSidecar),
+  };
   const longest = Object.values(endings).reduce((a, b) => (a.length >= b.length ? a : b));
   const stem = safeName(wanted, longest);
   return {
@@ -73,6 +78,7 @@ function renamed(shot: Shot, wanted: string): Shot {
     main: stem + endings.main,
     ...(shot.raw ? { raw: stem + endings.raw } : {}),
     ...(shot.sidecar ? { sidecar: stem + endings.sidecar } : {}),
+    ...(shot.otherSidecar ? { otherSidecar: stem + endings.otherSidecar } : {}),
   };
 }
 
@@ -81,7 +87,7 @@ function endingOf(name: string | undefined): string {
 }
 
 /** ".xmp", or ".raw.xmp" where the sidecar carries the whole name of its file. */
-function sidecarEnding({ main, raw, sidecar }: Shot): string {
+function sidecarEnding({ main, raw }: Shot, sidecar: string | undefined): string {
   if (sidecar === undefined) return '';
   const owner = [raw, main].find((name) => name && stemOf(sidecar).toLowerCase() === name.toLowerCase());
   return owner ? `${endingOf(owner)}.xmp` : endingOf(sidecar);

@@ -1,4 +1,4 @@
-import { groupShots, newSidecarName, type Shot } from './shots';
+import { groupShots, isSidecarFor, newSidecarName, type Shot } from './shots';
 
 test.each<[string, string[], Shot[]]>([
   ['single files', ['a.jpg', 'b.tif'], [{ main: 'a.jpg' }, { main: 'b.tif' }]],
@@ -10,9 +10,9 @@ test.each<[string, string[], Shot[]]>([
   ],
   ['a sidecar with the whole name', ['a.dng', 'a.dng.xmp'], [{ main: 'a.dng', sidecar: 'a.dng.xmp' }]],
   [
-    'the whole name goes before the stem',
+    'the whole name goes before the stem, and both are read',
     ['a.arw', 'a.xmp', 'a.arw.xmp'],
-    [{ main: 'a.arw', sidecar: 'a.arw.xmp' }],
+    [{ main: 'a.arw', sidecar: 'a.arw.xmp', otherSidecar: 'a.xmp' }],
   ],
   [
     'an edit beside its picture is a photo of its own',
@@ -41,4 +41,14 @@ test('a new sidecar is named after the raw file', () => {
   expect(newSidecarName({ main: 'a.jpg', raw: 'A.nef' })).toBe('A.xmp');
   expect(newSidecarName({ main: 'b.dng' })).toBe('b.xmp');
   expect(newSidecarName({ main: 'b.nef', stemShared: true })).toBe('b.nef.xmp');
+});
+
+// photoshop:SidecarForExtension, as raw converters write it (common practice).
+test.each([
+  ['a.xmp', 'NEF', ['a.nef'], true],
+  ['a.xmp', 'NEF', ['a.jpg'], false],
+  ['a.xmp', undefined, ['a.jpg'], true],
+  ['a.jpg.xmp', 'NEF', ['a.jpg'], true],
+])('%s made for %s belongs to %s: %s', (sidecar, extension, files, expected) => {
+  expect(isSidecarFor(sidecar, extension, files)).toBe(expected);
 });

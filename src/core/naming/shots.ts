@@ -6,6 +6,8 @@ export interface Shot {
   readonly main: string;
   readonly raw?: string;
   readonly sidecar?: string;
+  /** A second one beside it: "name.xmp" where "name.ext.xmp" is there too. Both are read and kept up. */
+  readonly otherSidecar?: string;
   /** Several raw files have this stem: a new sidecar takes the whole name. */
   readonly stemShared?: true;
 }
@@ -50,32 +52,48 @@ function shotsOfStem(group: readonly string[], sidecars: ReadonlyMap<string, str
   for (const name of group) {
     if (joined && name === raws[0]) continue;
     const raw = joined && name === twins[0] ? raws[0] : undefined;
-    const sidecar = sidecarOf(name, raw, group, sidecars);
+    const [sidecar, otherSidecar] = sidecarsOf(name, raw, group, sidecars);
     shots.push({
       main: name,
       ...(raw ? { raw } : {}),
       ...(sidecar ? { sidecar } : {}),
+      ...(otherSidecar ? { otherSidecar } : {}),
       ...(raws.length > 1 ? { stemShared: true } : {}),
     });
   }
   return shots;
 }
 
-function sidecarOf(
+/** The sidecars of a photo, the one that is named by its whole file first; at most two. */
+function sidecarsOf(
   name: string,
   raw: string | undefined,
   group: readonly string[],
   sidecars: ReadonlyMap<string, string>,
-): string | undefined {
-  for (const own of [raw, name]) {
-    const found = own && sidecars.get(own.toLowerCase());
-    if (found) return found;
-  }
+): string[] {
+  const own = [raw, name].flatMap((file) => (file && sidecars.get(file.toLowerCase())) || []);
   const ofStem = sidecars.get(stemOf(name).toLowerCase());
-  if (!ofStem) return undefined;
   const raws = group.filter(isRawName);
   const owns = raw !== undefined || (raws.length > 0 ? raws[0] === name : group.length === 1);
-  return owns ? ofStem : undefined;
+  return [...own, ...(ofStem && owns ? [ofStem] : [])].slice(0, 2);
+}
+
+/**
+ * Whether a sidecar that is named by a stem alone belongs to one of these files: photoshop:SidecarForExtension
+ * says for which extension it was made (common practice). Without it, or by its whole name, it does.
+ */
+export function isSidecarFor(
+  sidecar: string,
+  extension: string | undefined,
+  files: readonly string[],
+): boolean {
+  const wanted = extension?.trim().toLowerCase() ?? '';
+  const byWholeName = files.some((file) => stemOf(sidecar).toLowerCase() === file.toLowerCase());
+  return (
+    wanted === '' ||
+    byWholeName ||
+    files.some((file) => file.slice(file.lastIndexOf('.') + 1).toLowerCase() === wanted)
+  );
 }
 
 /** The name of a sidecar to be made: that of the raw file, or the picture, with its extension replaced. */

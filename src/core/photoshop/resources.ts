@@ -88,7 +88,15 @@ export function resource(model: ResourcesModel, id: number): Uint8Array | undefi
   return model.resources.find((one) => one.id === id)?.data;
 }
 
-/** The model with one resource set, or removed by `undefined`; its place among the others stays. */
+/** The data of every resource of an id: a sound block has one. */
+export function resourcesOf(model: ResourcesModel, id: number): readonly Uint8Array[] {
+  return model.resources.flatMap((one) => (one.id === id ? [one.data] : []));
+}
+
+/**
+ * The model with one resource set, or removed by `undefined`; its place among the others stays. Further
+ * ones of the same id go: they would tell the former value.
+ */
 export function withResource(
   model: ResourcesModel,
   id: number,
@@ -96,10 +104,11 @@ export function withResource(
 ): ResourcesModel {
   const at = model.resources.findIndex((one) => one.id === id);
   const before = model.resources[at];
-  if (before && data && equalBytes(before.data, data)) return model;
+  const single = model.resources.filter((one) => one.id === id).length <= 1;
+  if (before && single && data && equalBytes(before.data, data)) return model;
   if (!data)
     return at === -1 ? model : { ...model, resources: model.resources.filter((one) => one.id !== id) };
-  const kept = model.resources.filter((_, index) => index !== at);
+  const kept = model.resources.filter((one) => one.id !== id);
   const made: ImageResource = {
     signature: before?.signature ?? SIGNATURE,
     id,

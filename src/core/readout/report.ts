@@ -5,7 +5,7 @@ import { usualPrefix } from '../catalogue/namespaces';
 import type { Range } from '../containers/container';
 import type { ExifModel } from '../exif/exif';
 import { tagName } from '../exif/tagNames';
-import { charsetOf, decodeText } from '../iim/charset';
+import { charsetOf, decodeDataSet } from '../iim/charset';
 import type { IimModel } from '../iim/codec';
 import { dataSetRow } from '../iim/datasets';
 import type { ResourcesModel } from '../photoshop/resources';
@@ -56,9 +56,10 @@ export async function reportOn(source: ByteSource, name = ''): Promise<Report> {
 
 function iimRows(model: IimModel): Row[] {
   const { charset } = charsetOf(model);
-  return model.dataSets.map(({ record, dataset, value }) => {
+  return model.dataSets.map((one) => {
+    const { record, dataset, value } = one;
     const row = dataSetRow(record, dataset);
-    const text = row && row.kind !== 'binary' ? decodeText(value, charset) : binary(value);
+    const text = row && row.kind !== 'binary' ? decodeDataSet(one, charset) : binary(value);
     return {
       place: `${record}:${String(dataset).padStart(2, '0')}`,
       name: row?.name ?? 'not in the standard',

@@ -18,6 +18,8 @@ export type CcChoice =
       readonly kind: 'licence';
       readonly licence: CcLicence;
       readonly version: (typeof ccVersions)[number];
+      /** Of a licence that was ported to a country's law: its code, as in the address of the deed. */
+      readonly jurisdiction?: string;
       /** Who must be named, and the address to name with it; may hold placeholders. */
       readonly attributionName: string;
       readonly attributionUrl: string;
@@ -35,7 +37,7 @@ const BASE = 'https://creativecommons.org';
 export function ccUrl(choice: CcChoice): string {
   switch (choice.kind) {
     case 'licence':
-      return `${BASE}/licenses/${choice.licence}/${choice.version}/`;
+      return `${BASE}/licenses/${choice.licence}/${choice.version}/${choice.jurisdiction ? `${choice.jurisdiction}/` : ''}`;
     case 'cc0':
       return `${BASE}/publicdomain/zero/1.0/`;
     case 'public-domain-mark':
@@ -46,6 +48,8 @@ export function ccUrl(choice: CcChoice): string {
 export function ccName(choice: CcChoice): string {
   switch (choice.kind) {
     case 'licence': {
+      if (choice.jurisdiction)
+        return `Creative Commons ${ccLicences[choice.licence]} ${choice.version} (${choice.jurisdiction.toUpperCase()})`;
       const suffix =
         choice.version === '4.0' ? 'International' : choice.version === '3.0' ? 'Unported' : 'Generic';
       return `Creative Commons ${ccLicences[choice.licence]} ${choice.version} ${suffix}`;
@@ -108,14 +112,25 @@ function termsOf(choice: CcChoice): string {
 }
 
 const DEED =
-  /^https?:\/\/creativecommons\.org\/(?:licenses\/([a-z-]+)\/([\d.]+)|publicdomain\/(zero|mark)\/1\.0)\/?/i;
+  /https?:\/\/(?:www\.)?creativecommons\.org\/(?:licenses\/([a-z-]{2,12})\/(\d\.\d)(?:\/([a-z]{2,10})(?![a-z]))?|publicdomain\/(zero|mark)\/1\.0)/i;
+/** Names of pages behind a deed's address that are no jurisdiction. */
+const PAGES = new Set(['legalcode', 'deed']);
+
+/** The licence whose deed a text names, as "licenses/by/4.0" or "licenses/by/3.0/no"; undefined for none. */
+export function deedOf(text: string): string | undefined {
+  const [, licence, version, jurisdiction, domain] = DEED.exec(text) ?? [];
+  if (domain) return `publicdomain/${domain.toLowerCase()}/1.0`;
+  if (!licence || !version) return undefined;
+  const ported = jurisdiction && !PAGES.has(jurisdiction.toLowerCase()) ? [jurisdiction] : [];
+  return ['licenses', licence, version, ...ported].join('/').toLowerCase();
+}
 
 /** The choice that entries express; undefined where they hold no address of a deed. */
 export function ccChoiceOf(textOf: (field: (typeof ccFields)[number]) => string): CcChoice | undefined {
-  const [, licence, version, domain] =
-    DEED.exec(textOf('ccLicense')) ?? DEED.exec(textOf('webStatement')) ?? [];
-  if (domain) return { kind: domain.toLowerCase() === 'zero' ? 'cc0' : 'public-domain-mark' };
-  const known = licence?.toLowerCase() as CcLicence | undefined;
+  const deed = deedOf(textOf('ccLicense')) ?? deedOf(textOf('webStatement'));
+  const [group, named, version, jurisdiction] = deed?.split('/') ?? [];
+  if (group === 'publicdomain') return { kind: named === 'zero' ? 'cc0' : 'public-domain-mark' };
+  const known = named as CcLicence | undefined;
   const ofVersion = ccVersions.find((one) => one === version);
   if (!known || !(known in ccLicences) || !ofVersion) return undefined;
   const page = textOf('webStatement');
@@ -123,9 +138,10 @@ export function ccChoiceOf(textOf: (field: (typeof ccFields)[number]) => string)
     kind: 'licence',
     licence: known,
     version: ofVersion,
+    ...(jurisdiction ? { jurisdiction } : {}),
     attributionName: textOf('ccAttributionName'),
     attributionUrl: textOf('ccAttributionUrl'),
-    page: DEED.test(page) ? '' : page,
+    page: deedOf(page) ? '' : page,
     morePermissions: textOf('ccMorePermissions'),
   };
 }

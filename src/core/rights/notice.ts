@@ -1,3 +1,5 @@
+import { noticeParts } from './noticeParts';
+
 /** The three elements of a copyright notice (17 U.S.C. § 401(b); a form is advised, not required). */
 export interface NoticeElements {
   readonly sign: boolean;
@@ -7,16 +9,18 @@ export interface NoticeElements {
   readonly letterInBrackets: boolean;
 }
 
+/** Notices longer than this are looked at by their beginning. */
+const MOST_CHARACTERS = 4000;
+
 export function noticeElements(notice: string): NoticeElements {
-  const letterInBrackets = /\(c\)/i.test(notice);
-  const rest = notice
-    .replace(/©|\(c\)|\bcopyright\b|\bcopr\b\.?|\ball rights reserved\b/gi, ' ')
-    .replace(/\b(1[89]|20|21)\d\d\b/g, ' ')
-    .replace(/https?:\/\/\S+|\S+@\S+/g, ' ');
+  const text = notice.slice(0, MOST_CHARACTERS);
+  const letterInBrackets = /\(c\)/i.test(text);
+  const { year, owner } = noticeParts(text);
+  const named = owner.replace(/©|\(c\)|\bcopyright\b|\bcopr\b\.?|\ball rights reserved\b/gi, ' ');
   return {
-    sign: letterInBrackets || /©|\bcopyright\b|\bcopr\b/i.test(notice),
-    year: /\b(1[89]|20|21)\d\d\b/.test(notice),
-    owner: /\p{L}{2,}/u.test(rest),
+    sign: letterInBrackets || /©|\bcopyright\b|\bcopr\b/i.test(text),
+    year: /\d{4}/.test(year),
+    owner: named.split(/\s+/).some((word) => /\p{L}{2,}/u.test(word) && !/@|^https?:/i.test(word)),
     letterInBrackets,
   };
 }
@@ -28,5 +32,5 @@ export function isCompleteNotice(notice: string): boolean {
 
 /** A web statement makes a licence link in search engines when it is a complete https address. */
 export function isLicenceLink(address: string): boolean {
-  return /^https:\/\/[^\s/.]+(\.[^\s/.]+)+(\/\S*)?$/i.test(address);
+  return address.length <= 4000 && /^https:\/\/[^\s/.]+(\.[^\s/.]+)+(\/\S*)?$/i.test(address);
 }

@@ -39,7 +39,7 @@ test.each([
 test.each([
   ['(c) 2026 by Aune Pell. All rights reserved.', '© 2026 Aune Pell, all rights reserved'],
   ['Copyright (c) 2026, Aune Pell', 'Copyright © 2026 Aune Pell'],
-  ['Aune Pell', '© Aune Pell'],
+  ['Aune Pell', 'Aune Pell'],
 ])('%s is put into form', (typed, formed) => {
   expect(buildNotice(noticeParts(typed))).toBe(formed);
 });

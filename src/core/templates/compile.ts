@@ -1,6 +1,8 @@
+import { checkValue } from '../catalogue/checkValue';
 import { type FieldId, field, isList } from '../catalogue/fields';
-import { normalisedText, type Structure } from '../catalogue/value';
+import { asList, normalisedText, type Structure } from '../catalogue/value';
 import type { Problem } from '../problems/problem';
+import { placeholderKey } from './grammar';
 import { type CompiledText, compileText } from './placeholders';
 import type { Change, Step } from './resolve';
 import { type CompiledStructure, compileStructure, textsIn } from './structureTexts';
@@ -12,6 +14,8 @@ export interface CompiledEntry {
   /** Its place among all entries in force. */
   readonly order: number;
   readonly sound: boolean;
+  /** Why it is not. */
+  readonly checks: readonly Problem[];
   readonly list: boolean;
   /** What it says for every picture, where that is always the same. */
   readonly constant?: Said;
@@ -60,14 +64,15 @@ export function compileTemplates(templates: readonly Template[]): CompiledTempla
     if (held) held.push(one);
     else byField.set(one.entry.field, [one]);
   }
-  const problems = compiled.flatMap(({ entry, texts, structures }) => [
-    ...checkEntry(entry),
+  const problems = compiled.flatMap(({ checks, texts, structures }) => [
+    ...checks,
     ...[...texts, ...structures.flatMap(textsIn)].flatMap((text) => text.problems),
   ]);
   return { templates, fields: inOrder(byField), entries: compiled.length, problems };
 }
 
 function compileEntry(template: Template, entry: Entry, order: number): CompiledEntry {
+  const checks = checkEntry(entry);
   const texts = entry.texts.map(compileText);
   const joins = entry.rule === 'before' || entry.rule === 'after';
   const former =
@@ -78,9 +83,10 @@ function compileEntry(template: Template, entry: Entry, order: number): Compiled
     entry,
     template,
     order,
-    sound: checkEntry(entry).length === 0,
+    sound: checks.length === 0,
     list: isList(entry.field),
     ...(constantOf(entry, texts) ?? {}),
+    checks,
     texts,
     structures: (entry.structures ?? []).map(compileStructure),
     former,
@@ -91,7 +97,23 @@ function constantOf(entry: Entry, texts: readonly CompiledText[]): { constant: S
   if (entry.rule === 'erase') return { constant: nothingSaid };
   if (entry.structures?.length || texts.some((text) => text.constant === undefined)) return undefined;
   const tidy = texts.map((text) => normalisedText(text.constant!)).filter((text) => text.trim() !== '');
-  return { constant: { ...nothingSaid, texts: tidy } };
+  const checked = entry.rule === 'remove' ? { texts: tidy } : checkedTexts(entry.field, tidy);
+  return 'texts' in checked ? { constant: { ...nothingSaid, texts: checked.texts } } : undefined;
+}
+
+/** The texts in their canonical form, or why one of them is no value of the field. */
+export function checkedTexts(
+  id: FieldId,
+  texts: readonly string[],
+): { readonly texts: readonly string[] } | { readonly problem: Problem } {
+  const list = isList(id);
+  const made: string[] = [];
+  for (const text of texts) {
+    const checked = checkValue(id, list ? [text] : text);
+    if ('problem' in checked) return checked;
+    made.push(...asList(checked.value));
+  }
+  return { texts: made };
 }
 
 /** Fields that the texts of a field ask for. */
@@ -106,6 +128,23 @@ function askedFor(entries: readonly CompiledEntry[]): Set<FieldId> {
 /** Fields of the picture that the texts in force are made of. */
 export function fieldsAskedFor({ fields }: CompiledTemplates): FieldId[] {
   return [...new Set(fields.flatMap(({ entries }) => [...askedFor(entries)]))];
+}
+
+/** Whether a text in force asks for a placeholder of this key. */
+export function asksFor({ fields }: CompiledTemplates, key: string): boolean {
+  return fields.some(({ entries }) =>
+    entries.some(({ texts, structures }) =>
+      [...texts, ...structures.flatMap(textsIn)].some((text) => namesPlaceholder(text.parts, key)),
+    ),
+  );
+}
+
+function namesPlaceholder(parts: CompiledText['parts'], key: string): boolean {
+  return parts.some(
+    (part) =>
+      typeof part !== 'string' &&
+      ('phrase' in part ? namesPlaceholder(part.phrase, key) : placeholderKey(part.name) === key),
+  );
 }
 
 function inOrder(byField: ReadonlyMap<FieldId, readonly CompiledEntry[]>): CompiledField[] {

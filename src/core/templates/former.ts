@@ -3,13 +3,11 @@ import { evaluate } from './placeholders';
 import type { Values } from './resolve';
 import { containsSegment } from './segments';
 
-/** Letters that must stand in a text before a line that only resembles it counts as its earlier form. */
-const TELLING_LETTERS = 6;
-
 /**
  * The text with an earlier form of what is put before or after it replaced by the present one, so that it
- * is renewed where it stands and never doubled. An earlier form is: a text of an earlier version with the
- * values that the picture had; or a whole line that differs only in what placeholders gave.
+ * is renewed where it stands and never doubled. An earlier form is exactly what a text of this version or an
+ * earlier one, with your details as they are or were, gives for the values that the picture has: a line that
+ * only resembles it is somebody's words.
  */
 export function renewed(
   text: string,
@@ -20,39 +18,43 @@ export function renewed(
 ): string {
   if (text === '' || containsSegment(text, present, '\n')) return text;
   const had: FieldLookup = (id) => values[id];
+  const tried = new Set<string>();
   for (const one of former) {
-    const { text: exact, missing } = evaluate(one, context, had);
-    if (missing.length === 0 && exact.trim() !== '' && containsSegment(text, exact, '\n'))
-      return replaceSegment(text, exact, present);
-    const found = lineLike(one)?.exec(text);
-    if (found) return `${text.slice(0, found.index)}${present}${text.slice(found.index + found[0].length)}`;
+    for (const state of statesFor(one, context)) {
+      const { text: exact, missing } = evaluate(one, state, had);
+      if (missing.length > 0 || exact.trim() === '' || tried.has(exact)) continue;
+      tried.add(exact);
+      if (containsSegment(text, exact, '\n')) return replaceSegment(text, exact, present);
+    }
   }
   return text;
+}
+
+/** Years back in which "this year" may have been put. */
+const PAST_YEARS = 12;
+
+/** What was known when the text was put: your details as they were, and the years before this one. */
+function statesFor({ constant, parts }: CompiledText, context: PlaceholderContext): PlaceholderContext[] {
+  if (constant !== undefined) return [context];
+  const { identities, formerIdentities = [] } = context;
+  const details = [identities, ...formerIdentities].filter((one) => one !== undefined);
+  const states = details.length > 0 ? details.map((one) => ({ ...context, identities: one })) : [context];
+  if (!asksForThisYear(parts)) return states;
+  const year = Number(context.today.slice(0, 4));
+  const days = Array.from({ length: PAST_YEARS + 1 }, (_, back) => `${year - back}${context.today.slice(4)}`);
+  return days.flatMap((today) => states.map((state) => ({ ...state, today })));
+}
+
+function asksForThisYear(parts: CompiledText['parts']): boolean {
+  return parts.some(
+    (part) =>
+      typeof part !== 'string' &&
+      ('phrase' in part ? asksForThisYear(part.phrase) : /^(this year|year today)$/i.test(part.name)),
+  );
 }
 
 function replaceSegment(text: string, segment: string, present: string): string {
   const framed = `\n${text}\n`;
   const at = framed.indexOf(`\n${segment}\n`);
   return `${text.slice(0, at)}${present}${text.slice(at + segment.length)}`;
-}
-
-const patterns = new WeakMap<CompiledText, RegExp | null>();
-
-/** A whole line with anything where the placeholders stand; none where too little else is said. */
-function lineLike(compiled: CompiledText): RegExp | undefined {
-  let pattern = patterns.get(compiled);
-  if (pattern === undefined) {
-    pattern = makePattern(compiled);
-    patterns.set(compiled, pattern);
-  }
-  return pattern ?? undefined;
-}
-
-function makePattern({ parts }: CompiledText): RegExp | null {
-  const literals = parts.filter((part) => typeof part === 'string').join('');
-  if ((literals.match(/\p{L}/gu) ?? []).length < TELLING_LETTERS || literals.includes('\n')) return null;
-  const escaped = parts.map((part) =>
-    typeof part === 'string' ? part.replace(/[\\^$.*+?()[\]{}|]/g, '\\$&') : '[^\\n]{0,80}',
-  );
-  return new RegExp(`^${escaped.join('')}$`, 'm');
 }

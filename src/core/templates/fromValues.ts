@@ -1,4 +1,4 @@
-import { type FieldId, field, fieldIds, isList } from '../catalogue/fields';
+import { type FieldId, field, isList, writtenFieldIds } from '../catalogue/fields';
 import { asList, type Structure } from '../catalogue/value';
 import type { Values } from './resolve';
 import { type Entry, usualRule } from './template';
@@ -11,7 +11,7 @@ export interface OfferedEntry {
 
 /** Each value of a picture as an entry that would give it again; the writer's braces stay literal. */
 export function entriesFromValues(values: Values): OfferedEntry[] {
-  return fieldIds.flatMap((id): OfferedEntry[] => {
+  return writtenFieldIds.flatMap((id): OfferedEntry[] => {
     const value = values[id];
     if (value === undefined) return [];
     const individual = field(id).nature === 'individual';

@@ -96,6 +96,22 @@ export function parsePlaceholder(inside: string): Placeholder {
   };
 }
 
+/** The text with each placeholder replaced; `inside` is what stands between its braces. One pass. */
+export function replacePlaceholders(
+  text: string,
+  replace: (inside: string, whole: string) => string,
+): string {
+  const parts: string[] = [];
+  let at = 0;
+  for (;;) {
+    const open = text.indexOf('{{', at);
+    const close = open === -1 ? -1 : text.indexOf('}}', open + 2);
+    if (close === -1) return parts.join('') + text.slice(at);
+    parts.push(text.slice(at, open), replace(text.slice(open + 2, close), text.slice(open, close + 2)));
+    at = close + 2;
+  }
+}
+
 export function placeholderKey(name: string): string {
   return name.replace(/\s+/g, ' ').trim().toLowerCase();
 }

@@ -1,5 +1,5 @@
 import type { FieldId } from '../catalogue/fields';
-import { parsePlaceholder, placeholderKey, placeholderText } from './grammar';
+import { parsePlaceholder, placeholderKey, placeholderText, replacePlaceholders } from './grammar';
 import type { Entry } from './template';
 
 export type IdentityKind = 'person' | 'business';
@@ -58,7 +58,7 @@ export function withIdentitiesWritten(
   identities: Readonly<Record<string, Readonly<Record<string, string>>>>,
 ): string {
   const known = new Map(Object.entries(identities).map(([name, parts]) => [placeholderKey(name), parts]));
-  return text.replace(/\{\{((?:(?!\}\}).)*)\}\}/gs, (whole, inside: string) => {
+  return replacePlaceholders(text, (inside, whole) => {
     const { key, form } = parsePlaceholder(inside);
     return known.get(key)?.[placeholderKey(form ?? 'name')] ?? whole;
   });

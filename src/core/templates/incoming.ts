@@ -1,7 +1,8 @@
 import type { FieldId } from '../catalogue/fields';
-import { type FieldValue, isEmpty } from '../catalogue/value';
+import { asList, type FieldValue, isEmpty, sameValue } from '../catalogue/value';
+import { termKey } from '../keywords/parse';
 import type { PlaceholderContext } from './placeholders';
-import { type CompiledTemplates, resolve, type Values } from './resolve';
+import { type CompiledTemplates, resolve, type Step, type Values } from './resolve';
 import { applyRule } from './rules';
 
 /** How one picture is brought in, beside the templates in force. */
@@ -22,7 +23,10 @@ export interface Coming {
   readonly templateId?: string;
 }
 
-/** What bringing in writes into a picture: templates, common keywords, a starting rating. */
+/**
+ * What bringing in writes into a picture: templates, common keywords, a starting rating. What a template
+ * erases or removes holds for the common keywords too; rating 0 is no rating.
+ */
 export function valuesComing(
   compiled: CompiledTemplates,
   values: Values,
@@ -31,11 +35,26 @@ export function valuesComing(
 ): Map<FieldId, Coming> {
   const coming = new Map<FieldId, Coming>();
   if (leave) return coming;
-  for (const [id, { value, templateId }] of resolve(compiled, values, context).changes)
+  const { changes, steps } = resolve(compiled, values, context);
+  for (const [id, { value, templateId }] of changes)
     if (!onlyEmpty || isEmpty(values[id])) coming.set(id, { value, templateId });
-  const present = (id: FieldId) => coming.get(id)?.value ?? values[id];
-  if (keywords.length > 0 && !(onlyEmpty && !isEmpty(values.keywords)))
-    coming.set('keywords', { value: applyRule('keywords', 'add', present('keywords'), keywords) });
-  if (rating && isEmpty(present('rating'))) coming.set('rating', { value: rating });
+  const present = (id: FieldId) => (coming.has(id) ? coming.get(id)!.value : values[id]);
+  const added = keptTerms(keywords, steps);
+  if (added.length > 0 && !(onlyEmpty && !isEmpty(values.keywords))) {
+    const value = applyRule('keywords', 'add', present('keywords') ?? undefined, added);
+    if (!sameValue(value, present('keywords'))) coming.set('keywords', { value });
+  }
+  const rated = present('rating');
+  if (rating && (isEmpty(rated) || Number(rated) === 0)) coming.set('rating', { value: rating });
   return coming;
+}
+
+/** The common keywords without those that a template takes away. */
+function keptTerms(keywords: readonly string[], steps: readonly Step[]): readonly string[] {
+  const taking = steps.filter((step) => step.field === 'keywords' && step.applied);
+  if (taking.some((step) => step.rule === 'erase')) return [];
+  const gone = new Set(
+    taking.filter((step) => step.rule === 'remove').flatMap((step) => asList(step.gave).map(termKey)),
+  );
+  return keywords.filter((term) => !gone.has(termKey(term)));
 }

@@ -24,8 +24,12 @@ export interface PlaceholderContext {
   /** By fact name. */
   readonly facts: Readonly<Record<string, string>>;
   /** One's identities by name, each with its parts by name. */
-  readonly identities?: Readonly<Record<string, Readonly<Record<string, string>>>>;
+  readonly identities?: Identities;
+  /** What they were before, newest first: for knowing words again that were put then. */
+  readonly formerIdentities?: readonly Identities[];
 }
+
+export type Identities = Readonly<Record<string, Readonly<Record<string, string>>>>;
 
 /** The picture's resulting value of a field; undefined where there is none. */
 export type FieldLookup = (id: FieldId) => FieldValue | undefined;

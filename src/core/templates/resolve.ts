@@ -1,10 +1,20 @@
-import { type FieldId, isList } from '../catalogue/fields';
-import { asList, asText, type FieldValue, isEmpty, normalisedText, sameValue } from '../catalogue/value';
+import { checkStructure, checkValue } from '../catalogue/checkValue';
+import { type FieldId, field, isList } from '../catalogue/fields';
+import {
+  asList,
+  asText,
+  type FieldValue,
+  isEmpty,
+  normalisedText,
+  type Structure,
+  sameValue,
+} from '../catalogue/value';
 import { type Problem, problem } from '../problems/problem';
 import {
   type CompiledEntry,
   type CompiledField,
   type CompiledTemplates,
+  checkedTexts,
   nothingSaid,
   type Said,
 } from './compile';
@@ -14,7 +24,7 @@ import { applyRule } from './rules';
 import { evaluateStructure } from './structureTexts';
 import type { Entry } from './template';
 
-export { type CompiledTemplates, compileTemplates, fieldsAskedFor } from './compile';
+export { asksFor, type CompiledTemplates, compileTemplates, fieldsAskedFor } from './compile';
 
 export type Values = { readonly [K in FieldId]?: FieldValue };
 
@@ -29,8 +39,10 @@ export interface Step {
   readonly gave: FieldValue | null;
   /** Placeholders without a value; the entry is then left out, never written half. */
   readonly missing: readonly string[];
-  /** False where the entry was left out: a value missing, nothing to write, or a rule that does not fit. */
+  /** False where the entry was left out: a value missing or not allowed, nothing to write, or a rule that does not fit. */
   readonly applied: boolean;
+  /** Why what the entry says for this picture is no value of the field. */
+  readonly refused?: Problem;
 }
 
 export interface Change {
@@ -81,6 +93,7 @@ export function resolve(
       const step = steps.first[at]!;
       done[one.entries[at]!.order] = step;
       if (step.missing.length > 0) problems.push(...missingProblems(step, one));
+      if (step.refused) problems.push(step.refused);
     }
     if (steps.writer === undefined) continue;
     const after = steps.after;
@@ -162,16 +175,48 @@ function applyEntry(
 ): Step {
   const { entry, template, former, sound, list } = compiled;
   const { field: id, rule } = entry;
-  const { texts, structures, missing } = compiled.constant ?? said(compiled, context, lookup);
-  const erases = rule === 'erase';
-  const applied = sound && missing.length === 0 && (erases || texts.length > 0 || structures.length > 0);
+  const { missing, ...evaluated } = compiled.constant ?? said(compiled, context, lookup);
+  const checked = compiled.constant || rule === 'remove' ? evaluated : allowed(id, evaluated);
   const templateId = template.id;
-  if (!applied) return { templateId, field: id, rule, before, after: before, gave: null, missing, applied };
+  const leftOut: Step = {
+    templateId,
+    field: id,
+    rule,
+    before,
+    after: before,
+    gave: null,
+    missing,
+    applied: false,
+  };
+  if ('problem' in checked) return { ...leftOut, refused: checked.problem };
+  const { texts, structures } = checked;
+  const erases = rule === 'erase';
+  if (!sound || missing.length > 0 || !(erases || texts.length > 0 || structures.length > 0)) return leftOut;
   const met =
     former.length > 0 ? renewed(asText(before), texts[0]!, former, context, values) : (before ?? undefined);
   const after = applyRule(id, rule, met, texts, structures);
+  const tooMany = field(id).mostItems !== undefined && after !== null ? checkValue(id, after) : undefined;
+  if (tooMany && 'problem' in tooMany) return { ...leftOut, refused: tooMany.problem };
   const gave = erases ? null : structures.length > 0 ? structures : list ? texts : texts[0]!;
-  return { templateId, field: id, rule, before, after, gave, missing, applied };
+  return { ...leftOut, after, gave, applied: true };
+}
+
+/** What an entry says, in canonical form; or why it is no value of the field. */
+function allowed(
+  id: FieldId,
+  { texts, structures }: Pick<Said, 'texts' | 'structures'>,
+): Pick<Said, 'texts' | 'structures'> | { readonly problem: Problem } {
+  if (structures.length === 0) {
+    const checked = checkedTexts(id, texts);
+    return 'problem' in checked ? checked : { texts: checked.texts, structures };
+  }
+  const made: Structure[] = [];
+  for (const one of structures) {
+    const wrong = checkStructure(id, one);
+    if (wrong) return { problem: wrong };
+    made.push(one);
+  }
+  return { texts, structures: made };
 }
 
 /** What the texts of an entry come to for one picture; empty ones are none. */

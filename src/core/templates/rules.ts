@@ -9,7 +9,7 @@ import {
   sameValue,
   structuresOf,
 } from '../catalogue/value';
-import { uniqueTerms } from '../keywords/parse';
+import { termKey, uniqueTerms } from '../keywords/parse';
 import { putAfter, putBefore } from './segments';
 import type { Rule } from './template';
 
@@ -64,12 +64,17 @@ function sameLanguage(a: Structure, b: Structure): boolean {
   return String(a.language).toLowerCase() === String(b.language).toLowerCase();
 }
 
+/** Rating 0 is no rating. */
+function saysNothing(id: FieldId, existing: string): boolean {
+  return existing === '' || (field(id).type === 'rating' && Number(existing) === 0);
+}
+
 function onText(id: FieldId, rule: Rule, existing: string, text: string): FieldValue {
   switch (rule) {
     case 'erase':
       return '';
     case 'fill':
-      return existing === '' ? text : existing;
+      return saysNothing(id, existing) ? text : existing;
     case 'before':
       return putBefore(existing, text, separatorOf(id));
     case 'after':
@@ -80,19 +85,18 @@ function onText(id: FieldId, rule: Rule, existing: string, text: string): FieldV
 }
 
 function onList(rule: Rule, existing: readonly string[], texts: readonly string[]): FieldValue {
-  const key = (term: string) => term.normalize('NFC').toLowerCase();
   switch (rule) {
     case 'erase':
       return [];
     case 'fill':
       return isEmpty(existing) ? uniqueTerms(texts) : existing;
     case 'add': {
-      const held = new Set(existing.map(key));
-      return [...existing, ...uniqueTerms(texts).filter((term) => !held.has(key(term)))];
+      const held = new Set(existing.map(termKey));
+      return [...existing, ...uniqueTerms(texts).filter((term) => !held.has(termKey(term)))];
     }
     case 'remove': {
-      const gone = new Set(texts.map(key));
-      return existing.filter((term) => !gone.has(key(term)));
+      const gone = new Set(texts.map(termKey));
+      return existing.filter((term) => !gone.has(termKey(term)));
     }
     default:
       return uniqueTerms(texts);

@@ -1,6 +1,8 @@
+import { checkStructure, checkText } from '../catalogue/checkValue';
 import { type FieldId, field, isList } from '../catalogue/fields';
 import type { Structure } from '../catalogue/value';
 import { type Problem, problem } from '../problems/problem';
+import { parseText } from './grammar';
 
 /** Rules for texts, and for lists. Erase and fill apply to both. */
 export const textRules = ['overwrite', 'fill', 'before', 'after', 'erase'] as const;
@@ -51,9 +53,20 @@ export function usualRule(id: FieldId): Rule {
   return id === 'description' ? 'after' : id === 'keywords' ? 'add' : 'overwrite';
 }
 
+/** Whether the rule fits the field, and what is written out is a value that the field allows. */
 export function checkEntry(entry: Entry): Problem[] {
-  const allowed = rulesFor(entry.field).includes(entry.rule);
-  return allowed
-    ? []
-    : [problem('rule-not-for-field', entry.field, { found: entry.rule, severity: 'error' })];
+  const { field: id, rule, texts, structures = [] } = entry;
+  if (!rulesFor(id).includes(rule))
+    return [problem('rule-not-for-field', id, { found: rule, severity: 'error' })];
+  if (field(id).shownOnly)
+    return [problem('value-not-allowed', id, { severity: 'error', expected: 'nothing: it is only shown' })];
+  if (rule === 'erase' || rule === 'remove') return [];
+  const ofTexts = texts.map((text) => (isLiteral(text) ? checkText(id, text) : undefined));
+  const ofStructures = structures.map((one) => checkStructure(id, one, (text) => !isLiteral(text)));
+  return [...ofTexts, ...ofStructures].filter((one) => one !== undefined);
+}
+
+/** Whether a text is the same for every picture. */
+export function isLiteral(text: string): boolean {
+  return parseText(text).parts.every((part) => 'literal' in part);
 }

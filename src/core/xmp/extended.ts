@@ -13,9 +13,23 @@ export function extendedGuid(bytes: Uint8Array): string {
   return hex(md5Digest(bytes)).toUpperCase();
 }
 
+/** Schemas of creator, rights, description and contact: many readers look into the main packet only. */
+const MAIN_SCHEMAS = new Set<string>(
+  (['dc', 'xmpRights', 'photoshop', 'Iptc4xmpCore', 'plus', 'cc'] as const).map((ns) => namespaces[ns]),
+);
+
+function staysInMain({ ns, name }: XmpProperty): boolean {
+  return MAIN_SCHEMAS.has(ns) && !(ns === namespaces.photoshop && name === 'History');
+}
+
+/** Known to the catalogue's schemas: moved after what belongs to other programs. */
+function isOurs({ ns }: XmpProperty): boolean {
+  return ns === namespaces.Iptc4xmpExt || ns === namespaces.xmp || ns === namespaces['mwg-kw'];
+}
+
 /**
- * A model in two packets: the largest properties move into the extended one until the main packet fits
- * into `maxBytes`. The main packet names the other by xmpNote:HasExtendedXMP. Undefined when one property
+ * A model in two packets: what is least read moves into the extended one, the largest first, until the main
+ * packet fits into `maxBytes`. Rights, creator and description never move. The main packet names the other by xmpNote:HasExtendedXMP. Undefined when one property
  * cannot be placed.
  */
 export function encodeWithExtended(
@@ -24,11 +38,17 @@ export function encodeWithExtended(
 ): { xmp: Uint8Array; xmpExtended: Uint8Array } | undefined {
   const [subject, ...others] = model.subjects;
   if (!subject || others.length > 0) return undefined;
-  const size = (one: XmpProperty) =>
-    serialiseRdf({ ...model, subjects: [{ about: '', properties: [one] }] }).length;
-  const bySize = [...subject.properties].sort((a, b) => size(b) - size(a));
+  const sizes = new Map(
+    subject.properties.map((one) => [
+      one,
+      serialiseRdf({ ...model, subjects: [{ about: '', properties: [one] }] }).length,
+    ]),
+  );
+  const inOrder = subject.properties
+    .filter((one) => !staysInMain(one))
+    .sort((a, b) => Number(isOurs(a)) - Number(isOurs(b)) || sizes.get(b)! - sizes.get(a)!);
   const moved = new Set<XmpProperty>();
-  for (const one of bySize) {
+  for (const one of inOrder) {
     moved.add(one);
     const packets = inTwo(model, moved, maxBytes);
     if (packets) return packets;

@@ -1,3 +1,5 @@
+import { sameXmpValue } from './same';
+
 /**
  * The XMP data model (ISO 16684-1, 6). It keeps every property that a packet holds, known or not; the
  * order of arrays and of properties is the stored one.
@@ -19,10 +21,13 @@ export interface XmpSimple extends Qualified {
   readonly kind: 'simple';
   readonly text: string;
   readonly lang?: string;
+  /** rdf:datatype: kept, without a meaning in XMP. */
+  readonly datatype?: string;
 }
 export interface XmpUri extends Qualified {
   readonly kind: 'uri';
   readonly text: string;
+  readonly lang?: string;
 }
 export interface XmpArray extends Qualified {
   readonly kind: 'array';
@@ -32,6 +37,8 @@ export interface XmpArray extends Qualified {
 export interface XmpStruct extends Qualified {
   readonly kind: 'struct';
   readonly fields: readonly XmpProperty[];
+  /** rdf:about of a nested description: kept, without a meaning in XMP. */
+  readonly about?: string;
 }
 export type XmpValue = XmpSimple | XmpUri | XmpArray | XmpStruct;
 
@@ -45,6 +52,11 @@ export interface XmpModel {
   readonly subjects: readonly XmpSubject[];
   /** Prefixes met while reading, by namespace URI: used again when serialising. */
   readonly prefixes: ReadonlyMap<string, string>;
+  /**
+   * Names of properties that stand several times with different values; the first one counts here. Readers
+   * refuse such a packet, so it is not written back as it is.
+   */
+  readonly repeated?: readonly string[];
 }
 
 export const emptyXmp: XmpModel = { subjects: [{ about: '', properties: [] }], prefixes: new Map() };
@@ -94,6 +106,29 @@ export function withProperty(
           : subject.properties.filter((one) => !isIt(one)),
   }));
   return { ...model, subjects };
+}
+
+/**
+ * One model of two packets of a file: what the second says beyond the first is added to the first resource.
+ * Where both name a property with different values the first counts, and it is told as repeated.
+ */
+export function mergeXmp(first: XmpModel, second: XmpModel): XmpModel {
+  const repeated = new Set([...(first.repeated ?? []), ...(second.repeated ?? [])]);
+  const [main, ...others] = first.subjects;
+  const added = second.subjects
+    .flatMap((subject) => subject.properties)
+    .filter(({ ns, name, value }) => {
+      const held = property(first, ns, name);
+      if (held && !sameXmpValue(held, value))
+        repeated.add(`${first.prefixes.get(ns) ?? second.prefixes.get(ns) ?? ns}:${name}`);
+      return !held;
+    });
+  const subject = { about: main?.about ?? '', properties: [...(main?.properties ?? []), ...added] };
+  return {
+    subjects: [subject, ...others],
+    prefixes: new Map([...second.prefixes, ...first.prefixes]),
+    ...(repeated.size > 0 ? { repeated: [...repeated] } : {}),
+  };
 }
 
 /** The members of a structure with one set or removed. */

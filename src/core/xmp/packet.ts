@@ -11,30 +11,44 @@ import { parseXml } from './xml';
 const HEADER = '<?xpacket begin="\ufeff" id="W5M0MpCehiHzreSzNTczkc9d"?>\n';
 const TRAILER = '<?xpacket end="w"?>';
 const PADDING_BYTES = 2048;
+/** Where an XML declaration is looked for. */
+const HEAD_CHARACTERS = 512;
 
 /** Decodes a packet: UTF-8, UTF-16 or UTF-32, with or without wrapper. Throws FormatError. */
 export function decodeXmp(bytes: Uint8Array): XmpModel {
   return xmpFromXml(parseXml(withoutTrailer(packetText(bytes))));
 }
 
-/** Without trailer and padding: kilobytes of blanks that a parser would look at one by one. */
+/**
+ * Without trailer and padding: kilobytes of blanks that a parser would look at one by one. An XML
+ * declaration behind the packet's header, where XML allows none, is taken for white space.
+ */
 function withoutTrailer(text: string): string {
   const end = text.lastIndexOf('<?xpacket end');
-  return end === -1 ? text : text.slice(0, end).trimEnd();
+  const bare = end === -1 ? text : text.slice(0, end).trimEnd();
+  const declaration = bare.slice(0, HEAD_CHARACTERS).indexOf('<?xml ');
+  if (declaration < 1) return bare;
+  const close = bare.indexOf('?>', declaration);
+  return close === -1 ? bare : `${bare.slice(0, declaration)}${bare.slice(close + 2)}`;
 }
 
 /** The packet as text, without byte order mark, trailing zero bytes and padding. */
 export function packetText(bytes: Uint8Array): string {
   if (bytes.length > limits.xmpBytes)
     throw new FormatError('limit-exceeded', 'XMP', { expected: `at most ${limits.xmpBytes} bytes` });
-  const text = decodeUnicode(bytes)
-    ?.replace(/\0+$/, '')
-    .replace(/^\ufeff/, '')
-    .trim();
+  const text = withoutFillers(decodeUnicode(bytes));
   if (text === undefined) throw new FormatError('xmp-not-well-formed', 'XMP', { expected: 'Unicode text' });
   const end = text.lastIndexOf('<?xpacket end');
   const close = end === -1 ? -1 : text.indexOf('?>', end);
   return close === -1 ? text : text.slice(0, close + 2);
+}
+
+/** Without byte order mark, blanks at both ends, and NULs at the end. */
+function withoutFillers(text: string | undefined): string | undefined {
+  if (text === undefined) return undefined;
+  let end = text.length;
+  while (end > 0 && text.charCodeAt(end - 1) === 0) end--;
+  return text.slice(text.charCodeAt(0) === 0xfeff ? 1 : 0, end).trim();
 }
 
 function decodeUnicode(bytes: Uint8Array): string | undefined {
@@ -49,13 +63,13 @@ function decodeUnicode(bytes: Uint8Array): string | undefined {
 
 function decodeWide(bytes: Uint8Array, width: 2 | 4, little: boolean): string | undefined {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  let text = '';
+  const units: string[] = [];
   for (let at = 0; at + width <= bytes.length; at += width) {
     const unit = width === 2 ? view.getUint16(at, little) : view.getUint32(at, little);
     if (unit > 0x10ffff) return undefined;
-    text += width === 2 ? String.fromCharCode(unit) : String.fromCodePoint(unit);
+    units.push(width === 2 ? String.fromCharCode(unit) : String.fromCodePoint(unit));
   }
-  return text;
+  return units.join('');
 }
 
 /**

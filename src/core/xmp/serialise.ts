@@ -1,5 +1,6 @@
 import { namespaces, usualPrefix } from '../catalogue/namespaces';
 import { FormatError } from '../problems/problem';
+import { notInXml } from './characters';
 import type { XmpModel, XmpProperty, XmpValue } from './model';
 
 /**
@@ -25,19 +26,23 @@ function element({ ns, name, value }: XmpProperty, names: Prefixes, depth: numbe
   }
   switch (value.kind) {
     case 'simple': {
-      const lang = value.lang ? ` xml:lang="${attribute(value.lang)}"` : '';
-      return `${indent}<${tag}${lang}>${text(value.text)}</${tag}>\n`;
+      const datatype = value.datatype ? ` rdf:datatype="${attribute(value.datatype)}"` : '';
+      return `${indent}<${tag}${langOf(value)}${datatype}>${text(value.text)}</${tag}>\n`;
     }
     case 'uri':
-      return `${indent}<${tag} rdf:resource="${attribute(value.text)}"/>\n`;
+      return `${indent}<${tag}${langOf(value)} rdf:resource="${attribute(value.text)}"/>\n`;
     case 'array': {
       const items = value.items
         .map((item) => element({ ns: namespaces.rdf, name: 'li', value: item }, names, depth + 2))
         .join('');
       return `${indent}<${tag}>\n${indent} <rdf:${value.form}>\n${items}${indent} </rdf:${value.form}>\n${indent}</${tag}>\n`;
     }
-    case 'struct':
-      return nested(tag, value.fields, names, depth);
+    case 'struct': {
+      if (value.about === undefined) return nested(tag, value.fields, names, depth);
+      const inner = value.fields.map((one) => element(one, names, depth + 2)).join('');
+      const about = ` rdf:about="${attribute(value.about)}"`;
+      return `${indent}<${tag}>\n${indent} <rdf:Description${about}>\n${inner}${indent} </rdf:Description>\n${indent}</${tag}>\n`;
+    }
   }
 }
 
@@ -45,6 +50,10 @@ function nested(tag: string, fields: readonly XmpProperty[], names: Prefixes, de
   const indent = ' '.repeat(depth);
   const inner = fields.map((one) => element(one, names, depth + 1)).join('');
   return `${indent}<${tag} rdf:parseType="Resource">\n${inner}${indent}</${tag}>\n`;
+}
+
+function langOf({ lang }: { readonly lang?: string }): string {
+  return lang ? ` xml:lang="${attribute(lang)}"` : '';
 }
 
 function text(value: string): string {
@@ -57,9 +66,7 @@ function attribute(value: string): string {
   return text(value).replace(/["\t\n]/g, (c) => (c === '"' ? '&quot;' : c === '\t' ? '&#x9;' : '&#xA;'));
 }
 
-/** XML 1.0 has no way to write most control characters or lone surrogates: refused, never dropped. */
-export const notInXml = /[^\t\n\r\u{20}-\u{d7ff}\u{e000}-\u{fffd}\u{10000}-\u{10ffff}]/u;
-
+/** Refused, never dropped. */
 function checked(value: string): string {
   if (notInXml.test(value))
     throw new FormatError('xmp-character-refused', 'XMP', { expected: 'characters of XML 1.0' });

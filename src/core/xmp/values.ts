@@ -48,7 +48,12 @@ export function withDefaultText(before: XmpValue | undefined, text: string): Xmp
     text,
     lang: 'x-default',
   };
-  return { kind: 'array', form: 'Alt', items: [first, ...others] };
+  return { ...qualifiersOf(before), kind: 'array', form: 'Alt', items: [first, ...others] };
+}
+
+/** Qualifiers of a whole array stay when its items change. */
+export function qualifiersOf(before: XmpValue | undefined): Pick<XmpValue, 'qualifiers'> {
+  return before?.qualifiers ? { qualifiers: before.qualifiers } : {};
 }
 
 function isDefault(item: XmpSimple): boolean {
@@ -62,7 +67,7 @@ export function arrayOf(form: ArrayForm, texts: readonly string[], before: XmpVa
     const at = old.findIndex((item) => textOfValue(item) === text);
     return at === -1 ? simple(text) : (old.splice(at, 1)[0] ?? simple(text));
   });
-  return { kind: 'array', form, items };
+  return { ...qualifiersOf(before), kind: 'array', form, items };
 }
 
 /** The items of a language alternative beside x-default. */
@@ -93,5 +98,5 @@ export function withOtherLanguages(
   });
   return kept.length + others.length === 0
     ? undefined
-    : { kind: 'array', form: 'Alt', items: [...kept, ...others] };
+    : { ...qualifiersOf(before), kind: 'array', form: 'Alt', items: [...kept, ...others] };
 }

@@ -32,6 +32,7 @@ export function parseXml(text: string): XmlDocument {
   const parser = new SaxesParser({ xmlns: true, position: false });
   parser.on('doctype', () => fail('xmp-doctype'));
   parser.on('error', () => fail('xmp-not-well-formed'));
+  parser.on('attribute', (one) => builder.attribute(one.prefix === 'xmlns' || one.name === 'xmlns'));
   parser.on('opentag', (tag) => builder.open(tag as SaxesTagNS));
   parser.on('closetag', () => builder.close());
   parser.on('text', (value) => builder.text(value));
@@ -49,6 +50,20 @@ class TreeBuilder {
   readonly prefixes = new Map<string, string>();
   private readonly stack: XmlElement[] = [];
   private nodes = 0;
+  private attributes = 0;
+  private declarations = 0;
+
+  /** Counted as they come: an element with a million attributes is refused before it is put together. */
+  attribute(declaresNamespace: boolean): void {
+    if (++this.attributes > limits.xmpAttributes)
+      throw new FormatError('limit-exceeded', 'XMP', {
+        expected: `at most ${limits.xmpAttributes} attributes`,
+      });
+    if (declaresNamespace && ++this.declarations > limits.xmpNamespaces)
+      throw new FormatError('limit-exceeded', 'XMP', {
+        expected: `at most ${limits.xmpNamespaces} namespaces`,
+      });
+  }
 
   open(tag: SaxesTagNS): void {
     this.count();

@@ -140,8 +140,9 @@ const { value: arbitraryValue } = fc.letrec<{ value: XmpValue; properties: XmpPr
 test('decode after encode gives the same model', () => {
   fc.assert(
     fc.property(
-      fc.array(fc.record({ ns: fc.constant('http://e.test/'), name, value: arbitraryValue }), {
+      fc.uniqueArray(fc.record({ ns: fc.constant('http://e.test/'), name, value: arbitraryValue }), {
         maxLength: 4,
+        selector: (one) => one.name,
       }),
       (properties) => {
         const model: XmpModel = { subjects: [{ about: '', properties }], prefixes: new Map() };

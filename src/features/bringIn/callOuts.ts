@@ -1,4 +1,4 @@
-import { field } from '@/core/catalogue/fields';
+import { fieldLabel } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
 import { writtenYears } from '@/core/rights/noticeParts';
 import { openFillIns } from '@/core/templates/fillIns';
@@ -49,8 +49,7 @@ function ofTemplate(template: Template, { incoming, inForceIn, assignment }: Ask
     found.push({ words: `${name}: ${words}`, stops, templateId: id });
   if (entries.length === 0) say('is empty and puts in nothing.');
   const [open] = openFillIns([template]);
-  if (open)
-    say(`still to be filled in: ${open.fields.map((one) => field(one).standardName).join(', ')}.`, true);
+  if (open) say(`still to be filled in: ${open.fields.map((one) => fieldLabel(one)).join(', ')}.`, true);
   const others = (inForceIn[id] ?? []).filter((one) => one !== assignment);
   if (kind === 'job' && others.length > 0)
     say(`is also in force in ${others.join(', ')}. Is it of this job?`);
@@ -82,7 +81,7 @@ export function missingIn(
   return resolve(compiled, values, context).steps.flatMap(({ templateId, field: id, missing: names }) =>
     [...new Set(names)].map((name) => ({
       templateId,
-      words: `${field(id).standardName} is left out for want of “${name}”`,
+      words: `${fieldLabel(id)} is left out for want of “${name}”`,
     })),
   );
 }

@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
-import { field } from '@/core/catalogue/fields';
+import { fieldLabel } from '@/core/catalogue/fields';
 import { overviewOf, type Resulting } from '@/core/templates/overview';
 import { compileTemplates, resolve } from '@/core/templates/resolve';
 import type { Template } from '@/core/templates/template';
@@ -118,7 +118,7 @@ function ResultRow({
       paddingY="1"
       fontSize="0.875rem"
     >
-      <chakra.span color="soft">{field(id).standardName}</chakra.span>
+      <chakra.span color="soft">{fieldLabel(id)}</chakra.span>
       <chakra.span fontFamily="heading" whiteSpace="pre-line" overflowWrap="anywhere">
         {value === null ? <chakra.s color="soft">empty</chakra.s> : valueWords(id, value)}
       </chakra.span>

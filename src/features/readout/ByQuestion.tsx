@@ -1,5 +1,5 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { type FieldId, field, fieldIds } from '@/core/catalogue/fields';
+import { type FieldId, field, fieldIds, fieldLabel } from '@/core/catalogue/fields';
 import { type QuestionId, questions } from '@/core/catalogue/row';
 import type { FieldReading, PhotoRecord } from '@/core/mapping/read';
 import type { Origin } from '@/core/mapping/voices';
@@ -73,7 +73,7 @@ function Line({ id, reading }: { id: FieldId; reading: FieldReading }) {
   return (
     <Flex gap="4" paddingY="1" alignItems="baseline" fontSize="0.9375rem">
       <Box width="11em" flexShrink={0} color="soft" fontSize="0.875rem">
-        {field(id).standardName}
+        {fieldLabel(id)}
       </Box>
       <Box flex="1" minWidth="0" whiteSpace="pre-line" overflowWrap="anywhere" fontFamily="heading">
         {reading.agrees

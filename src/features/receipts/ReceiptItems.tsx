@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import Link from 'next/link';
 import { useEffect, useRef } from 'react';
-import { type FieldId, field, fieldIds } from '@/core/catalogue/fields';
+import { type FieldId, fieldIds, fieldLabel } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
 import { stripFromCode } from '@/core/threads/stripCode';
 import type { WrittenField } from '@/server/db/stored';
@@ -109,7 +109,7 @@ function summary(item: ReceiptItem): string {
   if (serious.length > 0) return serious.map(problemWords).join(' ');
   if (item.state === 'waiting') return '';
   const written = item.result?.written ?? {};
-  const names = fieldIds.filter((id) => id in written).map((id) => field(id).standardName);
+  const names = fieldIds.filter((id) => id in written).map((id) => fieldLabel(id));
   return names.length > 0 ? names.join(', ') : '';
 }
 
@@ -121,7 +121,7 @@ function Detail({ item }: { item: ReceiptItem }) {
       {written.map(([id, { before, after, origin }]) => (
         <Flex key={id} gap="4" paddingY="0.5" alignItems="baseline">
           <Box width="12em" flexShrink={0} color="soft">
-            {field(id).standardName}
+            {fieldLabel(id)}
           </Box>
           <Box flex="1" minWidth="0" whiteSpace="pre-line" overflowWrap="anywhere">
             {before !== null && asText(before) !== asText(after) && (

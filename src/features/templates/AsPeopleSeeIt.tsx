@@ -1,5 +1,5 @@
 import { Box, chakra } from '@chakra-ui/react';
-import { type FieldId, field, fieldIds } from '@/core/catalogue/fields';
+import { type FieldId, field, fieldIds, fieldLabel } from '@/core/catalogue/fields';
 import { asText, isEmpty } from '@/core/catalogue/value';
 import type { Sample } from './sample';
 
@@ -31,7 +31,7 @@ export function AsPeopleSeeIt({ sample }: { sample: Sample }) {
             <chakra.strong color="ink">Public of you</chakra.strong>{' '}
             {open.length === 0
               ? 'nothing to reach you by.'
-              : open.map((id) => `${field(id).standardName} ${asText(sample.after[id])}`).join(' · ')}
+              : open.map((id) => `${fieldLabel(id)} ${asText(sample.after[id])}`).join(' · ')}
           </Box>
         </Box>
       </Box>

@@ -2,7 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import { type FieldId, field, fieldIds } from '@/core/catalogue/fields';
+import { type FieldId, field, fieldIds, fieldLabel } from '@/core/catalogue/fields';
 import { questions } from '@/core/catalogue/row';
 import { Choice, Line } from '@/ui/acts';
 import type { Need } from './bookState';
@@ -109,7 +109,8 @@ function FindField({ onFind }: { onFind: (id: FieldId) => void }) {
 }
 
 function FoundRow({ id, marked, onTake }: { id: FieldId; marked: boolean; onTake: () => void }) {
-  const { standardName, help } = field(id);
+  const name = fieldLabel(id);
+  const { help } = field(id);
   return (
     <chakra.div
       id={`found-${id}`}
@@ -127,7 +128,7 @@ function FoundRow({ id, marked, onTake }: { id: FieldId; marked: boolean; onTake
       }}
     >
       <chakra.span color="ink" fontWeight="600">
-        {standardName}
+        {name}
       </chakra.span>{' '}
       {help}
     </chakra.div>
@@ -153,7 +154,7 @@ function OwnChoice({ shown }: { shown: ShownFields }) {
                     checked={shown.own.has(id)}
                     onChange={(event) => shown.setOwn(id, event.target.checked)}
                   />
-                  {field(id).standardName}
+                  {fieldLabel(id)}
                 </chakra.label>
               ))}
           </Flex>

@@ -2,7 +2,7 @@
 
 import { Box, chakra, Dialog, Flex, Portal } from '@chakra-ui/react';
 import { useState } from 'react';
-import { type FieldId, field } from '@/core/catalogue/fields';
+import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
 import { entriesFromValues } from '@/core/templates/fromValues';
 import type { Values } from '@/core/templates/resolve';
 import { Plain } from '@/ui/acts';
@@ -81,7 +81,7 @@ function Choosing({ name, values, onClose }: { name: string; values: Values; onC
               onChange={(event) => tick(entry.field, event.target.checked)}
             />
             <chakra.span width="11em" flexShrink={0} color="soft">
-              {field(entry.field).standardName}
+              {fieldLabel(entry.field)}
             </chakra.span>
             <Box flex="1" minWidth="0" overflowWrap="anywhere" lineClamp={3} whiteSpace="pre-line">
               {entryText(entry)}

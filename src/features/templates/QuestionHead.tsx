@@ -2,7 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { memo, type ReactNode, useState } from 'react';
-import { type FieldId, field } from '@/core/catalogue/fields';
+import { type FieldId, field, fieldLabel } from '@/core/catalogue/fields';
 import type { QuestionId } from '@/core/catalogue/row';
 import type { Values } from '@/core/templates/resolve';
 import type { Entry } from '@/core/templates/template';
@@ -123,7 +123,7 @@ const Possible = memo(function Possible({
               title={field(id).help}
               onClick={() => onOpen(id)}
             >
-              {field(id).standardName}
+              {fieldLabel(id)}
             </WordAct>
           </span>
         ))}

@@ -1,6 +1,7 @@
-import { type FieldId, field, fieldIds, isList } from '@/core/catalogue/fields';
+import { type FieldId, field, fieldIds, isList, writtenFieldIds } from '@/core/catalogue/fields';
 import { type QuestionId, questions } from '@/core/catalogue/row';
 import type { Structure } from '@/core/catalogue/value';
+import { joinList, separatorsOf, splitList } from '@/core/keywords/listText';
 import { uniqueTerms } from '@/core/keywords/parse';
 import { type Entry, type Rule, type TemplateKind, usualRule } from '@/core/templates/template';
 
@@ -8,6 +9,8 @@ import { type Entry, type Rule, type TemplateKind, usualRule } from '@/core/temp
 export interface BookEntry {
   readonly rule: Rule;
   readonly typed: string;
+  /** The texts as they were opened, for as long as nothing is typed: what is not touched stays as it is. */
+  readonly untouched?: readonly string[];
   /** Of a field of structures, in place of what is typed. */
   readonly structures?: readonly Structure[];
 }
@@ -30,8 +33,13 @@ export function openBook({ name, kind, entries }: TemplateWords): Book {
 }
 
 function opened({ field: id, rule, texts, structures }: Entry): BookEntry {
-  const typed = texts.join(id === 'keywords' ? ', ' : '; ');
-  return { rule, typed, ...(structures?.length ? { structures } : {}) };
+  const typed = isList(id) ? joinList(texts, separatorsOf(id === 'keywords')) : texts.join('; ');
+  return {
+    rule,
+    typed,
+    ...(texts.length > 0 ? { untouched: texts } : {}),
+    ...(structures?.length ? { structures } : {}),
+  };
 }
 
 export function wordsOf(book: Book): TemplateWords {
@@ -49,7 +57,7 @@ export function entriesOf(book: Book): Entry[] {
       const structures = (entry.structures ?? []).filter((one) => Object.keys(one).length > 0);
       return structures.length > 0 ? [{ field: id, rule, texts: [], structures }] : [];
     }
-    const texts = textsFrom(id, typed);
+    const texts = entry.untouched ?? textsFrom(id, typed);
     return texts.length > 0 ? [{ field: id, rule, texts }] : [];
   });
 }
@@ -57,28 +65,13 @@ export function entriesOf(book: Book): Entry[] {
 /** Keywords part at commas as everywhere; names only at semicolons and line ends, as a name may hold a comma. */
 function textsFrom(id: FieldId, typed: string): string[] {
   if (!isList(id)) return typed.trim() === '' ? [] : [typed.trim()];
-  const separators = id === 'keywords' ? /[,;\n\t\u3001\uff0c\uff1b]/ : /[;\n]/;
-  const parts = partedOutside(typed, separators).map((text) => text.trim());
-  const texts = parts.filter((text) => text !== '');
-  return id === 'keywords' ? uniqueTerms(texts.map((text) => text.replace(/\s+/g, ' '))) : texts;
-}
-
-/** Parts a text at its separators, never inside a placeholder or a phrase. */
-function partedOutside(text: string, separator: RegExp): string[] {
-  const parts = [''];
-  for (const piece of text.split(/(\{\{(?:(?!\}\}).)*\}\}|\{\[(?:(?!\]\}).)*\]\})/s)) {
-    if (piece.startsWith('{{') || piece.startsWith('{[')) parts[parts.length - 1] += piece;
-    else {
-      const [first = '', ...more] = piece.split(separator);
-      parts[parts.length - 1] += first;
-      parts.push(...more);
-    }
-  }
-  return parts;
+  const items = splitList(typed, separatorsOf(id === 'keywords'));
+  return id === 'keywords' ? uniqueTerms(items.map((text) => text.replace(/\s+/g, ' '))) : items;
 }
 
 /** Typing in a line makes it an entry; emptying one puts it back among the possible ones. */
 export function typeIn(book: Book, id: FieldId, typed: string): Book {
+  if (book.entries[id]?.typed === typed) return book;
   return typed === '' ? without(book, id) : withEntry(book, id, { rule: ruleOf(book, id), typed });
 }
 
@@ -104,12 +97,8 @@ function without(book: Book, id: FieldId): Book {
 
 /** Erasing empties the line; any other rule leaves what is written. */
 export function withRule(book: Book, id: FieldId, rule: Rule): Book {
-  const { typed = '', structures } = book.entries[id] ?? {};
-  return withEntry(
-    book,
-    id,
-    rule === 'erase' ? { rule, typed: '' } : { rule, typed, ...(structures ? { structures } : {}) },
-  );
+  const { rule: _, ...written } = book.entries[id] ?? { typed: '' };
+  return withEntry(book, id, rule === 'erase' ? { rule, typed: '' } : { ...written, rule });
 }
 
 /** Puts made entries on the page, each in place of what stood in its field. */
@@ -140,7 +129,7 @@ export function linesByQuestion(
     need === 'own' ? own.has(id) : levels.indexOf(field(id).need) <= levels.indexOf(need);
   const shown = (id: FieldId) => book.entries[id] !== undefined || opened.has(id) || inLevel(id);
   return (Object.keys(questions) as QuestionId[]).map((question) => {
-    const ids = fieldIds.filter((id) => field(id).question === question);
+    const ids = writtenFieldIds.filter((id) => field(id).question === question);
     return {
       question,
       title: questions[question],

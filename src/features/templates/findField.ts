@@ -1,4 +1,4 @@
-import { type FieldId, field, fieldIds } from '@/core/catalogue/fields';
+import { type FieldId, field, fieldLabel, fieldNames, writtenFieldIds } from '@/core/catalogue/fields';
 import { questions } from '@/core/catalogue/row';
 
 /** What people call a field when they do not know its name (common practice). */
@@ -46,13 +46,13 @@ const alsoCalled: { readonly [K in FieldId]?: string } = {
 };
 
 const texts = new Map(
-  fieldIds.map((id) => {
-    const { standardName, help, question } = field(id);
+  writtenFieldIds.map((id) => {
+    const { help, question } = field(id);
     return [
       id,
       {
-        name: standardName.toLowerCase(),
-        called: (alsoCalled[id] ?? '').toLowerCase(),
+        name: fieldLabel(id).toLowerCase(),
+        called: [...fieldNames(id), alsoCalled[id] ?? ''].join(' ').toLowerCase(),
         rest: `${help} ${questions[question]} ${id}`.toLowerCase(),
       },
     ] as const;
@@ -63,7 +63,7 @@ const texts = new Map(
 export function findFields(typed: string, most = 8): FieldId[] {
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
   if (words.length === 0) return [];
-  const scored = fieldIds.flatMap((id) => {
+  const scored = writtenFieldIds.flatMap((id) => {
     const points = words.map((word) => pointsFor(id, word));
     return points.every((one) => one > 0) ? [{ id, points: points.reduce((sum, one) => sum + one, 0) }] : [];
   });

@@ -1,4 +1,4 @@
-import { type FieldId, field, fieldIds, fieldNamed } from '@/core/catalogue/fields';
+import { type FieldId, field, fieldIds, fieldLabel, fieldNamed } from '@/core/catalogue/fields';
 import { placeholderKey, placeholderText } from '@/core/templates/grammar';
 import { identityPartNames, identityPlaceholder } from '@/core/templates/identity';
 import {
@@ -32,8 +32,8 @@ export function offeredPlaceholders(
         .map((part) => ({ name: `${one.name}: ${part}`, text: identityPlaceholder(one, part) })),
     ),
     ...offeredFields.map((id) => ({
-      name: field(id).standardName.toLowerCase(),
-      text: placeholderText({ name: field(id).standardName.toLowerCase() }),
+      name: fieldLabel(id).toLowerCase(),
+      text: placeholderText({ name: fieldLabel(id).toLowerCase() }),
     })),
   ];
   return texts.map(({ name, text }) => {

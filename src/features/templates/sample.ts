@@ -1,7 +1,7 @@
 import { utf8Length } from '@/core/bytes/text';
 import { type FieldId, field } from '@/core/catalogue/fields';
 import { asList, asText, type FieldValue, sameValue } from '@/core/catalogue/value';
-import { cutForIim } from '@/core/mapping/agree';
+import { iimTexts } from '@/core/mapping/iimTexts';
 import { isLicenceLink, noticeElements } from '@/core/rights/notice';
 import { overviewOf, type Resulting } from '@/core/templates/overview';
 import { compileTemplates, resolve, type Values } from '@/core/templates/resolve';
@@ -108,12 +108,13 @@ function lineFor(
   const max = field(id).type === 'date' ? undefined : field(id).iim?.maxBytes;
   const bytes = Math.max(0, ...asList(value).map(utf8Length));
   const measured = max === undefined || value === null ? {} : { gauge: { bytes, max } };
-  const kept = value === null ? null : cutForIim(id, value);
+  const held = value === null ? [] : iimTexts(id, value).map(({ text }) => text);
+  const kept = typeof value === 'string' ? (held[0] ?? '') : held;
   const isCut = max !== undefined && bytes > max;
   return {
     value,
     ...measured,
-    ...(isCut && kept !== null ? { kept } : {}),
+    ...(isCut ? { kept } : {}),
     ...(originNote(template, result, nameOf) ??
       (isCut ? look(`${bytes} of ${max} bytes: IIM cuts it`) : undefined) ??
       fieldNote(id, value) ??

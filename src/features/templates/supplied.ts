@@ -1,5 +1,6 @@
 import type { FieldId } from '@/core/catalogue/fields';
 import type { FieldValue } from '@/core/catalogue/value';
+import { noticeSketch } from '@/core/rights/noticeSketch';
 import type { Entry } from '@/core/templates/template';
 import { type Strip, stripOf } from '@/core/threads/stroke';
 
@@ -12,8 +13,6 @@ export function suppliedStrip(entries: readonly Entry[]): Strip {
 }
 
 function supplied(entries: readonly Entry[]): { [K in FieldId]?: FieldValue } {
-  const filled = (text: string) =>
-    text.replace(/\{\{\s*(?:year|this year|date)[^}]*\}\}/gi, '2026').replace(/\{\{[^}]*\}\}/g, 'Name');
   const gives = (entry: Entry) =>
     entry.rule !== 'erase' &&
     entry.rule !== 'remove' &&
@@ -21,6 +20,6 @@ function supplied(entries: readonly Entry[]): { [K in FieldId]?: FieldValue } {
   return Object.fromEntries(
     entries
       .filter(gives)
-      .map((entry) => [entry.field, entry.structures ?? entry.texts.map(filled).join(' ')]),
+      .map((entry) => [entry.field, entry.structures ?? entry.texts.map(noticeSketch).join(' ')]),
   );
 }

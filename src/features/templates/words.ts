@@ -1,14 +1,15 @@
-import { field } from '@/core/catalogue/fields';
+import { field, fieldLabel } from '@/core/catalogue/fields';
 import { structureText } from '@/core/catalogue/value';
+import { parsePlaceholder, replacePlaceholders } from '@/core/templates/grammar';
 import type { Advice, AdviceCode } from '@/core/templates/health/health';
 import { type Entry, ruleWords, usualRule } from '@/core/templates/template';
 
 /** One entry in a few words: the field, its rule where it is not the usual one, its text. */
 export function entryWords(entry: Entry): string {
-  const { standardName } = field(entry.field);
-  if (entry.rule === 'erase') return `${standardName}: erased`;
+  const name = fieldLabel(entry.field);
+  if (entry.rule === 'erase') return `${name}: erased`;
   const rule = entry.rule === usualRule(entry.field) ? '' : ` (${ruleWords[entry.rule]})`;
-  return `${standardName}${rule}: ${entryText(entry)}`;
+  return `${name}${rule}: ${entryText(entry)}`;
 }
 
 /** What an entry says, its placeholders by name alone. */
@@ -16,8 +17,8 @@ export function entryText({ field: id, rule, texts, structures }: Entry): string
   if (rule === 'erase') return 'erased';
   const { choices } = field(id);
   return [...texts.map((text) => choices?.[text] ?? text), ...(structures ?? []).map(structureText)]
+    .map((text) => replacePlaceholders(text, (inside) => `[${parsePlaceholder(inside).name}]`))
     .join(', ')
-    .replace(/\{\{\s*([^}:?]*?)\s*(?:[:?][^}]*)?\}\}/g, '[$1]')
     .replace(/\{\[|\]\}/g, '');
 }
 
@@ -34,6 +35,7 @@ const words: Readonly<Record<AdviceCode, string>> = {
   'near-iim-limit': 'Nearly as long as IIM allows.',
   'individual-in-standing': 'Belongs to the single picture. In a standing template it stands on all of them.',
   'rule-not-for-field': 'This rule does not fit the field.',
+  'value-not-allowed': 'This is no value of the field. Expected',
   'written-year': 'A year typed here stays when the next one begins.',
   'notice-lacks': 'The notice lacks an element.',
   'letter-for-sign': '“(c)” is accepted; © is better.',
@@ -65,7 +67,8 @@ const repairs: { readonly [K in AdviceCode]?: string } = {
 };
 
 export function adviceWords({ code, field: id, found }: Advice): string {
-  const about = id ? `${field(id).standardName}: ` : '';
+  const about = id ? `${fieldLabel(id)}: ` : '';
+  if (code === 'value-not-allowed') return `${about}${words[code]}: ${found ?? 'another value'}.`;
   const told = found && code !== 'contradicts' ? ` (${found})` : '';
   return `${about}${words[code]}${told}`;
 }

@@ -145,7 +145,11 @@ export interface RunItemResult {
   /** What the source's files were when they were read: only these are removed by a move. */
   readonly source?: readonly { readonly name: string; readonly size: number; readonly modifiedNs: string }[];
   /** Names of the photo’s other files there. */
-  readonly others?: { readonly raw?: string; readonly sidecar?: string };
+  readonly others?: {
+    readonly raw?: string;
+    readonly sidecar?: string;
+    readonly otherSidecar?: string;
+  };
   readonly written: { readonly [K in FieldId]?: WrittenField };
   /** Of the file, read back after writing (files/digest). */
   readonly digest?: string;

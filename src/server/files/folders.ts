@@ -82,8 +82,8 @@ function joined(inside: string, name: string): string {
   return inside === '' ? name : `${inside}/${name}`;
 }
 
-export function filesOf({ main, raw, sidecar }: Shot): string[] {
-  return [main, raw, sidecar].filter((name) => name !== undefined);
+export function filesOf({ main, raw, sidecar, otherSidecar }: Shot): string[] {
+  return [main, raw, sidecar, otherSidecar].filter((name) => name !== undefined);
 }
 
 async function bytesOf(folder: string, shot: Shot): Promise<number> {

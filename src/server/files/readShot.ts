@@ -1,9 +1,9 @@
 import { readdir } from 'node:fs/promises';
 import path from 'node:path';
-import type { ShotFiles } from '../../core/embed/planShot';
-import { recordOf } from '../../core/embed/planShot';
+import { recordOf, type ShotFiles, sidecarExtension } from '../../core/embed/planShot';
 import type { PhotoRecord } from '../../core/mapping/read';
-import { groupShots, isRawName, newSidecarName, type Shot } from '../../core/naming/shots';
+import { groupShots, isRawName, isSidecarFor, newSidecarName, type Shot } from '../../core/naming/shots';
+import { type Problem, problem } from '../../core/problems/problem';
 import type { FileLayer } from './layer';
 import { type PhotoFile, readPhotoFile } from './readPhotoFile';
 
@@ -14,6 +14,7 @@ export interface ReadShot {
   readonly main: PhotoFile;
   readonly raw?: PhotoFile;
   readonly sidecar?: PhotoFile;
+  readonly otherSidecar?: PhotoFile;
   readonly record: PhotoRecord;
 }
 
@@ -24,18 +25,64 @@ export async function readShot(
 ): Promise<ReadShot> {
   const read = (name: string | undefined) =>
     name ? readPhotoFile(path.join(folder, name), layer) : undefined;
-  const [main, raw, sidecar] = await Promise.all([read(shot.main), read(shot.raw), read(shot.sidecar)]);
-  const files = { main: main!, ...(raw ? { raw } : {}), ...(sidecar ? { sidecar } : {}) };
+  const [main, raw, first, second] = await Promise.all([
+    read(shot.main),
+    read(shot.raw),
+    read(shot.sidecar),
+    read(shot.otherSidecar),
+  ]);
+  const { own, strange } = sidecarsOf(shot, [
+    [shot.sidecar, first],
+    [shot.otherSidecar, second],
+  ]);
+  const [sidecar, otherSidecar] = own;
+  const files = {
+    main: main!,
+    ...(raw ? { raw } : {}),
+    ...(sidecar ? { sidecar: sidecar.file } : {}),
+    ...(otherSidecar ? { otherSidecar: otherSidecar.file } : {}),
+  };
   const single = !raw && !sidecar;
   const record = single ? main!.picture.record : recordOf(containersOf(files));
-  return { folder, shot, ...files, record };
+  const { sidecar: _, otherSidecar: __, ...bare } = shot;
+  return {
+    folder,
+    // A new sidecar beside one that is another file's takes the whole name of its own.
+    shot: {
+      ...bare,
+      ...(sidecar ? { sidecar: sidecar.name } : {}),
+      ...(otherSidecar ? { otherSidecar: otherSidecar.name } : {}),
+      ...(strange.length > 0 ? { stemShared: true as const } : {}),
+    },
+    ...files,
+    record: { ...record, problems: [...record.problems, ...strange] },
+  };
 }
 
-export function containersOf(read: Pick<ReadShot, 'main' | 'raw' | 'sidecar'>): ShotFiles {
+interface NamedFile {
+  readonly name: string;
+  readonly file: PhotoFile;
+}
+
+/** The sidecars that are this photo's, and problems that tell of those that were made for another file. */
+function sidecarsOf(shot: Shot, read: readonly (readonly [string | undefined, PhotoFile | undefined])[]) {
+  const own: NamedFile[] = [];
+  const strange: Problem[] = [];
+  for (const [name, file] of read) {
+    if (!name || !file) continue;
+    const files = [shot.main, shot.raw].filter((one) => one !== undefined);
+    if (isSidecarFor(name, sidecarExtension(file.container), files)) own.push({ name, file });
+    else strange.push(problem('sidecar-of-other-file', name, { severity: 'info' }));
+  }
+  return { own, strange };
+}
+
+export function containersOf(read: Pick<ReadShot, 'main' | 'raw' | 'sidecar' | 'otherSidecar'>): ShotFiles {
   return {
     main: read.main.container,
     ...(read.raw ? { raw: read.raw.container } : {}),
     ...(read.sidecar ? { sidecar: read.sidecar.container } : {}),
+    ...(read.otherSidecar ? { otherSidecar: read.otherSidecar.container } : {}),
   };
 }
 

@@ -1,5 +1,5 @@
 import type { ValidateFunction } from 'ajv';
-import { field, fieldIds } from '../../core/catalogue/fields';
+import { field, writtenFieldIds } from '../../core/catalogue/fields';
 import type { ImportChoices } from '../../core/naming/importChoices';
 import type { MakerAnswer } from '../../core/rights/makers';
 import { identityPartNames } from '../../core/templates/identity';
@@ -30,7 +30,7 @@ const list = (items: object, maxItems: number) => ({ type: 'array', items, maxIt
 const structure = { type: 'object', maxProperties: 40 };
 const entry = object(
   {
-    field: { enum: fieldIds },
+    field: { enum: writtenFieldIds },
     rule: { enum: [...new Set([...textRules, ...listRules])] },
     texts: list(text(32_000), 1000),
     structures: list(structure, 200),
@@ -135,7 +135,7 @@ export const writing = schema<{ photoIds: string[]; writing: Writing }>(
     photoIds: ids,
     writing: {
       oneOf: [
-        object({ kind: { const: 'set' }, field: { enum: fieldIds }, value }),
+        object({ kind: { const: 'set' }, field: { enum: writtenFieldIds }, value }),
         object({ kind: { const: 'caption' }, text: text(32_000) }),
         object({ kind: { enum: ['add-keywords', 'remove-keywords'] }, terms: list(text(2000), 2000) }),
         object({ kind: { enum: ['put-templates', 'discard'] } }),

@@ -1,4 +1,4 @@
-import { field } from '../../core/catalogue/fields';
+import { fieldLabel } from '../../core/catalogue/fields';
 import { openFillIns } from '../../core/templates/fillIns';
 import type { Template } from '../../core/templates/template';
 import { OperationError } from './operationError';
@@ -6,7 +6,7 @@ import { OperationError } from './operationError';
 /** A starter that was not filled in is not embedded, and says where. */
 export function refuseFillIns(templates: readonly Pick<Template, 'name' | 'entries'>[]): void {
   const open = openFillIns(templates).map(
-    ({ name, fields }) => `“${name}” (${fields.map((id) => field(id).standardName).join(', ')})`,
+    ({ name, fields }) => `“${name}” (${fields.map((id) => fieldLabel(id)).join(', ')})`,
   );
   if (open.length > 0)
     throw new OperationError(

@@ -29,8 +29,12 @@ export async function listIdentities(db: Queries): Promise<ListedIdentity[]> {
   return rows.map(({ createdAt: _, ...row }) => row);
 }
 
+/** Former states of one's details that are looked for in what pictures carry. */
+const FORMER_STATES = 40;
+
 export async function surroundings(db: Queries): Promise<Surroundings> {
-  return { today: localToday(), identities: identitiesByName(await listIdentities(db)) };
+  const [present, ...former] = await identityHistory(db);
+  return { today: localToday(), identities: present!, formerIdentities: former.slice(0, FORMER_STATES) };
 }
 
 /** Keeps new or changed details; what they were before stays known. */

@@ -12,7 +12,6 @@ import { readAssignment } from './assignments';
 import { photoFacts, placeholderContext } from './context';
 import { surroundings } from './identities';
 import { templatesById } from './templates';
-import { withFormerTexts } from './templateVersions';
 
 type InForcePhoto = { readonly name: string; readonly record: StoredRecord; readonly place: number };
 
@@ -26,7 +25,7 @@ export interface InForce {
 
 export async function inForceOf(db: Queries, assignmentId: string): Promise<InForce> {
   const assignment = await readAssignment(db, assignmentId);
-  const templates = await withFormerTexts(db, await templatesById(db, assignment.inForce));
+  const templates = await templatesById(db, assignment.inForce);
   const compiled = compileTemplates(templates);
   const around = await surroundings(db);
   const contextOf: InForce['contextOf'] = (photo) =>

@@ -1,7 +1,7 @@
 /** A request that cannot be carried out: worded for a person, sent as HTTP 4xx. */
 export class OperationError extends Error {
-  readonly status: 400 | 404 | 409;
-  constructor(message: string, status: 400 | 404 | 409 = 400) {
+  readonly status: 400 | 404 | 409 | 422;
+  constructor(message: string, status: 400 | 404 | 409 | 422 = 400) {
     super(message);
     this.name = 'OperationError';
     this.status = status;

@@ -152,11 +152,12 @@ export async function photoShot(db: Queries, photoId: string) {
     const row = rows.find((one) => one.role === role);
     return row && path.posix.basename(row.relativePath);
   };
-  const [raw, sidecar] = [nameOf('raw'), nameOf('sidecar')];
+  const [raw, sidecar, otherSidecar] = [nameOf('raw'), nameOf('sidecar'), nameOf('otherSidecar')];
   const shot: Shot = {
     main: path.basename(main),
     ...(raw ? { raw } : {}),
     ...(sidecar ? { sidecar } : {}),
+    ...(otherSidecar ? { otherSidecar } : {}),
   };
   return { rows, file, folder: path.dirname(main), shot };
 }

@@ -10,6 +10,7 @@ import { pathInside } from '../files/folders';
 import { announce, enqueuePreviews, enqueueRun } from '../jobs/queue';
 import { problemWords } from '../problems/words';
 import { readAssignment } from './assignments';
+import { checkedValue } from './checkedValue';
 import { refuseFillIns } from './fillIns';
 import { folderById, openFolder } from './folders';
 import { found, OperationError } from './operationError';
@@ -37,6 +38,9 @@ export async function startImport(
   for (const path of paths) await pathInside(source.path, path);
   const choices: ImportChoices = { ...usualChoices, ...wished };
   refuseBadPattern(choices);
+  const keywords = parseKeywords(choices.keywords);
+  checkedValue('keywords', keywords);
+  if (choices.rating) checkedValue('rating', choices.rating);
   const templates = await templatesById(db, assignment.inForce);
   refuseFillIns(templates);
   return db.transaction(async (tx) => {
@@ -45,7 +49,7 @@ export async function startImport(
     const parameters: ImportParameters = {
       version: 1,
       sourceFolderId: source.id,
-      keywords: parseKeywords(choices.keywords),
+      keywords,
       leaveAsTheyAre,
       fillOnly,
       placesTaken: await placesTaken(tx, assignmentId),

@@ -1,8 +1,8 @@
-import { and, desc, eq, inArray, lt, or } from 'drizzle-orm';
-import { type FieldId, field } from '../../core/catalogue/fields';
+import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { Entry, Template } from '../../core/templates/template';
 import type { Database, Queries } from '../db/client';
 import { templates, templateVersions } from '../db/schema';
+import { withFormerTexts } from './formerTexts';
 import { found } from './operationError';
 import { changeTemplate, type ListedTemplate, readTemplate } from './templates';
 
@@ -21,34 +21,6 @@ export async function templatesOfVersion(db: Queries, wanted: readonly Named[]):
     }),
   );
   return withFormerTexts(db, read);
-}
-
-/** Adds what earlier versions put before or after a text, so that it is renewed and not doubled. */
-export async function withFormerTexts<T extends Template>(db: Queries, read: readonly T[]): Promise<T[]> {
-  const joining = read.filter((one) => one.entries.some(joinsText));
-  if (joining.length === 0) return [...read];
-  const earlier = await db
-    .select({ id: templateVersions.templateId, entries: templateVersions.entries })
-    .from(templateVersions)
-    .where(
-      or(
-        ...joining.map((one) =>
-          and(eq(templateVersions.templateId, one.id), lt(templateVersions.version, one.version)),
-        ),
-      ),
-    )
-    .orderBy(desc(templateVersions.version));
-  return read.map((one) => {
-    const texts: { [K in FieldId]?: string[] } = {};
-    for (const { entries } of earlier.filter((row) => row.id === one.id))
-      for (const entry of entries.filter(joinsText))
-        texts[entry.field] = [...new Set([...(texts[entry.field] ?? []), ...entry.texts])];
-    return Object.keys(texts).length > 0 ? { ...one, formerTexts: texts } : one;
-  });
-}
-
-function joinsText({ field: id, rule }: Entry): boolean {
-  return (rule === 'before' || rule === 'after') && field(id).type === 'multiline';
 }
 
 export interface ListedVersion {

@@ -1,10 +1,12 @@
 import os from 'node:os';
 import { and, eq, inArray, sql } from 'drizzle-orm';
-import type { Entry, Template, TemplateKind } from '../../core/templates/template';
+import { checkEntry, type Entry, type Template, type TemplateKind } from '../../core/templates/template';
 import type { Database, Queries } from '../db/client';
 import { assignments, runs, templates, templatesInForce, templateVersions } from '../db/schema';
 import type { StoredTemplateDraft } from '../db/stored';
 import { announce } from '../jobs/queue';
+import { problemWords } from '../problems/words';
+import { withFormerTexts } from './formerTexts';
 import { found, OperationError } from './operationError';
 
 type Row = typeof templates.$inferSelect;
@@ -30,26 +32,30 @@ export const listed = (row: Row): ListedTemplate => ({
 
 /** All templates by name, those too that are archived or were never kept. */
 export async function listTemplates(db: Queries): Promise<ListedTemplate[]> {
-  return (await db.select().from(templates).orderBy(templates.name)).map(listed);
+  return withFormerTexts(db, (await db.select().from(templates).orderBy(templates.name)).map(listed));
 }
 
 export async function readTemplate(db: Queries, id: string): Promise<ListedTemplate> {
   const [row] = await db.select().from(templates).where(eq(templates.id, id));
-  return listed(found(row, 'template'));
+  const [template] = await withFormerTexts(db, [listed(found(row, 'template'))]);
+  return template!;
 }
 
-/** Templates by id, in the order asked for. */
+/** Templates by id, in the order asked for, with everything that belongs to them. */
 export async function templatesById(db: Queries, ids: readonly string[]): Promise<Template[]> {
   if (ids.length === 0) return [];
   const rows = await db
     .select()
     .from(templates)
     .where(inArray(templates.id, [...ids]));
-  return ids.map((id) =>
-    listed(
-      found(
-        rows.find((row) => row.id === id),
-        'template',
+  return withFormerTexts(
+    db,
+    ids.map((id) =>
+      listed(
+        found(
+          rows.find((row) => row.id === id),
+          'template',
+        ),
       ),
     ),
   );
@@ -154,5 +160,7 @@ export function checked(text: TemplateText): TemplateText {
   const fields = text.entries.map((entry) => entry.field);
   if (new Set(fields).size !== fields.length)
     throw new OperationError('A field can stand in a template only once.');
+  const [wrong] = text.entries.flatMap(checkEntry);
+  if (wrong) throw new OperationError(problemWords(wrong), 422);
   return { ...text, name };
 }

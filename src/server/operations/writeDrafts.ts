@@ -9,6 +9,7 @@ import type { Database, Queries } from '../db/client';
 import { drafts } from '../db/schema';
 import type { DraftOrigin } from '../db/stored';
 import { announce } from '../jobs/queue';
+import { checkedValue } from './checkedValue';
 import { refuseFillIns } from './fillIns';
 import { inForceOf } from './inForce';
 import { type DraftValue, type ListedPhoto, listPhotosOf } from './photos';
@@ -64,10 +65,13 @@ async function drafterFor(
   const one = (field: FieldId, value: FieldValue | null): NewDrafts =>
     new Map([[field, { value: normalised(value), origin: byHand }]]);
   switch (writing.kind) {
-    case 'set':
-      return () => one(writing.field, writing.value);
+    case 'set': {
+      const value = checkedValue(writing.field, writing.value);
+      return () => one(writing.field, value);
+    }
     case 'add-keywords':
     case 'remove-keywords': {
+      if (writing.kind === 'add-keywords') checkedValue('keywords', writing.terms);
       const rule = writing.kind === 'add-keywords' ? 'add' : 'remove';
       return (photo) =>
         one(
@@ -97,6 +101,7 @@ async function templateDrafter(
   return (photo) => {
     const values = presentValues(photo.record.fields, photo.drafts);
     if (writing.kind === 'caption') {
+      checkedValue('description', writing.text);
       const signOff = signOffOf(photo, values);
       const signed = splitSignOff(asText(values.description), signOff).signedOff;
       return new Map([

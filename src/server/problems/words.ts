@@ -1,58 +1,75 @@
-import { field, isFieldId } from '../../core/catalogue/fields';
+import { fieldLabel, isFieldId } from '../../core/catalogue/fields';
 import type { StoredProblem } from '../db/stored';
 
 /** What a problem is called for a person: what is wrong, and what to do about it. */
 const words: Readonly<Record<StoredProblem['code'], string>> = {
-  'out-of-bounds': 'A part of the file points outside it. The file may be damaged.',
+  'out-of-bounds':
+    'A part of the file points outside it: the file may be damaged. Copy it again from its source.',
   'file-cut': 'The file ends too early. Copy it again from its source.',
   'not-this-format': 'The file is not what its name says.',
-  'format-not-supported': 'Fabrica cannot read this kind of file.',
-  'limit-exceeded': 'A part of the file is larger than anything a sound file holds. It was left alone.',
-  'structure-broken': 'The file’s structure is broken. Copy it again from its source.',
+  'format-not-supported':
+    'Fabrica does not know this kind of file. Convert it to JPEG, TIFF, PNG or WebP, or leave it out.',
+  'limit-exceeded': 'This is larger than anything a sound file holds, and was not read.',
+  'structure-broken': 'This part of the file is broken. Copy the file again from its source.',
   'block-too-large': 'The metadata is too large for this kind of file. Shorten the longest text.',
-  'format-read-only': 'Camera raw files are never written. Their words go into a sidecar beside them.',
+  'format-read-only': 'Files of this kind are never written. Their metadata goes into a sidecar beside them.',
   'extension-differs': 'The file is of another format than its name says; it was read by its content.',
-  'iim-copies-differ': 'TIFF holds IIM twice, and the copies differ. The one in tag 33723 was taken.',
+  'block-repeated': 'The file holds this record twice. Both were read; a change leaves one.',
+  'provenance-signed':
+    'The file carries a signed record of its provenance (C2PA). Any change breaks the signature: it is written only if you say so.',
+  'metadata-not-read':
+    'Fabrica does not read metadata inside this kind of file yet. A sidecar beside it holds what you write.',
+  'iim-copies-differ': 'The file holds IIM twice, and the copies differ. The first one was taken.',
+  'iim-date-spelling': 'The date in IIM is written in an unusual way; it was read all the same.',
+  'iim-text-kept': 'A text in IIM is in a character set that could not be recognised; it stays as it is.',
   'exif-date-partial': 'Exif cannot hold a date without its time: DateTimeOriginal stays as it is.',
+  'exif-dangling': 'Exif points at a thumbnail outside itself: the file may have been cut.',
   'tiff-past-4-gib': 'A classic TIFF file cannot grow past 4 GiB. Save it as BigTIFF, or use a sidecar.',
-  'png-legacy-text': 'A text in the form of older programs stands in this PNG; it follows the change.',
+  'png-legacy-text': 'This PNG holds a text in the form of older programs; it follows a change.',
   'png-checksum': 'A checksum in this PNG is wrong: it was changed or damaged.',
   'status-against-notice':
     'The status says public domain, the notice claims a copyright. One of them is wrong.',
   'status-against-licence': 'Status and licence contradict each other.',
-  'terms-against-licence': 'An open licence stands beside words that forbid every use.',
+  'terms-against-licence': 'There is an open licence, and words that forbid every use.',
   'year-before-taken': 'The notice names a year in which the picture was not taken yet.',
+  'notice-without-status': 'There is a notice, but the status is not stated. “In copyright” would say it.',
+  'licence-against-mining':
+    'An open licence allows everybody to use the picture; data mining cannot be prohibited beside it.',
+  'licences-differ': 'Two fields name different licences.',
+  'mining-without-statement': 'Data Mining refers to a statement that is missing.',
+  'place-against-location': 'This differs from the structured location of the picture.',
   'twins-disagree': 'The files of this picture say different things.',
+  'sidecar-of-other-file': 'This sidecar was made for another file of the same name, and was not read.',
   'iim-cut': 'The IIM record ends in the middle of a value.',
   'iim-no-tag-marker': 'The IIM record holds something that is no IIM.',
   'iim-charset-assumed': 'The IIM record does not name its character set; it was recognised by its bytes.',
   'iim-charset-unsupported': 'The IIM record uses a character set that Fabrica does not know.',
   'iim-value-cut': 'Too long for IIM: older programs will see it cut. XMP holds it whole.',
-  'iim-value-not-encodable': 'A text cannot be written in IIM.',
-  'iim-bad-date': 'This date cannot be written in IIM.',
+  'iim-value-not-encodable': 'IIM has no form for this value; it is in XMP alone.',
+  'iim-bad-date': 'The date in IIM is no date that can be read or written.',
   'iim-time-without-zone': 'IIM asks for a time zone with a time: it holds the date alone.',
   'iim-repeated': 'A value that may stand once in IIM stands there several times.',
-  'xmp-not-well-formed': 'The XMP packet is not sound XML.',
+  'xmp-not-well-formed': 'The XMP packet is not well-formed XML.',
   'xmp-doctype': 'The XMP packet holds a document type, which is refused.',
   'xmp-not-rdf': 'The XMP packet holds no RDF.',
   'xmp-outside-subset': 'The XMP packet uses RDF that XMP does not allow.',
   'xmp-unexpected-form': 'A value in XMP has an unexpected form.',
-  'xmp-character-refused':
-    'A text holds a control character that XMP cannot keep. Remove it and embed again.',
+  'xmp-character-refused': 'A text holds a control character that XMP cannot keep. Remove it and try again.',
   'xmp-extended-missing': 'Parts of the extended XMP are missing.',
   'xmp-extended-needed': 'The metadata is too large for one XMP packet. Shorten the longest text.',
-  'tiff-header': 'The Exif block does not begin as it must.',
-  'ifd-cut': 'The Exif block ends too early.',
-  'ifd-cycle': 'The Exif block points back at itself.',
-  'ifd-overlap': 'Parts of the Exif block overlap.',
+  'xmp-property-repeated':
+    'The XMP packet holds a property twice with different values: other programs see no XMP at all. You can have the packet written new from what could be read; the first value is kept.',
+  'tiff-header': 'The TIFF structure does not begin as it must.',
+  'ifd-cut': 'A directory of tags ends too early.',
+  'ifd-cycle': 'A directory of tags points back at itself.',
   'exif-bad-date': 'The camera’s date cannot be read.',
   'exif-too-large': 'The Exif block has no room for the text. Shorten caption, creator or notice.',
   'mpf-broken': 'The index of further pictures in this file could not be followed.',
   'resource-cut': 'The image resources end too early.',
   'resource-broken': 'The image resources cannot be read to their end.',
   'block-unreadable':
-    'A metadata block that cannot be read would have to be replaced. The file was left as it is.',
-  'value-not-allowed': 'A value is not one that the field allows.',
+    'This record cannot be read to its end, and a change would have to replace it. The file was left as it is. You can have the record written new from what could be read.',
+  'value-not-allowed': 'This value is not allowed here.',
   'reread-differs': 'Reading back gave another value than was written. The file was left as it was.',
   'picture-data-differs': 'The picture data came out different. The file was left as it was.',
   'placeholder-unknown': 'A placeholder is not known.',
@@ -85,17 +102,48 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
     'Something in Fabrica failed. The file was left as it was; worker.log in the data folder tells more.',
 };
 
+/** The parts of a file that are named as they are called; anything else is a place inside one of them. */
+const parts: Readonly<Record<string, string>> = {
+  exif: 'Exif',
+  xmp: 'XMP',
+  iim: 'IIM',
+  photoshop: 'Image resources',
+};
+
+/** Codes whose `found` or `expected` says what a person needs. */
+const tells = new Set<StoredProblem['code']>([
+  'iim-value-cut',
+  'year-before-taken',
+  'xmp-property-repeated',
+  'licences-differ',
+  'place-against-location',
+]);
+
+/** What is wrong, at which field or part of the file, and what to do. */
 export function problemWords({ code, part, found, expected }: StoredProblem): string {
-  const about = isFieldId(part) ? `${field(part).standardName}: ` : '';
-  const numbers =
-    code === 'iim-value-cut' && found && expected
-      ? ` (${found}, ${expected})`
-      : code === 'year-before-taken' && found && expected
-        ? ` (${found}, ${expected})`
-        : code.startsWith('placeholder-') && found
-          ? ` (${found})`
-          : '';
-  return `${about}${words[code]}${numbers}`;
+  const about = isFieldId(part) ? `${fieldLabel(part)}: ` : partWords(code, part);
+  const wanted = code === 'value-not-allowed' && expected ? ` Expected: ${expected}.` : '';
+  const numbers = tells.has(code)
+    ? ` (${[found, expected].filter(Boolean).join(', ')})`
+    : code.startsWith('placeholder-') && found
+      ? ` (${found})`
+      : '';
+  const why =
+    code === 'block-unreadable' && found && Object.hasOwn(words, found)
+      ? ` ${words[found as StoredProblem['code']]}`
+      : '';
+  return `${about}${words[code]}${numbers}${wanted}${why}`;
+}
+
+/** Problems of the file as a whole, or whose words name the part already, need no name in front. */
+function partWords(code: StoredProblem['code'], part: string): string {
+  const named = parts[part] ?? part;
+  const isPlace =
+    /^(IFD|Exif|GPS|TIFF|JPEG|PNG|WebP|XMP|IIM|MPF|MakerNote|SubIFD|raw profile|image resources|extended XMP)\b/.test(
+      named,
+    );
+  const tellsPart = code === 'block-unreadable' || code === 'block-repeated' || code === 'limit-exceeded';
+  return tellsPart || (isPlace && !words[code].includes(named)) ? `${named}: ` : '';
 }
 
 export function failureWords(code: string): string {

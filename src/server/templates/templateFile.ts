@@ -11,6 +11,7 @@ import { entriesFromValues } from '../../core/templates/fromValues';
 import { compileTemplates } from '../../core/templates/resolve';
 import { checkEntry, type Entry, type Template } from '../../core/templates/template';
 
+import { problemWords } from '../problems/words';
 import { misfit } from './structures';
 
 /** A template file that cannot be used, told in words: they name the place in the file. */
@@ -57,7 +58,7 @@ function fromJson(text: string): Template {
   try {
     value = JSON.parse(text);
   } catch {
-    throw new TemplateFileError('it is not sound JSON');
+    throw new TemplateFileError('it is not well-formed JSON');
   }
   value = migrated(value);
   if (!validate(value)) {
@@ -75,11 +76,12 @@ function fromJson(text: string): Template {
       texts: one.texts ?? [],
       ...(one.structures ? { structures: one.structures } : {}),
     };
-    const [problem] = checkEntry(entry);
-    if (problem)
-      throw new TemplateFileError(`/entries/${index}/rule: “${one.rule}” does not fit ${one.field}`);
     const wrong = misfit(field(id).structure, one.structures ?? [], `/entries/${index}/structures`);
     if (wrong) throw new TemplateFileError(wrong);
+    const [problem] = checkEntry(entry);
+    if (problem?.code === 'rule-not-for-field')
+      throw new TemplateFileError(`/entries/${index}/rule: “${one.rule}” does not fit ${one.field}`);
+    if (problem) throw new TemplateFileError(`/entries/${index}: ${problemWords(problem)}`);
     return entry;
   });
   const template: Template = { id: 'file', name: value.name, kind: value.kind, version: 1, entries };

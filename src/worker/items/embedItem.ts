@@ -3,6 +3,7 @@ import { and, eq, inArray, lte } from 'drizzle-orm';
 import type { FieldId } from '../../core/catalogue/fields';
 import { insertedBytes } from '../../core/containers/edits';
 import { planShot, type ShotChoices, type ShotPart, type ShotRole } from '../../core/embed/planShot';
+import { withImplied } from '../../core/mapping/implied';
 import { FormatError } from '../../core/problems/problem';
 import type { Database, Queries } from '../../server/db/client';
 import { drafts, inverseEdits, runItems } from '../../server/db/schema';
@@ -16,6 +17,7 @@ import { containersOf, type ReadShot, readShot, sidecarPath } from '../../server
 import { withFile } from '../../server/files/source';
 import { verifyWritten } from '../../server/files/verifyWritten';
 import { writeOver } from '../../server/files/writeOver';
+import { localNow } from '../../server/operations/context';
 import { photoShot } from '../../server/operations/photos';
 import { indexShot } from './indexShot';
 
@@ -39,15 +41,14 @@ export async function embedItem(
   const rows = await db.select().from(drafts).where(draftsOf(photoId, fields));
   const read = await readShot(located.folder, located.shot);
   const wanted = new Map(rows.map((row) => [row.field, row.value]));
-  const plan = await planShot(containersOf(read), wanted, choices);
+  const plan = await planShot(containersOf(read), wanted, { ...choices, now: localNow() });
   if (plan.refused) throw new FormatError(plan.refused.code, plan.refused.part, plan.refused);
   const written: { [K in FieldId]?: WrittenField } = {};
-  for (const row of rows)
-    written[row.field] = {
-      before: plan.before.fields[row.field]?.value ?? null,
-      after: row.value,
-      origin: row.origin,
-    };
+  const present = (id: FieldId) => plan.before.fields[id]?.value;
+  for (const [id, after] of withImplied(wanted, present)) {
+    const origin = rows.find((row) => row.field === id)?.origin ?? { by: 'hand' as const };
+    written[id] = { before: present(id) ?? null, after, origin };
+  }
   const resumed = item.result && (await hasWayBack(db, item.id));
   const result = resumed ? item.result! : { version: 1 as const, written };
   if (!plan.unchanged) await db.update(runItems).set({ result }).where(eq(runItems.id, item.id));

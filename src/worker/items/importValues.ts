@@ -1,12 +1,12 @@
-import path from 'node:path';
 import type { FieldId } from '../../core/catalogue/fields';
+import { withImplied } from '../../core/mapping/implied';
 import { valuesOfRecord } from '../../core/mapping/read';
 import { valuesComing } from '../../core/templates/incoming';
 import type { FieldLookup, PlaceholderContext } from '../../core/templates/placeholders';
 import type { runItems } from '../../server/db/schema';
 import type { DraftOrigin, WrittenField } from '../../server/db/stored';
 import type { ReadShot } from '../../server/files/readShot';
-import { placeholderContext } from '../../server/operations/context';
+import { incomingContext } from '../../server/operations/context';
 import type { ImportRun } from './importRun';
 
 type Item = typeof runItems.$inferSelect;
@@ -23,9 +23,12 @@ export function importValues(run: ImportRun, item: Item, read: ReadShot): Writte
     keywords,
     rating,
   });
+  const wanted = new Map([...coming].map(([id, { value }]) => [id, value]));
   const written: Written = {};
-  for (const [id, { value, templateId }] of coming)
-    written[id] = { before: values[id] ?? null, after: value, origin: originOf(run, templateId) };
+  for (const [id, value] of withImplied(wanted, (one) => values[one])) {
+    const origin = originOf(run, coming.get(id)?.templateId);
+    written[id] = { before: values[id] ?? null, after: value, origin };
+  }
   return written;
 }
 
@@ -35,16 +38,14 @@ function originOf({ templates }: ImportRun, templateId: string | undefined): Dra
   return { by: 'template', templateId: template.id, name: template.name, version: template.version };
 }
 
-/** What placeholders know of a picture on its way in; the running number goes on from the last run. */
 export function importContext(run: ImportRun, item: Item, { main }: ReadShot): PlaceholderContext {
-  const facts = {
-    name: item.name,
+  const picture = {
+    relativePath: item.sourcePath ?? item.name,
+    position: item.position,
     camera: main.picture.camera,
     pixels: main.picture.pixels,
-    folder: path.basename(path.dirname(item.sourcePath ?? '')) || undefined,
-    runningNumber: run.placesTaken + item.position + 1,
   };
-  return placeholderContext(run.assignment, facts, run.around);
+  return incomingContext(run.assignment, picture, run.around, run.placesTaken);
 }
 
 /** The picture's values as they will stand. */

@@ -21,12 +21,14 @@ export interface IndexedShot {
 }
 
 /** The files of a read photo with their roles. */
-export function partsOf({ main, raw, sidecar, shot }: ReadShot) {
+export function partsOf({ main, raw, sidecar, otherSidecar, shot }: ReadShot) {
   const parts: { role: ShotRole; name: string; file: PhotoFile }[] = [
     { role: 'main', name: shot.main, file: main },
   ];
   if (raw && shot.raw) parts.push({ role: 'raw', name: shot.raw, file: raw });
   if (sidecar && shot.sidecar) parts.push({ role: 'sidecar', name: shot.sidecar, file: sidecar });
+  if (otherSidecar && shot.otherSidecar)
+    parts.push({ role: 'otherSidecar', name: shot.otherSidecar, file: otherSidecar });
   return parts;
 }
 

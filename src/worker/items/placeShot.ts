@@ -30,6 +30,7 @@ export function numberedShot(shot: Shot, needsSidecar: boolean, n: number): Shot
     main: numbered(shot.main),
     ...(shot.raw ? { raw: numbered(shot.raw) } : {}),
     ...(sidecar ? { sidecar: numbered(sidecar) } : {}),
+    ...(shot.otherSidecar ? { otherSidecar: numbered(shot.otherSidecar) } : {}),
   };
 }
 

@@ -20,7 +20,9 @@ export async function reserveNames(
   result: RunItemResult,
 ): Promise<boolean> {
   const { target, others, inside = '' } = result;
-  const given = [target, others?.raw, others?.sidecar].filter((name) => name !== undefined);
+  const given = [target, others?.raw, others?.sidecar, others?.otherSidecar].filter(
+    (name) => name !== undefined,
+  );
   const names = given.map(nameKey);
   const paths = given.map((name) => path.posix.join(inside, name));
   const { rows } = await db.execute<{ claimed: string; noted: string }>(sql`

@@ -12,7 +12,8 @@ import { type JpegStructure, type Segment, type SegmentKind, signatures } from '
 const SEGMENT_PAYLOAD = 65_533;
 export const jpegMaxBytes = {
   exif: SEGMENT_PAYLOAD - signatures.exif.length,
-  xmp: SEGMENT_PAYLOAD - signatures.xmp.length,
+  /** XMP part 3, 1.1.3: two octets fewer than the segment would hold. */
+  xmp: 65_502,
   xmpExtended: limits.xmpBytes,
 } as const;
 
@@ -112,7 +113,7 @@ function layOut(
   segments.forEach((segment, index) => {
     insertNew(index);
     const bytes = made.get(segment.kind);
-    const several = segment.kind === 'photoshop' || segment.kind === 'xmp-extended';
+    const several = segment.kind !== 'exif';
     const mine = bytes !== undefined && (several || !replaced.has(segment.kind));
     if (mine) {
       edits.push({ kind: 'copy', start: cursor, end: segment.start });

@@ -22,18 +22,29 @@ export async function readJpeg(file: ByteSource): Promise<ReadResult<JpegStructu
     const start = one.start + MARKER_AND_LENGTH + signature.length;
     return source.read(start, Math.max(0, one.end - start));
   };
-  const [exif] = of('exif');
-  const [xmp] = of('xmp');
+  const [exif, ...moreExif] = of('exif');
+  const [xmp, ...moreXmp] = of('xmp');
   const photoshop = of('photoshop');
-  const held = [...photoshop, ...of('xmp-extended')].reduce((sum, one) => sum + one.end - one.start, 0);
+  const held = [...photoshop, ...of('xmp-extended'), ...moreXmp].reduce(
+    (sum, one) => sum + one.end - one.start,
+    0,
+  );
   if (held > limits.blockBytes)
     throw new FormatError('limit-exceeded', 'JPEG', { found: `${held} bytes of metadata` });
-  const blocks: { -readonly [K in BlockKind]?: Uint8Array } = {};
+  const blocks: { -readonly [K in keyof Blocks]: Blocks[K] } = {};
   if (exif) blocks.exif = await payload(exif, signatures.exif);
   if (xmp) blocks.xmp = await payload(xmp, signatures.xmp);
   if (photoshop.length > 0)
     blocks.photoshop = concat(await Promise.all(photoshop.map((one) => payload(one, signatures.photoshop))));
+  if (moreXmp.length > 0)
+    blocks.furtherXmp = await Promise.all(
+      moreXmp.slice(0, limits.furtherPackets).map((one) => payload(one, signatures.xmp)),
+    );
   const found: Problem[] = [...problems];
+  if (moreExif[0])
+    found.push(problem('block-repeated', 'Exif', { offset: moreExif[0].start, severity: 'info' }));
+  const [provenance] = of('provenance');
+  if (provenance) found.push(problem('provenance-signed', 'JPEG', { offset: provenance.start }));
   const unreadable: BlockKind[] = [];
   if (blocks.xmp) {
     const portions = await Promise.all(of('xmp-extended').map((one) => payload(one, signatures.xmpExtended)));
@@ -43,7 +54,7 @@ export async function readJpeg(file: ByteSource): Promise<ReadResult<JpegStructu
       found.push(problem('xmp-extended-missing', 'extended XMP', { severity: 'error' }));
     } else if (extended) blocks.xmpExtended = extended;
   }
-  return { structure, blocks: blocks as Blocks, problems: found, unreadable };
+  return { structure, blocks, problems: found, unreadable };
 }
 
 /**

@@ -22,6 +22,7 @@ export type SegmentKind =
   | 'icc'
   | 'adobe'
   | 'jfif'
+  | 'provenance'
   | 'tables'
   | 'other';
 
@@ -135,7 +136,19 @@ function kindOf(marker: number, head: Uint8Array): SegmentKind {
           ? 'xmp-extended'
           : 'other';
   if (marker === 0xe2) return has(signatures.mpf) ? 'mpf' : has(signatures.icc) ? 'icc' : 'other';
+  if (marker === 0xeb) return isProvenance(head) ? 'provenance' : 'other';
   if (marker === 0xed) return has(signatures.photoshop) ? 'photoshop' : 'other';
   if (marker === 0xee) return has(signatures.adobe) ? 'adobe' : 'other';
   return marker >= 0xe0 && marker <= 0xef ? 'other' : marker === 0xfe ? 'other' : 'tables';
+}
+
+/**
+ * A JUMBF superbox of the C2PA manifest store (ISO/IEC 19566-5; C2PA 2.1, "Embedding manifests into JPEG";
+ * from memory): "JP", box instance and packet sequence, then box length and type; its description box
+ * begins with the UUID of "c2pa".
+ */
+function isProvenance(head: Uint8Array): boolean {
+  const type = String.fromCharCode(...head.subarray(12, 16));
+  const uuid = String.fromCharCode(...head.subarray(24, 28));
+  return head[0] === 0x4a && head[1] === 0x50 && type === 'jumb' && uuid === 'c2pa';
 }

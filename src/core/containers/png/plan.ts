@@ -1,22 +1,14 @@
 import { attempt, type Problem, problem } from '../../problems/problem';
 import type { BlockChanges, Edit, LegacyText } from '../container';
 import { joinEdits } from '../edits';
+import { profileChunk, profileName, readProfile, withoutDisplay } from './rawProfile';
 import type { PngChunk, PngStructure } from './structure';
-import {
-  decodeProfile,
-  plainTextChunk,
-  pngChunk,
-  profileChunk,
-  profileName,
-  textOfChunk,
-  XMP_KEYWORD,
-  xmpChunk,
-} from './textChunk';
+import { plainTextChunk, pngChunk, textOfChunk, XMP_KEYWORD, xmpChunk } from './textChunk';
 
 /**
  * A changed block takes the place of its chunk; a new XMP chunk stands behind IHDR, a new eXIf chunk in
- * front of the picture. A raw profile whose block changes is written anew (IIM), or gives way to the
- * proper chunk (XMP, Exif).
+ * front of the picture. A raw profile of Exif or IIM is written anew as what it is: as a live eXIf chunk its
+ * orientation would turn the picture. A raw profile of XMP gives way to the proper chunk.
  */
 export function planPng(
   structure: PngStructure,
@@ -27,30 +19,33 @@ export function planPng(
   const problems: Problem[] = [];
   const legacy = (chunk: PngChunk) =>
     problems.push(
-      problem('png-legacy-text', chunk.text?.keyword ?? chunk.type, {
-        offset: chunk.start,
-        severity: 'info',
-      }),
+      problem('png-legacy-text', chunk.keyword ?? chunk.type, { offset: chunk.start, severity: 'info' }),
     );
-  let freshXmp = 'xmp' in changes ? changes.xmp && xmpChunk(changes.xmp) : undefined;
-  let freshExif = 'exif' in changes ? changes.exif && pngChunk('eXIf', changes.exif) : undefined;
+  const live = (type: string) => chunks.some((one) => one.type === type || one.keyword === type);
+  const packet =
+    changes.xmp && !live(XMP_KEYWORD) && chunks.some((one) => holdsXmp(one))
+      ? withoutDisplay(changes.xmp)
+      : changes.xmp;
+  let freshXmp = packet && xmpChunk(packet);
+  const keepsProfile = !live('eXIf') && chunks.some((one) => holds(one, 'exif'));
+  let freshExif = changes.exif && !keepsProfile ? pngChunk('eXIf', changes.exif) : undefined;
   for (const chunk of chunks) {
-    const profile = chunk.text && profileName(chunk.text.keyword);
-    if (chunk.text?.keyword === XMP_KEYWORD && 'xmp' in changes) {
+    const profile = profileName(chunk.keyword);
+    if (chunk.keyword === XMP_KEYWORD && 'xmp' in changes) {
       made.set(chunk, freshXmp);
       freshXmp = undefined;
     } else if (chunk.type === 'eXIf' && 'exif' in changes) {
       made.set(chunk, freshExif);
       freshExif = undefined;
     } else if (profile) {
-      const bytes = profileChange(profile, chunk, changes);
+      const bytes = profileChange(profile, chunk, changes, keepsProfile);
       if (bytes === 'stays') continue;
       made.set(chunk, bytes);
       legacy(chunk);
     } else if (chunk.text && changes.texts) {
       const wanted = textNow(chunk, chunks, changes.texts);
       if (wanted === textOfChunk(chunk.text)) continue;
-      made.set(chunk, wanted === undefined ? undefined : plainTextChunk(chunk.text.keyword, wanted));
+      made.set(chunk, wanted === undefined ? undefined : plainTextChunk(chunk.keyword!, wanted));
       legacy(chunk);
     }
   }
@@ -76,22 +71,31 @@ export function planPng(
   return { edits: joinEdits(edits), problems };
 }
 
-/** With which IIM begins; image resources begin with a signature. */
-const TAG_MARKER = 0x1c;
+/** Whether a chunk is a raw profile that holds this block. */
+function holds({ keyword, text }: PngChunk, block: string): boolean {
+  const name = profileName(keyword);
+  if (!name || !text) return false;
+  const read = attempt(() => readProfile(name, text.bytes));
+  return 'value' in read && read.value.block === block;
+}
+
+function holdsXmp(chunk: PngChunk): boolean {
+  return holds(chunk, 'xmp');
+}
 
 function profileChange(
-  profile: string,
-  chunk: PngChunk,
+  name: string,
+  { keyword, text }: PngChunk,
   changes: BlockChanges,
+  keepsExif: boolean,
 ): Uint8Array | undefined | 'stays' {
-  if (profile === 'xmp' && 'xmp' in changes) return undefined;
-  if ((profile === 'exif' || profile === 'app1') && 'exif' in changes) return undefined;
-  if (profile !== 'iptc' && profile !== '8bim') return 'stays';
-  const held = attempt(() => decodeProfile(textOfChunk(chunk.text!)));
-  if ('problem' in held) return 'stays';
-  const block = held.value[0] === TAG_MARKER ? 'iim' : 'photoshop';
+  const read = text && attempt(() => readProfile(name, text.bytes));
+  if (!read || 'problem' in read) return 'stays';
+  const { block, mark } = read.value;
+  if (!(block in changes)) return 'stays';
   const bytes = changes[block];
-  return block in changes ? bytes && profileChunk(chunk.text!.keyword, bytes) : 'stays';
+  const givesWay = block === 'xmp' || (block === 'exif' && !keepsExif);
+  return givesWay ? undefined : bytes && profileChunk(keyword!, mark, bytes);
 }
 
 /** The text that a chunk is to have: the n-th of its keyword. */
@@ -100,7 +104,7 @@ function textNow(
   chunks: readonly PngChunk[],
   texts: readonly LegacyText[],
 ): string | undefined {
-  const keyword = chunk.text!.keyword;
-  const index = chunks.filter((one) => one.text?.keyword === keyword).indexOf(chunk);
+  const { keyword } = chunk;
+  const index = chunks.filter((one) => one.text && one.keyword === keyword).indexOf(chunk);
   return texts.filter((one) => one.keyword === keyword)[index]?.text;
 }

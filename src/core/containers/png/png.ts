@@ -6,8 +6,10 @@ import { ByteView } from '../../bytes/view';
 import { FormatError, type Problem, problem } from '../../problems/problem';
 import type { BlockKind, Blocks, ContainerCodec, LegacyText, ReadResult } from '../container';
 import { planPng } from './plan';
+import { blockOfProfile, profileName, readProfile } from './rawProfile';
 import { isPng, type PngChunk, type PngStructure, readChunks } from './structure';
-import { decodeProfile, decodeTextChunk, profileName, textOfChunk, XMP_KEYWORD } from './textChunk';
+import { decodeTextChunk, KEYWORD_BYTES, keywordOf, TEXT_TYPES, textOfChunk, XMP_KEYWORD } from './textChunk';
+import { PNG_KEYWORDS } from './textKeywords';
 
 /**
  * PNG (third edition): XMP in iTXt, Exif in eXIf. Texts and raw profiles of older programs are read where
@@ -19,104 +21,122 @@ export const png: ContainerCodec<PngStructure> = {
   maxBytes: {},
   kind: () => ({ id: 'png', mediaType: 'image/png' }),
   sniff: isPng,
-  read: readPng,
+  read: (source) => new PngReader(source).read(),
   planEdits: planPng,
   pictureRanges: async ({ picture }) => picture,
   pixelSize: ({ pixels }) => pixels,
 };
 
-const TEXT_TYPES = ['tEXt', 'zTXt', 'iTXt'];
+/** The chunk of a C2PA manifest store (C2PA 2.1, "Embedding manifests into PNG"; from memory). */
+const PROVENANCE = 'caBX';
+const HEAD = 8;
 
-async function readPng(source: ByteSource): Promise<ReadResult<PngStructure>> {
-  const bare = await readChunks(source);
-  const problems: Problem[] = [];
-  const unreadable: BlockKind[] = [];
-  const blocks: { -readonly [K in keyof Blocks]: Blocks[K] } = {};
-  const chunks: PngChunk[] = [];
-  for (const chunk of bare.chunks) {
-    const isText = TEXT_TYPES.includes(chunk.type);
-    if (!isText && chunk.type !== 'eXIf') {
-      chunks.push(chunk);
-      continue;
+const legacyKeywords = new Set(Object.values(PNG_KEYWORDS));
+
+/** Whether a text is a voice of the metadata: the others are never taken into memory. */
+function isOfInterest(keyword: string): boolean {
+  return keyword === XMP_KEYWORD || profileName(keyword) !== undefined || legacyKeywords.has(keyword);
+}
+
+class PngReader {
+  private readonly problems: Problem[] = [];
+  private readonly unreadable: BlockKind[] = [];
+  private readonly blocks: { -readonly [K in keyof Blocks]: Blocks[K] } = {};
+  private readonly texts: LegacyText[] = [];
+  /** What the compressed texts of this file may still inflate to. */
+  private inflatable: number = limits.inflatedBytes;
+  private taken = 0;
+
+  constructor(private readonly source: ByteSource) {}
+
+  async read(): Promise<ReadResult<PngStructure>> {
+    const bare = await readChunks(this.source);
+    const chunks: PngChunk[] = [];
+    for (const chunk of bare.chunks) chunks.push(await this.chunk(chunk));
+    for (const chunk of chunks) this.takeText(chunk);
+    for (const chunk of chunks) this.takeProfile(chunk);
+    if (this.texts.length > 0) this.blocks.texts = this.texts;
+    const { blocks, problems, unreadable } = this;
+    return { structure: { ...bare, chunks }, blocks, problems, unreadable };
+  }
+
+  private async chunk(chunk: PngChunk): Promise<PngChunk> {
+    if (chunk.type === PROVENANCE)
+      this.problems.push(problem('provenance-signed', 'PNG', { offset: chunk.start }));
+    if (chunk.type === 'eXIf') {
+      const content = withoutMark(await this.content(chunk));
+      if (this.blocks.exif)
+        this.problems.push(problem('block-repeated', 'Exif', { offset: chunk.start, severity: 'info' }));
+      else this.blocks.exif = content;
+      return chunk;
     }
-    const content = await contentOf(source, chunk, problems);
-    if (chunk.type === 'eXIf') blocks.exif ??= withoutMark(content);
-    chunks.push(isText ? withText(chunk, content, problems, unreadable) : chunk);
+    return TEXT_TYPES.includes(chunk.type) ? this.textChunk(chunk) : chunk;
   }
-  const texts: LegacyText[] = [];
-  for (const { text } of chunks) {
-    if (!text) continue;
-    if (text.keyword === XMP_KEYWORD) blocks.xmp ??= text.bytes;
-    else if (!profileName(text.keyword)) texts.push({ keyword: text.keyword, text: textOfChunk(text) });
-  }
-  takeProfiles(chunks, blocks, problems, unreadable);
-  if (texts.length > 0) blocks.texts = texts;
-  return { structure: { ...bare, chunks }, blocks, problems, unreadable };
-}
 
-async function contentOf(source: ByteSource, { type, start, end }: PngChunk, problems: Problem[]) {
-  if (end - start > limits.blockBytes) throw new FormatError('limit-exceeded', type, { offset: start });
-  const bytes = await source.read(start, end - start);
-  const view = new ByteView(bytes, 'big', type);
-  if (view.u32(bytes.length - 4) !== crc32(bytes.subarray(4, bytes.length - 4)))
-    problems.push(problem('png-checksum', type, { offset: start }));
-  return bytes.subarray(8, bytes.length - 4);
-}
-
-function withText(
-  chunk: PngChunk,
-  content: Uint8Array,
-  problems: Problem[],
-  unreadable: BlockKind[],
-): PngChunk {
-  try {
-    return { ...chunk, text: decodeTextChunk(chunk.type, content) };
-  } catch (error) {
-    if (!(error instanceof FormatError)) throw error;
-    problems.push(error.problem);
-    if (startsWith(content, ascii(XMP_KEYWORD))) unreadable.push('xmp');
-    return chunk;
-  }
-}
-
-/** Raw profiles speak where the proper chunk is silent. */
-function takeProfiles(
-  chunks: readonly PngChunk[],
-  blocks: { -readonly [K in keyof Blocks]: Blocks[K] },
-  problems: Problem[],
-  unreadable: BlockKind[],
-): void {
-  for (const { text, start } of chunks) {
-    const name = text && profileName(text.keyword);
-    if (!name || !['exif', 'app1', 'xmp', 'iptc', '8bim'].includes(name)) continue;
-    problems.push(problem('png-legacy-text', `raw profile ${name}`, { offset: start, severity: 'info' }));
+  private async textChunk(chunk: PngChunk): Promise<PngChunk> {
+    const { start, end, type } = chunk;
+    const keyword = keywordOf(
+      await this.source.read(start + HEAD, Math.min(KEYWORD_BYTES, end - start - HEAD - 4)),
+    );
+    if (keyword === undefined || !isOfInterest(keyword)) return keyword ? { ...chunk, keyword } : chunk;
+    const isPacket = keyword === XMP_KEYWORD || profileName(keyword) !== undefined;
     try {
-      const bytes = decodeProfile(textOfChunk(text));
-      if (name === 'xmp') blocks.xmp ??= bytes;
-      else if (name === 'exif' || name === 'app1') takeApp1(bytes, blocks);
-      else if (bytes[0] === 0x1c) blocks.iim ??= bytes;
-      else blocks.photoshop ??= withoutName(bytes);
+      if (++this.taken > limits.pngTexts)
+        throw new FormatError('limit-exceeded', keyword, { expected: `at most ${limits.pngTexts} texts` });
+      const content = await this.content(chunk);
+      const most = isPacket ? this.inflatable : Math.min(this.inflatable, limits.pngTextBytes);
+      const plain = type === 'tEXt' || (type === 'iTXt' && content[keyword.length + 1] === 0);
+      const text = decodeTextChunk(type, content, plain && isPacket ? limits.blockBytes : most);
+      if (!plain) this.inflatable -= text.bytes.length;
+      return { ...chunk, keyword, text };
     } catch (error) {
       if (!(error instanceof FormatError)) throw error;
-      problems.push(error.problem);
-      unreadable.push(name === 'xmp' ? 'xmp' : name === 'iptc' || name === '8bim' ? 'photoshop' : 'exif');
+      this.problems.push(error.problem);
+      const profile = profileName(keyword);
+      if (keyword === XMP_KEYWORD) this.unreadable.push('xmp');
+      else if (profile) this.unreadable.push(blockOfProfile(profile));
+      return { ...chunk, keyword };
     }
   }
-}
 
-const XMP_MARK = ascii('http://ns.adobe.com/xap/1.0/\0');
+  private async content({ type, start, end }: PngChunk): Promise<Uint8Array> {
+    if (end - start > limits.blockBytes) throw new FormatError('limit-exceeded', type, { offset: start });
+    const bytes = await this.source.read(start, end - start);
+    const view = new ByteView(bytes, 'big', type);
+    if (view.u32(bytes.length - 4) !== crc32(bytes.subarray(4, bytes.length - 4)))
+      this.problems.push(problem('png-checksum', type, { offset: start }));
+    return bytes.subarray(HEAD, bytes.length - 4);
+  }
 
-function takeApp1(bytes: Uint8Array, blocks: { -readonly [K in keyof Blocks]: Blocks[K] }): void {
-  if (startsWith(bytes, XMP_MARK)) blocks.xmp ??= bytes.subarray(XMP_MARK.length);
-  else blocks.exif ??= withoutMark(bytes);
+  private takeText({ keyword, text }: PngChunk): void {
+    if (!keyword || !text || profileName(keyword)) return;
+    if (keyword !== XMP_KEYWORD) this.texts.push({ keyword, text: textOfChunk(text) });
+    else if (!this.blocks.xmp) this.blocks.xmp = text.bytes;
+    else
+      this.blocks.furtherXmp = [...(this.blocks.furtherXmp ?? []), text.bytes].slice(
+        0,
+        limits.furtherPackets,
+      );
+  }
+
+  /** Raw profiles speak where the proper chunk is silent. */
+  private takeProfile({ keyword, text, start }: PngChunk): void {
+    const name = profileName(keyword);
+    if (!name || !text) return;
+    const part = `raw profile ${name}`;
+    this.problems.push(problem('png-legacy-text', part, { offset: start, severity: 'info' }));
+    try {
+      const { block, bytes } = readProfile(name, text.bytes);
+      this.blocks[block] ??= bytes;
+    } catch (error) {
+      if (!(error instanceof FormatError)) throw error;
+      this.problems.push(error.problem);
+      this.unreadable.push(blockOfProfile(name));
+    }
+  }
 }
 
 function withoutMark(bytes: Uint8Array): Uint8Array {
   const mark = ascii('Exif\0\0');
   return startsWith(bytes, mark) ? bytes.subarray(mark.length) : bytes;
-}
-
-function withoutName(bytes: Uint8Array): Uint8Array {
-  const name = ascii('Photoshop 3.0\0');
-  return startsWith(bytes, name) ? bytes.subarray(name.length) : bytes;
 }

@@ -11,7 +11,9 @@ export interface PngChunk {
   readonly type: string;
   readonly start: number;
   readonly end: number;
-  /** What a text chunk says, where it could be read. */
+  /** Of a text chunk. */
+  readonly keyword?: string;
+  /** What a text chunk says, where it is metadata and could be read. */
   readonly text?: TextChunk;
 }
 export interface PngStructure {

@@ -4,6 +4,7 @@ import { ByteWriter } from '../../bytes/writer';
 import { decodeExif, type ExifModel } from '../../exif/exif';
 import { changedRows, MARK_BYTES, markedArea, type TagChange } from '../../exif/writeTags';
 import { FormatError, type Problem } from '../../problems/problem';
+import { deadSpans, type Span, valueSpans } from '../../tiff/dead';
 import { entry, type IfdEntry, sizes, valueBytes } from '../../tiff/ifd';
 import { layTree } from '../../tiff/layout';
 import type { BlockChanges, Edit, Range } from '../container';
@@ -47,10 +48,54 @@ export function planTiff(
   const edits: Edit[] = [
     { kind: 'copy', start: 0, end: pointerAt },
     { kind: 'insert', bytes: pointer.done() },
-    { kind: 'copy', start: pointerAt + pointer.length, end: base },
+    ...copyWithZeros(pointerAt + pointer.length, base, formerValues(structure, before.ranges, tags, base)),
     { kind: 'insert', bytes: concat([new Uint8Array(areaAt - base), area]) },
   ];
   return { edits: joinEdits(edits), problems: [] };
+}
+
+/** Where the values of changed tags stood, packets among them, unless something else uses these bytes. */
+function formerValues(
+  { ifd0, exifIfd, gpsIfd, images, format }: TiffStructure,
+  ranges: readonly Range[],
+  tags: Record<'IFD0' | 'Exif' | 'GPS', Changes>,
+  base: number,
+): Span[] {
+  const { count, entry: octets, next } = sizes(format.big);
+  const directory = ({ offset, entries }: ReadIfd): Span => ({
+    start: offset,
+    end: offset + count + entries.length * octets + next,
+  });
+  const relaid = [
+    { ifd: ifd0, changed: tags.IFD0, stays: false },
+    { ifd: exifIfd, changed: tags.Exif, stays: tags.Exif.size === 0 },
+    { ifd: gpsIfd, changed: tags.GPS, stays: tags.GPS.size === 0 },
+  ];
+  const former = relaid.flatMap(
+    ({ ifd, changed }) => ifd?.entries.filter((one) => changed.has(one.tag)) ?? [],
+  );
+  const others = images.filter((one) => one !== ifd0);
+  const live = [
+    ...ranges,
+    ...relaid.flatMap(({ ifd, changed, stays }) => [
+      ...valueSpans(ifd, new Set(changed.keys())),
+      ...(ifd && stays ? [directory(ifd)] : []),
+    ]),
+    ...others.flatMap((ifd) => [...valueSpans(ifd), directory(ifd)]),
+  ];
+  return deadSpans(former, live, base);
+}
+
+function copyWithZeros(start: number, end: number, zeros: readonly Span[]): Edit[] {
+  const edits: Edit[] = [];
+  let at = start;
+  for (const span of zeros) {
+    if (span.start < at) continue;
+    edits.push({ kind: 'copy', start: at, end: span.start });
+    edits.push({ kind: 'insert', bytes: new Uint8Array(span.end - span.start) });
+    at = span.end;
+  }
+  return [...edits, { kind: 'copy', start: at, end }];
 }
 
 function tagChanges(

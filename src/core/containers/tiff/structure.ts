@@ -37,6 +37,8 @@ export const TIFF_TAG = {
   iccProfile: 34675,
   gpsIfd: 34853,
   dngVersion: 50706,
+  /** The C2PA manifest store (C2PA 2.1, "Embedding manifests into TIFF"; from memory). */
+  provenance: 52545,
 } as const;
 
 /** A directory with the values that its small entries hold, read from the file. */

@@ -66,6 +66,7 @@ async function readTiffFile(source: ByteSource, name: string): Promise<ReadResul
     ranges.push(...found.ranges);
     if (found.outside) problems.push(problem('out-of-bounds', 'picture data', { offset: ifd.offset }));
   }
+  const provenance = entry(structure.ifd0, TIFF_TAG.provenance);
   const { exif, blocks, problems: about } = await tiffBlocks(structure, source);
   return {
     structure: {
@@ -75,7 +76,11 @@ async function readTiffFile(source: ByteSource, name: string): Promise<ReadResul
       ranges,
     },
     blocks: { ...blocks, exif },
-    problems: [...problems, ...about],
+    problems: [
+      ...problems,
+      ...about,
+      ...(provenance ? [problem('provenance-signed', 'TIFF', { offset: provenance.valueAt })] : []),
+    ],
     unreadable: unread(structure, blocks),
   };
 }

@@ -4,7 +4,7 @@ import { type ByteSource, windowed } from '../../bytes/source';
 import { ByteView } from '../../bytes/view';
 import { ByteWriter } from '../../bytes/writer';
 import { FormatError, type Problem, problem } from '../../problems/problem';
-import type { BlockChanges, BlockKind, ContainerCodec, Edit, ReadResult } from '../container';
+import type { BlockChanges, Blocks, ContainerCodec, Edit, ReadResult } from '../container';
 import { joinEdits, plannedSize } from '../edits';
 
 /** Chunks of WebP (RFC 9649, 2). Offsets count from the start of the file. */
@@ -72,12 +72,17 @@ async function readWebp(file: ByteSource): Promise<ReadResult<WebpStructure>> {
       throw new FormatError('limit-exceeded', one.type, { offset: one.start });
     return file.read(one.start + 8, one.length);
   };
-  const blocks: { -readonly [K in BlockKind]?: Uint8Array } = {};
+  const blocks: { -readonly [K in keyof Blocks]: Blocks[K] } = {};
   const [exif, xmp, vp8x] = [of('EXIF'), of('XMP '), of('VP8X')];
   const stored = exif && (await content(exif));
   const exifMark = stored !== undefined && startsWith(stored, EXIF_MARK);
   if (stored) blocks.exif = exifMark ? stored.subarray(EXIF_MARK.length) : stored;
   if (xmp) blocks.xmp = await content(xmp);
+  const moreXmp = chunks.filter((one) => one.type === 'XMP ' && one !== xmp);
+  if (moreXmp.length > 0)
+    blocks.furtherXmp = await Promise.all(moreXmp.slice(0, limits.furtherPackets).map(content));
+  const provenance = of('C2PA');
+  if (provenance) problems.push(problem('provenance-signed', 'WebP', { offset: provenance.start }));
   const bitstream = await bitstreamOf(source, chunks);
   const extended = vp8x && (await content(vp8x));
   if (extended && extended.length < 10)
@@ -144,7 +149,7 @@ function planWebp(structure: WebpStructure, changes: BlockChanges): { edits: Edi
   if (made.size === 0) return { edits: [{ kind: 'copy', start: 0, end: size }], problems: [] };
   const has = (type: string) =>
     made.has(type) ? made.get(type) !== undefined : chunks.some((one) => one.type === type);
-  const edits: Edit[] = [{ kind: 'insert', bytes: chunk('VP8X', vp8x(structure, has('EXIF'), has('XMP '))) }];
+  const edits: Edit[] = [{ kind: 'insert', bytes: chunk('VP8X', vp8x(structure, has)) }];
   const placed = new Set<string>();
   for (const one of chunks) {
     if (one.type === 'VP8X') continue;
@@ -188,7 +193,11 @@ function anew(
   return [{ kind: 'insert', bytes: chunk(type, bytes) }];
 }
 
-function vp8x(structure: WebpStructure, exif: boolean, xmp: boolean): Uint8Array {
+/**
+ * The flags say what a reader finds. Chunks that the file had without saying so stay unsaid: an Exif block or
+ * a colour profile that nobody read must not turn or tint the picture now.
+ */
+function vp8x(structure: WebpStructure, has: (type: string) => boolean): Uint8Array {
   const { extended, pixels, alpha, chunks } = structure;
   const out = extended ? extended.slice() : new Uint8Array(10);
   if (!extended) {
@@ -197,9 +206,11 @@ function vp8x(structure: WebpStructure, exif: boolean, xmp: boolean): Uint8Array
     put24(4, pixels.width - 1);
     put24(7, pixels.height - 1);
     if (alpha) out[0]! |= FLAG.alpha;
-    if (chunks.some((one) => one.type === 'ICCP')) out[0]! |= FLAG.icc;
   }
-  out[0] = (out[0]! & ~(FLAG.exif | FLAG.xmp)) | (exif ? FLAG.exif : 0) | (xmp ? FLAG.xmp : 0);
+  const hidden = (flag: number, type: string) =>
+    chunks.some((one) => one.type === type) && (!extended || (extended[0]! & flag) === 0);
+  const exif = has('EXIF') && !hidden(FLAG.exif, 'EXIF');
+  out[0] = (out[0]! & ~(FLAG.exif | FLAG.xmp)) | (exif ? FLAG.exif : 0) | (has('XMP ') ? FLAG.xmp : 0);
   return out;
 }
 

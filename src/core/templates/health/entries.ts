@@ -1,7 +1,9 @@
 import type { FieldId } from '../../catalogue/fields';
 import type { Structure } from '../../catalogue/value';
-import { placeholdersIn } from '../placeholders';
 import type { Entry } from '../template';
+
+export { isLiteral } from '../template';
+
 import type { Checked } from './health';
 
 export function entryOf({ entries }: Checked, id: FieldId): Entry | undefined {
@@ -22,10 +24,6 @@ export function allTexts(entry: Entry): string[] {
         ? (member as readonly (string | Structure)[]).flatMap((item) => inside(item))
         : Object.values(member).flatMap(inside);
   return [...entry.texts, ...(entry.structures ?? []).flatMap(inside)];
-}
-
-export function isLiteral(text: string): boolean {
-  return placeholdersIn(text).length === 0;
 }
 
 /** The entries with the texts of one changed. */

@@ -17,6 +17,7 @@ export type AdviceCode =
   | 'near-iim-limit'
   | 'individual-in-standing'
   | 'rule-not-for-field'
+  | 'value-not-allowed'
   | 'written-year'
   | 'notice-lacks'
   | 'letter-for-sign'

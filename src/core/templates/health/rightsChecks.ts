@@ -2,6 +2,7 @@ import type { FieldId } from '../../catalogue/fields';
 import { contradictions } from '../../checks/contradictions';
 import { noticeElements } from '../../rights/notice';
 import { withSign, withYearTaken, writtenYears } from '../../rights/noticeParts';
+import { noticeSketch } from '../../rights/noticeSketch';
 import { placeholdersIn } from '../placeholders';
 import type { Entry } from '../template';
 import { allTexts, entryOf, textOf, withTexts } from './entries';
@@ -30,11 +31,7 @@ const notice: Check = (template) => {
   const entry = entryOf(template, 'copyrightNotice');
   if (!entry) return [];
   const text = textOf(template, 'copyrightNotice');
-  const filled = text
-    .replace(/\{\{\s*(?:year|date)[^}]*\}\}/gi, '2026')
-    .replace(/\{\{\s*this year[^}]*\}\}/gi, '2026')
-    .replace(/\{\{[^}]*\}\}/g, 'Name');
-  const { sign, year, owner, letterInBrackets } = noticeElements(filled);
+  const { sign, year, owner, letterInBrackets } = noticeElements(noticeSketch(text));
   const lacking = [!sign && 'sign', !year && 'year', !owner && 'owner'].filter((one) => one !== false);
   const advice: Advice[] =
     lacking.length > 0
@@ -67,12 +64,14 @@ const contradicting: Check = (template) => {
   const values = Object.fromEntries(
     template.entries.filter((one) => one.rule !== 'erase').map((one) => [one.field, one.texts.join(', ')]),
   );
-  return contradictions(values).map((one) => ({
-    code: 'contradicts' as const,
-    weight: 'look' as const,
-    field: one.part as FieldId,
-    found: one.code,
-  }));
+  return contradictions(values)
+    .filter((one) => one.severity !== 'info')
+    .map((one) => ({
+      code: 'contradicts' as const,
+      weight: 'look' as const,
+      field: one.part as FieldId,
+      found: one.code,
+    }));
 };
 
 /** A template that states an owner should say how the rights are stated and how the owner is reached. */

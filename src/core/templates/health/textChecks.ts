@@ -1,7 +1,7 @@
 import { utf8Length } from '../../bytes/text';
-import { field } from '../../catalogue/fields';
+import { field, fieldLabel } from '../../catalogue/fields';
 import { compileTemplates } from '../compile';
-import { placeholderKey } from '../grammar';
+import { placeholderKey, replacePlaceholders } from '../grammar';
 import { FILL_IN, fieldBehind, isBuiltIn, placeholdersIn } from '../placeholders';
 import { checkEntry } from '../template';
 import { allTexts, isLiteral, without } from './entries';
@@ -37,10 +37,22 @@ const placeholders: Check = ({ entries }, { facts, identities }) => {
 
 const syntax: Check = ({ kind, entries }) =>
   entries.flatMap((entry): Advice[] => {
+    const [wrong] = checkEntry(entry);
+    if (wrong?.code === 'rule-not-for-field')
+      return [{ code: wrong.code, weight: 'look', field: entry.field, found: entry.rule }];
+    if (wrong)
+      return [
+        {
+          code: 'value-not-allowed',
+          weight: 'stop',
+          field: entry.field,
+          ...(wrong.expected ? { found: wrong.expected } : {}),
+        },
+      ];
     const [problem] = compileTemplates([{ id: '', name: '', kind, version: 0, entries: [entry] }]).problems;
     if (!problem) return [];
-    const code = checkEntry(entry).length > 0 ? 'rule-not-for-field' : 'bad-placeholder';
-    return [{ code, weight: 'look', field: entry.field, ...(problem.found ? { found: problem.found } : {}) }];
+    const found = problem.found ? { found: problem.found } : {};
+    return [{ code: 'bad-placeholder', weight: 'look', field: entry.field, ...found }];
   });
 
 const cycles: Check = ({ kind, entries }) =>
@@ -51,7 +63,7 @@ const cycles: Check = ({ kind, entries }) =>
             code: 'made-of-itself',
             weight: 'look',
             field: id,
-            found: field([...withheld][0]!).standardName,
+            found: fieldLabel([...withheld][0]!),
           } as const,
         ]
       : [],
@@ -59,7 +71,7 @@ const cycles: Check = ({ kind, entries }) =>
 
 const leftOvers: Check = (template) =>
   template.entries.flatMap((entry): Advice[] => {
-    const texts = allTexts(entry).map((text) => text.replace(/\{\{[^}]*\}\}/g, '{}'));
+    const texts = allTexts(entry).map((text) => replacePlaceholders(text, () => '{}'));
     const left = texts.map((text) => LEFT_OVER.exec(text)?.[0]).find(Boolean);
     if (left) return [{ code: 'left-over-text', weight: 'stop', field: entry.field, found: left }];
     const filler = texts.find((text) => FILLER.test(text.trim()));

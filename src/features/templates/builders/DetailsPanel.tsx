@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
 import { useState } from 'react';
-import { field } from '@/core/catalogue/fields';
+import { fieldLabel } from '@/core/catalogue/fields';
 import {
   type IdentityPart,
   identityEntries,
@@ -67,7 +67,7 @@ function Parts({ identity, put }: { identity: ListedIdentity; put: (entries: rea
                 )
               }
             />
-            {field(identityParts[part].field).standardName}
+            {fieldLabel(identityParts[part].field)}
             <chakra.span color="soft" maxWidth="14em" truncate>
               {part === 'name' ? (identity.parts.name ?? identity.name) : identity.parts[part]}
             </chakra.span>

@@ -104,7 +104,12 @@ export function LicencePanel({
 }
 
 function LicenceParts({ choice, onChange }: { choice: Licence; onChange: (choice: CcChoice) => void }) {
-  const set = (part: Partial<Licence>) => onChange({ ...choice, ...part });
+  const set = (part: Partial<Licence>) => {
+    // A licence that was ported to a country's law has its own deed: another version or licence is not ported.
+    const { jurisdiction, ...bare } = choice;
+    const ported = jurisdiction && !part.version && !part.licence ? { jurisdiction } : {};
+    onChange({ ...bare, ...ported, ...part });
+  };
   const address = (name: 'attributionUrl' | 'page' | 'morePermissions', words: string) => (
     <Part label={words}>
       <Line
@@ -140,6 +145,9 @@ function LicenceParts({ choice, onChange }: { choice: Licence; onChange: (choice
             <option key={version}>{version}</option>
           ))}
         </Choice>
+        {choice.jurisdiction && (
+          <chakra.span color="soft">ported: {choice.jurisdiction.toUpperCase()}</chakra.span>
+        )}
         <chakra.span color="soft">{allows[choice.licence]}</chakra.span>
       </Flex>
       <Part label="Who is to be named">

@@ -3,7 +3,8 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import { noticeElements } from '@/core/rights/notice';
-import { buildNotice, type NoticeParts, noticeParts } from '@/core/rights/noticeParts';
+import { type NoticeParts, noticeParts, withNoticeParts } from '@/core/rights/noticeParts';
+import { noticeSketch } from '@/core/rights/noticeSketch';
 import { Choice, Line } from '@/ui/acts';
 
 const years = {
@@ -15,7 +16,7 @@ const years = {
 /** Puts a notice together from its parts. It advises and forbids nothing (17 U.S.C. § 401(b)). */
 export function NoticeBuilder({ typed, onType }: { typed: string; onType: (typed: string) => void }) {
   const parts = noticeParts(typed);
-  const change = (part: Partial<NoticeParts>) => onType(buildNotice({ ...parts, ...part }));
+  const change = (part: Partial<NoticeParts>) => onType(withNoticeParts(typed, part));
   const computed = parts.year in years;
   return (
     <>
@@ -25,8 +26,10 @@ export function NoticeBuilder({ typed, onType }: { typed: string; onType: (typed
             value={parts.sign}
             onChange={(event) => change({ sign: event.target.value as NoticeParts['sign'] })}
           >
-            {['©', 'Copyright', 'Copyright ©'].map((sign) => (
-              <option key={sign}>{sign}</option>
+            {['©', 'Copyright', 'Copyright ©', ''].map((sign) => (
+              <option key={sign} value={sign}>
+                {sign || 'none'}
+              </option>
             ))}
           </Choice>
         </Part>
@@ -89,8 +92,7 @@ function Part({ label, children }: { label: string; children: ReactNode }) {
 }
 
 function Elements({ typed }: { typed: string }) {
-  const filled = typed.replace(/\{\{[^}]*(?:year|date)[^}]*\}\}/gi, '2026').replace(/\{\{[^}]*\}\}/g, 'Name');
-  const { sign, year, owner, letterInBrackets } = noticeElements(filled);
+  const { sign, year, owner, letterInBrackets } = noticeElements(noticeSketch(typed));
   const said = [
     [sign, 'the sign or the word'],
     [owner, 'the owner'],

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import { type FieldId, field } from '@/core/catalogue/fields';
+import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
 import { WordAct } from '@/ui/acts';
 import type { Book } from '../bookState';
 import { Panel } from './Builder';
@@ -28,7 +28,7 @@ export function WhoIsWho({ book, onOpen }: { book: Book; onOpen: (id: FieldId) =
           <Box key={id} display="contents">
             <Box as="dt" paddingTop="1">
               <WordAct type="button" onClick={() => onOpen(id)}>
-                {field(id).standardName}
+                {fieldLabel(id)}
               </WordAct>
               {book.entries[id] && ' ✓'}
             </Box>

@@ -2,7 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { memo, type ReactNode, useId, useRef, useState } from 'react';
-import { type FieldId, field } from '@/core/catalogue/fields';
+import { type FieldId, field, fieldLabel } from '@/core/catalogue/fields';
 import type { Structure } from '@/core/catalogue/value';
 import { type Entry, type Rule, ruleWords, usualRule } from '@/core/templates/template';
 import { WordAct } from '@/ui/acts';
@@ -40,12 +40,12 @@ export const BookLine = memo(function BookLine(props: Props) {
   const { id, entry, sample, missingIn, alone, asking, onType, put } = props;
   const [active, setActive] = useState(false);
   const box = useId();
-  const { standardName } = field(id);
+  const name = fieldLabel(id);
   const rule = entry?.rule;
   return (
     <Box
       role="group"
-      aria-label={standardName}
+      aria-label={name}
       data-field={id}
       display="grid"
       gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }}
@@ -64,7 +64,7 @@ export const BookLine = memo(function BookLine(props: Props) {
             color="soft"
             fontStyle={entry ? 'normal' : 'italic'}
           >
-            {standardName}
+            {name}
           </chakra.label>
           <Box flex="1" minWidth="0" width="100%">
             {rule && rule !== 'erase' && (rule !== usualRule(id) || id === 'description') && (
@@ -117,7 +117,7 @@ function Editor(props: Props & { box: string; active: boolean }) {
       <>
         <StructuresEditor
           id={box}
-          label={row.standardName}
+          label={fieldLabel(id)}
           structure={row.structure!}
           items={entry?.structures ?? []}
           onChange={(items) => onStructures(id, items)}
@@ -141,7 +141,7 @@ function Editor(props: Props & { box: string; active: boolean }) {
     <>
       <TokenText
         id={box}
-        label={row.standardName}
+        label={fieldLabel(id)}
         value={entry?.typed ?? ''}
         onChange={(typed) => onType(id, typed)}
         multiline={row.type === 'multiline'}

@@ -1,7 +1,7 @@
 'use client';
 
 import { Flex } from '@chakra-ui/react';
-import { type FieldId, field } from '@/core/catalogue/fields';
+import { type FieldId, field, fieldLabel } from '@/core/catalogue/fields';
 import type { Rule } from '@/core/templates/template';
 import { Choice, WordAct } from '@/ui/acts';
 import type { BookEntry } from '../bookState';
@@ -26,13 +26,14 @@ export function LineTools({
   insert: ((text: string) => void) | undefined;
   wrap: (() => void) | undefined;
 }) {
-  const { standardName, type } = field(id);
+  const name = fieldLabel(id);
+  const { type } = field(id);
   return (
     <Flex gap="4" wrap="wrap" alignItems="center">
       <RuleChoice id={id} entry={entry} present={present} onRule={onRule} />
       {insert && (
         <Choice
-          aria-label={`Placeholder for ${standardName}`}
+          aria-label={`Placeholder for ${name}`}
           title="Or type {{ in the text"
           value=""
           onChange={(event) => event.target.value && insert(event.target.value)}

@@ -2,7 +2,7 @@
 
 import { Box, chakra, Popover, Portal } from '@chakra-ui/react';
 import { useState } from 'react';
-import { type FieldId, field } from '@/core/catalogue/fields';
+import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
 import { type Rule, rulesFor, ruleWords, usualRule } from '@/core/templates/template';
 import { WordAct } from '@/ui/acts';
 import type { BookEntry } from '../bookState';
@@ -31,7 +31,7 @@ export function RuleChoice({
       positioning={{ placement: 'bottom-start' }}
     >
       <Popover.Trigger asChild>
-        <WordAct type="button" aria-label={`Rule for ${field(id).standardName}: ${ruleWords[rule]}`}>
+        <WordAct type="button" aria-label={`Rule for ${fieldLabel(id)}: ${ruleWords[rule]}`}>
           {ruleWords[rule]}
         </WordAct>
       </Popover.Trigger>

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra } from '@chakra-ui/react';
-import { type FieldId, field } from '@/core/catalogue/fields';
+import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
 import { compareEntries } from '@/core/templates/compare';
 import { type Entry, ruleWords, usualRule } from '@/core/templates/template';
 import { entryText } from '../words';
@@ -61,7 +61,7 @@ export function Side({
 }) {
   return (
     <Box display="grid" gridTemplateColumns={columns} gap="3" borderTopWidth="1px" paddingY="1">
-      <chakra.span color="soft">{field(id).standardName}</chakra.span>
+      <chakra.span color="soft">{fieldLabel(id)}</chakra.span>
       <Said text={left} />
       <Said text={right} />
     </Box>

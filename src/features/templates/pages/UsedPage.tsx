@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useState } from 'react';
-import { field } from '@/core/catalogue/fields';
+import { fieldLabel } from '@/core/catalogue/fields';
 import type { ListedTemplate } from '@/server/operations/templates';
 import type { WhereUsed } from '@/server/operations/whereUsed';
 import { Act, Plain } from '@/ui/acts';
@@ -103,7 +103,7 @@ function Renewal({
       </Box>
       {data.proof.map((line) => (
         <Box key={`${line.field}${JSON.stringify([line.from, line.to])}`} borderTopWidth="1px" paddingY="1.5">
-          <chakra.span fontWeight="600">{field(line.field).standardName}</chakra.span>{' '}
+          <chakra.span fontWeight="600">{fieldLabel(line.field)}</chakra.span>{' '}
           <chakra.span color="soft">in {line.pictures}</chakra.span>
           <Box whiteSpace="pre-line" overflowWrap="anywhere">
             <chakra.s color="soft">{valueWords(line.field, line.from)}</chakra.s>

@@ -1,0 +1,94 @@
+import { ascii, equalBytes, startsWith } from '../../bytes/bytes';
+import type { ByteSource } from '../../bytes/source';
+import { FormatError, problem } from '../../problems/problem';
+import type { ContainerCodec, ContainerId, ReadResult } from '../container';
+
+/*
+ * Formats that are known by their signature and not opened yet: what stands in them is neither read nor
+ * changed, and their words go into a sidecar, as for camera raw.
+ */
+interface Foreign {
+  readonly id: ContainerId;
+  readonly mediaType: string;
+  readonly extensions: readonly string[];
+  /** By the first 64 bytes. */
+  readonly is: (head: Uint8Array) => boolean;
+  readonly pixels?: (head: DataView) => { width: number; height: number };
+}
+
+/** The major brand of a file on ISO-BMFF (ISO/IEC 14496-12, 4.3). */
+const brand =
+  (...brands: string[]) =>
+  (head: Uint8Array) =>
+    equalBytes(head.subarray(4, 8), ascii('ftyp')) &&
+    brands.some((one) => equalBytes(head.subarray(8, 12), ascii(one)));
+
+const JXL_CODESTREAM = new Uint8Array([0xff, 0x0a]);
+const JXL_CONTAINER = new Uint8Array([0, 0, 0, 12, 0x4a, 0x58, 0x4c, 0x20]);
+const HEIF_BRANDS = ['heic', 'heix', 'hevc', 'hevx', 'heim', 'heis', 'mif1', 'msf1'];
+const MOVIE_BRANDS = ['isom', 'iso2', 'iso4', 'iso5', 'iso6', 'mp41', 'mp42', 'avc1', 'M4V ', 'qt  ', 'dash'];
+
+const formats: readonly Foreign[] = [
+  {
+    id: 'gif',
+    mediaType: 'image/gif',
+    extensions: ['gif'],
+    is: (head) => startsWith(head, ascii('GIF87a')) || startsWith(head, ascii('GIF89a')),
+    pixels: (head) => ({ width: head.getUint16(6, true), height: head.getUint16(8, true) }),
+  },
+  {
+    id: 'psd',
+    mediaType: 'image/vnd.adobe.photoshop',
+    extensions: ['psd', 'psb'],
+    is: (head) => startsWith(head, ascii('8BPS')),
+    pixels: (head) => ({ width: head.getUint32(18), height: head.getUint32(14) }),
+  },
+  { id: 'avif', mediaType: 'image/avif', extensions: ['avif'], is: brand('avif', 'avis') },
+  { id: 'heic', mediaType: 'image/heic', extensions: ['heic', 'heif', 'hif'], is: brand(...HEIF_BRANDS) },
+  {
+    id: 'jxl',
+    mediaType: 'image/jxl',
+    extensions: ['jxl'],
+    is: (head) => startsWith(head, JXL_CODESTREAM) || startsWith(head, JXL_CONTAINER),
+  },
+  { id: 'movie', mediaType: 'video/mp4', extensions: ['mp4', 'm4v', 'mov'], is: brand(...MOVIE_BRANDS) },
+];
+
+interface ForeignFile {
+  readonly format: Foreign;
+  readonly size: number;
+  readonly pixels: { readonly width: number; readonly height: number } | undefined;
+}
+
+const HEAD_BYTES = 64;
+/** Octets of a head that holds the pixel size. */
+const SIZED_HEAD = 26;
+
+export const foreign: ContainerCodec<ForeignFile> = {
+  extensions: formats.flatMap((one) => one.extensions),
+  makes: { iim: false },
+  maxBytes: {},
+  kind: ({ format: { id, mediaType } }) => ({ id, mediaType, readOnly: true }),
+  sniff: (head) => formats.some((one) => one.is(head)),
+  read: readForeign,
+  planEdits() {
+    throw new FormatError('format-read-only', 'file');
+  },
+  /** The whole file: nothing tells the picture from what stands beside it. */
+  pictureRanges: async ({ size }) => [{ start: 0, end: size }],
+  pixelSize: ({ pixels }) => pixels,
+};
+
+async function readForeign(source: ByteSource): Promise<ReadResult<ForeignFile>> {
+  const head = await source.read(0, Math.min(HEAD_BYTES, source.size));
+  const format = formats.find((one) => one.is(head))!;
+  const view = new DataView(head.buffer, head.byteOffset, head.byteLength);
+  const pixels = head.length >= SIZED_HEAD ? format.pixels?.(view) : undefined;
+  const sound = pixels && pixels.width > 0 && pixels.height > 0;
+  return {
+    structure: { format, size: source.size, pixels: sound ? pixels : undefined },
+    blocks: {},
+    problems: [problem('metadata-not-read', format.id, { severity: 'info' })],
+    unreadable: [],
+  };
+}

@@ -1,0 +1,33 @@
+import { and, desc, eq, lt, or } from 'drizzle-orm';
+import { type FieldId, field } from '../../core/catalogue/fields';
+import type { Entry, Template } from '../../core/templates/template';
+import type { Queries } from '../db/client';
+import { templateVersions } from '../db/schema';
+
+/** Adds what earlier versions put before or after a text, so that it is renewed and not doubled. */
+export async function withFormerTexts<T extends Template>(db: Queries, read: readonly T[]): Promise<T[]> {
+  const joining = read.filter((one) => one.entries.some(joinsText));
+  if (joining.length === 0) return [...read];
+  const earlier = await db
+    .select({ id: templateVersions.templateId, entries: templateVersions.entries })
+    .from(templateVersions)
+    .where(
+      or(
+        ...joining.map((one) =>
+          and(eq(templateVersions.templateId, one.id), lt(templateVersions.version, one.version)),
+        ),
+      ),
+    )
+    .orderBy(desc(templateVersions.version));
+  return read.map((one) => {
+    const texts: { [K in FieldId]?: string[] } = {};
+    for (const { entries } of earlier.filter((row) => row.id === one.id))
+      for (const entry of entries.filter(joinsText))
+        texts[entry.field] = [...new Set([...(texts[entry.field] ?? []), ...entry.texts])];
+    return Object.keys(texts).length > 0 ? { ...one, formerTexts: texts } : one;
+  });
+}
+
+function joinsText({ field: id, rule }: Entry): boolean {
+  return (rule === 'before' || rule === 'after') && field(id).type === 'multiline';
+}
