@@ -14,16 +14,26 @@ export function inflate(bytes: Uint8Array, maxBytes: number, part: string): Uint
     parts.push(piece);
     ended ||= final;
   });
-  const STEP = 16 * 1024;
   try {
-    for (let at = 0; at < bytes.length; at += STEP)
-      stream.push(bytes.subarray(at, at + STEP), at + STEP >= bytes.length);
+    for (let at = 0; at < bytes.length; ) {
+      const step = stepWithin(maxBytes - total);
+      stream.push(bytes.subarray(at, at + step), at + step >= bytes.length);
+      at += step;
+    }
   } catch (error) {
     if (error instanceof FormatError) throw error;
     throw new FormatError('structure-broken', part, { found: 'compressed data' });
   }
   if (!ended) throw new FormatError('structure-broken', part, { found: 'compressed data' });
   return concat(parts);
+}
+
+/** Most that one octet may inflate to (RFC 1951: 258 octets by two bits). */
+const MOST_EXPANSION = 1032;
+
+/** So many octets at a time that what comes out cannot go far past what is allowed. */
+function stepWithin(allowedBytes: number): number {
+  return Math.min(16 * 1024, Math.max(64, Math.floor(allowedBytes / MOST_EXPANSION)));
 }
 
 export function deflate(bytes: Uint8Array): Uint8Array {

@@ -14,10 +14,12 @@ export function separatorsOf(keywords: boolean): string {
 /** The items of a typed list, without empty ones. One pass. */
 export function splitList(text: string, separators: string): string[] {
   const items: string[] = [];
+  /** Closing signs that are looked for in vain from here on. */
+  const missing = new Set<string>();
   for (let at = 0; at < text.length; ) {
     while (at < text.length && (isBlank(text[at]!) || separators.includes(text[at]!))) at++;
     const quoted = text[at] === '"' ? quotedItem(text, at, separators) : undefined;
-    const end = quoted?.end ?? itemEnd(text, at, separators);
+    const end = quoted?.end ?? itemEnd(text, at, separators, missing);
     const item = quoted?.item ?? text.slice(at, end).trim();
     if (item !== '') items.push(item);
     at = end + 1;
@@ -38,12 +40,14 @@ function isBlank(sign: string): boolean {
   return sign.trim() === '';
 }
 
-function itemEnd(text: string, from: number, separators: string): number {
+function itemEnd(text: string, from: number, separators: string, missing: Set<string>): number {
   for (let at = from; at < text.length; at++) {
     if (separators.includes(text[at]!)) return at;
     const close = text.startsWith('{{', at) ? '}}' : text.startsWith('{[', at) ? ']}' : undefined;
-    const end = close ? text.indexOf(close, at + 2) : -1;
-    if (end !== -1) at = end + 1;
+    if (!close || missing.has(close)) continue;
+    const end = text.indexOf(close, at + 2);
+    if (end === -1) missing.add(close);
+    else at = end + 1;
   }
   return text.length;
 }

@@ -21,12 +21,7 @@ import { namespaces } from '../catalogue/namespaces';
 import { openContainer } from '../containers/registry';
 import { planEmbed } from '../embed/planEmbed';
 import { TAG } from '../exif/exif';
-import {
-  RESOURCE_IIM,
-  RESOURCE_IPTC_DIGEST,
-  resource,
-  resourcesOf,
-} from '../photoshop/resources';
+import { RESOURCE_IIM, RESOURCE_IPTC_DIGEST, resource, resourcesOf } from '../photoshop/resources';
 import { readPicture } from '../readout/readPicture';
 import { property } from '../xmp/model';
 import { textOfValue } from '../xmp/values';

@@ -15,16 +15,19 @@ export function extendedGuid(bytes: Uint8Array): string {
 
 /** Schemas of creator, rights, description and contact: many readers look into the main packet only. */
 const MAIN_SCHEMAS = new Set<string>(
-  (['dc', 'xmpRights', 'photoshop', 'Iptc4xmpCore', 'plus', 'cc'] as const).map((ns) => namespaces[ns]),
+  (['dc', 'xmpRights', 'photoshop', 'plus', 'cc'] as const).map((ns) => namespaces[ns]),
 );
 
 function staysInMain({ ns, name }: XmpProperty): boolean {
-  return MAIN_SCHEMAS.has(ns) && !(ns === namespaces.photoshop && name === 'History');
+  const isContact = ns === namespaces.Iptc4xmpCore && name === 'CreatorContactInfo';
+  return isContact || (MAIN_SCHEMAS.has(ns) && !(ns === namespaces.photoshop && name === 'History'));
 }
 
 /** Known to the catalogue's schemas: moved after what belongs to other programs. */
 function isOurs({ ns }: XmpProperty): boolean {
-  return ns === namespaces.Iptc4xmpExt || ns === namespaces.xmp || ns === namespaces['mwg-kw'];
+  return (['Iptc4xmpCore', 'Iptc4xmpExt', 'xmp', 'mwg-kw'] as const).some(
+    (prefix) => ns === namespaces[prefix],
+  );
 }
 
 /**

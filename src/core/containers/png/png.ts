@@ -84,7 +84,8 @@ class PngReader {
       if (++this.taken > limits.pngTexts)
         throw new FormatError('limit-exceeded', keyword, { expected: `at most ${limits.pngTexts} texts` });
       const content = await this.content(chunk);
-      const most = isPacket ? this.inflatable : Math.min(this.inflatable, limits.pngTextBytes);
+      const left = Math.max(0, this.inflatable);
+      const most = isPacket ? left : Math.min(left, limits.pngTextBytes);
       const plain = type === 'tEXt' || (type === 'iTXt' && content[keyword.length + 1] === 0);
       const text = decodeTextChunk(type, content, plain && isPacket ? limits.blockBytes : most);
       if (!plain) this.inflatable -= text.bytes.length;
@@ -92,6 +93,8 @@ class PngReader {
     } catch (error) {
       if (!(error instanceof FormatError)) throw error;
       this.problems.push(error.problem);
+      // A text that is too large has used up what it was allowed.
+      if (error.problem.code === 'limit-exceeded') this.inflatable -= limits.pngTextBytes;
       const profile = profileName(keyword);
       if (keyword === XMP_KEYWORD) this.unreadable.push('xmp');
       else if (profile) this.unreadable.push(blockOfProfile(profile));
