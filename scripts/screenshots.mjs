@@ -42,7 +42,7 @@ await page.getByRole('textbox', { name: 'Credit line' }).fill('Tarn & Tide');
 await page.getByRole('textbox', { name: 'E-mail' }).fill('desk@tarnandtide.example');
 await page.getByRole('textbox', { name: 'Telephone' }).fill('+47 555 01 77');
 await page.getByRole('textbox', { name: 'Web address' }).fill('https://tarnandtide.example');
-await page.getByRole('button', { name: 'Keep these details' }).click();
+await page.getByRole('button', { name: 'Save my details' }).click();
 await page.getByText('add a person').waitFor();
 await take('details');
 await stage('Prepare');

@@ -21,7 +21,7 @@ export class Postgres {
     const settings = readJson(this.settingsFile);
     if (!settings)
       throw new Told(
-        `The database's password file ${this.settingsFile} is missing. Restore it, or remove ${this.home} to begin anew.`,
+        `The database's password file ${this.settingsFile} is missing. Restore it, or remove ${this.home} to begin again.`,
       );
     this.#refuseOtherVersion();
     if (this.#ctl(['status']).status === 0) this.#ctl(['stop', '-m', 'fast', '-w']);

@@ -191,8 +191,9 @@ async function carrierFor(db: Database, run: Run, mark: Mark): Promise<(item: It
   if (run.kind === 'take-back') return (item) => takeBackItem(db, item);
   const assignment = await readAssignment(db, run.assignmentId);
   if (run.kind === 'embed') {
-    const { fields } = run.parameters as EmbedParameters;
-    return (item) => embedItem(db, item, writeChoices(assignment), fields);
+    const { fields, replaceUnreadable = false, breakProvenance = false } = run.parameters as EmbedParameters;
+    const choices = { ...writeChoices(assignment), replaceUnreadable, breakProvenance };
+    return (item) => embedItem(db, item, choices, fields);
   }
   const importRun = await importRunFor(db, run, assignment, mark);
   return (item) => importItem(db, importRun, item);

@@ -93,7 +93,7 @@ test('a template is built from nothing by keyboard alone', async () => {
   await page.keyboard.press('Escape');
   await expect(status('draft, saved')).toBeVisible();
   await page.keyboard.press('Control+k');
-  await tabTo('Keep the template', 'Shift+Tab');
+  await tabTo('Save the template', 'Shift+Tab');
   await page.keyboard.press('Enter');
   await expect(status('version 1')).toBeVisible();
   const id = page.url().split('/').at(-1)!;
@@ -115,7 +115,7 @@ test('one’s details are kept once, and taken up by placeholder', async () => {
   await box('Telephone').fill('+47 555 01 80');
   await box('Web address').fill('www.tarnandtide.example');
   await page.getByRole('button', { name: 'make it https://www.tarnandtide.example' }).click();
-  await page.getByRole('button', { name: 'Keep these details' }).click();
+  await page.getByRole('button', { name: 'Save my details' }).click();
   await expect(page.getByText('No template takes these up yet', { exact: false })).toBeVisible();
   await page.goto(`${address}/templates/new`);
   await page.getByLabel('Name of the template').fill('Reach of Ida');
@@ -124,7 +124,7 @@ test('one’s details are kept once, and taken up by placeholder', async () => {
   await page.getByRole('button', { name: 'Put these 3 in' }).click();
   await expect(page.getByRole('button', { name: 'Placeholder Ida Brandvik, telephone' })).toBeVisible();
   await expect(page.getByText('+47 555 01 80', { exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'Keep the template' }).click();
+  await page.getByRole('button', { name: 'Save the template' }).click();
   await expect(status('version 1')).toBeVisible();
 });
 
@@ -143,7 +143,7 @@ test('structures, an open licence and public domain: consistent, and asked twice
   await expect(page.getByRole('alertdialog')).toContainText('for ever');
   await page.getByRole('button', { name: 'Keep my rights' }).click();
   await expect(state).toHaveValue('in-copyright');
-  await page.getByRole('button', { name: 'Keep the template' }).click();
+  await page.getByRole('button', { name: 'Save the template' }).click();
   await expect(status('version 1')).toBeVisible();
 });
 
@@ -185,7 +185,7 @@ test('a new telephone number is changed in one place, and rolled out with proof'
   await page.goto(`${address}/details`);
   await expect(page.getByText('A change here reaches', { exact: false })).toContainText('Reach of Ida');
   await box('Telephone').fill('+47 555 01 99');
-  await page.getByRole('button', { name: 'Keep the change' }).click();
+  await page.getByRole('button', { name: 'Save my changes' }).click();
   await expect(status('kept')).toBeVisible();
   await page.goto(`${address}/templates`);
   await page.getByRole('link', { name: 'Reach of Ida' }).click();
@@ -209,7 +209,7 @@ test('versions tell what changed and lead back; a draft is told from a version',
   await expect(status('draft over version 1, saved')).toBeVisible();
   await page.reload();
   await expect(box('Credit Line')).toHaveText('Tarn & Tide');
-  await page.getByRole('button', { name: 'Keep as version 2' }).click();
+  await page.getByRole('button', { name: 'Save as version 2' }).click();
   await page.getByRole('button', { name: 'Versions', exact: true }).click();
   await expect(page.getByText('1 more', { exact: false })).toBeVisible();
   await page.getByRole('button', { name: 'what changed' }).click();
@@ -224,7 +224,7 @@ test('a starter is a page to fill in; a run refuses it until then, and advice me
   await page.getByRole('button', { name: 'Begin from …' }).click();
   await page.getByRole('button', { name: /^All rights reserved/ }).click();
   await expect(page.getByRole('button', { name: /^Placeholder fill in/ }).first()).toBeVisible();
-  await page.getByRole('button', { name: 'Keep the template' }).click();
+  await page.getByRole('button', { name: 'Save the template' }).click();
   await expect(status('version 1')).toBeVisible();
   const id = page.url().split('/').at(-1)!;
   await post(`assignments/${assignment}`, { inForce: [id] }, 'PATCH');

@@ -65,7 +65,7 @@ test('a source is chosen; names, folders and a second copy are shown on the pict
   await page.getByLabel('Second copy in').fill(second);
   await page.getByLabel('Keywords for all of them').fill('by plan');
   await page.getByLabel('Starting rating').selectOption('3');
-  const proof = page.getByRole('region', { name: 'What will stand in them' });
+  const proof = page.getByRole('region', { name: 'Review changes before they are written' });
   await expect(proof).toContainText(/^\d+ pictures, \d+ MB, come as copies/);
   await proof.locator('summary').click();
   await expect(proof).toContainText(/Image Rating\s*filled in \d+/);
@@ -99,7 +99,7 @@ test('pictures of others stay out until it is said who that is', async () => {
 test('a run is stopped and goes on; what comes is named, keyworded, rated, and stands twice', async () => {
   await act().click();
   await expect(page.getByRole('heading', { name: /^Bringing in [1-9]/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Stop after the files in hand' }).click();
+  await page.getByRole('button', { name: 'Stop after the files in progress' }).click();
   await expect(page.getByRole('heading', { name: /then stopped$/ })).toBeVisible();
   const part = filesIn(working).length;
   expect(part).toBeLessThan(31);
@@ -154,7 +154,7 @@ test('a move takes them from where they came', async () => {
   await page.getByRole('button', { name: 'another folder of this machine' }).click();
   await page.getByLabel('Folder of this machine').fill(source);
   await page.getByRole('button', { name: 'open it' }).click();
-  await page.getByLabel('They come by').selectOption('move');
+  await page.getByLabel('How to bring them in').selectOption('move');
   await page.getByLabel('Second copy in').fill('');
   await page.getByRole('checkbox', { name: 'moved.jpg' }).check();
   await page.getByRole('button', { name: 'Move in 1' }).click();
@@ -170,7 +170,7 @@ test('a slow card: the run is paused and goes on; the card is taken out, and wha
   await page.getByRole('button', { name: 'another folder of this machine' }).click();
   await page.getByLabel('Folder of this machine').fill(card);
   await page.getByRole('button', { name: 'open it' }).click();
-  await page.getByLabel('They come by').selectOption('copy');
+  await page.getByLabel('How to bring them in').selectOption('copy');
   await page.getByRole('button', { name: 'tick all' }).last().click();
   await ask('put', 'card', { speed: 12_000 });
   await act().click();
@@ -193,7 +193,7 @@ test('a template is made on the way, is in force when one comes back, and what w
   await (await boxOf(page, 'kt26-0403.jpg')).check();
   await page.getByRole('link', { name: 'make a template' }).click();
   await page.getByLabel('Name of the template').fill('Made on the way');
-  await page.getByRole('button', { name: 'Keep the template, and back' }).click();
+  await page.getByRole('button', { name: 'Save the template, and back' }).click();
   await page.waitForURL(/bring-in$/);
   await expect(page.getByRole('link', { name: 'Made on the way' })).toBeVisible();
   await expect(page.getByText('Made on the way: is empty and puts in nothing.')).toBeVisible();

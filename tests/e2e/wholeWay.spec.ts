@@ -63,10 +63,10 @@ test('a template is made from nothing, changed, and put in force', async () => {
   await expect(page.getByText('draft, saved')).toBeVisible();
   await page.reload();
   await expect(box('Creator')).toHaveText('Aune Pell');
-  await page.getByRole('button', { name: 'Keep the template' }).click();
+  await page.getByRole('button', { name: 'Save the template' }).click();
   await expect(page).toHaveURL(/templates\/[0-9a-f-]{36}/);
   await box('E-mail').fill('night@tarnandtide.example');
-  await page.getByRole('button', { name: 'Keep as version 2' }).click();
+  await page.getByRole('button', { name: 'Save as version 2' }).click();
   await expect(page.getByRole('status').getByText('version 2')).toBeVisible();
   await openStage('Bring in');
   await page.getByLabel('Put a template in force').selectOption({ label: 'Evening edition' });
@@ -130,7 +130,7 @@ test('a group caption goes in front of the sign-off, with keywords, after a proo
   await page.getByRole('button', { name: 'Embed 3', exact: true }).click();
   const proof = page.getByRole('dialog');
   await expect(proof.getByText('added to in 3').first()).toBeVisible();
-  await expect(proof.getByText('Nothing that stands there goes.', { exact: false })).toBeVisible();
+  await expect(proof.getByText('No existing values will be overwritten.', { exact: false })).toBeVisible();
   const before = pixels(inFolder('kt26-0402.jpg'));
   await proof.getByRole('button', { name: 'Embed 3' }).click();
   await expect(page.getByRole('heading', { name: 'Embedded 3 of 3' })).toBeVisible();
@@ -143,7 +143,7 @@ test('a group caption goes in front of the sign-off, with keywords, after a proo
 });
 
 test('the picture is read again: fields with origins, records, markup', async () => {
-  await page.getByRole('link', { name: 'read it' }).first().click();
+  await page.getByRole('link', { name: 'View metadata' }).first().click();
   await expect(page).toHaveURL(/\/read\?photo=/);
   await expect(
     page.getByRole('tabpanel').getByText('Two shipwrights bend the first plank', { exact: false }),

@@ -53,7 +53,7 @@ export async function embed(args: EmbedArguments): Promise<number> {
   if (args.to !== undefined) await mkdir(args.to, { recursive: true });
   for (const { path: file, outcome } of await recoverUndo(settings.undoFolder))
     if (outcome !== 'gone')
-      process.stderr.write(`${file}: an earlier run was cut off: ${OUTCOMES[outcome]}\n`);
+      process.stderr.write(`${file}: an earlier run was interrupted: ${OUTCOMES[outcome]}\n`);
   return new EmbedRun(settings).carryOut(args.files);
 }
 

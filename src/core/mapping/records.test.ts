@@ -18,6 +18,7 @@ import { memorySource } from '../bytes/source';
 import { encodeUtf8 } from '../bytes/text';
 import type { FieldId } from '../catalogue/fields';
 import { namespaces } from '../catalogue/namespaces';
+import type { Structure } from '../catalogue/value';
 import { openContainer } from '../containers/registry';
 import { planEmbed } from '../embed/planEmbed';
 import { TAG } from '../exif/exif';
@@ -290,7 +291,7 @@ describe('XMP', () => {
   });
 
   test('a keyword tree brings its words into the flat list', async () => {
-    const tree = [
+    const tree: readonly Structure[] = [
       { keyword: 'craft', children: [{ keyword: 'planking' }, { keyword: 'hidden', applied: 'False' }] },
     ];
     const { file } = await embedInMemory(jpegWith([]), { keywordHierarchy: tree, keywords: ['ketch'] });

@@ -109,7 +109,7 @@ describe('a sign-off', () => {
       'Mast / boom\nPell / desk',
     );
   });
-  test('that stands already changes nothing', () => {
+  test('that already there changes nothing', () => {
     expect(on(put('Pell / Tarn', ['Pell']), 'The mast.\nPell / Tarn')).toBe('The mast.\nPell / Tarn');
     expect(signOffFor(compileTemplates(put('Pell / Tarn')), {}, context)).toBe('Pell / Tarn');
   });

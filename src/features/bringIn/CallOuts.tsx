@@ -25,7 +25,7 @@ export function CallOuts({ warnings, assignmentId }: { warnings: readonly CallOu
           {templateId && (
             <WordAct asChild minHeight="0" whiteSpace="nowrap">
               <Link href={`/templates/${templateId}?for=${assignmentId}`} prefetch={false}>
-                mend it
+                Fix
               </Link>
             </WordAct>
           )}

@@ -36,9 +36,9 @@ export function Choices({
   );
   return (
     <Box fontSize="0.8125rem">
-      <Row label="They come by">
+      <Row label="How to bring them in">
         <Choice
-          aria-label="They come by"
+          aria-label="How to bring them in"
           value={choices.way}
           onChange={(event) => onChange({ way: event.target.value as ImportWay })}
           fontSize="0.8125rem"

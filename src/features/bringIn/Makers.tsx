@@ -35,7 +35,7 @@ export function Makers({
   return (
     <Box as="section" aria-label="Made by others: who is that?" paddingTop="1">
       <Box fontSize="0.8125rem" color="soft" paddingX="2">
-        Made by others: no template touches these before you said who that is.
+        Made by others. Tell who this is before any template is written.
       </Box>
       {[...counts].map(([key, { name, count }]) => (
         <Flex
@@ -68,7 +68,7 @@ export function Makers({
               {words}
             </chakra.label>
           ))}
-          {!answers.has(key) && <chakra.span color="weldText">not answered: they stay out</chakra.span>}
+          {!answers.has(key) && <chakra.span color="weldText">unanswered: left out</chakra.span>}
         </Flex>
       ))}
     </Box>

@@ -26,7 +26,12 @@ export function ProofInNumbers({
   const bytes = coming.reduce((sum, one) => sum + one.picture.size, 0);
   const asTheyAre = coming.length - proof.pictures;
   return (
-    <Box as="section" aria-label="What will stand in them" fontSize="0.8125rem" marginBottom="1">
+    <Box
+      as="section"
+      aria-label="Review changes before they are written"
+      fontSize="0.8125rem"
+      marginBottom="1"
+    >
       <chakra.details>
         <chakra.summary cursor="pointer">
           <chakra.span fontWeight="600">
@@ -40,8 +45,8 @@ export function ProofInNumbers({
             fontWeight={proof.replacing > 0 ? '600' : '400'}
           >
             {proof.replacing > 0
-              ? `In ${proof.replacing} something that stands there goes.`
-              : 'Nothing that stands in them goes.'}
+              ? `${proof.replacing} lose an existing value.`
+              : 'No existing values will be overwritten.'}
           </chakra.span>
         </chakra.summary>
         <Flex direction="column" paddingY="1">

@@ -81,7 +81,7 @@ export function missingIn(
   return resolve(compiled, values, context).steps.flatMap(({ templateId, field: id, missing: names }) =>
     [...new Set(names)].map((name) => ({
       templateId,
-      words: `${fieldLabel(id)} is left out for want of “${name}”`,
+      words: `${fieldLabel(id)} left empty: “${name}” is not known`,
     })),
   );
 }

@@ -55,7 +55,7 @@ export function useIncoming(asked: Asked) {
   return { warnings, examples, proof };
 }
 
-/** What will stand in the files, old → new. */
+/** Review changes before they are written, old → new. */
 function useProof(
   { pictures, answers, choices: { keywords, rating } }: Asked,
   compiled: CompiledTemplates,

@@ -4,10 +4,10 @@ import { Box } from '@chakra-ui/react';
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
-import type { Proof } from '@/core/drafts/proof';
+import type { DraftsProof } from '@/server/operations/acrossPhotos';
 import { Act } from '@/ui/acts';
 import { ask } from '@/ui/api';
-import { embedWords, ProofDialog } from './ProofDialog';
+import { embedWords, ProofDialog, type WriteChoices } from './ProofDialog';
 import type { PhotoView } from './view';
 
 /** The act of this place: drafts of the selection, or of all where none is selected. */
@@ -31,7 +31,7 @@ export function Embedding({
   const { data: proof } = useQuery({
     queryKey: ['photos', assignmentId, 'proof', scope.isSelection ? scope.ids : 'all', scope.ids.length],
     queryFn: () =>
-      ask<Proof>(
+      ask<DraftsProof>(
         `assignments/${assignmentId}/proof`,
         'POST',
         scope.isSelection ? { photoIds: scope.ids } : {},
@@ -40,8 +40,11 @@ export function Embedding({
     placeholderData: keepPreviousData,
   });
   const { mutate, isPending, error } = useMutation({
-    mutationFn: () =>
-      ask<{ runId: string }>(`assignments/${assignmentId}/embed`, 'POST', { photoIds: scope.ids }),
+    mutationFn: (choices: WriteChoices) =>
+      ask<{ runId: string }>(`assignments/${assignmentId}/embed`, 'POST', {
+        photoIds: scope.ids,
+        ...choices,
+      }),
     onSuccess: ({ runId }) => router.push(`/runs/${runId}`),
   });
   const count = scope.ids.length;
@@ -66,7 +69,7 @@ export function Embedding({
           open={open}
           busy={isPending}
           onClose={() => setOpen(false)}
-          onEmbed={() => mutate()}
+          onEmbed={mutate}
         />
       )}
     </>

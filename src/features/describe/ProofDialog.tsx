@@ -1,7 +1,9 @@
 'use client';
 
-import { Box, Dialog, Portal } from '@chakra-ui/react';
+import { Box, chakra, Dialog, Portal } from '@chakra-ui/react';
+import { useState } from 'react';
 import type { Proof } from '@/core/drafts/proof';
+import type { DraftsProof } from '@/server/operations/acrossPhotos';
 import { Act, Plain } from '@/ui/acts';
 import { ProofLines } from '@/ui/ProofLines';
 
@@ -10,17 +12,24 @@ export function embedWords({ pictures, replacing }: Proof): string {
   return replacing > 0 ? `Embed ${pictures}, replace ${replacing}` : `Embed ${pictures}`;
 }
 
+/** Explicit yeses: without them such a picture is left as it is, and the receipt says why. */
+export interface WriteChoices {
+  readonly replaceUnreadable: boolean;
+  readonly breakProvenance: boolean;
+}
+
 interface Props {
-  readonly proof: Proof;
+  readonly proof: DraftsProof;
   readonly scope: string;
   readonly open: boolean;
   readonly busy: boolean;
   readonly onClose: () => void;
-  readonly onEmbed: () => void;
+  readonly onEmbed: (choices: WriteChoices) => void;
 }
 
 /** Old → new before the originals are written. */
 export function ProofDialog({ proof, scope, open, busy, onClose, onEmbed }: Props) {
+  const [choices, setChoices] = useState<WriteChoices>({ replaceUnreadable: false, breakProvenance: false });
   return (
     <Dialog.Root
       open={open}
@@ -35,24 +44,38 @@ export function ProofDialog({ proof, scope, open, busy, onClose, onEmbed }: Prop
           <Dialog.Content bg="leaf" borderRadius="sm" borderWidth="1px" borderColor="rule" boxShadow="none">
             <Dialog.Header paddingBottom="2">
               <Dialog.Title fontFamily="heading" fontSize="1.3125rem">
-                What will stand in the files
+                Review changes before they are written
               </Dialog.Title>
             </Dialog.Header>
             <Dialog.Body>
               <Box color="soft" fontSize="0.875rem" marginBottom="3">
                 {scope}.{' '}
                 {proof.replacing > 0
-                  ? `In ${proof.replacing} of ${proof.pictures} something that stands there goes.`
-                  : 'Nothing that stands there goes.'}{' '}
-                Picture data stays as it is, and the run can be taken back.
+                  ? `${proof.replacing} of ${proof.pictures} lose an existing value.`
+                  : 'No existing values will be overwritten.'}{' '}
+                Picture data stays as it is, and you can undo this run.
               </Box>
               <ProofLines proof={proof} />
+              <Hindered
+                count={proof.unreadable}
+                words="have a record that cannot be read to its end, or that other programs refuse. They are left as they are."
+                choice="Write such a record new from what could be read; the rest of it is lost"
+                checked={choices.replaceUnreadable}
+                onChange={(replaceUnreadable) => setChoices({ ...choices, replaceUnreadable })}
+              />
+              <Hindered
+                count={proof.signed}
+                words="carry signed provenance (C2PA). Any change breaks the signature, so they are left as they are."
+                choice="Write them all the same"
+                checked={choices.breakProvenance}
+                onChange={(breakProvenance) => setChoices({ ...choices, breakProvenance })}
+              />
             </Dialog.Body>
             <Dialog.Footer borderTopWidth="1px" gap="3">
               <Plain type="button" onClick={onClose}>
-                Not yet
+                Cancel
               </Plain>
-              <Act type="button" onClick={onEmbed} disabled={busy} autoFocus>
+              <Act type="button" onClick={() => onEmbed(choices)} disabled={busy} autoFocus>
                 {embedWords(proof)}
               </Act>
             </Dialog.Footer>
@@ -60,5 +83,33 @@ export function ProofDialog({ proof, scope, open, busy, onClose, onEmbed }: Prop
         </Dialog.Positioner>
       </Portal>
     </Dialog.Root>
+  );
+}
+
+/** Pictures that are only written when somebody says so. */
+function Hindered({
+  count,
+  words,
+  choice,
+  checked,
+  onChange,
+}: {
+  count: number;
+  words: string;
+  choice: string;
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+}) {
+  if (count === 0) return null;
+  return (
+    <Box borderTopWidth="1px" paddingY="2" fontSize="0.875rem">
+      <Box color="weldText">
+        {count === 1 ? '1 picture' : `${count} pictures`}: {words}
+      </Box>
+      <chakra.label display="flex" gap="2" alignItems="baseline" marginTop="1">
+        <input type="checkbox" checked={checked} onChange={(event) => onChange(event.target.checked)} />
+        {choice}
+      </chakra.label>
+    </Box>
   );
 }

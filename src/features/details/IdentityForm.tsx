@@ -83,7 +83,7 @@ export function IdentityForm({
       ))}
       <Flex gap="5" marginTop="3" alignItems="center" fontSize="0.875rem" wrap="wrap">
         <Plain type="submit" disabled={!formState.isDirty || keep.isPending}>
-          {identity ? 'Keep the change' : 'Keep these details'}
+          {identity ? 'Save my changes' : 'Save my details'}
         </Plain>
         {identity && (
           <WordAct type="button" onClick={() => remove.mutate()}>

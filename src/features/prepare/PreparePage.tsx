@@ -45,7 +45,7 @@ export function PreparePage({
         </Part>
         <Part
           title="Writing into files"
-          words="Metadata goes into every file. Two things only if you say so."
+          words="Metadata is written into every file. Two things are up to you."
         >
           <WritingChoices assignment={assignment} />
         </Part>

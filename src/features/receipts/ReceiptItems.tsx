@@ -79,14 +79,14 @@ function ItemRow({ item, kind }: { item: ReceiptItem; kind: Receipt['kind'] }) {
           {item.strip && <StripDrawing strip={stripFromCode(item.strip)} />}
         </chakra.span>
         <chakra.span color={item.state === 'failed' ? 'madderText' : 'soft'} width="12em">
-          {item.inHand ? 'in hand' : words}
+          {item.inHand ? 'in progress' : words}
         </chakra.span>
         <chakra.span flex="1" minWidth="12em" color="soft" truncate>
           {summary(item)}
         </chakra.span>
         {item.photoId && (
           <chakra.span color="woad" textDecoration="underline">
-            <Link href={`/read?photo=${item.photoId}`}>read it</Link>
+            <Link href={`/read?photo=${item.photoId}`}>View metadata</Link>
           </chakra.span>
         )}
       </chakra.summary>

@@ -72,11 +72,11 @@ function Acts({ run }: { run: Receipt }) {
     return (
       <>
         <Plain type="button" onClick={() => stop.mutate()} disabled={stop.isPending}>
-          Stop after the files in hand
+          Stop after the files in progress
         </Plain>
         {run.paused ? (
           <Act type="button" onClick={() => pause.mutate(false)} disabled={pause.isPending}>
-            Go on with {run.counts.waiting}
+            Resume ({run.counts.waiting} left)
           </Act>
         ) : (
           <Plain type="button" onClick={() => pause.mutate(true)} disabled={pause.isPending}>
@@ -94,7 +94,7 @@ function Acts({ run }: { run: Receipt }) {
       )}
       {run.state === 'stopped' && run.counts.waiting > 0 && (
         <Plain type="button" onClick={() => again.mutate('go-on')} disabled={again.isPending}>
-          Go on with {run.counts.waiting}
+          Resume ({run.counts.waiting} left)
         </Plain>
       )}
       {run.counts.failed > 0 && (

@@ -28,7 +28,7 @@ export function AsPeopleSeeIt({ sample }: { sample: Sample }) {
             <chakra.span color="weldText">no licence link</chakra.span>
           )}
           <Box color="soft" marginTop="1.5">
-            <chakra.strong color="ink">Public of you</chakra.strong>{' '}
+            <chakra.strong color="ink">What becomes public about you</chakra.strong>{' '}
             {open.length === 0
               ? 'nothing to reach you by.'
               : open.map((id) => `${fieldLabel(id)} ${asText(sample.after[id])}`).join(' · ')}

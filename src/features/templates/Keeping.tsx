@@ -71,7 +71,7 @@ export function Keeping({
         title={words.name.trim() === '' ? 'Name the template first' : undefined}
         onClick={() => mutate('keep')}
       >
-        {version > 0 ? `Keep as version ${version + 1}` : 'Keep the template'}
+        {version > 0 ? `Save as version ${version + 1}` : 'Save the template'}
         {madeFor ? ', and back' : ''}
       </Plain>
     </>

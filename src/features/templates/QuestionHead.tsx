@@ -110,7 +110,7 @@ const Possible = memo(function Possible({
   return (
     <Half>
       <Box paddingX={{ base: 5, lg: 8 }} fontSize="0.8125rem" color="soft" paddingTop="0.5" lineHeight="1.6">
-        <chakra.span fontStyle="italic">also possible: </chakra.span>
+        <chakra.span fontStyle="italic">More fields: </chakra.span>
         {shown.map((id, index) => (
           <span key={id}>
             {index > 0 && ' · '}

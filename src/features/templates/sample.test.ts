@@ -54,7 +54,7 @@ test('where another template decides, its name is told', () => {
     attention: true,
   });
   const behind = sampleOf({ template: mine, together: [client, mine] }, picture);
-  expect(behind.lines.get('city')).toMatchObject({ value: 'Pellvik', note: 'stands already, kept' });
+  expect(behind.lines.get('city')).toMatchObject({ value: 'Pellvik', note: 'already there, kept' });
 });
 
 test('as people see it: byline and licence link of what comes out', () => {

@@ -130,7 +130,7 @@ function originNote(
 ): Note | undefined {
   const missing = leftOut.find((one) => one.templateId === id)?.missing;
   if (missing) return look(`left out: no ${missing.join(', ')}`);
-  if (stoodBack.includes(id)) return plain('stands already, kept');
+  if (stoodBack.includes(id)) return plain('already there, kept');
   const winner = givenBy.at(-1);
   if (value !== null && winner !== undefined && !givenBy.includes(id))
     return look(`“${nameOf(winner)}” wins`);
@@ -159,7 +159,7 @@ function fieldNote(id: FieldId, value: FieldValue | null): Note | undefined {
 
 function changeNote(value: FieldValue | null, before: FieldValue | undefined): Note {
   if (value === null) return plain(before === undefined ? 'empty already' : 'erased');
-  if (sameValue(value, before)) return plain('stands already');
+  if (sameValue(value, before)) return plain('already there');
   return plain(before === undefined ? 'was empty' : `was “${shortened(asText(before))}”`);
 }
 

@@ -28,8 +28,8 @@ const words: Readonly<Record<AdviceCode, string>> = {
   'unknown-placeholder': 'Nothing answers this placeholder so far. A fact of that name will.',
   'bad-placeholder': 'A placeholder cannot be understood.',
   'made-of-itself': 'This text is made of a field that is made of this one.',
-  'left-over-text': 'This looks like text that only held the place.',
-  filler: 'This says nothing. An empty line is better.',
+  'left-over-text': 'This looks like a placeholder text that was left over.',
+  filler: 'This word carries no information. Leave the line empty.',
   'form-of-address': 'A form of address is no job title.',
   'cut-in-iim': 'Too long for IIM: older programs will see it cut.',
   'near-iim-limit': 'Nearly as long as IIM allows.',
@@ -59,8 +59,8 @@ const repairs: { readonly [K in AdviceCode]?: string } = {
   'written-year': 'use the year taken',
   'letter-for-sign': 'put ©',
   'status-public-domain': 'say in copyright',
-  'address-incomplete': 'mend the address',
-  'address-without-https': 'mend the address',
+  'address-incomplete': 'fix the address',
+  'address-without-https': 'fix the address',
   'street-public': 'leave it out',
   'country-without-code': 'put the code',
   'code-not-of-country': 'put the right code',
@@ -74,5 +74,5 @@ export function adviceWords({ code, field: id, found }: Advice): string {
 }
 
 export function repairWords({ code }: Advice): string {
-  return repairs[code] ?? 'mend it';
+  return repairs[code] ?? 'Fix';
 }

@@ -27,7 +27,7 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
     return (
       <Box borderTopWidth="1px" paddingTop="2">
         <WordAct type="button" onClick={() => setOpen(true)}>
-          begin an assignment
+          New assignment
         </WordAct>
       </Box>
     );
@@ -48,7 +48,7 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
         placeholder="/media/card/DCIM, a folder on this machine"
       />
       <Field
-        label="They are to be in"
+        label="Folder"
         value={workingPath}
         onChange={setWorkingPath}
         placeholder="/home/me/pictures/relaunch, a folder that exists"

@@ -82,7 +82,7 @@ export function WorkshopPage({ assignments, templates, folders, drops }: Props) 
           <NewAssignment open={assignments.length === 0} />
         </Part>
         <Box display="grid" rowGap="8" alignContent="start">
-          <Part title="Templates" act={<Link href="/templates">all, and new ones</Link>}>
+          <Part title="Templates" act={<Link href="/templates">All templates</Link>}>
             {templates.map((one) => (
               <Entry
                 key={one.id}
@@ -179,7 +179,7 @@ function GroundSwitch() {
       minHeight="1.5rem"
       onClick={() => setTheme(dark ? 'light' : 'dark')}
     >
-      {dark ? 'Light ground' : 'Dark ground'}
+      {dark ? 'Light theme' : 'Dark theme'}
     </chakra.button>
   );
 }

@@ -114,6 +114,10 @@ export interface EmbedParameters {
   readonly version: 1;
   /** Only drafts of these fields; all of them where it is absent. */
   readonly fields?: readonly FieldId[];
+  /** An explicit yes to writing records anew that cannot be read to their end. */
+  readonly replaceUnreadable?: boolean;
+  /** An explicit yes to breaking signed provenance. */
+  readonly breakProvenance?: boolean;
 }
 
 /** A template's page while it is written. */

@@ -8,6 +8,7 @@ import type { CardState } from '../files/simulatedCard';
 import type { AssignmentChange, NewAssignment } from '../operations/assignments';
 import type { IdentityText } from '../operations/identities';
 import type { SourceWish } from '../operations/sources';
+import type { EmbedRequest } from '../operations/startEmbed';
 import type { ImportWish } from '../operations/startImport';
 import type { BenchWish } from '../operations/templateBench';
 import type { TemplateText } from '../operations/templates';
@@ -128,6 +129,13 @@ export const photoSelection = schema<{ photoIds?: string[] }>(object({ photoIds:
 /** Of PostgreSQL: 64 bits. */
 export const transactionNumber = /^\d{1,18}$/;
 export const photoIds = schema<{ photoIds: string[] }>(object({ photoIds: ids }));
+export const embedRequest = schema<
+  { photoIds: string[] } & Pick<EmbedRequest, 'replaceUnreadable' | 'breakProvenance'>
+>(
+  object({ photoIds: ids, replaceUnreadable: { type: 'boolean' }, breakProvenance: { type: 'boolean' } }, [
+    'photoIds',
+  ]),
+);
 
 const value = { anyOf: [text(32_000), list(text(2000), 2000), list(structure, 200), { type: 'null' }] };
 export const writing = schema<{ photoIds: string[]; writing: Writing }>(

@@ -3,6 +3,7 @@ import { asText } from '../../core/catalogue/value';
 import { type Across, across, termsAcross } from '../../core/drafts/across';
 import { presentValues } from '../../core/drafts/present';
 import { type Proof, proofOf } from '../../core/drafts/proof';
+import { hindrancesIn } from '../../core/embed/hindrances';
 import type { Queries } from '../db/client';
 import { inForceOf } from './inForce';
 import { draftedPhotos, listPhotosOf } from './photos';
@@ -43,12 +44,23 @@ export async function deskOf(db: Queries, assignmentId: string, photoIds: readon
   };
 }
 
+/** A proof, with the number of pictures that are only written when somebody says so. */
+export interface DraftsProof extends Proof {
+  readonly unreadable: number;
+  readonly signed: number;
+}
+
 /** Old → new for all drafts of an assignment, or of some of its photos. */
 export async function proofOfDrafts(
   db: Queries,
   assignmentId: string,
   photoIds?: readonly string[],
-): Promise<Proof> {
+): Promise<DraftsProof> {
   const photos = await draftedPhotos(db, assignmentId, photoIds);
-  return proofOf(photos.map(({ record, drafts }) => ({ file: record.fields, drafts })));
+  const hindered = photos.map(({ record }) => hindrancesIn(record.problems));
+  return {
+    ...proofOf(photos.map(({ record, drafts }) => ({ file: record.fields, drafts }))),
+    unreadable: hindered.filter((one) => one.unreadable).length,
+    signed: hindered.filter((one) => one.signed).length,
+  };
 }

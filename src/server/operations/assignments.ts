@@ -123,7 +123,7 @@ async function putInForce(db: Queries, assignmentId: string, ids: readonly strin
     .from(templates)
     .where(and(inArray(templates.id, [...ids]), eq(templates.version, 0)));
   if (unkept.length > 0)
-    throw new OperationError(`“${unkept[0]!.name}” was never kept. Keep the template first.`, 409);
+    throw new OperationError(`“${unkept[0]!.name}” was never kept. Save the template first.`, 409);
   await db.insert(templatesInForce).values(rows);
 }
 

@@ -39,7 +39,7 @@ export async function templateAsFile(
   detailsWritten: boolean,
 ): Promise<Response> {
   const { name, kind, entries, version } = await readTemplate(db, id);
-  if (version === 0) throw new OperationError('Keep the template first; then it can be taken out.');
+  if (version === 0) throw new OperationError('Save the template first; then it can be exported.');
   const { identities } = await surroundings(db);
   const written =
     detailsWritten || as === 'xmp' ? entries.map((entry) => textsWritten(entry, identities)) : entries;

@@ -48,7 +48,7 @@ export async function copyTemplate(
   how: 'duplicate' | 'branch',
 ): Promise<ListedTemplate> {
   const { name, kind, entries, version } = await readTemplate(db, id);
-  if (version === 0) throw new OperationError('Keep the template first; then it can be copied.');
+  if (version === 0) throw new OperationError('Save the template first; then it can be copied.');
   const made = await createTemplate(
     db,
     { name: freeName(name, await listTemplates(db)), kind, entries },

@@ -146,7 +146,7 @@ export async function renewPictures(
       db,
       assignmentId,
       behind.map((photo) => photo.id),
-      fields,
+      { fields },
     );
     runs.push({ runId, assignmentId });
   }

@@ -16,7 +16,7 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   'extension-differs': 'The file is of another format than its name says; it was read by its content.',
   'block-repeated': 'The file holds this record twice. Both were read; a change leaves one.',
   'provenance-signed':
-    'The file carries a signed record of its provenance (C2PA). Any change breaks the signature: it is written only if you say so.',
+    'The file carries a signed record of its provenance (C2PA). Any change breaks the signature: it is written only with your explicit yes.',
   'metadata-not-read':
     'Fabrica does not read metadata inside this kind of file yet. A sidecar beside it holds what you write.',
   'iim-copies-differ': 'The file holds IIM twice, and the copies differ. The first one was taken.',
@@ -48,7 +48,7 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   'iim-value-not-encodable': 'IIM has no form for this value; it is in XMP alone.',
   'iim-bad-date': 'The date in IIM is no date that can be read or written.',
   'iim-time-without-zone': 'IIM asks for a time zone with a time: it holds the date alone.',
-  'iim-repeated': 'A value that may stand once in IIM stands there several times.',
+  'iim-repeated': 'IIM holds a value several times that may be there once.',
   'xmp-not-well-formed': 'The XMP packet is not well-formed XML.',
   'xmp-doctype': 'The XMP packet holds a document type, which is refused.',
   'xmp-not-rdf': 'The XMP packet holds no RDF.',

@@ -12,6 +12,7 @@ import type { SampleLine } from '../sample';
 import type { OfferedPlaceholder } from '../tokens/PlaceholderMenu';
 import { type TextHandle, TokenText } from '../tokens/TokenText';
 import { ChoiceEditor } from './ChoiceEditor';
+import { ChoicesEditor } from './ChoicesEditor';
 import { FieldHelp } from './FieldHelp';
 import { LineTools } from './LineTools';
 import { SampleCell } from './SampleCell';
@@ -125,6 +126,18 @@ function Editor(props: Props & { box: string; active: boolean }) {
         {tools}
       </>
     );
+  if (row.choices && row.type === 'list')
+    return (
+      <>
+        <ChoicesEditor
+          label={fieldLabel(id)}
+          choices={row.choices}
+          typed={entry?.typed ?? ''}
+          onChange={(typed) => onType(id, typed)}
+        />
+        {tools}
+      </>
+    );
   if (row.choices)
     return (
       <>
@@ -145,7 +158,7 @@ function Editor(props: Props & { box: string; active: boolean }) {
         value={entry?.typed ?? ''}
         onChange={(typed) => onType(id, typed)}
         multiline={row.type === 'multiline'}
-        placeholder="also possible"
+        placeholder={`e.g. ${row.example}`}
         offered={offered}
         isKnown={isKnown}
         describedBy={help}

@@ -15,7 +15,7 @@ export function ChoiceEditor({
   value: string;
   onChange: (value: string) => void;
 }) {
-  const choices = field(fieldId).choices ?? {};
+  const { choices = {}, example } = field(fieldId);
   return (
     <Choice
       id={id}
@@ -26,7 +26,7 @@ export function ChoiceEditor({
       borderColor="transparent"
       maxWidth="100%"
     >
-      <option value="">also possible</option>
+      <option value="">e.g. {choices[example] ?? example}</option>
       {value !== '' && !(value in choices) && <option value={value}>{value}</option>}
       {Object.entries(choices).map(([code, words]) => (
         <option key={code} value={code}>

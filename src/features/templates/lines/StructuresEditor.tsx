@@ -52,7 +52,7 @@ export function StructuresEditor({
         aria-label={`Add ${label}`}
         onClick={() => onChange([...items, {}])}
       >
-        {items.length === 0 ? 'also possible: add one' : 'add another'}
+        {items.length === 0 ? 'add one' : 'add another'}
       </WordAct>
     </Box>
   );

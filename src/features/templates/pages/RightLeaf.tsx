@@ -62,7 +62,7 @@ export function RightLeaf(props: Props) {
 function NotKept() {
   return (
     <Box color="soft" paddingY="3">
-      This template was never kept so far. “Keep the template” makes its first version.
+      This template has not been saved yet. “Save the template” makes its first version.
     </Box>
   );
 }

@@ -99,7 +99,7 @@ function Renewal({
   return (
     <Box marginTop="4">
       <Box as="h3" fontFamily="heading" fontWeight="600" fontSize="1rem">
-        What will stand in the files
+        Review changes before they are written
       </Box>
       {data.proof.map((line) => (
         <Box key={`${line.field}${JSON.stringify([line.from, line.to])}`} borderTopWidth="1px" paddingY="1.5">
