@@ -5,6 +5,7 @@ import type { EmbedParameters, ImportParameters } from '../server/db/stored';
 import { sweepPartFiles } from '../server/files/partFiles';
 import { announce } from '../server/jobs/queue';
 import { readAssignment, writeChoices } from '../server/operations/assignments';
+import { localNow } from '../server/operations/context';
 import { folderById } from '../server/operations/folders';
 import { claimNext, giveBack, type Item, type Mark, waitingItems, withMark } from './claims';
 import { ClaimLost } from './items/claimLost';
@@ -192,7 +193,8 @@ async function carrierFor(db: Database, run: Run, mark: Mark): Promise<(item: It
   const assignment = await readAssignment(db, run.assignmentId);
   if (run.kind === 'embed') {
     const { fields, replaceUnreadable = false, breakProvenance = false } = run.parameters as EmbedParameters;
-    const choices = { ...writeChoices(assignment), replaceUnreadable, breakProvenance };
+    const now = localNow(run.createdAt);
+    const choices = { ...writeChoices(assignment), replaceUnreadable, breakProvenance, now };
     return (item) => embedItem(db, item, choices, fields);
   }
   const importRun = await importRunFor(db, run, assignment, mark);

@@ -29,6 +29,9 @@ const pictures = async (count: number, folderOf: (n: number) => string = () => '
   );
 const start = (one: { id: string; paths: readonly string[] }, wish: Partial<ImportWish> = {}) =>
   startImport(bench.db, one.id, { paths: one.paths, leaveAsTheyAre: [], ...wish });
+/** Two runs are asked for at two moments, which xmp:MetadataDate tells; all else is the same to the byte. */
+const withoutMoment = (bytes: Buffer) =>
+  bytes.toString('latin1').replace(/<xmp:MetadataDate>[^<]*</g, '<xmp:MetadataDate><');
 /** Every file below a folder with its digest, hidden ones too. */
 const contents = (folder: string) =>
   Object.fromEntries(
@@ -38,7 +41,9 @@ const contents = (folder: string) =>
       .sort()
       .map((file) => [
         path.relative(folder, file),
-        createHash('sha256').update(readFileSync(file)).digest('hex'),
+        createHash('sha256')
+          .update(withoutMoment(readFileSync(file)))
+          .digest('hex'),
       ]),
   );
 

@@ -11,6 +11,8 @@ test.each([
   ['2026 Aune Pell', false, true, true],
   ['© 2026 desk@tarn.example', true, true, false],
   ['© 2024–2026 船田', true, true, true],
+  ['© Old Mill 1890 Museum', true, false, true],
+  ['© Aune Pell, 2026', true, true, true],
   ['', false, false, false],
 ])('%s: sign %s, year %s, owner %s', (notice, sign, year, owner) => {
   expect(noticeElements(notice)).toMatchObject({ sign, year, owner });

@@ -11,7 +11,16 @@ import {
   ccVersions,
 } from './creativeCommons';
 import { isCompleteNotice, isLicenceLink } from './notice';
-import { buildNotice, noticeParts, withSign, withYearTaken, writtenYears } from './noticeParts';
+import {
+  buildNotice,
+  type NoticeParts,
+  noticeParts,
+  withNoticeParts,
+  withSign,
+  withYearTaken,
+  writtenYears,
+  yearsOfPublication,
+} from './noticeParts';
 import { rightsPageHtml, rightsPageText } from './rightsPage';
 import { isEmailAddress, repairedAddress } from './webAddress';
 
@@ -42,6 +51,64 @@ test.each([
   ['Aune Pell', 'Aune Pell'],
 ])('%s is put into form', (typed, formed) => {
   expect(buildNotice(noticeParts(typed))).toBe(formed);
+});
+
+// Initials once lost their full stops: "J. R." became "J, R,".
+test.each<[string, Partial<NoticeParts>, string]>([
+  ['© 2026 J. R. Pell, all rights reserved', { reserved: false }, '© 2026 J. R. Pell'],
+  ['© 2026 J. R. Pell', { contact: 'tarn.example' }, '© 2026 J. R. Pell, tarn.example'],
+  ['© 2026 J. R. Pell. All rights reserved.', { owner: 'A. Pell' }, '© 2026 A. Pell. All rights reserved.'],
+  ['© Aune Pell, 2026', { year: '{{ year taken }}' }, '© Aune Pell, {{ year taken }}'],
+  ['© Old Mill 1890 Museum', { year: '2026' }, '© 2026 Old Mill 1890 Museum'],
+  [
+    'Copyright (c) 2026 by Tarn & Tide; desk@tarn.example',
+    { sign: '©' },
+    '© 2026 by Tarn & Tide; desk@tarn.example',
+  ],
+  ['© 2026 Pell, tarn.example', { reserved: true }, '© 2026 Pell, all rights reserved, tarn.example'],
+  ['© 2026 Pell, a@b.example, +47 555 01 77', { contact: '' }, '© 2026 Pell'],
+  ['', { owner: 'Pell', sign: '©' }, '© Pell'],
+])('%s with %j becomes %s', (notice, parts, expected) => {
+  expect(withNoticeParts(notice, parts)).toBe(expected);
+});
+
+test('building from a typed notice and back changes nothing that was not touched', () => {
+  const piece = fc.constantFrom(
+    '©',
+    'Copyright',
+    '(c)',
+    '2026',
+    '2019–24',
+    'J. R. Pell',
+    'Old Mill 1890',
+    ',',
+    ';',
+    '. All rights reserved.',
+    'all rights reserved',
+    'a@b.example',
+    '+47 555 01 77',
+    '{{ year taken }}',
+    ' ',
+    'by',
+    '.',
+  );
+  fc.assert(
+    fc.property(fc.array(piece, { maxLength: 8 }), (pieces) => {
+      const notice = pieces.join(' ');
+      expect(withNoticeParts(notice, noticeParts(notice))).toBe(notice);
+    }),
+    { numRuns: 500 },
+  );
+});
+
+test.each([
+  ['© Old Mill 1890 Museum', []],
+  ['© 2026 Old Mill 1890 Museum', ['2026']],
+  ['© Aune Pell 2026', ['2026']],
+  ['© Aune Pell (2026)', ['2026']],
+  ['© 2019–2026 A', ['2019', '2026']],
+])('the years of publication in %s are %j', (notice, years) => {
+  expect(yearsOfPublication(notice)).toEqual(years);
 });
 
 // 17 U.S.C. § 401(b).
@@ -100,6 +167,16 @@ test('every choice of Creative Commons contradicts nothing, sets all its fields 
     expect(isLicenceLink(values.webStatement!)).toBe(true);
     expect(ccChoiceOf((id) => values[id] ?? '')).toEqual(choice);
   }
+});
+
+test('a licence that was ported to a country’s law keeps its deed', () => {
+  const deed = 'https://creativecommons.org/licenses/by-sa/3.0/no/';
+  const choice = ccChoiceOf((id) => (id === 'ccLicense' ? deed : ''));
+  expect(choice).toMatchObject({ kind: 'licence', licence: 'by-sa', version: '3.0', jurisdiction: 'no' });
+  expect(ccUrl(choice!)).toBe(deed);
+  expect(ccChoiceOf((id) => (id === 'ccLicense' ? `${ccUrl(licence())}deed` : ''))).not.toHaveProperty(
+    'jurisdiction',
+  );
 });
 
 test.each([

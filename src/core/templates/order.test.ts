@@ -104,6 +104,35 @@ describe('a sign-off', () => {
         .description,
     ).toBe('Mast / boom\nPell / New');
   });
+  // "Photograph {{ creator }}" once ate captions that began with the word, and other people's bylines.
+  test.each([
+    ['Photograph {{ creator }}', 'Photograph of the old harbour, before the fire of 1921.'],
+    ['Picture by {{ creator }}', 'Picture by Mats Orrin'],
+  ])('%s leaves “%s” alone, which only resembles it', (text, caption) => {
+    expect(on(put(text, [text]), caption, { creator: ['Pell'] })).toBe(
+      `${caption}\n${text.replace('{{ creator }}', 'Pell')}`,
+    );
+  });
+  test('is renewed where one’s details gave it as they were then', () => {
+    const templates = put('{{ me : name }}, {{ me : telephone }}');
+    const { changes } = run(
+      templates,
+      { description: 'The mast.\nPell, 1' },
+      {
+        identities: { me: { name: 'Pell', telephone: '2' } },
+        formerIdentities: [{ me: { name: 'Pell', telephone: '1' } }],
+      },
+    );
+    expect(changes.get('description')?.value).toBe('The mast.\nPell, 2');
+  });
+  // Six placeholders parted by blanks once took 146 seconds a picture.
+  test('of many placeholders is looked for in a long caption in one pass', () => {
+    const text = '{{ a }} {{ b }} {{ c }} {{ d }} {{ e }} {{ f }} by the photographer';
+    const facts = Object.fromEntries([...'abcdef'].map((name) => [name, 'x']));
+    const description = 'a '.repeat(50_000).trim();
+    const { changes } = run(put(text, [text]), { description }, { facts });
+    expect(changes.get('description')?.value).toBe(`${description}\nx x x x x x by the photographer`);
+  });
   test('is not seen in a line that only resembles it', () => {
     expect(on(put('{{ creator }} / {{ credit line ? desk }}'), 'Mast / boom', { creator: ['Pell'] })).toBe(
       'Mast / boom\nPell / desk',

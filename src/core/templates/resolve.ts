@@ -176,7 +176,7 @@ function applyEntry(
   const { entry, template, former, sound, list } = compiled;
   const { field: id, rule } = entry;
   const { missing, ...evaluated } = compiled.constant ?? said(compiled, context, lookup);
-  const checked = compiled.constant || rule === 'remove' ? evaluated : allowed(id, evaluated);
+  const checked = compiled.constant || rule === 'remove' || !sound ? evaluated : allowed(id, evaluated);
   const templateId = template.id;
   const leftOut: Step = {
     templateId,

@@ -3,6 +3,7 @@
 import { Box } from '@chakra-ui/react';
 import { useCallback, useMemo, useState } from 'react';
 import type { FieldId } from '@/core/catalogue/fields';
+import { withEarlier } from '@/core/templates/formerTexts';
 import { healthOf } from '@/core/templates/health/health';
 import type { Entry, Template } from '@/core/templates/template';
 import type { TemplateBench } from '@/server/operations/templateBench';
@@ -45,6 +46,8 @@ export function TemplateBook({ template: initial, bench: firstBench, madeFor }: 
       kind: words.kind,
       version: template?.version ?? 0,
       entries: words.entries,
+      // What the saved version says becomes former words when the page is saved.
+      formerTexts: withEarlier(template?.formerTexts, template?.entries ?? []),
     }),
     [template, words],
   );

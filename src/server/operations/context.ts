@@ -76,12 +76,15 @@ export function photoFacts({
   name,
   record,
   place,
+  folder,
 }: {
   name: string;
+  /** Name of the folder that the file lies in; '' at the top. */
+  folder: string;
   record: { camera: CameraFacts; pixels: PictureFacts['pixels'] };
   place: number;
 }): PictureFacts {
-  return { name, camera: record.camera, pixels: record.pixels, runningNumber: place };
+  return { name, camera: record.camera, pixels: record.pixels, runningNumber: place, folder };
 }
 
 /** The moment with the zone of this machine, as XMP takes it (ISO 16684-1, 8.2.2.1): whole seconds. */

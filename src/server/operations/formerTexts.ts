@@ -1,6 +1,6 @@
 import { and, desc, eq, lt, or } from 'drizzle-orm';
-import { type FieldId, field } from '../../core/catalogue/fields';
-import type { Entry, Template } from '../../core/templates/template';
+import { joinsText, withEarlier } from '../../core/templates/formerTexts';
+import type { Template } from '../../core/templates/template';
 import type { Queries } from '../db/client';
 import { templateVersions } from '../db/schema';
 
@@ -20,14 +20,8 @@ export async function withFormerTexts<T extends Template>(db: Queries, read: rea
     )
     .orderBy(desc(templateVersions.version));
   return read.map((one) => {
-    const texts: { [K in FieldId]?: string[] } = {};
-    for (const { entries } of earlier.filter((row) => row.id === one.id))
-      for (const entry of entries.filter(joinsText))
-        texts[entry.field] = [...new Set([...(texts[entry.field] ?? []), ...entry.texts])];
-    return Object.keys(texts).length > 0 ? { ...one, formerTexts: texts } : one;
+    const before = earlier.filter((row) => row.id === one.id).flatMap((row) => row.entries);
+    const formerTexts = withEarlier(undefined, before);
+    return Object.keys(formerTexts).length > 0 ? { ...one, formerTexts } : one;
   });
-}
-
-function joinsText({ field: id, rule }: Entry): boolean {
-  return (rule === 'before' || rule === 'after') && field(id).type === 'multiline';
 }

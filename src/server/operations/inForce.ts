@@ -13,7 +13,12 @@ import { photoFacts, placeholderContext } from './context';
 import { surroundings } from './identities';
 import { templatesById } from './templates';
 
-type InForcePhoto = { readonly name: string; readonly record: StoredRecord; readonly place: number };
+type InForcePhoto = {
+  readonly name: string;
+  readonly record: StoredRecord;
+  readonly place: number;
+  readonly folder: string;
+};
 
 /** The templates in force of an assignment, compiled once, with what their placeholders need. */
 export interface InForce {

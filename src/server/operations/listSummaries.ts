@@ -125,7 +125,7 @@ async function basisOf(db: Database, assignmentId: string) {
   ]);
   const { name, facts, publishedOn } = assignment;
   const entries = inForce.templates.map((one) => one.entries.filter(({ field }) => field === 'description'));
-  const all = JSON.stringify([1, name, facts, publishedOn, entries, around]);
+  const all = JSON.stringify([2, name, facts, publishedOn, entries, around]);
   return { basis: createHash('sha256').update(all).digest('hex').slice(0, 32), inForce };
 }
 

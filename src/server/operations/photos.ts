@@ -24,6 +24,8 @@ export interface ListedPhoto {
   readonly drafts: { readonly [K in FieldId]?: DraftValue };
   /** Place in the assignment's order, from 1: the running number. */
   readonly place: number;
+  /** Name of the folder that its file lies in; '' at the top of an opened one. */
+  readonly folder: string;
   /** Its file was not found any more when the folder was looked at last. */
   readonly isGone: boolean;
   /** Changes with the file, so that previews are fetched anew. */
@@ -87,6 +89,7 @@ async function listed(db: Queries, which: SQL | undefined): Promise<ListedPhoto[
       place: photos.position,
       goneAt: photos.goneAt,
       modifiedNs: files.modifiedNs,
+      relativePath: files.relativePath,
     })
     .from(photos)
     .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
@@ -111,8 +114,9 @@ async function listed(db: Queries, which: SQL | undefined): Promise<ListedPhoto[
     held[draft.field] = { value: draft.value, origin: draft.origin };
     byPhoto.set(draft.photoId, held);
   }
-  return rows.map(({ modifiedNs, goneAt, ...row }) => ({
+  return rows.map(({ modifiedNs, goneAt, relativePath, ...row }) => ({
     ...row,
+    folder: relativePath.split('/').at(-2) ?? '',
     isGone: goneAt !== null,
     drafts: byPhoto.get(row.id) ?? {},
     revision: modifiedNs,

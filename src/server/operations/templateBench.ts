@@ -8,7 +8,7 @@ import { type PlaceholderContext, placeholdersIn } from '../../core/templates/pl
 import { compileTemplates, fieldsAskedFor, resolve, type Values } from '../../core/templates/resolve';
 import type { Entry, Template } from '../../core/templates/template';
 import type { Queries } from '../db/client';
-import { drafts, photos } from '../db/schema';
+import { drafts, files, photos } from '../db/schema';
 import { type Assignment, listAssignments, readAssignment } from './assignments';
 import { photoFacts, placeholderContext, type Surroundings } from './context';
 import { type ListedIdentity, listIdentities, surroundings } from './identities';
@@ -152,6 +152,7 @@ interface LeanRow extends Record<string, unknown> {
   readonly id: string;
   readonly name: string;
   readonly place: number;
+  readonly folder: string;
   readonly camera: CameraFacts;
   readonly pixels: { readonly width: number; readonly height: number } | null;
   readonly length: number;
@@ -165,10 +166,12 @@ interface LeanRow extends Record<string, unknown> {
 async function leanPhotos(db: Queries, assignmentId: string, fields: readonly FieldId[]) {
   const pairs = fields.flatMap((id) => [sql`${id}::text`, sql`r -> 'fields' -> ${id}::text -> 'value'`]);
   const { rows } = await db.execute<LeanRow>(sql`
-    select id, name, position as place, r -> 'camera' as camera, r -> 'pixels' as pixels,
+    select id, name, position as place, coalesce(folder, '') as folder, r -> 'camera' as camera, r -> 'pixels' as pixels,
       coalesce(length(r -> 'fields' -> 'description' ->> 'value'), 0) as length,
       jsonb_build_object(${sql.join(pairs, sql`, `)}) as fields
-    from (select id, name, position, record || '{}'::jsonb as r from ${photos}
+    from (select ${photos.id}, ${photos.name}, ${photos.position}, ${photos.record} || '{}'::jsonb as r,
+        (string_to_array(${files.relativePath}, '/'))[cardinality(string_to_array(${files.relativePath}, '/')) - 1] as folder
+      from ${photos} join ${files} on ${files.photoId} = ${photos.id} and ${files.role} = 'main'
       where ${eq(photos.assignmentId, assignmentId)} offset 0) as unpacked
     order by position`);
   const written = fields.length === 0 ? [] : await draftsOf(db, assignmentId, fields);

@@ -17,7 +17,6 @@ import { containersOf, type ReadShot, readShot, sidecarPath } from '../../server
 import { withFile } from '../../server/files/source';
 import { verifyWritten } from '../../server/files/verifyWritten';
 import { writeOver } from '../../server/files/writeOver';
-import { localNow } from '../../server/operations/context';
 import { photoShot } from '../../server/operations/photos';
 import { indexShot } from './indexShot';
 
@@ -41,7 +40,7 @@ export async function embedItem(
   const rows = await db.select().from(drafts).where(draftsOf(photoId, fields));
   const read = await readShot(located.folder, located.shot);
   const wanted = new Map(rows.map((row) => [row.field, row.value]));
-  const plan = await planShot(containersOf(read), wanted, { ...choices, now: localNow() });
+  const plan = await planShot(containersOf(read), wanted, choices);
   if (plan.refused) throw new FormatError(plan.refused.code, plan.refused.part, plan.refused);
   const written: { [K in FieldId]?: WrittenField } = {};
   const present = (id: FieldId) => plan.before.fields[id]?.value;

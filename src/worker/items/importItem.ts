@@ -13,7 +13,6 @@ import { pathInside } from '../../server/files/folders';
 import { containersOf, type ReadShot, readShot } from '../../server/files/readShot';
 import { syncReading } from '../../server/files/syncReading';
 import { writeChoices } from '../../server/operations/assignments';
-import { localNow } from '../../server/operations/context';
 import { ClaimLost } from './claimLost';
 import type { ImportRun } from './importRun';
 import { importContext, importValues, valuesAfter, type Written } from './importValues';
@@ -44,7 +43,7 @@ export async function importItem(db: Database, run: ImportRun, item: Item): Prom
   const written = importValues(run, item, read);
   if (run.parameters.way === 'take-up') return takeUp(db, run, item, read, written);
   const wanted = new Map(Object.entries(written).map(([id, one]) => [id as FieldId, one.after]));
-  const choices = { ...writeChoices(run.assignment), now: localNow() };
+  const choices = { ...writeChoices(run.assignment), now: run.now };
   const planned = await planShot(containersOf(read), wanted, choices);
   // Refused: every file comes as it is, and the templates' values wait as drafts. Refused is not lost.
   const plan = planned.refused ? { ...planned, parts: [] } : planned;

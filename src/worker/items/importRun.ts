@@ -8,7 +8,7 @@ import type { ImportParameters } from '../../server/db/stored';
 import { TakenNames } from '../../server/files/folderInside';
 import { FolderShots } from '../../server/files/folders';
 import type { Assignment } from '../../server/operations/assignments';
-import type { Surroundings } from '../../server/operations/context';
+import { localNow, type Surroundings } from '../../server/operations/context';
 import { folderById } from '../../server/operations/folders';
 import { surroundings } from '../../server/operations/identities';
 import { templatesOfVersion } from '../../server/operations/templateVersions';
@@ -24,6 +24,8 @@ interface OpenedPlace {
 export interface ImportRun {
   readonly mark: Mark;
   readonly assignment: Assignment;
+  /** When the run was asked for: an item that is repeated writes the same bytes. */
+  readonly now: string;
   readonly around: Surroundings;
   readonly source: OpenedPlace;
   readonly working: OpenedPlace;
@@ -60,6 +62,7 @@ export async function importRunFor(
   return {
     mark,
     assignment,
+    now: localNow(run.createdAt),
     around,
     source,
     working,
