@@ -78,6 +78,12 @@ export const testPackages = [
   { name: 'libtiff-tools', present: () => onPath('tiffcp') },
   { name: 'pngcheck', present: () => onPath('pngcheck') },
   { name: 'webp', present: () => onPath('webpinfo') },
+  { name: 'libiptcdata-bin', present: () => onPath('iptc') },
+  {
+    name: 'libmetadata-extractor-java',
+    present: () => ['metadata-extractor', 'xmpcore'].every((one) => existsSync(`/usr/share/java/${one}.jar`)),
+  },
+  { name: 'default-jdk-headless', present: () => onPath('javac') },
   { name: 'attr', present: () => onPath('setfattr') },
   { name: 'iproute2', present: () => onPath('ip') || existsSync('/usr/sbin/ip') },
 ];

@@ -4,7 +4,7 @@ import { writeInPlace } from '../server/files/inPlace';
 import { diskLayer } from '../server/files/layer';
 import { type EmbedWish, FilePlanner } from './planFile';
 import { pooled } from './pooled';
-import { failureLine, problemLine, progress } from './report';
+import { failureLine, progress, warningLine } from './report';
 import { inPlaceRequests, pathsOf, replaceOthers, writeCopies } from './writePlanned';
 
 export interface EmbedSettings extends EmbedWish {
@@ -49,7 +49,7 @@ export class EmbedRun {
           process.stderr.write(`${failureLine(one.file, one.error)}\n`);
         }
         for (const problem of one.problems ?? [])
-          if (problem.severity !== 'info') process.stderr.write(`${problemLine(one.file, problem)}\n`);
+          if (problem.severity !== 'info') process.stderr.write(`${warningLine(one.file, problem)}\n`);
       }
     }
     shown.end();

@@ -13,8 +13,9 @@ function failureWords(error: unknown): string {
   return `failed unexpectedly (${error instanceof Error ? error.name : 'unknown'})`;
 }
 
-export function problemLine(file: string, problem: Problem): string {
-  return `${file}: ${problem.severity}: ${problemWords(problem)}`;
+/** What is told of a file that was written all the same: never an error. */
+export function warningLine(file: string, problem: Problem): string {
+  return `${file}: warning: ${problemWords(problem)}`;
 }
 
 /** "12 of 340 files" on a terminal, in place; nothing where output goes elsewhere. */

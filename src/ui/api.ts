@@ -14,11 +14,17 @@ export async function ask<T>(
   path: string,
   method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE' = 'GET',
   body?: unknown,
+  /** Of an act that begins something: sent again, it is carried out once. */
+  key?: string,
 ): Promise<T> {
   const sent = body === undefined ? undefined : JSON.stringify(body);
   const response = await fetch(`/api/${path}`, {
     method,
-    ...(sent === undefined ? {} : { body: sent, headers: { 'content-type': 'application/json' } }),
+    ...(sent === undefined ? {} : { body: sent }),
+    headers: {
+      ...(sent === undefined ? {} : { 'content-type': 'application/json' }),
+      ...(key === undefined ? {} : { 'x-fabrica-act': key }),
+    },
     // A page that is left may still finish saving.
     keepalive: sent !== undefined && sent.length < MOST_KEPT_ALIVE,
   }).catch(() => {

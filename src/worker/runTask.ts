@@ -195,7 +195,7 @@ async function carrierFor(db: Database, run: Run, mark: Mark): Promise<(item: It
     const { fields, replaceUnreadable = false, breakProvenance = false } = run.parameters as EmbedParameters;
     const now = localNow(run.createdAt);
     const choices = { ...writeChoices(assignment), replaceUnreadable, breakProvenance, now };
-    return (item) => embedItem(db, item, choices, fields);
+    return (item) => embedItem(db, item, { mark, choices, fields });
   }
   const importRun = await importRunFor(db, run, assignment, mark);
   return (item) => importItem(db, importRun, item);

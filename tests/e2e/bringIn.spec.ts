@@ -103,7 +103,7 @@ test('a run is stopped and goes on; what comes is named, keyworded, rated, and s
   await expect(page.getByRole('heading', { name: /then stopped$/ })).toBeVisible();
   const part = filesIn(working).length;
   expect(part).toBeLessThan(31);
-  await page.getByRole('button', { name: /^Go on with \d+$/ }).click();
+  await page.getByRole('button', { name: /^Resume \(\d+ left\)$/ }).click();
   await expect(page.getByRole('heading', { name: /^Brought in (\d+) of \1$/ })).toBeVisible({
     timeout: 600_000,
   });
@@ -178,7 +178,7 @@ test('a slow card: the run is paused and goes on; the card is taken out, and wha
   await expect(page.getByRole('heading', { name: /^Bringing in, paused at \d+ of \d+$/ })).toBeVisible();
   await expect(page.getByText('what is done is done')).toBeVisible();
   await ask('put', 'card', { isIn: false, speed: 0 });
-  await page.getByRole('button', { name: /^Go on with \d+$/ }).click();
+  await page.getByRole('button', { name: /^Resume \(\d+ left\)$/ }).click();
   const again = page.getByRole('button', { name: /^Try the \d+ again$/ });
   await expect(again).toBeVisible();
   await expect(page.getByText('failed', { exact: true }).first()).toBeVisible();

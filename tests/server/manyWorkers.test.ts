@@ -188,10 +188,10 @@ test('a run that is paused and told to go on at once goes on: what was taken in 
 });
 
 test('runs that are planned together have running numbers of their own', async () => {
-  const one = await assignmentWith(bench, await pictures(4));
+  const one = await assignmentWith(bench, await pictures(8));
   const name = '{{ running number : 2 }}';
-  const first = await start(one, { name });
-  const second = await start(one, { name });
+  const first = await start({ ...one, paths: one.paths.slice(0, 4) }, { name });
+  const second = await start({ ...one, paths: one.paths.slice(4) }, { name });
   await carryOut(bench.db, second.runId);
   await carryOut(bench.db, first.runId);
   expect(readdirSync(one.working)).toEqual([1, 2, 3, 4, 5, 6, 7, 8].map((n) => `0${n}.jpg`));

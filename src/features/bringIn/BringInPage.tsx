@@ -10,9 +10,9 @@ import type { Assignment } from '@/server/operations/assignments';
 import type { Surroundings } from '@/server/operations/context';
 import type { Shelf } from '@/server/operations/templateShelf';
 import { Act } from '@/ui/acts';
-import { ask } from '@/ui/api';
 import { KeyLine } from '@/ui/KeyLine';
 import { Teach } from '@/ui/Teach';
+import { useAskOnce } from '@/ui/useAskOnce';
 import { InForce } from '../prepare/InForce';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { CallOuts } from './CallOuts';
@@ -40,6 +40,7 @@ export function BringInPage({
   around: Surroundings;
 }) {
   const router = useRouter();
+  const askOnce = useAskOnce();
   const assignment = useAssignment(initial);
   const { templates } = shelf;
   const inForce = useMemo(
@@ -63,9 +64,12 @@ export function BringInPage({
   const { mutate, isPending, error } = useMutation({
     mutationFn: () => {
       const { version: _, ...wished } = choices;
-      return ask<{ runId: string }>(`assignments/${assignment.id}/import`, 'POST', {
+      return askOnce<{ runId: string }>(`assignments/${assignment.id}/import`, 'POST', {
         ...wished,
         paths: coming.map((one) => one.picture.relativePath),
+        again: coming
+          .filter(({ standing }) => standing === 'already here')
+          .map((one) => one.picture.relativePath),
         ...othersAsked(coming, source.answers),
       });
     },

@@ -7,6 +7,7 @@ import { useMemo, useState } from 'react';
 import type { DraftsProof } from '@/server/operations/acrossPhotos';
 import { Act } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { useAskOnce } from '@/ui/useAskOnce';
 import { embedWords, ProofDialog, type WriteChoices } from './ProofDialog';
 import type { PhotoView } from './view';
 
@@ -21,6 +22,7 @@ export function Embedding({
   chosen: readonly PhotoView[];
 }) {
   const router = useRouter();
+  const askOnce = useAskOnce();
   const [open, setOpen] = useState(false);
   const scope = useMemo(() => {
     const selected = chosen.filter((view) => view.drafted);
@@ -41,7 +43,7 @@ export function Embedding({
   });
   const { mutate, isPending, error } = useMutation({
     mutationFn: (choices: WriteChoices) =>
-      ask<{ runId: string }>(`assignments/${assignmentId}/embed`, 'POST', {
+      askOnce<{ runId: string }>(`assignments/${assignmentId}/embed`, 'POST', {
         photoIds: scope.ids,
         ...choices,
       }),

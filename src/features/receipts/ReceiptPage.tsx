@@ -8,6 +8,7 @@ import { countCodes } from '@/core/threads/stripCode';
 import { Act, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { GroupStrip } from '@/ui/GroupStrip';
+import { useAskOnce } from '@/ui/useAskOnce';
 import { TopLine } from '../shell/TopLine';
 import { ReceiptItems } from './ReceiptItems';
 import type { Receipt } from './types';
@@ -51,6 +52,7 @@ export function ReceiptPage({ id }: { id: string }) {
 function Acts({ run }: { run: Receipt }) {
   const router = useRouter();
   const queries = useQueryClient();
+  const askOnce = useAskOnce();
   const stop = useMutation({
     mutationFn: () => ask(`runs/${run.id}/stop`, 'POST'),
     onSettled: () => queries.invalidateQueries({ queryKey: ['runs'] }),
@@ -60,7 +62,7 @@ function Acts({ run }: { run: Receipt }) {
     onSettled: () => queries.invalidateQueries({ queryKey: ['runs'] }),
   });
   const takeBack = useMutation({
-    mutationFn: () => ask<{ runId: string }>(`runs/${run.id}/take-back`, 'POST'),
+    mutationFn: () => askOnce<{ runId: string }>(`runs/${run.id}/take-back`, 'POST'),
     onSuccess: ({ runId }) => router.push(`/runs/${runId}`),
   });
   const { reversible } = run;

@@ -8,6 +8,7 @@ import type { Assignment } from '@/server/operations/assignments';
 import type { ListedTemplate } from '@/server/operations/templates';
 import { Plain, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { useAskOnce } from '@/ui/useAskOnce';
 import type { TemplateWords } from './bookState';
 import type { useBook } from './useBook';
 
@@ -24,15 +25,19 @@ export function Keeping({
   const { template, changed, saving, settle, reopen } = page;
   const router = useRouter();
   const queries = useQueryClient();
+  const askOnce = useAskOnce();
   const { mutate, isPending, error } = useMutation({
     mutationFn: async (act: 'keep' | 'branch') => {
       const saved = await settle();
       if (!saved) throw new Error('The page could not be saved.');
       if (act === 'keep')
-        return ask<ListedTemplate>(`templates/${saved.id}`, 'PUT', { ...words, baseVersion: saved.version });
-      const branch = await ask<ListedTemplate>(`templates/${saved.id}/copy`, 'POST', { how: 'branch' });
+        return askOnce<ListedTemplate>(`templates/${saved.id}`, 'PUT', {
+          ...words,
+          baseVersion: saved.version,
+        });
+      const branch = await askOnce<ListedTemplate>(`templates/${saved.id}/copy`, 'POST', { how: 'branch' });
       const named = words.name.trim() === saved.name ? branch.name : words.name;
-      await ask(`templates/${branch.id}`, 'PUT', { ...words, name: named, baseVersion: branch.version });
+      await askOnce(`templates/${branch.id}`, 'PUT', { ...words, name: named, baseVersion: branch.version });
       await ask(`templates/${saved.id}/draft`, 'DELETE');
       return branch;
     },

@@ -95,10 +95,10 @@ function without(book: Book, id: FieldId): Book {
   return { ...book, entries: others };
 }
 
-/** Erasing empties the line; any other rule leaves what is written. */
+/** Erasing shows no words, and keeps them for another rule. */
 export function withRule(book: Book, id: FieldId, rule: Rule): Book {
   const { rule: _, ...written } = book.entries[id] ?? { typed: '' };
-  return withEntry(book, id, rule === 'erase' ? { rule, typed: '' } : { ...written, rule });
+  return withEntry(book, id, { ...written, rule });
 }
 
 /** Puts made entries on the page, each in place of what stood in its field. */

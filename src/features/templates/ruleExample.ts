@@ -14,9 +14,9 @@ export function ruleExample(
   entry: BookEntry | undefined,
   present: string,
 ): { before: string; after: string } {
-  const before = present || field(id).choices?.[field(id).example] || field(id).example;
   const [written] = entry ? entriesOf({ name: '', kind: 'standing', entries: { [id]: entry } }) : [];
   const said = written && written.rule !== 'erase' ? entryText(written) : 'what this line says';
+  const before = otherThan(said, [present, field(id).choices?.[field(id).example] ?? field(id).example]);
   if (field(id).type === 'structures')
     return { before: short(before), after: short(ofStructures(rule, before, said)) };
   const existing = isList(id) ? before.split(', ') : before;
@@ -30,4 +30,10 @@ function ofStructures(rule: Rule, before: string, said: string): string {
 
 function short(text: string): string {
   return text.length > SHOWN ? `${text.slice(0, SHOWN)}…` : text;
+}
+
+/** The first of these that says something else than the entry, so that the rules come to different results. */
+function otherThan(said: string, candidates: readonly string[]): string {
+  const differs = (text: string) => text !== '' && !text.includes(said) && !said.includes(text);
+  return candidates.find(differs) ?? 'other words';
 }

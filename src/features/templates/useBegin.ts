@@ -3,14 +3,15 @@
 import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import type { ListedTemplate } from '@/server/operations/templates';
-import { ask } from '@/ui/api';
+import { useAskOnce } from '@/ui/useAskOnce';
 import type { TemplateWords } from './bookState';
 
 /** Begins a template of ready entries and opens its page; it is kept when a person has looked at it. */
 export function useBegin() {
   const router = useRouter();
+  const askOnce = useAskOnce();
   return useMutation({
-    mutationFn: (words: TemplateWords) => ask<ListedTemplate>('templates/begin', 'POST', words),
+    mutationFn: (words: TemplateWords) => askOnce<ListedTemplate>('templates/begin', 'POST', words),
     onSuccess: ({ id }) => router.push(`/templates/${id}`),
   });
 }

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { sameEntries } from '@/core/templates/compare';
 import type { ListedTemplate } from '@/server/operations/templates';
 import { ask } from '@/ui/api';
+import { useAskOnce } from '@/ui/useAskOnce';
 import { type Book, emptyBook, openBook, wordsOf } from './bookState';
 
 const PAUSE_MS = 500;
@@ -24,6 +25,7 @@ function pageOf(template: ListedTemplate | undefined): Book {
  */
 export function useBook(initial: ListedTemplate | undefined) {
   const [template, setTemplate] = useState(initial);
+  const askOnce = useAskOnce();
   const [book, setBook] = useState<Book>(() => pageOf(initial));
   const [saving, setSaving] = useState<Saving>({ state: 'saved' });
   const history = useRef<{ past: Book[]; future: Book[]; at: number }>({ past: [], future: [], at: 0 });
@@ -38,7 +40,7 @@ export function useBook(initial: ListedTemplate | undefined) {
     try {
       if (of) await ask(`templates/${of.id}/draft`, 'PUT', { ...wordsOf(written), baseVersion: of.version });
       else {
-        const begun = await ask<ListedTemplate>('templates/begin', 'POST', wordsOf(written));
+        const begun = await askOnce<ListedTemplate>('templates/begin', 'POST', wordsOf(written));
         page.current.template = begun;
         setTemplate(begun);
         window.history.replaceState(null, '', `/templates/${begun.id}${window.location.search}`);
@@ -48,7 +50,7 @@ export function useBook(initial: ListedTemplate | undefined) {
       page.current.unsaved = true;
       setSaving({ state: 'failed', message: (error as Error).message });
     }
-  }, []);
+  }, [askOnce]);
   // One after the other: a page that is begun is begun once.
   const queue = useRef(Promise.resolve());
   const save = useCallback(() => {

@@ -6,12 +6,13 @@ import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
 import type { ListedTemplate } from '@/server/operations/templates';
 import { Choice, Line, Plain } from '@/ui/acts';
-import { ask } from '@/ui/api';
+import { useAskOnce } from '@/ui/useAskOnce';
 import { type Answers, firstTemplate, usualTerms } from './firstTemplate';
 
 /** The very first run asks five things, and makes a template of them. */
 export function FirstTemplate() {
   const router = useRouter();
+  const askOnce = useAskOnce();
   const [answers, setAnswers] = useState<Answers>({
     name: '',
     reach: '',
@@ -22,7 +23,7 @@ export function FirstTemplate() {
   const set = (part: Partial<Answers>) => setAnswers((before) => ({ ...before, ...part }));
   const { mutate, isPending, error } = useMutation({
     mutationFn: () =>
-      ask<ListedTemplate>('templates', 'POST', {
+      askOnce<ListedTemplate>('templates', 'POST', {
         name: 'Who I am',
         kind: 'standing',
         entries: firstTemplate(answers),

@@ -5,18 +5,19 @@ import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Line, Plain, WordAct } from '@/ui/acts';
-import { ask } from '@/ui/api';
+import { useAskOnce } from '@/ui/useAskOnce';
 
 /** Begins an assignment: a name, where its pictures come from, and where they are to be. */
 export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
   const router = useRouter();
+  const askOnce = useAskOnce();
   const [open, setOpen] = useState(openAtFirst);
   const [name, setName] = useState('');
   const [sourcePath, setSourcePath] = useState('');
   const [workingPath, setWorkingPath] = useState('');
   const { mutate, isPending, error } = useMutation({
     mutationFn: () =>
-      ask<{ id: string }>('assignments', 'POST', {
+      askOnce<{ id: string }>('assignments', 'POST', {
         name,
         workingPath,
         ...(sourcePath ? { sourcePath } : {}),

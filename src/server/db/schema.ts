@@ -71,6 +71,8 @@ export const assignments = pgTable('assignments', {
   dropping: boolean().notNull().default(false),
   /** What waits in the drop folder, and why. */
   dropNotice: jsonb().$type<DropNotice>(),
+  /** Counts the changes, so that two windows do not overwrite each other. */
+  version: integer().notNull().default(0),
   createdAt: createdAt(),
 });
 
@@ -250,9 +252,19 @@ export const drafts = pgTable(
     value: jsonb().$type<FieldValue>(),
     origin: jsonb().$type<DraftOrigin>().notNull(),
     changedAt: moment().notNull().defaultNow(),
+    /** Another one with every change: a run deletes just the draft that it has written. */
+    stamp: uuid().notNull().default(sql`gen_random_uuid()`),
   },
   (table) => [primaryKey({ columns: [table.photoId, table.field] })],
 );
+
+/** Acts that begin something, by the key that came with the request: sent again, they answer what they answered. */
+export const acts = pgTable('acts', {
+  key: text().primaryKey(),
+  act: text().notNull(),
+  result: jsonb(),
+  createdAt: createdAt(),
+});
 
 export const runs = pgTable('runs', {
   id: id(),

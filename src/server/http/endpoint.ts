@@ -3,6 +3,7 @@ import { config } from '../config';
 import { type Database, database } from '../db/client';
 import { FileError } from '../files/fileError';
 import { log } from '../log';
+import { once } from '../operations/once';
 import { OperationError } from '../operations/operationError';
 import { refusal } from './guard';
 
@@ -10,7 +11,12 @@ interface Asked<Params> {
   readonly db: Database;
   readonly request: Request;
   readonly params: Params;
+  /** Carries an act that begins something out once, by the key that comes with the request. */
+  readonly once: <T>(work: (db: Database) => Promise<T>) => Promise<T>;
 }
+
+/** The header of a request that carries its key. */
+export const ACT_KEY = 'x-fabrica-act';
 
 /** A route: guarded, with its errors turned into answers that tell what to do and leak nothing. */
 export function endpoint<Params = Record<string, never>>(answer: (asked: Asked<Params>) => Promise<unknown>) {
@@ -18,7 +24,14 @@ export function endpoint<Params = Record<string, never>>(answer: (asked: Asked<P
     const refused = refusal(request, config().address);
     if (refused) return Response.json({ message: refused }, { status: 403 });
     try {
-      const result = await answer({ db: database(), request, params: (await context.params) as Params });
+      const db = database();
+      const act = `${request.method} ${new URL(request.url).pathname}`;
+      const result = await answer({
+        db,
+        request,
+        params: (await context.params) as Params,
+        once: (work) => once(db, request.headers.get(ACT_KEY), act, work),
+      });
       return result instanceof Response ? result : Response.json(result ?? {});
     } catch (error) {
       return failed(error);

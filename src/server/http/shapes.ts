@@ -102,7 +102,10 @@ export const assignmentChange = schema<AssignmentChange>(
 );
 const paths = list(text(4096), 20_000);
 export const importWish = schema<ImportWish>(
-  object({ paths, leaveAsTheyAre: paths, fillOnly: paths, ...choiceParts }, ['paths', 'leaveAsTheyAre']),
+  object({ paths, leaveAsTheyAre: paths, fillOnly: paths, again: paths, ...choiceParts }, [
+    'paths',
+    'leaveAsTheyAre',
+  ]),
 );
 export const planText = schema<{ name: string; choices: ImportChoices }>(
   object({ name: text(120), choices: importChoices }),

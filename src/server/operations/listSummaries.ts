@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { and, asc, count, eq, gt, inArray, isNull, or, sql } from 'drizzle-orm';
 import type { Database } from '../db/client';
+import { oneOf } from '../db/oneOf';
 import { files, photos } from '../db/schema';
 import type { StoredSummary } from '../db/stored';
 import { readAssignment } from './assignments';
@@ -137,10 +138,23 @@ async function makeSummaries(
 ): Promise<Map<string, StoredSummary>> {
   const made = new Map<string, StoredSummary>();
   if (ids.length === 0) return made;
+  // Read before: what changes meanwhile keeps its place among those that are to be made again.
+  const touched = new Map(
+    (
+      await db
+        .select({ id: photos.id, at: sql<string>`${photos.touched}::text` })
+        .from(photos)
+        .where(oneOf(photos.id, ids))
+    ).map((row) => [row.id, row.at]),
+  );
   for (const photo of await listPhotosById(db, ids)) made.set(photo.id, summaryOf(photo, inForce.signOffOf));
-  const rows = JSON.stringify([...made].map(([id, summary]) => ({ id, summary })));
-  await db.execute(sql`update photos set summary = made.summary, summary_basis = ${basis}
-    from jsonb_to_recordset(${rows}::jsonb) as made(id uuid, summary jsonb) where photos.id = made.id`);
+  const rows = JSON.stringify([...made].map(([id, summary]) => ({ id, summary, at: touched.get(id) })));
+  // A photo that somebody writes to just now is passed over: nobody waits for a summary, and none for it.
+  await db.execute(sql`with made as (select * from jsonb_to_recordset(${rows}::jsonb) as m(id uuid, summary jsonb, at text)),
+      free as (select p.id from photos p join made on made.id = p.id where p.touched::text = made.at
+        order by p.id for no key update of p skip locked)
+    update photos set summary = made.summary, summary_basis = ${basis}
+    from made where photos.id = made.id and photos.id in (select id from free)`);
   return made;
 }
 

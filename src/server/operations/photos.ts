@@ -66,6 +66,19 @@ export async function draftedPhotos(
   return listed(db, and(eq(photos.assignmentId, assignmentId), hasDrafts, among));
 }
 
+/**
+ * Keeps other writers off these photos until the transaction ends. Always in one order, so that two writers
+ * wait for each other and never stand in each other's way.
+ */
+export async function lockPhotos(db: Queries, assignmentId: string, ids: readonly string[]): Promise<void> {
+  await db
+    .select({ id: photos.id })
+    .from(photos)
+    .where(and(eq(photos.assignmentId, assignmentId), oneOf(photos.id, ids)))
+    .orderBy(asc(photos.id))
+    .for('no key update');
+}
+
 /** Some pictures, evenly spread over an assignment. */
 export async function photosSpread(
   db: Queries,

@@ -1,10 +1,12 @@
-import { and, asc, eq, inArray } from 'drizzle-orm';
-import type { Database } from '../db/client';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import type { Database, Queries } from '../db/client';
 import { inParts, oneOf } from '../db/oneOf';
 import { drafts, photos, runItems, runs } from '../db/schema';
 import type { EmbedParameters } from '../db/stored';
+import { inTransaction } from '../db/transaction';
 import { announce, enqueueRun } from '../jobs/queue';
 import { found, OperationError } from './operationError';
+import { lockPhotos } from './photos';
 
 export type EmbedRequest = Omit<EmbedParameters, 'version'>;
 
@@ -15,7 +17,8 @@ export async function startEmbed(
   photoIds: readonly string[],
   request: EmbedRequest = {},
 ): Promise<{ runId: string }> {
-  return db.transaction(async (tx) => {
+  return inTransaction(db, async (tx) => {
+    await lockPhotos(tx, assignmentId, photoIds);
     const rows = await tx
       .selectDistinct({ id: photos.id, name: photos.name, position: photos.position })
       .from(photos)
@@ -24,11 +27,13 @@ export async function startEmbed(
         and(
           eq(photos.assignmentId, assignmentId),
           oneOf(photos.id, photoIds),
+          sql`not exists (${itemsUnderWay(tx)})`,
           request.fields && inArray(drafts.field, [...request.fields]),
         ),
       )
       .orderBy(asc(photos.position));
-    if (rows.length === 0) throw new OperationError('Nothing is waiting to be embedded in these pictures.');
+    if (rows.length === 0)
+      return underWayOr(tx, photoIds, 'Nothing is waiting to be embedded in these pictures.');
     const [run] = await tx
       .insert(runs)
       .values({ assignmentId, kind: 'embed', parameters: { version: 1, ...request } })
@@ -40,4 +45,42 @@ export async function startEmbed(
     await announce(tx, { kind: 'run', id: runId });
     return { runId };
   });
+}
+
+/** Items of embed runs under way that have a picture: another window has begun to write it. */
+function itemsUnderWay(db: Queries) {
+  return db
+    .select({ one: sql`1` })
+    .from(runItems)
+    .innerJoin(runs, eq(runs.id, runItems.runId))
+    .where(
+      and(
+        eq(runItems.photoId, photos.id),
+        eq(runItems.state, 'waiting'),
+        eq(runs.kind, 'embed'),
+        inArray(runs.state, ['waiting', 'running']),
+      ),
+    );
+}
+
+/** The run that has these pictures already; an error where there is none. */
+async function underWayOr(
+  db: Queries,
+  photoIds: readonly string[],
+  otherwise: string,
+): Promise<{ runId: string }> {
+  const [run] = await db
+    .select({ runId: runs.id })
+    .from(runs)
+    .innerJoin(runItems, eq(runItems.runId, runs.id))
+    .where(
+      and(
+        oneOf(runItems.photoId, photoIds),
+        eq(runs.kind, 'embed'),
+        inArray(runs.state, ['waiting', 'running']),
+      ),
+    )
+    .limit(1);
+  if (!run) throw new OperationError(otherwise);
+  return run;
 }

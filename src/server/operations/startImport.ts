@@ -6,6 +6,7 @@ import type { Database, Queries } from '../db/client';
 import { inParts } from '../db/oneOf';
 import { assignments, plans, runItems, runs } from '../db/schema';
 import type { ImportParameters } from '../db/stored';
+import { inTransaction } from '../db/transaction';
 import { pathInside } from '../files/folders';
 import { announce, enqueuePreviews, enqueueRun } from '../jobs/queue';
 import { problemWords } from '../problems/words';
@@ -14,6 +15,7 @@ import { checkedValue } from './checkedValue';
 import { refuseFillIns } from './fillIns';
 import { folderById, openFolder } from './folders';
 import { found, OperationError } from './operationError';
+import { pathsToBringIn } from './pathsToBringIn';
 import { placesTaken } from './placesTaken';
 import { templatesById } from './templates';
 
@@ -22,20 +24,25 @@ export interface ImportWish extends Partial<Omit<ImportChoices, 'version'>> {
   readonly paths: readonly string[];
   readonly leaveAsTheyAre: readonly string[];
   readonly fillOnly?: readonly string[];
+  /** Those that are here already, and are asked for all the same. */
+  readonly again?: readonly string[];
 }
+
+/** Nothing of what was asked for is new. */
+export class AlreadyHere extends OperationError {}
 
 /** Plans a run that brings pictures in by the choices made, with the templates in force. */
 export async function startImport(
   db: Database,
   assignmentId: string,
-  { paths, leaveAsTheyAre, fillOnly = [], ...wished }: ImportWish,
+  { paths: asked, leaveAsTheyAre, fillOnly = [], again = [], ...wished }: ImportWish,
 ): Promise<{ runId: string }> {
   const assignment = await readAssignment(db, assignmentId);
   if (!assignment.sourceFolderId)
     throw new OperationError('This assignment has no folder to bring pictures in from.');
-  if (paths.length === 0) throw new OperationError('Choose at least one picture.');
+  if (asked.length === 0) throw new OperationError('Choose at least one picture.');
   const source = await folderById(db, assignment.sourceFolderId);
-  for (const path of paths) await pathInside(source.path, path);
+  for (const path of asked) await pathInside(source.path, path);
   const choices: ImportChoices = { ...usualChoices, ...wished };
   refuseBadPattern(choices);
   const keywords = parseKeywords(choices.keywords);
@@ -43,9 +50,13 @@ export async function startImport(
   if (choices.rating) checkedValue('rating', choices.rating);
   const templates = await templatesById(db, assignment.inForce);
   refuseFillIns(templates);
-  return db.transaction(async (tx) => {
+  return inTransaction(db, async (tx) => {
     const second = await secondFolder(tx, choices, source.path);
     await tx.select().from(assignments).where(eq(assignments.id, assignmentId)).for('update');
+    const target = { assignmentId, workingFolderId: assignment.workingFolderId };
+    const { paths, underWay } = await pathsToBringIn(tx, target, source, asked, new Set(again));
+    if (paths.length === 0 && underWay) return { runId: underWay };
+    if (paths.length === 0) throw new AlreadyHere('These pictures were brought in from there already.', 409);
     const parameters: ImportParameters = {
       version: 1,
       sourceFolderId: source.id,

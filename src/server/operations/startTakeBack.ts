@@ -1,15 +1,24 @@
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { Database } from '../db/client';
 import { inParts } from '../db/oneOf';
 import { inverseEdits, runItems, runs } from '../db/schema';
+import { inTransaction } from '../db/transaction';
 import { announce, enqueueRun } from '../jobs/queue';
 import { found, OperationError } from './operationError';
 
-/** Plans a run that brings back what the files were before another run embedded into them. */
+/**
+ * Plans a run that brings back what the files were before another run embedded into them. Asked for again
+ * while it goes on, it is the same run.
+ */
 export async function startTakeBack(db: Database, takenRunId: string): Promise<{ runId: string }> {
-  return db.transaction(async (tx) => {
+  return inTransaction(db, async (tx) => {
     const [before] = await tx.select().from(runs).where(eq(runs.id, takenRunId)).for('update');
     const taken = found(before, 'run');
+    const [underWay] = await tx
+      .select({ runId: runs.id })
+      .from(runs)
+      .where(and(eq(runs.takesBack, takenRunId), inArray(runs.state, ['waiting', 'running'])));
+    if (underWay) return underWay;
     const items = await tx
       .selectDistinct({
         photoId: runItems.photoId,

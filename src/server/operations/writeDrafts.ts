@@ -1,4 +1,4 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import { joinSignOff, splitSignOff } from '../../core/captions/signOff';
 import type { FieldId } from '../../core/catalogue/fields';
 import { asText, type FieldValue, normalised, sameValue } from '../../core/catalogue/value';
@@ -8,11 +8,12 @@ import { applyRule } from '../../core/templates/rules';
 import type { Database, Queries } from '../db/client';
 import { drafts } from '../db/schema';
 import type { DraftOrigin } from '../db/stored';
+import { inTransaction } from '../db/transaction';
 import { announce } from '../jobs/queue';
 import { checkedValue } from './checkedValue';
 import { refuseFillIns } from './fillIns';
 import { inForceOf } from './inForce';
-import { type DraftValue, type ListedPhoto, listPhotosOf } from './photos';
+import { type DraftValue, type ListedPhoto, listPhotosOf, lockPhotos } from './photos';
 
 /** One act at the writing desk, on every picture named. */
 export type Writing =
@@ -33,7 +34,8 @@ export async function writeDrafts(
   photoIds: readonly string[],
   writing: Writing,
 ): Promise<void> {
-  await db.transaction(async (tx) => {
+  await inTransaction(db, async (tx) => {
+    await lockPhotos(tx, assignmentId, photoIds);
     const chosen = await listPhotosOf(tx, assignmentId, photoIds);
     const drafter = await drafterFor(tx, assignmentId, writing);
     for (const photo of chosen) await keep(tx, photo, drafter(photo));
@@ -48,7 +50,8 @@ export async function writeOriginDrafts(
   wanted: ReadonlyMap<string, ReadonlyMap<FieldId, FieldValue | null>>,
   origin: DraftOrigin,
 ): Promise<void> {
-  await db.transaction(async (tx) => {
+  await inTransaction(db, async (tx) => {
+    await lockPhotos(tx, assignmentId, [...wanted.keys()]);
     for (const photo of await listPhotosOf(tx, assignmentId, [...wanted.keys()])) {
       const values = wanted.get(photo.id)!;
       await keep(tx, photo, new Map([...values].map(([field, value]) => [field, { value, origin }])));
@@ -138,6 +141,9 @@ async function keep(db: Queries, photo: ListedPhoto, made: NewDrafts): Promise<v
     await db
       .insert(drafts)
       .values({ photoId: photo.id, field, ...row })
-      .onConflictDoUpdate({ target: [drafts.photoId, drafts.field], set: row });
+      .onConflictDoUpdate({
+        target: [drafts.photoId, drafts.field],
+        set: { ...row, stamp: sql`gen_random_uuid()` },
+      });
   }
 }

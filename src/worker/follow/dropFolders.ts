@@ -17,7 +17,7 @@ import { OperationError } from '../../server/operations/operationError';
 import { readSourceShot } from '../../server/operations/readSource';
 import { isUnderWay } from '../../server/operations/runs';
 import { candidatesFor } from '../../server/operations/samePicture';
-import { startImport } from '../../server/operations/startImport';
+import { AlreadyHere, startImport } from '../../server/operations/startImport';
 import { templatesById } from '../../server/operations/templates';
 
 /** A file is taken when it stayed as it is for so long. */
@@ -112,6 +112,8 @@ async function bringIn(
     });
     return undefined;
   } catch (error) {
+    // Another worker was quicker: what it brought in is settled here too.
+    if (error instanceof AlreadyHere) return undefined;
     if (error instanceof OperationError) return error.message;
     throw error;
   }

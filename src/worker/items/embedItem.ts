@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { and, eq, inArray, lte } from 'drizzle-orm';
+import { and, eq, inArray, or } from 'drizzle-orm';
 import type { FieldId } from '../../core/catalogue/fields';
 import { insertedBytes } from '../../core/containers/edits';
 import { planShot, type ShotChoices, type ShotPart, type ShotRole } from '../../core/embed/planShot';
@@ -8,6 +8,7 @@ import { FormatError } from '../../core/problems/problem';
 import type { Database, Queries } from '../../server/db/client';
 import { drafts, inverseEdits, runItems } from '../../server/db/schema';
 import type { StoredProblem, WrittenField } from '../../server/db/stored';
+import { inTransaction } from '../../server/db/transaction';
 import type { WayBack } from '../../server/files/applyEdits';
 import { createFile } from '../../server/files/createFile';
 import { digestOfBytes, isOneOf } from '../../server/files/digest';
@@ -18,10 +19,20 @@ import { withFile } from '../../server/files/source';
 import { verifyWritten } from '../../server/files/verifyWritten';
 import { writeOver } from '../../server/files/writeOver';
 import { photoShot } from '../../server/operations/photos';
+import type { Mark } from '../claims';
+import { ClaimLost } from './claimLost';
 import { indexShot } from './indexShot';
 
 type Item = typeof runItems.$inferSelect;
 type Located = Awaited<ReturnType<typeof photoShot>>;
+
+export interface EmbedItemRequest {
+  /** Of the worker that has the item: asked for once more when it ends. */
+  readonly mark: Mark;
+  readonly choices: ShotChoices;
+  /** Only drafts of these fields; all without. */
+  readonly fields?: readonly FieldId[] | undefined;
+}
 
 /**
  * Writes a photo's drafts into its files. The way back of each file is kept before it is changed. After a
@@ -30,13 +41,11 @@ type Located = Awaited<ReturnType<typeof photoShot>>;
 export async function embedItem(
   db: Database,
   item: Item,
-  choices: ShotChoices,
-  fields?: readonly FieldId[],
+  { mark, choices, fields }: EmbedItemRequest,
 ): Promise<void> {
   const photoId = item.photoId!;
   const located = await withSidecarOnDisk(db, item, await photoShot(db, photoId));
   await refuseChanged(db, item, located);
-  const begun = new Date();
   const rows = await db.select().from(drafts).where(draftsOf(photoId, fields));
   const read = await readShot(located.folder, located.shot);
   const wanted = new Map(rows.map((row) => [row.field, row.value]));
@@ -55,8 +64,8 @@ export async function embedItem(
   const state = plan.unchanged && !resumed ? ('unchanged' as const) : ('done' as const);
   await settle(db, item, located, {
     read,
-    begun,
-    fields,
+    mark,
+    rows,
     problems: plan.problems,
     state,
     result,
@@ -160,9 +169,9 @@ async function keepWayBack(
 
 interface Settled {
   readonly read: ReadShot;
-  /** Drafts written after this moment are not in the file. */
-  readonly begun: Date;
-  readonly fields: readonly FieldId[] | undefined;
+  readonly mark: Mark;
+  /** The drafts that were written, each by its own stamp: another one of the same field is not in the file. */
+  readonly rows: readonly { readonly field: FieldId; readonly stamp: string }[];
   readonly problems: readonly StoredProblem[];
   readonly state: 'done' | 'unchanged';
   readonly result: NonNullable<Item['result']>;
@@ -172,7 +181,7 @@ async function settle(
   db: Database,
   item: Item,
   located: Located,
-  { read, begun, fields, problems, state, result }: Settled,
+  { read, mark, rows, problems, state, result }: Settled,
 ): Promise<void> {
   const made = await db
     .select({ role: inverseEdits.role })
@@ -180,14 +189,16 @@ async function settle(
     .where(and(eq(inverseEdits.itemId, item.id), eq(inverseEdits.made, true)));
   const shot =
     made.length > 0 ? { ...located.shot, sidecar: path.basename(sidecarPath(read)) } : located.shot;
-  const { digest, size } = await db.transaction(async (tx) => {
-    const indexed = await indexShot(tx, item.photoId!, placeOf(located), shot);
-    const stillThere = and(draftsOf(item.photoId!, fields), lte(drafts.changedAt, begun));
-    await tx.delete(drafts).where(stillThere);
-    return indexed;
+  await inTransaction(db, async (tx) => {
+    const { digest, size } = await indexShot(tx, item.photoId!, placeOf(located), shot);
+    const written = rows.map(({ field, stamp }) => and(eq(drafts.field, field), eq(drafts.stamp, stamp)));
+    if (written.length > 0)
+      await tx.delete(drafts).where(and(eq(drafts.photoId, item.photoId!), or(...written)));
+    const settled = await tx
+      .update(runItems)
+      .set({ state, problems: [...problems], result: { ...result, digest, bytes: size } })
+      .where(and(eq(runItems.id, item.id), eq(runItems.claimedBy, mark.number)))
+      .returning({ id: runItems.id });
+    if (settled.length === 0) throw new ClaimLost();
   });
-  await db
-    .update(runItems)
-    .set({ state, problems: [...problems], result: { ...result, digest, bytes: size } })
-    .where(eq(runItems.id, item.id));
 }

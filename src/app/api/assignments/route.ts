@@ -4,6 +4,7 @@ import { newAssignment } from '@/server/http/shapes';
 import { createAssignment, listAssignments } from '@/server/operations/assignments';
 
 export const GET = endpoint(({ db }) => listAssignments(db));
-export const POST = endpoint(async ({ db, request }) =>
-  createAssignment(db, await body(request, newAssignment)),
-);
+export const POST = endpoint(async ({ request, once }) => {
+  const wanted = await body(request, newAssignment);
+  return once((db) => createAssignment(db, wanted));
+});

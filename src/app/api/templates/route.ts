@@ -4,4 +4,7 @@ import { newTemplate } from '@/server/http/shapes';
 import { createTemplate, listTemplates } from '@/server/operations/templates';
 
 export const GET = endpoint(({ db }) => listTemplates(db));
-export const POST = endpoint(async ({ db, request }) => createTemplate(db, await body(request, newTemplate)));
+export const POST = endpoint(async ({ request, once }) => {
+  const text = await body(request, newTemplate);
+  return once((db) => createTemplate(db, text));
+});

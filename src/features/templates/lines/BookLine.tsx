@@ -90,15 +90,6 @@ function Editor(props: Props & { box: string; active: boolean }) {
   const help = `${box}-help`;
   const row = field(id);
   const rule = (chosen: Rule) => onRule(id, chosen);
-  if (entry?.rule === 'erase')
-    return (
-      <Flex gap="3" fontSize="0.9375rem" minHeight="1.875rem" alignItems="baseline">
-        <chakra.s id={box}>will be erased</chakra.s>
-        <WordAct type="button" fontSize="0.8125rem" onClick={() => onType(id, '')}>
-          leave it alone
-        </WordAct>
-      </Flex>
-    );
   const tools = active && (
     <Box fontSize="0.8125rem" paddingBottom="1">
       <LineTools
@@ -107,15 +98,27 @@ function Editor(props: Props & { box: string; active: boolean }) {
         present={props.present}
         offered={offered}
         onRule={rule}
-        insert={row.choices || row.type === 'structures' ? undefined : (made) => text.current?.insert(made)}
+        insert={isFreeText(id) && entry?.rule !== 'erase' ? (made) => text.current?.insert(made) : undefined}
         wrap={wraps ? () => text.current?.wrap() : undefined}
       />
       <FieldHelp id={id} elementId={help} />
     </Box>
   );
-  if (row.type === 'structures')
-    return (
-      <>
+  return (
+    <>
+      {entry?.rule === 'erase' ? (
+        <Flex gap="3" fontSize="0.9375rem" minHeight="1.875rem" alignItems="baseline">
+          <chakra.s id={box}>will be erased</chakra.s>
+          <WordAct type="button" fontSize="0.8125rem" onClick={() => onType(id, '')}>
+            leave it alone
+          </WordAct>
+          {!active && (
+            <WordAct type="button" fontSize="0.8125rem" onClick={(event) => event.currentTarget.focus()}>
+              other rule
+            </WordAct>
+          )}
+        </Flex>
+      ) : row.type === 'structures' ? (
         <StructuresEditor
           id={box}
           label={fieldLabel(id)}
@@ -123,49 +126,42 @@ function Editor(props: Props & { box: string; active: boolean }) {
           items={entry?.structures ?? []}
           onChange={(items) => onStructures(id, items)}
         />
-        {tools}
-      </>
-    );
-  if (row.choices && row.type === 'list')
-    return (
-      <>
+      ) : row.choices && row.type === 'list' ? (
         <ChoicesEditor
           label={fieldLabel(id)}
           choices={row.choices}
           typed={entry?.typed ?? ''}
           onChange={(typed) => onType(id, typed)}
         />
-        {tools}
-      </>
-    );
-  if (row.choices)
-    return (
-      <>
+      ) : row.choices ? (
         <ChoiceEditor
           id={box}
           field={id}
           value={entry?.typed ?? ''}
           onChange={(typed) => onType(id, typed)}
         />
-        {tools}
-      </>
-    );
-  return (
-    <>
-      <TokenText
-        id={box}
-        label={fieldLabel(id)}
-        value={entry?.typed ?? ''}
-        onChange={(typed) => onType(id, typed)}
-        multiline={row.type === 'multiline'}
-        placeholder={`e.g. ${row.example}`}
-        offered={offered}
-        isKnown={isKnown}
-        describedBy={help}
-        handle={text}
-        onWrapping={setWraps}
-      />
+      ) : (
+        <TokenText
+          id={box}
+          label={fieldLabel(id)}
+          value={entry?.typed ?? ''}
+          onChange={(typed) => onType(id, typed)}
+          multiline={row.type === 'multiline'}
+          placeholder={`e.g. ${row.example}`}
+          offered={offered}
+          isKnown={isKnown}
+          describedBy={help}
+          handle={text}
+          onWrapping={setWraps}
+        />
+      )}
       {tools}
     </>
   );
+}
+
+/** Typed as words; anything else is chosen, or has an editor of its own. */
+function isFreeText(id: FieldId): boolean {
+  const { choices, type } = field(id);
+  return !choices && type !== 'structures';
 }

@@ -9,6 +9,7 @@ import type { ListedTemplate } from '@/server/operations/templates';
 import type { WhereUsed } from '@/server/operations/whereUsed';
 import { Act, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { useAskOnce } from '@/ui/useAskOnce';
 import { valueWords } from '@/ui/valueWords';
 
 /** The pictures whose files carry this template, of which version; and the present one for those behind. */
@@ -72,9 +73,10 @@ function Renewal({
   ids: readonly string[];
 }) {
   const [open, setOpen] = useState(false);
+  const askOnce = useAskOnce();
   const renew = useMutation({
     mutationFn: () =>
-      ask<{ runs: { runId: string }[] }>(`templates/${template.id}/used`, 'POST', { photoIds: ids }),
+      askOnce<{ runs: { runId: string }[] }>(`templates/${template.id}/used`, 'POST', { photoIds: ids }),
   });
   if (renew.data)
     return (

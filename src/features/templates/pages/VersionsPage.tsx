@@ -9,6 +9,7 @@ import type { ListedVersion } from '@/server/operations/templateVersions';
 import { WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { moment } from '@/ui/moment';
+import { useAskOnce } from '@/ui/useAskOnce';
 import { Differences } from './Differences';
 
 /** Every version that was kept: when, by whom, what changed; and the way back to it. */
@@ -24,9 +25,10 @@ export function VersionsPage({
     queryFn: () => ask<ListedVersion[]>(`templates/${template.id}/versions`),
   });
   const [open, setOpen] = useState<number>();
+  const askOnce = useAskOnce();
   const goBack = useMutation({
     mutationFn: (version: number) =>
-      ask<ListedTemplate>(`templates/${template.id}/versions`, 'POST', {
+      askOnce<ListedTemplate>(`templates/${template.id}/versions`, 'POST', {
         version,
         baseVersion: template.version,
       }),

@@ -6,6 +6,7 @@ import { useState } from 'react';
 import type { ListedTemplate } from '@/server/operations/templates';
 import { WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { useAskOnce } from '@/ui/useAskOnce';
 
 type Does = 'duplicate' | 'archive' | 'take out' | 'remove';
 
@@ -14,9 +15,10 @@ export function RowActs({ template }: { template: ListedTemplate }) {
   const { id, archived, version } = template;
   const [asked, setAsked] = useState(false);
   const queries = useQueryClient();
+  const askOnce = useAskOnce();
   const { mutate, error, isPending } = useMutation({
     mutationFn: (act: Does) => {
-      if (act === 'duplicate') return ask(`templates/${id}/copy`, 'POST', { how: 'duplicate' });
+      if (act === 'duplicate') return askOnce(`templates/${id}/copy`, 'POST', { how: 'duplicate' });
       if (act === 'remove') return ask(`templates/${id}`, 'DELETE');
       return ask(`templates/${id}/archive`, 'PUT', { archived: act === 'archive' });
     },

@@ -5,8 +5,8 @@ import { changeTemplate, readTemplate, removeTemplate } from '@/server/operation
 
 type Params = { id: string };
 export const GET = endpoint<Params>(({ db, params }) => readTemplate(db, params.id));
-export const PUT = endpoint<Params>(async ({ db, request, params }) => {
+export const PUT = endpoint<Params>(async ({ request, params, once }) => {
   const { baseVersion, ...text } = await body(request, changedTemplate);
-  return changeTemplate(db, params.id, text, baseVersion);
+  return once((db) => changeTemplate(db, params.id, text, baseVersion));
 });
 export const DELETE = endpoint<Params>(({ db, params }) => removeTemplate(db, params.id));

@@ -4,6 +4,7 @@ import { begunTemplate } from '@/server/http/shapes';
 import { beginTemplate } from '@/server/operations/templateDrafts';
 
 /** A template that is written and not kept yet. */
-export const POST = endpoint(async ({ db, request }) =>
-  beginTemplate(db, await body(request, begunTemplate)),
-);
+export const POST = endpoint(async ({ request, once }) => {
+  const text = await body(request, begunTemplate);
+  return once((db) => beginTemplate(db, text));
+});

@@ -3,7 +3,7 @@ import { endpoint } from '@/server/http/endpoint';
 import { embedRequest } from '@/server/http/shapes';
 import { startEmbed } from '@/server/operations/startEmbed';
 
-export const POST = endpoint<{ id: string }>(async ({ db, request, params }) => {
+export const POST = endpoint<{ id: string }>(async ({ request, params, once }) => {
   const { photoIds, ...choices } = await body(request, embedRequest);
-  return startEmbed(db, params.id, photoIds, choices);
+  return once((db) => startEmbed(db, params.id, photoIds, choices));
 });

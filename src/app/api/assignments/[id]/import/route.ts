@@ -3,6 +3,7 @@ import { endpoint } from '@/server/http/endpoint';
 import { importWish } from '@/server/http/shapes';
 import { startImport } from '@/server/operations/startImport';
 
-export const POST = endpoint<{ id: string }>(async ({ db, request, params }) =>
-  startImport(db, params.id, await body(request, importWish)),
-);
+export const POST = endpoint<{ id: string }>(async ({ request, params, once }) => {
+  const wish = await body(request, importWish);
+  return once((db) => startImport(db, params.id, wish));
+});

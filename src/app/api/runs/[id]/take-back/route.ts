@@ -1,4 +1,6 @@
 import { endpoint } from '@/server/http/endpoint';
 import { startTakeBack } from '@/server/operations/startTakeBack';
 
-export const POST = endpoint<{ id: string }>(({ db, params }) => startTakeBack(db, params.id));
+export const POST = endpoint<{ id: string }>(({ params, once }) =>
+  once((db) => startTakeBack(db, params.id)),
+);

@@ -3,6 +3,7 @@ import { endpoint } from '@/server/http/endpoint';
 import { templateCopy } from '@/server/http/shapes';
 import { copyTemplate } from '@/server/operations/templateShelf';
 
-export const POST = endpoint<{ id: string }>(async ({ db, request, params }) =>
-  copyTemplate(db, params.id, (await body(request, templateCopy)).how),
-);
+export const POST = endpoint<{ id: string }>(async ({ request, params, once }) => {
+  const { how } = await body(request, templateCopy);
+  return once((db) => copyTemplate(db, params.id, how));
+});

@@ -6,6 +6,7 @@ import { renewPictures, whereUsed } from '@/server/operations/whereUsed';
 type Params = { id: string };
 export const GET = endpoint<Params>(({ db, params }) => whereUsed(db, params.id));
 /** Renews the pictures named: their files carry the present version afterwards. */
-export const POST = endpoint<Params>(async ({ db, request, params }) =>
-  renewPictures(db, params.id, (await body(request, photoIds)).photoIds),
-);
+export const POST = endpoint<Params>(async ({ request, params, once }) => {
+  const named = await body(request, photoIds);
+  return once((db) => renewPictures(db, params.id, named.photoIds));
+});

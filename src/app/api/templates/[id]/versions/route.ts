@@ -6,7 +6,7 @@ import { listVersions, restoreVersion } from '@/server/operations/templateVersio
 type Params = { id: string };
 export const GET = endpoint<Params>(({ db, params }) => listVersions(db, params.id));
 /** Goes back to an earlier version, as a version of its own. */
-export const POST = endpoint<Params>(async ({ db, request, params }) => {
+export const POST = endpoint<Params>(async ({ request, params, once }) => {
   const { version, baseVersion } = await body(request, restoredVersion);
-  return restoreVersion(db, params.id, version, baseVersion);
+  return once((db) => restoreVersion(db, params.id, version, baseVersion));
 });

@@ -1,0 +1,29 @@
+import { setTimeout as wait } from 'node:timers/promises';
+import type { Database, Queries } from './client';
+
+export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
+
+const TRIES = 6;
+const PAUSE_MS = 15;
+
+/**
+ * A transaction that is tried again where another one stood in its way (PostgreSQL: 40P01 deadlock, 40001
+ * serialization failure). Inside another transaction it is a part of that one, and tried again with it.
+ */
+export async function inTransaction<T>(db: Queries, work: (tx: Transaction) => Promise<T>): Promise<T> {
+  const isWhole = '$client' in db;
+  for (let tried = 1; ; tried++) {
+    try {
+      return await db.transaction(work);
+    } catch (error) {
+      if (!isWhole || tried >= TRIES || !isConflict(error)) throw error;
+      await wait(PAUSE_MS * tried * (1 + Math.random()));
+    }
+  }
+}
+
+function isConflict(error: unknown): boolean {
+  for (let one = error; one instanceof Error; one = one.cause)
+    if (/^(40P01|40001)$/.test((one as { code?: string }).code ?? '')) return true;
+  return false;
+}
