@@ -11,6 +11,7 @@ export default defineConfig({
   expect: { timeout: 120_000 },
   use: {
     viewport: { width: 1280, height: 800 },
+    actionTimeout: 120_000,
     launchOptions: {
       executablePath: '/usr/bin/chromium-headless-shell',
       args: [

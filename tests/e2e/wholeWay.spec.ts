@@ -43,7 +43,7 @@ test('a template is made from nothing, changed, and put in force', async () => {
   await page.goto(`${address}/templates/new`);
   await box('Name of the template').fill('Evening edition');
   await box('Creator').fill('Aune Pell');
-  await box("Creator's Job Title").fill('Staff photographer');
+  await box('Job title').fill('Staff photographer');
   await box('Credit Line').fill('Tarn & Tide');
   await box('Copyright Notice').fill('© ');
   await page.getByLabel('Placeholder for Copyright Notice').selectOption({ label: 'year taken' });

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import { usualChoices } from '@/core/naming/importChoices';
 import { runs } from '@/server/db/schema';
-import { changeAssignment, readAssignment } from '@/server/operations/assignments';
+import { changeAssignment, createAssignment, readAssignment } from '@/server/operations/assignments';
 import { answerMaker, listMakers } from '@/server/operations/makers';
 import { listPhotos, photoPath } from '@/server/operations/photos';
 import { keepPlan, listPlans, removePlan, usePlan } from '@/server/operations/plans';
@@ -46,7 +46,7 @@ test('names and folders by pattern; the running number goes on with the next run
     folder: '{{ year taken }}/{{ date taken : MM-dd }}',
   };
   await one.bringIn(wish);
-  await one.bringIn(wish);
+  await one.bringIn({ ...wish, again: one.paths });
   expect(below(one.working)).toEqual([1, 2, 3, 4].map((n) => `2026/05-14/Boat Trust 00${n}.jpg`));
   // What is brought in below a folder is found there again, also for writing.
   const photos = await listPhotos(bench.db, one.id);
@@ -119,11 +119,10 @@ test('somebody else’s picture is only filled where it is empty; a starting rat
   });
   await one.bringIn({ fillOnly: ['a.jpg'], rating: '2' });
   const [a, b] = ['a.jpg', 'b.jpg'].map((name) => path.join(one.working, name));
-  expect(await valuesOf(a!)).toMatchObject({
-    creator: ['Mats Orrin'],
-    rating: '4',
-    copyrightNotice: '© 2026 Aune Pell',
-  });
+  const theirs = await valuesOf(a!);
+  expect(theirs).toMatchObject({ creator: ['Mats Orrin'], rating: '4', keywords: ['ketch'] });
+  // Never one's own notice beside the name of another.
+  expect(theirs).not.toHaveProperty('copyrightNotice');
   expect(await valuesOf(b!)).toMatchObject({ creator: ['Aune Pell'], rating: '2' });
 });
 
@@ -155,13 +154,21 @@ test('what failed is tried again by one act; what was done stays', async () => {
   await expect(retryRun(bench.db, runId)).rejects.toThrow('Nothing failed');
 });
 
-test('two runs into one folder at once double and lose nothing', async () => {
-  const one = await job({
-    'a.jpg': await smallJpeg(1),
-    'b.jpg': await smallJpeg(2),
-    'c.jpg': await smallJpeg(3),
+test('two runs into one folder at once, from two cards with the same names, lose nothing', async () => {
+  const card = async (seed: number) => ({
+    'a.jpg': await smallJpeg(seed),
+    'b.jpg': await smallJpeg(seed + 1),
+    'c.jpg': await smallJpeg(seed + 2),
   });
-  const [first, second] = [await one.start(), await one.start()];
+  const [one, other] = [await job(await card(1)), await job(await card(11))];
+  const sourcePath = other.card;
+  const same = await createAssignment(bench.db, {
+    name: 'Second card',
+    workingPath: one.working,
+    sourcePath,
+  });
+  const first = await one.start();
+  const second = await startImport(bench.db, same.id, { paths: one.paths, leaveAsTheyAre: [] });
   await Promise.all([carryOut(bench.db, first.runId), carryOut(bench.db, second.runId)]);
   expect(readdirSync(one.working).sort()).toEqual([
     'a-2.jpg',

@@ -1,4 +1,4 @@
-import { makerKey, otherMaker, ownNames } from './makers';
+import { fillable, makerKey, otherMaker, ownNames } from './makers';
 
 const identities = { 'Aune Pell': { name: 'Aune Pell', 'credit line': 'Tarn & Tide' } };
 const template = {
@@ -21,6 +21,11 @@ test.each([
   [{ creator: ['Mats Orrin', 'Aune Pell'] }, undefined],
   [{ copyrightNotice: '© 2024 Mats Orrin' }, '© 2024 Mats Orrin'],
   [{ copyrightNotice: '© 2024 Tarn & Tide' }, undefined],
+  // A creator's picture may belong to somebody else; words that name nobody say nothing.
+  [{ creator: ['Aune Pell'], copyrightNotice: '© 2024 Havnes Yard' }, '© 2024 Havnes Yard'],
+  [{ creator: ['Aune Pell'], copyrightNotice: '© 2024 Aune Pell for Havnes Yard' }, undefined],
+  [{ creator: ['Aune Pell'], copyrightNotice: '© 2024' }, undefined],
+  [{ creator: ['Aune Pell'], copyrightNotice: 'All rights reserved' }, undefined],
   [{}, undefined],
 ])('%j: somebody else is %s', (values, maker) => {
   expect(otherMaker(values, own)).toBe(maker);
@@ -29,4 +34,14 @@ test.each([
 test('a name is compared without accents, case and signs', () => {
   expect(makerKey('Åune  PELL-Ørn')).toBe(makerKey('aune pell ørn'));
   expect(makerKey('船田')).toBe('船田');
+});
+
+test('what is filled into a picture of somebody else: who, whom to ask and terms all or none', () => {
+  const unstated = fillable({ city: 'Havnes' });
+  expect(unstated('contactPhone')).toBe(true);
+  expect(unstated('city')).toBe(false);
+  const stated = fillable({ contactEmail: 'mats@orrin.example' });
+  for (const id of ['contactPhone', 'creator', 'usageTerms', 'licensor'] as const)
+    expect(stated(id)).toBe(false);
+  expect(stated('headline')).toBe(true);
 });

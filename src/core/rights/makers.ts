@@ -1,6 +1,8 @@
-import { asList, asText, type FieldValue } from '../catalogue/value';
+import { type FieldId, field, fieldIds } from '../catalogue/fields';
+import { asList, asText, type FieldValue, isEmpty } from '../catalogue/value';
 import { type IdentityPart, withIdentitiesWritten } from '../templates/identity';
 import type { Entry } from '../templates/template';
+import { noticeParts } from './noticeParts';
 
 /** What a person said of a stated maker. */
 export type MakerAnswer = 'me' | 'leave' | 'fill' | 'unknown';
@@ -41,17 +43,39 @@ type Stated = {
 };
 
 /**
- * The stated maker of a picture where it is not oneself: another creator, or without one another owner in
- * the notice. Undefined where nobody is stated, or oneself.
+ * The stated maker of a picture where it is not oneself: another creator, or another owner in the notice,
+ * also where one is the creator. Undefined where nobody is stated, or oneself.
  */
 export function otherMaker(
   { creator, copyrightNotice }: Stated,
   own: ReadonlySet<string>,
 ): string | undefined {
   const creators = asList(creator);
-  if (creators.length > 0)
-    return creators.some((name) => own.has(makerKey(name))) ? undefined : creators.join(', ');
+  if (creators.length > 0 && !creators.some((name) => own.has(makerKey(name)))) return creators.join(', ');
   const notice = asText(copyrightNotice);
   if (notice === '' || own.size === 0) return undefined;
-  return [...own].some((key) => makerKey(notice).includes(key)) ? undefined : notice;
+  if ([...own].some((key) => makerKey(notice).includes(key))) return undefined;
+  return creators.length === 0 || namesAnOwner(notice) ? notice : undefined;
+}
+
+/** "© 2024" and "all rights reserved" name nobody. */
+function namesAnOwner(notice: string): boolean {
+  const { sign, year, owner } = noticeParts(notice);
+  return owner.trim() !== '' && (sign !== '' || year !== '');
+}
+
+/** Who made a picture, who owns it, how they are reached: one statement, never put together of two. */
+const statement: ReadonlySet<FieldId> = new Set(
+  fieldIds.filter((id) => ['made', 'owned', 'reached'].includes(field(id).question)),
+);
+
+/**
+ * What may be filled into a picture of somebody else: a field that is empty; of creator, contact and rights
+ * all or none, so that no telephone of one stands beside an e-mail of the other.
+ */
+export function fillable(
+  values: { readonly [K in FieldId]?: FieldValue | undefined },
+): (id: FieldId) => boolean {
+  const stated = [...statement].some((id) => !isEmpty(values[id]));
+  return (id) => isEmpty(values[id]) && !(stated && statement.has(id));
 }

@@ -1,6 +1,7 @@
 import type { FieldId } from '../catalogue/fields';
 import { asList, type FieldValue, isEmpty, sameValue } from '../catalogue/value';
 import { termKey } from '../keywords/parse';
+import { fillable } from '../rights/makers';
 import type { PlaceholderContext } from './placeholders';
 import { type CompiledTemplates, resolve, type Step, type Values } from './resolve';
 import { applyRule } from './rules';
@@ -9,7 +10,7 @@ import { applyRule } from './rules';
 export interface Arriving {
   /** Of another maker: nothing is written into it. */
   readonly leave: boolean;
-  /** Of another maker: written only where nothing stands. */
+  /** Of another maker: written only where nothing stands; creator, contact and rights all or none. */
   readonly onlyEmpty: boolean;
   readonly keywords: readonly string[];
   /** Where a picture has none. */
@@ -36,8 +37,9 @@ export function valuesComing(
   const coming = new Map<FieldId, Coming>();
   if (leave) return coming;
   const { changes, steps } = resolve(compiled, values, context);
+  const mayFill = fillable(values);
   for (const [id, { value, templateId }] of changes)
-    if (!onlyEmpty || isEmpty(values[id])) coming.set(id, { value, templateId });
+    if (!onlyEmpty || mayFill(id)) coming.set(id, { value, templateId });
   const present = (id: FieldId) => (coming.has(id) ? coming.get(id)!.value : values[id]);
   const added = keptTerms(keywords, steps);
   if (added.length > 0 && !(onlyEmpty && !isEmpty(values.keywords))) {

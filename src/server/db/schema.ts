@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import {
   bigint,
+  bigserial,
   boolean,
   customType,
   date,
@@ -22,6 +23,7 @@ import type { MakerAnswer } from '../../core/rights/makers';
 import type { Identity, IdentityKind } from '../../core/templates/identity';
 import type { Entry, TemplateKind } from '../../core/templates/template';
 import type {
+  DraftChange,
   DraftOrigin,
   DropNotice,
   EmbedParameters,
@@ -32,6 +34,7 @@ import type {
   StoredRecord,
   StoredSummary,
   StoredTemplateDraft,
+  WritingTold,
 } from './stored';
 
 const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
@@ -256,6 +259,23 @@ export const drafts = pgTable(
     stamp: uuid().notNull().default(sql`gen_random_uuid()`),
   },
   (table) => [primaryKey({ columns: [table.photoId, table.field] })],
+);
+
+/** Acts that wrote drafts, in their order, with what stood there before: undone and done again as a whole. */
+export const writings = pgTable(
+  'writings',
+  {
+    id: id(),
+    assignmentId: uuid()
+      .notNull()
+      .references(() => assignments.id, { onDelete: 'cascade' }),
+    order: bigserial({ mode: 'number' }).notNull(),
+    told: jsonb().$type<WritingTold>().notNull(),
+    changes: jsonb().$type<readonly DraftChange[]>().notNull(),
+    undone: boolean().notNull().default(false),
+    createdAt: createdAt(),
+  },
+  (table) => [index('writings_assignment').on(table.assignmentId, table.order)],
 );
 
 /** Acts that begin something, by the key that came with the request: sent again, they answer what they answered. */

@@ -140,6 +140,13 @@ export const embedRequest = schema<
   ]),
 );
 
+export const templatesOnPhotos = schema<{ photoIds: string[]; templates: string[] }>(
+  object({ photoIds: ids, templates: list(id, 100) }),
+);
+export const writingStep = schema<{ writingId: string; undone: boolean }>(
+  object({ writingId: id, undone: { type: 'boolean' } }),
+);
+
 const value = { anyOf: [text(32_000), list(text(2000), 2000), list(structure, 200), { type: 'null' }] };
 export const writing = schema<{ photoIds: string[]; writing: Writing }>(
   object({
@@ -147,9 +154,13 @@ export const writing = schema<{ photoIds: string[]; writing: Writing }>(
     writing: {
       oneOf: [
         object({ kind: { const: 'set' }, field: { enum: writtenFieldIds }, value }),
-        object({ kind: { const: 'caption' }, text: text(32_000) }),
+        object({ kind: { const: 'caption' }, text: text(32_000), met: list(text(32_000), 200) }, [
+          'kind',
+          'text',
+        ]),
         object({ kind: { enum: ['add-keywords', 'remove-keywords'] }, terms: list(text(2000), 2000) }),
-        object({ kind: { enum: ['put-templates', 'discard'] } }),
+        object({ kind: { const: 'put-templates' }, templates: list(id, 100) }, ['kind']),
+        object({ kind: { const: 'discard' } }),
       ],
     },
   }),

@@ -1,21 +1,17 @@
 import path from 'node:path';
 import { and, asc, eq, exists, type SQL, sql } from 'drizzle-orm';
 import type { FieldId } from '../../core/catalogue/fields';
-import type { FieldValue } from '../../core/catalogue/value';
 import type { ShotRole } from '../../core/embed/planShot';
 import type { Shot } from '../../core/naming/shots';
 import type { Queries } from '../db/client';
 import { oneOf } from '../db/oneOf';
 import { drafts, files, openedFolders, photos } from '../db/schema';
-import type { DraftOrigin, StoredRecord } from '../db/stored';
+import type { DraftValue, StoredRecord } from '../db/stored';
 import { pathInside } from '../files/folders';
 import { diskLayer } from '../files/layer';
 import { found } from './operationError';
 
-export interface DraftValue {
-  readonly value: FieldValue | null;
-  readonly origin: DraftOrigin;
-}
+export type { DraftValue } from '../db/stored';
 
 export interface ListedPhoto {
   readonly id: string;

@@ -29,10 +29,17 @@ export async function readShelf(db: Queries): Promise<Shelf> {
 
 async function lastUses(db: Queries): Promise<Shelf['lastUsed']> {
   const { rows } = await db.execute<{ id: string; at: Date; assignment: string }>(sql`
-    select distinct on (used->>'id') used->>'id' as id, r.created_at as at, a.name as assignment
-    from runs r join assignments a on a.id = r.assignment_id,
-      jsonb_array_elements(r.parameters->'templates') used
-    where r.kind = 'import' order by used->>'id', r.created_at desc`);
+    select distinct on (id) id, at, assignment from (
+      select used->>'id' as id, r.created_at as at, a.name as assignment
+      from runs r join assignments a on a.id = r.assignment_id,
+        jsonb_array_elements(r.parameters->'templates') used
+      where r.kind = 'import'
+      union all
+      select used->>'id', w.created_at, a.name
+      from writings w join assignments a on a.id = w.assignment_id,
+        jsonb_array_elements(w.told->'templates') used
+      where not w.undone
+    ) uses order by id, at desc`);
   return Object.fromEntries(
     rows.map(({ id, at, assignment }) => [id, { at: new Date(at).toISOString(), assignment }]),
   );
