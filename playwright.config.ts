@@ -8,10 +8,10 @@ export default defineConfig({
   workers: 1,
   fullyParallel: false,
   timeout: 900_000,
-  expect: { timeout: 120_000 },
+  expect: { timeout: 60_000 },
   use: {
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 120_000,
+    actionTimeout: 60_000,
     launchOptions: {
       executablePath: '/usr/bin/chromium-headless-shell',
       args: [

@@ -22,7 +22,8 @@ export function useAskOnce() {
   }, []);
 }
 
-function newKey(): string {
+/** A key of an act, as the server takes it. */
+export function newKey(): string {
   return Array.from(crypto.getRandomValues(new Uint8Array(16)), (octet) =>
     octet.toString(16).padStart(2, '0'),
   ).join('');

@@ -180,7 +180,11 @@ test('previews are made beforehand, and one serves the card, the copy and the fi
 
 test('a run that pauses does not keep the previews of its assignment waiting', async () => {
   const one = await broughtIn(2);
-  const { runId } = await startImport(bench.db, one.id, { paths: ['1.jpg'], leaveAsTheyAre: [] });
+  const { runId } = await startImport(bench.db, one.id, {
+    paths: ['1.jpg'],
+    again: ['1.jpg'],
+    leaveAsTheyAre: [],
+  });
   await pauseRun(bench.db, runId, true);
   expect(await makePreviews(bench.db, one.id, () => false)).toBe(2);
 });

@@ -1,16 +1,17 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { useEffect, useId, useRef, useState } from 'react';
+import { useId } from 'react';
 import { utf8Length } from '@/core/bytes/text';
 import { field } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
 import type { Across } from '@/core/drafts/across';
 import type { Desk } from '@/server/operations/acrossPhotos';
 import { WordAct } from '@/ui/acts';
-import type { Write } from './usePhotos';
+import { useMetCaption } from './useMetCaption';
+import { useSavedText } from './useSavedText';
+import type { Write } from './useWriting';
 
-const SAVE_AFTER_MS = 600;
 const MAX = field('description').iim!.maxBytes;
 const nothing: Across = { empty: 0, variants: [] };
 
@@ -26,9 +27,10 @@ export function CaptionBox({
 }) {
   const id = useId();
   const held = desk?.caption ?? nothing;
-  const { text, type, save } = useSavedText(asText(held.same), (words) =>
-    write(ids, { kind: 'caption', text: words }),
+  const keep = useMetCaption(held, (words, met) =>
+    write(ids, { kind: 'caption', text: words, ...(met ? { met } : {}) }),
   );
+  const { text, type, save } = useSavedText(asText(held.same), keep);
   const { signOff, signOffs = 0 } = desk ?? {};
   const bytes = utf8Length(signOff ? `${text}\n${signOff}` : text);
   const differs = held.variants.length > 1 || (held.variants.length === 1 && held.empty > 0);
@@ -129,30 +131,4 @@ function Variants({
       {empty > 0 && <span>{empty} empty</span>}
     </Flex>
   );
-}
-
-/** Text that is kept shortly after the last key, on leaving the box, and when the selection moves on. */
-function useSavedText(shared: string, keep: (text: string) => void) {
-  const [text, setText] = useState(shared);
-  const pending = useRef<string | undefined>(undefined);
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const latest = useRef(keep);
-  latest.current = keep;
-  const save = () => {
-    clearTimeout(timer.current);
-    const waiting = pending.current;
-    pending.current = undefined;
-    if (waiting !== undefined) latest.current(waiting);
-  };
-  const type = (words: string) => {
-    setText(words);
-    pending.current = words;
-    clearTimeout(timer.current);
-    timer.current = setTimeout(save, SAVE_AFTER_MS);
-  };
-  useEffect(() => {
-    if (pending.current === undefined) setText(shared);
-  }, [shared]);
-  useEffect(() => save, []);
-  return { text, type, save };
 }

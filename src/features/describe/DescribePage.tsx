@@ -10,21 +10,23 @@ import { Teach } from '@/ui/Teach';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { Embedding } from './Embedding';
 import { Sheet } from './Sheet';
+import { Unsaved } from './Unsaved';
 import { type FirstPhotos, usePhotos } from './usePhotos';
 import { useSelection } from './useSelection';
+import { useWriting } from './useWriting';
 import { WritingDesk } from './WritingDesk';
 
 interface Props {
   readonly assignment: Assignment;
   readonly first: FirstPhotos;
-  readonly templates: readonly { readonly id: string; readonly name: string }[];
 }
 
 /** Describe: the sheet, its key line, and the writing desk. */
-export function DescribePage({ assignment: initial, first, templates }: Props) {
+export function DescribePage({ assignment: initial, first }: Props) {
   const router = useRouter();
   const assignment = useAssignment(initial);
-  const { views, total, write, saving, error } = usePhotos(initial.id, first);
+  const { views, total } = usePhotos(initial.id, first);
+  const writing = useWriting(initial.id);
   const order = useMemo(() => views.map((view) => view.id), [views]);
   const selection = useSelection(order);
   const chosen = useMemo(() => views.filter((view) => selection.ids.has(view.id)), [views, selection.ids]);
@@ -35,7 +37,6 @@ export function DescribePage({ assignment: initial, first, templates }: Props) {
       .filter((view) => view.strip[thread] === 'foot' || view.strip[thread] === 'broken')
       .map((view) => view.id);
   const withoutCaption = useMemo(() => strips.filter((strip) => strip.caption === 'foot').length, [strips]);
-  const inForce = assignment.inForce.flatMap((id) => templates.find((one) => one.id === id)?.name ?? []);
 
   if (views.length === 0) {
     return (
@@ -57,7 +58,12 @@ export function DescribePage({ assignment: initial, first, templates }: Props) {
         assignment={assignment}
         lacking={withoutCaption > 0 ? `${withoutCaption} lack a caption` : undefined}
       >
-        <Embedding assignmentId={assignment.id} views={views} chosen={chosen} />
+        <Embedding
+          assignmentId={assignment.id}
+          views={views}
+          selected={selection.ids}
+          settle={writing.settle}
+        />
       </AssignmentTop>
       <KeyLine strips={strips} onLacking={(thread) => selection.set(lacking(thread))}>
         {views.length < total && (
@@ -66,18 +72,13 @@ export function DescribePage({ assignment: initial, first, templates }: Props) {
           </Box>
         )}
       </KeyLine>
-      {error && (
-        <Box role="alert" bg="weld" color="#2B2722" paddingX="5" paddingY="1.5" fontSize="0.875rem">
-          Not saved: {error.message}
-        </Box>
-      )}
+      <Unsaved writing={writing} />
       <Sheet views={views} selection={selection} onOpen={open} />
       <WritingDesk
         assignmentId={assignment.id}
         chosen={chosen}
-        write={write}
-        saving={saving}
-        inForce={inForce}
+        writing={writing}
+        inForce={assignment.inForce}
       />
     </Flex>
   );

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import type { DraftsProof } from '@/server/operations/acrossPhotos';
@@ -9,51 +9,58 @@ import { Act } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { useAskOnce } from '@/ui/useAskOnce';
 import { embedWords, ProofDialog, type WriteChoices } from './ProofDialog';
+import { listKey, type PhotoList } from './usePhotos';
 import type { PhotoView } from './view';
 
+interface Props {
+  readonly assignmentId: string;
+  readonly views: readonly PhotoView[];
+  readonly selected: ReadonlySet<string>;
+  /** Comes when what was typed is saved. */
+  readonly settle: () => Promise<void>;
+}
+
+/** What was asked for: fixed when the act is pressed, after everything typed is saved. */
+interface Asked extends Scope {
+  readonly proof: DraftsProof;
+}
+
 /** The act of this place: drafts of the selection, or of all where none is selected. */
-export function Embedding({
-  assignmentId,
-  views,
-  chosen,
-}: {
-  assignmentId: string;
-  views: readonly PhotoView[];
-  chosen: readonly PhotoView[];
-}) {
+export function Embedding({ assignmentId, views, selected, settle }: Props) {
   const router = useRouter();
+  const queries = useQueryClient();
   const askOnce = useAskOnce();
-  const [open, setOpen] = useState(false);
-  const scope = useMemo(() => {
-    const selected = chosen.filter((view) => view.drafted);
-    const isSelection = selected.length > 0;
-    const ids = (isSelection ? selected : views.filter((view) => view.drafted)).map((view) => view.id);
-    return { ids, isSelection };
-  }, [views, chosen]);
+  const [asked, setAsked] = useState<Asked>();
+  const scope = useMemo(() => scopeOf(views, selected), [views, selected]);
+  const proofOf = ({ ids, isSelection }: Scope) =>
+    ask<DraftsProof>(`assignments/${assignmentId}/proof`, 'POST', isSelection ? { photoIds: ids } : {});
   const { data: proof } = useQuery({
     queryKey: ['photos', assignmentId, 'proof', scope.isSelection ? scope.ids : 'all', scope.ids.length],
-    queryFn: () =>
-      ask<DraftsProof>(
-        `assignments/${assignmentId}/proof`,
-        'POST',
-        scope.isSelection ? { photoIds: scope.ids } : {},
-      ),
+    queryFn: () => proofOf(scope),
     enabled: scope.ids.length > 0,
     placeholderData: keepPreviousData,
   });
-  const { mutate, isPending, error } = useMutation({
+  const review = useMutation({
+    mutationFn: async () => {
+      await settle();
+      const queryKey = listKey(assignmentId);
+      await queries.refetchQueries({ queryKey });
+      const now = scopeOf(queries.getQueryData<PhotoList>(queryKey)!.views, selected);
+      return { ...now, proof: await proofOf(now) };
+    },
+    onSuccess: (found) => found.proof.pictures > 0 && setAsked(found),
+  });
+  const embed = useMutation({
     mutationFn: (choices: WriteChoices) =>
       askOnce<{ runId: string }>(`assignments/${assignmentId}/embed`, 'POST', {
-        photoIds: scope.ids,
+        photoIds: asked!.ids,
         ...choices,
       }),
     onSuccess: ({ runId }) => router.push(`/runs/${runId}`),
   });
   const count = scope.ids.length;
-  const words = scope.isSelection
-    ? `${count} selected ${count === 1 ? 'picture' : 'pictures'} with drafts`
-    : `All ${count} pictures with drafts`;
   const ready = count > 0 && proof !== undefined && proof.pictures > 0;
+  const error = review.error ?? embed.error;
   return (
     <>
       {error && (
@@ -61,19 +68,36 @@ export function Embedding({
           {error.message}
         </Box>
       )}
-      <Act type="button" disabled={!ready} onClick={() => setOpen(true)}>
+      <Act type="button" disabled={!ready || review.isPending} onClick={() => review.mutate()}>
         {ready ? embedWords(proof) : count > 0 && !proof ? `Embed ${count}` : 'Nothing to embed'}
       </Act>
-      {proof && (
+      {asked && (
         <ProofDialog
-          proof={proof}
-          scope={words}
-          open={open}
-          busy={isPending}
-          onClose={() => setOpen(false)}
-          onEmbed={mutate}
+          proof={asked.proof}
+          scope={scopeWords(asked)}
+          busy={embed.isPending}
+          onClose={() => setAsked(undefined)}
+          onEmbed={embed.mutate}
         />
       )}
     </>
   );
+}
+
+interface Scope {
+  readonly ids: readonly string[];
+  readonly isSelection: boolean;
+}
+
+function scopeOf(views: readonly PhotoView[], selected: ReadonlySet<string>): Scope {
+  const drafted = views.filter((view) => view.drafted).map((view) => view.id);
+  const among = drafted.filter((id) => selected.has(id));
+  return among.length > 0 ? { ids: among, isSelection: true } : { ids: drafted, isSelection: false };
+}
+
+function scopeWords({ ids, isSelection }: Scope): string {
+  const pictures = ids.length === 1 ? 'picture' : 'pictures';
+  return isSelection
+    ? `${ids.length} selected ${pictures} with drafts`
+    : `All ${ids.length} ${pictures} with drafts`;
 }

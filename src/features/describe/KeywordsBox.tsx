@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { type KeyboardEvent, useId, useState } from 'react';
 import { parseKeywords } from '@/core/keywords/parse';
 import type { Desk } from '@/server/operations/acrossPhotos';
-import type { Write } from './usePhotos';
+import type { Write } from './useWriting';
 
 /** Keywords of the selection: on all, or on some with their count. Comma, semicolon, line or tab end a term. */
 export function KeywordsBox({
@@ -22,7 +22,7 @@ export function KeywordsBox({
   const add = (text: string) => {
     const found = parseKeywords(text);
     setTyped('');
-    if (found.length > 0) void write(ids, { kind: 'add-keywords', terms: found });
+    if (found.length > 0) write(ids, { kind: 'add-keywords', terms: found });
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key !== 'Enter' && event.key !== ',' && event.key !== ';') return;

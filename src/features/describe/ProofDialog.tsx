@@ -21,18 +21,17 @@ export interface WriteChoices {
 interface Props {
   readonly proof: DraftsProof;
   readonly scope: string;
-  readonly open: boolean;
   readonly busy: boolean;
   readonly onClose: () => void;
   readonly onEmbed: (choices: WriteChoices) => void;
 }
 
 /** Old → new before the originals are written. */
-export function ProofDialog({ proof, scope, open, busy, onClose, onEmbed }: Props) {
+export function ProofDialog({ proof, scope, busy, onClose, onEmbed }: Props) {
   const [choices, setChoices] = useState<WriteChoices>({ replaceUnreadable: false, breakProvenance: false });
   return (
     <Dialog.Root
-      open={open}
+      open
       onOpenChange={(event) => !event.open && onClose()}
       size="lg"
       scrollBehavior="inside"

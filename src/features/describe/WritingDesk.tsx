@@ -1,34 +1,49 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Plain, WordAct } from '@/ui/acts';
 import { CaptionBox } from './CaptionBox';
 import { KeywordsBox } from './KeywordsBox';
+import { TemplatesDialog } from './TemplatesDialog';
+import { UndoRedo } from './UndoRedo';
 import { useDesk } from './useDesk';
-import type { Write } from './usePhotos';
+import type { WritingState } from './useWriting';
 import type { PhotoView } from './view';
 
 interface Props {
   readonly assignmentId: string;
   readonly chosen: readonly PhotoView[];
-  readonly write: Write;
-  readonly saving: boolean;
+  readonly writing: WritingState;
   readonly inForce: readonly string[];
 }
 
+const stateWords = { saving: 'saving …', waiting: 'not saved yet' } as const;
+
 /** The desk at the foot. It says in words what it writes to; without a selection it rests. */
-export function WritingDesk({ assignmentId, chosen, write, saving, inForce }: Props) {
+export function WritingDesk({ assignmentId, chosen, writing, inForce }: Props) {
+  const { write, state, settle } = writing;
+  const [putting, setPutting] = useState(false);
   const ids = useMemo(() => chosen.map((view) => view.id), [chosen]);
   const desk = useDesk(assignmentId, ids);
   const drafted = chosen.filter((view) => view.drafted);
   if (chosen.length === 0) {
     return (
       <Desk>
-        <Box fontSize="0.875rem" color="soft" paddingY="2">
-          Select pictures to write: one, several with Ctrl or Shift, all with Ctrl+A. The key line above
-          selects those that lack something.
-        </Box>
+        <Flex
+          fontSize="0.875rem"
+          color="soft"
+          paddingY="2"
+          gap="6"
+          justifyContent="space-between"
+          wrap="wrap"
+        >
+          <span>
+            Select pictures to write: one, several with Ctrl or Shift, all with Ctrl+A. The key line above
+            selects those that lack something.
+          </span>
+          <UndoRedo assignmentId={assignmentId} settle={settle} />
+        </Flex>
       </Desk>
     );
   }
@@ -39,8 +54,13 @@ export function WritingDesk({ assignmentId, chosen, write, saving, inForce }: Pr
           Writing to {chosen.length === 1 ? chosen[0]!.name : `${chosen.length} pictures`}
         </chakra.span>
         <chakra.span color="soft" role="status">
-          {saving ? 'saving …' : drafted.length > 0 ? `${drafted.length} with drafts, saved` : 'no drafts'}
+          {state !== 'saved'
+            ? stateWords[state]
+            : drafted.length > 0
+              ? `${drafted.length} with drafts, saved`
+              : 'no drafts'}
         </chakra.span>
+        <UndoRedo assignmentId={assignmentId} settle={settle} />
         <Flex flex="1" justifyContent="flex-end" gap="4" alignItems="center" flexWrap="wrap">
           {drafted.length > 0 && (
             <WordAct
@@ -55,15 +75,9 @@ export function WritingDesk({ assignmentId, chosen, write, saving, inForce }: Pr
               Discard drafts of {drafted.length === 1 ? 'this picture' : `${drafted.length}`}
             </WordAct>
           )}
-          {inForce.length > 0 && (
-            <Plain
-              type="button"
-              onClick={() => write(ids, { kind: 'put-templates' })}
-              title={inForce.join(', then ')}
-            >
-              Put in the {inForce.length} templates in force
-            </Plain>
-          )}
+          <Plain type="button" onClick={() => setPutting(true)}>
+            Put in templates …
+          </Plain>
         </Flex>
       </Flex>
       <Box
@@ -76,6 +90,18 @@ export function WritingDesk({ assignmentId, chosen, write, saving, inForce }: Pr
         <CaptionBox ids={ids} desk={desk} write={write} />
         <KeywordsBox ids={ids} desk={desk} write={write} />
       </Box>
+      {putting && (
+        <TemplatesDialog
+          assignmentId={assignmentId}
+          ids={ids}
+          inForce={inForce}
+          onClose={() => setPutting(false)}
+          onPut={(templates) => {
+            write(ids, { kind: 'put-templates', templates });
+            setPutting(false);
+          }}
+        />
+      )}
     </Desk>
   );
 }

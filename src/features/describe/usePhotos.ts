@@ -1,17 +1,14 @@
 'use client';
 
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import type { ListedSummary, SummaryPart } from '@/server/operations/listSummaries';
-import type { Writing } from '@/server/operations/writeDrafts';
 import { ask, askLines } from '@/ui/api';
 import { mergeRows } from './mergeRows';
 import { type PhotoView, viewOf } from './view';
 
-export type Write = (photoIds: readonly string[], writing: Writing) => Promise<void>;
-
 /** A list as it is known: `until` says from where on to ask for what changed since. */
-interface PhotoList {
+export interface PhotoList {
   readonly total: number;
   readonly until?: string;
   readonly views: readonly PhotoView[];
@@ -22,25 +19,18 @@ export interface FirstPhotos {
   readonly rows: readonly ListedSummary[];
 }
 
-/** The pictures of an assignment, kept up to date by what changed, and writing drafts for them. */
-export function usePhotos(assignmentId: string, first: FirstPhotos) {
-  const queries = useQueryClient();
+/** The pictures of an assignment, kept up to date by what changed. */
+export function usePhotos(assignmentId: string, first: FirstPhotos): PhotoList {
   const list = usePhotoList(assignmentId, first);
   useFollow(assignmentId);
-  const { mutateAsync, isPending, error } = useMutation({
-    mutationFn: (asked: { photoIds: readonly string[]; writing: Writing }) =>
-      ask(`assignments/${assignmentId}/writing`, 'POST', asked),
-    onSettled: () => queries.invalidateQueries({ queryKey: ['photos', assignmentId] }),
-  });
-  const write: Write = async (photoIds, writing) => {
-    await mutateAsync({ photoIds, writing }).catch(() => undefined);
-  };
-  return { ...list, write, saving: isPending, error };
+  return list;
 }
+
+export const listKey = (assignmentId: string) => ['photos', assignmentId, 'list'];
 
 function usePhotoList(assignmentId: string, { total, rows }: FirstPhotos): PhotoList {
   const queries = useQueryClient();
-  const queryKey = ['photos', assignmentId, 'list'];
+  const queryKey = listKey(assignmentId);
   const { data } = useQuery({
     queryKey,
     queryFn: async ({ signal }) => {

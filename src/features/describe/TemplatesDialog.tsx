@@ -1,0 +1,112 @@
+'use client';
+
+import { Box, Dialog, Flex, Portal } from '@chakra-ui/react';
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import type { MakerAnswer } from '@/core/rights/makers';
+import type { TemplatesProof } from '@/server/operations/writeDrafts';
+import { Act, Plain } from '@/ui/acts';
+import { ask } from '@/ui/api';
+import { MakerQuestions } from '@/ui/MakerQuestions';
+import { ProofLines } from '@/ui/ProofLines';
+import { TemplatesList } from './TemplatesList';
+
+interface Props {
+  readonly assignmentId: string;
+  readonly ids: readonly string[];
+  /** Chosen at first: those in force. */
+  readonly inForce: readonly string[];
+  readonly onPut: (templates: readonly string[]) => void;
+  readonly onClose: () => void;
+}
+
+/** Templates of the shelf for the selection: chosen at the left, what they would write at the right. */
+export function TemplatesDialog({ assignmentId, ids, inForce, onPut, onClose }: Props) {
+  const [chosen, setChosen] = useState<readonly string[]>(inForce);
+  const { data: proof, error, isPlaceholderData } = useProof(assignmentId, ids, chosen);
+  const answer = useAnswer(assignmentId);
+  const ready = chosen.length > 0 && proof !== undefined && proof.pictures > 0 && !isPlaceholderData;
+  const pictures = ids.length === 1 ? 'this picture' : `${ids.length.toLocaleString()} pictures`;
+  return (
+    <Dialog.Root open onOpenChange={(event) => !event.open && onClose()} size="xl" scrollBehavior="inside">
+      <Portal>
+        <Dialog.Backdrop bg="blackAlpha.500" />
+        <Dialog.Positioner>
+          <Dialog.Content bg="leaf" borderRadius="sm" borderWidth="1px" borderColor="rule" boxShadow="none">
+            <Dialog.Header paddingBottom="2">
+              <Dialog.Title fontFamily="heading" fontSize="1.3125rem">
+                Templates for {pictures}
+              </Dialog.Title>
+            </Dialog.Header>
+            <Dialog.Body>
+              <Flex gap="6" direction={{ base: 'column', md: 'row' }}>
+                <Box width={{ md: '18em' }} flexShrink={0}>
+                  <TemplatesList chosen={chosen} onChange={setChosen} />
+                </Box>
+                <Box flex="1" minWidth="0" aria-live="polite">
+                  {proof && (
+                    <MakerQuestions
+                      groups={proof.others}
+                      answerOf={(name) => {
+                        const given = proof.others.find((one) => one.name === name)?.answer;
+                        return given === 'unknown' ? undefined : given;
+                      }}
+                      onAnswer={(name, given) => answer({ name, answer: given })}
+                    />
+                  )}
+                  <Box color={error ? 'madderText' : 'soft'} fontSize="0.875rem" paddingY="2">
+                    {error?.message ?? proofWords(proof, chosen.length)}
+                  </Box>
+                  {proof && chosen.length > 0 && <ProofLines proof={proof} />}
+                </Box>
+              </Flex>
+            </Dialog.Body>
+            <Dialog.Footer borderTopWidth="1px" gap="3">
+              <Box flex="1" color="soft" fontSize="0.8125rem">
+                They become drafts, and can be undone. Nothing is written into files yet.
+              </Box>
+              <Plain type="button" onClick={onClose}>
+                Cancel
+              </Plain>
+              <Act type="button" disabled={!ready} onClick={() => onPut(chosen)}>
+                {ready ? `Put into ${proof.pictures.toLocaleString()}` : 'Nothing to put in'}
+              </Act>
+            </Dialog.Footer>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}
+
+function useProof(assignmentId: string, photoIds: readonly string[], templates: readonly string[]) {
+  return useQuery({
+    queryKey: ['photos', assignmentId, 'templates-proof', photoIds, templates],
+    queryFn: () =>
+      ask<TemplatesProof>(`assignments/${assignmentId}/templates-proof`, 'POST', { photoIds, templates }),
+    enabled: templates.length > 0,
+    placeholderData: keepPreviousData,
+    retry: false,
+    gcTime: 60_000,
+  });
+}
+
+function useAnswer(assignmentId: string) {
+  const queries = useQueryClient();
+  const { mutate } = useMutation({
+    mutationFn: (told: { name: string; answer: MakerAnswer }) => ask('makers', 'PUT', told),
+    onSettled: () => queries.invalidateQueries({ queryKey: ['photos', assignmentId, 'templates-proof'] }),
+  });
+  return mutate;
+}
+
+function proofWords(proof: TemplatesProof | undefined, chosen: number): string {
+  if (chosen === 0) return 'Choose one template, or several in the order in which they are to be put in.';
+  if (!proof) return 'Looking what would change …';
+  if (proof.pictures === 0) return 'Nothing would change.';
+  const lost =
+    proof.replacing > 0
+      ? `${proof.replacing} of ${proof.pictures} lose a value that stands there now.`
+      : 'No value that stands there now is lost.';
+  return `${proof.pictures === 1 ? '1 picture changes' : `${proof.pictures} pictures change`}. ${lost}`;
+}

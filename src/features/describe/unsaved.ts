@@ -1,0 +1,40 @@
+import type { Writing } from '@/server/operations/writeDrafts';
+
+/** An act on its way to the server. Its key makes it safe to send again, from whichever window. */
+export interface WritingAct {
+  readonly key: string;
+  readonly at: number;
+  readonly photoIds: readonly string[];
+  readonly writing: Writing;
+}
+
+const place = (assignmentId: string, key = '') => `fabrica unsaved ${assignmentId} ${key}`;
+
+/** Keeps an act in the browser until it is saved: a reload or a closed window does not lose it. */
+export function keepUnsaved(assignmentId: string, act: WritingAct): void {
+  try {
+    localStorage.setItem(place(assignmentId, act.key), JSON.stringify(act));
+  } catch {
+    // A browser that keeps nothing, or has no room: the act still stands in the page.
+  }
+}
+
+export function forgetUnsaved(assignmentId: string, { key }: WritingAct): void {
+  try {
+    localStorage.removeItem(place(assignmentId, key));
+  } catch {
+    // As above.
+  }
+}
+
+/** Acts that an earlier page could not save, oldest first. */
+export function unsavedActs(assignmentId: string): WritingAct[] {
+  try {
+    return Object.keys(localStorage)
+      .filter((key) => key.startsWith(place(assignmentId)))
+      .map((key) => JSON.parse(localStorage.getItem(key)!) as WritingAct)
+      .sort((a, b) => a.at - b.at);
+  } catch {
+    return [];
+  }
+}

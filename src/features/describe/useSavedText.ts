@@ -1,0 +1,41 @@
+'use client';
+
+import { useEffect, useRef, useState } from 'react';
+
+const SAVE_AFTER_MS = 600;
+
+/** Text that is kept shortly after the last key, on leaving the box or page, and when the selection moves on. */
+export function useSavedText(
+  shared: string,
+  { begin, keep }: { readonly begin: () => void; readonly keep: (text: string) => void },
+) {
+  const [text, setText] = useState(shared);
+  const pending = useRef<string | undefined>(undefined);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const latest = useRef(keep);
+  latest.current = keep;
+  const save = useRef(() => {
+    clearTimeout(timer.current);
+    const waiting = pending.current;
+    pending.current = undefined;
+    if (waiting !== undefined) latest.current(waiting);
+  }).current;
+  const type = (words: string) => {
+    if (pending.current === undefined) begin();
+    setText(words);
+    pending.current = words;
+    clearTimeout(timer.current);
+    timer.current = setTimeout(save, SAVE_AFTER_MS);
+  };
+  useEffect(() => {
+    if (pending.current === undefined) setText(shared);
+  }, [shared]);
+  useEffect(() => {
+    window.addEventListener('pagehide', save);
+    return () => {
+      window.removeEventListener('pagehide', save);
+      save();
+    };
+  }, [save]);
+  return { text, type, save };
+}

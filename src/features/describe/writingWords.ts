@@ -1,0 +1,22 @@
+import { fieldLabel } from '@/core/catalogue/fields';
+import type { WritingTold } from '@/server/db/stored';
+
+const NAMED = 2;
+
+/** "caption in 3 pictures": an act of writing, behind Undo and Redo. */
+export function writingWords({ kind, field, templates = [], pictures }: WritingTold): string {
+  const where = pictures === 1 ? '1 picture' : `${pictures.toLocaleString()} pictures`;
+  switch (kind) {
+    case 'caption':
+      return `caption in ${where}`;
+    case 'add-keywords':
+    case 'remove-keywords':
+      return `keywords in ${where}`;
+    case 'set':
+      return `${field ? fieldLabel(field) : 'value'} in ${where}`;
+    case 'discard':
+      return `discarding drafts of ${where}`;
+    case 'put-templates':
+      return `${templates.length > 0 && templates.length <= NAMED ? templates.map((one) => `“${one.name}”`).join(', ') : 'templates'} in ${where}`;
+  }
+}

@@ -1,0 +1,194 @@
+import { execFileSync } from 'node:child_process';
+import { copyFileSync, mkdirSync, readdirSync } from 'node:fs';
+import path from 'node:path';
+import { expect, type Page, test } from '@playwright/test';
+import { running } from './fabrica';
+
+/** The writing desk to the end: templates on a selection, undo and redo, two windows, a server that is away. */
+test.describe.configure({ mode: 'serial' });
+
+const { address, data } = running();
+const source = path.join(data, 'describe-source');
+const working = path.join(data, 'describe-working');
+const exiv2 = (name: string) =>
+  execFileSync('exiv2', ['-q', '-PEIXkv', path.join(working, name)], { encoding: 'utf8' });
+
+let page: Page;
+let id = '';
+const ids: Record<string, string> = {};
+const complaints: string[] = [];
+test.beforeAll(async ({ browser }) => {
+  page = await browser.newPage();
+  page.on('pageerror', (error) => complaints.push(error.message));
+  for (const folder of [source, working]) mkdirSync(folder);
+  for (const name of ['kt26-0401.jpg', 'kt26-0402.jpg', 'kt26-0403.jpg'])
+    copyFileSync(path.join(data, 'card/DCIM/100KETCH', name), path.join(source, name));
+  const theirs = path.join(source, 'kt26-0403.jpg');
+  execFileSync('exiv2', ['-M', 'set Iptc.Application2.Byline Ylva Sund', theirs]);
+  execFileSync('exiv2', [
+    '-M',
+    'set Xmp.iptc.CreatorContactInfo/Iptc4xmpCore:CiEmailWork ylva@sund.example',
+    theirs,
+  ]);
+  id = (await send<{ id: string }>('assignments', { name: 'Desk', workingPath: working, sourcePath: source }))
+    .id;
+  await send(`assignments/${id}`, { inForce: [] }, 'PATCH');
+  for (const [name, entries] of Object.entries({
+    'Desk place': [{ field: 'city', rule: 'overwrite', texts: ['Havnes'] }],
+    'Desk rights': [
+      { field: 'creator', rule: 'overwrite', texts: ['Aune Pell'] },
+      { field: 'contactPhone', rule: 'overwrite', texts: ['+47 55 50 10 20'] },
+      { field: 'headline', rule: 'overwrite', texts: ['In {{ city }}'] },
+    ],
+  }))
+    await send('templates', { name, kind: 'job', entries });
+});
+test.afterAll(async () => {
+  await send('makers', { name: 'Ylva Sund', answer: 'unknown' }, 'PUT');
+  await page.close();
+});
+
+async function send<T>(where: string, body: unknown, method = 'POST'): Promise<T> {
+  const answer = await page.request.fetch(`${address}/api/${where}`, {
+    method,
+    data: body,
+    headers: { origin: address },
+  });
+  expect(answer.ok(), await answer.text()).toBe(true);
+  return (await answer.json()) as T;
+}
+
+const cell = (name: string) => page.locator(`[data-photo="${name}"]`);
+const caption = () => page.getByLabel('Caption', { exact: true });
+/** The caption as the server holds it, draft or file. */
+const held = async (name: string) =>
+  (await send<{ caption: { same?: string } }>(`assignments/${id}/desk`, { photoIds: [ids[name]] })).caption
+    .same;
+
+test('a double press on Bring in makes one run', async () => {
+  await page.goto(`${address}/assignments/${id}/bring-in`);
+  await page.getByRole('checkbox', { name: /kt26-0403\.jpg/ }).check();
+  await page.getByRole('button', { name: 'Bring in 3', exact: true }).dblclick();
+  await expect(page.getByRole('heading', { name: 'Brought in 3 of 3' })).toBeVisible();
+  expect(readdirSync(working)).toEqual(['kt26-0401.jpg', 'kt26-0402.jpg', 'kt26-0403.jpg']);
+  await page.goto(`${address}/assignments/${id}/describe`);
+  for (const name of readdirSync(working))
+    ids[name] = (await cell(name).getAttribute('id'))!.replace('photo-', '');
+});
+
+test('templates of the shelf are found by typing, put on a selection in an order, and embedded', async () => {
+  await cell('kt26-0401.jpg').click();
+  await cell('kt26-0403.jpg').click({ modifiers: ['Shift'] });
+  await page.getByRole('button', { name: 'Put in templates …' }).click();
+  const dialog = page.getByRole('dialog');
+  const find = dialog.getByLabel('Find a template');
+  await expect(find).toBeFocused();
+  await find.fill('desk place');
+  await find.press('Enter');
+  await find.fill('desk rights');
+  await find.press('Enter');
+  await expect(dialog.getByText('2 pictures change.', { exact: false })).toBeVisible();
+  await expect(dialog.getByText('In Havnes')).toBeVisible();
+  await dialog
+    .getByRole('group', { name: 'Who is Ylva Sund?' })
+    .getByLabel('somebody else: fill only what is empty')
+    .check();
+  await dialog.getByRole('button', { name: 'Put into 3' }).click();
+  await expect(dialog).toBeHidden();
+  await expect(page.getByText('3 with drafts, saved')).toBeVisible();
+  await page.getByRole('button', { name: 'Embed 3', exact: true }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Embed 3' }).click();
+  await expect(page.getByRole('heading', { name: 'Embedded 3 of 3' })).toBeVisible();
+  expect(exiv2('kt26-0401.jpg')).toMatch(/Iptc\.Application2\.Headline\s+In Havnes/);
+  expect(exiv2('kt26-0401.jpg')).toContain('+47 55 50 10 20');
+  // Hers: filled where nothing stood, and never another telephone beside her e-mail.
+  expect(exiv2('kt26-0403.jpg')).toMatch(/Iptc\.Application2\.City\s+Havnes/);
+  expect(exiv2('kt26-0403.jpg')).toMatch(/Iptc\.Application2\.Byline\s+Ylva Sund/);
+  expect(exiv2('kt26-0403.jpg')).not.toContain('+47 55 50 10 20');
+});
+
+test('acts are undone and done again by key and by button, and only what is left is embedded', async () => {
+  await page.goto(`${address}/assignments/${id}/describe`);
+  await cell('kt26-0402.jpg').click();
+  await page.getByLabel('Keywords').fill('mast');
+  await page.getByLabel('Keywords').press('Enter');
+  await expect(page.getByRole('button', { name: 'Undo keywords in 1 picture' })).toBeVisible();
+  await caption().fill('The mast is stepped.');
+  await expect(page.getByRole('button', { name: 'Undo caption in 1 picture' })).toBeVisible();
+  await cell('kt26-0402.jpg').click();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Redo caption in 1 picture' })).toBeVisible();
+  await expect(caption()).toHaveValue('');
+  await page.keyboard.press('Control+Shift+Z');
+  await expect(caption()).toHaveValue('The mast is stepped.');
+  await page.getByRole('button', { name: 'Undo caption in 1 picture' }).click();
+  await page.getByRole('button', { name: 'Undo keywords in 1 picture' }).click();
+  await expect(page.getByText('no drafts')).toBeVisible();
+  await page.reload();
+  await page.getByRole('button', { name: 'Redo keywords in 1 picture' }).click();
+  await page.getByRole('button', { name: 'Embed 1', exact: true }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Embed 1' }).click();
+  await expect(page.getByRole('heading', { name: 'Embedded 1 of 1' })).toBeVisible();
+  expect(exiv2('kt26-0402.jpg')).toContain('mast');
+  expect(exiv2('kt26-0402.jpg')).not.toContain('The mast is stepped.');
+});
+
+// A draft that was left in another picture was embedded in place of the words just typed.
+test('what is typed just before Embed is pressed is what is embedded', async () => {
+  await send(`assignments/${id}/writing`, {
+    photoIds: [ids['kt26-0401.jpg']],
+    writing: { kind: 'caption', text: 'Another picture.' },
+  });
+  await page.goto(`${address}/assignments/${id}/describe`);
+  await cell('kt26-0402.jpg').click();
+  await expect(page.getByRole('button', { name: 'Embed 1', exact: true })).toBeEnabled();
+  await caption().fill('Just typed.');
+  await page.getByRole('button', { name: 'Embed 1', exact: true }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByText('1 selected picture with drafts', { exact: false })).toBeVisible();
+  await expect(dialog.getByText('Just typed.')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Embed 1' }).click();
+  await expect(page.getByRole('heading', { name: 'Embedded 1 of 1' })).toBeVisible();
+  expect(exiv2('kt26-0402.jpg')).toContain('Just typed.');
+  expect(exiv2('kt26-0401.jpg')).not.toContain('Another picture.');
+});
+
+test('a caption written in another window meanwhile is told; one says which stays', async () => {
+  await page.goto(`${address}/assignments/${id}/describe`);
+  await cell('kt26-0401.jpg').click();
+  await expect(caption()).toHaveValue('Another picture.');
+  // What changes elsewhere is not told to this window in time.
+  await page.route(`**/assignments/${id}/desk`, (route) => route.abort());
+  await send(`assignments/${id}/writing`, {
+    photoIds: [ids['kt26-0401.jpg']],
+    writing: { kind: 'caption', text: 'Hers.' },
+  });
+  await caption().fill('Mine.');
+  const told = page.getByRole('alert').filter({ hasText: 'Not saved' });
+  await expect(told).toContainText('The caption of kt26-0401.jpg is now “Hers.”');
+  expect(await held('kt26-0401.jpg')).toBe('Hers.');
+  await told.getByRole('button', { name: 'Write “Mine.” all the same' }).click();
+  await expect(told).toBeHidden();
+  await expect.poll(() => held('kt26-0401.jpg')).toBe('Mine.');
+  await page.unroute(`**/assignments/${id}/desk`);
+});
+
+test('what is written while Fabrica does not answer is kept over a reload, and saved when it does', async () => {
+  await page.goto(`${address}/assignments/${id}/describe`);
+  await cell('kt26-0401.jpg').click();
+  await expect(caption()).toHaveValue('Mine.');
+  await page.route(`**/assignments/${id}/writing`, (route) => route.abort());
+  await caption().fill('Typed while nobody answered.');
+  const told = page.getByRole('alert').filter({ hasText: 'Fabrica does not answer' });
+  await expect(told).toBeVisible();
+  await page.reload();
+  await expect(told).toBeVisible();
+  expect(await held('kt26-0401.jpg')).toBe('Mine.');
+  await page.unroute(`**/assignments/${id}/writing`);
+  await expect(told).toBeHidden();
+  expect(await held('kt26-0401.jpg')).toBe('Typed while nobody answered.');
+});
+
+test('nothing complained in the browser', () => {
+  expect(complaints).toEqual([]);
+});
