@@ -158,7 +158,7 @@ test('a move takes them from where they came', async () => {
   await page.getByLabel('Second copy in').fill('');
   await page.getByRole('checkbox', { name: 'moved.jpg' }).check();
   await page.getByRole('button', { name: 'Move in 1' }).click();
-  await expect(page.getByRole('heading', { name: 'Brought in 1 of 1' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Moved in 1 of 1' })).toBeVisible();
   await expect.poll(() => existsSync(path.join(source, 'moved.jpg'))).toBe(false);
 });
 

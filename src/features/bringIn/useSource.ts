@@ -1,16 +1,16 @@
 'use client';
 
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
-import { type MakerAnswer, makerKey, ownNames } from '@/core/rights/makers';
+import { makerKey, ownNames } from '@/core/rights/makers';
 import type { Template } from '@/core/templates/template';
 import { type Strip, stripOf } from '@/core/threads/stroke';
 import type { ThreadId } from '@/core/threads/threads';
 import type { Assignment } from '@/server/operations/assignments';
 import type { Surroundings } from '@/server/operations/context';
-import type { AnsweredMaker } from '@/server/operations/makers';
 import { type Source, type SourcePart, type SourcePicture, withPart } from '@/server/operations/sourceParts';
-import { ask, askLines } from '@/ui/api';
+import { askLines } from '@/ui/api';
+import { useMakers } from '@/ui/useMakers';
 import { type Answers, comesAtFirst, foreignMaker, type Standing, standingOf } from './groups';
 import { perPicture } from './perPicture';
 
@@ -111,28 +111,6 @@ function useSourceParts(assignmentId: string, folderId: string | null) {
 const stripFor = perPicture((picture: SourcePicture): Strip | undefined =>
   picture.record ? stripOf({ file: picture.record.fields, drafts: {} }) : undefined,
 );
-
-/** Answers about makers: remembered, and true in every window. */
-function useMakers() {
-  const queries = useQueryClient();
-  const { data = [] } = useQuery({ queryKey: ['makers'], queryFn: () => ask<AnsweredMaker[]>('makers') });
-  // Seen at once; what the server keeps then says the same.
-  const [said, setSaid] = useState<Answers>(new Map());
-  const answers: Answers = useMemo(
-    () => new Map([...data.map((one) => [one.key, one.answer] as const), ...said]),
-    [data, said],
-  );
-  const { mutate, error } = useMutation({
-    mutationFn: (told: { name: string; answer: MakerAnswer }) => ask<AnsweredMaker>('makers', 'PUT', told),
-    onError: () => setSaid(new Map()),
-    onSettled: () => queries.invalidateQueries({ queryKey: ['makers'] }),
-  });
-  const answer = (name: string, told: MakerAnswer) => {
-    setSaid((before) => new Map(before).set(makerKey(name), told));
-    mutate({ name, answer: told });
-  };
-  return { answers, answer, notKept: error };
-}
 
 /** What is asked of the run about others' pictures: leave them, or fill only what is empty. */
 export function othersAsked(pictures: readonly CardPicture[], answers: Answers) {

@@ -1,14 +1,16 @@
 'use client';
 
 import { Box, Dialog, Flex, Portal } from '@chakra-ui/react';
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { MakerAnswer } from '@/core/rights/makers';
+import { makerKey } from '@/core/rights/makers';
+import type { AnsweredMaker } from '@/server/operations/makers';
 import type { TemplatesProof } from '@/server/operations/writeDrafts';
 import { Act, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { MakerQuestions } from '@/ui/MakerQuestions';
 import { ProofLines } from '@/ui/ProofLines';
+import { useMakers } from '@/ui/useMakers';
 import { TemplatesList } from './TemplatesList';
 
 interface Props {
@@ -23,8 +25,8 @@ interface Props {
 /** Templates of the shelf for the selection: chosen at the left, what they would write at the right. */
 export function TemplatesDialog({ assignmentId, ids, inForce, onPut, onClose }: Props) {
   const [chosen, setChosen] = useState<readonly string[]>(inForce);
-  const { data: proof, error, isPlaceholderData } = useProof(assignmentId, ids, chosen);
-  const answer = useAnswer(assignmentId);
+  const { answers, answer, kept } = useMakers();
+  const { data: proof, error, isPlaceholderData } = useProof(assignmentId, ids, chosen, kept);
   const ready = chosen.length > 0 && proof !== undefined && proof.pictures > 0 && !isPlaceholderData;
   const pictures = ids.length === 1 ? 'this picture' : `${ids.length.toLocaleString()} pictures`;
   return (
@@ -47,11 +49,8 @@ export function TemplatesDialog({ assignmentId, ids, inForce, onPut, onClose }: 
                   {proof && (
                     <MakerQuestions
                       groups={proof.others}
-                      answerOf={(name) => {
-                        const given = proof.others.find((one) => one.name === name)?.answer;
-                        return given === 'unknown' ? undefined : given;
-                      }}
-                      onAnswer={(name, given) => answer({ name, answer: given })}
+                      answerOf={(name) => answers.get(makerKey(name))}
+                      onAnswer={answer}
                     />
                   )}
                   <Box color={error ? 'madderText' : 'soft'} fontSize="0.875rem" paddingY="2">
@@ -79,9 +78,15 @@ export function TemplatesDialog({ assignmentId, ids, inForce, onPut, onClose }: 
   );
 }
 
-function useProof(assignmentId: string, photoIds: readonly string[], templates: readonly string[]) {
+/** Anew when an answer about a maker is kept: it says what may be written. */
+function useProof(
+  assignmentId: string,
+  photoIds: readonly string[],
+  templates: readonly string[],
+  answers: readonly AnsweredMaker[],
+) {
   return useQuery({
-    queryKey: ['photos', assignmentId, 'templates-proof', photoIds, templates],
+    queryKey: ['photos', assignmentId, 'templates-proof', photoIds, templates, answers],
     queryFn: () =>
       ask<TemplatesProof>(`assignments/${assignmentId}/templates-proof`, 'POST', { photoIds, templates }),
     enabled: templates.length > 0,
@@ -89,15 +94,6 @@ function useProof(assignmentId: string, photoIds: readonly string[], templates: 
     retry: false,
     gcTime: 60_000,
   });
-}
-
-function useAnswer(assignmentId: string) {
-  const queries = useQueryClient();
-  const { mutate } = useMutation({
-    mutationFn: (told: { name: string; answer: MakerAnswer }) => ask('makers', 'PUT', told),
-    onSettled: () => queries.invalidateQueries({ queryKey: ['photos', assignmentId, 'templates-proof'] }),
-  });
-  return mutate;
 }
 
 function proofWords(proof: TemplatesProof | undefined, chosen: number): string {

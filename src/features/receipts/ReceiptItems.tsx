@@ -13,18 +13,10 @@ import { StripDrawing } from '@/ui/ThreadStrip';
 import { valueWords } from '@/ui/valueWords';
 import type { Receipt, ReceiptItem } from './types';
 import { useRunItems } from './useRunItems';
-import { total } from './words';
+import { itemWords, total } from './words';
 
 /** At the usual text size; measured where it differs. */
 const ROW_HEIGHT = 38;
-
-const itemWords: Readonly<Record<ReceiptItem['state'], string>> = {
-  waiting: 'to come',
-  done: 'written and read back',
-  unchanged: 'already right',
-  failed: 'failed',
-  'taken-back': 'taken back',
-};
 
 /** Per file: what was written, what was there before, how it was verified, what failed and why. */
 export function ReceiptItems({ run }: { run: Receipt }) {
@@ -60,38 +52,40 @@ export function ReceiptItems({ run }: { run: Receipt }) {
           minHeight={`${ROW_HEIGHT}px`}
           fontSize="0.875rem"
         >
-          {itemAt(row.index) && <ItemRow item={itemAt(row.index)!} kind={run.kind} />}
+          {itemAt(row.index) && <ItemRow item={itemAt(row.index)!} act={run.act} />}
         </Box>
       ))}
     </Box>
   );
 }
 
-function ItemRow({ item, kind }: { item: ReceiptItem; kind: Receipt['kind'] }) {
-  const words = kind === 'take-back' && item.state === 'done' ? 'as it was before' : itemWords[item.state];
+/** The link to the picture stands beside the row, not inside of what opens it. */
+function ItemRow({ item, act }: { item: ReceiptItem; act: Receipt['act'] }) {
   return (
-    <chakra.details>
-      <chakra.summary cursor="pointer" display="flex" gap="4" alignItems="baseline" flexWrap="wrap">
-        <chakra.span fontWeight="600" width="13em" truncate title={targetOf(item)}>
-          {targetOf(item)}
-        </chakra.span>
-        <chakra.span alignSelf="center" width="4.5625rem">
-          {item.strip && <StripDrawing strip={stripFromCode(item.strip)} />}
-        </chakra.span>
-        <chakra.span color={item.state === 'failed' ? 'madderText' : 'soft'} width="12em">
-          {item.inHand ? 'in progress' : words}
-        </chakra.span>
-        <chakra.span flex="1" minWidth="12em" color="soft" truncate>
-          {summary(item)}
-        </chakra.span>
-        {item.photoId && (
-          <chakra.span color="woad" textDecoration="underline">
-            <Link href={`/read?photo=${item.photoId}`}>View metadata</Link>
+    <Flex gap="4" alignItems="baseline">
+      <chakra.details flex="1" minWidth="0">
+        <chakra.summary cursor="pointer" display="flex" gap="4" alignItems="baseline" flexWrap="wrap">
+          <chakra.span fontWeight="600" width="13em" truncate title={targetOf(item)}>
+            {targetOf(item)}
           </chakra.span>
-        )}
-      </chakra.summary>
-      <Detail item={item} />
-    </chakra.details>
+          <chakra.span alignSelf="center" width="4.5625rem">
+            {item.strip && <StripDrawing strip={stripFromCode(item.strip)} />}
+          </chakra.span>
+          <chakra.span color={item.state === 'failed' ? 'madderText' : 'soft'} width="12em">
+            {item.inHand ? 'in progress' : itemWords(act, item.state)}
+          </chakra.span>
+          <chakra.span flex="1" minWidth="12em" color="soft" truncate>
+            {summary(item)}
+          </chakra.span>
+        </chakra.summary>
+        <Detail item={item} />
+      </chakra.details>
+      {item.photoId && (
+        <chakra.span color="woad" textDecoration="underline" whiteSpace="nowrap">
+          <Link href={`/read?photo=${item.photoId}`}>View metadata</Link>
+        </chakra.span>
+      )}
+    </Flex>
   );
 }
 

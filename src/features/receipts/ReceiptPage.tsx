@@ -123,7 +123,7 @@ function Progress({ run }: { run: Receipt }) {
   return (
     <Box marginBottom="6" role="status">
       <Box as="h1" fontFamily="heading" fontSize="1.625rem" fontWeight="600">
-        {run.paused ? `${runningWords[run.kind]}, paused at` : runningWords[run.kind]} {done} of {all}
+        {run.paused ? `${runningWords[run.act]}, paused at` : runningWords[run.act]} {done} of {all}
       </Box>
       <Box height="0.5rem" borderWidth="1px" borderColor="rule" marginY="2">
         <Box height="100%" width={`${(100 * done) / Math.max(all, 1)}%`} bg="woad" />
@@ -144,13 +144,13 @@ function Ended({ run }: { run: Receipt }) {
   return (
     <Box marginBottom="6">
       <Box as="h1" fontFamily="heading" fontSize="1.625rem" fontWeight="600">
-        {runNames[run.kind]} {run.counts.done + run.counts.unchanged + run.counts['taken-back']} of{' '}
+        {runNames[run.act]} {run.counts.done + run.counts.unchanged + run.counts['taken-back']} of{' '}
         {total(run.counts)}
         {run.state === 'stopped' ? ', then stopped' : ''}
       </Box>
       <Flex color="soft" fontSize="0.875rem" gap="4">
         <span suppressHydrationWarning>{when}</span>
-        <span>{outcome(run.counts)}</span>
+        <span>{outcome(run.counts, run.act)}</span>
       </Flex>
     </Box>
   );

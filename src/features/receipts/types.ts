@@ -1,7 +1,9 @@
 import type { RunItemResult, StoredProblem } from '@/server/db/stored';
+import type { RunAct } from '@/server/operations/runs';
 
 type ItemState = 'waiting' | 'done' | 'unchanged' | 'failed' | 'taken-back';
 export type RunKind = 'import' | 'embed' | 'take-back';
+export type { RunAct } from '@/server/operations/runs';
 export type RunState = 'waiting' | 'running' | 'stopped' | 'done';
 export type Counts = Readonly<Record<ItemState, number>>;
 
@@ -9,6 +11,7 @@ export type Counts = Readonly<Record<ItemState, number>>;
 export interface ListedRun {
   readonly id: string;
   readonly kind: RunKind;
+  readonly act: RunAct;
   readonly state: RunState;
   readonly paused: boolean;
   readonly createdAt: string;

@@ -17,7 +17,7 @@ export function RunsInProgress() {
         const done = total(run.counts) - run.counts.waiting;
         return (
           <Link key={run.id} href={`/runs/${run.id}`}>
-            {run.paused ? 'Paused at' : runningWords[run.kind]} {done} of {total(run.counts)}
+            {run.paused ? 'Paused at' : runningWords[run.act]} {done} of {total(run.counts)}
           </Link>
         );
       })}

@@ -98,8 +98,8 @@ export function WorkshopPage({ assignments, templates, folders, drops }: Props) 
               <Entry
                 key={run.id}
                 href={`/runs/${run.id}`}
-                name={`${runNames[run.kind]}: ${run.assignmentName}`}
-                words={run.state === 'done' ? outcome(run.counts) : stateWords[run.state]}
+                name={`${runNames[run.act]}: ${run.assignmentName}`}
+                words={run.state === 'done' ? outcome(run.counts, run.act) : stateWords[run.state]}
               />
             ))}
             {runs.length === 0 && (

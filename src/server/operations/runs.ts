@@ -1,4 +1,5 @@
 import { and, asc, count, countDistinct, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import type { ImportWay } from '../../core/naming/importChoices';
 import type { Database, Queries } from '../db/client';
 import { assignments, inverseEdits, photos, runItems, runs } from '../db/schema';
 import { announce, enqueueRun } from '../jobs/queue';
@@ -38,10 +39,18 @@ export async function readRun(db: Database, id: string) {
     stripsOfRun(db, id),
     reversibleItems(db, id),
   ]);
-  const { parameters: _, ...told } = run;
-  return { ...told, assignmentName, counts, strips, reversible };
+  const { parameters, ...told } = run;
+  return { ...told, act: actOf(run.kind, parameters), assignmentName, counts, strips, reversible };
 }
 export type Receipt = Awaited<ReturnType<typeof readRun>>;
+
+/** What a run does, as it is told: bringing in by the way that was chosen. */
+export type RunAct = ImportWay | 'embed' | 'take-back';
+
+function actOf(kind: RunRow['kind'], parameters: RunRow['parameters']): RunAct {
+  if (kind !== 'import') return kind;
+  return 'way' in parameters ? (parameters.way ?? 'copy') : 'copy';
+}
 
 /** How many of its pictures have which strip now (threads/stripCode). */
 async function stripsOfRun(db: Queries, id: string): Promise<{ strip: string; count: number }[]> {
@@ -95,13 +104,20 @@ export async function listRuns(db: Queries, limit = 20) {
       state: runs.state,
       paused: runs.paused,
       createdAt: runs.createdAt,
+      parameters: runs.parameters,
       assignmentName: assignments.name,
     })
     .from(runs)
     .innerJoin(assignments, eq(assignments.id, runs.assignmentId))
     .orderBy(desc(runs.createdAt))
     .limit(limit);
-  return Promise.all(rows.map(async (row) => ({ ...row, counts: await runCounts(db, row.id) })));
+  return Promise.all(
+    rows.map(async ({ parameters, ...row }) => ({
+      ...row,
+      act: actOf(row.kind, parameters),
+      counts: await runCounts(db, row.id),
+    })),
+  );
 }
 
 /** Asks a run to stop after the files in hand. One that pauses is woken, to make its end. */
