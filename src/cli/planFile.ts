@@ -4,6 +4,7 @@ import type { FieldValue } from '../core/catalogue/value';
 import { planShot, type ShotChoices, type ShotPlan } from '../core/embed/planShot';
 import { valuesOfRecord } from '../core/mapping/read';
 import { FormatError, type Problem } from '../core/problems/problem';
+import { otherMaker } from '../core/rights/makers';
 import { valuesComing } from '../core/templates/incoming';
 import { type CompiledTemplates, resolve } from '../core/templates/resolve';
 import { containersOf, Neighbours, type ReadShot, readShot } from '../server/files/readShot';
@@ -16,6 +17,10 @@ export interface EmbedWish {
   readonly facts: Readonly<Record<string, string>>;
   readonly today: string;
   readonly choices: ShotChoices;
+  /** What is done with files that state somebody else: left alone, filled where empty, or written as one's own. */
+  readonly others: 'leave' | 'fill' | 'write';
+  /** Keys of one's own names (rights/makers), as the templates state them; without any nobody is told apart. */
+  readonly own: ReadonlySet<string>;
 }
 
 export interface Planned {
@@ -46,8 +51,12 @@ export class FilePlanner {
     read: ReadShot,
     index: number,
   ): { wanted: Map<FieldId, FieldValue | null>; missing: readonly Problem[] } {
-    const { templates, facts, today, keywords } = this.wish;
+    const { templates, facts, today, keywords, others, own } = this.wish;
     const values = valuesOfRecord(read.record);
+    const maker = own.size > 0 && others !== 'write' ? otherMaker(values, own) : undefined;
+    if (maker !== undefined && others === 'leave')
+      throw new FormatError('made-by-others', 'file', { found: maker });
+    const onlyEmpty = maker !== undefined;
     const { camera, lens } = read.main.picture.camera;
     const { pixels } = read.main.picture;
     const context = {
@@ -60,7 +69,7 @@ export class FilePlanner {
       ...(lens ? { lens } : {}),
       ...(pixels ? { width: pixels.width, height: pixels.height } : {}),
     };
-    const coming = valuesComing(templates, values, context, { leave: false, onlyEmpty: false, keywords });
+    const coming = valuesComing(templates, values, context, { leave: false, onlyEmpty, keywords });
     const wanted = new Map([...coming].map(([id, { value }]) => [id, value]));
     return { wanted, missing: resolve(templates, values, context).problems };
   }

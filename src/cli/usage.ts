@@ -16,6 +16,9 @@ export const usage = `Fabrica on the command line, without server or database.
       --replace-unreadable  write a record new that cannot be read to its end,
                         from what could be read; the rest of it is lost
       --break-provenance    write into files whose signed provenance (C2PA) breaks by it
+      --others leave|fill|write  files that state somebody else as maker or owner:
+                        left alone (the default), filled only where they are empty
+                        (creator, contact and rights all or none), or written
       --jobs N          files at a time (default: 8)
 
   fabrica fields [--json]

@@ -352,3 +352,37 @@ test('killed at random moments, again and again, no file is ever anything but wh
     (await sharp(Buffer.from(bytes)).raw().toBuffer()).toString('base64');
   expect(await pixels(new Uint8Array(readFileSync(at('p7.jpg'))))).toBe(await pixels(file));
 });
+
+test('files of others are left alone, filled, or written, as --others says', async () => {
+  template();
+  const place = { ...house, entries: [{ field: 'city', rule: 'overwrite', texts: ['Havnes'] }] };
+  template(place, 'place.json');
+  await picture('hers.jpg');
+  const hers = { creator: ['Ylva Sund'], contactEmail: 'ylva@sund.example' };
+  writeFileSync(
+    at('hers.jpg'),
+    (await embedInMemory(new Uint8Array(readFileSync(at('hers.jpg'))), hers)).file,
+  );
+  const before = digest('hers.jpg');
+  const both = ['--template', 'house.json', '--template', 'place.json', ...facts, '--in-place', 'hers.jpg'];
+  const left = fabrica('embed', ...both);
+  expect(left).toMatchObject({
+    status: 1,
+    lines: [expect.stringMatching(/^hers\.jpg: The file states somebody else/)],
+  });
+  expect(digest('hers.jpg')).toBe(before);
+  expect(fabrica('embed', '--others', 'fill', ...both).status).toBe(0);
+  expect(await values('hers.jpg')).toEqual(
+    expect.objectContaining({ ...hers, city: 'Havnes', keywords: ['ketch'] }),
+  );
+  expect(await values('hers.jpg')).not.toHaveProperty('copyrightNotice');
+  expect(fabrica('embed', '--others', 'write', ...both).status).toBe(0);
+  expect(await values('hers.jpg')).toMatchObject({ creator: ['Aune Pell'] });
+  expect(fabrica('embed', '--others', 'perhaps', ...both)).toMatchObject({ status: 2 });
+  // A template that names nobody says nothing about whose picture it is.
+  writeFileSync(
+    at('hers.jpg'),
+    (await embedInMemory(new Uint8Array(readFileSync(at('hers.jpg'))), hers)).file,
+  );
+  expect(fabrica('embed', '--template', 'place.json', '--in-place', 'hers.jpg').status).toBe(0);
+});

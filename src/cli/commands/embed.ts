@@ -2,8 +2,9 @@ import { mkdir, readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { fieldLabel } from '../../core/catalogue/fields';
 import { parseKeywords } from '../../core/keywords/parse';
+import { ownNames } from '../../core/rights/makers';
 import { openFillIns } from '../../core/templates/fillIns';
-import { type CompiledTemplates, compileTemplates } from '../../core/templates/resolve';
+import { compileTemplates } from '../../core/templates/resolve';
 import { recoverUndo } from '../../server/files/undo';
 import { localToday } from '../../server/operations/context';
 import { problemWords } from '../../server/problems/words';
@@ -22,6 +23,7 @@ export interface EmbedArguments {
   readonly dateOriginal: boolean;
   readonly replaceUnreadable: boolean;
   readonly breakProvenance: boolean;
+  readonly others: string | undefined;
   readonly jobs: string | undefined;
   readonly files: readonly string[];
 }
@@ -35,8 +37,12 @@ export async function embed(args: EmbedArguments): Promise<number> {
   const jobs = Number(args.jobs ?? 8);
   if (!Number.isInteger(jobs) || jobs < 1 || jobs > 64)
     throw new UsageError('--jobs is a number from 1 to 64');
+  const others = args.others ?? 'leave';
+  if (others !== 'leave' && others !== 'fill' && others !== 'write')
+    throw new UsageError('--others is leave, fill or write');
   const settings: EmbedSettings = {
-    templates: await compiled(args.templates),
+    ...(await compiled(args.templates)),
+    others,
     keywords: args.keywords === undefined ? [] : parseKeywords(args.keywords),
     facts: Object.fromEntries(args.facts.map(fact)),
     today: localToday(),
@@ -63,7 +69,7 @@ const OUTCOMES = {
   'left-alone': 'the file was changed since and was left alone',
 } as const;
 
-async function compiled(names: readonly string[]): Promise<CompiledTemplates> {
+async function compiled(names: readonly string[]): Promise<Pick<EmbedSettings, 'templates' | 'own'>> {
   const templates = [];
   for (const [index, name] of names.entries()) {
     try {
@@ -85,7 +91,7 @@ async function compiled(names: readonly string[]): Promise<CompiledTemplates> {
   const made = compileTemplates(templates);
   const [wrong] = made.problems;
   if (wrong) throw new UsageError(`a template cannot be used. ${problemWords(wrong)}`);
-  return made;
+  return { templates: made, own: ownNames(templates, {}) };
 }
 
 function fact(text: string): [string, string] {

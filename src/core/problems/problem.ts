@@ -56,6 +56,7 @@ export type ProblemCode =
   // values and writing
   | 'block-unreadable'
   | 'value-not-allowed'
+  | 'made-by-others'
   | 'reread-differs'
   | 'picture-data-differs'
   | 'twins-disagree'

@@ -4,6 +4,7 @@ import type { Edit } from '../../core/containers/container';
 import { type InversePiece, invertEdits, plannedSize } from '../../core/containers/edits';
 import { type DigestKind, digestOf, startDigest } from './digest';
 import { asFileError, FileError } from './fileError';
+import { giveName } from './giveName';
 import { diskLayer, type FileLayer, type LayerFile, type LayerStat } from './layer';
 import { withLock } from './lock';
 import { partFile } from './partFiles';
@@ -177,8 +178,7 @@ async function publish(part: string, request: WriteRequest, layer: FileLayer): P
     await layer.rename(part, request.target);
     return;
   }
-  await layer.link(part, request.target);
-  await layer.unlink(part);
+  await giveName(part, request.target, layer);
 }
 
 /** The edits that make the former file from the present one. */

@@ -1,7 +1,7 @@
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { type Arriving, arrivedSoFar, isArrival, takePiece } from './arrivals';
+import { type Arriving, arrivedSoFar, isArrival, sweepArrivals, takePiece } from './arrivals';
 
 let root = '';
 beforeEach(() => {
@@ -42,6 +42,37 @@ test('a taken name is never overwritten; folders come along, made safe', async (
     'card/_con/a.jpg',
   );
   expect(readFileSync(path.join(root, 'a.jpg'), 'utf8')).toBe('before');
+});
+
+// Both were written behind each other: a file of twice its size, in half of the tries.
+test('one file that is sent twice at once is whole, once', async () => {
+  const one = file('a.jpg', 300_000);
+  const text = Array.from({ length: 300_000 }, (_, i) => String.fromCharCode(97 + (i % 26))).join('');
+  const send = async () => {
+    for (let at = 0; at < text.length; ) {
+      const { received } = await takePiece(root, one, at, piece(text.slice(at, at + 100_000)));
+      if (received <= at && received < text.length && at > 0) throw new Error('sending does not go on');
+      at = received;
+    }
+  };
+  await Promise.all([send(), send(), send()].map((sent) => sent.catch(() => undefined)));
+  for (const name of readdirSync(root).filter((one) => !one.startsWith('.')))
+    expect(readFileSync(path.join(root, name), 'utf8')).toBe(text);
+  expect(readdirSync(root)).toContain('a.jpg');
+});
+
+test('what there is no room for is refused before it is sent', async () => {
+  const huge = file('a.jpg', Number.MAX_SAFE_INTEGER);
+  await expect(takePiece(root, huge, 0, piece('abc'))).rejects.toMatchObject({ code: 'no-space' });
+});
+
+test('what was begun and never ended goes after a day', async () => {
+  await takePiece(root, file('a.jpg', 6), 0, piece('abc'));
+  writeFileSync(path.join(root, '.arriving-other'), 'not ours');
+  await sweepArrivals(root, Date.now() + 23 * 3600e3);
+  expect(readdirSync(root)).toHaveLength(2);
+  await sweepArrivals(root, Date.now() + 25 * 3600e3);
+  expect(readdirSync(root)).toEqual(['.arriving-other']);
 });
 
 test('more than was announced is refused', async () => {

@@ -1,11 +1,12 @@
 import { createHash } from 'node:crypto';
-import { link, open, stat, unlink } from 'node:fs/promises';
+import { open, readdir, stat, statfs, unlink } from 'node:fs/promises';
 import path from 'node:path';
 import { hasKnownExtension } from '../../core/containers/registry';
 import { NAME_BYTES, safeFolder, safeName } from '../../core/naming/fileName';
 import { asFileError, FileError } from './fileError';
 import { folderInside } from './folderInside';
 import { pathInside } from './folders';
+import { giveName } from './giveName';
 import { diskLayer } from './layer';
 
 /** Largest file that a browser may send, in bytes. */
@@ -45,14 +46,15 @@ export function isArrival(name: string): boolean {
 export async function arrivedSoFar(root: string, arriving: Arriving): Promise<Arrived> {
   const part = path.join(root, partOf(arriving));
   const found = await stat(part).catch(() => undefined);
-  if (found?.size === arriving.size)
-    return { received: arriving.size, target: await nameIt(root, arriving, part) };
+  if (found?.size === arriving.size && !turns.has(part))
+    return { received: arriving.size, target: await inTurn(part, () => nameIt(root, arriving, part)) };
   return { received: Math.min(found?.size ?? 0, arriving.size) };
 }
 
 /**
  * Takes one piece, streamed to disk, and gives the file its name with the last one. A piece that does not
- * begin where the file ends is not taken; the answer says where to go on.
+ * begin where the file ends is not taken; the answer says where to go on. Pieces of one file come one after
+ * the other, from however many windows.
  */
 export async function takePiece(
   root: string,
@@ -61,26 +63,75 @@ export async function takePiece(
   body: ReadableStream<Uint8Array> | null,
 ): Promise<Arrived> {
   const part = path.join(root, partOf(arriving));
+  return inTurn(part, async () => {
+    if (offset === 0) await sweepArrivals(root);
+    const received = await append(part, arriving, offset, body);
+    if (received < arriving.size) return { received };
+    return { received, target: await nameIt(root, arriving, part) };
+  });
+}
+
+const turns = new Map<string, Promise<unknown>>();
+
+/** One at a time for each part. */
+async function inTurn<T>(part: string, work: () => Promise<T>): Promise<T> {
+  const before = turns.get(part) ?? Promise.resolve();
+  const mine = before.catch(() => undefined).then(work);
+  turns.set(part, mine);
+  try {
+    return await mine;
+  } finally {
+    if (turns.get(part) === mine) turns.delete(part);
+  }
+}
+
+/** Bytes that are here after the piece: those of the whole file are on the disk for certain. */
+async function append(
+  part: string,
+  arriving: Arriving,
+  offset: number,
+  body: ReadableStream<Uint8Array> | null,
+): Promise<number> {
   const file = await open(part, 'a+').catch((error) => {
     throw asFileError(error, part);
   });
   try {
     let at = (await file.stat()).size;
-    if (at !== offset) return { received: Math.min(at, arriving.size) };
+    if (at !== offset) return Math.min(at, arriving.size);
+    await refuseWithoutSpace(path.dirname(part), arriving, at);
     const reader = body?.getReader();
     for (let read = await reader?.read(); read && !read.done; read = await reader?.read()) {
       if (at + read.value.length > arriving.size) throw new FileError('too-large', arriving.name);
       await file.appendFile(read.value);
       at += read.value.length;
     }
-    if (at < arriving.size) return { received: at };
+    if (at < arriving.size) return at;
     await file.sync();
+    if ((await file.stat()).size !== arriving.size) throw new FileError('read-back-differs', arriving.name);
+    return at;
   } catch (error) {
     throw asFileError(error, arriving.name);
   } finally {
     await file.close();
   }
-  return { received: arriving.size, target: await nameIt(root, arriving, part) };
+}
+
+async function refuseWithoutSpace(root: string, { name, size }: Arriving, here: number): Promise<void> {
+  const { bavail, bsize } = await statfs(root);
+  if (size - here > bavail * bsize) throw new FileError('no-space', name);
+}
+
+const ARRIVING = /^\.arriving-[0-9a-f]{24}$/;
+const DAY_MS = 24 * 60 * 60 * 1000;
+
+/** Removes what was begun, and had nothing added for a day. */
+export async function sweepArrivals(root: string, now = Date.now()): Promise<void> {
+  for (const name of await readdir(root)) {
+    if (!ARRIVING.test(name)) continue;
+    const part = path.join(root, name);
+    const found = await stat(part).catch(() => undefined);
+    if (found && now - found.mtimeMs > DAY_MS && !turns.has(part)) await unlink(part).catch(() => undefined);
+  }
 }
 
 /** Folders and name made safe; a taken name is never overwritten. */
@@ -95,8 +146,7 @@ async function nameIt(root: string, { name }: Arriving, part: string): Promise<s
   for (let n = 1; n <= NAMES_TRIED; n++) {
     const target = `${stem}${n === 1 ? '' : `-${n}`}${extension}`;
     try {
-      await link(part, await pathInside(folder, target));
-      await unlink(part);
+      await giveName(part, await pathInside(folder, target));
       await diskLayer.syncFolder(folder);
       return inside === '' ? target : `${inside}/${target}`;
     } catch (error) {

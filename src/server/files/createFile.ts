@@ -1,5 +1,6 @@
 import path from 'node:path';
 import { asFileError, FileError } from './fileError';
+import { giveName } from './giveName';
 import { diskLayer, type FileLayer } from './layer';
 import { partFile } from './partFiles';
 
@@ -22,8 +23,7 @@ export async function createFile(
     } finally {
       await file.close();
     }
-    await layer.link(part, target);
-    await layer.unlink(part);
+    await giveName(part, target, layer);
     await layer.syncFolder(folder);
   } catch (error) {
     await layer.unlink(part).catch(() => undefined);

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { diskLayer } from './layer';
+import { diskLayer, type FileLayer } from './layer';
 import { lockOf, withLock } from './lock';
 import { machine } from './processMark';
 
@@ -38,4 +38,18 @@ test('a name of 255 bytes can be locked', async () => {
   const target = path.join(folder, `${'n'.repeat(251)}.jpg`);
   expect(path.basename(lockOf(target)).length).toBeLessThan(64);
   await withLock(target, diskLayer, async () => undefined);
+});
+
+// On a full disk an empty lock stayed, and kept every other writer away for ten seconds.
+test('a lock that cannot be filled is taken away at once', async () => {
+  const target = path.join(folder, 'a.jpg');
+  const full: FileLayer = {
+    ...diskLayer,
+    create: async (...asked) => ({
+      ...(await diskLayer.create(...asked)),
+      write: () => Promise.reject(Object.assign(new Error('full'), { code: 'ENOSPC' })),
+    }),
+  };
+  await expect(withLock(target, full, async () => undefined)).rejects.toMatchObject({ code: 'no-space' });
+  expect(readdirSync(folder)).toEqual([]);
 });

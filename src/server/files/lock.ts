@@ -2,7 +2,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { asFileError, FileError } from './fileError';
-import type { FileLayer } from './layer';
+import type { FileLayer, LayerFile } from './layer';
 import { hasEnded, thisProcess } from './processMark';
 
 /*
@@ -35,9 +35,7 @@ export async function withLock<T>(target: string, layer: FileLayer, use: () => P
 async function take(lock: string, target: string, layer: FileLayer): Promise<void> {
   for (let waited = 0; ; waited += STEP_MS) {
     try {
-      const file = await layer.create(lock, MODE);
-      await file.write(Buffer.from(thisProcess), 0);
-      await file.close();
+      await fill(await layer.create(lock, MODE), lock, layer);
       return;
     } catch (error) {
       const known = asFileError(error, target);
@@ -46,6 +44,18 @@ async function take(lock: string, target: string, layer: FileLayer): Promise<voi
     if (await removedStale(lock, layer)) continue;
     if (waited >= PATIENCE_MS) throw new FileError('locked', target);
     await pause(STEP_MS);
+  }
+}
+
+/** Says in the lock who holds it; one that cannot be filled (a full disk) goes at once. */
+async function fill(file: LayerFile, lock: string, layer: FileLayer): Promise<void> {
+  try {
+    await file.write(Buffer.from(thisProcess), 0);
+  } catch (error) {
+    await layer.unlink(lock).catch(() => undefined);
+    throw error;
+  } finally {
+    await file.close();
   }
 }
 

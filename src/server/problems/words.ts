@@ -15,6 +15,8 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   'format-read-only': 'Files of this kind are never written. Their metadata goes into a sidecar beside them.',
   'extension-differs': 'The file is of another format than its name says; it was read by its content.',
   'block-repeated': 'The file holds this record twice. Both were read; a change leaves one.',
+  'made-by-others':
+    'The file states somebody else as its maker or owner, so no template was written into it.',
   'provenance-signed':
     'The file carries a signed record of its provenance (C2PA). Any change breaks the signature: it is written only with your explicit yes.',
   'metadata-not-read':
