@@ -6,7 +6,7 @@ import { Plain } from '@/ui/acts';
 /** A page that could not be made: what to do, and nothing that leaks. */
 export default function ErrorPage({ reset }: { error: Error; reset: () => void }) {
   return (
-    <Box maxWidth="34em" margin="12vh auto" paddingX="5" role="alert">
+    <Box as="main" maxWidth="34em" margin="12vh auto" paddingX="5" role="alert">
       <Box as="h1" fontFamily="heading" fontSize="1.625rem" fontWeight="600" marginBottom="3">
         This page could not be made
       </Box>

@@ -17,7 +17,7 @@ export function Teach({
 }) {
   return (
     <Box maxWidth="34em" margin="12vh auto" paddingX="5">
-      <Box as="h1" fontFamily="heading" fontSize="1.625rem" fontWeight="600" marginBottom="3">
+      <Box as="h2" fontFamily="heading" fontSize="1.625rem" fontWeight="600" marginBottom="3">
         {title}
       </Box>
       <Box color="soft" fontSize="1rem" marginBottom="5">

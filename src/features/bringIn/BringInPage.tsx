@@ -15,6 +15,7 @@ import { Teach } from '@/ui/Teach';
 import { useAskOnce } from '@/ui/useAskOnce';
 import { InForce } from '../prepare/InForce';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
+import { PageMain } from '../shell/PageMain';
 import { CallOuts } from './CallOuts';
 import { Choices } from './Choices';
 import { Makers } from './Makers';
@@ -99,85 +100,87 @@ export function BringInPage({
           {actWords(choices.way, coming.length)}
         </Act>
       </AssignmentTop>
-      <KeyLine strips={source.keyStrips} onLacking={(thread) => source.onlyLacking(thread)}>
-        {source.reading !== undefined && (
-          <Box role="status" color="soft">
-            {source.reading.toLocaleString()} of {source.data?.total.toLocaleString()} read
-          </Box>
-        )}
-      </KeyLine>
-      {arrivals.sending && (
-        <SendingBar sending={arrivals.sending} onStop={arrivals.stop} onForget={arrivals.forget} />
-      )}
-      {(error ?? source.error ?? source.notKept) && (
-        <Box role="alert" bg="weld" color="#2B2722" paddingX="5" paddingY="1.5" fontSize="0.875rem">
-          {(error ?? source.error ?? source.notKept)?.message}
-        </Box>
-      )}
-      <Box
-        ref={scroller}
-        flex="1"
-        minHeight="12.5rem"
-        overflowY="auto"
-        paddingX="3"
-        paddingTop="2"
-        aria-busy={source.isPending}
-      >
-        <SourceChoice assignment={assignment} onFiles={arrivals.send} />
-        {source.data?.kind === 'card' && (
-          <SimulatedCard
-            names={source.pictures.map(({ picture }) => picture.relativePath.split('/').at(-1)!)}
-          />
-        )}
-        {source.isLoading && (
-          <Box padding="5" color="soft">
-            Looking at what the pictures carry …
-          </Box>
-        )}
-        {source.isSuccess && !source.isFetching && source.pictures.length === 0 && (
-          <Teach title={source.data.isOut ? 'It is not there' : 'Nothing here'}>
-            {source.data.isOut
-              ? `“${source.label}” is taken out, or its disk is not connected. Put it in, and its pictures stand here.`
-              : 'This folder holds no picture of a format that Fabrica reads. Put some in, and come back.'}
-          </Teach>
-        )}
-        <Makers pictures={source.pictures} answers={source.answers} onAnswer={source.answer} />
-        <SourceList source={source} scroller={scroller} assignmentId={assignment.id} />
-      </Box>
-      <Box
-        as="section"
-        aria-label="What goes in"
-        bg="leaf"
-        borderTopWidth="2px"
-        borderColor="woad"
-        paddingX="5"
-        paddingY="2"
-        maxHeight="46vh"
-        overflowY="auto"
-        flexShrink={0}
-      >
-        <CallOuts warnings={source.isSuccess ? warnings : []} assignmentId={assignment.id} />
-        <ProofInNumbers coming={coming} proof={proof} way={choices.way} />
-        <Plans
-          assignment={assignment}
-          choices={choices}
-          onRestored={(restored) => restore(choicesOf(restored))}
-        />
-        <Box
-          display="grid"
-          gridTemplateColumns={{ base: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(0, 1fr)' }}
-          columnGap="8"
-          rowGap="3"
-        >
-          <Box>
-            <Box fontSize="0.8125rem" fontWeight="600">
-              Templates in force, embedded while copying
+      <PageMain title="Bring in" display="flex" flexDirection="column" flex="1" minHeight="0">
+        <KeyLine strips={source.keyStrips} onLacking={(thread) => source.onlyLacking(thread)}>
+          {source.reading !== undefined && (
+            <Box role="status" color="soft">
+              {source.reading.toLocaleString()} of {source.data?.total.toLocaleString()} read
             </Box>
-            <InForce assignment={assignment} templates={templates} lastUsed={shelf.lastUsed} brief />
+          )}
+        </KeyLine>
+        {arrivals.sending && (
+          <SendingBar sending={arrivals.sending} onStop={arrivals.stop} onForget={arrivals.forget} />
+        )}
+        {(error ?? source.error ?? source.notKept) && (
+          <Box role="alert" bg="weld" color="#2B2722" paddingX="5" paddingY="1.5" fontSize="0.875rem">
+            {(error ?? source.error ?? source.notKept)?.message}
           </Box>
-          <Choices choices={choices} onChange={change} examples={examples} />
+        )}
+        <Box
+          ref={scroller}
+          flex="1"
+          minHeight="12.5rem"
+          overflowY="auto"
+          paddingX="3"
+          paddingTop="2"
+          aria-busy={source.isPending}
+        >
+          <SourceChoice assignment={assignment} onFiles={arrivals.send} />
+          {source.data?.kind === 'card' && (
+            <SimulatedCard
+              names={source.pictures.map(({ picture }) => picture.relativePath.split('/').at(-1)!)}
+            />
+          )}
+          {source.isLoading && (
+            <Box padding="5" color="soft">
+              Looking at what the pictures carry …
+            </Box>
+          )}
+          {source.isSuccess && !source.isFetching && source.pictures.length === 0 && (
+            <Teach title={source.data.isOut ? 'It is not there' : 'Nothing here'}>
+              {source.data.isOut
+                ? `“${source.label}” is taken out, or its disk is not connected. Put it in, and its pictures stand here.`
+                : 'This folder holds no picture of a format that Fabrica reads. Put some in, and come back.'}
+            </Teach>
+          )}
+          <Makers pictures={source.pictures} answers={source.answers} onAnswer={source.answer} />
+          <SourceList source={source} scroller={scroller} assignmentId={assignment.id} />
         </Box>
-      </Box>
+        <Box
+          as="section"
+          aria-label="What goes in"
+          bg="leaf"
+          borderTopWidth="2px"
+          borderColor="woad"
+          paddingX="5"
+          paddingY="2"
+          maxHeight="46vh"
+          overflowY="auto"
+          flexShrink={0}
+        >
+          <CallOuts warnings={source.isSuccess ? warnings : []} assignmentId={assignment.id} />
+          <ProofInNumbers coming={coming} proof={proof} way={choices.way} />
+          <Plans
+            assignment={assignment}
+            choices={choices}
+            onRestored={(restored) => restore(choicesOf(restored))}
+          />
+          <Box
+            display="grid"
+            gridTemplateColumns={{ base: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(0, 1fr)' }}
+            columnGap="8"
+            rowGap="3"
+          >
+            <Box>
+              <Box fontSize="0.8125rem" fontWeight="600">
+                Templates in force, embedded while copying
+              </Box>
+              <InForce assignment={assignment} templates={templates} lastUsed={shelf.lastUsed} brief />
+            </Box>
+            <Choices choices={choices} onChange={change} examples={examples} />
+          </Box>
+        </Box>
+      </PageMain>
     </Flex>
   );
 }

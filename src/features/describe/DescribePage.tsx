@@ -8,6 +8,7 @@ import type { Assignment } from '@/server/operations/assignments';
 import { KeyLine } from '@/ui/KeyLine';
 import { Teach } from '@/ui/Teach';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
+import { PageMain } from '../shell/PageMain';
 import { Embedding } from './Embedding';
 import { Sheet } from './Sheet';
 import { Unsaved } from './Unsaved';
@@ -42,13 +43,15 @@ export function DescribePage({ assignment: initial, first }: Props) {
     return (
       <>
         <AssignmentTop assignment={assignment} />
-        <Teach
-          title="No pictures yet"
-          act={{ href: `/assignments/${assignment.id}/bring-in`, words: 'Bring pictures in' }}
-        >
-          Pictures that are brought in stand here as a sheet, each with its eight threads: what the file
-          carries, and what it still lacks.
-        </Teach>
+        <PageMain title="Describe">
+          <Teach
+            title="No pictures yet"
+            act={{ href: `/assignments/${assignment.id}/bring-in`, words: 'Bring pictures in' }}
+          >
+            Pictures that are brought in stand here as a sheet, each with its eight threads: what the file
+            carries, and what it still lacks.
+          </Teach>
+        </PageMain>
       </>
     );
   }
@@ -65,21 +68,23 @@ export function DescribePage({ assignment: initial, first }: Props) {
           settle={writing.settle}
         />
       </AssignmentTop>
-      <KeyLine strips={strips} onLacking={(thread) => selection.set(lacking(thread))}>
-        {views.length < total && (
-          <Box color="soft">
-            {views.length.toLocaleString()} of {total.toLocaleString()} read
-          </Box>
-        )}
-      </KeyLine>
-      <Unsaved writing={writing} />
-      <Sheet views={views} selection={selection} onOpen={open} />
-      <WritingDesk
-        assignmentId={assignment.id}
-        chosen={chosen}
-        writing={writing}
-        inForce={assignment.inForce}
-      />
+      <PageMain title="Describe" display="flex" flexDirection="column" flex="1" minHeight="0">
+        <KeyLine strips={strips} onLacking={(thread) => selection.set(lacking(thread))}>
+          {views.length < total && (
+            <Box color="soft">
+              {views.length.toLocaleString()} of {total.toLocaleString()} read
+            </Box>
+          )}
+        </KeyLine>
+        <Unsaved writing={writing} />
+        <Sheet views={views} selection={selection} onOpen={open} />
+        <WritingDesk
+          assignmentId={assignment.id}
+          chosen={chosen}
+          writing={writing}
+          inForce={assignment.inForce}
+        />
+      </PageMain>
     </Flex>
   );
 }

@@ -7,6 +7,7 @@ import { useState } from 'react';
 import type { IdentityReach, ListedIdentity } from '@/server/operations/identities';
 import { Plain, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
 import { IdentityForm } from './IdentityForm';
 
@@ -32,7 +33,7 @@ export function DetailsPage({ initial }: { initial: Details }) {
           <Link href="/templates">Templates</Link>
         </Plain>
       </TopLine>
-      <Box as="main" maxWidth="68rem" paddingX="5" paddingY="6">
+      <PageMain title="My details" maxWidth="68rem" paddingX="5" paddingY="6">
         <Box color="soft" maxWidth="42em" marginBottom="5">
           Written down once. Templates take up what they need by placeholder, so that a new telephone number
           is changed here and nowhere else. Nothing of this is in a picture until a template puts it there.
@@ -57,7 +58,7 @@ export function DetailsPage({ initial }: { initial: Details }) {
             </WordAct>
           </Flex>
         )}
-      </Box>
+      </PageMain>
     </>
   );
 }

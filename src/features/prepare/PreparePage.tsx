@@ -6,6 +6,7 @@ import type { Assignment } from '@/server/operations/assignments';
 import type { ListedTemplate } from '@/server/operations/templates';
 import { Line, Plain, WordAct } from '@/ui/acts';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
+import { PageMain } from '../shell/PageMain';
 import { InForce } from './InForce';
 import { Outcome } from './Outcome';
 import { useChangeAssignment } from './useChangeAssignment';
@@ -22,7 +23,8 @@ export function PreparePage({
   return (
     <>
       <AssignmentTop assignment={assignment} />
-      <Box
+      <PageMain
+        title="Prepare"
         maxWidth="68.75rem"
         paddingX="5"
         paddingY="6"
@@ -50,7 +52,7 @@ export function PreparePage({
           <WritingChoices assignment={assignment} />
         </Part>
         <Outcome assignment={assignment} templates={templates} />
-      </Box>
+      </PageMain>
     </>
   );
 }

@@ -5,6 +5,7 @@ import { useDropzone } from 'react-dropzone';
 import { valuesOfRecord } from '@/core/mapping/read';
 import { failureWords } from '@/server/problems/words';
 import { Plain } from '@/ui/acts';
+import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
 import { FromPicture } from '../templates/FromPicture';
 import { ReportView } from './ReportView';
@@ -33,42 +34,44 @@ export function ReadPage({
           Choose a picture
         </Plain>
       </TopLine>
-      <input {...getInputProps()} aria-label="Picture to read" />
-      {!readout && !photo && (
-        <Flex
-          direction="column"
-          alignItems="center"
-          justifyContent="center"
-          minHeight="60vh"
-          borderWidth="1px"
-          borderStyle="dashed"
-          borderColor={isDragActive ? 'woad' : 'rule'}
-          margin="5"
-          padding="6"
-          textAlign="center"
-        >
-          <Box fontFamily="heading" fontSize="1.625rem" fontWeight="600">
-            Drop a picture here
+      <PageMain title="Read a file">
+        <input {...getInputProps()} aria-label="Picture to read" />
+        {!readout && !photo && (
+          <Flex
+            direction="column"
+            alignItems="center"
+            justifyContent="center"
+            minHeight="60vh"
+            borderWidth="1px"
+            borderStyle="dashed"
+            borderColor={isDragActive ? 'woad' : 'rule'}
+            margin="5"
+            padding="6"
+            textAlign="center"
+          >
+            <Box as="h2" fontFamily="heading" fontSize="1.625rem" fontWeight="600">
+              Drop a picture here
+            </Box>
+            <Box color="soft" maxWidth="32em" marginTop="2">
+              Everything its records say is read in this window. The picture is not sent anywhere, and nothing
+              is written.
+            </Box>
+          </Flex>
+        )}
+        {!readout && photo && (
+          <Box padding="6" color="soft">
+            Reading {photo.name} …
           </Box>
-          <Box color="soft" maxWidth="32em" marginTop="2">
-            Everything its records say is read in this window. The picture is not sent anywhere, and nothing
-            is written.
+        )}
+        {readout?.failed && (
+          <Box role="alert" padding="6">
+            <chakra.span fontWeight="600">{readout.name}</chakra.span>: {failureWords(readout.failed)}
           </Box>
-        </Flex>
-      )}
-      {!readout && photo && (
-        <Box padding="6" color="soft">
-          Reading {photo.name} …
-        </Box>
-      )}
-      {readout?.failed && (
-        <Box role="alert" padding="6">
-          <chakra.span fontWeight="600">{readout.name}</chakra.span>: {failureWords(readout.failed)}
-        </Box>
-      )}
-      {readout?.report && (
-        <ReportView name={readout.name} pictureUrl={readout.pictureUrl} report={readout.report} />
-      )}
+        )}
+        {readout?.report && (
+          <ReportView name={readout.name} pictureUrl={readout.pictureUrl} report={readout.report} />
+        )}
+      </PageMain>
     </Box>
   );
 }

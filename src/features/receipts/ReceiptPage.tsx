@@ -36,7 +36,7 @@ export function ReceiptPage({ id }: { id: string }) {
       <TopLine place={run.assignmentName} placeHref={`/assignments/${run.assignmentId}/describe`}>
         <Acts run={run} />
       </TopLine>
-      <Box maxWidth="68.75rem" paddingX="5" paddingY="6">
+      <Box as="main" maxWidth="68.75rem" paddingX="5" paddingY="6">
         <Flex justifyContent="space-between" alignItems="flex-start" gap="6">
           <Box flex="1">{going(run) ? <Progress run={run} /> : <Ended run={run} />}</Box>
           <Box paddingTop="3">

@@ -8,6 +8,7 @@ import { healthOf } from '@/core/templates/health/health';
 import type { Entry, Template } from '@/core/templates/template';
 import type { TemplateBench } from '@/server/operations/templateBench';
 import type { ListedTemplate } from '@/server/operations/templates';
+import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
 import { AsPeopleSeeIt } from './AsPeopleSeeIt';
 import { BookHead } from './BookHead';
@@ -79,8 +80,8 @@ export function TemplateBook({ template: initial, bench: firstBench, madeFor }: 
       >
         <Keeping page={page} words={words} madeFor={madeFor} />
       </TopLine>
-      <Box
-        as="main"
+      <PageMain
+        title="Template"
         minHeight="calc(100dvh - 3.0625rem)"
         display="flex"
         flexDirection="column"
@@ -133,7 +134,7 @@ export function TemplateBook({ template: initial, bench: firstBench, madeFor }: 
             onReopen={page.reopen}
           />
         )}
-      </Box>
+      </PageMain>
     </>
   );
 }

@@ -11,6 +11,7 @@ import { ask } from '@/ui/api';
 import { GroupStrip } from '@/ui/GroupStrip';
 import type { ListedRun } from '../receipts/types';
 import { outcome, runNames, stateWords } from '../receipts/words';
+import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
 import { FirstTemplate } from './FirstTemplate';
 import { FolderRow, type WorkshopDrop, type WorkshopFolder } from './FolderRow';
@@ -46,8 +47,8 @@ export function WorkshopPage({ assignments, templates, folders, drops }: Props) 
           <Link href="/read">Read a file</Link>
         </Plain>
       </TopLine>
-      <Box
-        as="main"
+      <PageMain
+        title="Workshop"
         paddingX="5"
         paddingY="6"
         display="grid"
@@ -119,7 +120,7 @@ export function WorkshopPage({ assignments, templates, folders, drops }: Props) 
             )}
           </Part>
         </Box>
-      </Box>
+      </PageMain>
     </>
   );
 }

@@ -8,6 +8,7 @@ import type { Shelf } from '@/server/operations/templateShelf';
 import { Choice, Line, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { Teach } from '@/ui/Teach';
+import { PageMain } from '../../shell/PageMain';
 import { TopLine } from '../../shell/TopLine';
 import { FromFile } from './FromFile';
 import { type Order, orders, type Show, shelved, shows } from './order';
@@ -38,13 +39,13 @@ export function TemplateShelf({ initial }: { initial: Shelf }) {
           </Link>
         </Plain>
       </TopLine>
-      {shelf.templates.length === 0 && (
-        <Teach title="Type it once" act={{ href: '/templates/new', words: 'Make the first template' }}>
-          Your name, how you are reached, your notice and your terms: kept as a template, they go into any
-          number of pictures without typing. Begin with an empty page, or with one of these.
-        </Teach>
-      )}
-      <Box as="main" maxWidth="80rem" paddingX="5" paddingY="4">
+      <PageMain title="Templates" maxWidth="80rem" paddingX="5" paddingY="4">
+        {shelf.templates.length === 0 && (
+          <Teach title="Type it once" act={{ href: '/templates/new', words: 'Make the first template' }}>
+            Your name, how you are reached, your notice and your terms: kept as a template, they go into any
+            number of pictures without typing. Begin with an empty page, or with one of these.
+          </Teach>
+        )}
         <Flex columnGap="5" rowGap="2" alignItems="center" wrap="wrap" marginBottom="2" fontSize="0.875rem">
           {shelf.templates.length > 0 && (
             <>
@@ -81,7 +82,7 @@ export function TemplateShelf({ initial }: { initial: Shelf }) {
             {words ? `No template here has “${words}” in its name or text.` : 'None of this kind.'}
           </Box>
         )}
-      </Box>
+      </PageMain>
     </>
   );
 }
