@@ -56,7 +56,7 @@ const config = defineConfig({
         rule: both('#8A867B', '#757B80'),
         woad: both('#2F5673', '#8FB6D1'),
         wash: both('#D5DFE6', '#33454F'),
-        madder: both('#96243F', '#C9506D'),
+        madder: both('#96243F', '#D6637F'),
         onMadder: both('#FFFFFF', '#1B1216'),
         madderText: both('#96243F', '#E88DA3'),
         weld: both('#D9AE2B', '#D9AE2B'),

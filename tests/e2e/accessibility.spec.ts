@@ -77,7 +77,13 @@ for (const name of Object.keys(pages))
   test(`${name}: at 320 px nothing stands outside`, async () => {
     await page.setViewportSize({ width: 320, height: 800 });
     await open(name);
-    const width = await page.evaluate(() => document.documentElement.scrollWidth);
-    expect(width).toBeLessThanOrEqual(320);
+    const outside = await page.evaluate(() =>
+      document.documentElement.scrollWidth <= 320
+        ? []
+        : [...document.body.querySelectorAll('*')]
+            .filter((one) => one.getBoundingClientRect().right > 320)
+            .map((one) => one.outerHTML.slice(0, 120)),
+    );
+    expect(outside).toEqual([]);
     await expect(page.getByRole('main')).toHaveCount(1);
   });

@@ -131,7 +131,7 @@ test('one’s details are kept once, and taken up by placeholder', async () => {
 test('structures, an open licence and public domain: consistent, and asked twice', async () => {
   await page.goto(`${address}/templates/new`);
   await page.getByLabel('Name of the template').fill('Open, with licensor');
-  await page.getByRole('button', { name: 'Add Licensor' }).click();
+  await page.getByRole('button', { name: 'Licensor: add one' }).click();
   await page.getByLabel('Licensor: Name').fill('Tarn & Tide');
   await page.getByRole('button', { name: 'an open licence' }).click();
   await page.getByLabel('Licence', { exact: true }).selectOption('by-sa');

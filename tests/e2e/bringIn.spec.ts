@@ -198,7 +198,7 @@ test('a template is made on the way, is in force when one comes back, and what w
   await expect(page.getByRole('link', { name: 'Made on the way' })).toBeVisible();
   await expect(page.getByText('Made on the way: is empty and puts in nothing.')).toBeVisible();
   await expect(await boxOf(page, 'kt26-0403.jpg')).toBeChecked();
-  await page.getByRole('button', { name: 'Take Made on the way out of force' }).click();
+  await page.getByRole('button', { name: 'Made on the way: take out' }).click();
   await expect(page.getByRole('link', { name: 'Made on the way' })).toBeHidden();
 });
 

@@ -7,6 +7,7 @@ import { changeAssignment, createAssignment, readAssignment } from '@/server/ope
 import { answerMaker, listMakers } from '@/server/operations/makers';
 import { listPhotos, photoPath } from '@/server/operations/photos';
 import { keepPlan, listPlans, removePlan, usePlan } from '@/server/operations/plans';
+import { readSource } from '@/server/operations/readSource';
 import { goOnRun, retryRun, stopRun } from '@/server/operations/runs';
 import { type ImportWish, startImport } from '@/server/operations/startImport';
 import { writeDrafts } from '@/server/operations/writeDrafts';
@@ -231,5 +232,25 @@ test('the name of a picture whose file is gone is not given again: its words sta
   expect(photos.map((photo) => [photo.name, Object.keys(photo.drafts)])).toEqual([
     ['a.jpg', ['description']],
     ['a-2.jpg', []],
+  ]);
+});
+
+test('a picture that another assignment has is told with where it is, and may come all the same', async () => {
+  const one = await job({ 'a.jpg': await smallJpeg(71), 'b.jpg': await smallJpeg(72) });
+  await one.bringIn({ paths: ['a.jpg'] });
+  const workingPath = path.join(bench.folder, 'second job');
+  mkdirSync(workingPath);
+  const other = await createAssignment(bench.db, {
+    name: 'Second job',
+    workingPath,
+    sourcePath: one.card,
+  });
+  const { sourceFolderId } = await readAssignment(bench.db, other.id);
+  const { pictures } = await readSource(bench.db, sourceFolderId!, other.id);
+  expect(
+    pictures.map(({ relativePath, alreadyHere, alsoIn }) => [relativePath, alreadyHere, alsoIn]),
+  ).toEqual([
+    ['a.jpg', false, 'Relaunch'],
+    ['b.jpg', false, undefined],
   ]);
 });

@@ -120,5 +120,6 @@ function useOffset(list: RefObject<HTMLElement | null>, scroller: RefObject<HTML
 
 function noteFor(picture: CardPicture['picture'], maker: string | undefined): string | undefined {
   if (picture.sameAs) return `the same as ${picture.sameAs.slice(picture.sameAs.lastIndexOf('/') + 1)}`;
-  return maker ? `made by ${maker}` : undefined;
+  const notes = [maker && `made by ${maker}`, picture.alsoIn && `also in “${picture.alsoIn}”`];
+  return notes.filter(Boolean).join(', ') || undefined;
 }

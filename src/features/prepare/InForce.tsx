@@ -86,7 +86,7 @@ export function InForce({
               <WordAct
                 type="button"
                 onClick={() => keep(ids.filter((one) => one !== id))}
-                aria-label={`Take ${template.name} out of force`}
+                aria-label={`${template.name}: take out`}
               >
                 take out
               </WordAct>

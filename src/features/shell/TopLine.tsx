@@ -77,7 +77,15 @@ export function TopLine({
         </Box>
       )}
       {stages.length > 0 && <Path stages={stages} />}
-      <Flex flex="1" justifyContent="flex-end" alignItems="center" gap="4" minHeight="2.5rem">
+      <Flex
+        flex="1"
+        justifyContent="flex-end"
+        alignItems="center"
+        columnGap="4"
+        rowGap="1"
+        minHeight="2.5rem"
+        wrap="wrap"
+      >
         <RunsInProgress />
         {children}
       </Flex>

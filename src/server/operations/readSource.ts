@@ -41,7 +41,7 @@ export async function* readSourceInParts(
   const all: ReadPicture[] = [];
   for await (const some of readInOrder(folder.path, shots)) {
     const samples = some.flatMap((one) => one.content?.sample ?? []);
-    const { couldBe, identities } = await candidatesFor(db, assignmentId, samples);
+    const { couldBe, identities, elsewhere } = await candidatesFor(db, assignmentId, samples);
     let pictures: SourcePicture[] = [];
     let told = Date.now();
     for (const { file, record, failed, content } of some) {
@@ -52,8 +52,16 @@ export async function* readSourceInParts(
       }
       const identity = content && couldBe(content.sample) ? await content.identity() : undefined;
       const alreadyHere = identity !== undefined && identities.has(identity);
+      const alsoIn = identity === undefined ? undefined : elsewhere.get(identity);
       const { relativePath, size } = file;
-      pictures.push({ relativePath, size, record, alreadyHere, ...(failed ? { failed } : {}) });
+      pictures.push({
+        relativePath,
+        size,
+        record,
+        alreadyHere,
+        ...(failed ? { failed } : {}),
+        ...(alsoIn === undefined ? {} : { alsoIn }),
+      });
     }
     all.push(...some.map(({ file, content }) => ({ file, content, record: null })));
     yield { pictures };

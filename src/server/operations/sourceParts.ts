@@ -8,6 +8,8 @@ export interface SourcePicture {
   readonly failed?: string;
   /** A picture of the assignment already has the same picture data. */
   readonly alreadyHere: boolean;
+  /** Another assignment that has a picture with the same picture data, by name. */
+  readonly alsoIn?: string;
   /** Another picture of this source that has the same picture data, and is taken for the original. */
   readonly sameAs?: string;
 }

@@ -49,7 +49,7 @@ export function StructuresEditor({
       <WordAct
         type="button"
         fontSize="0.875rem"
-        aria-label={`Add ${label}`}
+        aria-label={`${label}: ${items.length === 0 ? 'add one' : 'add another'}`}
         onClick={() => onChange([...items, {}])}
       >
         {items.length === 0 ? 'add one' : 'add another'}

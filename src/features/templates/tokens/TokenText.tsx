@@ -60,6 +60,7 @@ const Editable = chakra(ContentEditable, {
 export function TokenText(props: Props) {
   const { id, label, value, multiline, placeholder, offered, isKnown, describedBy } = props;
   const [open, setOpen] = useState<string>();
+  const [active, setActive] = useState(false);
   const acts = useMemo(() => ({ open: setOpen, isKnown }), [isKnown]);
   return (
     <LexicalComposer
@@ -73,7 +74,11 @@ export function TokenText(props: Props) {
       }}
     >
       <TokenActs.Provider value={acts}>
-        <chakra.div position="relative">
+        <chakra.div
+          position="relative"
+          onFocus={() => setActive(true)}
+          onBlur={(event) => event.relatedTarget && setActive(false)}
+        >
           <PlainTextPlugin
             contentEditable={
               <Editable
@@ -103,7 +108,8 @@ export function TokenText(props: Props) {
           )}
         </chakra.div>
         <HistoryPlugin />
-        <PlaceholderMenu offered={offered} />
+        {/* Each leaves a list box at the end of the page: only the line one writes in has one. */}
+        {active && <PlaceholderMenu offered={offered} />}
         <Wiring {...props} />
         {open && <OpenToken key={open} nodeKey={open} onClose={() => setOpen(undefined)} />}
       </TokenActs.Provider>
