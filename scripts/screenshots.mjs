@@ -36,6 +36,19 @@ const settled = () =>
     .waitForFunction(() => [...document.images].every((one) => one.complete), undefined, { timeout: 120_000 })
     .catch(() => undefined);
 
+await page.request.post(`${address}/api/templates`, {
+  headers: { origin: address },
+  data: {
+    name: 'Evening edition',
+    kind: 'job',
+    entries: [
+      { field: 'headline', rule: 'overwrite', texts: ['The ketch {{ vessel }} in {{ city ? Havnes }}'] },
+      { field: 'city', rule: 'fill', texts: ['Havnes'] },
+      { field: 'keywords', rule: 'add', texts: ['evening edition'] },
+      { field: 'instructions', rule: 'overwrite', texts: ['Not before 18:00.'] },
+    ],
+  },
+});
 await page.goto(`${address}/details`);
 await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Aune Pell');
 await page.getByRole('textbox', { name: 'Credit line' }).fill('Tarn & Tide');
@@ -72,7 +85,15 @@ await take('describe');
 await page.getByRole('button', { name: /^Embed 2/ }).click();
 await page.getByRole('dialog').waitFor();
 await take('proof');
-await page.getByRole('button', { name: 'Not yet' }).click();
+await page.getByRole('button', { name: 'Cancel' }).click();
+await page.getByRole('dialog').waitFor({ state: 'hidden' });
+await page.getByRole('button', { name: 'Put in templates …' }).click();
+await page.getByLabel('Find a template').fill('evening');
+await page.getByLabel('Find a template').press('Enter');
+await page.getByRole('button', { name: 'Put into 2' }).waitFor();
+await take('templates');
+await page.getByRole('button', { name: 'Cancel' }).click();
+await page.getByRole('dialog').waitFor({ state: 'hidden' });
 await page.emulateMedia({ colorScheme: 'dark' });
 await take('describe-dark');
 await page.emulateMedia({ colorScheme: 'light' });
@@ -91,6 +112,8 @@ await page.getByRole('button', { name: 'Begin from …' }).click();
 await take('shelf');
 await page.getByRole('link', { name: 'Standing rights' }).click();
 await page.getByRole('textbox', { name: 'Copyright Notice', exact: true }).focus();
+await page.getByRole('button', { name: /^Rule for Copyright Notice/ }).click();
+await page.getByRole('radiogroup').waitFor();
 await take('template');
 await page.goto(address);
 await settled();

@@ -1,4 +1,13 @@
-import { mkdirSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import {
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statfsSync,
+  symlinkSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import { usualChoices } from '@/core/naming/importChoices';
@@ -253,4 +262,16 @@ test('a picture that another assignment has is told with where it is, and may co
     ['a.jpg', false, 'Relaunch'],
     ['b.jpg', false, undefined],
   ]);
+});
+
+test('a disk without room, and a folder that is not there any more, are told before anything is copied', async () => {
+  const one = await job({ 'a.jpg': await smallJpeg(81) });
+  const { bavail, bsize } = statfsSync(one.card);
+  // A file with a hole: larger than what is free, and no burden to the disk.
+  truncateSync(path.join(one.card, 'a.jpg'), bavail * bsize + 2e9);
+  await expect(one.start()).rejects.toThrow(/The pictures need [\d.]+ GB, and the disk of “.*” has/);
+  expect(await bench.db.select().from(runs).where(eq(runs.assignmentId, one.id))).toEqual([]);
+  writeFileSync(path.join(one.card, 'a.jpg'), await smallJpeg(81));
+  rmSync(one.working, { recursive: true });
+  await expect(one.start()).rejects.toThrow('is not there, or Fabrica may not write into it');
 });

@@ -66,6 +66,11 @@ export function KeywordsBox({
           borderBottomWidth="1px"
           borderColor="rule"
           fontSize="0.875rem"
+          _focusVisible={{
+            outline: 'none',
+            borderColor: 'woad',
+            boxShadow: '0 1px 0 0 var(--fabrica-colors-woad)',
+          }}
         />
       </Flex>
     </Box>

@@ -50,7 +50,7 @@ export function ProofDialog({ proof, scope, busy, onClose, onEmbed }: Props) {
               <Box color="soft" fontSize="0.875rem" marginBottom="3">
                 {scope}.{' '}
                 {proof.replacing > 0
-                  ? `${proof.replacing} of ${proof.pictures} lose an existing value.`
+                  ? `${proof.replacing} of ${proof.pictures} ${proof.replacing === 1 ? 'loses' : 'lose'} an existing value.`
                   : 'No existing values will be overwritten.'}{' '}
                 Picture data stays as it is, and you can undo this run.
               </Box>

@@ -102,7 +102,7 @@ function proofWords(proof: TemplatesProof | undefined, chosen: number): string {
   if (proof.pictures === 0) return 'Nothing would change.';
   const lost =
     proof.replacing > 0
-      ? `${proof.replacing} of ${proof.pictures} lose a value that stands there now.`
+      ? `${proof.replacing} of ${proof.pictures} ${proof.replacing === 1 ? 'loses' : 'lose'} a value that stands there now.`
       : 'No value that stands there now is lost.';
   return `${proof.pictures === 1 ? '1 picture changes' : `${proof.pictures} pictures change`}. ${lost}`;
 }

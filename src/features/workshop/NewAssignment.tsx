@@ -84,7 +84,12 @@ function Field({
       <chakra.span width="10em" color="soft" flexShrink={0}>
         {label}
       </chakra.span>
-      <Line value={value} onChange={(event) => onChange(event.target.value)} placeholder={placeholder} />
+      <Line
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+        placeholder={placeholder}
+        minWidth="0"
+      />
     </chakra.label>
   );
 }

@@ -82,7 +82,7 @@ export function WorkshopPage({ assignments, templates, folders, drops }: Props) 
           )}
           <NewAssignment open={assignments.length === 0} />
         </Part>
-        <Box display="grid" rowGap="8" alignContent="start">
+        <Box display="grid" gridTemplateColumns="minmax(0, 1fr)" rowGap="8" alignContent="start">
           <Part title="Templates" act={<Link href="/templates">All templates</Link>}>
             {templates.map((one) => (
               <Entry

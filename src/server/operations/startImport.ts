@@ -8,6 +8,7 @@ import { assignments, plans, runItems, runs } from '../db/schema';
 import type { ImportParameters } from '../db/stored';
 import { inTransaction } from '../db/transaction';
 import { pathInside } from '../files/folders';
+import { bytesOf, freeBytes, isWritable } from '../files/room';
 import { announce, enqueuePreviews, enqueueRun } from '../jobs/queue';
 import { problemWords } from '../problems/words';
 import { readAssignment } from './assignments';
@@ -50,6 +51,13 @@ export async function startImport(
   if (choices.rating) checkedValue('rating', choices.rating);
   const templates = await templatesById(db, assignment.inForce);
   refuseFillIns(templates);
+  if (choices.way !== 'take-up') {
+    const working = await folderById(db, assignment.workingFolderId);
+    await refuseWithoutRoom(source.path, asked, [
+      working.path,
+      ...(choices.secondCopy.trim() ? [choices.secondCopy.trim()] : []),
+    ]);
+  }
   return inTransaction(db, async (tx) => {
     const second = await secondFolder(tx, choices, source.path);
     await tx.select().from(assignments).where(eq(assignments.id, assignmentId)).for('update');
@@ -102,6 +110,24 @@ function refuseBadPattern({ name, folder }: ImportChoices): void {
     if (problem) throw new OperationError(`The pattern of ${what} cannot be used. ${problemWords(problem)}`);
   }
 }
+
+/** A folder that cannot be written to, or has no room, is told before anything is copied. */
+async function refuseWithoutRoom(source: string, paths: readonly string[], folders: readonly string[]) {
+  const needed = await bytesOf(source, paths);
+  for (const folder of folders) {
+    if (!(await isWritable(folder)))
+      throw new OperationError(
+        `The folder “${folder}” is not there, or Fabrica may not write into it. Allow it, or choose another folder.`,
+      );
+    const free = await freeBytes(folder);
+    if (needed > free)
+      throw new OperationError(
+        `The pictures need ${inGigabytes(needed)}, and the disk of “${folder}” has ${inGigabytes(free)} left. Make room, or bring in fewer.`,
+      );
+  }
+}
+
+const inGigabytes = (bytes: number) => `${(bytes / 1e9).toFixed(1)} GB`;
 
 async function secondFolder(db: Queries, { secondCopy, way }: ImportChoices, source: string) {
   if (secondCopy.trim() === '' || way === 'take-up') return undefined;

@@ -104,7 +104,7 @@ function RuleRow({
   return (
     <chakra.label
       display="grid"
-      gridTemplateColumns="1.25rem 7em 1fr"
+      gridTemplateColumns="1.5rem 7em 1fr"
       alignItems="baseline"
       paddingY="1.5"
       paddingX="2"
