@@ -53,7 +53,7 @@ function itemEnd(text: string, from: number, separators: string, missing: Set<st
 }
 
 /** An item in quotes; undefined where the closing quote is missing, or something follows it. */
-function quotedItem(
+export function quotedItem(
   text: string,
   from: number,
   separators: string,

@@ -1,3 +1,5 @@
+import { quotedItem } from '../keywords/listText';
+
 /**
  * Several creators in one Exif Artist: separated by "; ", a name that holds a semicolon or starts with a
  * quotation mark stands in double quotes, doubled inside (Metadata Working Group guidelines 2.0, 5.8).
@@ -11,9 +13,9 @@ export function splitArtist(text: string): string[] {
   const names: string[] = [];
   for (let at = 0; at < text.length; ) {
     while (at < text.length && /[\s;]/.test(text[at]!)) at++;
-    const quoted = text[at] === '"' ? quotedName(text, at) : undefined;
+    const quoted = text[at] === '"' ? quotedItem(text, at, ';') : undefined;
     const end = quoted?.end ?? endOf(text, at);
-    const name = quoted?.name.trim() ?? text.slice(at, end).trim();
+    const name = quoted?.item.trim() ?? text.slice(at, end).trim();
     if (name !== '') names.push(name);
     at = end + 1;
   }
@@ -23,22 +25,4 @@ export function splitArtist(text: string): string[] {
 function endOf(text: string, from: number): number {
   const at = text.indexOf(';', from);
   return at === -1 ? text.length : at;
-}
-
-/** A name in quotes, up to the semicolon behind it; undefined where no closing quote stands before one. */
-function quotedName(text: string, from: number): { name: string; end: number } | undefined {
-  const parts: string[] = [];
-  for (let at = from + 1; ; ) {
-    const quote = text.indexOf('"', at);
-    if (quote === -1) return undefined;
-    parts.push(text.slice(at, quote));
-    if (text[quote + 1] === '"') {
-      parts.push('"');
-      at = quote + 2;
-      continue;
-    }
-    let end = quote + 1;
-    while (end < text.length && /\s/.test(text[end]!)) end++;
-    return end === text.length || text[end] === ';' ? { name: parts.join(''), end } : undefined;
-  }
 }

@@ -47,7 +47,7 @@ test.each<[string, Template[], Record<string, string[]>, string, boolean]>([
     'without a fact',
     [template([entry('headline', 'At {{ venue }}')])],
     {},
-    'Headline is left out for want of “venue” in 3 of 3',
+    'Headline left empty: “venue” is not known in 3 of 3',
     false,
   ],
 ])('a template that is %s', (_, inForce, inForceIn, words, stops) => {

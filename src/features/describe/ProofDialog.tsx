@@ -1,10 +1,11 @@
 'use client';
 
-import { Box, chakra, Dialog, Portal } from '@chakra-ui/react';
+import { Box, chakra } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Proof } from '@/core/drafts/proof';
 import type { DraftsProof } from '@/server/operations/acrossPhotos';
 import { Act, Plain } from '@/ui/acts';
+import { DialogFrame } from '@/ui/DialogFrame';
 import { ProofLines } from '@/ui/ProofLines';
 
 /** "Embed 12, replace 3" */
@@ -30,58 +31,44 @@ interface Props {
 export function ProofDialog({ proof, scope, busy, onClose, onEmbed }: Props) {
   const [choices, setChoices] = useState<WriteChoices>({ replaceUnreadable: false, breakProvenance: false });
   return (
-    <Dialog.Root
-      open
-      onOpenChange={(event) => !event.open && onClose()}
+    <DialogFrame
+      title="Review changes before they are written"
       size="lg"
-      scrollBehavior="inside"
-      placement="center"
+      onClose={onClose}
+      acts={
+        <>
+          <Plain type="button" onClick={onClose}>
+            Cancel
+          </Plain>
+          <Act type="button" onClick={() => onEmbed(choices)} disabled={busy} autoFocus>
+            {embedWords(proof)}
+          </Act>
+        </>
+      }
     >
-      <Portal>
-        <Dialog.Backdrop bg="blackAlpha.500" />
-        <Dialog.Positioner>
-          <Dialog.Content bg="leaf" borderRadius="sm" borderWidth="1px" borderColor="rule" boxShadow="none">
-            <Dialog.Header paddingBottom="2">
-              <Dialog.Title fontFamily="heading" fontSize="1.3125rem">
-                Review changes before they are written
-              </Dialog.Title>
-            </Dialog.Header>
-            <Dialog.Body>
-              <Box color="soft" fontSize="0.875rem" marginBottom="3">
-                {scope}.{' '}
-                {proof.replacing > 0
-                  ? `${proof.replacing} of ${proof.pictures} ${proof.replacing === 1 ? 'loses' : 'lose'} an existing value.`
-                  : 'No existing values will be overwritten.'}{' '}
-                Picture data stays as it is, and you can undo this run.
-              </Box>
-              <ProofLines proof={proof} />
-              <Hindered
-                count={proof.unreadable}
-                words="have a record that cannot be read to its end, or that other programs refuse. They are left as they are."
-                choice="Write such a record new from what could be read; the rest of it is lost"
-                checked={choices.replaceUnreadable}
-                onChange={(replaceUnreadable) => setChoices({ ...choices, replaceUnreadable })}
-              />
-              <Hindered
-                count={proof.signed}
-                words="carry signed provenance (C2PA). Any change breaks the signature, so they are left as they are."
-                choice="Write them all the same"
-                checked={choices.breakProvenance}
-                onChange={(breakProvenance) => setChoices({ ...choices, breakProvenance })}
-              />
-            </Dialog.Body>
-            <Dialog.Footer borderTopWidth="1px" gap="3">
-              <Plain type="button" onClick={onClose}>
-                Cancel
-              </Plain>
-              <Act type="button" onClick={() => onEmbed(choices)} disabled={busy} autoFocus>
-                {embedWords(proof)}
-              </Act>
-            </Dialog.Footer>
-          </Dialog.Content>
-        </Dialog.Positioner>
-      </Portal>
-    </Dialog.Root>
+      <Box color="soft" fontSize="0.875rem" marginBottom="3">
+        {scope}.{' '}
+        {proof.replacing > 0
+          ? `${proof.replacing} of ${proof.pictures} ${proof.replacing === 1 ? 'loses' : 'lose'} an existing value.`
+          : 'No existing values will be overwritten.'}{' '}
+        Picture data stays as it is, and you can undo this run.
+      </Box>
+      <ProofLines proof={proof} />
+      <Hindered
+        count={proof.unreadable}
+        words="have a record that cannot be read to its end, or that other programs refuse. They are left as they are."
+        choice="Write such a record new from what could be read; the rest of it is lost"
+        checked={choices.replaceUnreadable}
+        onChange={(replaceUnreadable) => setChoices({ ...choices, replaceUnreadable })}
+      />
+      <Hindered
+        count={proof.signed}
+        words="carry signed provenance (C2PA). Any change breaks the signature, so they are left as they are."
+        choice="Write them all the same"
+        checked={choices.breakProvenance}
+        onChange={(breakProvenance) => setChoices({ ...choices, breakProvenance })}
+      />
+    </DialogFrame>
   );
 }
 

@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, Dialog, Flex, Portal } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { makerKey } from '@/core/rights/makers';
@@ -8,6 +8,7 @@ import type { AnsweredMaker } from '@/server/operations/makers';
 import type { TemplatesProof } from '@/server/operations/writeDrafts';
 import { Act, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { DialogFrame } from '@/ui/DialogFrame';
 import { MakerQuestions } from '@/ui/MakerQuestions';
 import { ProofLines } from '@/ui/ProofLines';
 import { useMakers } from '@/ui/useMakers';
@@ -30,51 +31,43 @@ export function TemplatesDialog({ assignmentId, ids, inForce, onPut, onClose }: 
   const ready = chosen.length > 0 && proof !== undefined && proof.pictures > 0 && !isPlaceholderData;
   const pictures = ids.length === 1 ? 'this picture' : `${ids.length.toLocaleString()} pictures`;
   return (
-    <Dialog.Root open onOpenChange={(event) => !event.open && onClose()} size="xl" scrollBehavior="inside">
-      <Portal>
-        <Dialog.Backdrop bg="blackAlpha.500" />
-        <Dialog.Positioner>
-          <Dialog.Content bg="leaf" borderRadius="sm" borderWidth="1px" borderColor="rule" boxShadow="none">
-            <Dialog.Header paddingBottom="2">
-              <Dialog.Title fontFamily="heading" fontSize="1.3125rem">
-                Templates for {pictures}
-              </Dialog.Title>
-            </Dialog.Header>
-            <Dialog.Body>
-              <Flex gap="6" direction={{ base: 'column', md: 'row' }}>
-                <Box width={{ md: '18em' }} flexShrink={0}>
-                  <TemplatesList chosen={chosen} onChange={setChosen} />
-                </Box>
-                <Box flex="1" minWidth="0" aria-live="polite">
-                  {proof && (
-                    <MakerQuestions
-                      groups={proof.others}
-                      answerOf={(name) => answers.get(makerKey(name))}
-                      onAnswer={answer}
-                    />
-                  )}
-                  <Box color={error ? 'madderText' : 'soft'} fontSize="0.875rem" paddingY="2">
-                    {error?.message ?? proofWords(proof, chosen.length)}
-                  </Box>
-                  {proof && chosen.length > 0 && <ProofLines proof={proof} />}
-                </Box>
-              </Flex>
-            </Dialog.Body>
-            <Dialog.Footer borderTopWidth="1px" gap="3">
-              <Box flex="1" color="soft" fontSize="0.8125rem">
-                They become drafts, and can be undone. Nothing is written into files yet.
-              </Box>
-              <Plain type="button" onClick={onClose}>
-                Cancel
-              </Plain>
-              <Act type="button" disabled={!ready} onClick={() => onPut(chosen)}>
-                {ready ? `Put into ${proof.pictures.toLocaleString()}` : 'Nothing to put in'}
-              </Act>
-            </Dialog.Footer>
-          </Dialog.Content>
-        </Dialog.Positioner>
-      </Portal>
-    </Dialog.Root>
+    <DialogFrame
+      title={`Templates for ${pictures}`}
+      size="xl"
+      onClose={onClose}
+      acts={
+        <>
+          <Box flex="1" color="soft" fontSize="0.8125rem">
+            They become drafts, and can be undone. Nothing is written into files yet.
+          </Box>
+          <Plain type="button" onClick={onClose}>
+            Cancel
+          </Plain>
+          <Act type="button" disabled={!ready} onClick={() => onPut(chosen)}>
+            {ready ? `Put into ${proof.pictures.toLocaleString()}` : 'Nothing to put in'}
+          </Act>
+        </>
+      }
+    >
+      <Flex gap="6" direction={{ base: 'column', md: 'row' }}>
+        <Box width={{ md: '18em' }} flexShrink={0}>
+          <TemplatesList chosen={chosen} onChange={setChosen} />
+        </Box>
+        <Box flex="1" minWidth="0" aria-live="polite">
+          {proof && (
+            <MakerQuestions
+              groups={proof.others}
+              answerOf={(name) => answers.get(makerKey(name))}
+              onAnswer={answer}
+            />
+          )}
+          <Box color={error ? 'madderText' : 'soft'} fontSize="0.875rem" paddingY="2">
+            {error?.message ?? proofWords(proof, chosen.length)}
+          </Box>
+          {proof && chosen.length > 0 && <ProofLines proof={proof} />}
+        </Box>
+      </Flex>
+    </DialogFrame>
   );
 }
 
@@ -102,7 +95,7 @@ function proofWords(proof: TemplatesProof | undefined, chosen: number): string {
   if (proof.pictures === 0) return 'Nothing would change.';
   const lost =
     proof.replacing > 0
-      ? `${proof.replacing} of ${proof.pictures} ${proof.replacing === 1 ? 'loses' : 'lose'} a value that stands there now.`
-      : 'No value that stands there now is lost.';
+      ? `${proof.replacing} of ${proof.pictures} ${proof.replacing === 1 ? 'loses' : 'lose'} a value that is there now.`
+      : 'No value that is there now is lost.';
   return `${proof.pictures === 1 ? '1 picture changes' : `${proof.pictures} pictures change`}. ${lost}`;
 }
