@@ -125,6 +125,8 @@ test('acts are undone and done again by key and by button, and only what is left
   await page.getByRole('button', { name: 'Undo keywords in 1 picture' }).click();
   await expect(page.getByText('no drafts')).toBeVisible();
   await page.reload();
+  // The selection is found again.
+  await expect(page.getByText('Writing to kt26-0402.jpg')).toBeVisible();
   await page.getByRole('button', { name: 'Redo keywords in 1 picture' }).click();
   await page.getByRole('button', { name: 'Embed 1', exact: true }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Embed 1' }).click();

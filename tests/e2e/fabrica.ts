@@ -33,12 +33,13 @@ export async function boxOf(page: Page, name: string): Promise<Locator> {
   return box;
 }
 
-/** Starts `./fabrica demo` as a person would, and waits for the address that it prints. */
+/** Starts Fabrica as a person would, and waits for the address that it prints. */
 export async function startFabrica(
   data: string,
   more: Record<string, string> = {},
+  command: 'demo' | 'start' = 'demo',
 ): Promise<{ process: ChildProcess; address: string; output: () => string }> {
-  const child = spawn(path.join(root, 'fabrica'), ['demo'], {
+  const child = spawn(path.join(root, 'fabrica'), [command], {
     cwd: root,
     env: { ...process.env, FABRICA_DATA: data, FABRICA_PORT: '4711', ...more },
     stdio: ['ignore', 'pipe', 'pipe'],
@@ -50,7 +51,8 @@ export async function startFabrica(
   for (;;) {
     const address = /Fabrica is at (http:\S+)/.exec(output)?.[1];
     if (address) return { process: child, address, output: () => output };
-    if (child.exitCode !== null) throw new Error(`./fabrica demo ended with ${child.exitCode}:\n${output}`);
+    if (child.exitCode !== null)
+      throw new Error(`./fabrica ${command} ended with ${child.exitCode}:\n${output}`);
     await new Promise((resolve) => setTimeout(resolve, 200));
   }
 }

@@ -2,6 +2,7 @@ import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import { migrateDatabase } from '@/server/db/migrate';
+import { templates, templatesInForce } from '@/server/db/schema';
 import { changeAssignment, createAssignment, readAssignment } from '@/server/operations/assignments';
 import { openFolder } from '@/server/operations/folders';
 import { startImport } from '@/server/operations/startImport';
@@ -67,12 +68,21 @@ test('facts and the order of templates are kept; empty facts are left out', asyn
   });
 });
 
-test('a new assignment begins with the standing templates of the newest one; those for a job lapse', async () => {
-  const { id, template } = await assignmentWith(bench, {});
+test('a new assignment begins with all standing templates, as the newest one has them in order', async () => {
+  const { id } = await assignmentWith(bench, {});
+  await bench.db.delete(templatesInForce);
+  await bench.db.delete(templates);
+  const [first, second, third] = [
+    await createTemplate(bench.db, text('First')),
+    await createTemplate(bench.db, text('Second')),
+    await createTemplate(bench.db, text('Third')),
+  ];
   const job = await createTemplate(bench.db, { ...text('Job'), kind: 'job' });
-  await changeAssignment(bench.db, id, { inForce: [template.id, job.id] });
+  const starter = { field: 'city' as const, rule: 'overwrite' as const, texts: ['{{ fill in }}'] };
+  await createTemplate(bench.db, { ...text('Starter'), entries: [starter] });
+  await changeAssignment(bench.db, id, { inForce: [third.id, job.id, first.id] });
   const next = await createAssignment(bench.db, { name: 'Next', workingPath: bench.folder });
-  expect((await readAssignment(bench.db, next.id)).inForce).toEqual([template.id]);
+  expect((await readAssignment(bench.db, next.id)).inForce).toEqual([third.id, first.id, second.id]);
 });
 
 test.each([

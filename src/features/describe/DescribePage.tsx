@@ -29,7 +29,7 @@ export function DescribePage({ assignment: initial, first }: Props) {
   const { views, total } = usePhotos(initial.id, first);
   const writing = useWriting(initial.id);
   const order = useMemo(() => views.map((view) => view.id), [views]);
-  const selection = useSelection(order);
+  const selection = useSelection(order, `selection ${initial.id}`);
   const chosen = useMemo(() => views.filter((view) => selection.ids.has(view.id)), [views, selection.ids]);
   const strips = useMemo(() => views.map((view) => view.strip), [views]);
   const open = useCallback((id: string) => router.push(`/read?photo=${id}`), [router]);

@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 
 export interface Selection {
   readonly ids: ReadonlySet<string>;
@@ -12,11 +12,19 @@ export interface Selection {
   readonly move: (by: number, extend: boolean) => void;
 }
 
-/** Which pictures of an ordered set are selected; pictures that went away are forgotten. */
-export function useSelection(order: readonly string[]): Selection {
+/**
+ * Which pictures of an ordered set are selected; pictures that went away are forgotten. A reload, or coming
+ * back to the page, finds the selection again under `place`.
+ */
+export function useSelection(order: readonly string[], place: string): Selection {
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [anchor, setAnchor] = useState<string>();
   const [current, setCurrent] = useState<string>();
+  useKept(place, { chosen, current }, (kept) => {
+    setChosen(new Set(kept.chosen));
+    setCurrent(kept.current);
+    setAnchor(kept.current);
+  });
   const ids = useMemo(() => new Set(order.filter((id) => chosen.has(id))), [order, chosen]);
 
   const upTo = useCallback(
@@ -67,4 +75,32 @@ export function useSelection(order: readonly string[]): Selection {
     set,
     move,
   };
+}
+
+interface KeptSelection {
+  readonly chosen: readonly string[];
+  readonly current?: string;
+}
+
+/** Keeps the selection in this window of the browser, and gives it back when the page is opened. */
+function useKept(
+  place: string,
+  { chosen, current }: { chosen: ReadonlySet<string>; current: string | undefined },
+  onFound: (kept: KeptSelection) => void,
+): void {
+  const found = useRef(false);
+  const tell = useRef(onFound);
+  useEffect(() => {
+    const kept = sessionStorage.getItem(place);
+    if (kept) tell.current(JSON.parse(kept) as KeptSelection);
+    found.current = true;
+  }, [place]);
+  useEffect(() => {
+    if (!found.current) return;
+    try {
+      sessionStorage.setItem(place, JSON.stringify({ chosen: [...chosen], current }));
+    } catch {
+      // No room for a selection of very many: it is kept while the page is open.
+    }
+  }, [place, chosen, current]);
 }

@@ -4,31 +4,27 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
+import { type FirstAnswers, usualTerms } from '@/core/templates/firstTemplate';
 import type { ListedTemplate } from '@/server/operations/templates';
 import { Choice, Line, Plain } from '@/ui/acts';
 import { useAskOnce } from '@/ui/useAskOnce';
-import { type Answers, firstTemplate, usualTerms } from './firstTemplate';
 
 /** The very first run asks five things, and makes a template of them. */
 export function FirstTemplate() {
   const router = useRouter();
   const askOnce = useAskOnce();
-  const [answers, setAnswers] = useState<Answers>({
+  const [answers, setAnswers] = useState<FirstAnswers>({
     name: '',
     reach: '',
     owner: '',
     terms: usualTerms[0],
     year: 'taken',
   });
-  const set = (part: Partial<Answers>) => setAnswers((before) => ({ ...before, ...part }));
+  const set = (part: Partial<FirstAnswers>) => setAnswers((before) => ({ ...before, ...part }));
   const { mutate, isPending, error } = useMutation({
-    mutationFn: () =>
-      askOnce<ListedTemplate>('templates', 'POST', {
-        name: 'Who I am',
-        kind: 'standing',
-        entries: firstTemplate(answers),
-      }),
-    onSuccess: ({ id }) => router.push(`/templates/${id}`),
+    mutationFn: () => askOnce<ListedTemplate>('templates/first', 'POST', answers),
+    // The page then shows the template, and says what comes next.
+    onSuccess: () => router.refresh(),
   });
   return (
     <chakra.form
@@ -40,7 +36,8 @@ export function FirstTemplate() {
       }}
     >
       <Box color="soft" fontSize="0.875rem" marginBottom="2">
-        Five questions, once. The answers become a template that goes into every picture.
+        Five questions, once. The answers are kept as your details, and a template puts them into every
+        picture.
       </Box>
       <Question words="Your name">
         <Line
@@ -78,7 +75,7 @@ export function FirstTemplate() {
       <Question words="Since when?">
         <Choice
           value={answers.year}
-          onChange={(event) => set({ year: event.target.value as Answers['year'] })}
+          onChange={(event) => set({ year: event.target.value as FirstAnswers['year'] })}
           width="100%"
         >
           <option value="taken">the year each picture was taken</option>

@@ -76,8 +76,10 @@ export function WorkshopPage({ assignments, templates, folders, drops }: Props) 
           ))}
           {assignments.length === 0 && (
             <Box color="soft" paddingY="2">
-              An assignment is one job: its pictures, its facts, the templates that go into it. Begin one
-              here; make a template first if you like, so that your name is in every picture from the start.
+              An assignment is one job: its pictures, its facts, the templates that go into it.{' '}
+              {templates.length === 0
+                ? 'Begin one here; make a template first if you like, so that your name is in every picture from the start.'
+                : `“${templates[0]!.name}” goes into its pictures from the start. Next: name the job, the folder that its pictures come from, and the folder that they go to.`}
             </Box>
           )}
           <NewAssignment open={assignments.length === 0} />

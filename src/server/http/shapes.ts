@@ -2,6 +2,7 @@ import type { ValidateFunction } from 'ajv';
 import { field, writtenFieldIds } from '../../core/catalogue/fields';
 import type { ImportChoices } from '../../core/naming/importChoices';
 import type { MakerAnswer } from '../../core/rights/makers';
+import type { FirstAnswers } from '../../core/templates/firstTemplate';
 import { identityPartNames } from '../../core/templates/identity';
 import { listRules, textRules } from '../../core/templates/template';
 import type { CardState } from '../files/simulatedCard';
@@ -63,6 +64,15 @@ export const restoredVersion = schema<{ version: number; baseVersion: number }>(
 );
 export const templateCopy = schema<{ how: 'duplicate' | 'branch' }>(
   object({ how: { enum: ['duplicate', 'branch'] } }),
+);
+export const firstAnswers = schema<FirstAnswers>(
+  object({
+    name: text(80),
+    reach: text(2000),
+    owner: text(200),
+    terms: text(2000),
+    year: { enum: ['taken', 'published'] },
+  }),
 );
 export const pausing = schema<{ paused: boolean }>(object({ paused: { type: 'boolean' } }));
 export const archiving = schema<{ archived: boolean }>(object({ archived: { type: 'boolean' } }));

@@ -1,6 +1,7 @@
-import { and, asc, count, desc, eq, gt, inArray, isNull } from 'drizzle-orm';
+import { and, asc, count, desc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import type { ShotChoices } from '../../core/embed/planShot';
 import type { ImportChoices } from '../../core/naming/importChoices';
+import { openFillIns } from '../../core/templates/fillIns';
 import type { Database, Queries } from '../db/client';
 import { assignments, facts, photos, templates, templatesInForce } from '../db/schema';
 import type { DropNotice } from '../db/stored';
@@ -86,8 +87,8 @@ export async function createAssignment(
 }
 
 /**
- * What a new assignment begins with: the standing templates of the newest one, or all of them for the
- * first. Templates for a job lapse with theirs.
+ * What a new assignment begins with: all templates that are marked standing, in the order in which the
+ * newest assignment has them, the others behind. One that is still to be filled in would hold up its runs.
  */
 async function standingTemplates(db: Queries): Promise<string[]> {
   const [newest] = await db
@@ -95,21 +96,24 @@ async function standingTemplates(db: Queries): Promise<string[]> {
     .from(assignments)
     .orderBy(desc(assignments.createdAt))
     .limit(1);
-  if (!newest) {
-    const all = await db
-      .select({ id: templates.id })
-      .from(templates)
-      .where(onOffer)
-      .orderBy(templates.createdAt);
-    return all.map((one) => one.id);
-  }
-  const kept = await db
-    .select({ id: templates.id })
-    .from(templatesInForce)
-    .innerJoin(templates, eq(templates.id, templatesInForce.templateId))
-    .where(and(eq(templatesInForce.assignmentId, newest.id), onOffer))
-    .orderBy(asc(templatesInForce.position));
-  return kept.map((one) => one.id);
+  const all = await db
+    .select({
+      id: templates.id,
+      name: templates.name,
+      entries: templates.entries,
+      place: templatesInForce.position,
+    })
+    .from(templates)
+    .leftJoin(
+      templatesInForce,
+      and(
+        eq(templatesInForce.templateId, templates.id),
+        newest ? eq(templatesInForce.assignmentId, newest.id) : sql`false`,
+      ),
+    )
+    .where(onOffer)
+    .orderBy(sql`${templatesInForce.position} nulls last`, asc(templates.createdAt));
+  return all.filter((one) => openFillIns([one]).length === 0).map((one) => one.id);
 }
 
 /** Standing, kept, and on the shelf. */

@@ -1,0 +1,50 @@
+import { execFileSync } from 'node:child_process';
+import { copyFileSync, mkdirSync, rmSync } from 'node:fs';
+import path from 'node:path';
+import { expect, test } from '@playwright/test';
+import { interrupt, running, startFabrica } from './fabrica';
+
+/** The very first run, on an empty installation, as somebody does it who has never seen Fabrica. */
+test('five answers, one assignment, and the picture carries them; a changed number is changed once', async ({
+  page,
+}) => {
+  const { data: demo } = running();
+  const data = `${demo}-first`;
+  const [source, working] = ['source', 'working'].map((one) => path.join(data, one)) as [string, string];
+  for (const folder of [data, source, working]) mkdirSync(folder);
+  copyFileSync(path.join(demo, 'card/DCIM/100KETCH/kt26-0401.jpg'), path.join(source, 'one.jpg'));
+  const fabrica = await startFabrica(data, { FABRICA_PORT: '4730' }, 'start');
+  const { address } = fabrica;
+  const told = () =>
+    execFileSync('exiv2', ['-q', '-PEIXkv', path.join(working, 'one.jpg')], { encoding: 'utf8' });
+  try {
+    await page.goto(address);
+    await page.getByLabel('Your name').fill('Aune Pell');
+    await page.getByLabel('How are you reached?').fill('desk@tarn.example, +47 555 01 77');
+    await page.getByRole('button', { name: 'Make the template' }).dblclick();
+    await expect(
+      page.getByText('“Who I am” goes into its pictures from the start.', { exact: false }),
+    ).toBeVisible();
+    await expect(page.getByRole('link', { name: 'Who I am' })).toHaveCount(1);
+    await page.getByLabel('Name', { exact: true }).fill('First job');
+    await page.getByLabel('Pictures come from').fill(source);
+    await page.getByLabel('Folder', { exact: true }).fill(working);
+    await page.getByRole('button', { name: 'Begin' }).dblclick();
+    await expect(page).toHaveURL(/\/assignments\/[0-9a-f-]{36}\//);
+    await page.getByRole('link', { name: /^Bring in/ }).click();
+    await page.getByRole('button', { name: 'Bring in 1', exact: true }).click();
+    await expect(page.getByRole('heading', { name: 'Brought in 1 of 1' })).toBeVisible();
+    for (const value of ['© 2026 Aune Pell', 'No use without written permission.', '+47 555 01 77'])
+      expect(told()).toContain(value);
+    await page.goto(`${address}/details`);
+    await page.getByRole('textbox', { name: 'Telephone' }).fill('+47 555 01 99');
+    await page.getByRole('button', { name: 'Save my details' }).click();
+    await page.goto(address);
+    await page.getByRole('link', { name: 'Who I am' }).click();
+    await expect(page.getByText('+47 555 01 99').first()).toBeVisible();
+    await expect(page.getByText('+47 555 01 77').first()).toBeVisible();
+  } finally {
+    await interrupt(fabrica.process);
+    rmSync(data, { recursive: true, force: true });
+  }
+});
