@@ -38,11 +38,17 @@ test('five answers, one assignment, and the picture carries them; a changed numb
       expect(told()).toContain(value);
     await page.goto(`${address}/details`);
     await page.getByRole('textbox', { name: 'Telephone' }).fill('+47 555 01 99');
-    await page.getByRole('button', { name: 'Save my details' }).click();
+    await page.getByRole('button', { name: 'Save my changes' }).click();
+    await expect(page.getByRole('status').getByText('kept')).toBeVisible();
     await page.goto(address);
     await page.getByRole('link', { name: 'Who I am' }).click();
-    await expect(page.getByText('+47 555 01 99').first()).toBeVisible();
-    await expect(page.getByText('+47 555 01 77').first()).toBeVisible();
+    await page.getByRole('button', { name: 'Used', exact: true }).click();
+    await page.getByRole('button', { name: 'Bring 1 to the present version …' }).click();
+    await page.getByRole('button', { name: 'Embed in 1' }).click();
+    await page.getByRole('link', { name: 'see the receipt' }).click();
+    await expect(page.getByRole('heading', { name: 'Embedded 1 of 1' })).toBeVisible();
+    expect(told()).toContain('+47 555 01 99');
+    expect(told()).not.toContain('+47 555 01 77');
   } finally {
     await interrupt(fabrica.process);
     rmSync(data, { recursive: true, force: true });
