@@ -170,3 +170,18 @@ test('undo leaves alone what was embedded since', async () => {
   expect(await job.step(undo!.id, true)).toEqual({ kept: 1 });
   expect(await job.drafts()).toEqual([{}]);
 });
+
+test('an erased value, a list and a structure are drafts like any other, and embedded as such', async () => {
+  const job = await broughtIn([{ headline: 'Old' }]);
+  const licensor = [{ name: 'Tarn & Tide', email: 'desk@tarn.example' }];
+  await job.write({ kind: 'set', field: 'headline', value: null });
+  await job.write({ kind: 'set', field: 'licensor', value: licensor });
+  await job.write({ kind: 'add-keywords', terms: ['“null”', '\\u0000 is no sign', '船'] });
+  expect(await job.drafts()).toEqual([
+    { headline: null, licensor, keywords: ['“null”', '\\u0000 is no sign', '船'] },
+  ]);
+  await carryOut(bench.db, (await startEmbed(bench.db, job.id, job.ids)).runId);
+  const [photo] = await listPhotos(bench.db, job.id);
+  expect(photo!.record.fields).not.toHaveProperty('headline');
+  expect(photo!.record.fields.licensor?.value).toEqual(licensor);
+});

@@ -3,7 +3,6 @@ import type { FieldId } from '../../core/catalogue/fields';
 import { sameValue } from '../../core/catalogue/value';
 import type { Queries } from '../db/client';
 import { inParts } from '../db/oneOf';
-import { drafts } from '../db/schema';
 import type { DraftChange, DraftValue } from '../db/stored';
 import type { ListedPhoto } from './photos';
 
@@ -40,21 +39,16 @@ export async function applyDraftChanges(db: Queries, changes: readonly DraftChan
       delete from drafts using unnest(${ids}::uuid[], ${fields}::text[]) as gone(photo_id, field)
       where drafts.photo_id = gone.photo_id and drafts.field = gone.field`);
   }
-  const changedAt = new Date();
   const rows = changes.flatMap(({ photoId, field, after }) =>
-    after ? { photoId, field, value: after.value, origin: after.origin, changedAt } : [],
+    after ? { photo_id: photoId, field, value: after.value, origin: after.origin } : [],
   );
+  // One parameter for all rows: thousands of them are taken apart by PostgreSQL faster than by us.
   for (const some of inParts(rows))
-    await db
-      .insert(drafts)
-      .values(some)
-      .onConflictDoUpdate({
-        target: [drafts.photoId, drafts.field],
-        set: {
-          value: sql`excluded.value`,
-          origin: sql`excluded.origin`,
-          changedAt: sql`excluded.changed_at`,
-          stamp: sql`gen_random_uuid()`,
-        },
-      });
+    await db.execute(sql`
+      insert into drafts (photo_id, field, value, origin, changed_at)
+      select photo_id, field, value, origin, now()
+      from jsonb_to_recordset(${JSON.stringify(some)}::jsonb)
+        as made(photo_id uuid, field text, value jsonb, origin jsonb)
+      on conflict (photo_id, field) do update set value = excluded.value, origin = excluded.origin,
+        changed_at = excluded.changed_at, stamp = gen_random_uuid()`);
 }
