@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { copyFileSync, mkdirSync, readdirSync } from 'node:fs';
+import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
 import { running } from './fabrica';
@@ -121,6 +121,12 @@ test('acts are undone and done again by key and by button, and only what is left
   await expect(caption()).toHaveValue('');
   await page.keyboard.press('Control+Shift+Z');
   await expect(caption()).toHaveValue('The mast is stepped.');
+  // Quick presses are one act each.
+  for (let twice = 0; twice < 2; twice++) await page.keyboard.press('Control+z');
+  await expect(page.getByText('no drafts')).toBeVisible();
+  for (let twice = 0; twice < 2; twice++) await page.keyboard.press('Control+Shift+Z');
+  await expect(page.getByRole('button', { name: 'Undo caption in 1 picture' })).toBeVisible();
+  await expect(caption()).toHaveValue('The mast is stepped.');
   await page.getByRole('button', { name: 'Undo caption in 1 picture' }).click();
   await page.getByRole('button', { name: 'Undo keywords in 1 picture' }).click();
   await expect(page.getByText('no drafts')).toBeVisible();
@@ -189,6 +195,44 @@ test('what is written while Fabrica does not answer is kept over a reload, and s
   await page.unroute(`**/assignments/${id}/writing`);
   await expect(told).toBeHidden();
   expect(await held('kt26-0401.jpg')).toBe('Typed while nobody answered.');
+});
+
+/** A packet in which City occurs twice with different values, as some cameras write it: other readers refuse it. */
+function withRefusedPacket(name: string): void {
+  const file = path.join(working, name);
+  const jpeg = readFileSync(path.join(data, 'card/DCIM/100KETCH/kt26-0404.jpg'));
+  const packet = Buffer.from(
+    'http://ns.adobe.com/xap/1.0/\0<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF ' +
+      'xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" ' +
+      'xmlns:photoshop="http://ns.adobe.com/photoshop/1.0/"><photoshop:City>Havnes</photoshop:City>' +
+      '<photoshop:City>Skarv</photoshop:City></rdf:Description></rdf:RDF></x:xmpmeta>',
+  );
+  const head = Buffer.from([0xff, 0xe1, (packet.length + 2) >> 8, (packet.length + 2) & 0xff]);
+  writeFileSync(file, Buffer.concat([jpeg.subarray(0, 2), head, packet, jpeg.subarray(2)]));
+}
+
+test('a record that other programs refuse is only written new after a yes', async () => {
+  withRefusedPacket('refused.jpg');
+  await page.goto(`${address}/assignments/${id}/describe`);
+  await cell('refused.jpg').click();
+  await caption().fill('Written on request.');
+  await expect(page.getByText('1 with drafts, saved')).toBeVisible();
+  const embed = async (yes: boolean) => {
+    await page.getByRole('button', { name: 'Embed 1', exact: true }).click();
+    const dialog = page.getByRole('dialog');
+    if (yes) await dialog.getByLabel('Write such a record new', { exact: false }).check();
+    await dialog.getByRole('button', { name: 'Embed 1' }).click();
+  };
+  const before = readFileSync(path.join(working, 'refused.jpg'));
+  await embed(false);
+  await expect(page.getByRole('heading', { name: 'Embedded 0 of 1' })).toBeVisible();
+  expect(readFileSync(path.join(working, 'refused.jpg'))).toEqual(before);
+  await page.goBack();
+  await expect(page.getByText('Writing to refused.jpg')).toBeVisible();
+  await embed(true);
+  await expect(page.getByRole('heading', { name: 'Embedded 1 of 1' })).toBeVisible();
+  expect(exiv2('refused.jpg')).toMatch(/Xmp\.photoshop\.City\s+Havnes/);
+  expect(exiv2('refused.jpg')).toMatch(/Xmp\.dc\.description\s+.*Written on request\./);
 });
 
 test('nothing complained in the browser', () => {

@@ -275,3 +275,13 @@ test('a disk without room, and a folder that is not there any more, are told bef
   rmSync(one.working, { recursive: true });
   await expect(one.start()).rejects.toThrow('is not there, or Fabrica may not write into it');
 });
+
+test('a plan keeps only what a run could use', async () => {
+  const one = await job({ 'a.jpg': await smallJpeg(91) });
+  const keep = (choices: object) => keepPlan(bench.db, one.id, 'Odd', { ...usualChoices, ...choices });
+  await expect(keep({ rating: '9' })).rejects.toMatchObject({ status: 422 });
+  await expect(keep({ name: '{{ date taken : QQQ }}' })).rejects.toThrow(
+    'The pattern of names cannot be used',
+  );
+  expect((await listPlans(bench.db)).map((plan) => plan.name)).not.toContain('Odd');
+});

@@ -3,7 +3,7 @@
 import { Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
-import type { ToldWriting, WritingSteps } from '@/server/operations/undoWriting';
+import type { WritingSteps } from '@/server/operations/undoWriting';
 import { WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { writingWords } from './writingWords';
@@ -11,28 +11,30 @@ import { writingWords } from './writingWords';
 /** The last act of writing undone, or done again; Ctrl+Z and Ctrl+Shift+Z outside of a text. */
 export function UndoRedo({ assignmentId, settle }: { assignmentId: string; settle: () => Promise<void> }) {
   const queries = useQueryClient();
+  const where = `assignments/${assignmentId}/writing`;
   const { data: steps } = useQuery({
     queryKey: ['photos', assignmentId, 'steps'],
-    queryFn: () => ask<WritingSteps>(`assignments/${assignmentId}/writing`),
+    queryFn: () => ask<WritingSteps>(where),
   });
-  const { mutate, isPending, data, error } = useMutation({
-    mutationFn: async ({ id, undone }: { id: string; undone: boolean }) => {
+  const { mutate, data, error } = useMutation({
+    // Presses are carried out one after the other: each key takes the act that is then the next one.
+    scope: { id: where },
+    mutationFn: async ({ id, undone }: { id?: string; undone: boolean }) => {
       await settle();
-      return ask<{ kept: number }>(`assignments/${assignmentId}/writing`, 'PATCH', { writingId: id, undone });
+      const next = async () => (await ask<WritingSteps>(where))[undone ? 'undo' : 'redo']?.id;
+      const writingId = id ?? (await next());
+      return writingId ? ask<{ kept: number }>(where, 'PATCH', { writingId, undone }) : { kept: 0 };
     },
     onSettled: () => queries.invalidateQueries({ queryKey: ['photos', assignmentId] }),
   });
   const { undo, redo } = steps ?? {};
-  const step = (act: ToldWriting | undefined, undone: boolean) =>
-    act && !isPending && mutate({ id: act.id, undone });
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const letter = event.key.toLowerCase();
       if (!(event.ctrlKey || event.metaKey) || event.altKey || isText(event.target)) return;
       if (letter !== 'z' && letter !== 'y') return;
       event.preventDefault();
-      const again = letter === 'y' || event.shiftKey;
-      step(again ? redo : undo, !again);
+      mutate({ undone: letter === 'z' && !event.shiftKey });
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
@@ -42,9 +44,8 @@ export function UndoRedo({ assignmentId, settle }: { assignmentId: string; settl
       {undo && (
         <WordAct
           type="button"
-          disabled={isPending}
           aria-keyshortcuts="Control+Z"
-          onClick={() => step(undo, true)}
+          onClick={() => mutate({ id: undo.id, undone: true })}
         >
           Undo {writingWords(undo)}
         </WordAct>
@@ -52,9 +53,8 @@ export function UndoRedo({ assignmentId, settle }: { assignmentId: string; settl
       {redo && (
         <WordAct
           type="button"
-          disabled={isPending}
           aria-keyshortcuts="Control+Shift+Z"
-          onClick={() => step(redo, false)}
+          onClick={() => mutate({ id: redo.id, undone: false })}
         >
           Redo {writingWords(redo)}
         </WordAct>

@@ -5,6 +5,7 @@ import { assignments, plans, templates } from '../db/schema';
 import type { StoredPlan } from '../db/stored';
 import { announce } from '../jobs/queue';
 import { type Assignment, changeAssignment, readAssignment } from './assignments';
+import { checkedChoices } from './checkedChoices';
 import { found, OperationError } from './operationError';
 
 export interface Plan {
@@ -34,6 +35,7 @@ export async function keepPlan(
 ): Promise<{ id: string }> {
   const named = name.replace(/\s+/g, ' ').trim();
   if (named === '') throw new OperationError('Give the plan a name.');
+  checkedChoices(choices);
   const { inForce } = await readAssignment(db, assignmentId);
   const stored: StoredPlan = { ...choices, templates: inForce };
   return db.transaction(async (tx) => {

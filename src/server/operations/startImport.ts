@@ -1,7 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { parseKeywords } from '../../core/keywords/parse';
 import { type ImportChoices, usualChoices } from '../../core/naming/importChoices';
-import { compileText } from '../../core/templates/placeholders';
 import type { Database, Queries } from '../db/client';
 import { inParts } from '../db/oneOf';
 import { assignments, plans, runItems, runs } from '../db/schema';
@@ -10,9 +8,8 @@ import { inTransaction } from '../db/transaction';
 import { pathInside } from '../files/folders';
 import { bytesOf, freeBytes, isWritable } from '../files/room';
 import { announce, enqueuePreviews, enqueueRun } from '../jobs/queue';
-import { problemWords } from '../problems/words';
 import { readAssignment } from './assignments';
-import { checkedValue } from './checkedValue';
+import { checkedChoices } from './checkedChoices';
 import { refuseFillIns } from './fillIns';
 import { folderById, openFolder } from './folders';
 import { found, OperationError } from './operationError';
@@ -45,10 +42,7 @@ export async function startImport(
   const source = await folderById(db, assignment.sourceFolderId);
   for (const path of asked) await pathInside(source.path, path);
   const choices: ImportChoices = { ...usualChoices, ...wished };
-  refuseBadPattern(choices);
-  const keywords = parseKeywords(choices.keywords);
-  checkedValue('keywords', keywords);
-  if (choices.rating) checkedValue('rating', choices.rating);
+  const keywords = checkedChoices(choices);
   const templates = await templatesById(db, assignment.inForce);
   refuseFillIns(templates);
   if (choices.way !== 'take-up') {
@@ -98,17 +92,6 @@ export async function startImport(
     await announce(tx, { kind: 'run', id: runId });
     return { runId };
   });
-}
-
-/** A pattern that cannot be understood is told before anything is copied. */
-function refuseBadPattern({ name, folder }: ImportChoices): void {
-  for (const [what, text] of [
-    ['names', name],
-    ['folders', folder],
-  ] as const) {
-    const [problem] = compileText(text).problems;
-    if (problem) throw new OperationError(`The pattern of ${what} cannot be used. ${problemWords(problem)}`);
-  }
 }
 
 /** A folder that cannot be written to, or has no room, is told before anything is copied. */
