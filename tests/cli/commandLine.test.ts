@@ -386,3 +386,14 @@ test('files of others are left alone, filled, or written, as --others says', asy
   );
   expect(fabrica('embed', '--template', 'place.json', '--in-place', 'hers.jpg').status).toBe(0);
 });
+
+test('keywords that cannot be kept are told before the first file', async () => {
+  template();
+  await picture('a.jpg');
+  const before = digest('a.jpg');
+  const asked = ['--template', 'house.json', ...facts, '--in-place', 'a.jpg'];
+  const done = fabrica('embed', '--keywords', 'ketch, \u0001', ...asked);
+  expect(done).toMatchObject({ status: 2 });
+  expect(done.lines[0]).toMatch(/^--keywords cannot be used\./);
+  expect(digest('a.jpg')).toBe(before);
+});

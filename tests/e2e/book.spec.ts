@@ -253,6 +253,9 @@ test('from a picture that is described; what belongs to it alone is not ticked',
   await page.getByRole('button', { name: /^Begin it with/ }).click();
   await expect(page.getByLabel('Name of the template')).toHaveValue('From kt26-0401');
   await expect(box('Creator')).toHaveText('Aune Pell');
+  // What one picture says does not go into every new assignment.
+  const begun = await page.request.get(`${address}/api/templates/${page.url().split('/').at(-1)}`);
+  expect(await begun.json()).toMatchObject({ draft: { kind: 'job' } });
 });
 
 test('out as a file and in again, the same', async () => {

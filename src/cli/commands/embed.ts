@@ -1,5 +1,6 @@
 import { mkdir, readFile } from 'node:fs/promises';
 import path from 'node:path';
+import { checkValue } from '../../core/catalogue/checkValue';
 import { fieldLabel } from '../../core/catalogue/fields';
 import { parseKeywords } from '../../core/keywords/parse';
 import { ownNames } from '../../core/rights/makers';
@@ -43,7 +44,7 @@ export async function embed(args: EmbedArguments): Promise<number> {
   const settings: EmbedSettings = {
     ...(await compiled(args.templates)),
     others,
-    keywords: args.keywords === undefined ? [] : parseKeywords(args.keywords),
+    keywords: keywordsOf(args.keywords),
     facts: Object.fromEntries(args.facts.map(fact)),
     today: localToday(),
     choices: {
@@ -92,6 +93,14 @@ async function compiled(names: readonly string[]): Promise<Pick<EmbedSettings, '
   const [wrong] = made.problems;
   if (wrong) throw new UsageError(`a template cannot be used. ${problemWords(wrong)}`);
   return { templates: made, own: ownNames(templates, {}) };
+}
+
+function keywordsOf(text = ''): readonly string[] {
+  const terms = parseKeywords(text);
+  const checked = checkValue('keywords', terms);
+  if ('problem' in checked)
+    throw new UsageError(`--keywords cannot be used. ${problemWords(checked.problem)}`);
+  return terms;
 }
 
 function fact(text: string): [string, string] {

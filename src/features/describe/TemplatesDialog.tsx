@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { makerKey } from '@/core/rights/makers';
 import type { AnsweredMaker } from '@/server/operations/makers';
 import type { TemplatesProof } from '@/server/operations/writeDrafts';
-import { Act, Plain } from '@/ui/acts';
+import { Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { MakerQuestions } from '@/ui/MakerQuestions';
@@ -43,9 +43,10 @@ export function TemplatesDialog({ assignmentId, ids, inForce, onPut, onClose }: 
           <Plain type="button" onClick={onClose}>
             Cancel
           </Plain>
-          <Act type="button" disabled={!ready} onClick={() => onPut(chosen)}>
+          {/* Madder is for what writes into files. */}
+          <Plain type="button" fontWeight="600" disabled={!ready} onClick={() => onPut(chosen)}>
             {ready ? `Put into ${proof.pictures.toLocaleString()}` : 'Nothing to put in'}
-          </Act>
+          </Plain>
         </>
       }
     >

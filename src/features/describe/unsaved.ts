@@ -27,12 +27,16 @@ export function forgetUnsaved(assignmentId: string, { key }: WritingAct): void {
   }
 }
 
+/** The server knows an act by its key for thirty days: an older one could be carried out a second time. */
+const OLDEST_MS = 25 * 24 * 60 * 60 * 1000;
+
 /** Acts that an earlier page could not save, oldest first. */
 export function unsavedActs(assignmentId: string): WritingAct[] {
   try {
     return Object.keys(localStorage)
       .filter((key) => key.startsWith(place(assignmentId)))
       .map((key) => JSON.parse(localStorage.getItem(key)!) as WritingAct)
+      .filter((act) => Date.now() - act.at < OLDEST_MS)
       .sort((a, b) => a.at - b.at);
   } catch {
     return [];

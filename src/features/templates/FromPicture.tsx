@@ -1,11 +1,12 @@
 'use client';
 
-import { Box, chakra, Dialog, Flex, Portal } from '@chakra-ui/react';
+import { Box, chakra } from '@chakra-ui/react';
 import { useState } from 'react';
 import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
 import { entriesFromValues } from '@/core/templates/fromValues';
 import type { Values } from '@/core/templates/resolve';
 import { Plain } from '@/ui/acts';
+import { DialogFrame } from '@/ui/DialogFrame';
 import { useBegin } from './useBegin';
 import { entryText } from './words';
 
@@ -19,22 +20,7 @@ export function FromPicture({ name, values }: { name: string; values: Values }) 
       <Plain type="button" onClick={() => setOpen(true)}>
         Make a template of it
       </Plain>
-      <Dialog.Root
-        open={open}
-        onOpenChange={(event) => setOpen(event.open)}
-        size="lg"
-        scrollBehavior="inside"
-        placement="center"
-      >
-        <Portal>
-          <Dialog.Backdrop bg="blackAlpha.500" />
-          <Dialog.Positioner>
-            <Dialog.Content bg="leaf" borderRadius="sm" borderWidth="1px" borderColor="rule" boxShadow="none">
-              <Choosing name={name} values={values} onClose={() => setOpen(false)} />
-            </Dialog.Content>
-          </Dialog.Positioner>
-        </Portal>
-      </Dialog.Root>
+      {open && <Choosing name={name} values={values} onClose={() => setOpen(false)} />}
     </>
   );
 }
@@ -48,7 +34,8 @@ function Choosing({ name, values, onClose }: { name: string; values: Values; onC
   const begin = () =>
     mutate({
       name: `From ${name.replace(/\.[^.]*$/, '')}`,
-      kind: 'standing',
+      // One picture's words are not to go into every job: that it is standing is said on its page.
+      kind: 'job',
       entries: offered.map((one) => one.entry).filter((entry) => chosen.has(entry.field)),
     });
   const tick = (id: FieldId, ticked: boolean) =>
@@ -59,56 +46,54 @@ function Choosing({ name, values, onClose }: { name: string; values: Values; onC
       return next;
     });
   return (
-    <>
-      <Dialog.Header paddingBottom="2">
-        <Dialog.Title fontFamily="heading" fontSize="1.3125rem">
-          A template of {name}
-        </Dialog.Title>
-      </Dialog.Header>
-      <Dialog.Body fontSize="0.875rem">
-        {offered.map(({ entry, individual }) => (
-          <chakra.label
-            key={entry.field}
-            display="flex"
-            gap="3"
-            borderTopWidth="1px"
-            paddingY="1.5"
-            alignItems="baseline"
-          >
-            <input
-              type="checkbox"
-              checked={chosen.has(entry.field)}
-              onChange={(event) => tick(entry.field, event.target.checked)}
-            />
-            <chakra.span width="11em" flexShrink={0} color="soft">
-              {fieldLabel(entry.field)}
-            </chakra.span>
-            <Box flex="1" minWidth="0" overflowWrap="anywhere" lineClamp={3} whiteSpace="pre-line">
-              {entryText(entry)}
-            </Box>
-            {individual && (
-              <chakra.span color="weldText" fontSize="0.8125rem" flexShrink={0}>
-                of this picture alone
-              </chakra.span>
-            )}
-          </chakra.label>
-        ))}
-        {error && (
-          <Box role="alert" color="weldText">
-            {error.message}
-          </Box>
-        )}
-      </Dialog.Body>
-      <Dialog.Footer borderTopWidth="1px">
-        <Flex gap="3">
+    <DialogFrame
+      title={`A template of ${name}`}
+      size="lg"
+      onClose={onClose}
+      acts={
+        <>
           <Plain type="button" onClick={onClose}>
             Not now
           </Plain>
           <Plain type="button" disabled={chosen.size === 0 || isPending} onClick={begin}>
             Begin it with {chosen.size} lines
           </Plain>
-        </Flex>
-      </Dialog.Footer>
-    </>
+        </>
+      }
+    >
+      {offered.map(({ entry, individual }) => (
+        <chakra.label
+          key={entry.field}
+          display="flex"
+          gap="3"
+          fontSize="0.875rem"
+          borderTopWidth="1px"
+          paddingY="1.5"
+          alignItems="baseline"
+        >
+          <input
+            type="checkbox"
+            checked={chosen.has(entry.field)}
+            onChange={(event) => tick(entry.field, event.target.checked)}
+          />
+          <chakra.span width="11em" flexShrink={0} color="soft">
+            {fieldLabel(entry.field)}
+          </chakra.span>
+          <Box flex="1" minWidth="0" overflowWrap="anywhere" lineClamp={3} whiteSpace="pre-line">
+            {entryText(entry)}
+          </Box>
+          {individual && (
+            <chakra.span color="weldText" fontSize="0.8125rem" flexShrink={0}>
+              of this picture alone
+            </chakra.span>
+          )}
+        </chakra.label>
+      ))}
+      {error && (
+        <Box role="alert" color="weldText">
+          {error.message}
+        </Box>
+      )}
+    </DialogFrame>
   );
 }

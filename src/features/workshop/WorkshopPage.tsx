@@ -36,6 +36,7 @@ interface Props {
 /** The workshop: where everything begins and is found again. */
 export function WorkshopPage({ assignments, templates, folders, drops }: Props) {
   const { data: runs = [] } = useQuery({ queryKey: ['runs'], queryFn: () => ask<ListedRun[]>('runs') });
+  const standing = templates.find((one) => one.kind === 'standing');
   return (
     <>
       <TopLine place="Workshop">
@@ -77,9 +78,9 @@ export function WorkshopPage({ assignments, templates, folders, drops }: Props) 
           {assignments.length === 0 && (
             <Box color="soft" paddingY="2">
               An assignment is one job: its pictures, its facts, the templates that go into it.{' '}
-              {templates.length === 0
+              {!standing
                 ? 'Begin one here; make a template first if you like, so that your name is in every picture from the start.'
-                : `“${templates[0]!.name}” goes into its pictures from the start. Next: name the job, the folder that its pictures come from, and the folder that they go to.`}
+                : `“${standing.name}” goes into its pictures from the start. Next: name the job, the folder that its pictures come from, and the folder that they go to.`}
             </Box>
           )}
           <NewAssignment open={assignments.length === 0} />

@@ -279,12 +279,16 @@ export const writings = pgTable(
 );
 
 /** Acts that begin something, by the key that came with the request: sent again, they answer what they answered. */
-export const acts = pgTable('acts', {
-  key: text().primaryKey(),
-  act: text().notNull(),
-  result: jsonb(),
-  createdAt: createdAt(),
-});
+export const acts = pgTable(
+  'acts',
+  {
+    key: text().primaryKey(),
+    act: text().notNull(),
+    result: jsonb(),
+    createdAt: createdAt(),
+  },
+  (table) => [index('acts_created').on(table.createdAt)],
+);
 
 export const runs = pgTable('runs', {
   id: id(),

@@ -30,7 +30,7 @@ export async function once<T>(
     }
     const result = await work(tx as unknown as Database);
     await tx.update(acts).set({ result }).where(eq(acts.key, key));
-    await tx.delete(acts).where(lt(acts.createdAt, sql`now() - interval '1 day'`));
+    await tx.delete(acts).where(lt(acts.createdAt, sql`now() - interval '30 days'`));
     return result;
   });
 }

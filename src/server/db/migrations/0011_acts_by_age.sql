@@ -1,0 +1,1 @@
+CREATE INDEX "acts_created" ON "acts" USING btree ("created_at");
