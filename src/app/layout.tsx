@@ -1,7 +1,9 @@
 import '@fontsource-variable/fraunces';
 import '@fontsource-variable/source-sans-3';
 import type { Metadata } from 'next';
+import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
+import { setLocale } from '@/core/wording/locale';
 import { Providers } from '@/ui/Providers';
 
 export const metadata: Metadata = {
@@ -11,11 +13,21 @@ export const metadata: Metadata = {
 /** Pages show the files and the database as they are now. */
 export const dynamic = 'force-dynamic';
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+const LONGEST_TAG = 35;
+
+/** The first language of the browser: numbers and dates are written as the person writes them. */
+async function preferredLocale(): Promise<string | undefined> {
+  const accepted = (await headers()).get('accept-language');
+  return accepted?.split(/[,;]/)[0]?.trim().slice(0, LONGEST_TAG) || undefined;
+}
+
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const locale = await preferredLocale();
+  setLocale(locale);
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
-        <Providers>{children}</Providers>
+        <Providers locale={locale}>{children}</Providers>
       </body>
     </html>
   );

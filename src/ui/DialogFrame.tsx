@@ -1,9 +1,9 @@
 'use client';
 
 import { Dialog, Portal } from '@chakra-ui/react';
-import type { ReactNode } from 'react';
+import { type ReactNode, useRef } from 'react';
 
-/** A dialog as all of ours look: a title, what it is about, and its acts at the foot. */
+/** A dialog as all of ours look: a title, what it is about, and its acts at the foot. What has `data-autofocus` is focused first. */
 export function DialogFrame({
   title,
   size,
@@ -17,9 +17,11 @@ export function DialogFrame({
   onClose: () => void;
   children: ReactNode;
 }) {
+  const content = useRef<HTMLDivElement>(null);
   return (
     <Dialog.Root
       open
+      initialFocusEl={() => content.current?.querySelector<HTMLElement>('[data-autofocus]') ?? null}
       onOpenChange={(event) => !event.open && onClose()}
       size={size}
       scrollBehavior="inside"
@@ -28,7 +30,14 @@ export function DialogFrame({
       <Portal>
         <Dialog.Backdrop bg="blackAlpha.500" />
         <Dialog.Positioner>
-          <Dialog.Content bg="leaf" borderRadius="sm" borderWidth="1px" borderColor="rule" boxShadow="none">
+          <Dialog.Content
+            ref={content}
+            bg="leaf"
+            borderRadius="sm"
+            borderWidth="1px"
+            borderColor="rule"
+            boxShadow="none"
+          >
             <Dialog.Header paddingBottom="2">
               <Dialog.Title fontFamily="heading" fontSize="1.3125rem">
                 {title}

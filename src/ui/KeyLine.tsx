@@ -4,6 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { type ReactNode, useMemo } from 'react';
 import { countStrips, type Strip } from '@/core/threads/stroke';
 import { type ThreadId, threads } from '@/core/threads/threads';
+import { agrees, formatNumber } from '@/core/wording/counts';
 import { GroupStroke } from './strokes';
 
 /** Above every set: the eight names with counts. Activating one selects the pictures that lack it. */
@@ -36,8 +37,8 @@ export function KeyLine({
           strips.length === 0
             ? ''
             : [
-                foot ? `${foot} ${foot === 1 ? 'lacks' : 'lack'}` : '',
-                broken ? `${broken} ${broken === 1 ? 'disagrees' : 'disagree'}` : '',
+                foot ? `${formatNumber(foot)} ${agrees(foot, 'lacks', 'lack')}` : '',
+                broken ? `${formatNumber(broken)} ${agrees(broken, 'disagrees', 'disagree')}` : '',
               ]
                 .filter(Boolean)
                 .join(', ') || 'all';

@@ -7,10 +7,12 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { useServerInsertedHTML } from 'next/navigation';
 import { ThemeProvider } from 'next-themes';
 import { type ReactNode, useState } from 'react';
+import { setLocale } from '@/core/wording/locale';
 import { system } from './theme';
 
 /** Emotion registry → query client → Chakra → ground: in this order server and browser agree. */
-export function Providers({ children }: { children: ReactNode }) {
+export function Providers({ locale, children }: { locale: string | undefined; children: ReactNode }) {
+  setLocale(locale);
   const [queries] = useState(
     () => new QueryClient({ defaultOptions: { queries: { staleTime: 5000, retry: 1 } } }),
   );

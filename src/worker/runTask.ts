@@ -14,7 +14,7 @@ import { failureOf } from './items/failure';
 import { importItem } from './items/importItem';
 import { importRunFor } from './items/importRun';
 import { removeSources } from './items/removeSource';
-import { takeBackItem } from './items/takeBackItem';
+import { undoItemFor } from './items/undo/undoItem';
 
 /** Items in hand at the same time. */
 const AT_ONCE = 3;
@@ -97,7 +97,7 @@ function progressOf(db: Database, { id, kind, assignmentId }: Run): () => Promis
     if (now - told < TELL_MS) return;
     told = now;
     await announce(db, { kind: 'run', id });
-    if (kind !== 'import' || now - toldPhotos < TELL_PHOTOS_MS) return;
+    if (kind === 'embed' || now - toldPhotos < TELL_PHOTOS_MS) return;
     toldPhotos = now;
     await announce(db, { kind: 'photos', id: assignmentId });
   };
@@ -189,7 +189,7 @@ function isDatabaseGone(error: unknown): boolean {
 }
 
 async function carrierFor(db: Database, run: Run, mark: Mark): Promise<(item: Item) => Promise<void>> {
-  if (run.kind === 'take-back') return (item) => takeBackItem(db, item);
+  if (run.kind === 'undo') return undoItemFor(db, run, mark);
   const assignment = await readAssignment(db, run.assignmentId);
   if (run.kind === 'embed') {
     const { fields, replaceUnreadable = false, breakProvenance = false } = run.parameters as EmbedParameters;

@@ -56,13 +56,13 @@ const act = () => page.getByRole('button', { name: /^(Bring|Move) in \d+$/ });
 test('a source is chosen; names, folders and a second copy are shown on the pictures that come', async () => {
   await page.goto(`${home}/bring-in`);
   await page.getByRole('button', { name: 'another folder of this machine' }).click();
-  await page.getByLabel('Folder of this machine').fill(card);
-  await page.getByRole('button', { name: 'open it' }).click();
+  await page.getByLabel('Path of the folder').fill(card);
+  await page.getByRole('button', { name: 'Use this folder' }).click();
   await expect(act()).toBeVisible();
   await page.getByLabel('Names').fill('{{ date taken : yMMdd }}-{{ running number : 3 }}');
   await page.getByLabel('Folders').fill('{{ year taken }}');
   await expect(page.getByText(/^kt26-0401\.jpg → 2026\/\d{8}-001\.jpg$/)).toBeVisible();
-  await page.getByLabel('Second copy in').fill(second);
+  await page.getByRole('textbox', { name: 'Second copy in' }).fill(second);
   await page.getByLabel('Keywords for all of them').fill('by plan');
   await page.getByLabel('Starting rating').selectOption('3');
   const proof = page.getByRole('region', { name: 'Review changes before they are written' });
@@ -153,10 +153,10 @@ test('a move takes them from where they came', async () => {
   mkdirSync(source);
   copyFileSync(path.join(card, 'kt26-0402.jpg'), path.join(source, 'moved.jpg'));
   await page.getByRole('button', { name: 'another folder of this machine' }).click();
-  await page.getByLabel('Folder of this machine').fill(source);
-  await page.getByRole('button', { name: 'open it' }).click();
+  await page.getByLabel('Path of the folder').fill(source);
+  await page.getByRole('button', { name: 'Use this folder' }).click();
   await page.getByLabel('How to bring them in').selectOption('move');
-  await page.getByLabel('Second copy in').fill('');
+  await page.getByRole('textbox', { name: 'Second copy in' }).fill('');
   await page.getByRole('checkbox', { name: 'moved.jpg' }).check();
   await page.getByRole('button', { name: 'Move in 1' }).click();
   await expect(page.getByRole('heading', { name: 'Moved in 1 of 1' })).toBeVisible();
@@ -169,8 +169,8 @@ const ask = (way: 'put' | 'post', what: string, sentData: object) =>
 test('a slow card: the run is paused and goes on; the card is taken out, and what failed is tried again', async () => {
   await page.goto(`${home}/bring-in`);
   await page.getByRole('button', { name: 'another folder of this machine' }).click();
-  await page.getByLabel('Folder of this machine').fill(card);
-  await page.getByRole('button', { name: 'open it' }).click();
+  await page.getByLabel('Path of the folder').fill(card);
+  await page.getByRole('button', { name: 'Use this folder' }).click();
   await page.getByLabel('How to bring them in').selectOption('copy');
   await page.getByRole('button', { name: 'tick all' }).last().click();
   await ask('put', 'card', { speed: 12_000 });
@@ -208,8 +208,8 @@ test('a drop folder brings in by itself what is put there, and holds others’ p
   mkdirSync(folder);
   await ask('put', 'makers', { name: 'Mats Orrin', answer: 'unknown' });
   await page.getByRole('button', { name: 'another folder of this machine' }).click();
-  await page.getByLabel('Folder of this machine').fill(folder);
-  await page.getByRole('button', { name: 'open it' }).click();
+  await page.getByLabel('Path of the folder').fill(folder);
+  await page.getByRole('button', { name: 'Use this folder' }).click();
   await expect(page.getByRole('heading', { name: 'Nothing here' })).toBeVisible();
   const dropping = page.getByLabel('a drop folder: what comes there is brought in by itself');
   await dropping.click();
@@ -225,11 +225,11 @@ test('a drop folder brings in by itself what is put there, and holds others’ p
   await expect.poll(() => filesIn(working).join(), { timeout: 60_000 }).toContain('dropped yard.jpg');
   const cut = await sharp(path.join(card, 'kt26-0414.jpg')).resize(300).jpeg().keepMetadata().toBuffer();
   writeFileSync(path.join(folder, 'theirs.jpg'), cut);
-  await expect(page.getByText('1 held back until it is said who Mats Orrin is.')).toBeVisible({
+  await expect(page.getByText('1 picture held back until you say who Mats Orrin is.')).toBeVisible({
     timeout: 60_000,
   });
   await page.goto(address);
-  await expect(page.getByText('1 held back until it is said who Mats Orrin is.')).toBeVisible();
+  await expect(page.getByText('1 picture held back until you say who Mats Orrin is.')).toBeVisible();
 });
 
 test('nothing complained in the browser', () => {

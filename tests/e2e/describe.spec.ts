@@ -235,6 +235,39 @@ test('a record that other programs refuse is only written new after a yes', asyn
   expect(exiv2('refused.jpg')).toMatch(/Xmp\.dc\.description\s+.*Written on request\./);
 });
 
+test('records that disagree show which one says what, and are settled there in one act', async () => {
+  const file = path.join(working, 'kt26-0402.jpg');
+  execFileSync('exiv2', ['-M', 'set Xmp.photoshop.City Havnes', '-M', 'set Xmp.photoshop.State Rogn', file]);
+  execFileSync('exiv2', ['-M', 'set Iptc.Application2.City Pellvik', file]);
+  execFileSync('exiv2', ['-M', 'set Iptc.Application2.ProvinceState Sunn', file]);
+  await page.goto(`${address}/assignments/${id}/describe`);
+  await cell('kt26-0402.jpg').click();
+  const open = page.getByRole('button', { name: 'Settle what disagrees in this picture …' });
+  await open.click();
+  const dialog = page.getByRole('dialog');
+  const city = dialog.getByRole('group', { name: 'City' });
+  await expect(city).toContainText('Havnes');
+  await expect(city).toContainText('Pellvik');
+  await city.getByRole('radio', { name: /^Picture, IIM/ }).focus();
+  await page.keyboard.press('Space');
+  await dialog
+    .getByRole('group', { name: 'Province or State' })
+    .getByRole('radio', { name: /Leave/ })
+    .check();
+  await dialog.getByRole('button', { name: 'Settle 1 field', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Undo disagreements in 1 picture' })).toBeVisible();
+  await open.click();
+  await expect(dialog.getByRole('group', { name: 'City' })).toHaveCount(0);
+  await dialog.getByRole('button', { name: 'Cancel' }).click();
+  await page.getByRole('button', { name: 'Embed 1', exact: true }).click();
+  await dialog.getByRole('button', { name: /^Embed 1/ }).click();
+  await expect(page.getByRole('heading', { name: 'Embedded 1 of 1' })).toBeVisible();
+  expect(exiv2('kt26-0402.jpg')).toMatch(/Iptc\.Application2\.City\s+Pellvik/);
+  expect(exiv2('kt26-0402.jpg')).toMatch(/Xmp\.photoshop\.City\s+Pellvik/);
+  expect(exiv2('kt26-0402.jpg')).toMatch(/Iptc\.Application2\.ProvinceState\s+Sunn/);
+  expect(exiv2('kt26-0402.jpg')).toMatch(/Xmp\.photoshop\.State\s+Rogn/);
+});
+
 test('nothing complained in the browser', () => {
   expect(complaints).toEqual([]);
 });

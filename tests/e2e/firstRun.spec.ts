@@ -27,8 +27,8 @@ test('five answers, one assignment, and the picture carries them; a changed numb
     ).toBeVisible();
     await expect(page.getByRole('link', { name: 'Who I am' })).toHaveCount(1);
     await page.getByLabel('Name', { exact: true }).fill('First job');
-    await page.getByLabel('Pictures come from').fill(source);
-    await page.getByLabel('Folder', { exact: true }).fill(working);
+    await page.getByRole('textbox', { name: 'Pictures come from' }).fill(source);
+    await page.getByRole('textbox', { name: 'Folder', exact: true }).fill(working);
     await page.getByRole('button', { name: 'Begin' }).dblclick();
     await expect(page).toHaveURL(/\/assignments\/[0-9a-f-]{36}\//);
     await page.getByRole('link', { name: /^Bring in/ }).click();

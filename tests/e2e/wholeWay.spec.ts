@@ -167,21 +167,22 @@ test('a picture dropped from elsewhere is read in the browser and sent nowhere',
   );
 });
 
-test('the run is taken back: the file is what it was, the words are drafts again', async () => {
+test('the run is undone: the file is what it was, the words are drafts again', async () => {
   await openStage('Describe');
   const file = inFolder('kt26-0404.jpg');
   const before = digest(file);
   await page.locator('[data-photo="kt26-0404.jpg"]').click();
-  await page.getByLabel('Caption').fill('Written, then taken back.');
+  await page.getByLabel('Caption').fill('Written, then undone.');
   await page.getByRole('button', { name: 'Embed 1', exact: true }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Embed 1' }).click();
   await expect(page.getByRole('heading', { name: 'Embedded 1 of 1' })).toBeVisible();
   expect(digest(file)).not.toBe(before);
-  await page.getByRole('button', { name: 'Take back 1' }).click();
-  await expect(page.getByRole('heading', { name: 'Taken back 1 of 1' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo this run' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Undo 1' }).click();
+  await expect(page.getByRole('heading', { name: 'Undone 1 of 1' })).toBeVisible();
   expect(digest(file)).toBe(before);
   await openStage('Describe');
-  await expect(page.locator('[data-photo="kt26-0404.jpg"]')).toContainText('Written, then taken back.');
+  await expect(page.locator('[data-photo="kt26-0404.jpg"]')).toContainText('Written, then undone.');
 });
 
 test('a file that another program changed meanwhile is not overwritten, and the receipt says so', async () => {

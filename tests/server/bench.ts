@@ -1,16 +1,20 @@
 import { execFileSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { mkdirSync, mkdtempSync, readFileSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
+import { groupShots } from '@/core/naming/shots';
 import type { Entry } from '@/core/templates/template';
 import { type Database, database, pool } from '@/server/db/client';
 import { migrateDatabase } from '@/server/db/migrate';
 import { changeAssignment, createAssignment } from '@/server/operations/assignments';
+import { listPhotos } from '@/server/operations/photos';
 import { listRunItems, readRun } from '@/server/operations/runs';
+import { startImport } from '@/server/operations/startImport';
 import { createTemplate } from '@/server/operations/templates';
 import { carryOutRun } from '@/worker/runTask';
-import { embedInMemory, type WantedValues } from '../fixtures/embed';
+import { embedInMemory, valuesIn, type WantedValues } from '../fixtures/embed';
 
 /** A work bench for tests of the server: a real database, real folders, small real JPEGs. */
 export const root = path.resolve(__dirname, '../..');
@@ -102,3 +106,25 @@ export const receiptOf = async (db: Database, runId: string) => ({
 });
 
 export const carryOut = (db: Database, runId: string) => carryOutRun(db, runId, () => false);
+
+export const digest = (file: string) => createHash('sha256').update(readFileSync(file)).digest('hex');
+export const valuesOf = (file: string) => valuesIn(new Uint8Array(readFileSync(file)));
+export const wish = (paths: readonly string[], more = {}) => ({
+  paths,
+  leaveAsTheyAre: [],
+  keywords: '',
+  ...more,
+});
+
+/** An assignment with pictures that were brought in from its card. */
+export async function bringIn(
+  bench: Bench,
+  pictures: Readonly<Record<string, Uint8Array>>,
+  more: object = {},
+) {
+  const job = await assignmentWith(bench, pictures);
+  const chosen = groupShots(job.paths).map((shot) => shot.main);
+  const { runId } = await startImport(bench.db, job.id, wish(chosen, more));
+  await carryOut(bench.db, runId);
+  return { ...job, runId, photos: await listPhotos(bench.db, job.id) };
+}

@@ -8,7 +8,7 @@ import { once } from '@/server/operations/once';
 import { listPhotos } from '@/server/operations/photos';
 import { startEmbed } from '@/server/operations/startEmbed';
 import { AlreadyHere, startImport } from '@/server/operations/startImport';
-import { startTakeBack } from '@/server/operations/startTakeBack';
+import { startUndo } from '@/server/operations/startUndo';
 import { writeDrafts } from '@/server/operations/writeDrafts';
 import { assignmentWith, type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
 
@@ -91,7 +91,7 @@ test('an undo that is pressed twice is one undo', async () => {
   await writeDrafts(bench.db, id, ids, { kind: 'set', field: 'headline', value: 'Launch' });
   const { runId } = await startEmbed(bench.db, id, ids);
   await carryOut(bench.db, runId);
-  const [first, second] = await Promise.all([startTakeBack(bench.db, runId), startTakeBack(bench.db, runId)]);
+  const [first, second] = await Promise.all([startUndo(bench.db, runId), startUndo(bench.db, runId)]);
   expect(second).toEqual(first);
 });
 

@@ -1,10 +1,8 @@
 import { execFileSync } from 'node:child_process';
-import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import { encodeUtf8 } from '@/core/bytes/text';
-import { groupShots } from '@/core/naming/shots';
 import { drafts, photos, runItems, runs } from '@/server/db/schema';
 import { changeAssignment, readAssignment } from '@/server/operations/assignments';
 import { listPhotos } from '@/server/operations/photos';
@@ -12,14 +10,24 @@ import { readSource } from '@/server/operations/readSource';
 import { stopRun } from '@/server/operations/runs';
 import { startEmbed } from '@/server/operations/startEmbed';
 import { startImport } from '@/server/operations/startImport';
-import { startTakeBack } from '@/server/operations/startTakeBack';
+import { startUndo } from '@/server/operations/startUndo';
 import { changeTemplate } from '@/server/operations/templates';
 import { writeDrafts } from '@/server/operations/writeDrafts';
 import { carryOutRun } from '@/worker/runTask';
 import { jpegWith, xmpPacket, xmpSegment } from '../fixtures/build';
-import { valuesIn } from '../fixtures/embed';
 import { rawSample } from '../fixtures/formats';
-import { assignmentWith, type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
+import {
+  assignmentWith,
+  type Bench,
+  bringIn,
+  carryOut,
+  digest,
+  openBench,
+  receiptOf,
+  smallJpeg,
+  valuesOf,
+  wish,
+} from './bench';
 
 let bench: Bench;
 beforeAll(async () => {
@@ -27,17 +35,8 @@ beforeAll(async () => {
 });
 afterAll(() => bench.end());
 
-const digest = (file: string) => createHash('sha256').update(readFileSync(file)).digest('hex');
-const valuesOf = (file: string) => valuesIn(new Uint8Array(readFileSync(file)));
-const wish = (paths: readonly string[], more = {}) => ({ paths, leaveAsTheyAre: [], keywords: '', ...more });
-
-async function broughtIn(pictures: Readonly<Record<string, Uint8Array>>, more = {}) {
-  const job = await assignmentWith(bench, pictures);
-  const chosen = groupShots(job.paths).map((shot) => shot.main);
-  const { runId } = await startImport(bench.db, job.id, wish(chosen, more));
-  await carryOut(bench.db, runId);
-  return { ...job, runId, photos: await listPhotos(bench.db, job.id) };
-}
+const broughtIn = (pictures: Readonly<Record<string, Uint8Array>>, more = {}) =>
+  bringIn(bench, pictures, more);
 
 test('an import embeds templates and keywords while copying, and leaves others’ pictures as they are', async () => {
   const theirs = await smallJpeg(2, { creator: ['Mats Orrin'] });
@@ -167,11 +166,11 @@ test('embedding writes drafts and is taken back byte for byte; the words are dra
   await carryOut(bench.db, embed.runId);
   expect(await valuesOf(file)).toMatchObject({ city: 'Havnes' });
   expect((await listPhotos(bench.db, job.id))[0]!.drafts).toEqual({});
-  const back = await startTakeBack(bench.db, embed.runId);
+  const back = await startUndo(bench.db, embed.runId);
   await carryOut(bench.db, back.runId);
   expect(digest(file)).toBe(before);
   expect((await listPhotos(bench.db, job.id))[0]!.drafts.city?.value).toBe('Havnes');
-  await expect(startTakeBack(bench.db, embed.runId)).rejects.toThrow('nothing left');
+  await expect(startUndo(bench.db, embed.runId)).rejects.toThrow('nothing left');
 });
 
 test('a file that was changed after embedding is not taken back over', async () => {
@@ -181,7 +180,7 @@ test('a file that was changed after embedding is not taken back over', async () 
   const embed = await startEmbed(bench.db, job.id, [job.photos[0]!.id]);
   await carryOut(bench.db, embed.runId);
   execFileSync('exiv2', ['-q', '-M', 'set Xmp.photoshop.Headline XmpText Later', file]);
-  const back = await startTakeBack(bench.db, embed.runId);
+  const back = await startUndo(bench.db, embed.runId);
   await carryOut(bench.db, back.runId);
   expect((await receiptOf(bench.db, back.runId)).items[0]?.problems).toMatchObject([
     { code: 'changed-meanwhile' },
@@ -253,7 +252,7 @@ describe('a raw file, its JPEG and a sidecar are one photo', () => {
     await carryOut(bench.db, embed.runId);
     for (const name of ['a.jpg', 'a.xmp'])
       expect(await valuesOf(path.join(job.working, name))).toMatchObject({ city: 'Havnes' });
-    const back = await startTakeBack(bench.db, embed.runId);
+    const back = await startUndo(bench.db, embed.runId);
     await carryOut(bench.db, back.runId);
     expect(readdirSync(job.working).sort()).toEqual(['a.jpg', 'a.nef']);
     expect(digest(path.join(job.working, 'a.jpg'))).toBe(before);

@@ -66,7 +66,7 @@ export async function embed(args: EmbedArguments): Promise<number> {
 
 const OUTCOMES = {
   finished: 'its change was complete',
-  'taken-back': 'its change was taken back',
+  'rolled-back': 'its change was taken back',
   'left-alone': 'the file was changed since and was left alone',
 } as const;
 

@@ -72,7 +72,7 @@ export async function planShot(
       })),
       ...parts
         .filter((part) => isSidecar(part.role) && !(part.isNew && part.plan.unchanged))
-        .map((part) => ({ role: 'sidecar' as const, record: part.plan.after })),
+        .map((part) => ({ role: part.role as 'sidecar' | 'otherSidecar', record: part.plan.after })),
     ].sort((a, b) => ORDER.indexOf(a.role) - ORDER.indexOf(b.role)),
   );
   return {
@@ -89,7 +89,7 @@ export async function planShot(
   };
 }
 
-const ORDER = ['picture', 'sidecar', 'raw'] as const;
+const ORDER = ['picture', 'sidecar', 'otherSidecar', 'raw'] as const;
 
 export function isSidecar(role: ShotRole): boolean {
   return role === 'sidecar' || role === 'otherSidecar';
@@ -105,9 +105,8 @@ function togetherOf({ main, raw, sidecar, otherSidecar }: ShotFiles): PhotoRecor
   const mainRole = main.readOnly ? ('raw' as const) : ('picture' as const);
   const parts = [
     { role: mainRole, record: readContainer(main) },
-    ...[sidecar, otherSidecar].flatMap((one) =>
-      one ? [{ role: 'sidecar' as const, record: readContainer(one) }] : [],
-    ),
+    ...(sidecar ? [{ role: 'sidecar' as const, record: readContainer(sidecar) }] : []),
+    ...(otherSidecar ? [{ role: 'otherSidecar' as const, record: readContainer(otherSidecar) }] : []),
     ...(raw ? [{ role: 'raw' as const, record: readContainer(raw) }] : []),
   ];
   return combineRecords(parts.sort((a, b) => ORDER.indexOf(a.role) - ORDER.indexOf(b.role)));

@@ -26,6 +26,8 @@ export type Origin = 'xmp' | 'iim' | 'exif' | 'resource' | 'text' | 'sidecar';
 
 export interface Voice {
   readonly origin: Origin;
+  /** The file of the photo that says it, where it is not its picture or its (first) sidecar. */
+  readonly file?: 'raw' | 'otherSidecar';
   readonly value: FieldValue;
   /** Further readings of the same record, each of which says the same as another record that holds it. */
   readonly alternatives?: readonly FieldValue[];

@@ -6,13 +6,14 @@ import { type Problem, problem } from '../problems/problem';
 
 /** The record of one file of a photo. */
 export interface PartRecord {
-  readonly role: 'picture' | 'sidecar' | 'raw';
+  readonly role: 'picture' | 'sidecar' | 'otherSidecar' | 'raw';
   readonly record: PhotoRecord;
 }
 
 /**
  * One record of a photo of several files. The first file that speaks of a field gives its value: the
- * picture, then the sidecar, then the raw file. Where files say different things, a problem tells it.
+ * picture, then the sidecar, then the raw file. Where files say different things, a problem tells it. What
+ * a sidecar says takes the place of what its raw file says: readers of sidecars do not look there any more.
  */
 export function combineRecords(parts: readonly PartRecord[]): PhotoRecord {
   if (parts.length === 1) return parts[0]!.record;
@@ -21,27 +22,35 @@ export function combineRecords(parts: readonly PartRecord[]): PhotoRecord {
   for (const id of fieldIds) {
     const told = parts.flatMap((part) => {
       const reading = part.record.fields[id];
-      return reading ? [toldBy(part, reading)] : [];
+      return reading ? [{ role: part.role, reading: toldBy(part, reading) }] : [];
     });
-    const [first, ...others] = told;
+    const [first] = told;
     if (!first) continue;
-    const main: Voice = { origin: first.origin, value: first.value };
-    const differing = others.some((one) => !voicesAgree(id, main, { origin: one.origin, value: one.value }));
+    const hasSidecar = told.some(({ reading }) => reading.origin === 'sidecar');
+    const heard = told.filter(({ role }) => role !== 'raw' || !hasSidecar).map((one) => one.reading);
+    const differing = heard.slice(1).some((one) => !voicesAgree(id, voiceOf(heard[0]!), voiceOf(one)));
     if (differing) problems.push(problem('twins-disagree', id, { severity: 'info' }));
     fields[id] = {
-      ...first,
-      voices: told.flatMap((one) => one.voices),
-      agrees: !differing && told.every((one) => one.agrees),
+      ...first.reading,
+      voices: told.flatMap((one) => one.reading.voices),
+      agrees: !differing && heard.every((one) => one.agrees),
     };
   }
   return { fields, problems };
 }
 
+const voiceOf = ({ origin, value }: FieldReading): Voice => ({ origin, value });
+
+/** What a file says, each value with the file that holds it. */
 function toldBy({ role }: PartRecord, reading: FieldReading): FieldReading {
-  if (role !== 'sidecar') return reading;
-  return {
-    ...reading,
-    origin: 'sidecar',
-    voices: reading.voices.map((voice) => ({ ...voice, origin: 'sidecar' as const })),
-  };
+  if (role === 'picture') return reading;
+  const file = role === 'sidecar' ? {} : { file: role };
+  const isSidecar = role !== 'raw';
+  const origin = isSidecar ? ('sidecar' as const) : reading.origin;
+  const voices = reading.voices.map((voice) => ({
+    ...voice,
+    ...file,
+    ...(isSidecar ? { origin: 'sidecar' as const } : {}),
+  }));
+  return { ...reading, origin, voices };
 }

@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useRef } from 'react';
 import { useDropzone } from 'react-dropzone';
 import type { ImportChoices } from '@/core/naming/importChoices';
+import { formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments';
 import type { Surroundings } from '@/server/operations/context';
 import type { Shelf } from '@/server/operations/templateShelf';
@@ -104,7 +105,7 @@ export function BringInPage({
         <KeyLine strips={source.keyStrips} onLacking={(thread) => source.onlyLacking(thread)}>
           {source.reading !== undefined && (
             <Box role="status" color="soft">
-              {source.reading.toLocaleString()} of {source.data?.total.toLocaleString()} read
+              {formatNumber(source.reading)} of {formatNumber(source.data?.total ?? 0)} read
             </Box>
           )}
         </KeyLine>

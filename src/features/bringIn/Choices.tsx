@@ -5,6 +5,7 @@ import type { ReactNode } from 'react';
 import { field } from '@/core/catalogue/fields';
 import type { ImportChoices, ImportWay } from '@/core/naming/importChoices';
 import { Choice, Line } from '@/ui/acts';
+import { FolderField } from '../folders/FolderField';
 
 const ways: Readonly<Record<ImportWay, string>> = {
   copy: 'copy; the source stays as it is',
@@ -23,7 +24,7 @@ export function Choices({
   examples: readonly { readonly name: string; readonly path: string; readonly missing: readonly string[] }[];
 }) {
   const copies = choices.way !== 'take-up';
-  const line = (name: 'name' | 'folder' | 'secondCopy' | 'keywords', label: string, placeholder: string) => (
+  const line = (name: 'name' | 'folder' | 'keywords', label: string, placeholder: string) => (
     <Row label={label}>
       <Line
         aria-label={label}
@@ -61,7 +62,15 @@ export function Choices({
           )}
           {line('folder', 'Folders', 'none, or {{ year taken }}/{{ date taken : MM-dd }}')}
           {(choices.name !== '' || choices.folder !== '') && <Examples examples={examples} />}
-          {line('secondCopy', 'Second copy in', 'nowhere, or a folder on another disk')}
+          <Row label="Second copy in">
+            <FolderField
+              label="Second copy in"
+              hideLabel
+              value={choices.secondCopy}
+              onChange={(secondCopy) => onChange({ secondCopy })}
+              placeholder="nowhere; e.g. /media/second-disk/pictures"
+            />
+          </Row>
         </>
       )}
       {line('keywords', 'Keywords for all of them', 'separated by comma')}

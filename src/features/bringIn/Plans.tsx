@@ -4,11 +4,11 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { ImportChoices } from '@/core/naming/importChoices';
+import { formatDateTime } from '@/core/wording/formatDate';
 import type { Assignment } from '@/server/operations/assignments';
 import type { Plan } from '@/server/operations/plans';
 import { Choice, Line, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
-import { moment } from '@/ui/moment';
 import { differences } from './plan';
 
 /** Saved choices: which plan is in use, what differs from it, and keeping what is set as one. */
@@ -69,7 +69,7 @@ export function Plans({
       {plan && (
         <Box color={differs.length > 0 ? 'weldText' : 'soft'} role="status">
           {differs.length > 0 ? `differs from the plan: ${differs.join(', ')}` : 'as the plan says'}
-          {plan.lastUsed && `; last used ${moment(plan.lastUsed)}`}
+          {plan.lastUsed && `; last used ${formatDateTime(plan.lastUsed)}`}
         </Box>
       )}
       {plan && differs.length > 0 && (

@@ -3,6 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import type { Proof } from '@/core/drafts/proof';
 import type { ImportWay } from '@/core/naming/importChoices';
+import { counted, formatBytes } from '@/core/wording/counts';
 import { ProofLines } from '@/ui/ProofLines';
 import type { CardPicture } from './useSource';
 
@@ -35,10 +36,11 @@ export function ProofInNumbers({
       <chakra.details>
         <chakra.summary cursor="pointer">
           <chakra.span fontWeight="600">
-            {coming.length} {coming.length === 1 ? 'picture' : 'pictures'}, {sizeWords(bytes)},
+            {counted(coming.length, 'picture')}, {formatBytes(bytes)},
           </chakra.span>{' '}
           {wayWords[way]}.{' '}
-          {proof.pictures > 0 && `${proof.lines.length} kinds of change in ${proof.pictures}`}
+          {proof.pictures > 0 &&
+            `${counted(proof.lines.length, 'field changes', 'fields change')} in ${counted(proof.pictures, 'picture')}`}
           {asTheyAre > 0 && `${proof.pictures > 0 ? ', ' : ''}${asTheyAre} stay as they are`}.{' '}
           <chakra.span
             color={proof.replacing > 0 ? 'madderText' : 'soft'}
@@ -55,11 +57,4 @@ export function ProofInNumbers({
       </chakra.details>
     </Box>
   );
-}
-
-function sizeWords(bytes: number): string {
-  const units = ['bytes', 'kB', 'MB', 'GB', 'TB'];
-  const power = bytes === 0 ? 0 : Math.min(units.length - 1, Math.floor(Math.log10(bytes) / 3));
-  const value = bytes / 1000 ** power;
-  return `${value.toLocaleString(undefined, { maximumFractionDigits: value < 10 && power > 0 ? 1 : 0 })} ${units[power]}`;
 }

@@ -6,8 +6,9 @@ import { useRef, useState } from 'react';
 import type { Assignment } from '@/server/operations/assignments';
 import type { OpenedFolder } from '@/server/operations/folders';
 import type { SourceWish } from '@/server/operations/sources';
-import { Choice, Line, WordAct } from '@/ui/acts';
+import { Choice, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { FolderChooser } from '../folders/FolderChooser';
 import { useChangeAssignment } from '../prepare/useChangeAssignment';
 import { dropWords } from './dropWords';
 
@@ -24,11 +25,11 @@ export function SourceChoice({
     queryKey: ['folders'],
     queryFn: () => ask<OpenedFolder[]>('folders'),
   });
-  const [typing, setTyping] = useState<string>();
+  const [choosing, setChoosing] = useState(false);
   const { mutate, error } = useMutation({
     mutationFn: (wish: SourceWish) => ask<Assignment>(`assignments/${assignment.id}/source`, 'PUT', wish),
+    onSettled: () => setChoosing(false),
     onSuccess: (changed) => {
-      setTyping(undefined);
       queries.setQueryData(['assignment', assignment.id], changed);
       void queries.invalidateQueries({ queryKey: ['source'] });
       void queries.invalidateQueries({ queryKey: ['folders'] });
@@ -64,32 +65,16 @@ export function SourceChoice({
           ))}
         </Choice>
       </chakra.label>
-      {typing === undefined ? (
-        <WordAct type="button" onClick={() => setTyping('')}>
-          another folder of this machine
-        </WordAct>
-      ) : (
-        <chakra.form
-          display="flex"
-          gap="3"
-          onSubmit={(event) => {
-            event.preventDefault();
-            mutate({ path: typing });
-          }}
-        >
-          <Line
-            aria-label="Folder of this machine"
-            autoFocus
-            value={typing}
-            placeholder="/media/card/DCIM"
-            onChange={(event) => setTyping(event.target.value)}
-            height="1.625rem"
-            width="18em"
-          />
-          <WordAct type="submit" disabled={typing.trim() === ''}>
-            open it
-          </WordAct>
-        </chakra.form>
+      <WordAct type="button" onClick={() => setChoosing(true)}>
+        another folder of this machine
+      </WordAct>
+      {choosing && (
+        <FolderChooser
+          title="Pictures come from"
+          from={offered.find((one) => one.id === assignment.sourceFolderId)?.path ?? ''}
+          onClose={() => setChoosing(false)}
+          onChoose={(path) => mutate({ path })}
+        />
       )}
       <Picker words="files" label="Files to send" onFiles={onFiles} />
       <Picker words="a folder of my desktop" label="Folder to send" folder onFiles={onFiles} />

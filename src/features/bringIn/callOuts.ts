@@ -5,6 +5,7 @@ import { openFillIns } from '@/core/templates/fillIns';
 import type { PlaceholderContext } from '@/core/templates/placeholders';
 import { type CompiledTemplates, resolve, type Values } from '@/core/templates/resolve';
 import type { Template } from '@/core/templates/template';
+import { agrees, counted, formatNumber } from '@/core/wording/counts';
 
 /** Something to be seen before a run begins. */
 export interface CallOut {
@@ -68,7 +69,7 @@ function wrongYear({ entries }: Template, incoming: readonly Incoming[]): string
     .filter((one) => one !== '');
   const other = taken.filter((one) => one !== written).length;
   return other > 0
-    ? `its notice says ${written}, and ${other} of ${incoming.length} pictures were taken in another year.`
+    ? `its notice says ${written}, and ${formatNumber(other)} of ${counted(incoming.length, 'picture')} ${agrees(other, 'was', 'were')} taken in another year.`
     : undefined;
 }
 

@@ -1,3 +1,4 @@
+import { agrees, counted } from '@/core/wording/counts';
 import type { DropNotice } from '@/server/db/stored';
 
 /** What waits in a drop folder, and why. */
@@ -5,7 +6,8 @@ export function dropWords({ held, refused }: DropNotice): string {
   const count = held.reduce((sum, one) => sum + one.count, 0);
   const makers = held.map((one) => one.maker).join(', ');
   const parts = [
-    count > 0 && `${count} held back until it is said who ${makers} ${held.length === 1 ? 'is' : 'are'}.`,
+    count > 0 &&
+      `${counted(count, 'picture')} held back until you say who ${makers} ${agrees(held.length, 'is', 'are')}.`,
     refused && `Nothing is brought in: ${refused}`,
   ];
   return parts.filter(Boolean).join(' ');

@@ -6,6 +6,7 @@ import { utf8Length } from '@/core/bytes/text';
 import { field } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
 import type { Across } from '@/core/drafts/across';
+import { formatNumber } from '@/core/wording/counts';
 import type { Desk } from '@/server/operations/acrossPhotos';
 import { WordAct } from '@/ui/acts';
 import { useMetCaption } from './useMetCaption';
@@ -46,7 +47,7 @@ export function CaptionBox({
               {bytes} of {MAX} bytes{bytes > MAX ? ', IIM will cut it' : ''}
             </chakra.span>
           ) : (
-            `${bytes} of ${MAX.toLocaleString('en')} bytes`
+            `${formatNumber(bytes)} of ${formatNumber(MAX)} bytes`
           )}
         </span>
       </Flex>

@@ -4,6 +4,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo } from 'react';
 import type { ThreadId } from '@/core/threads/threads';
+import { agrees, formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments';
 import { KeyLine } from '@/ui/KeyLine';
 import { Teach } from '@/ui/Teach';
@@ -59,7 +60,7 @@ export function DescribePage({ assignment: initial, first }: Props) {
     <Flex direction="column" height="100dvh" minHeight="35rem">
       <AssignmentTop
         assignment={assignment}
-        lacking={withoutCaption > 0 ? `${withoutCaption} lack a caption` : undefined}
+        lacking={withoutCaption > 0 ? `${formatNumber(withoutCaption)} ${agrees(withoutCaption, 'lacks', 'lack')} a caption` : undefined}
       >
         <Embedding
           assignmentId={assignment.id}
@@ -72,7 +73,7 @@ export function DescribePage({ assignment: initial, first }: Props) {
         <KeyLine strips={strips} onLacking={(thread) => selection.set(lacking(thread))}>
           {views.length < total && (
             <Box color="soft">
-              {views.length.toLocaleString()} of {total.toLocaleString()} read
+              {formatNumber(views.length)} of {formatNumber(total)} read
             </Box>
           )}
         </KeyLine>

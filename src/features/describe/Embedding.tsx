@@ -4,6 +4,7 @@ import { Box } from '@chakra-ui/react';
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
+import { counted } from '@/core/wording/counts';
 import type { DraftsProof } from '@/server/operations/acrossPhotos';
 import { Act } from '@/ui/acts';
 import { ask } from '@/ui/api';
@@ -96,8 +97,7 @@ function scopeOf(views: readonly PhotoView[], selected: ReadonlySet<string>): Sc
 }
 
 function scopeWords({ ids, isSelection }: Scope): string {
-  const pictures = ids.length === 1 ? 'picture' : 'pictures';
   return isSelection
-    ? `${ids.length} selected ${pictures} with drafts`
-    : `All ${ids.length} ${pictures} with drafts`;
+    ? `${counted(ids.length, 'selected picture')} with drafts`
+    : `All ${counted(ids.length, 'picture')} with drafts`;
 }

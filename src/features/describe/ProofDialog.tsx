@@ -3,6 +3,7 @@
 import { Box, chakra } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Proof } from '@/core/drafts/proof';
+import { agrees, counted, formatNumber } from '@/core/wording/counts';
 import type { DraftsProof } from '@/server/operations/acrossPhotos';
 import { Act, Plain } from '@/ui/acts';
 import { DialogFrame } from '@/ui/DialogFrame';
@@ -10,7 +11,14 @@ import { ProofLines } from '@/ui/ProofLines';
 
 /** "Embed 12, replace 3" */
 export function embedWords({ pictures, replacing }: Proof): string {
-  return replacing > 0 ? `Embed ${pictures}, replace ${replacing}` : `Embed ${pictures}`;
+  return replacing > 0
+    ? `Embed ${formatNumber(pictures)}, replace ${formatNumber(replacing)}`
+    : `Embed ${formatNumber(pictures)}`;
+}
+
+/** "2 of 12 lose an existing value." */
+export function replacingWords({ replacing, pictures }: Pick<Proof, 'replacing' | 'pictures'>): string {
+  return `${formatNumber(replacing)} of ${formatNumber(pictures)} ${agrees(replacing, 'loses', 'lose')} an existing value.`;
 }
 
 /** Explicit yeses: without them such a picture is left as it is, and the receipt says why. */
@@ -40,17 +48,14 @@ export function ProofDialog({ proof, scope, busy, onClose, onEmbed }: Props) {
           <Plain type="button" onClick={onClose}>
             Cancel
           </Plain>
-          <Act type="button" onClick={() => onEmbed(choices)} disabled={busy} autoFocus>
+          <Act type="button" onClick={() => onEmbed(choices)} disabled={busy} data-autofocus>
             {embedWords(proof)}
           </Act>
         </>
       }
     >
       <Box color="soft" fontSize="0.875rem" marginBottom="3">
-        {scope}.{' '}
-        {proof.replacing > 0
-          ? `${proof.replacing} of ${proof.pictures} ${proof.replacing === 1 ? 'loses' : 'lose'} an existing value.`
-          : 'No existing values will be overwritten.'}{' '}
+        {scope}. {proof.replacing > 0 ? replacingWords(proof) : 'No existing values will be overwritten.'}{' '}
         Picture data stays as it is, and you can undo this run.
       </Box>
       <ProofLines proof={proof} />
@@ -90,7 +95,7 @@ function Hindered({
   return (
     <Box borderTopWidth="1px" paddingY="2" fontSize="0.875rem">
       <Box color="weldText">
-        {count === 1 ? '1 picture' : `${count} pictures`}: {words}
+        {counted(count, 'picture')}: {words}
       </Box>
       <chakra.label display="flex" gap="2" alignItems="baseline" marginTop="1">
         <input type="checkbox" checked={checked} onChange={(event) => onChange(event.target.checked)} />

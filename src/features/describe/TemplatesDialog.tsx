@@ -4,6 +4,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { makerKey } from '@/core/rights/makers';
+import { counted, formatNumber } from '@/core/wording/counts';
 import type { AnsweredMaker } from '@/server/operations/makers';
 import type { TemplatesProof } from '@/server/operations/writeDrafts';
 import { Plain } from '@/ui/acts';
@@ -12,6 +13,7 @@ import { DialogFrame } from '@/ui/DialogFrame';
 import { MakerQuestions } from '@/ui/MakerQuestions';
 import { ProofLines } from '@/ui/ProofLines';
 import { useMakers } from '@/ui/useMakers';
+import { replacingWords } from './ProofDialog';
 import { TemplatesList } from './TemplatesList';
 
 interface Props {
@@ -29,7 +31,7 @@ export function TemplatesDialog({ assignmentId, ids, inForce, onPut, onClose }: 
   const { answers, answer, kept } = useMakers();
   const { data: proof, error, isPlaceholderData } = useProof(assignmentId, ids, chosen, kept);
   const ready = chosen.length > 0 && proof !== undefined && proof.pictures > 0 && !isPlaceholderData;
-  const pictures = ids.length === 1 ? 'this picture' : `${ids.length.toLocaleString()} pictures`;
+  const pictures = ids.length === 1 ? 'this picture' : counted(ids.length, 'picture');
   return (
     <DialogFrame
       title={`Templates for ${pictures}`}
@@ -45,7 +47,7 @@ export function TemplatesDialog({ assignmentId, ids, inForce, onPut, onClose }: 
           </Plain>
           {/* Madder is for what writes into files. */}
           <Plain type="button" fontWeight="600" disabled={!ready} onClick={() => onPut(chosen)}>
-            {ready ? `Put into ${proof.pictures.toLocaleString()}` : 'Nothing to put in'}
+            {ready ? `Put into ${formatNumber(proof.pictures)}` : 'Nothing to put in'}
           </Plain>
         </>
       }
@@ -94,9 +96,6 @@ function proofWords(proof: TemplatesProof | undefined, chosen: number): string {
   if (chosen === 0) return 'Choose one template, or several in the order in which they are to be put in.';
   if (!proof) return 'Looking what would change …';
   if (proof.pictures === 0) return 'Nothing would change.';
-  const lost =
-    proof.replacing > 0
-      ? `${proof.replacing} of ${proof.pictures} ${proof.replacing === 1 ? 'loses' : 'lose'} a value that is there now.`
-      : 'No value that is there now is lost.';
-  return `${proof.pictures === 1 ? '1 picture changes' : `${proof.pictures} pictures change`}. ${lost}`;
+  const lost = proof.replacing > 0 ? replacingWords(proof) : 'No value that is there now is lost.';
+  return `${counted(proof.pictures, 'picture changes', 'pictures change')}. ${lost}`;
 }

@@ -3,6 +3,7 @@
 import { Box, chakra } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useId, useState } from 'react';
+import { counted } from '@/core/wording/counts';
 import type { Shelf } from '@/server/operations/templateShelf';
 import type { ListedTemplate } from '@/server/operations/templates';
 import { Line } from '@/ui/acts';
@@ -91,7 +92,7 @@ function TemplateRow({
         <Box flex="1" minWidth="0" overflowWrap="anywhere" fontSize="0.875rem">
           {name}{' '}
           <chakra.span color="soft" fontSize="0.8125rem">
-            {entries.length === 1 ? '1 line' : `${entries.length} lines`}
+            {counted(entries.length, 'line')}
           </chakra.span>
         </Box>
         {place > 0 && of > 1 && (

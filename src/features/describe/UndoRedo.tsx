@@ -3,6 +3,7 @@
 import { Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
+import { counted } from '@/core/wording/counts';
 import type { WritingSteps } from '@/server/operations/undoWriting';
 import { WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
@@ -62,7 +63,7 @@ export function UndoRedo({ assignmentId, settle }: { assignmentId: string; settl
       <span role="status">
         {error?.message ??
           (data && data.kept > 0
-            ? `${data.kept === 1 ? '1 picture was' : `${data.kept} pictures were`} written to since, and kept`
+            ? `${counted(data.kept, 'picture was', 'pictures were')} written to since, and kept`
             : '')}
       </span>
     </Flex>

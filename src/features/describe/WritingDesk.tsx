@@ -2,8 +2,10 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
+import { counted, formatNumber } from '@/core/wording/counts';
 import { Plain, WordAct } from '@/ui/acts';
 import { CaptionBox } from './CaptionBox';
+import { Disagreements } from './Disagreements';
 import { KeywordsBox } from './KeywordsBox';
 import { TemplatesDialog } from './TemplatesDialog';
 import { UndoRedo } from './UndoRedo';
@@ -24,9 +26,11 @@ const stateWords = { saving: 'saving …', waiting: 'not saved yet' } as const;
 export function WritingDesk({ assignmentId, chosen, writing, inForce }: Props) {
   const { write, state, settle } = writing;
   const [putting, setPutting] = useState(false);
+  const [settling, setSettling] = useState(false);
   const ids = useMemo(() => chosen.map((view) => view.id), [chosen]);
   const desk = useDesk(assignmentId, ids);
   const drafted = chosen.filter((view) => view.drafted);
+  const disagreeing = desk?.disagreeing ?? 0;
   if (chosen.length === 0) {
     return (
       <Desk>
@@ -51,13 +55,13 @@ export function WritingDesk({ assignmentId, chosen, writing, inForce }: Props) {
     <Desk>
       <Flex alignItems="center" gap="5" fontSize="0.8125rem" minHeight="2.25rem" flexWrap="wrap">
         <chakra.span color="woad" fontWeight="600" fontSize="0.875rem">
-          Writing to {chosen.length === 1 ? chosen[0]!.name : `${chosen.length} pictures`}
+          Writing to {chosen.length === 1 ? chosen[0]!.name : counted(chosen.length, 'picture')}
         </chakra.span>
         <chakra.span color="soft" role="status">
           {state !== 'saved'
             ? stateWords[state]
             : drafted.length > 0
-              ? `${drafted.length} with drafts, saved`
+              ? `${formatNumber(drafted.length)} with drafts, saved`
               : 'no drafts'}
         </chakra.span>
         <UndoRedo assignmentId={assignmentId} settle={settle} />
@@ -72,7 +76,13 @@ export function WritingDesk({ assignmentId, chosen, writing, inForce }: Props) {
                 )
               }
             >
-              Discard drafts of {drafted.length === 1 ? 'this picture' : `${drafted.length}`}
+              Discard drafts of {drafted.length === 1 ? 'this picture' : formatNumber(drafted.length)}
+            </WordAct>
+          )}
+          {disagreeing > 0 && (
+            <WordAct type="button" onClick={() => setSettling(true)}>
+              Settle what disagrees in{' '}
+              {chosen.length === 1 ? 'this picture' : counted(disagreeing, 'picture')} …
             </WordAct>
           )}
           <Plain type="button" onClick={() => setPutting(true)}>
@@ -90,6 +100,17 @@ export function WritingDesk({ assignmentId, chosen, writing, inForce }: Props) {
         <CaptionBox ids={ids} desk={desk} write={write} />
         <KeywordsBox ids={ids} desk={desk} write={write} />
       </Box>
+      {settling && (
+        <Disagreements
+          assignmentId={assignmentId}
+          ids={ids}
+          onClose={() => setSettling(false)}
+          onSettle={(choices) => {
+            write(ids, { kind: 'settle', choices });
+            setSettling(false);
+          }}
+        />
+      )}
       {putting && (
         <TemplatesDialog
           assignmentId={assignmentId}

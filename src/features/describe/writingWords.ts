@@ -1,11 +1,12 @@
 import { fieldLabel } from '@/core/catalogue/fields';
+import { counted } from '@/core/wording/counts';
 import type { WritingTold } from '@/server/db/stored';
 
 const NAMED = 2;
 
 /** "caption in 3 pictures": an act of writing, behind Undo and Redo. */
 export function writingWords({ kind, field, templates = [], pictures }: WritingTold): string {
-  const where = pictures === 1 ? '1 picture' : `${pictures.toLocaleString()} pictures`;
+  const where = counted(pictures, 'picture');
   switch (kind) {
     case 'caption':
       return `caption in ${where}`;
@@ -14,6 +15,8 @@ export function writingWords({ kind, field, templates = [], pictures }: WritingT
       return `keywords in ${where}`;
     case 'set':
       return `${field ? fieldLabel(field) : 'value'} in ${where}`;
+    case 'settle':
+      return `disagreements in ${where}`;
     case 'discard':
       return `discarding drafts of ${where}`;
     case 'put-templates':

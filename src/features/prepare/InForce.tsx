@@ -2,11 +2,11 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
+import { formatDay } from '@/core/wording/formatDate';
 import type { Assignment } from '@/server/operations/assignments';
 import type { Shelf } from '@/server/operations/templateShelf';
 import type { ListedTemplate } from '@/server/operations/templates';
 import { Choice, WordAct } from '@/ui/acts';
-import { day } from '@/ui/moment';
 import { entryWords } from '../templates/words';
 import { useChangeAssignment } from './useChangeAssignment';
 
@@ -122,7 +122,7 @@ function LastUse({ use, here }: { use: Shelf['lastUsed'][string] | undefined; he
   return (
     <span suppressHydrationWarning>
       {use
-        ? `, last used ${day(use.at)} ${use.assignment === here ? 'here' : `in ${use.assignment}`}`
+        ? `, last used ${formatDay(use.at)} ${use.assignment === here ? 'here' : `in ${use.assignment}`}`
         : ', never used yet'}
     </span>
   );

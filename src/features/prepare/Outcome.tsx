@@ -7,6 +7,7 @@ import { fieldLabel } from '@/core/catalogue/fields';
 import { overviewOf, type Resulting } from '@/core/templates/overview';
 import { compileTemplates, resolve } from '@/core/templates/resolve';
 import type { Template } from '@/core/templates/template';
+import { counted } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments';
 import type { Missing, TemplateBench } from '@/server/operations/templateBench';
 import { Choice } from '@/ui/acts';
@@ -107,7 +108,7 @@ function ResultRow({
   const notes = [
     ...lost.map((one) => `displaces “${valueWords(id, one.value)}” of ${nameOf(one.from)}`),
     ...leftOut.map((one) => `${nameOf(one.templateId)} is left out: no ${one.missing.join(', ')}`),
-    ...missing.map((one) => `${one.name} is missing in ${one.pictures} pictures`),
+    ...missing.map((one) => `${one.name} is missing in ${counted(one.pictures, 'picture')}`),
   ];
   return (
     <Box

@@ -135,6 +135,11 @@ function Detail({ item }: { item: ReceiptItem }) {
           {problemWords(one)}
         </Box>
       ))}
+      {item.result?.movedTo !== undefined && (
+        <Box color="soft" paddingY="0.5" overflowWrap="anywhere">
+          Now in “{item.result.movedTo}”, below the working folder
+        </Box>
+      )}
       {item.result?.second && (
         <Box color="soft" paddingY="0.5">
           A second copy of it, compared byte for byte: {item.result.second.join(', ')}

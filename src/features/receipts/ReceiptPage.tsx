@@ -3,17 +3,18 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
-import { useRouter } from 'next/navigation';
 import { countCodes } from '@/core/threads/stripCode';
+import { formatNumber } from '@/core/wording/counts';
+import { formatDateTime } from '@/core/wording/formatDate';
 import { Act, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { GroupStrip } from '@/ui/GroupStrip';
-import { useAskOnce } from '@/ui/useAskOnce';
 import { TopLine } from '../shell/TopLine';
 import { ReceiptItems } from './ReceiptItems';
 import type { Receipt } from './types';
+import { UndoRun } from './UndoRun';
 import { useRate } from './useRate';
-import { outcome, pace, runNames, runningWords, total } from './words';
+import { outcome, pace, runName, runningWords, total } from './words';
 
 const going = (run: Receipt) => run.state === 'running' || run.state === 'waiting';
 
@@ -50,9 +51,7 @@ export function ReceiptPage({ id }: { id: string }) {
 }
 
 function Acts({ run }: { run: Receipt }) {
-  const router = useRouter();
   const queries = useQueryClient();
-  const askOnce = useAskOnce();
   const stop = useMutation({
     mutationFn: () => ask(`runs/${run.id}/stop`, 'POST'),
     onSettled: () => queries.invalidateQueries({ queryKey: ['runs'] }),
@@ -61,11 +60,6 @@ function Acts({ run }: { run: Receipt }) {
     mutationFn: (how: 'go-on' | 'retry') => ask(`runs/${run.id}/${how}`, 'POST'),
     onSettled: () => queries.invalidateQueries({ queryKey: ['runs'] }),
   });
-  const takeBack = useMutation({
-    mutationFn: () => askOnce<{ runId: string }>(`runs/${run.id}/take-back`, 'POST'),
-    onSuccess: ({ runId }) => router.push(`/runs/${runId}`),
-  });
-  const { reversible } = run;
   const pause = useMutation({
     mutationFn: (paused: boolean) => ask(`runs/${run.id}/pause`, 'POST', { paused }),
     onSettled: () => queries.invalidateQueries({ queryKey: ['runs'] }),
@@ -89,9 +83,9 @@ function Acts({ run }: { run: Receipt }) {
     );
   return (
     <>
-      {(takeBack.error ?? again.error) && (
+      {again.error && (
         <chakra.span role="alert" color="weldText" fontSize="0.8125rem">
-          {(takeBack.error ?? again.error)?.message}
+          {again.error.message}
         </chakra.span>
       )}
       {run.state === 'stopped' && run.counts.waiting > 0 && (
@@ -107,11 +101,7 @@ function Acts({ run }: { run: Receipt }) {
       <Plain asChild display="inline-flex" alignItems="center">
         <Link href={`/assignments/${run.assignmentId}/describe`}>Describe</Link>
       </Plain>
-      {run.kind === 'embed' && reversible > 0 && (
-        <Act type="button" onClick={() => takeBack.mutate()} disabled={takeBack.isPending}>
-          Take back {reversible}
-        </Act>
-      )}
+      {run.reversible > 0 && <UndoRun run={run} />}
     </>
   );
 }
@@ -138,18 +128,15 @@ function Progress({ run }: { run: Receipt }) {
 }
 
 function Ended({ run }: { run: Receipt }) {
-  const when = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(
-    new Date(run.endedAt ?? run.createdAt),
-  );
   return (
     <Box marginBottom="6">
       <Box as="h1" fontFamily="heading" fontSize="1.625rem" fontWeight="600">
-        {runNames[run.act]} {run.counts.done + run.counts.unchanged + run.counts['taken-back']} of{' '}
-        {total(run.counts)}
+        {runName(run)} {formatNumber(run.counts.done + run.counts.unchanged + run.counts.undone)} of{' '}
+        {formatNumber(total(run.counts))}
         {run.state === 'stopped' ? ', then stopped' : ''}
       </Box>
       <Flex color="soft" fontSize="0.875rem" gap="4">
-        <span suppressHydrationWarning>{when}</span>
+        <span suppressHydrationWarning>{formatDateTime(run.endedAt ?? run.createdAt)}</span>
         <span>{outcome(run.counts, run.act)}</span>
       </Flex>
     </Box>

@@ -1,8 +1,8 @@
 import type { RunItemResult, StoredProblem } from '@/server/db/stored';
 import type { RunAct } from '@/server/operations/runs';
 
-type ItemState = 'waiting' | 'done' | 'unchanged' | 'failed' | 'taken-back';
-export type RunKind = 'import' | 'embed' | 'take-back';
+type ItemState = 'waiting' | 'done' | 'unchanged' | 'failed' | 'undone';
+export type RunKind = 'import' | 'embed' | 'undo';
 export type { RunAct } from '@/server/operations/runs';
 export type RunState = 'waiting' | 'running' | 'stopped' | 'done';
 export type Counts = Readonly<Record<ItemState, number>>;
@@ -36,9 +36,13 @@ export interface Receipt extends ListedRun {
   readonly assignmentId: string;
   readonly startedAt: string | null;
   readonly endedAt: string | null;
-  readonly takesBack: string | null;
+  readonly undoes: string | null;
+  /** What the run did that this one undoes; 'undo' where it does again what was undone. */
+  readonly undone?: RunAct;
   /** How many of its pictures have which strip now. */
   readonly strips: readonly { readonly strip: string; readonly count: number }[];
-  /** Files that can be taken back. */
+  /** Files for which the run can be undone. */
   readonly reversible: number;
+  /** Undoing an import: where its files go, and how many of its pictures have drafts. */
+  readonly kept?: { readonly folder: string; readonly drafted: number };
 }

@@ -1,18 +1,19 @@
-import type { Counts, ReceiptItem, RunAct, RunState } from './types';
+import { counted, formatNumber } from '@/core/wording/counts';
+import type { Counts, Receipt, ReceiptItem, RunAct, RunState } from './types';
 
 export const runningWords: Readonly<Record<RunAct, string>> = {
   copy: 'Bringing in',
   move: 'Moving in',
   'take-up': 'Taking up',
   embed: 'Embedding',
-  'take-back': 'Taking back',
+  undo: 'Undoing',
 };
 export const runNames: Readonly<Record<RunAct, string>> = {
   copy: 'Brought in',
   move: 'Moved in',
   'take-up': 'Taken up',
   embed: 'Embedded',
-  'take-back': 'Taken back',
+  undo: 'Undone',
 };
 /** What a run did to a file that it is done with. */
 const doneWords: Readonly<Record<RunAct, string>> = {
@@ -20,20 +21,20 @@ const doneWords: Readonly<Record<RunAct, string>> = {
   move: 'moved and read back',
   'take-up': 'taken up, not written',
   embed: 'written and read back',
-  'take-back': 'as it was before',
+  undo: 'as it was before',
 };
 const doneCounted: Readonly<Record<RunAct, string>> = {
   copy: 'copied',
   move: 'moved',
   'take-up': 'taken up where they are, nothing written',
   embed: 'written',
-  'take-back': 'brought back',
+  undo: 'undone',
 };
 const itemStates = {
   waiting: 'to come',
   unchanged: 'already right',
   failed: 'failed',
-  'taken-back': 'taken back',
+  undone: 'undone since',
 } as const;
 
 export function itemWords(act: RunAct, state: ReceiptItem['state']): string {
@@ -47,19 +48,54 @@ export const stateWords: Readonly<Record<RunState, string>> = {
   done: 'finished',
 };
 
+/** "Undone", or "Done again" where an undo was undone. */
+export const runName = ({ act, undone }: Pick<Receipt, 'act' | 'undone'>): string =>
+  undone === 'undo' ? 'Done again' : runNames[act];
+
 export function total(counts: Counts): number {
   return Object.values(counts).reduce((sum, one) => sum + one, 0);
 }
 
 export function outcome(counts: Counts, act: RunAct): string {
   const parts = [
-    counts.done && `${counts.done} ${doneCounted[act]}`,
-    counts.unchanged && `${counts.unchanged} already right`,
-    counts['taken-back'] && `${counts['taken-back']} taken back`,
-    counts.failed && `${counts.failed} failed`,
-    counts.waiting && `${counts.waiting} not done`,
+    counts.done && `${formatNumber(counts.done)} ${doneCounted[act]}`,
+    counts.unchanged && `${formatNumber(counts.unchanged)} already right`,
+    counts.undone && `${formatNumber(counts.undone)} undone since`,
+    counts.failed && `${formatNumber(counts.failed)} failed`,
+    counts.waiting && `${formatNumber(counts.waiting)} not done`,
   ].filter(Boolean);
   return parts.join(', ') || 'nothing done';
+}
+
+/** What undoing a run will do, before it is done. */
+export function undoWords({ act, undone, kept }: Pick<Receipt, 'act' | 'undone' | 'kept'>): string[] {
+  const drafted =
+    kept && kept.drafted > 0
+      ? [
+          `${counted(kept.drafted, 'picture has', 'pictures have')} text that is not embedded yet. It is kept with this run.`,
+        ]
+      : [];
+  const aside = `The files move to “${kept?.folder}”, and the pictures leave the assignment. Nothing is deleted, and a file that was changed since stays where it is.`;
+  switch (act) {
+    case 'copy':
+      return [aside, ...drafted];
+    case 'move':
+      return [
+        aside,
+        'Their sources were removed when they were moved: these files are the only ones.',
+        ...drafted,
+      ];
+    case 'take-up':
+      return ['The pictures leave the assignment. Their files stay where they are, as they are.', ...drafted];
+    case 'embed':
+      return [
+        'Each file gets back exactly the bytes that it had before. What was embedded becomes drafts again.',
+      ];
+    case 'undo':
+      return undone === 'embed'
+        ? ['What was undone is written into the files once more.']
+        : ['The files move back to where they were, with everything written about them.'];
+  }
 }
 
 /** "12 a second, about 40 s left". */

@@ -2,6 +2,7 @@
 
 import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
+import { formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments';
 import { ask } from '@/ui/api';
 import { TopLine } from './TopLine';
@@ -30,7 +31,7 @@ export function AssignmentTop({
     {
       href: `${home}/prepare`,
       word: 'Prepare',
-      count: assignment.inForce.length ? `${assignment.inForce.length} in force` : undefined,
+      count: assignment.inForce.length ? `${formatNumber(assignment.inForce.length)} in force` : undefined,
     },
     { href: `${home}/bring-in`, word: 'Bring in' },
     {

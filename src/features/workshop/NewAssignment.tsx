@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Line, Plain, WordAct } from '@/ui/acts';
 import { useAskOnce } from '@/ui/useAskOnce';
+import { FolderField } from '../folders/FolderField';
 
 /** Begins an assignment: a name, where its pictures come from, and where they are to be. */
 export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
@@ -41,18 +42,19 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
         mutate();
       }}
     >
-      <Field label="Name" value={name} onChange={setName} placeholder="Relaunch of the ketch" />
-      <Field
+      <Field label="Name" value={name} onChange={setName} placeholder="e.g. Relaunch of the ketch" />
+      <FolderField
         label="Pictures come from"
         value={sourcePath}
         onChange={setSourcePath}
-        placeholder="/media/card/DCIM, a folder on this machine"
+        placeholder="e.g. /media/card/DCIM; leave it empty if they are in the folder already"
+        forReading
       />
-      <Field
+      <FolderField
         label="Folder"
         value={workingPath}
         onChange={setWorkingPath}
-        placeholder="/home/me/pictures/relaunch, a folder that exists"
+        placeholder="e.g. /home/me/pictures/relaunch"
       />
       <Flex gap="4" alignItems="center" marginTop="3">
         <Plain type="submit" disabled={isPending || name.trim() === '' || workingPath.trim() === ''}>

@@ -6,6 +6,7 @@ import Link from 'next/link';
 import { useTheme } from 'next-themes';
 import { type ReactNode, useEffect, useState } from 'react';
 import { countCodes } from '@/core/threads/stripCode';
+import { counted } from '@/core/wording/counts';
 import { Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { GroupStrip } from '@/ui/GroupStrip';
@@ -68,7 +69,7 @@ export function WorkshopPage({ assignments, templates, folders, drops }: Props) 
                   </Link>
                 </chakra.span>
                 <Box fontSize="0.875rem" color="soft">
-                  {one.photos === 0 ? 'no pictures yet' : `${one.photos} pictures`}
+                  {one.photos === 0 ? 'no pictures yet' : counted(one.photos, 'picture')}
                 </Box>
               </Box>
               {one.photos > 0 && <GroupStrip counts={countCodes(one.strips)} />}

@@ -29,6 +29,7 @@ import type {
   EmbedParameters,
   ImportParameters,
   RunItemResult,
+  StoredPhoto,
   StoredPlan,
   StoredProblem,
   StoredRecord,
@@ -295,11 +296,11 @@ export const runs = pgTable('runs', {
   assignmentId: uuid()
     .notNull()
     .references(() => assignments.id, { onDelete: 'cascade' }),
-  kind: text().$type<'import' | 'embed' | 'take-back'>().notNull(),
+  kind: text().$type<'import' | 'embed' | 'undo'>().notNull(),
   state: text().$type<'waiting' | 'running' | 'stopped' | 'done'>().notNull().default('waiting'),
   parameters: jsonb().$type<ImportParameters | EmbedParameters>().notNull(),
-  /** The run that this one takes back. */
-  takesBack: uuid(),
+  /** The run that this one undoes. */
+  undoes: uuid('takes_back'),
   stopAsked: boolean().notNull().default(false),
   /** Keeps its place and waits to be told to go on. */
   paused: boolean().notNull().default(false),
@@ -320,12 +321,16 @@ export const runItems = pgTable(
     /** What a person calls it: the file's name. */
     name: text().notNull(),
     sourcePath: text(),
+    /** The item of an earlier run that this one undoes. */
+    undoes: uuid(),
     state: text()
-      .$type<'waiting' | 'done' | 'unchanged' | 'failed' | 'taken-back'>()
+      .$type<'waiting' | 'done' | 'unchanged' | 'failed' | 'undone'>()
       .notNull()
       .default('waiting'),
     result: jsonb().$type<RunItemResult>(),
     problems: jsonb().$type<readonly StoredProblem[]>(),
+    /** What an undone import took out of the index, so that it can be put back. */
+    removed: jsonb().$type<StoredPhoto>(),
     /** The mark of the worker that has it in hand; it counts as long as that worker holds its lock. */
     claimedBy: integer(),
   },
@@ -360,9 +365,9 @@ export const inverseEdits = pgTable(
       .notNull()
       .references(() => runItems.id, { onDelete: 'cascade' }),
     role: text().$type<ShotRole>().notNull().default('main'),
-    /** The item made the file: taking it back removes it. */
+    /** The item made the file: undoing it removes the file. */
     made: boolean().notNull().default(false),
-    /** Of the file that was replaced and of the one that took its place (files/digest). */
+    /** Of the file that was replaced and of the one that took its place (files/digest); '' where the item removed it. */
     digestBefore: text().notNull(),
     digestAfter: text().notNull(),
     pieces: jsonb().$type<readonly { kind: 'copy' | 'former'; start: number; end: number }[]>().notNull(),

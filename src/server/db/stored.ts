@@ -2,6 +2,7 @@ import type { FieldId } from '../../core/catalogue/fields';
 import type { FieldValue } from '../../core/catalogue/value';
 import type { ContainerId } from '../../core/containers/container';
 import type { CameraFacts } from '../../core/embed/camera';
+import type { ShotRole } from '../../core/embed/planShot';
 import type { FieldReading } from '../../core/mapping/read';
 import type { ImportChoices, ImportWay } from '../../core/naming/importChoices';
 import type { NamePattern } from '../../core/naming/pattern';
@@ -69,7 +70,7 @@ export interface StoredSummary {
 
 /** A problem of the core, or one with the file itself. */
 export type StoredProblem = Omit<Problem, 'code'> & {
-  readonly code: ProblemCode | FileErrorCode | 'source-left' | 'unexpected';
+  readonly code: ProblemCode | FileErrorCode | 'source-left' | 'second-left' | 'later-run' | 'unexpected';
 };
 
 export type DraftOrigin =
@@ -92,7 +93,14 @@ export interface DraftChange {
 /** An act of writing as it is told: what was done, to how many pictures. */
 export interface WritingTold {
   readonly version: 1;
-  readonly kind: 'set' | 'caption' | 'add-keywords' | 'remove-keywords' | 'put-templates' | 'discard';
+  readonly kind:
+    | 'set'
+    | 'caption'
+    | 'add-keywords'
+    | 'remove-keywords'
+    | 'put-templates'
+    | 'settle'
+    | 'discard';
   readonly pictures: number;
   readonly field?: FieldId;
   readonly templates?: readonly { readonly id: string; readonly name: string }[];
@@ -116,6 +124,32 @@ export interface ImportParameters {
   readonly placesTaken?: number;
   /** Starting rating, where a picture has none. */
   readonly rating?: string;
+}
+
+/** A photo that an undone import took out of the index, with everything written about it. */
+export interface StoredPhoto {
+  readonly version: 1;
+  readonly photo: {
+    readonly name: string;
+    readonly position: number;
+    readonly contentIdentity: string | null;
+    readonly contentSample: string;
+    readonly record: StoredRecord;
+  };
+  readonly files: readonly {
+    readonly folderId: string;
+    readonly relativePath: string;
+    readonly role: ShotRole;
+    readonly format: string;
+    readonly size: number;
+    readonly modifiedNs: string;
+    readonly digest: string;
+  }[];
+  readonly drafts: readonly {
+    readonly field: FieldId;
+    readonly value: FieldValue | null;
+    readonly origin: DraftOrigin;
+  }[];
 }
 
 /** What waits in a drop folder until somebody says something. */
@@ -168,6 +202,12 @@ export interface RunItemResult {
   readonly inside?: string;
   /** Names of the second copies, inside theirs. */
   readonly second?: readonly string[];
+  /** Those of them that the item made; others stood there already with the same content. */
+  readonly secondMade?: readonly string[];
+  /** Of each file as the import placed it (files/digest): only these are moved when it is undone. */
+  readonly digests?: { readonly [R in ShotRole]?: string };
+  /** Where an undone import put the files: a folder below the working folder. */
+  readonly movedTo?: string;
   /** What the source's files were when they were read: only these are removed by a move. */
   readonly source?: readonly { readonly name: string; readonly size: number; readonly modifiedNs: string }[];
   /** Names of the photo’s other files there. */

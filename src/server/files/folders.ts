@@ -3,6 +3,7 @@ import path from 'node:path';
 import { hasKnownExtension } from '../../core/containers/registry';
 import { groupShots, type Shot } from '../../core/naming/shots';
 import { asFileError, FileError } from './fileError';
+import { UNDONE_FOLDER } from './moveFile';
 import { refuseOut } from './simulatedCard';
 
 /**
@@ -47,7 +48,7 @@ const MAX_FILES = 200_000;
 const MAX_DEPTH = 12;
 const SIDECAR = /\.xmp$/i;
 
-/** The photos below a folder by name; hidden, unfinished and linked entries are passed over. */
+/** The photos below a folder by name; hidden, unfinished, undone and linked entries are passed over. */
 export async function listPictures(folder: string): Promise<Listing> {
   refuseOut(folder);
   const shots: FoundShot[] = [];
@@ -56,7 +57,7 @@ export async function listPictures(folder: string): Promise<Listing> {
     const names: string[] = [];
     for await (const entry of await opendir(path.join(folder, inside))) {
       if (shots.length + names.length >= MAX_FILES) break;
-      if (entry.name.startsWith('.')) continue;
+      if (entry.name.startsWith('.') || entry.name === UNDONE_FOLDER) continue;
       if (entry.isDirectory() && depth < MAX_DEPTH) await walk(joined(inside, entry.name), depth + 1);
       else if (entry.isFile() && (hasKnownExtension(entry.name) || SIDECAR.test(entry.name)))
         names.push(entry.name);

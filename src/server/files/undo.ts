@@ -22,7 +22,7 @@ export interface UndoRecord {
 
 export type Recovery = {
   readonly path: string;
-  readonly outcome: 'finished' | 'taken-back' | 'left-alone' | 'gone';
+  readonly outcome: 'finished' | 'rolled-back' | 'left-alone' | 'gone';
 };
 
 const NAME = /^undo-[0-9a-f]{16}\.bin$/;
@@ -138,7 +138,7 @@ async function settleRecord(record: UndoRecord, layer: FileLayer): Promise<Recov
       finished &&= Buffer.compare(found, bytes) === 0;
     }
     if (!finished) await putBack(file, record);
-    return finished ? 'finished' : 'taken-back';
+    return finished ? 'finished' : 'rolled-back';
   } finally {
     await file.close();
   }

@@ -1,5 +1,6 @@
 import type { ValidateFunction } from 'ajv';
 import { field, writtenFieldIds } from '../../core/catalogue/fields';
+import { recordSources } from '../../core/drafts/disagreements';
 import type { ImportChoices } from '../../core/naming/importChoices';
 import type { MakerAnswer } from '../../core/rights/makers';
 import type { FirstAnswers } from '../../core/templates/firstTemplate';
@@ -124,6 +125,7 @@ export const planUse = schema<{ planId: string }>(object({ planId: id }));
 export const sourceWish = schema<SourceWish>(
   object({ path: text(4096), folderId: id, arrivals: { const: true } }, []),
 );
+export const newFolder = schema<{ path: string }>(object({ path: text(4096) }));
 export const cardChange = schema<Partial<CardState>>(
   object(
     {
@@ -171,6 +173,10 @@ export const writing = schema<{ photoIds: string[]; writing: Writing }>(
         object({ kind: { enum: ['add-keywords', 'remove-keywords'] }, terms: list(text(2000), 2000) }),
         object({ kind: { const: 'put-templates' }, templates: list(id, 100) }, ['kind']),
         object({ kind: { const: 'discard' } }),
+        object({
+          kind: { const: 'settle' },
+          choices: list(object({ field: { enum: writtenFieldIds }, source: { enum: recordSources } }), 200),
+        }),
       ],
     },
   }),

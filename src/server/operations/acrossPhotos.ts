@@ -1,6 +1,7 @@
 import { splitSignOff } from '../../core/captions/signOff';
 import { asText } from '../../core/catalogue/value';
 import { type Across, across, termsAcross } from '../../core/drafts/across';
+import { type Disagreement, disagreementsAcross, disagrees } from '../../core/drafts/disagreements';
 import { presentValues } from '../../core/drafts/present';
 import { type Proof, proofOf } from '../../core/drafts/proof';
 import { hindrancesIn } from '../../core/embed/hindrances';
@@ -16,6 +17,8 @@ export interface Desk {
   readonly signOffs: number;
   readonly signOff?: string;
   readonly keywords: readonly { readonly term: string; readonly count: number }[];
+  /** Pictures whose records disagree somewhere, where no draft settles it. */
+  readonly disagreeing: number;
 }
 
 const VARIANTS = 50;
@@ -41,7 +44,18 @@ export async function deskOf(db: Queries, assignmentId: string, photoIds: readon
     signOffs: signOffs.size,
     ...(signOffs.size === 1 && signOff !== undefined ? { signOff } : {}),
     keywords: termsAcross(all.map((one) => one.keywords)).slice(0, TERMS),
+    disagreeing: photos.filter(({ record, drafts }) => disagrees({ fields: record.fields, drafts })).length,
   };
+}
+
+/** Where the records of a selection disagree, and which file says what. */
+export async function disagreementsOf(
+  db: Queries,
+  assignmentId: string,
+  photoIds: readonly string[],
+): Promise<Disagreement[]> {
+  const photos = await listPhotosOf(db, assignmentId, photoIds);
+  return disagreementsAcross(photos.map(({ record, drafts }) => ({ fields: record.fields, drafts })));
 }
 
 /** A proof, with the number of pictures that are only written when somebody says so. */

@@ -5,7 +5,7 @@ import { openFillIns } from '../../core/templates/fillIns';
 import type { Database, Queries } from '../db/client';
 import { assignments, facts, photos, templates, templatesInForce } from '../db/schema';
 import type { DropNotice } from '../db/stored';
-import { openFolder } from './folders';
+import { openFolder, refuseOverlap } from './folders';
 import { found, OperationError } from './operationError';
 
 export interface Assignment {
@@ -70,11 +70,7 @@ export async function createAssignment(
   return db.transaction(async (tx) => {
     const working = await openFolder(tx, { path: workingPath, kind: 'working' });
     const source = sourcePath ? await openFolder(tx, { path: sourcePath, kind: 'source' }) : undefined;
-    if (source && (source.path === working.path || `${working.path}/`.startsWith(`${source.path}/`))) {
-      throw new OperationError(
-        'The working folder must not lie inside the folder that pictures are brought in from.',
-      );
-    }
+    if (source) refuseOverlap(working.path, source.path);
     const standing = await standingTemplates(tx);
     const [row] = await tx
       .insert(assignments)

@@ -1,6 +1,7 @@
 import { joinSignOff, splitSignOff } from '../../core/captions/signOff';
 import type { FieldId } from '../../core/catalogue/fields';
 import { asText, type FieldValue, normalised } from '../../core/catalogue/value';
+import { type Settlement, valueIn } from '../../core/drafts/disagreements';
 import { presentValues } from '../../core/drafts/present';
 import { fillable } from '../../core/rights/makers';
 import { compileTemplates, resolve } from '../../core/templates/resolve';
@@ -25,6 +26,8 @@ export type Writing =
    */
   | { readonly kind: 'caption'; readonly text: string; readonly met?: readonly string[] }
   | { readonly kind: 'add-keywords' | 'remove-keywords'; readonly terms: readonly string[] }
+  /** Where records disagree: the value of one of them, for each field; pictures that lack it there stay as they are. */
+  | { readonly kind: 'settle'; readonly choices: readonly Settlement[] }
   /** Templates in their order; without them those in force. */
   | { readonly kind: 'put-templates'; readonly templates?: readonly string[] }
   | { readonly kind: 'discard' };
@@ -60,6 +63,8 @@ export async function drafterFor(
         draftsOf: (photo) =>
           new Map((Object.keys(photo.drafts) as FieldId[]).map((field) => [field, undefined])),
       };
+    case 'settle':
+      return { draftsOf: (photo) => settledDrafts(photo, writing.choices) };
     case 'caption':
       return captionDrafter(db, assignmentId, writing);
     case 'put-templates':
@@ -74,6 +79,14 @@ function keywordsDrafter({ kind, terms }: Extract<Writing, { terms: unknown }>):
     draftsOf: ({ record, drafts }) =>
       one('keywords', applyRule('keywords', rule, presentValues(record.fields, drafts).keywords, terms)),
   };
+}
+
+function settledDrafts({ record, drafts }: ListedPhoto, choices: readonly Settlement[]): NewDrafts {
+  const settled = choices.flatMap(({ field, source }) => {
+    const value = drafts[field] ? undefined : valueIn(field, record.fields[field], source);
+    return value === undefined ? [] : [[field, { value, origin: byHand }] as const];
+  });
+  return new Map(settled);
 }
 
 async function captionDrafter(

@@ -27,6 +27,18 @@ export async function openFolder(
   return found(kept, 'folder');
 }
 
+/** Pictures would be brought in from where they are brought to, again and again. */
+export function refuseOverlap(working: string, source: string): void {
+  if (working === source)
+    throw new OperationError(
+      'Pictures cannot come from the folder that they go to. Those that lie there already belong to the assignment: leave “Pictures come from” empty.',
+    );
+  if (`${working}/`.startsWith(`${source}/`) || `${source}/`.startsWith(`${working}/`))
+    throw new OperationError(
+      'The folder that pictures come from and the one that they go to must not lie inside each other.',
+    );
+}
+
 export async function folderById(db: Queries, id: string): Promise<OpenedFolder> {
   const [folder] = await db.select().from(openedFolders).where(eq(openedFolders.id, id));
   return found(folder, 'folder');

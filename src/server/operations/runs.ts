@@ -1,10 +1,12 @@
 import { and, asc, count, countDistinct, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import type { ImportWay } from '../../core/naming/importChoices';
 import type { Database, Queries } from '../db/client';
-import { assignments, inverseEdits, photos, runItems, runs } from '../db/schema';
+import { assignments, drafts, openedFolders, photos, runItems, runs } from '../db/schema';
+import { undoneFolder } from '../files/moveFile';
 import { announce, enqueueRun } from '../jobs/queue';
 import { makeSummariesOf } from './listSummaries';
 import { found, OperationError } from './operationError';
+import { canBeUndone } from './startUndo';
 
 export type RunRow = typeof runs.$inferSelect;
 export type RunCounts = Readonly<Record<(typeof runItems.$inferSelect)['state'], number>>;
@@ -20,7 +22,7 @@ export async function runCounts(db: Queries, runId: string): Promise<RunCounts> 
     done: 0,
     unchanged: 0,
     failed: 0,
-    'taken-back': 0,
+    undone: 0,
     ...Object.fromEntries(rows.map((row) => [row.state, row.n])),
   };
 }
@@ -34,18 +36,42 @@ export async function readRun(db: Database, id: string) {
     .where(eq(runs.id, id));
   const { run, assignmentName } = found(row, 'run');
   await makeSummariesOf(db, run.assignmentId);
-  const [counts, strips, reversible] = await Promise.all([
+  const [counts, strips, reversible, undone] = await Promise.all([
     runCounts(db, id),
     stripsOfRun(db, id),
-    reversibleItems(db, id),
+    reversibleItems(db, run),
+    undoneAct(db, run),
   ]);
   const { parameters, ...told } = run;
-  return { ...told, act: actOf(run.kind, parameters), assignmentName, counts, strips, reversible };
+  const act = actOf(run.kind, parameters);
+  const kept = reversible > 0 && run.kind === 'import' ? await keptByUndo(db, run) : undefined;
+  return { ...told, act, undone, assignmentName, counts, strips, reversible, kept };
 }
 export type Receipt = Awaited<ReturnType<typeof readRun>>;
 
+/** What the run did that this one undoes; 'undo' where it does again what was undone. */
+async function undoneAct(db: Queries, run: RunRow): Promise<RunAct | undefined> {
+  const [undone] = run.undoes ? await db.select().from(runs).where(eq(runs.id, run.undoes)) : [];
+  return undone && actOf(undone.kind, undone.parameters);
+}
+
+/** Undoing an import keeps its files and what was written about them: where, and how many pictures have drafts. */
+async function keptByUndo(db: Database, run: RunRow): Promise<{ folder: string; drafted: number }> {
+  const [row] = await db
+    .select({ path: openedFolders.path })
+    .from(assignments)
+    .innerJoin(openedFolders, eq(openedFolders.id, assignments.workingFolderId))
+    .where(eq(assignments.id, run.assignmentId));
+  const [drafted] = await db
+    .select({ n: countDistinct(drafts.photoId) })
+    .from(drafts)
+    .innerJoin(runItems, eq(runItems.photoId, drafts.photoId))
+    .where(and(eq(runItems.runId, run.id), eq(runItems.state, 'done')));
+  return { folder: undoneFolder(found(row, 'folder').path, run.id), drafted: drafted?.n ?? 0 };
+}
+
 /** What a run does, as it is told: bringing in by the way that was chosen. */
-export type RunAct = ImportWay | 'embed' | 'take-back';
+export type RunAct = ImportWay | 'embed' | 'undo';
 
 function actOf(kind: RunRow['kind'], parameters: RunRow['parameters']): RunAct {
   if (kind !== 'import') return kind;
@@ -63,12 +89,11 @@ async function stripsOfRun(db: Queries, id: string): Promise<{ strip: string; co
     .groupBy(strip);
 }
 
-async function reversibleItems(db: Queries, id: string): Promise<number> {
+async function reversibleItems(db: Queries, run: RunRow): Promise<number> {
   const [row] = await db
-    .select({ n: countDistinct(runItems.id) })
+    .select({ n: count() })
     .from(runItems)
-    .innerJoin(inverseEdits, eq(inverseEdits.itemId, runItems.id))
-    .where(and(eq(runItems.runId, id), eq(runItems.state, 'done')));
+    .where(and(eq(runItems.runId, run.id), await canBeUndone(db, run)));
   return row?.n ?? 0;
 }
 
@@ -80,7 +105,7 @@ export async function listRunItems(db: Queries, runId: string, from = 0, most = 
       id: runItems.id,
       position: runItems.position,
       name: runItems.name,
-      photoId: runItems.photoId,
+      photoId: photos.id,
       state: runItems.state,
       inHand: sql<boolean>`${runItems.state} = 'waiting' and ${runItems.result} is not null`,
       result: runItems.result,

@@ -14,7 +14,7 @@ import {
 } from '../files/arrivals';
 import { announce } from '../jobs/queue';
 import { type Assignment, readAssignment } from './assignments';
-import { folderById, type OpenedFolder, openFolder } from './folders';
+import { folderById, type OpenedFolder, openFolder, refuseOverlap } from './folders';
 import { OperationError } from './operationError';
 
 /** Where pictures come from: a folder of the machine, one opened before, or what this browser sends. */
@@ -36,10 +36,7 @@ export async function changeSource(
       ? await folderById(db, folderId)
       : await openFolder(db, { path: (wished ?? '').trim(), kind: 'source' });
   const working = await folderById(db, assignment.workingFolderId);
-  if (`${working.path}/`.startsWith(`${source.path}/`))
-    throw new OperationError(
-      'The working folder must not lie inside the folder that pictures are brought in from.',
-    );
+  refuseOverlap(working.path, source.path);
   await db
     .update(assignments)
     .set({ sourceFolderId: source.id, dropping: false, dropNotice: null })

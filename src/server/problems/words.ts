@@ -1,4 +1,5 @@
 import { fieldLabel, isFieldId } from '../../core/catalogue/fields';
+import { formatDateTime } from '../../core/wording/formatDate';
 import type { StoredProblem } from '../db/stored';
 
 /** What a problem is called for a person: what is wrong, and what to do about it. */
@@ -97,9 +98,12 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   'not-a-file': 'This is not a plain file.',
   locked: 'Another run is writing this file. Try again when it has ended.',
   'too-large': 'The file is too large for this disk.',
-  'way-back-differs': 'The way back does not lead to the former file. Nothing was written.',
+  'way-back-differs': 'What was kept does not lead back to the former file. Nothing was written.',
   'source-left':
     'The copy is safe, but its source could not be removed: it may be write-protected. Remove it yourself.',
+  'second-left':
+    'The second copy was changed or moved since, and stays where it is. Remove it yourself if you do not need it.',
+  'later-run': 'A later run embedded into this file. Undo that run first.',
   unexpected:
     'Something in Fabrica failed. The file was left as it was; worker.log in the data folder tells more.',
 };
@@ -130,6 +134,8 @@ export function problemWords({ code, part, found, expected }: StoredProblem): st
     : code.startsWith('placeholder-') && found
       ? ` (${found})`
       : '';
+  if (code === 'later-run' && found)
+    return `A later run embedded into this file (${formatDateTime(found)}). Undo that run first.`;
   const why =
     code === 'block-unreadable' && found && Object.hasOwn(words, found)
       ? ` ${words[found as StoredProblem['code']]}`

@@ -108,7 +108,7 @@ async function writePart(db: Database, itemId: string, read: ReadShot, part: Sho
       digestBefore: '',
       digestAfter: digestOfBytes(bytes),
     };
-    await keepWayBack(db, itemId, part.role, way, true);
+    await keepInverseEdits(db, itemId, part.role, way, true);
     await createFile(sidecarPath(read), bytes);
     return;
   }
@@ -118,7 +118,7 @@ async function writePart(db: Database, itemId: string, read: ReadShot, part: Sho
     edits: part.plan.edits,
     expected: read[part.role]!.stat,
     verify: (bytes) => verifyWritten(bytes, part.plan, name),
-    keepWayBack: (way) => keepWayBack(db, itemId, part.role, way, false),
+    keepWayBack: (way) => keepInverseEdits(db, itemId, part.role, way),
   });
 }
 
@@ -147,12 +147,12 @@ export function placeOf({ file, folder }: Located) {
   return { folderId: file.folderId, inside: inside === '.' ? '' : inside, folder };
 }
 
-async function keepWayBack(
+export async function keepInverseEdits(
   db: Queries,
   itemId: string,
   role: ShotRole,
   way: WayBack,
-  made: boolean,
+  made = false,
 ): Promise<void> {
   const row = {
     made,

@@ -64,7 +64,7 @@ export async function importItem(db: Database, run: ImportRun, item: Item): Prom
   const problems: StoredProblem[] = [...planned.problems, ...(planned.refused ? [planned.refused] : [])];
   await record(db, run, item, {
     placed: { root: run.working, inside, folder, names, files: placed },
-    result: { ...result, ...targetsOf(names), ...(second ? { second } : {}) },
+    result: { ...result, ...targetsOf(names), ...second },
     waiting: planned.refused ? written : {},
     problems,
   });
@@ -128,7 +128,12 @@ async function record(
         })
         .onConflictDoNothing();
     }
-    const done = { ...result, digest: digests.get('main')!, bytes: read.main.stat.size };
+    const done = {
+      ...result,
+      digest: digests.get('main')!,
+      digests: Object.fromEntries(digests),
+      bytes: read.main.stat.size,
+    };
     const settled = await tx
       .update(runItems)
       .set({ photoId, state: 'done', result: done, problems: [...problems] })

@@ -11,16 +11,30 @@ const NAMES_TRIED = 1000;
 
 /**
  * A second copy of a photo's files as they stand in the working folder, at the same place below another
- * one; read back and compared like the first. A file that stands there with the same content is the copy.
+ * one; read back and compared like the first. A file that stands there with the same content is the copy,
+ * and is not among those that were made.
  */
-export async function secondCopy(from: string, names: Shot, root: string, inside: string): Promise<string[]> {
+export async function secondCopy(
+  from: string,
+  names: Shot,
+  root: string,
+  inside: string,
+): Promise<{ second: string[]; secondMade: string[] }> {
   const folder = await folderInside(root, inside);
-  const made: string[] = [];
-  for (const name of filesOf(names)) made.push(await copyOne(path.join(from, name), folder, name));
-  return made;
+  const copies: Copy[] = [];
+  for (const name of filesOf(names)) copies.push(await copyOne(path.join(from, name), folder, name));
+  return {
+    second: copies.map((one) => one.name),
+    secondMade: copies.filter((one) => one.isMade).map((one) => one.name),
+  };
 }
 
-async function copyOne(source: string, folder: string, name: string): Promise<string> {
+interface Copy {
+  readonly name: string;
+  readonly isMade: boolean;
+}
+
+async function copyOne(source: string, folder: string, name: string): Promise<Copy> {
   const dot = name.lastIndexOf('.');
   for (let n = 1; n <= NAMES_TRIED; n++) {
     const tried = n === 1 ? name : `${name.slice(0, dot)}-${n}${name.slice(dot)}`;
@@ -37,10 +51,10 @@ async function copyOne(source: string, folder: string, name: string): Promise<st
         digest: false,
         verify: async () => undefined,
       });
-      return tried;
+      return { name: tried, isMade: true };
     } catch (error) {
       if (!(error instanceof FileError && error.code === 'already-there')) throw error;
-      if ((await digestAt(source)) === (await digestAt(target))) return tried;
+      if ((await digestAt(source)) === (await digestAt(target))) return { name: tried, isMade: false };
     }
   }
   throw new FileError('already-there', name);

@@ -3,6 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import type { FieldId } from '@/core/catalogue/fields';
 import { asList, type FieldValue } from '@/core/catalogue/value';
+import { counted } from '@/core/wording/counts';
 import { valueWords } from '@/ui/valueWords';
 import type { SampleLine } from '../sample';
 
@@ -48,7 +49,7 @@ export function SampleCell({
           flexShrink={0}
         >
           {sample.note}
-          {missingIn > 0 && ` (${missingIn} ${missingIn === 1 ? 'picture' : 'pictures'})`}
+          {missingIn > 0 && ` (${counted(missingIn, 'picture')})`}
           {sample.gauge && sample.gauge.bytes > sample.gauge.max * 0.8 && <Gauge {...sample.gauge} />}
         </Box>
       )}

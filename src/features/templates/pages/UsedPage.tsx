@@ -5,6 +5,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useState } from 'react';
 import { fieldLabel } from '@/core/catalogue/fields';
+import { counted, formatNumber } from '@/core/wording/counts';
 import type { ListedTemplate } from '@/server/operations/templates';
 import type { WhereUsed } from '@/server/operations/whereUsed';
 import { Act, Plain } from '@/ui/acts';
@@ -31,7 +32,7 @@ export function UsedPage({ template, changed }: { template: ListedTemplate; chan
       <Box color="soft" paddingBottom="2">
         {data.pictures === 0
           ? 'No picture’s file carries this template so far.'
-          : `${data.pictures} ${data.pictures === 1 ? 'picture carries' : 'pictures carry'} it, told by what the files say; ${behind.length} of an earlier state.`}
+          : `${counted(data.pictures, 'picture carries', 'pictures carry')} it, as their files say; ${formatNumber(behind.length)} of an earlier state.`}
       </Box>
       {data.assignments.map((one) => (
         <Flex key={one.id} borderTopWidth="1px" paddingY="1.5" gap="4">
@@ -59,7 +60,7 @@ function stateWords(photos: WhereUsed['assignments'][number]['photos']): string 
     const state = isPresent ? 'as it is now' : `as of version ${version}`;
     byVersion.set(state, (byVersion.get(state) ?? 0) + 1);
   }
-  return [...byVersion].map(([state, count]) => `${count} ${state}`).join(', ');
+  return [...byVersion].map(([state, count]) => `${formatNumber(count)} ${state}`).join(', ');
 }
 
 /** Old → new before the files are written; what was written by hand since is left alone. */
@@ -95,7 +96,7 @@ function Renewal({
   if (!open)
     return (
       <Plain type="button" marginTop="3" onClick={() => setOpen(true)}>
-        Bring {ids.length} to the present version …
+        Bring {formatNumber(ids.length)} to the present version …
       </Plain>
     );
   return (

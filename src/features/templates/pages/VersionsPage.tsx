@@ -4,11 +4,12 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { changeCounts } from '@/core/templates/compare';
+import { counted } from '@/core/wording/counts';
+import { formatDateTime } from '@/core/wording/formatDate';
 import type { ListedTemplate } from '@/server/operations/templates';
 import type { ListedVersion } from '@/server/operations/templateVersions';
 import { WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
-import { moment } from '@/ui/moment';
 import { useAskOnce } from '@/ui/useAskOnce';
 import { Differences } from './Differences';
 
@@ -51,7 +52,7 @@ export function VersionsPage({
                 Version {one.version}
               </chakra.span>
               <Box flex="1" color="soft" minWidth="12em">
-                {moment(one.keptAt)}
+                {formatDateTime(one.keptAt)}
                 {one.keptBy && `, by ${one.keptBy}`}
                 {one.note && `; ${one.note}`}; {changeWords(one, before)}
               </Box>
@@ -93,7 +94,7 @@ export function VersionsPage({
 }
 
 function changeWords(one: ListedVersion, before: ListedVersion | undefined): string {
-  if (!before) return `${one.entries.length} lines`;
+  if (!before) return counted(one.entries.length, 'line');
   const { added, removed, changed } = changeCounts(before.entries, one.entries);
   const said = [
     added > 0 && `${added} more`,

@@ -4,6 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
 import { useMemo } from 'react';
 import { healthOf } from '@/core/templates/health/health';
+import { counted } from '@/core/wording/counts';
 import type { ListedTemplate } from '@/server/operations/templates';
 import { StripDrawing } from '@/ui/ThreadStrip';
 import { isoCountries } from '../countries';
@@ -27,7 +28,7 @@ export function ShelfRow({ template, inForce, all }: Props) {
     template.version > 0 ? `version ${template.version}` : 'never kept so far',
     origin && `branched from “${origin}”`,
     inForce.length > 0 &&
-      `in force in ${inForce.length > 2 ? `${inForce.length} assignments` : inForce.join(', ')}`,
+      `in force in ${inForce.length > 2 ? counted(inForce.length, 'assignment') : inForce.join(', ')}`,
   ].filter(Boolean);
   return (
     <Flex borderTopWidth="1px" paddingY="2.5" columnGap="6" rowGap="1" alignItems="baseline" wrap="wrap">

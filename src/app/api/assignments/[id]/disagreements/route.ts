@@ -1,0 +1,8 @@
+import { body } from '@/server/http/body';
+import { endpoint } from '@/server/http/endpoint';
+import { photoIds } from '@/server/http/shapes';
+import { disagreementsOf } from '@/server/operations/acrossPhotos';
+
+export const POST = endpoint<{ id: string }>(async ({ db, request, params }) =>
+  disagreementsOf(db, params.id, (await body(request, photoIds)).photoIds),
+);

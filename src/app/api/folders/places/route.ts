@@ -1,0 +1,4 @@
+import { endpoint } from '@/server/http/endpoint';
+import { folderPlaces } from '@/server/operations/browseFolders';
+
+export const GET = endpoint(({ db }) => folderPlaces(db));

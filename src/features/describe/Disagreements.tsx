@@ -1,0 +1,178 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
+import type { Disagreement, RecordSource, Settlement, SourceValues } from '@/core/drafts/disagreements';
+import { agrees, counted, formatNumber } from '@/core/wording/counts';
+import { Plain } from '@/ui/acts';
+import { ask } from '@/ui/api';
+import { DialogFrame } from '@/ui/DialogFrame';
+import { valueWords } from '@/ui/valueWords';
+import { sourceWords } from './sourceWords';
+
+/** Where the records of a selection disagree: which file says what, and one choice a field settles it. */
+export function Disagreements({
+  assignmentId,
+  ids,
+  onSettle,
+  onClose,
+}: {
+  assignmentId: string;
+  ids: readonly string[];
+  onSettle: (choices: readonly Settlement[]) => void;
+  onClose: () => void;
+}) {
+  const {
+    data = [],
+    error,
+    isSuccess,
+  } = useQuery({
+    queryKey: ['photos', assignmentId, 'disagreements', ids],
+    queryFn: () =>
+      ask<Disagreement[]>(`assignments/${assignmentId}/disagreements`, 'POST', { photoIds: ids }),
+  });
+  const [chosen, setChosen] = useState<{ readonly [K in FieldId]?: RecordSource | 'leave' }>({});
+  const choices = data.flatMap((one): Settlement[] => {
+    const source = chosen[one.field] ?? usual(one);
+    return source === 'leave' ? [] : [{ field: one.field, source }];
+  });
+  return (
+    <DialogFrame
+      title="Records that disagree"
+      size="lg"
+      onClose={onClose}
+      acts={
+        <>
+          <Box flex="1" color="soft" fontSize="0.8125rem">
+            The chosen values become drafts. Embedding writes them into every record.
+          </Box>
+          <Plain type="button" onClick={onClose}>
+            Cancel
+          </Plain>
+          <Plain
+            type="button"
+            fontWeight="600"
+            disabled={choices.length === 0}
+            onClick={() => onSettle(choices)}
+          >
+            Settle {counted(choices.length, 'field')}
+          </Plain>
+        </>
+      }
+    >
+      {error && (
+        <Box role="alert" color="weldText">
+          {error.message}
+        </Box>
+      )}
+      {isSuccess && data.length === 0 && <Box color="soft">Nothing disagrees here any more.</Box>}
+      {data.map((one) => (
+        <FieldChoice
+          key={one.field}
+          disagreement={one}
+          among={ids.length}
+          chosen={chosen[one.field] ?? usual(one)}
+          onChoose={(source) => setChosen({ ...chosen, [one.field]: source })}
+        />
+      ))}
+    </DialogFrame>
+  );
+}
+
+/** The record that counts now in most pictures. */
+function usual({ sources }: Disagreement): RecordSource | 'leave' {
+  const [first, ...others] = sources;
+  if (!first) return 'leave';
+  return others.reduce((best, one) => (one.counts > best.counts ? one : best), first).source;
+}
+
+function FieldChoice({
+  disagreement: { field, pictures, sources },
+  among,
+  chosen,
+  onChoose,
+}: {
+  disagreement: Disagreement;
+  among: number;
+  chosen: RecordSource | 'leave';
+  onChoose: (source: RecordSource | 'leave') => void;
+}) {
+  return (
+    <chakra.fieldset borderTopWidth="1px" paddingY="2.5">
+      <chakra.legend float="left" width="100%" paddingBottom="1">
+        <chakra.span fontFamily="heading" fontWeight="600">
+          {fieldLabel(field)}
+        </chakra.span>{' '}
+        {among > 1 && (
+          <chakra.span color="soft" fontSize="0.8125rem">
+            {agrees(pictures, 'disagrees', 'disagree')} in {counted(pictures, 'picture')}
+          </chakra.span>
+        )}
+      </chakra.legend>
+      <Box clear="both">
+        {sources.map((one) => (
+          <Option
+            key={one.source}
+            field={field}
+            isChosen={chosen === one.source}
+            onChoose={() => onChoose(one.source)}
+          >
+            <SourceLine field={field} values={one} of={pictures} />
+          </Option>
+        ))}
+        <Option field={field} isChosen={chosen === 'leave'} onChoose={() => onChoose('leave')}>
+          <chakra.span color="soft">Leave as it is</chakra.span>
+        </Option>
+      </Box>
+    </chakra.fieldset>
+  );
+}
+
+function Option({
+  field,
+  isChosen,
+  onChoose,
+  children,
+}: {
+  field: FieldId;
+  isChosen: boolean;
+  onChoose: () => void;
+  children: React.ReactNode;
+}) {
+  return (
+    <chakra.label
+      display="flex"
+      gap="2.5"
+      alignItems="baseline"
+      paddingY="1"
+      cursor="pointer"
+      minHeight="1.5rem"
+    >
+      <input type="radio" name={`settle-${field}`} checked={isChosen} onChange={onChoose} />
+      {children}
+    </chakra.label>
+  );
+}
+
+function SourceLine({ field, values, of }: { field: FieldId; values: SourceValues; of: number }) {
+  const { source, pictures, counts, examples } = values;
+  return (
+    <Flex gap="3" flex="1" minWidth="0" wrap="wrap" alignItems="baseline">
+      <chakra.span width="9em" color="soft" fontSize="0.875rem" flexShrink={0}>
+        {sourceWords[source]}
+        {counts > 0 && ', counts now'}
+      </chakra.span>
+      <chakra.span flex="1" minWidth="12em" whiteSpace="pre-line" overflowWrap="anywhere">
+        {examples.map((value) => valueWords(field, value)).join(' · ')}
+        {pictures < of && (
+          <chakra.span color="soft" fontSize="0.8125rem">
+            {' '}
+            in {formatNumber(pictures)} of {formatNumber(of)}
+          </chakra.span>
+        )}
+      </chakra.span>
+    </Flex>
+  );
+}

@@ -1,0 +1,45 @@
+import path from 'node:path';
+import { eq } from 'drizzle-orm';
+import type { Database } from '../../../server/db/client';
+import { drafts, files, photos, runItems } from '../../../server/db/schema';
+import type { StoredPhoto } from '../../../server/db/stored';
+import { FileError } from '../../../server/files/fileError';
+import { folderInside } from '../../../server/files/folderInside';
+import { pathInside } from '../../../server/files/folders';
+import { digestAt, moveFile } from '../../../server/files/moveFile';
+import { folderById } from '../../../server/operations/folders';
+import { found } from '../../../server/operations/operationError';
+import type { Item } from '../../claims';
+import { endUndo, type UndoRun } from './undoRun';
+
+/**
+ * Brings a photo back whose import was undone: its files move from the folder that was kept for them to
+ * where they were, and the index takes the photo up again with everything written about it.
+ */
+export async function putBackItem(db: Database, run: UndoRun, item: Item): Promise<void> {
+  const [undo] = await db.select().from(runItems).where(eq(runItems.id, item.undoes!));
+  const { result, removed } = found(undo, 'file');
+  const photo = removed?.photo;
+  if (!photo) throw new FileError('vanished', item.name);
+  if (result?.movedTo !== undefined) await moveBack(db, removed, result.movedTo);
+  await db.transaction(async (tx) => {
+    const photoId = item.photoId!;
+    await tx.insert(photos).values({ id: photoId, assignmentId: run.act.assignmentId, ...photo });
+    await tx.insert(files).values(removed.files.map((row) => ({ ...row, photoId })));
+    if (removed.drafts.length > 0)
+      await tx.insert(drafts).values(removed.drafts.map((row) => ({ ...row, photoId })));
+    await endUndo(tx, run, item, { result: { version: 1, written: {}, target: item.name } });
+  });
+}
+
+async function moveBack(db: Database, { files: rows }: StoredPhoto, movedTo: string): Promise<void> {
+  const root = (await folderById(db, rows[0]!.folderId)).path;
+  for (const { relativePath, digest } of rows) {
+    const [inside, name] = [path.posix.dirname(relativePath), path.posix.basename(relativePath)];
+    const folder = await folderInside(root, inside === '.' ? '' : inside);
+    const aside = await pathInside(root, path.posix.join(movedTo, name)).catch(() => undefined);
+    const target = path.join(folder, name);
+    if (aside && (await digestAt(aside, digest)) === digest) await moveFile(aside, target, digest);
+    else if ((await digestAt(target, digest)) !== digest) throw new FileError('vanished', name);
+  }
+}

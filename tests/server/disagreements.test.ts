@@ -1,0 +1,97 @@
+import { readdirSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { encodeUtf8 } from '@/core/bytes/text';
+import { disagreementsOf } from '@/server/operations/acrossPhotos';
+import { listPhotos } from '@/server/operations/photos';
+import { startEmbed } from '@/server/operations/startEmbed';
+import { writeDrafts } from '@/server/operations/writeDrafts';
+import { followAssignment } from '@/worker/follow/followAssignment';
+import { xmpPacket } from '../fixtures/build';
+import { rawSample } from '../fixtures/formats';
+import { type Bench, bringIn, carryOut, openBench, smallJpeg, valuesOf } from './bench';
+
+let bench: Bench;
+beforeAll(async () => {
+  bench = await openBench();
+});
+afterAll(() => bench.end());
+
+/** Where City disagrees; the sample pictures also differ in their dates. */
+const cityOf = async (assignmentId: string, ids: readonly string[]) =>
+  (await disagreementsOf(bench.db, assignmentId, ids)).filter((one) => one.field === 'city');
+
+const sidecar = (city: string) => encodeUtf8(xmpPacket(`<photoshop:City>${city}</photoshop:City>`));
+
+test('picture and sidecar disagree: which says what is told, and one act and one embed settle it for good', async () => {
+  const job = await bringIn(
+    bench,
+    {
+      'a.nef': (await rawSample(false)).bytes,
+      'a.jpg': await smallJpeg(1, { city: 'Pellvik' }),
+      'a.xmp': sidecar('Havnes'),
+      'b.jpg': await smallJpeg(2, { city: 'Pellvik' }),
+    },
+    { leaveAsTheyAre: ['a.jpg', 'b.jpg'] },
+  );
+  const ids = job.photos.map((one) => one.id);
+  expect(await cityOf(job.id, ids)).toEqual([
+    {
+      field: 'city',
+      pictures: 1,
+      sources: [
+        { source: 'xmp', pictures: 1, counts: 1, examples: ['Pellvik'] },
+        { source: 'iim', pictures: 1, counts: 1, examples: ['Pellvik'] },
+        { source: 'sidecar', pictures: 1, counts: 0, examples: ['Havnes'] },
+      ],
+    },
+  ]);
+  await writeDrafts(bench.db, job.id, ids, {
+    kind: 'settle',
+    choices: [{ field: 'city', source: 'sidecar' }],
+  });
+  const drafts = (await listPhotos(bench.db, job.id)).map((one) => one.drafts.city?.value);
+  expect(drafts).toEqual(['Havnes', undefined]);
+  expect(await cityOf(job.id, ids)).toEqual([]);
+  const { runId } = await startEmbed(bench.db, job.id, ids);
+  await carryOut(bench.db, runId);
+  for (const name of ['a.jpg', 'a.xmp'])
+    expect(await valuesOf(path.join(job.working, name))).toMatchObject({ city: 'Havnes' });
+  expect(await cityOf(job.id, ids)).toEqual([]);
+  expect((await listPhotos(bench.db, job.id))[0]!.record.fields.city).toMatchObject({ agrees: true });
+});
+
+test('two sidecars of a raw file are told apart', async () => {
+  const job = await bringIn(
+    bench,
+    { 'a.nef': (await rawSample(false)).bytes, 'a.nef.xmp': sidecar('Havnes'), 'a.xmp': sidecar('Pellvik') },
+    { leaveAsTheyAre: ['a.nef'] },
+  );
+  expect(readdirSync(job.working).sort()).toEqual(['a.nef', 'a.nef.xmp', 'a.xmp']);
+  const [found] = await cityOf(job.id, [job.photos[0]!.id]);
+  expect(found?.sources.map(({ source, examples }) => [source, examples[0]])).toEqual([
+    ['sidecar', 'Havnes'],
+    ['otherSidecar', 'Pellvik'],
+  ]);
+});
+
+test('a picture that has no such record is left as it is; a settled one can differ again', async () => {
+  const job = await bringIn(
+    bench,
+    { 'a.nef': (await rawSample(false)).bytes, 'a.jpg': await smallJpeg(1, { city: 'Pellvik' }) },
+    { leaveAsTheyAre: ['a.jpg'] },
+  );
+  const ids = job.photos.map((one) => one.id);
+  const settle = () =>
+    writeDrafts(bench.db, job.id, ids, {
+      kind: 'settle',
+      choices: [{ field: 'city', source: 'sidecar' }],
+    });
+  await settle();
+  expect((await listPhotos(bench.db, job.id))[0]!.drafts).toEqual({});
+  writeFileSync(path.join(job.working, 'a.xmp'), sidecar('Havnes'));
+  await followAssignment(bench.db, job.id);
+  writeFileSync(path.join(job.working, 'a.jpg'), await smallJpeg(1, { city: 'Skarv' }));
+  await followAssignment(bench.db, job.id);
+  await settle();
+  expect((await listPhotos(bench.db, job.id))[0]!.drafts.city?.value).toBe('Havnes');
+});

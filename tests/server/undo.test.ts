@@ -1,0 +1,205 @@
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { listPhotos } from '@/server/operations/photos';
+import { readRun } from '@/server/operations/runs';
+import { startEmbed } from '@/server/operations/startEmbed';
+import { startImport } from '@/server/operations/startImport';
+import { startUndo } from '@/server/operations/startUndo';
+import { writeDrafts } from '@/server/operations/writeDrafts';
+import { followAssignment } from '@/worker/follow/followAssignment';
+import { rawSample } from '../fixtures/formats';
+import {
+  type Bench,
+  bringIn,
+  carryOut,
+  digest,
+  openBench,
+  receiptOf,
+  smallJpeg,
+  valuesOf,
+  wish,
+} from './bench';
+
+let bench: Bench;
+beforeAll(async () => {
+  bench = await openBench();
+});
+afterAll(() => bench.end());
+
+async function undo(runId: string) {
+  const started = await startUndo(bench.db, runId);
+  await carryOut(bench.db, started.runId);
+  return receiptOf(bench.db, started.runId);
+}
+
+const undoneIn = (folder: string, runId: string) => path.join(folder, 'Undone by Fabrica', runId.slice(0, 8));
+
+async function embedCity(job: { id: string }, photoId: string, value: string): Promise<string> {
+  await writeDrafts(bench.db, job.id, [photoId], { kind: 'set', field: 'city', value });
+  const { runId } = await startEmbed(bench.db, job.id, [photoId]);
+  await carryOut(bench.db, runId);
+  return runId;
+}
+
+test('an undone import moves all files of each picture aside, bit for bit, and its second copies too', async () => {
+  const second = path.join(bench.folder, 'second');
+  mkdirSync(second);
+  const job = await bringIn(
+    bench,
+    { 'a.nef': (await rawSample(false)).bytes, 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) },
+    { secondCopy: second, folder: '{{ year taken }}' },
+  );
+  const placed = path.join(job.working, '2026');
+  const before = readdirSync(placed).sort();
+  expect(before).toEqual(['a.jpg', 'a.nef', 'a.xmp', 'b.jpg']);
+  const digests = before.map((name) => digest(path.join(placed, name)));
+  const receipt = await undo(job.runId);
+  expect(receipt.counts).toMatchObject({ done: 2, failed: 0 });
+  expect(readdirSync(placed)).toEqual([]);
+  const aside = path.join(undoneIn(job.working, job.runId), '2026');
+  expect(readdirSync(aside).sort()).toEqual(before);
+  expect(before.map((name) => digest(path.join(aside, name)))).toEqual(digests);
+  expect(readdirSync(path.join(undoneIn(second, job.runId), '2026')).sort()).toEqual(before);
+  expect(await listPhotos(bench.db, job.id)).toEqual([]);
+  expect(readdirSync(job.card).sort()).toEqual(['a.jpg', 'a.nef', 'b.jpg']);
+});
+
+test('what was put aside is not taken up again, and the card can be brought in anew', async () => {
+  const job = await bringIn(bench, { 'a.jpg': await smallJpeg(1) });
+  await undo(job.runId);
+  await followAssignment(bench.db, job.id);
+  expect(await listPhotos(bench.db, job.id)).toEqual([]);
+  const { runId } = await startImport(bench.db, job.id, wish(['a.jpg']));
+  await carryOut(bench.db, runId);
+  expect((await receiptOf(bench.db, runId)).counts.done).toBe(1);
+  expect(existsSync(path.join(job.working, 'a.jpg'))).toBe(true);
+});
+
+test('a file that was changed since stays where it is, with its photo, and the receipt says why', async () => {
+  const job = await bringIn(bench, { 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
+  const changed = path.join(job.working, 'a.jpg');
+  writeFileSync(changed, Buffer.concat([readFileSync(changed), Buffer.from('more')]));
+  const receipt = await undo(job.runId);
+  expect(receipt.items.map((one) => [one.state, one.problems?.[0]?.code])).toEqual([
+    ['failed', 'changed-meanwhile'],
+    ['done', undefined],
+  ]);
+  expect(existsSync(changed)).toBe(true);
+  expect((await listPhotos(bench.db, job.id)).map((one) => one.name)).toEqual(['a.jpg']);
+});
+
+test('a sidecar that somebody put beside the picture keeps it where it is', async () => {
+  const job = await bringIn(bench, { 'a.jpg': await smallJpeg(1) });
+  writeFileSync(path.join(job.working, 'a.xmp'), '<x:xmpmeta xmlns:x="adobe:ns:meta/"/>');
+  expect((await undo(job.runId)).counts).toMatchObject({ failed: 1 });
+  expect(readdirSync(job.working).sort()).toEqual(['a.jpg', 'a.xmp']);
+});
+
+test('a second copy that was changed stays, and is told', async () => {
+  const second = path.join(bench.folder, 'second-changed');
+  mkdirSync(second);
+  const job = await bringIn(bench, { 'a.jpg': await smallJpeg(1) }, { secondCopy: second });
+  writeFileSync(path.join(second, 'a.jpg'), 'another');
+  const receipt = await undo(job.runId);
+  expect(receipt.items[0]).toMatchObject({ state: 'done', problems: [{ code: 'second-left' }] });
+  expect(readFileSync(path.join(second, 'a.jpg'), 'utf8')).toBe('another');
+});
+
+test('drafts go with the picture, and come back with it when the undo is undone', async () => {
+  const job = await bringIn(bench, { 'a.jpg': await smallJpeg(1) });
+  const photoId = job.photos[0]!.id;
+  await writeDrafts(bench.db, job.id, [photoId], { kind: 'set', field: 'city', value: 'Havnes' });
+  expect((await readRun(bench.db, job.runId)).kept).toMatchObject({
+    folder: undoneIn(job.working, job.runId),
+    drafted: 1,
+  });
+  const before = digest(path.join(job.working, 'a.jpg'));
+  const receipt = await undo(job.runId);
+  expect(receipt).toMatchObject({ act: 'undo', undone: 'copy', reversible: 1 });
+  const again = await undo(receipt.id);
+  expect(again).toMatchObject({ undone: 'undo', reversible: 0, counts: { done: 1 } });
+  expect(digest(path.join(job.working, 'a.jpg'))).toBe(before);
+  const [photo] = await listPhotos(bench.db, job.id);
+  expect(photo).toMatchObject({ id: photoId, place: 1, drafts: { city: { value: 'Havnes' } } });
+  expect((await readRun(bench.db, job.runId)).reversible).toBe(1);
+  await expect(startUndo(bench.db, receipt.id)).rejects.toThrow('nothing left');
+  expect((await undo(job.runId)).counts.done).toBe(1);
+});
+
+test('a name that was taken meanwhile keeps a picture from coming back; nothing is written over', async () => {
+  const job = await bringIn(bench, { 'a.jpg': await smallJpeg(1) });
+  const receipt = await undo(job.runId);
+  writeFileSync(path.join(job.working, 'a.jpg'), 'somebody’s');
+  const again = await undo(receipt.id);
+  expect(again.items[0]?.problems).toMatchObject([{ code: 'already-there' }]);
+  expect(readFileSync(path.join(job.working, 'a.jpg'), 'utf8')).toBe('somebody’s');
+  expect(readdirSync(undoneIn(job.working, job.runId))).toEqual(['a.jpg']);
+});
+
+test('an undo that was cut off between two files of a picture is ended by the next try', async () => {
+  const job = await bringIn(bench, { 'a.nef': (await rawSample(false)).bytes, 'a.jpg': await smallJpeg(1) });
+  const started = await startUndo(bench.db, job.runId);
+  const aside = undoneIn(job.working, job.runId);
+  mkdirSync(aside, { recursive: true });
+  renameSync(path.join(job.working, 'a.nef'), path.join(aside, 'a.nef'));
+  await carryOut(bench.db, started.runId);
+  expect((await receiptOf(bench.db, started.runId)).counts.done).toBe(1);
+  expect(readdirSync(aside).sort()).toEqual(['a.jpg', 'a.nef', 'a.xmp']);
+});
+
+test('runs are undone in reverse order: the later run is named', async () => {
+  const job = await bringIn(bench, { 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
+  const [a, b] = job.photos.map((one) => one.id) as [string, string];
+  const embedA = await embedCity(job, a, 'Havnes');
+  const receipt = await undo(job.runId);
+  expect(receipt.items[0]?.problems).toMatchObject([{ code: 'later-run' }]);
+  expect(receipt.counts).toMatchObject({ done: 1, failed: 1 });
+  const at = receipt.items[0]!.problems![0]!.found!;
+  expect(at).toBe((await readRun(bench.db, embedA)).createdAt.toISOString());
+  await undo(receipt.id);
+  const first = await embedCity(job, b, 'Havnes');
+  await embedCity(job, b, 'Pellvik');
+  await expect(startUndo(bench.db, first)).rejects.toThrow('A later run embedded into these files');
+});
+
+test('an undone embed can be done again, byte for byte; the drafts that it wrote are gone', async () => {
+  const job = await bringIn(
+    bench,
+    { 'a.nef': (await rawSample(false)).bytes, 'a.jpg': await smallJpeg(1) },
+    { leaveAsTheyAre: ['a.jpg'] },
+  );
+  const photoId = job.photos[0]!.id;
+  const embed = await embedCity(job, photoId, 'Havnes');
+  const written = ['a.jpg', 'a.xmp'].map((name) => digest(path.join(job.working, name)));
+  const receipt = await undo(embed);
+  expect(receipt.items[0]?.result?.written.city).toMatchObject({ before: 'Havnes', after: null });
+  expect(readdirSync(job.working).sort()).toEqual(['a.jpg', 'a.nef']);
+  await writeDrafts(bench.db, job.id, [photoId], { kind: 'set', field: 'headline', value: 'Typed since' });
+  await undo(receipt.id);
+  expect(['a.jpg', 'a.xmp'].map((name) => digest(path.join(job.working, name)))).toEqual(written);
+  expect(Object.keys((await listPhotos(bench.db, job.id))[0]!.drafts)).toEqual(['headline']);
+  expect((await readRun(bench.db, embed)).reversible).toBe(1);
+  await undo(embed);
+  expect(await valuesOf(path.join(job.working, 'a.jpg'))).not.toHaveProperty('city');
+});
+
+test('pictures that were taken up leave the assignment; their files are not touched', async () => {
+  const job = await bringIn(bench, { 'a.jpg': await smallJpeg(1) }, { way: 'take-up' });
+  expect(Object.keys(job.photos[0]!.drafts)).toContain('creator');
+  const receipt = await undo(job.runId);
+  expect(receipt.counts.done).toBe(1);
+  expect(await listPhotos(bench.db, job.id)).toEqual([]);
+  expect(readdirSync(job.card)).toEqual(['a.jpg']);
+  await undo(receipt.id);
+  expect(Object.keys((await listPhotos(bench.db, job.id))[0]!.drafts)).toContain('creator');
+});
+
+test('asked for twice it is one run; one that goes on cannot be undone', async () => {
+  const job = await bringIn(bench, { 'a.jpg': await smallJpeg(1) });
+  const [one, other] = await Promise.all([startUndo(bench.db, job.runId), startUndo(bench.db, job.runId)]);
+  expect(one).toEqual(other);
+  await carryOut(bench.db, one.runId);
+  const next = await startImport(bench.db, job.id, wish(['a.jpg']));
+  await expect(startUndo(bench.db, next.runId)).rejects.toThrow('going on');
+  await carryOut(bench.db, next.runId);
+});
