@@ -18,6 +18,7 @@ export function useChanges(): void {
       const { kind, id } = JSON.parse(data) as { kind: string; id: string };
       if (kind === 'everything') void queries.invalidateQueries();
       else if (kind === 'run') void queries.invalidateQueries({ queryKey: ['runs'] });
+      else if (kind === 'identities') void queries.invalidateQueries({ queryKey: ['identities'] });
       else void queries.invalidateQueries({ queryKey: [kind, id] });
     };
     return () => stream.close();

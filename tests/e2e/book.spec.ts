@@ -108,6 +108,27 @@ test('a template is built from nothing by keyboard alone', async () => {
   await post(`assignments/${assignment}`, { inForce: [id] }, 'PATCH');
 });
 
+test('changes of the page are undone and done again over a reload, by key and by button', async () => {
+  await page.goto(`${address}/templates/new`);
+  await box('Name of the template').fill('Steps of a page');
+  await box('City (legacy)').or(box('City')).first().fill('Havnes');
+  await expect(status('draft, saved')).toBeVisible();
+  await box('Headline').fill('The launch');
+  const undo = page.getByRole('button', { name: 'Undo Headline' });
+  await expect(undo).toBeVisible();
+  await page.reload();
+  await undo.click();
+  await expect(box('Headline')).toHaveText('');
+  await page.getByRole('button', { name: 'Redo Headline' }).focus();
+  await page.keyboard.press('Control+Shift+Z');
+  await expect(box('Headline')).toHaveText('The launch');
+  const { templates } = (await (await page.request.get(`${address}/api/templates/shelf`)).json()) as {
+    templates: { name: string; draft: { entries: { field: string; texts: string[] }[] } }[];
+  };
+  const saved = templates.find((one) => one.name === 'Steps of a page')!.draft.entries;
+  expect(saved.find((one) => one.field === 'headline')?.texts).toEqual(['The launch']);
+});
+
 test('one’s details are kept once, and taken up by placeholder', async () => {
   await page.goto(`${address}/details`);
   await box('Name').fill('Ida Brandvik');
@@ -185,8 +206,9 @@ test('a new telephone number is changed in one place, and rolled out with proof'
   await page.goto(`${address}/details`);
   await expect(page.getByText('A change here reaches', { exact: false })).toContainText('Reach of Ida');
   await box('Telephone').fill('+47 555 01 99');
-  await page.getByRole('button', { name: 'Save my changes' }).click();
-  await expect(status('kept')).toBeVisible();
+  await expect(status('saving …')).toBeVisible();
+  await expect(status('saving …')).toHaveCount(0);
+  await expect(box('Telephone')).toHaveValue('+47 555 01 99');
   await page.goto(`${address}/templates`);
   await page.getByRole('link', { name: 'Reach of Ida' }).click();
   await page.getByRole('button', { name: 'Used', exact: true }).click();

@@ -73,13 +73,13 @@ test('a source is chosen; names, folders and a second copy are shown on the pict
 });
 
 test('what is set is kept as a plan; a change is told, and taken back by one act', async () => {
-  await page.getByRole('button', { name: 'keep this as a plan' }).click();
+  await page.getByRole('button', { name: 'Save as a plan' }).click();
   await page.getByLabel('Name of the plan').fill('Yard card');
-  await page.getByRole('button', { name: 'keep it' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('as the plan says')).toBeVisible();
   await page.getByLabel('Names').fill('other');
   await expect(page.getByText('differs from the plan: names')).toBeVisible();
-  await page.getByRole('button', { name: 'back to the plan' }).click();
+  await page.getByRole('button', { name: 'Back to the plan' }).click();
   await expect(page.getByLabel('Names')).toHaveValue('{{ date taken : yMMdd }}-{{ running number : 3 }}');
   await page.reload();
   await expect(page.getByText('as the plan says')).toBeVisible();

@@ -209,7 +209,7 @@ test('a folder that is a link leads nowhere: the picture fails alone, and nothin
 test('a plan holds all choices under a name and restores them, templates too', async () => {
   const one = await job({});
   const choices = { ...usualChoices, name: '{{ vessel }}', keywords: 'launch' };
-  const { id } = await keepPlan(bench.db, one.id, ' Card of the  yard ', choices);
+  const { id } = await keepPlan(bench.db, one.id, { name: ' Card of the  yard ', choices });
   await changeAssignment(bench.db, one.id, { inForce: [], importChoices: usualChoices });
   const { assignment, gone } = await usePlan(bench.db, one.id, id);
   expect(assignment).toMatchObject({ planId: id, inForce: [one.template.id], importChoices: choices });
@@ -278,7 +278,8 @@ test('a disk without room, and a folder that is not there any more, are told bef
 
 test('a plan keeps only what a run could use', async () => {
   const one = await job({ 'a.jpg': await smallJpeg(91) });
-  const keep = (choices: object) => keepPlan(bench.db, one.id, 'Odd', { ...usualChoices, ...choices });
+  const keep = (choices: object) =>
+    keepPlan(bench.db, one.id, { name: 'Odd', choices: { ...usualChoices, ...choices } });
   await expect(keep({ rating: '9' })).rejects.toMatchObject({ status: 422 });
   await expect(keep({ name: '{{ date taken : QQQ }}' })).rejects.toThrow(
     'The pattern of names cannot be used',

@@ -8,7 +8,7 @@ import type { Entry } from '@/core/templates/template';
 import { rulesFor } from '@/core/templates/template';
 import { contextsOf, incomingDrafts, nameExamples } from '@/features/bringIn/incoming';
 import { changeAssignment, readAssignment } from '@/server/operations/assignments';
-import { keepIdentity, surroundings } from '@/server/operations/identities';
+import { saveIdentity, surroundings } from '@/server/operations/identities';
 import { readSource } from '@/server/operations/readSource';
 import { startImport } from '@/server/operations/startImport';
 import { changeTemplate, createTemplate, templatesById } from '@/server/operations/templates';
@@ -68,12 +68,12 @@ const before = fc.record(
 ) as fc.Arbitrary<WantedValues>;
 
 test('what the page shows before is what the run wrote, field by field, and how it named the files', async () => {
-  const me = await keepIdentity(bench.db, {
+  const me = await saveIdentity(bench.db, {
     name: 'me',
     kind: 'person',
     parts: { name: 'Me Then', telephone: '1' },
   });
-  await keepIdentity(
+  await saveIdentity(
     bench.db,
     { name: 'me', kind: 'person', parts: { name: 'Me Now', telephone: '2' } },
     me.id,

@@ -4,7 +4,7 @@ import type { FieldId } from '@/core/catalogue/fields';
 import { starters } from '@/core/templates/starters';
 import type { Entry, Rule } from '@/core/templates/template';
 import { changeAssignment, createAssignment, readAssignment } from '@/server/operations/assignments';
-import { identityReach, keepIdentity, listIdentities, removeIdentity } from '@/server/operations/identities';
+import { identityReach, listIdentities, removeIdentity, saveIdentity } from '@/server/operations/identities';
 import { listPhotos } from '@/server/operations/photos';
 import { startEmbed } from '@/server/operations/startEmbed';
 import { startImport } from '@/server/operations/startImport';
@@ -120,6 +120,11 @@ test('job templates, archived and unkept ones lapse with their assignment, stand
   expect(inForce).not.toContain(job.id);
 });
 
+test('a placeholder in a form that cannot be is refused before anything is written, with what is allowed', async () => {
+  const job = await broughtIn([{ field: 'headline', rule: 'overwrite', texts: ['{{ date taken : qqq }}'] }]);
+  await expect(job.bringIn()).rejects.toThrow(/Headline: .*date taken : qqq.*letters of a date/);
+});
+
 test('a starter that was not filled in stops the run, which says where', async () => {
   const job = await broughtIn([...starters[0]!.entries], 'Who I am');
   await expect(job.bringIn()).rejects.toThrow(/“Who I am” \(Creator, Credit Line, .*E-mail.*\)/);
@@ -132,10 +137,10 @@ test('one’s details: kept once, with their reach; taken up they are not remove
     kind: 'business' as const,
     parts: { telephone: '+47 1', 'e-mail': ' ' },
   };
-  const kept = await keepIdentity(bench.db, details);
+  const kept = await saveIdentity(bench.db, details);
   expect(kept.parts).toEqual({ telephone: '+47 1' });
-  await expect(keepIdentity(bench.db, { ...details, name: 'tarn  & tide' })).rejects.toThrow('already');
-  await expect(keepIdentity(bench.db, { ...details, name: 'camera' })).rejects.toThrow('placeholder');
+  await expect(saveIdentity(bench.db, { ...details, name: 'tarn  & tide' })).rejects.toThrow('already');
+  await expect(saveIdentity(bench.db, { ...details, name: 'camera' })).rejects.toThrow('placeholder');
   const job = await broughtIn([
     entry('contactPhone', '{{ Tarn & Tide : telephone }}'),
     entry('creator', 'Aune Pell'),
@@ -149,7 +154,7 @@ test('one’s details: kept once, with their reach; taken up they are not remove
   await expect(removeIdentity(bench.db, kept.id)).rejects.toThrow('“Standing”');
 
   // A changed number is found in the files that carry the old one, and brought to them.
-  await keepIdentity(bench.db, { ...details, parts: { telephone: '+47 2' } }, kept.id);
+  await saveIdentity(bench.db, { ...details, parts: { telephone: '+47 2' } }, kept.id);
   const used = await whereUsed(bench.db, job.template.id);
   expect(used.proof).toEqual([{ field: 'contactPhone', from: '+47 1', to: '+47 2', pictures: 2 }]);
   const photos = await listPhotos(bench.db, job.id);

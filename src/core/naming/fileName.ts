@@ -11,6 +11,9 @@ const RESERVED = /^(con|prn|aux|nul|com[0-9¹²³]|lpt[0-9¹²³])(\..*)?$/i;
 // biome-ignore lint/suspicious/noControlCharactersInRegex: they are what is looked for.
 const REFUSED = /[\\/:*?"<>|\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\u2066-\u2069\ufeff]+/g;
 
+/** Bytes that a name may have in front of its extension. */
+export const roomFor = (extension: string): number => NAME_BYTES - NUMBER_BYTES - utf8Length(extension);
+
 /**
  * A text as one part of a path that every file system takes: NFC, nothing refused, no blank or point at its
  * ends, no reserved word, short enough to carry `extension` and a number. Applied again it changes nothing.
@@ -23,8 +26,7 @@ export function safeName(text: string, extension = ''): string {
       .replace(REFUSED, '-')
       .replace(/\s+/g, ' '),
   );
-  const room = NAME_BYTES - NUMBER_BYTES - utf8Length(extension);
-  const cut = tidy(cutUtf8(plain, room));
+  const cut = tidy(cutUtf8(plain, roomFor(extension)));
   const named = cut === '' ? '_' : cut;
   return RESERVED.test(named) ? `_${named}` : named;
 }

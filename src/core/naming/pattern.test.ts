@@ -26,6 +26,30 @@ test.each([
   expect(name(pattern).shot.main).toBe(expected);
 });
 
+test.each([
+  ['{{ headline }}-{{ running number : 4 }}', { main: 'a.jpg' }],
+  ['{{ running number : 4 }} {{ headline }} {{ headline }}', { main: 'a.jpg' }],
+  [`${'long '.repeat(80)}{{ running number }}`, { main: 'a.jpg' }],
+  [
+    '{{ headline }}{[, {{ headline }}]} {{ running number : 12 }}',
+    { main: 'a.jpg', raw: 'a.raw', sidecar: 'a.raw.xmp' },
+  ],
+])('a name that is too long keeps its running number and its ending: %s', (pattern, shot) => {
+  const long = { headline: 'Å sjøsette «Marena» '.repeat(40) };
+  const at = (runningNumber: number) =>
+    namedShot(
+      compilePattern({ name: pattern, folder: '' }),
+      shot,
+      { ...context, runningNumber },
+      (id) => long[id as 'headline'],
+    ).shot;
+  const [seven, eight] = [at(7), at(8)];
+  expect(seven.main).not.toBe(eight.main);
+  expect(seven.main).toMatch(/7.*\.jpg$/);
+  for (const one of Object.values(seven)) expect(Buffer.byteLength(one as string)).toBeLessThanOrEqual(250);
+  expect(Buffer.byteLength(seven.main)).toBeGreaterThan(200);
+});
+
 test('folders by pattern', () => {
   expect(name('', '{{ year taken }}/{{ date taken : MM-dd }}{[ {{ venue }}]}').folder).toBe('2026/05-14');
   expect(name('', '{{ client }}/{{ vessel }}').folder).toBe('Boat Trust - Havnes/Marena');

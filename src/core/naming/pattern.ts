@@ -1,3 +1,5 @@
+import { cutUtf8, utf8Length } from '../bytes/text';
+import { placeholderKey } from '../templates/grammar';
 import {
   type CompiledText,
   compileText,
@@ -5,7 +7,7 @@ import {
   type FieldLookup,
   type PlaceholderContext,
 } from '../templates/placeholders';
-import { safeFolder, safeName } from './fileName';
+import { roomFor, safeFolder, safeName } from './fileName';
 import { type Shot, stemOf } from './shots';
 
 /** How files are named: both are texts with the placeholders of templates. Empty: as the file is called. */
@@ -44,14 +46,46 @@ export function namedShot(
 ): NamedShot {
   const said = (text: CompiledText | undefined) =>
     text ? evaluate(slashesFree(text), context, fields) : { text: '', missing: [] };
-  const name = said(pattern.name);
   const folder = said(pattern.folder);
+  const room = roomFor(longestEnding(shot));
+  const fits = (most: number) => utf8Length(said(pattern.name && cutParts(pattern.name, most)).text) <= room;
+  const name = said(
+    pattern.name && (fits(room) ? pattern.name : cutParts(pattern.name, longest(fits, room))),
+  );
   const renames = pattern.name !== undefined && name.missing.length === 0 && name.text.trim() !== '';
   return {
     folder: folder.missing.length === 0 ? safeFolder(folder.text) : '',
     shot: renames ? renamed(shot, name.text) : shot,
     missing: [...name.missing, ...folder.missing],
   };
+}
+
+/** The most bytes a part may have so that all of them fit. */
+function longest(fits: (most: number) => boolean, room: number): number {
+  let [low, high] = [0, room];
+  while (low < high) {
+    const middle = Math.ceil((low + high) / 2);
+    if (fits(middle)) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}
+
+/** Texts and values cut to so many bytes; a running number stays whole, for it tells the files apart. */
+function cutParts(text: CompiledText, most: number): CompiledText {
+  const parts = text.parts.map((part): CompiledText['parts'][number] => {
+    if (typeof part === 'string') return cutUtf8(part, most);
+    if ('phrase' in part) return { phrase: cutParts({ ...text, parts: part.phrase }, most).parts };
+    if (placeholderKey(part.name) === 'running number') return part;
+    const cut = (value: string | undefined) => value && cutUtf8(value, most).trimEnd();
+    return {
+      ...part,
+      value: (context, fields) => cut(part.value(context, fields)),
+      fallback: cut(part.fallback),
+    };
+  });
+  const { constant: _, ...rest } = text;
+  return { ...rest, parts };
 }
 
 /** A value may hold "/" (a web address, "12/14"): only the pattern's own slashes part folders. */
@@ -64,15 +98,21 @@ function slashesFree(text: CompiledText): CompiledText {
   return { ...text, parts };
 }
 
-function renamed(shot: Shot, wanted: string): Shot {
-  const endings = {
+function endingsOf(shot: Shot) {
+  return {
     main: endingOf(shot.main),
     raw: endingOf(shot.raw),
     sidecar: sidecarEnding(shot, shot.sidecar),
     otherSidecar: sidecarEnding(shot, shot.otherSidecar),
   };
-  const longest = Object.values(endings).reduce((a, b) => (a.length >= b.length ? a : b));
-  const stem = safeName(wanted, longest);
+}
+
+const longestEnding = (shot: Shot): string =>
+  Object.values(endingsOf(shot)).reduce((a, b) => (a.length >= b.length ? a : b));
+
+function renamed(shot: Shot, wanted: string): Shot {
+  const endings = endingsOf(shot);
+  const stem = safeName(wanted, longestEnding(shot));
   return {
     ...shot,
     main: stem + endings.main,

@@ -66,6 +66,8 @@ test.each([
   ['{{ date taken : wann }}', 'placeholder-form'],
   ['{{ running number : many }}', 'placeholder-form'],
   ['{{ running number : 40 }}', 'placeholder-form'],
+  ['{{ file name : second }}', 'placeholder-form'],
+  ['{{ assignment : short }}', 'placeholder-form'],
 ])('%s is reported and stays as it is typed where it cannot be read', (text, code) => {
   expect(compileText(text).problems).toMatchObject([{ code }]);
 });

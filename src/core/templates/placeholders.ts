@@ -165,15 +165,24 @@ export function fieldBehind(name: string): FieldId | undefined {
   return builtIn ? builtIn.from : fieldNamed(name);
 }
 
+/** What a form may be, by the kind of its placeholder. */
+const FORMS = {
+  date: 'the letters of a date, such as y, MM, dd, HH:mm',
+  digits: 'a number of digits from 1 to 12',
+  'part of name': 'the number of a part of the name',
+} as const;
+
 function formProblem({ key, form, name }: Placeholder): Problem[] {
   const builtIn = builtIns.get(key);
-  const wrong =
-    form !== undefined && key !== FILL_IN && builtIn
-      ? builtIn.date === undefined
-        ? builtIn.formed?.('1', form) === undefined && key !== 'file name'
-        : compileDateForm(form) === undefined
-      : false;
-  return wrong ? [problem('placeholder-form', 'template text', { found: name })] : [];
+  if (form === undefined || key === FILL_IN || !builtIn || takesForm(key, builtIn, form)) return [];
+  const kind = formKindOf(key);
+  const expected = kind ? FORMS[kind] : 'no form: it is written in one way only';
+  return [problem('placeholder-form', 'template text', { found: `${name} : ${form}`, expected })];
+}
+
+function takesForm(key: string, { date, formed }: BuiltIn, form: string): boolean {
+  if (date !== undefined) return compileDateForm(form) !== undefined;
+  return key === 'file name' ? /^[1-9]\d?$/.test(form.trim()) : formed?.('1', form) !== undefined;
 }
 
 function valueFor({ key, form }: Placeholder): Value {

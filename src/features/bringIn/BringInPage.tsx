@@ -12,6 +12,7 @@ import type { Surroundings } from '@/server/operations/context';
 import type { Shelf } from '@/server/operations/templateShelf';
 import { Act } from '@/ui/acts';
 import { KeyLine } from '@/ui/KeyLine';
+import { SaveState } from '@/ui/SaveState';
 import { Teach } from '@/ui/Teach';
 import { useAskOnce } from '@/ui/useAskOnce';
 import { InForce } from '../prepare/InForce';
@@ -27,8 +28,9 @@ import { SimulatedCard } from './SimulatedCard';
 import { SourceChoice } from './SourceChoice';
 import { SourceList } from './SourceList';
 import { useArrivals } from './useArrivals';
-import { choicesOf, useChoices } from './useChoices';
+import { useChoices } from './useChoices';
 import { useIncoming } from './useIncoming';
+import { usePatterns } from './usePatterns';
 import { othersAsked, useSource } from './useSource';
 
 /** Bring in: what is on the source, how it comes, the templates in force, and one act. */
@@ -50,7 +52,7 @@ export function BringInPage({
     [assignment.inForce, templates],
   );
   const source = useSource(assignment, inForce, around);
-  const { choices, change, restore } = useChoices(assignment);
+  const { choices, change, written } = useChoices(assignment);
   const scroller = useRef<HTMLDivElement>(null);
   const { warnings, examples, proof } = useIncoming({
     assignment,
@@ -63,6 +65,12 @@ export function BringInPage({
     placesTaken: source.data?.placesTaken ?? 0,
   });
   const coming = source.pictures.filter((one) => one.ticked);
+  const patterns = usePatterns(
+    assignment,
+    around,
+    source.data?.placesTaken ?? 0,
+    (coming[0] ?? source.pictures[0])?.picture,
+  );
   const { mutate, isPending, error } = useMutation({
     mutationFn: () => {
       const { version: _, ...wished } = choices;
@@ -144,6 +152,15 @@ export function BringInPage({
                 : 'This folder holds no picture of a format that Fabrica reads. Put some in, and come back.'}
             </Teach>
           )}
+          {!assignment.sourceFolderId && (
+            <Teach
+              title="Where do the pictures come from?"
+              act={{ href: `/assignments/${assignment.id}/describe`, words: 'Look into the folder' }}
+            >
+              Choose a folder above, or drop pictures here. Those that lie in the folder of this assignment
+              already need not be brought in: they stand under Describe.
+            </Teach>
+          )}
           <Makers pictures={source.pictures} answers={source.answers} onAnswer={source.answer} />
           <SourceList source={source} scroller={scroller} assignmentId={assignment.id} />
         </Box>
@@ -161,11 +178,7 @@ export function BringInPage({
         >
           <CallOuts warnings={source.isSuccess ? warnings : []} assignmentId={assignment.id} />
           <ProofInNumbers coming={coming} proof={proof} way={choices.way} />
-          <Plans
-            assignment={assignment}
-            choices={choices}
-            onRestored={(restored) => restore(choicesOf(restored))}
-          />
+          <Plans assignment={assignment} choices={choices} settle={written.settle} />
           <Box
             display="grid"
             gridTemplateColumns={{ base: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(0, 1fr)' }}
@@ -178,7 +191,10 @@ export function BringInPage({
               </Box>
               <InForce assignment={assignment} templates={templates} lastUsed={shelf.lastUsed} brief />
             </Box>
-            <Choices choices={choices} onChange={change} examples={examples} />
+            <Box>
+              <Choices choices={choices} onChange={change} examples={examples} patterns={patterns} />
+              {written.state !== 'saved' && written.state !== 'saving' && <SaveState of={written} />}
+            </Box>
           </Box>
         </Box>
       </PageMain>

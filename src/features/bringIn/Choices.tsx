@@ -6,6 +6,8 @@ import { field } from '@/core/catalogue/fields';
 import type { ImportChoices, ImportWay } from '@/core/naming/importChoices';
 import { Choice, Line } from '@/ui/acts';
 import { FolderField } from '../folders/FolderField';
+import { PatternField } from './PatternField';
+import type { Patterns } from './usePatterns';
 
 const ways: Readonly<Record<ImportWay, string>> = {
   copy: 'copy; the source stays as it is',
@@ -18,13 +20,15 @@ export function Choices({
   choices,
   onChange,
   examples,
+  patterns,
 }: {
   choices: ImportChoices;
   onChange: (part: Partial<ImportChoices>) => void;
+  patterns: Patterns;
   examples: readonly { readonly name: string; readonly path: string; readonly missing: readonly string[] }[];
 }) {
   const copies = choices.way !== 'take-up';
-  const line = (name: 'name' | 'folder' | 'keywords', label: string, placeholder: string) => (
+  const line = (name: 'keywords', label: string, placeholder: string) => (
     <Row label={label}>
       <Line
         aria-label={label}
@@ -55,12 +59,26 @@ export function Choices({
       </Row>
       {copies && (
         <>
-          {line(
-            'name',
-            'Names',
-            'as the files are called, or {{ date taken : yMMdd }}-{{ running number : 4 }}',
-          )}
-          {line('folder', 'Folders', 'none, or {{ year taken }}/{{ date taken : MM-dd }}')}
+          <Row label="Names">
+            <PatternField
+              label="Names"
+              value={choices.name}
+              onChange={(name) => onChange({ name })}
+              empty="as the files are called"
+              ready={patterns.names}
+              {...patterns.offers}
+            />
+          </Row>
+          <Row label="Folders">
+            <PatternField
+              label="Folders"
+              value={choices.folder}
+              onChange={(folder) => onChange({ folder })}
+              empty="none"
+              ready={patterns.folders}
+              {...patterns.offers}
+            />
+          </Row>
           {(choices.name !== '' || choices.folder !== '') && <Examples examples={examples} />}
           <Row label="Second copy in">
             <FolderField

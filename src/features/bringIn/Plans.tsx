@@ -5,6 +5,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { ImportChoices } from '@/core/naming/importChoices';
 import { formatDateTime } from '@/core/wording/formatDate';
+import type { StoredPlan } from '@/server/db/stored';
 import type { Assignment } from '@/server/operations/assignments';
 import type { Plan } from '@/server/operations/plans';
 import { Choice, Line, WordAct } from '@/ui/acts';
@@ -15,11 +16,12 @@ import { differences } from './plan';
 export function Plans({
   assignment,
   choices,
-  onRestored,
+  settle,
 }: {
   assignment: Assignment;
   choices: ImportChoices;
-  onRestored: (assignment: Assignment) => void;
+  /** Saves choices that still wait: a plan takes their place. */
+  settle: () => Promise<boolean>;
 }) {
   const queries = useQueryClient();
   const { data: plans = [] } = useQuery({ queryKey: ['plans'], queryFn: () => ask<Plan[]>('plans') });
@@ -31,18 +33,21 @@ export function Plans({
       queries.invalidateQueries({ queryKey: ['assignment', assignment.id] }),
     ]);
   const keep = useMutation({
-    mutationFn: (name: string) => ask<{ id: string }>(home, 'POST', { name, choices }),
+    mutationFn: async (wish: { name: string; met?: StoredPlan }) => {
+      await settle();
+      return ask<{ id: string }>(home, 'POST', { ...wish, choices });
+    },
     onSuccess: () => {
       setNaming(undefined);
       return refresh();
     },
   });
   const use = useMutation({
-    mutationFn: (planId: string) => ask<{ assignment: Assignment; gone: number }>(home, 'PUT', { planId }),
-    onSuccess: ({ assignment: changed }) => {
-      queries.setQueryData(['assignment', assignment.id], changed);
-      onRestored(changed);
+    mutationFn: async (planId: string) => {
+      await settle();
+      return ask<{ assignment: Assignment; gone: number }>(home, 'PUT', { planId });
     },
+    onSuccess: ({ assignment: changed }) => queries.setQueryData(['assignment', assignment.id], changed),
   });
   const plan = plans.find((one) => one.id === assignment.planId);
   const differs = plan ? differences(plan.choices, choices, assignment.inForce) : [];
@@ -75,10 +80,10 @@ export function Plans({
       {plan && differs.length > 0 && (
         <>
           <WordAct type="button" onClick={() => use.mutate(plan.id)}>
-            back to the plan
+            Back to the plan
           </WordAct>
-          <WordAct type="button" onClick={() => keep.mutate(plan.name)}>
-            change the plan
+          <WordAct type="button" onClick={() => keep.mutate({ name: plan.name, met: plan.choices })}>
+            Change the plan
           </WordAct>
         </>
       )}
@@ -87,7 +92,7 @@ export function Plans({
       )}
       {naming === undefined ? (
         <WordAct type="button" onClick={() => setNaming('')}>
-          keep this as a plan
+          Save as a plan
         </WordAct>
       ) : (
         <chakra.form
@@ -95,7 +100,7 @@ export function Plans({
           gap="3"
           onSubmit={(event) => {
             event.preventDefault();
-            keep.mutate(naming);
+            keep.mutate({ name: naming });
           }}
         >
           <Line
@@ -108,10 +113,10 @@ export function Plans({
             width="12em"
           />
           <WordAct type="submit" disabled={naming.trim() === ''}>
-            keep it
+            Save
           </WordAct>
           <WordAct type="button" onClick={() => setNaming(undefined)}>
-            not now
+            Cancel
           </WordAct>
         </chakra.form>
       )}

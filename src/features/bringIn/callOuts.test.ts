@@ -30,6 +30,13 @@ test.each<[string, Template[], Record<string, string[]>, string, boolean]>([
   ['empty', [template([])], {}, 'is empty', false],
   ['unfilled', [template([entry('creator', `{{ ${FILL_IN} : name }}`)])], {}, 'Creator', true],
   [
+    'given a form that no date has',
+    [template([entry('headline', 'On {{ date taken : qqq }}')])],
+    {},
+    'Expected: the letters of a date',
+    true,
+  ],
+  [
     'of another job',
     [template([entry('city', 'Havnes')], { kind: 'job' })],
     { t: ['Relaunch', 'Regatta'] },
@@ -54,4 +61,14 @@ test.each<[string, Template[], Record<string, string[]>, string, boolean]>([
   const [first] = told(inForce, inForceIn);
   expect(first!.words).toContain(words);
   expect(first!.stops).toBe(stops);
+});
+
+test('names and folders by a pattern that cannot be used stop the run before it begins', () => {
+  const pattern = { name: '{{ running number : many }}', folder: '{{ year taken' };
+  const found = callOuts({ inForce: [], incoming: [], inForceIn: {}, assignment: 'Relaunch', pattern });
+  expect(found.map(({ words, stops }) => [words.slice(0, 40), stops])).toEqual([
+    ['Names: A placeholder is given a form tha', true],
+    ['Folders: A placeholder is not closed wit', true],
+    ['No template is in force: the pictures co', false],
+  ]);
 });

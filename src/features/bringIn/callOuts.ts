@@ -1,11 +1,13 @@
 import { fieldLabel } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
+import type { NamePattern } from '@/core/naming/pattern';
 import { writtenYears } from '@/core/rights/noticeParts';
-import { openFillIns } from '@/core/templates/fillIns';
-import type { PlaceholderContext } from '@/core/templates/placeholders';
+import { brokenLines, openFillIns } from '@/core/templates/fillIns';
+import { compileText, type PlaceholderContext } from '@/core/templates/placeholders';
 import { type CompiledTemplates, resolve, type Values } from '@/core/templates/resolve';
 import type { Template } from '@/core/templates/template';
 import { agrees, counted, formatNumber } from '@/core/wording/counts';
+import { problemWords } from '@/server/problems/words';
 
 /** Something to be seen before a run begins. */
 export interface CallOut {
@@ -33,14 +35,23 @@ interface Asked {
   /** Names of assignments by template, this one too. */
   readonly inForceIn: Readonly<Record<string, readonly string[]>>;
   readonly assignment: string;
+  /** How files and folders are to be named. */
+  readonly pattern?: NamePattern;
+}
+
+function patternProblems({ name, folder }: NamePattern): CallOut[] {
+  return Object.entries({ Names: name, Folders: folder }).flatMap(([label, text]) =>
+    compileText(text).problems.map((one) => ({ words: `${label}: ${problemWords(one)}`, stops: true })),
+  );
 }
 
 /** What could go wrong in silence: templates that are empty, unfilled, of another job or year, and missing values. */
 export function callOuts(asked: Asked): CallOut[] {
-  const { inForce } = asked;
+  const { inForce, pattern } = asked;
+  const named = pattern ? patternProblems(pattern) : [];
   if (inForce.length === 0)
-    return [{ words: 'No template is in force: the pictures come as they are.', stops: false }];
-  return [...inForce.flatMap((template) => ofTemplate(template, asked)), ...missing(asked)];
+    return [...named, { words: 'No template is in force: the pictures come as they are.', stops: false }];
+  return [...named, ...inForce.flatMap((template) => ofTemplate(template, asked)), ...missing(asked)];
 }
 
 function ofTemplate(template: Template, { incoming, inForceIn, assignment }: Asked): CallOut[] {
@@ -51,6 +62,8 @@ function ofTemplate(template: Template, { incoming, inForceIn, assignment }: Ask
   if (entries.length === 0) say('is empty and puts in nothing.');
   const [open] = openFillIns([template]);
   if (open) say(`still to be filled in: ${open.fields.map((one) => fieldLabel(one)).join(', ')}.`, true);
+  for (const { field, problem } of brokenLines([template]))
+    say(`${fieldLabel(field)}: ${problemWords(problem)}`, true);
   const others = (inForceIn[id] ?? []).filter((one) => one !== assignment);
   if (kind === 'job' && others.length > 0)
     say(`is also in force in ${others.join(', ')}. Is it of this job?`);

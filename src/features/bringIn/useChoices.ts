@@ -1,11 +1,10 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
 import { type ImportChoices, usualChoices } from '@/core/naming/importChoices';
-import type { Assignment } from '@/server/operations/assignments';
-import { useChangeAssignment } from '../prepare/useChangeAssignment';
-
-const PAUSE_MS = 600;
+import type { Assignment, AssignmentChange } from '@/server/operations/assignments';
+import { ask } from '@/ui/api';
+import { useAutoSave } from '@/ui/useAutoSave';
 
 export function choicesOf(assignment: Pick<Assignment, 'importChoices'>): ImportChoices {
   return { ...usualChoices, ...assignment.importChoices };
@@ -13,24 +12,23 @@ export function choicesOf(assignment: Pick<Assignment, 'importChoices'>): Import
 
 /** How pictures are to come in; kept with the assignment a moment after each change. */
 export function useChoices(assignment: Assignment) {
-  const [choices, set] = useState(() => choicesOf(assignment));
-  const { mutate } = useChangeAssignment(assignment.id);
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  useEffect(() => () => clearTimeout(timer.current), []);
-  const change = useCallback(
-    (part: Partial<ImportChoices>) =>
-      set((before) => {
-        const next = { ...before, ...part };
-        clearTimeout(timer.current);
-        timer.current = setTimeout(() => mutate({ importChoices: next }), PAUSE_MS);
-        return next;
-      }),
-    [mutate],
-  );
-  /** Choices that are kept already: a change that still waits gives way. */
-  const restore = useCallback((restored: ImportChoices) => {
-    clearTimeout(timer.current);
-    set(restored);
-  }, []);
-  return { choices, change, restore };
+  const queries = useQueryClient();
+  const written = useAutoSave<ImportChoices | null>({
+    place: `choices ${assignment.id}`,
+    saved: assignment.importChoices,
+    readAgain: () => queries.invalidateQueries({ queryKey: ['assignment', assignment.id] }),
+    save: async (importChoices, met) => {
+      const wish: AssignmentChange = {
+        ...(importChoices ? { importChoices } : {}),
+        met: { importChoices: met },
+      };
+      const changed = await ask<Assignment>(`assignments/${assignment.id}`, 'PATCH', wish);
+      queries.setQueryData(['assignment', assignment.id], changed);
+      return changed.importChoices;
+    },
+  });
+  const choices = choicesOf({ importChoices: written.value });
+  const change = (part: Partial<ImportChoices>) =>
+    written.change((before) => ({ ...choicesOf({ importChoices: before }), ...part }));
+  return { choices, change, written };
 }

@@ -45,8 +45,15 @@ export function useIncoming(asked: Asked) {
   );
   const warnings = useMemo(() => {
     const incoming = coming.map(({ picture }) => ({ values: valuesOf(picture), missing: lacks(picture) }));
-    return callOuts({ inForce, incoming, inForceIn, assignment: assignment.name });
-  }, [inForce, coming, lacks, inForceIn, assignment.name]);
+    const pattern = choices.way === 'take-up' ? undefined : { name: choices.name, folder: choices.folder };
+    return callOuts({
+      inForce,
+      incoming,
+      inForceIn,
+      assignment: assignment.name,
+      ...(pattern ? { pattern } : {}),
+    });
+  }, [inForce, coming, lacks, inForceIn, assignment.name, choices.way, choices.name, choices.folder]);
   const examples = useMemo(() => {
     const first = coming.slice(0, EXAMPLES).map(({ picture }) => picture);
     return nameExamples(first, choices, compiled, contextOf);

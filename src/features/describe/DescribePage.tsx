@@ -11,6 +11,7 @@ import { Teach } from '@/ui/Teach';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { PageMain } from '../shell/PageMain';
 import { Embedding } from './Embedding';
+import { FoundBar } from './FoundBar';
 import { Sheet } from './Sheet';
 import { Unsaved } from './Unsaved';
 import { type FirstPhotos, usePhotos } from './usePhotos';
@@ -60,7 +61,11 @@ export function DescribePage({ assignment: initial, first }: Props) {
     <Flex direction="column" height="100dvh" minHeight="35rem">
       <AssignmentTop
         assignment={assignment}
-        lacking={withoutCaption > 0 ? `${formatNumber(withoutCaption)} ${agrees(withoutCaption, 'lacks', 'lack')} a caption` : undefined}
+        lacking={
+          withoutCaption > 0
+            ? `${formatNumber(withoutCaption)} ${agrees(withoutCaption, 'lacks', 'lack')} a caption`
+            : undefined
+        }
       >
         <Embedding
           assignmentId={assignment.id}
@@ -77,6 +82,7 @@ export function DescribePage({ assignment: initial, first }: Props) {
             </Box>
           )}
         </KeyLine>
+        <FoundBar assignment={assignment} write={writing.write} />
         <Unsaved writing={writing} />
         <Sheet views={views} selection={selection} onOpen={open} />
         <WritingDesk

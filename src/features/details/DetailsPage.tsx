@@ -9,7 +9,8 @@ import { Plain, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
-import { IdentityForm } from './IdentityForm';
+import { IdentityEditor } from './IdentityEditor';
+import { NewIdentity } from './NewIdentity';
 
 export interface Details {
   readonly identities: readonly ListedIdentity[];
@@ -40,21 +41,21 @@ export function DetailsPage({ initial }: { initial: Details }) {
         </Box>
         {data.identities.map((one) => (
           <Box key={one.id} borderTopWidth="1px" paddingY="5">
-            <IdentityForm identity={one} kind={one.kind} />
+            <IdentityEditor identity={one} />
             <Reach reach={data.reach.find((reach) => reach.id === one.id)} />
           </Box>
         ))}
         {adding ? (
           <Box borderTopWidth="1px" paddingY="5">
-            <IdentityForm key={adding} kind={adding} onDone={() => setAdding(undefined)} />
+            <NewIdentity key={adding} kind={adding} onDone={() => setAdding(undefined)} />
           </Box>
         ) : (
           <Flex gap="5" borderTopWidth="1px" paddingY="4" fontSize="0.875rem">
             <WordAct type="button" onClick={() => setAdding('person')}>
-              add a person
+              Add a person
             </WordAct>
             <WordAct type="button" onClick={() => setAdding('business')}>
-              add a firm
+              Add a firm
             </WordAct>
           </Flex>
         )}

@@ -1,12 +1,12 @@
 'use client';
 
-import { Box, chakra, Flex } from '@chakra-ui/react';
-import { type ReactNode, useState } from 'react';
+import { Box, chakra } from '@chakra-ui/react';
+import type { ReactNode } from 'react';
 import type { Assignment } from '@/server/operations/assignments';
 import type { ListedTemplate } from '@/server/operations/templates';
-import { Line, Plain, WordAct } from '@/ui/acts';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { PageMain } from '../shell/PageMain';
+import { Facts } from './Facts';
 import { InForce } from './InForce';
 import { Outcome } from './Outcome';
 import { useChangeAssignment } from './useChangeAssignment';
@@ -35,7 +35,7 @@ export function PreparePage({
       >
         <Part
           title="Facts"
-          words="Named values of this assignment. Templates take them up: {{ vessel }} in a text becomes the fact “vessel”."
+          words="Named values of this assignment. In a template, {{ vessel }} becomes the value of the fact “vessel”."
         >
           <Facts assignment={assignment} />
         </Part>
@@ -128,106 +128,5 @@ function Choice({
         </Box>
       </Box>
     </chakra.label>
-  );
-}
-
-interface Row {
-  readonly key: number;
-  readonly name: string;
-  readonly value: string;
-}
-
-/** Kept by an act, as one list; a row without a name is left out. */
-function Facts({ assignment }: { assignment: Assignment }) {
-  const [name, setName] = useState(assignment.name);
-  const [publishedOn, setPublishedOn] = useState(assignment.publishedOn ?? '');
-  const [rows, setRows] = useState<readonly Row[]>(() =>
-    assignment.facts.map((fact, key) => ({ key, ...fact })),
-  );
-  const { mutate, isPending, error, isSuccess } = useChangeAssignment(assignment.id);
-  const change = (key: number, part: Partial<Row>) =>
-    setRows((before) => before.map((row) => (row.key === key ? { ...row, ...part } : row)));
-  const keep = () =>
-    mutate({
-      name,
-      publishedOn: publishedOn || null,
-      facts: rows.map((row) => ({ name: row.name, value: row.value })),
-    });
-  return (
-    <chakra.form
-      onSubmit={(event) => {
-        event.preventDefault();
-        keep();
-      }}
-    >
-      <Labelled label="Name">
-        <Line value={name} onChange={(event) => setName(event.target.value)} aria-label="Name" />
-      </Labelled>
-      <Labelled label="First published">
-        <Line
-          type="date"
-          value={publishedOn}
-          onChange={(event) => setPublishedOn(event.target.value)}
-          aria-label="First published"
-          maxWidth="11em"
-        />
-      </Labelled>
-      {rows.map((row, index) => (
-        <Flex key={row.key} gap="3" alignItems="center" marginTop="1">
-          <Line
-            width="9em"
-            value={row.name}
-            placeholder="name"
-            aria-label={`Name of fact ${index + 1}`}
-            onChange={(event) => change(row.key, { name: event.target.value })}
-          />
-          <Line
-            flex="1"
-            value={row.value}
-            placeholder="value"
-            aria-label={`Value of fact ${index + 1}`}
-            onChange={(event) => change(row.key, { value: event.target.value })}
-          />
-          <WordAct
-            type="button"
-            fontSize="0.8125rem"
-            onClick={() => setRows((before) => before.filter((one) => one.key !== row.key))}
-            aria-label={`Remove fact ${row.name}`}
-          >
-            remove
-          </WordAct>
-        </Flex>
-      ))}
-      <Flex gap="4" marginTop="4" alignItems="center" fontSize="0.875rem">
-        <Plain type="submit" disabled={isPending}>
-          Keep
-        </Plain>
-        <WordAct
-          type="button"
-          onClick={() =>
-            setRows((before) => [
-              ...before,
-              { key: Math.max(0, ...before.map((row) => row.key)) + 1, name: '', value: '' },
-            ])
-          }
-        >
-          add a fact
-        </WordAct>
-        <chakra.span role="status" color={error ? 'weldText' : 'soft'}>
-          {error ? error.message : isSuccess ? 'kept' : ''}
-        </chakra.span>
-      </Flex>
-    </chakra.form>
-  );
-}
-
-function Labelled({ label, children }: { label: string; children: ReactNode }) {
-  return (
-    <Flex gap="3" alignItems="center" marginTop="1">
-      <Box width="9em" flexShrink={0} color="soft" fontSize="0.875rem">
-        {label}
-      </Box>
-      {children}
-    </Flex>
   );
 }

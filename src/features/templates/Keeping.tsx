@@ -4,10 +4,14 @@ import { chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { fieldLabel } from '@/core/catalogue/fields';
+import { counted } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments';
+import type { ToldStep } from '@/server/operations/templateSteps';
 import type { ListedTemplate } from '@/server/operations/templates';
 import { Plain, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { SaveState } from '@/ui/SaveState';
 import { useAskOnce } from '@/ui/useAskOnce';
 import type { TemplateWords } from './bookState';
 import type { useBook } from './useBook';
@@ -57,17 +61,18 @@ export function Keeping({
   const version = template?.version ?? 0;
   return (
     <>
-      <chakra.span
-        role="status"
-        fontSize="0.8125rem"
-        color={error || saving.state === 'failed' ? 'weldText' : 'soft'}
-      >
-        {error?.message ?? statusWords(saving, changed, version)}
-      </chakra.span>
+      <Steps page={page} />
+      {saving.state === 'refused' || saving.state === 'waiting' ? (
+        <SaveState of={saving} />
+      ) : (
+        <chakra.span role="status" fontSize="0.8125rem" color={error ? 'weldText' : 'soft'}>
+          {error?.message ?? page.stepError ?? statusWords(saving.state, changed, version)}
+        </chakra.span>
+      )}
       {changed && version > 0 && <GoBack page={page} />}
       {changed && version > 0 && (
         <Plain type="button" disabled={isPending} onClick={() => mutate('branch')}>
-          Keep as a branch
+          Save as a branch
         </Plain>
       )}
       <Plain
@@ -92,18 +97,34 @@ async function putInForce(assignmentId: string, templateId: string, insteadOf?: 
   await ask(`assignments/${assignmentId}`, 'PATCH', { inForce: wanted });
 }
 
-function statusWords(
-  { state, message }: ReturnType<typeof useBook>['saving'],
-  changed: boolean,
-  version: number,
-): string {
-  if (state === 'failed') return message ?? 'not saved';
+function statusWords(state: 'saved' | 'saving', changed: boolean, version: number): string {
+  if (state === 'saving') return 'saving …';
   if (!changed) return version > 0 ? `version ${version}` : '';
-  return state === 'waiting'
-    ? 'saving …'
-    : version > 0
-      ? `draft over version ${version}, saved`
-      : 'draft, saved';
+  return version > 0 ? `draft over version ${version}, saved` : 'draft, saved';
+}
+
+/** Undo and redo over the whole page, each with what it is about. */
+function Steps({ page: { steps, undo, redo } }: { page: ReturnType<typeof useBook> }) {
+  if (!steps.undo && !steps.redo) return null;
+  return (
+    <Flex role="group" aria-label="Undo and redo" gap="3" fontSize="0.8125rem">
+      {steps.undo && (
+        <WordAct type="button" onClick={() => undo(steps.undo?.id)} aria-keyshortcuts="Control+Z">
+          Undo {stepWords(steps.undo)}
+        </WordAct>
+      )}
+      {steps.redo && (
+        <WordAct type="button" onClick={() => redo(steps.redo?.id)} aria-keyshortcuts="Control+Shift+Z">
+          Redo {stepWords(steps.redo)}
+        </WordAct>
+      )}
+    </Flex>
+  );
+}
+
+function stepWords({ fields: [first, ...others] }: ToldStep): string {
+  if (!first) return 'name or kind';
+  return others.length === 0 ? fieldLabel(first) : counted(others.length + 1, 'line');
 }
 
 function GoBack({ page: { template, reopen } }: { page: ReturnType<typeof useBook> }) {
@@ -121,16 +142,16 @@ function GoBack({ page: { template, reopen } }: { page: ReturnType<typeof useBoo
   if (!asked)
     return (
       <WordAct type="button" fontSize="0.8125rem" onClick={() => setAsked(true)}>
-        drop the draft
+        Discard the draft
       </WordAct>
     );
   return (
     <Flex gap="3" fontSize="0.8125rem">
       <WordAct type="button" onClick={() => mutate()}>
-        back to version {template?.version}
+        Back to version {template?.version}
       </WordAct>
       <WordAct type="button" onClick={() => setAsked(false)}>
-        keep writing
+        Cancel
       </WordAct>
     </Flex>
   );

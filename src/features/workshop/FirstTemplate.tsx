@@ -3,28 +3,28 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
-import { type ReactNode, useState } from 'react';
+import type { ReactNode } from 'react';
 import { type FirstAnswers, usualTerms } from '@/core/templates/firstTemplate';
 import type { ListedTemplate } from '@/server/operations/templates';
 import { Choice, Line, Plain } from '@/ui/acts';
 import { useAskOnce } from '@/ui/useAskOnce';
+import { useKeptState } from '@/ui/useKeptState';
+
+const nothingYet: FirstAnswers = { name: '', reach: '', owner: '', terms: usualTerms[0], year: 'taken' };
 
 /** The very first run asks five things, and makes a template of them. */
 export function FirstTemplate() {
   const router = useRouter();
   const askOnce = useAskOnce();
-  const [answers, setAnswers] = useState<FirstAnswers>({
-    name: '',
-    reach: '',
-    owner: '',
-    terms: usualTerms[0],
-    year: 'taken',
-  });
-  const set = (part: Partial<FirstAnswers>) => setAnswers((before) => ({ ...before, ...part }));
+  const { value: answers, set: keep, done } = useKeptState<FirstAnswers>('first template', nothingYet);
+  const set = (part: Partial<FirstAnswers>) => keep({ ...answers, ...part });
   const { mutate, isPending, error } = useMutation({
     mutationFn: () => askOnce<ListedTemplate>('templates/first', 'POST', answers),
     // The page then shows the template, and says what comes next.
-    onSuccess: () => router.refresh(),
+    onSuccess: () => {
+      done();
+      router.refresh();
+    },
   });
   return (
     <chakra.form

@@ -6,16 +6,18 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Line, Plain, WordAct } from '@/ui/acts';
 import { useAskOnce } from '@/ui/useAskOnce';
+import { useKeptState } from '@/ui/useKeptState';
 import { FolderField } from '../folders/FolderField';
+
+const nothingYet = { name: '', sourcePath: '', workingPath: '' };
 
 /** Begins an assignment: a name, where its pictures come from, and where they are to be. */
 export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
   const router = useRouter();
   const askOnce = useAskOnce();
   const [open, setOpen] = useState(openAtFirst);
-  const [name, setName] = useState('');
-  const [sourcePath, setSourcePath] = useState('');
-  const [workingPath, setWorkingPath] = useState('');
+  const { value, set, done } = useKeptState('new assignment', nothingYet);
+  const { name, sourcePath, workingPath } = value;
   const { mutate, isPending, error } = useMutation({
     mutationFn: () =>
       askOnce<{ id: string }>('assignments', 'POST', {
@@ -23,7 +25,10 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
         workingPath,
         ...(sourcePath ? { sourcePath } : {}),
       }),
-    onSuccess: ({ id }) => router.push(`/assignments/${id}/prepare`),
+    onSuccess: ({ id }) => {
+      done();
+      router.push(`/assignments/${id}/prepare`);
+    },
   });
   if (!open)
     return (
@@ -42,18 +47,23 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
         mutate();
       }}
     >
-      <Field label="Name" value={name} onChange={setName} placeholder="e.g. Relaunch of the ketch" />
+      <Field
+        label="Name"
+        value={name}
+        onChange={(typed) => set({ ...value, name: typed })}
+        placeholder="e.g. Relaunch of the ketch"
+      />
       <FolderField
         label="Pictures come from"
         value={sourcePath}
-        onChange={setSourcePath}
+        onChange={(path) => set({ ...value, sourcePath: path })}
         placeholder="e.g. /media/card/DCIM; leave it empty if they are in the folder already"
         forReading
       />
       <FolderField
         label="Folder"
         value={workingPath}
-        onChange={setWorkingPath}
+        onChange={(path) => set({ ...value, workingPath: path })}
         placeholder="e.g. /home/me/pictures/relaunch"
       />
       <Flex gap="4" alignItems="center" marginTop="3">

@@ -75,6 +75,8 @@ export const assignments = pgTable('assignments', {
   dropping: boolean().notNull().default(false),
   /** What waits in the drop folder, and why. */
   dropNotice: jsonb().$type<DropNotice>(),
+  /** Place of the last picture that was found in the working folder and is to stay without templates. */
+  foundUpTo: integer().notNull().default(0),
   /** Counts the changes, so that two windows do not overwrite each other. */
   version: integer().notNull().default(0),
   createdAt: createdAt(),
@@ -126,6 +128,23 @@ export const templates = pgTable('templates', {
   createdAt: createdAt(),
   changedAt: moment().notNull().defaultNow(),
 });
+
+/** Changes of a template's page, in their order, with what stood there before: undone and done again. */
+export const templateSteps = pgTable(
+  'template_steps',
+  {
+    id: id(),
+    templateId: uuid()
+      .notNull()
+      .references(() => templates.id, { onDelete: 'cascade' }),
+    order: bigserial({ mode: 'number' }).notNull(),
+    before: jsonb().$type<StoredTemplateDraft>().notNull(),
+    after: jsonb().$type<StoredTemplateDraft>().notNull(),
+    undone: boolean().notNull().default(false),
+    changedAt: moment().notNull().defaultNow(),
+  },
+  (table) => [index('template_steps_template').on(table.templateId, table.order)],
+);
 
 export const templateVersions = pgTable(
   'template_versions',

@@ -1,7 +1,6 @@
 import type { ValidateFunction } from 'ajv';
 import { field, writtenFieldIds } from '../../core/catalogue/fields';
 import { recordSources } from '../../core/drafts/disagreements';
-import type { ImportChoices } from '../../core/naming/importChoices';
 import type { MakerAnswer } from '../../core/rights/makers';
 import type { FirstAnswers } from '../../core/templates/firstTemplate';
 import { identityPartNames } from '../../core/templates/identity';
@@ -9,10 +8,12 @@ import { listRules, textRules } from '../../core/templates/template';
 import type { CardState } from '../files/simulatedCard';
 import type { AssignmentChange, NewAssignment } from '../operations/assignments';
 import type { IdentityText } from '../operations/identities';
+import type { PlanText } from '../operations/plans';
 import type { SourceWish } from '../operations/sources';
 import type { EmbedRequest } from '../operations/startEmbed';
 import type { ImportWish } from '../operations/startImport';
 import type { BenchWish } from '../operations/templateBench';
+import type { DraftText } from '../operations/templateDrafts';
 import type { TemplateText } from '../operations/templates';
 import type { Writing } from '../operations/writeDrafts';
 import { soundStructures } from '../templates/structures';
@@ -56,7 +57,14 @@ export const begunTemplate = newTemplate;
 export const changedTemplate = withSoundStructures(
   schema<TemplateText & { baseVersion: number }>(object({ ...template, baseVersion })),
 );
-export const templateDraft = changedTemplate;
+export const templateDraft = withSoundStructures(
+  schema<DraftText>(
+    object({ ...template, baseVersion, met: text(40) }, ['name', 'kind', 'entries', 'baseVersion']),
+  ),
+);
+export const templateStep = schema<{ stepId: string; undone: boolean }>(
+  object({ stepId: id, undone: { type: 'boolean' } }),
+);
 export const benchWish = schema<BenchWish>(
   object({ entries: list(entry, 200), assignmentId: id, find: text(200) }, ['entries']),
 );
@@ -77,12 +85,14 @@ export const firstAnswers = schema<FirstAnswers>(
 );
 export const pausing = schema<{ paused: boolean }>(object({ paused: { type: 'boolean' } }));
 export const archiving = schema<{ archived: boolean }>(object({ archived: { type: 'boolean' } }));
-export const identityText = schema<IdentityText>(
-  object({
-    name: text(80),
-    kind: { enum: ['person', 'business'] },
-    parts: object(Object.fromEntries(identityPartNames.map((part) => [part, text(2000)])), []),
-  }),
+const identity = {
+  name: text(80),
+  kind: { enum: ['person', 'business'] },
+  parts: object(Object.fromEntries(identityPartNames.map((part) => [part, text(2000)])), []),
+};
+export const identityText = schema<IdentityText>(object(identity));
+export const changedIdentity = schema<IdentityText & { baseVersion: number }>(
+  object({ ...identity, baseVersion }),
 );
 export const newAssignment = schema<NewAssignment>(
   object({ name: text(200), workingPath: text(4096), sourcePath: text(4096) }, ['name', 'workingPath']),
@@ -96,17 +106,29 @@ const choiceParts = {
   rating: { enum: ['', ...Object.keys(field('rating').choices ?? {})] },
 };
 const importChoices = object({ version: { const: 1 }, ...choiceParts });
+const factList = list(object({ name: text(80), value: text(2000) }), 100);
+const nullable = (shape: object) => ({ anyOf: [shape, { type: 'null' }] });
 export const assignmentChange = schema<AssignmentChange>(
   object(
     {
       name: text(200),
       publishedOn: { anyOf: [{ type: 'string', format: 'date' }, { type: 'null' }, { const: '' }] },
-      facts: list(object({ name: text(80), value: text(2000) }), 100),
+      facts: factList,
       inForce: list(id, 100),
       dngSidecar: { type: 'boolean' },
       dateTimeOriginal: { type: 'boolean' },
       importChoices,
       dropping: { type: 'boolean' },
+      foundUpTo: { type: 'integer', minimum: 0, maximum: 2_000_000_000 },
+      met: object(
+        {
+          name: text(200),
+          publishedOn: nullable({ type: 'string', format: 'date' }),
+          facts: factList,
+          importChoices: nullable(importChoices),
+        },
+        [],
+      ),
     },
     [],
   ),
@@ -118,8 +140,9 @@ export const importWish = schema<ImportWish>(
     'leaveAsTheyAre',
   ]),
 );
-export const planText = schema<{ name: string; choices: ImportChoices }>(
-  object({ name: text(120), choices: importChoices }),
+const storedPlan = object({ version: { const: 1 }, ...choiceParts, templates: list(id, 100) });
+export const planText = schema<PlanText>(
+  object({ name: text(120), choices: importChoices, met: storedPlan }, ['name', 'choices']),
 );
 export const planUse = schema<{ planId: string }>(object({ planId: id }));
 export const sourceWish = schema<SourceWish>(

@@ -26,7 +26,7 @@ export const CHANGES_CHANNEL = 'fabrica_changes';
 
 /** What windows are told: only that something changed; they read it themselves. */
 export interface Change {
-  readonly kind: 'run' | 'photos' | 'template' | 'assignment';
+  readonly kind: 'run' | 'photos' | 'template' | 'assignment' | 'identities';
   readonly id: string;
 }
 

@@ -1,10 +1,13 @@
+import { isDeepStrictEqual } from 'node:util';
 import { and, asc, count, desc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
 import type { ShotChoices } from '../../core/embed/planShot';
 import type { ImportChoices } from '../../core/naming/importChoices';
-import { openFillIns } from '../../core/templates/fillIns';
+import { brokenLines, openFillIns } from '../../core/templates/fillIns';
+import { placeholderKey } from '../../core/templates/grammar';
 import type { Database, Queries } from '../db/client';
 import { assignments, facts, photos, templates, templatesInForce } from '../db/schema';
 import type { DropNotice } from '../db/stored';
+import { announce } from '../jobs/queue';
 import { openFolder, refuseOverlap } from './folders';
 import { found, OperationError } from './operationError';
 
@@ -109,7 +112,9 @@ async function standingTemplates(db: Queries): Promise<string[]> {
     )
     .where(onOffer)
     .orderBy(sql`${templatesInForce.position} nulls last`, asc(templates.createdAt));
-  return all.filter((one) => openFillIns([one]).length === 0).map((one) => one.id);
+  return all
+    .filter((one) => openFillIns([one]).length + brokenLines([one]).length === 0)
+    .map((one) => one.id);
 }
 
 /** Standing, kept, and on the shelf. */
@@ -136,7 +141,12 @@ export interface AssignmentChange {
   readonly dateTimeOriginal?: boolean;
   readonly importChoices?: ImportChoices;
   readonly dropping?: boolean;
+  readonly foundUpTo?: number;
+  /** What was seen of a part before it was changed: another value there now is a conflict, and nothing is changed. */
+  readonly met?: Partial<Pick<Assignment, (typeof METABLE)[number]>>;
 }
+
+const METABLE = ['name', 'publishedOn', 'facts', 'importChoices'] as const;
 
 /** What the assignment chose about writing into files. */
 export function writeChoices({ dngSidecar, dateTimeOriginal }: Assignment): ShotChoices {
@@ -162,25 +172,48 @@ export async function changeAssignment(
       ...(change.dateTimeOriginal === undefined ? {} : { dateTimeOriginal: change.dateTimeOriginal }),
       ...(change.dropping === undefined ? {} : { dropping: change.dropping, dropNotice: null }),
       ...(change.importChoices === undefined ? {} : { importChoices: change.importChoices }),
+      ...(change.foundUpTo === undefined ? {} : { foundUpTo: change.foundUpTo }),
     };
+    if (change.met) refuseConflict(await readAssignment(tx, id), change);
     if (Object.keys(own).length > 0) await tx.update(assignments).set(own).where(eq(assignments.id, id));
-    if (change.facts) {
-      await tx.delete(facts).where(eq(facts.assignmentId, id));
-      const named = change.facts.filter((fact) => fact.name.trim() !== '');
-      if (named.length > 0)
-        await tx.insert(facts).values(
-          named.map((fact, position) => ({
-            assignmentId: id,
-            position,
-            name: fact.name.trim(),
-            value: fact.value,
-          })),
-        );
-    }
+    if (change.facts) await putFacts(tx, id, change.facts);
     if (change.inForce) {
       await tx.delete(templatesInForce).where(eq(templatesInForce.assignmentId, id));
       await putInForce(tx, id, change.inForce);
     }
+    await announce(tx, { kind: 'assignment', id });
     return readAssignment(tx, id);
   });
+}
+
+/** What another window changed meanwhile is not overwritten. */
+function refuseConflict(present: Assignment, { met = {}, ...change }: AssignmentChange): void {
+  const wanted = change as Partial<Assignment>;
+  const differs = METABLE.some(
+    (part) =>
+      part in met &&
+      part in wanted &&
+      !isDeepStrictEqual(present[part] ?? null, met[part] ?? null) &&
+      !isDeepStrictEqual(present[part] ?? null, wanted[part] ?? null),
+  );
+  if (differs)
+    throw new OperationError('This was changed in another window meanwhile. Nothing is overwritten.', 409);
+}
+
+async function putFacts(
+  tx: Queries,
+  assignmentId: string,
+  wanted: NonNullable<AssignmentChange['facts']>,
+): Promise<void> {
+  const named = wanted
+    .map((fact) => ({ name: fact.name.trim(), value: fact.value }))
+    .filter((fact) => fact.name !== '' || fact.value.trim() !== '');
+  const unnamed = named.find((fact) => fact.name === '');
+  if (unnamed) throw new OperationError(`Give the fact “${unnamed.value.trim()}” a name.`, 422);
+  const keys = named.map((fact) => placeholderKey(fact.name));
+  const twice = named.find((_, index) => keys.indexOf(keys[index]!) !== index);
+  if (twice) throw new OperationError(`Two facts are called “${twice.name}”. Rename one.`, 422);
+  await tx.delete(facts).where(eq(facts.assignmentId, assignmentId));
+  if (named.length > 0)
+    await tx.insert(facts).values(named.map((fact, position) => ({ assignmentId, position, ...fact })));
 }

@@ -10,11 +10,11 @@ import type { Queries } from '../db/client';
 import type { DraftOrigin } from '../db/stored';
 import { checkedValue } from './checkedValue';
 import type { NewDrafts } from './draftChanges';
-import { refuseFillIns } from './fillIns';
 import { inForceOf } from './inForce';
 import { OperationError } from './operationError';
 import { type MakerGroup, othersAmong } from './othersPictures';
 import type { ListedPhoto } from './photos';
+import { refuseUnusable } from './refuseUnusable';
 import { templatesById } from './templates';
 
 /** One act at the writing desk, on every picture named. */
@@ -121,7 +121,7 @@ async function templatesDrafter(
 ): Promise<Drafter> {
   const inForce = await inForceOf(db, assignmentId);
   const templates = ids === undefined ? inForce.templates : await templatesById(db, ids);
-  refuseFillIns(templates);
+  refuseUnusable(templates);
   const compiled = ids === undefined ? inForce.compiled : compileTemplates(templates);
   const byId = new Map(templates.map((template) => [template.id, template]));
   const { answerOf, groups } = await othersAmong(db, chosen, [...templates, ...inForce.templates]);

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, ne, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, ne, notExists, sql } from 'drizzle-orm';
 import { placeholderKey } from '../../core/templates/grammar';
 import { allTexts } from '../../core/templates/health/entries';
 import {
@@ -9,7 +9,8 @@ import {
 } from '../../core/templates/identity';
 import { isBuiltIn, placeholdersIn } from '../../core/templates/placeholders';
 import type { Database, Queries } from '../db/client';
-import { assignments, identities, identityVersions, templatesInForce } from '../db/schema';
+import { assignments, identities, identityVersions, runs, templatesInForce } from '../db/schema';
+import { announce } from '../jobs/queue';
 import { localToday, type Surroundings } from './context';
 import { found, OperationError } from './operationError';
 import { listTemplates } from './templates';
@@ -34,24 +35,81 @@ const FORMER_STATES = 40;
 
 export async function surroundings(db: Queries): Promise<Surroundings> {
   const [present, ...former] = await identityHistory(db);
-  return { today: localToday(), identities: present!, formerIdentities: former.slice(0, FORMER_STATES) };
+  const identities = { ...(await formerNames(db)), ...present };
+  return { today: localToday(), identities, formerIdentities: former.slice(0, FORMER_STATES) };
 }
 
-/** Keeps new or changed details; what they were before stays known. */
-export async function keepIdentity(db: Database, text: IdentityText, id?: string): Promise<ListedIdentity> {
+/** Details by the names they had before: a template that was written with one still finds them. */
+async function formerNames(db: Queries): Promise<Surroundings['identities']> {
+  const present = await listIdentities(db);
+  const taken = new Set(present.map((one) => placeholderKey(one.name)));
+  const rows = await db
+    .selectDistinct({ id: identityVersions.identityId, name: identityVersions.name })
+    .from(identityVersions);
+  return Object.fromEntries(
+    rows.flatMap(({ id, name }) => {
+      const now = present.find((one) => one.id === id);
+      return now && !taken.has(placeholderKey(name)) ? [[name, { name: now.name, ...now.parts }]] : [];
+    }),
+  );
+}
+
+/**
+ * Saves new or changed details; what they were before stays known, as far as a run could have used it.
+ * `baseVersion` is the version that was changed: one that is not the present one is a conflict.
+ */
+export async function saveIdentity(
+  db: Database,
+  { baseVersion, ...text }: IdentityText & { readonly baseVersion?: number },
+  id?: string,
+): Promise<ListedIdentity> {
   const { name, kind, parts } = await checked(db, text, id);
   return db.transaction(async (tx) => {
-    const [row] = id
-      ? await tx
-          .update(identities)
-          .set({ name, kind, parts, version: sql`${identities.version} + 1` })
-          .where(eq(identities.id, id))
-          .returning()
-      : await tx.insert(identities).values({ name, kind, parts }).returning();
-    const { createdAt: _, ...kept } = found(row, 'identity');
-    await tx.insert(identityVersions).values({ identityId: kept.id, version: kept.version, name, parts });
-    return kept;
+    if (!id) {
+      const [row] = await tx.insert(identities).values({ name, kind, parts }).returning();
+      return keepVersion(tx, found(row, 'identity'));
+    }
+    const [before] = await tx.select().from(identities).where(eq(identities.id, id)).for('update');
+    if (baseVersion !== undefined && found(before, 'identity').version !== baseVersion)
+      throw new OperationError(
+        'These details were changed in another window meanwhile. Nothing is overwritten.',
+        409,
+      );
+    const [row] = await tx
+      .update(identities)
+      .set({ name, kind, parts, version: sql`${identities.version} + 1` })
+      .where(eq(identities.id, id))
+      .returning();
+    return keepVersion(tx, found(row, 'identity'));
   });
+}
+
+/**
+ * Details save themselves while they are typed. A version that no run came after was in no file: the next
+ * one takes its place, so that half a telephone number is never looked for.
+ */
+async function keepVersion(tx: Queries, row: typeof identities.$inferSelect): Promise<ListedIdentity> {
+  const { createdAt: _, ...kept } = row;
+  const { id: identityId, version, name, parts } = kept;
+  const unused = await tx
+    .delete(identityVersions)
+    .where(
+      and(
+        eq(identityVersions.identityId, identityId),
+        eq(identityVersions.name, name),
+        notExists(tx.select().from(runs).where(gt(runs.createdAt, identityVersions.createdAt))),
+      ),
+    )
+    .returning({ createdAt: identityVersions.createdAt });
+  await tx.insert(identityVersions).values({
+    identityId,
+    version,
+    name,
+    parts,
+    ...(unused[0] ? { createdAt: unused[0].createdAt } : {}),
+  });
+  await announce(tx, { kind: 'identities', id: identityId });
+  return kept;
 }
 
 async function checked(db: Queries, text: IdentityText, id: string | undefined): Promise<IdentityText> {
@@ -94,8 +152,9 @@ export interface IdentityReach {
 
 /** Which templates take up one's details, and in which assignments those are in force. */
 export async function identityReach(db: Queries): Promise<IdentityReach[]> {
-  const [all, templates, inForce] = await Promise.all([
+  const [all, former, templates, inForce] = await Promise.all([
     listIdentities(db),
+    db.select({ id: identityVersions.identityId, name: identityVersions.name }).from(identityVersions),
     listTemplates(db),
     db
       .select({ templateId: templatesInForce.templateId, id: assignments.id, name: assignments.name })
@@ -107,8 +166,9 @@ export async function identityReach(db: Queries): Promise<IdentityReach[]> {
     names: new Set(template.entries.flatMap(allTexts).flatMap(placeholdersIn).map(placeholderKey)),
   }));
   return all.map(({ id, name }) => {
+    const own = [name, ...former.filter((one) => one.id === id).map((one) => one.name)].map(placeholderKey);
     const taking = named
-      .filter(({ names }) => names.has(placeholderKey(name)))
+      .filter(({ names }) => own.some((key) => names.has(key)))
       .map(({ template }) => template);
     const there = inForce.filter((one) => taking.some((template) => template.id === one.templateId));
     return {
@@ -127,8 +187,9 @@ export async function identityHistory(db: Queries): Promise<Surroundings['identi
   const now = new Map(present.map((one) => [one.id, one]));
   for (const version of versions) {
     const held = now.get(version.identityId);
+    // Newest first: the next one of the same details is what they were before.
     const before = versions.find(
-      (one) => one.identityId === version.identityId && one.version === version.version - 1,
+      (one) => one.identityId === version.identityId && one.version < version.version,
     );
     if (!held || !before) continue;
     now.set(held.id, { ...held, name: before.name, parts: before.parts, version: before.version });

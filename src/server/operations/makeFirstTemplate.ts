@@ -1,7 +1,7 @@
 import { type FirstAnswers, firstDetails, firstTemplate } from '../../core/templates/firstTemplate';
 import { placeholderKey } from '../../core/templates/grammar';
 import type { Database } from '../db/client';
-import { keepIdentity, listIdentities } from './identities';
+import { listIdentities, saveIdentity } from './identities';
 import { OperationError } from './operationError';
 import { createTemplate, type ListedTemplate } from './templates';
 
@@ -11,7 +11,7 @@ export async function makeFirstTemplate(db: Database, answers: FirstAnswers): Pr
   if (asked.name === '') throw new OperationError('Tell your name first.', 422);
   const key = placeholderKey(asked.name);
   const known = (await listIdentities(db)).find((one) => placeholderKey(one.name) === key);
-  const details = known ?? (await keepIdentity(db, asked));
+  const details = known ?? (await saveIdentity(db, asked));
   return createTemplate(db, {
     name: 'Who I am',
     kind: 'standing',

@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import { asc, eq } from 'drizzle-orm';
 import { type ImportChoices, usualChoices } from '../../core/naming/importChoices';
 import type { Database, Queries } from '../db/client';
@@ -26,12 +27,18 @@ export async function listPlans(db: Queries): Promise<Plan[]> {
   }));
 }
 
-/** Keeps an assignment's choices and templates in force under a name; the same name is kept anew. */
+export interface PlanText {
+  readonly name: string;
+  readonly choices: ImportChoices;
+  /** The plan as it was seen, where it is to be changed: another one there now is a conflict. */
+  readonly met?: StoredPlan;
+}
+
+/** Keeps an assignment's choices and templates in force under a new name, or in place of the plan that was met. */
 export async function keepPlan(
   db: Database,
   assignmentId: string,
-  name: string,
-  choices: ImportChoices,
+  { name, choices, met }: PlanText,
 ): Promise<{ id: string }> {
   const named = name.replace(/\s+/g, ' ').trim();
   if (named === '') throw new OperationError('Give the plan a name.');
@@ -39,6 +46,10 @@ export async function keepPlan(
   const { inForce } = await readAssignment(db, assignmentId);
   const stored: StoredPlan = { ...choices, templates: inForce };
   return db.transaction(async (tx) => {
+    const [there] = await tx.select().from(plans).where(eq(plans.name, named)).for('update');
+    const isSame =
+      there && (isDeepStrictEqual(there.choices, met) || isDeepStrictEqual(there.choices, stored));
+    if (there && !isSame) throw new OperationError(takenWords(named, met !== undefined), 409);
     const [row] = await tx
       .insert(plans)
       .values({ name: named, choices: stored })
@@ -52,6 +63,12 @@ export async function keepPlan(
     await announce(tx, { kind: 'assignment', id: assignmentId });
     return { id };
   });
+}
+
+function takenWords(name: string, isChange: boolean): string {
+  return isChange
+    ? `The plan “${name}” was changed in another window meanwhile. Nothing is overwritten: go back to the plan, or keep this under another name.`
+    : `There is a plan called “${name}” already. Choose another name, or use that plan and change it.`;
 }
 
 /** Restores everything a plan holds in one act. Templates that are gone are told, not passed over. */

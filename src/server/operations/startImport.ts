@@ -10,11 +10,11 @@ import { bytesOf, freeBytes, isWritable } from '../files/room';
 import { announce, enqueuePreviews, enqueueRun } from '../jobs/queue';
 import { readAssignment } from './assignments';
 import { checkedChoices } from './checkedChoices';
-import { refuseFillIns } from './fillIns';
 import { folderById, openFolder } from './folders';
 import { found, OperationError } from './operationError';
 import { pathsToBringIn } from './pathsToBringIn';
 import { placesTaken } from './placesTaken';
+import { refuseUnusable } from './refuseUnusable';
 import { templatesById } from './templates';
 
 export interface ImportWish extends Partial<Omit<ImportChoices, 'version'>> {
@@ -44,7 +44,7 @@ export async function startImport(
   const choices: ImportChoices = { ...usualChoices, ...wished };
   const keywords = checkedChoices(choices);
   const templates = await templatesById(db, assignment.inForce);
-  refuseFillIns(templates);
+  refuseUnusable(templates);
   if (choices.way !== 'take-up') {
     const working = await folderById(db, assignment.workingFolderId);
     await refuseWithoutRoom(source.path, asked, [

@@ -1,12 +1,12 @@
 import { eq } from 'drizzle-orm';
 import type { Database } from '../db/client';
 import { templates } from '../db/schema';
+import { inTransaction } from '../db/transaction';
 import { announce } from '../jobs/queue';
 import { found, OperationError } from './operationError';
+import { lockedTemplate, pageOf, presentDraft, putDraft, sameWords, UNNAMED } from './templatePage';
+import { keepStep } from './templateSteps';
 import { type ListedTemplate, listed, type TemplateText } from './templates';
-
-/** What a page is called before it has a name. */
-const UNNAMED = 'without a name';
 
 /** Begins a template that was never kept: it is on the shelf, and can be in force nowhere. */
 export async function beginTemplate(
@@ -30,43 +30,50 @@ export async function beginTemplate(
   return listed(begun);
 }
 
+export interface DraftText extends TemplateText {
+  readonly baseVersion: number;
+  /** When the draft that was met had been saved; '' for none. Another one there now is a conflict. */
+  readonly met?: string;
+}
+
 /**
- * Saves what is written on a template's page. A draft that began from another version than the present one
- * is refused: another window has kept a version meanwhile.
+ * Saves what is written on a template's page, as a step that can be undone. A draft that began from another
+ * version than the present one, or over a draft of another window, is refused.
  */
 export async function saveTemplateDraft(
   db: Database,
   id: string,
-  { baseVersion, ...text }: TemplateText & { readonly baseVersion: number },
+  { baseVersion, met, ...text }: DraftText,
 ): Promise<{ savedAt: string }> {
-  const savedAt = new Date().toISOString();
-  await db.transaction(async (tx) => {
-    const [row] = await tx.select().from(templates).where(eq(templates.id, id)).for('update');
-    const { version } = found(row, 'template');
-    if (version !== baseVersion)
+  return inTransaction(db, async (tx) => {
+    const row = await lockedTemplate(tx, id);
+    if (row.version !== baseVersion)
       throw new OperationError(
-        'This template was changed in another window meanwhile. Open it again to see that version.',
+        'This template was changed in another window meanwhile. Nothing is overwritten.',
         409,
       );
-    const draft = { version: 1 as const, baseVersion, ...text, savedAt };
-    const unkept = version === 0 ? { name: text.name.trim() || UNNAMED, kind: text.kind } : {};
-    await tx
-      .update(templates)
-      .set({ draft, ...unkept })
-      .where(eq(templates.id, id));
+    const before = pageOf(row);
+    if (met !== undefined && met !== (presentDraft(row)?.savedAt ?? '') && !sameWords(before, text))
+      throw new OperationError(
+        'This page was written in another window meanwhile. Nothing is overwritten.',
+        409,
+      );
+    await keepStep(tx, id, before, text);
+    return putDraft(tx, row, text);
   });
-  return { savedAt };
 }
 
-/** Forgets what is written and not kept; a template that was never kept goes with it. */
+/** Forgets what is written and not kept, as a step that can be undone; a template that was never kept goes with it. */
 export async function dropTemplateDraft(db: Database, id: string): Promise<{ removed: boolean }> {
-  const [row] = await db
-    .update(templates)
-    .set({ draft: null })
-    .where(eq(templates.id, id))
-    .returning({ version: templates.version });
-  const removed = found(row, 'template').version === 0;
-  if (removed) await db.delete(templates).where(eq(templates.id, id));
-  await announce(db, { kind: 'template', id });
-  return { removed };
+  return inTransaction(db, async (tx) => {
+    const row = await lockedTemplate(tx, id);
+    const removed = row.version === 0;
+    if (removed) await tx.delete(templates).where(eq(templates.id, id));
+    else {
+      await keepStep(tx, id, pageOf(row), row, { isAct: true });
+      await tx.update(templates).set({ draft: null }).where(eq(templates.id, id));
+    }
+    await announce(tx, { kind: 'template', id });
+    return { removed };
+  });
 }

@@ -128,7 +128,10 @@ const tells = new Set<StoredProblem['code']>([
 /** What is wrong, at which field or part of the file, and what to do. */
 export function problemWords({ code, part, found, expected }: StoredProblem): string {
   const about = isFieldId(part) ? `${fieldLabel(part)}: ` : partWords(code, part);
-  const wanted = code === 'value-not-allowed' && expected ? ` Expected: ${expected}.` : '';
+  const wanted =
+    (code === 'value-not-allowed' || code === 'placeholder-form') && expected
+      ? ` Expected: ${expected}.`
+      : '';
   const numbers = tells.has(code)
     ? ` (${[found, expected].filter(Boolean).join(', ')})`
     : code.startsWith('placeholder-') && found

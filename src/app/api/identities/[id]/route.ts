@@ -1,10 +1,10 @@
 import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
-import { identityText } from '@/server/http/shapes';
-import { keepIdentity, removeIdentity } from '@/server/operations/identities';
+import { changedIdentity } from '@/server/http/shapes';
+import { removeIdentity, saveIdentity } from '@/server/operations/identities';
 
 type Params = { id: string };
 export const PUT = endpoint<Params>(async ({ db, request, params }) =>
-  keepIdentity(db, await body(request, identityText), params.id),
+  saveIdentity(db, await body(request, changedIdentity), params.id),
 );
 export const DELETE = endpoint<Params>(({ db, params }) => removeIdentity(db, params.id));

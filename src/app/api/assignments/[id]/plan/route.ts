@@ -5,10 +5,9 @@ import { keepPlan, usePlan } from '@/server/operations/plans';
 
 type Params = { id: string };
 /** Keeps the choices of this assignment as a plan. */
-export const POST = endpoint<Params>(async ({ db, request, params }) => {
-  const { name, choices } = await body(request, planText);
-  return keepPlan(db, params.id, name, choices);
-});
+export const POST = endpoint<Params>(async ({ db, request, params }) =>
+  keepPlan(db, params.id, await body(request, planText)),
+);
 /** Takes the choices of a plan. */
 export const PUT = endpoint<Params>(async ({ db, request, params }) =>
   usePlan(db, params.id, (await body(request, planUse)).planId),

@@ -1,0 +1,97 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useId, useRef } from 'react';
+import { Choice } from '@/ui/acts';
+import type { OfferedPlaceholder } from '../templates/tokens/PlaceholderMenu';
+import { type TextHandle, TokenText } from '../templates/tokens/TokenText';
+
+/** A way of naming, ready to be taken, with what it gives for the first picture. */
+export interface ReadyPattern {
+  readonly text: string;
+  readonly example: string;
+}
+
+interface Props {
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (text: string) => void;
+  readonly empty: string;
+  readonly ready: readonly ReadyPattern[];
+  readonly offered: readonly OfferedPlaceholder[];
+  /** The parts that are offered as buttons; the others are found by typing "{{". */
+  readonly parts: readonly OfferedPlaceholder[];
+  readonly isKnown: (name: string) => boolean;
+}
+
+/** Names or folders put together from parts: a ready pattern, parts added by a press, or typed. */
+export function PatternField({ label, value, onChange, empty, ready, offered, parts, isKnown }: Props) {
+  const id = useId();
+  const text = useRef<TextHandle>(null);
+  return (
+    <Box css={{ '& .parts': { display: 'none' }, '&:focus-within .parts': { display: 'flex' } }}>
+      <Flex gap="3" alignItems="flex-start">
+        <Box flex="1" minWidth="0">
+          <TokenText
+            id={id}
+            label={label}
+            value={value}
+            onChange={onChange}
+            multiline={false}
+            placeholder={empty}
+            offered={offered}
+            isKnown={isKnown}
+            handle={text}
+          />
+        </Box>
+        <Choice
+          aria-label={`Ready patterns: ${label}`}
+          value={ready.some((one) => one.text === value) || value === '' ? value : 'own'}
+          onChange={(event) => onChange(event.target.value)}
+          fontSize="0.8125rem"
+          height="1.625rem"
+          width="11em"
+        >
+          <option value="">{empty}</option>
+          {ready.map((one) => (
+            <option key={one.text} value={one.text}>
+              {one.example}
+            </option>
+          ))}
+          {!ready.some((one) => one.text === value) && value !== '' && (
+            <option value="own" disabled>
+              put together here
+            </option>
+          )}
+        </Choice>
+      </Flex>
+      <Flex className="parts" role="group" aria-label={`Parts for ${label}`} gap="2" wrap="wrap" paddingY="1">
+        {parts.map((one) => (
+          <PartButton key={one.text} part={one} onAdd={() => text.current?.insert(one.text)} />
+        ))}
+      </Flex>
+    </Box>
+  );
+}
+
+/** The press keeps the text in focus, so that the part goes where one writes. */
+function PartButton({ part: { name, example }, onAdd }: { part: OfferedPlaceholder; onAdd: () => void }) {
+  return (
+    <chakra.button
+      type="button"
+      borderWidth="1px"
+      borderColor="rule"
+      bg="leaf"
+      paddingX="2"
+      minHeight="1.5rem"
+      fontSize="0.8125rem"
+      cursor="pointer"
+      title={`e.g. ${example}`}
+      _hover={{ bg: 'wash' }}
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={onAdd}
+    >
+      {name} <chakra.span color="soft">{example}</chakra.span>
+    </chakra.button>
+  );
+}

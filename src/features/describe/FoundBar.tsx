@@ -1,0 +1,69 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { agrees, counted } from '@/core/wording/counts';
+import type { Assignment } from '@/server/operations/assignments';
+import type { FoundPictures } from '@/server/operations/foundPictures';
+import { Plain, WordAct } from '@/ui/acts';
+import { ask } from '@/ui/api';
+import { useChangeAssignment } from '../prepare/useChangeAssignment';
+import { TemplatesDialog } from './TemplatesDialog';
+import type { Write } from './useWriting';
+
+/** Pictures that lay in the folder already: the templates in force are one press away. */
+export function FoundBar({
+  assignment: { id, inForce },
+  write,
+}: {
+  assignment: Pick<Assignment, 'id' | 'inForce'>;
+  write: Write;
+}) {
+  const [putting, setPutting] = useState(false);
+  const { data } = useQuery({
+    queryKey: ['photos', id, 'found'],
+    queryFn: () => ask<FoundPictures>(`assignments/${id}/found`),
+  });
+  const leave = useChangeAssignment(id);
+  if (!data || data.ids.length === 0 || leave.isSuccess) return null;
+  const { ids, upTo } = data;
+  return (
+    <Flex
+      role="region"
+      aria-label="Pictures found in the folder"
+      gap="5"
+      rowGap="1"
+      wrap="wrap"
+      alignItems="center"
+      paddingX="5"
+      paddingY="1.5"
+      borderBottomWidth="1px"
+      bg="wash"
+      fontSize="0.875rem"
+    >
+      <Box flex="1" minWidth="16em">
+        {counted(ids.length, 'picture')} lay in the folder already. No template was put in.
+      </Box>
+      {leave.error && <Box color="weldText">{leave.error.message}</Box>}
+      <Plain type="button" onClick={() => setPutting(true)}>
+        Put in templates …
+      </Plain>
+      <WordAct type="button" disabled={leave.isPending} onClick={() => leave.mutate({ foundUpTo: upTo })}>
+        Leave {agrees(ids.length, 'it', 'them')} as {agrees(ids.length, 'it is', 'they are')}
+      </WordAct>
+      {putting && (
+        <TemplatesDialog
+          assignmentId={id}
+          ids={ids}
+          inForce={inForce}
+          onClose={() => setPutting(false)}
+          onPut={(templates) => {
+            write(ids, { kind: 'put-templates', templates });
+            setPutting(false);
+          }}
+        />
+      )}
+    </Flex>
+  );
+}

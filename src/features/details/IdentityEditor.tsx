@@ -1,0 +1,95 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import type { ListedIdentity } from '@/server/operations/identities';
+import { WordAct } from '@/ui/acts';
+import { ask } from '@/ui/api';
+import { SaveState } from '@/ui/SaveState';
+import { useAutoSave } from '@/ui/useAutoSave';
+import { IdentityFields, type IdentityValues, NameLine, nameLabel } from './IdentityFields';
+
+interface Saved extends IdentityValues {
+  readonly version: number;
+}
+
+const savedOf = ({ name, parts, version }: ListedIdentity): Saved => ({ name, parts, version });
+
+/** The details of one person or firm; they save themselves. */
+export function IdentityEditor({ identity }: { identity: ListedIdentity }) {
+  const queries = useQueryClient();
+  const refresh = () => queries.invalidateQueries({ queryKey: ['identities'] });
+  const written = useAutoSave<Saved>({
+    place: `details ${identity.id}`,
+    saved: savedOf(identity),
+    readAgain: refresh,
+    save: async ({ name, parts }, { version: baseVersion }) => {
+      const text = { name, kind: identity.kind, parts, baseVersion };
+      const saved = await ask<ListedIdentity>(`identities/${identity.id}`, 'PUT', text);
+      void refresh();
+      return savedOf(saved);
+    },
+  });
+  const remove = useMutation({
+    mutationFn: () => ask(`identities/${identity.id}`, 'DELETE'),
+    onSuccess: refresh,
+  });
+  const { value, change } = written;
+  return (
+    <Box as="section" aria-label={identity.name}>
+      <IdentityFields
+        kind={identity.kind}
+        value={value}
+        onChange={(next) => change({ ...value, ...next })}
+        nameLine={
+          <WholeName
+            label={nameLabel(identity.kind)}
+            name={value.name}
+            onDone={(name) => change({ ...value, name })}
+          />
+        }
+      />
+      <Flex gap="5" marginTop="3" alignItems="center" fontSize="0.875rem" wrap="wrap">
+        <SaveState of={written} />
+        <WordAct type="button" onClick={() => remove.mutate()}>
+          Remove
+        </WordAct>
+        {remove.error && (
+          <chakra.span role="alert" color="weldText" fontSize="0.8125rem">
+            {remove.error.message}
+          </chakra.span>
+        )}
+      </Flex>
+    </Box>
+  );
+}
+
+/** A name that is taken when it is left, or with Enter: half a name would be a placeholder of its own. */
+function WholeName({ label, name, onDone }: { label: string; name: string; onDone: (name: string) => void }) {
+  const [typed, setTyped] = useState(name);
+  const latest = useRef({ typed, name, onDone });
+  latest.current = { typed, name, onDone };
+  useEffect(() => setTyped(name), [name]);
+  const done = useRef(() => {
+    const { typed: now, name: before, onDone: tell } = latest.current;
+    if (now !== before) tell(now);
+  }).current;
+  useEffect(() => {
+    window.addEventListener('pagehide', done, true);
+    return () => {
+      window.removeEventListener('pagehide', done, true);
+      done();
+    };
+  }, [done]);
+  return (
+    <NameLine
+      aria-label={label}
+      value={typed}
+      maxLength={80}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={done}
+      onKeyDown={(event) => event.key === 'Enter' && done()}
+    />
+  );
+}

@@ -1,0 +1,68 @@
+'use client';
+
+import { chakra, Flex } from '@chakra-ui/react';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import type { IdentityKind } from '@/core/templates/identity';
+import type { ListedIdentity } from '@/server/operations/identities';
+import { Plain, WordAct } from '@/ui/acts';
+import { useAskOnce } from '@/ui/useAskOnce';
+import { useKeptState } from '@/ui/useKeptState';
+import { IdentityFields, type IdentityValues, NameLine, nameLabel } from './IdentityFields';
+
+const nothing: IdentityValues = { name: '', parts: {} };
+
+/** New details: kept in the browser until they have a name and are saved. */
+export function NewIdentity({ kind, onDone }: { kind: IdentityKind; onDone: () => void }) {
+  const queries = useQueryClient();
+  const askOnce = useAskOnce();
+  const { value, set, done } = useKeptState(`new details ${kind}`, nothing);
+  const { mutate, isPending, error } = useMutation({
+    mutationFn: () => askOnce<ListedIdentity>('identities', 'POST', { ...value, kind }),
+    onSuccess: async () => {
+      done();
+      await queries.invalidateQueries({ queryKey: ['identities'] });
+      onDone();
+    },
+  });
+  return (
+    <chakra.form
+      onSubmit={(event) => {
+        event.preventDefault();
+        mutate();
+      }}
+    >
+      <IdentityFields
+        kind={kind}
+        value={value}
+        onChange={set}
+        nameLine={
+          <NameLine
+            aria-label={nameLabel(kind)}
+            value={value.name}
+            maxLength={80}
+            onChange={(event) => set({ ...value, name: event.target.value })}
+          />
+        }
+      />
+      <Flex gap="5" marginTop="3" alignItems="center" fontSize="0.875rem" wrap="wrap">
+        <Plain type="submit" disabled={isPending || value.name.trim() === ''}>
+          Save my details
+        </Plain>
+        <WordAct
+          type="button"
+          onClick={() => {
+            done();
+            onDone();
+          }}
+        >
+          Cancel
+        </WordAct>
+        {error && (
+          <chakra.span role="alert" color="weldText" fontSize="0.8125rem">
+            {error.message}
+          </chakra.span>
+        )}
+      </Flex>
+    </chakra.form>
+  );
+}

@@ -1,0 +1,100 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useQueryClient } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import type { Assignment, AssignmentChange } from '@/server/operations/assignments';
+import { Line, WordAct } from '@/ui/acts';
+import { ask } from '@/ui/api';
+import { SaveState } from '@/ui/SaveState';
+import { useAutoSave } from '@/ui/useAutoSave';
+
+type Written = Pick<Assignment, 'name' | 'publishedOn' | 'facts'>;
+
+const writtenOf = ({ name, publishedOn, facts }: Assignment): Written => ({ name, publishedOn, facts });
+const nothing = { name: '', value: '' };
+
+/** Name, first publication and facts of an assignment; they save themselves. */
+export function Facts({ assignment }: { assignment: Assignment }) {
+  const queries = useQueryClient();
+  const written = useAutoSave<Written>({
+    place: `facts ${assignment.id}`,
+    saved: writtenOf(assignment),
+    readAgain: () => queries.invalidateQueries({ queryKey: ['assignment', assignment.id] }),
+    save: async (change, met) => {
+      const wish: AssignmentChange = { ...change, met };
+      const changed = await ask<Assignment>(`assignments/${assignment.id}`, 'PATCH', wish);
+      queries.setQueryData(['assignment', assignment.id], changed);
+      return writtenOf(changed);
+    },
+  });
+  const { value, change } = written;
+  const { facts } = value;
+  const changeFact = (at: number, part: Partial<typeof nothing>) =>
+    change({ ...value, facts: facts.map((one, index) => (index === at ? { ...one, ...part } : one)) });
+  return (
+    <Box>
+      <Labelled label="Name">
+        <Line
+          value={value.name}
+          onChange={(event) => change({ ...value, name: event.target.value })}
+          aria-label="Name"
+        />
+      </Labelled>
+      <Labelled label="First published">
+        <Line
+          type="date"
+          value={value.publishedOn ?? ''}
+          onChange={(event) => change({ ...value, publishedOn: event.target.value || null })}
+          aria-label="First published"
+          maxWidth="11em"
+        />
+      </Labelled>
+      {facts.map((fact, index) => (
+        <Flex key={index} gap="3" alignItems="center" marginTop="1">
+          <Line
+            width="9em"
+            value={fact.name}
+            maxLength={80}
+            placeholder="e.g. vessel"
+            aria-label={`Name of fact ${index + 1}`}
+            onChange={(event) => changeFact(index, { name: event.target.value })}
+          />
+          <Line
+            flex="1"
+            value={fact.value}
+            maxLength={2000}
+            placeholder="e.g. Marena"
+            aria-label={`Value of fact ${index + 1}`}
+            onChange={(event) => changeFact(index, { value: event.target.value })}
+          />
+          <WordAct
+            type="button"
+            fontSize="0.8125rem"
+            onClick={() => change({ ...value, facts: facts.filter((_, at) => at !== index) })}
+            aria-label={`Remove fact ${fact.name}`}
+          >
+            Remove
+          </WordAct>
+        </Flex>
+      ))}
+      <Flex gap="4" marginTop="4" alignItems="center" fontSize="0.875rem">
+        <WordAct type="button" onClick={() => change({ ...value, facts: [...facts, nothing] })}>
+          Add a fact
+        </WordAct>
+        <SaveState of={written} />
+      </Flex>
+    </Box>
+  );
+}
+
+function Labelled({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <chakra.label display="flex" gap="3" alignItems="center" marginBottom="1">
+      <chakra.span width="9em" color="soft" fontSize="0.875rem">
+        {label}
+      </chakra.span>
+      <Box flex="1">{children}</Box>
+    </chakra.label>
+  );
+}

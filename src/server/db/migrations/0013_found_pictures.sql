@@ -1,0 +1,1 @@
+ALTER TABLE "assignments" ADD COLUMN "found_up_to" integer DEFAULT 0 NOT NULL;

@@ -1,0 +1,168 @@
+import { copyFileSync, existsSync, mkdirSync, readdirSync } from 'node:fs';
+import path from 'node:path';
+import { expect, type Page, test } from '@playwright/test';
+import { running } from './fabrica';
+
+/** Before the pictures: folders that are chosen and made, facts that save themselves, names from parts, pictures found. */
+test.describe.configure({ mode: 'serial' });
+
+const { address, data } = running();
+const root = path.join(data, 'prepare');
+const source = path.join(root, 'cards/card 1');
+const working = path.join(root, 'jobs/2026/launch');
+
+let page: Page;
+let home = '';
+test.beforeAll(async ({ browser }) => {
+  page = await browser.newPage();
+  mkdirSync(source, { recursive: true });
+  mkdirSync(path.join(root, 'jobs'));
+  for (const name of ['kt26-0401.jpg', 'kt26-0402.jpg'])
+    copyFileSync(path.join(data, 'card/DCIM/100KETCH', name), path.join(source, name));
+  // A place that choosing can begin at.
+  await send('assignments', { name: 'Place to begin', workingPath: root });
+});
+test.afterAll(() => page.close());
+
+async function send<T>(where: string, body?: unknown, method = 'POST'): Promise<T> {
+  const answer = await page.request.fetch(`${address}/api/${where}`, {
+    method,
+    ...(body === undefined ? {} : { data: body }),
+    headers: { origin: address },
+  });
+  expect(answer.ok(), await answer.text()).toBe(true);
+  return (await answer.json()) as T;
+}
+
+const box = (name: string) => page.getByRole('textbox', { name, exact: true });
+const dialog = () => page.getByRole('dialog');
+const assignmentId = () => home.split('/').at(-1)!;
+const assignment = () =>
+  send<{ name: string; facts: { name: string; value: string }[] }>(
+    `assignments/${assignmentId()}`,
+    undefined,
+    'GET',
+  );
+
+test('an assignment: one folder is chosen by mouse and keys, the missing one is made', async () => {
+  await page.goto(address);
+  await page.getByRole('button', { name: 'New assignment' }).click();
+  await box('Name').fill('Launch of the hull');
+  await page.getByRole('button', { name: 'Choose: Pictures come from' }).click();
+  await dialog().getByRole('navigation', { name: 'Places' }).getByRole('button', { name: 'prepare' }).click();
+  await dialog()
+    .getByRole('button', { name: /^cards/ })
+    .click();
+  await expect(dialog().getByRole('button', { name: /^card 1/ })).toContainText('2 pictures');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(dialog().getByText('2 pictures', { exact: true })).toBeVisible();
+  await dialog().getByRole('button', { name: 'Use this folder' }).click();
+  await expect(box('Pictures come from')).toHaveValue(source);
+  await box('Folder').fill(working);
+  await expect(page.getByText('There is no such folder.')).toBeVisible();
+  // What is typed outlives a reload.
+  await page.reload();
+  await page.getByRole('button', { name: 'New assignment' }).click();
+  await expect(box('Name')).toHaveValue('Launch of the hull');
+  await page.getByRole('button', { name: 'Make this folder' }).click();
+  await expect(page.getByText('There is no such folder.')).toHaveCount(0);
+  expect(existsSync(working)).toBe(true);
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await expect(page).toHaveURL(/\/prepare$/);
+  home = page.url().replace(/\/prepare$/, '');
+});
+
+test('facts save themselves: after a moment, on leaving, and after a server that was away', async () => {
+  await page.getByRole('button', { name: 'Add a fact' }).click();
+  await box('Name of fact 1').fill('vessel');
+  await box('Value of fact 1').fill('Marena');
+  await expect.poll(async () => (await assignment()).facts).toEqual([{ name: 'vessel', value: 'Marena' }]);
+  await box('Value of fact 1').fill('Marena II');
+  await page.goto(address);
+  await expect.poll(async () => (await assignment()).facts[0]?.value).toBe('Marena II');
+  await page.goto(`${home}/prepare`);
+  await page.route(`**/api/assignments/${assignmentId()}`, (route) => route.abort());
+  await box('Value of fact 1').fill('Typed while nobody answered');
+  await expect(page.getByText('not saved yet', { exact: false })).toBeVisible();
+  await page.unroute(`**/api/assignments/${assignmentId()}`);
+  await page.reload();
+  await expect(box('Value of fact 1')).toHaveValue('Typed while nobody answered');
+  await expect.poll(async () => (await assignment()).facts[0]?.value).toBe('Typed while nobody answered');
+});
+
+test('facts of two windows: nothing is overwritten, one says which stay', async () => {
+  await page.goto(`${home}/prepare`);
+  // This window does not hear of the other in time.
+  await page.route('**/api/changes', (route) => route.abort());
+  await page.reload();
+  await expect(box('Value of fact 1')).toHaveValue('Typed while nobody answered');
+  await send(`assignments/${assignmentId()}`, { facts: [{ name: 'vessel', value: 'Hers' }] }, 'PATCH');
+  await box('Value of fact 1').fill('Mine');
+  await expect(page.getByText('changed in another window', { exact: false })).toBeVisible();
+  expect((await assignment()).facts[0]?.value).toBe('Hers');
+  await page.getByRole('button', { name: 'Save mine' }).click();
+  await expect.poll(async () => (await assignment()).facts[0]?.value).toBe('Mine');
+  await page.unroute('**/api/changes');
+});
+
+test('names are put together from parts, by ready patterns and by presses, and so the files are called', async () => {
+  await page.goto(`${home}/bring-in`);
+  await expect(page.getByRole('button', { name: 'Bring in 2', exact: true })).toBeEnabled();
+  await page
+    .getByRole('combobox', { name: 'Ready patterns: Folders' })
+    .selectOption({ value: '{{ date taken : y-MM-dd }}' });
+  const names = page.getByRole('textbox', { name: 'Names', exact: true });
+  await names.click();
+  const parts = page.getByRole('group', { name: 'Parts for Names' });
+  await parts.getByRole('button', { name: /^vessel/ }).click();
+  await page.keyboard.type('-');
+  await parts.getByRole('button', { name: /^running number/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/^kt26-0401\.jpg → \d{4}-\d\d-\d\d\/Mine-0001\.jpg$/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByText(/^kt26-0402\.jpg → \d{4}-\d\d-\d\d\/Mine-0002\.jpg$/)).toBeVisible();
+  await page.getByRole('button', { name: 'Bring in 2', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Brought in 2 of 2' })).toBeVisible();
+  const made = readdirSync(working, { recursive: true }).filter((name) => String(name).endsWith('.jpg'));
+  expect(made.map((name) => path.basename(String(name))).sort()).toEqual(['Mine-0001.jpg', 'Mine-0002.jpg']);
+});
+
+test('a pattern that cannot be used is told at once, and nothing is begun', async () => {
+  await page.goto(`${home}/bring-in`);
+  const names = page.getByRole('textbox', { name: 'Names', exact: true });
+  await names.fill('{{ date taken : qqq }}');
+  await expect(page.getByText('the letters of a date', { exact: false })).toBeVisible();
+  await page.getByRole('button', { name: 'tick all' }).last().click();
+  await expect(page.getByRole('button', { name: 'Bring in 2', exact: true })).toBeDisabled();
+  await names.fill('');
+  await expect(page.getByRole('button', { name: 'Bring in 2', exact: true })).toBeEnabled();
+});
+
+test('pictures that lay in the folder get the templates in force by one press, or stay as they are', async () => {
+  const template = await send<{ id: string }>('templates', {
+    name: 'Found place',
+    kind: 'job',
+    entries: [{ field: 'city', rule: 'overwrite', texts: ['Havnes'] }],
+  });
+  await send(`assignments/${assignmentId()}`, { inForce: [template.id] }, 'PATCH');
+  copyFileSync(path.join(data, 'card/DCIM/100KETCH/kt26-0404.jpg'), path.join(working, 'found.jpg'));
+  await page.goto(`${home}/describe`);
+  const bar = page.getByRole('region', { name: 'Pictures found in the folder' });
+  await expect(bar).toContainText('1 picture lay in the folder already');
+  await bar.getByRole('button', { name: 'Put in templates …' }).click();
+  await dialog().getByRole('button', { name: 'Put into 1' }).click();
+  await expect(bar).toHaveCount(0);
+  await page.getByRole('button', { name: 'Embed 1', exact: true }).click();
+  await dialog()
+    .getByRole('button', { name: /^Embed 1/ })
+    .click();
+  await expect(page.getByRole('heading', { name: 'Embedded 1 of 1' })).toBeVisible();
+  copyFileSync(path.join(data, 'card/DCIM/100KETCH/kt26-0403.jpg'), path.join(working, 'left.jpg'));
+  await page.goto(`${home}/describe`);
+  await bar.getByRole('button', { name: 'Leave it as it is' }).click();
+  await expect(bar).toHaveCount(0);
+  await page.reload();
+  await expect(page.locator('[data-photo="left.jpg"]')).toBeVisible();
+  await expect(bar).toHaveCount(0);
+});
