@@ -129,6 +129,70 @@ test('changes of the page are undone and done again over a reload, by key and by
   expect(saved.find((one) => one.field === 'headline')?.texts).toEqual(['The launch']);
 });
 
+test('Description is a sign-off or a caption by choice, and a status can be not stated', async () => {
+  await page.goto(`${address}/templates/new`);
+  await box('Name of the template').fill('Words by choice');
+  await box('Description').fill('Seen from the quay.');
+  await page.getByRole('radio', { name: 'the caption itself, where there is none' }).focus();
+  await page.keyboard.press('Space');
+  const state = page.locator('[data-field="rightsStatus"] select').first();
+  await state.selectOption({ label: 'not stated' });
+  await expect(page.getByText('draft, saved')).toBeVisible();
+  await page.reload();
+  await expect(state).toHaveValue(' not stated');
+  await page.getByRole('button', { name: 'Save the template' }).click();
+  await expect(page.getByText('version 1', { exact: true })).toBeVisible();
+  const id = page.url().split('/').at(-1)!;
+  const saved = (await (await page.request.get(`${address}/api/templates/${id}`)).json()) as {
+    entries: { field: string; rule: string }[];
+  };
+  expect(saved.entries.map((one) => [one.field, one.rule])).toEqual(
+    expect.arrayContaining([
+      ['description', 'fill'],
+      ['rightsStatus', 'erase'],
+    ]),
+  );
+  await state.selectOption({ label: 'in copyright' });
+  await expect(page.getByText('draft over version 1, saved')).toBeVisible();
+  const { draft } = (await (await page.request.get(`${address}/api/templates/${id}`)).json()) as {
+    draft: { entries: { field: string; rule: string; texts: string[] }[] };
+  };
+  expect(draft.entries.find((one) => one.field === 'rightsStatus')).toMatchObject({
+    rule: 'overwrite',
+    texts: ['in-copyright'],
+  });
+});
+
+test('of an XMP file one chooses: what belongs to one picture is not ticked, a year becomes each picture’s', async () => {
+  const packet = `<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">
+    <rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:photoshop="http://ns.adobe.com/photoshop/1.0/">
+    <photoshop:Headline>One day only</photoshop:Headline><photoshop:Credit>Tarn &amp; Tide</photoshop:Credit>
+    <dc:rights><rdf:Alt><rdf:li xml:lang="x-default">© 2024 Aune Pell</rdf:li></rdf:Alt></dc:rights>
+    </rdf:Description></rdf:RDF></x:xmpmeta>`;
+  await page.goto(`${address}/templates`);
+  await page.getByRole('button', { name: 'Begin from …' }).click();
+  await page
+    .getByLabel('Template file')
+    .setInputFiles({ name: 'Old rights.xmp', mimeType: 'application/rdf+xml', buffer: Buffer.from(packet) });
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('checkbox', { name: /^Headline/ })).not.toBeChecked();
+  await expect(dialog.getByRole('checkbox', { name: /^Credit Line/ })).toBeChecked();
+  await expect(dialog.getByText('© [year taken] Aune Pell')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Begin it with 2 lines' }).click();
+  await expect(page).toHaveURL(/templates\/[0-9a-f-]{36}/);
+  const id = page.url().split('/').at(-1)!;
+  const { draft } = (await (await page.request.get(`${address}/api/templates/${id}`)).json()) as {
+    draft: { name: string; entries: { field: string; texts: string[] }[] };
+  };
+  expect(draft.entries.map((one) => one.texts[0]).sort()).toEqual([
+    'Tarn & Tide',
+    '© {{ year taken }} Aune Pell',
+  ]);
+  await page.goto(`${address}/templates`);
+  await page.getByText(/begun and never saved$/).click();
+  await expect(page.getByRole('link', { name: draft.name })).toBeVisible();
+});
+
 test('one’s details are kept once, and taken up by placeholder', async () => {
   await page.goto(`${address}/details`);
   await box('Name').fill('Ida Brandvik');

@@ -59,8 +59,10 @@ test('a source is chosen; names, folders and a second copy are shown on the pict
   await page.getByLabel('Path of the folder').fill(card);
   await page.getByRole('button', { name: 'Use this folder' }).click();
   await expect(act()).toBeVisible();
-  await page.getByLabel('Names').fill('{{ date taken : yMMdd }}-{{ running number : 3 }}');
-  await page.getByLabel('Folders').fill('{{ year taken }}');
+  await page
+    .getByRole('textbox', { name: 'Names', exact: true })
+    .fill('{{ date taken : yMMdd }}-{{ running number : 3 }}');
+  await page.getByRole('textbox', { name: 'Folders', exact: true }).fill('{{ year taken }}');
   await expect(page.getByText(/^kt26-0401\.jpg → 2026\/\d{8}-001\.jpg$/)).toBeVisible();
   await page.getByRole('textbox', { name: 'Second copy in' }).fill(second);
   await page.getByLabel('Keywords for all of them').fill('by plan');
@@ -77,10 +79,12 @@ test('what is set is kept as a plan; a change is told, and taken back by one act
   await page.getByLabel('Name of the plan').fill('Yard card');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('as the plan says')).toBeVisible();
-  await page.getByLabel('Names').fill('other');
+  await page.getByRole('textbox', { name: 'Names', exact: true }).fill('other');
   await expect(page.getByText('differs from the plan: names')).toBeVisible();
   await page.getByRole('button', { name: 'Back to the plan' }).click();
-  await expect(page.getByLabel('Names')).toHaveValue('{{ date taken : yMMdd }}-{{ running number : 3 }}');
+  await expect(page.getByRole('textbox', { name: 'Names', exact: true })).toHaveText(
+    'date taken yMMdd-running number 3',
+  );
   await page.reload();
   await expect(page.getByText('as the plan says')).toBeVisible();
 });
@@ -214,8 +218,8 @@ test('a drop folder brings in by itself what is put there, and holds others’ p
   const dropping = page.getByLabel('a drop folder: what comes there is brought in by itself');
   await dropping.click();
   await expect(dropping).toBeChecked();
-  await page.getByLabel('Names').fill('dropped {{ file name }}');
-  await page.getByLabel('Folders').fill('');
+  await page.getByRole('textbox', { name: 'Names', exact: true }).fill('dropped {{ file name }}');
+  await page.getByRole('textbox', { name: 'Folders', exact: true }).fill('');
   await page.waitForTimeout(1500);
   // Drawn anew: nothing of it is here yet.
   const drawn = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#35566f' } })

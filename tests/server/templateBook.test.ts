@@ -1,16 +1,19 @@
 import { mkdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
+import { eq } from 'drizzle-orm';
 import type { FieldId } from '@/core/catalogue/fields';
 import { starters } from '@/core/templates/starters';
 import type { Entry, Rule } from '@/core/templates/template';
+import { templates } from '@/server/db/schema';
 import { changeAssignment, createAssignment, readAssignment } from '@/server/operations/assignments';
 import { identityReach, listIdentities, removeIdentity, saveIdentity } from '@/server/operations/identities';
 import { listPhotos } from '@/server/operations/photos';
 import { startEmbed } from '@/server/operations/startEmbed';
 import { startImport } from '@/server/operations/startImport';
+import { templateBench } from '@/server/operations/templateBench';
 import { beginTemplate, dropTemplateDraft, saveTemplateDraft } from '@/server/operations/templateDrafts';
 import { templateAsFile, templateFromFile } from '@/server/operations/templateFiles';
-import { archiveTemplate, copyTemplate } from '@/server/operations/templateShelf';
+import { archiveTemplate, copyTemplate, readShelf } from '@/server/operations/templateShelf';
 import {
   changeTemplate,
   createTemplate,
@@ -251,13 +254,21 @@ test('out as a file and in again is the same; version 1 of the form is migrated'
   const send = (bytes: string | Uint8Array) =>
     new Request('http://x.test/', { method: 'POST', body: bytes as BodyInit });
   const json = await (await templateAsFile(bench.db, made.id, 'json', false)).text();
-  const again = await templateFromFile(bench.db, send(json), 'to and fro.json');
-  expect(again.draft).toMatchObject({ name: 'To and fro', kind: 'standing', entries: made.entries });
+  const begun = async (file: string, name: string) => {
+    const read = await templateFromFile(bench.db, send(file), name);
+    if (!('template' in read)) throw new Error('a template was expected');
+    return read.template.draft!;
+  };
+  expect(await begun(json, 'to and fro.json')).toMatchObject({
+    name: 'To and fro',
+    kind: 'standing',
+    entries: made.entries,
+  });
   const xmp = await (await templateAsFile(bench.db, made.id, 'xmp', false)).text();
-  const fromXmp = await templateFromFile(bench.db, send(xmp), 'yard.xmp');
-  expect(fromXmp.draft).toMatchObject({
+  // Of an XMP file a person chooses; nothing is begun before.
+  expect(await templateFromFile(bench.db, send(xmp), 'yard.xmp')).toEqual({
     name: 'yard',
-    entries: [{ field: 'keywords', rule: 'add', texts: ['a', 'b'] }, entry('city', 'Havnes')],
+    values: expect.objectContaining({ keywords: ['a', 'b'], city: 'Havnes' }),
   });
   const old = JSON.stringify({
     fabrica: 'template',
@@ -265,12 +276,37 @@ test('out as a file and in again is the same; version 1 of the form is migrated'
     name: 'Old',
     entries: [{ field: 'city', rule: 'fill', texts: ['a {[b'] }],
   });
-  expect((await templateFromFile(bench.db, send(old), 'old')).draft!.entries).toEqual([
-    entry('city', 'a { [b', 'fill'),
-  ]);
+  expect((await begun(old, 'old')).entries).toEqual([entry('city', 'a { [b', 'fill')]);
   await expect(templateFromFile(bench.db, send('{"fabrica":"template"}'), 'x.json')).rejects.toThrow(
     'cannot be used',
   );
   await expect(templateFromFile(bench.db, send('no template'), 'x.xmp')).rejects.toThrow('cannot be used');
-  expect((await listTemplates(bench.db)).filter((one) => one.version === 0).length).toBeGreaterThanOrEqual(3);
+  expect((await listTemplates(bench.db)).filter((one) => one.version === 0).length).toBeGreaterThanOrEqual(2);
+});
+
+test('pages that were left empty do not stay on the shelf; what is written does', async () => {
+  const empty = await beginTemplate(bench.db, { name: ' ', kind: 'standing', entries: [] });
+  const open = await beginTemplate(bench.db, { name: '', kind: 'standing', entries: [] });
+  const written = await beginTemplate(bench.db, {
+    name: '',
+    kind: 'job',
+    entries: [entry('city', 'Havnes')],
+  });
+  const long = { savedAt: '2026-01-01T00:00:00Z' };
+  for (const one of [empty, written])
+    await bench.db
+      .update(templates)
+      .set({ draft: { ...one.draft!, ...long } })
+      .where(eq(templates.id, one.id));
+  const ids = (await readShelf(bench.db)).templates.map((one) => one.id);
+  expect(ids).not.toContain(empty.id);
+  expect(ids).toEqual(expect.arrayContaining([open.id, written.id]));
+});
+
+test('shelf and page give advice by the same facts and details', async () => {
+  const { id } = await assignmentWith(bench, {});
+  await changeAssignment(bench.db, id, { facts: [{ name: 'slipway', value: 'Two' }] });
+  const [shelf, bench1] = [await readShelf(bench.db), await templateBench(bench.db, { entries: [] })];
+  expect(shelf.known).toEqual(bench1.known);
+  expect(shelf.known.facts).toContain('slipway');
 });

@@ -9,7 +9,7 @@ import { compileTemplates } from '../../core/templates/resolve';
 import { recoverUndo } from '../../server/files/undo';
 import { localToday } from '../../server/operations/context';
 import { problemWords } from '../../server/problems/words';
-import { readTemplateFile, TemplateFileError } from '../../server/templates/templateFile';
+import { TemplateFileError, wholeTemplateOf } from '../../server/templates/templateFile';
 import { EmbedRun, type EmbedSettings } from '../embedRun';
 import { undoFolder } from '../places';
 import { UsageError } from '../usage';
@@ -74,7 +74,7 @@ async function compiled(names: readonly string[]): Promise<Pick<EmbedSettings, '
   const templates = [];
   for (const [index, name] of names.entries()) {
     try {
-      const template = await readTemplateFile(await readFile(name), path.basename(name));
+      const template = await wholeTemplateOf(await readFile(name), path.basename(name));
       templates.push({ ...template, id: `${index}` });
     } catch (error) {
       if (error instanceof TemplateFileError)

@@ -37,6 +37,16 @@ test.each<[string, Parameters<typeof contradictions>[0], string[]]>([
     ['terms-against-licence'],
   ],
   [
+    'a licence that the page of rights names, and no use',
+    { webStatement: BY, usageTerms: 'All rights reserved.' },
+    ['terms-against-licence'],
+  ],
+  [
+    'public domain, and no use',
+    { rightsStatus: 'public-domain', usageTerms: 'No use without written permission.' },
+    ['status-against-terms'],
+  ],
+  [
     'a year before the picture',
     { rightsStatus: 'in-copyright', copyrightNotice: '© 2024 A', dateCreated: '2026-05-14' },
     ['year-before-taken'],

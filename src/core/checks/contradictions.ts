@@ -67,10 +67,18 @@ const checks: readonly ((values: Values) => Problem | undefined)[] = [
     const all = [...new Set(deeds(values).values())];
     return all.length > 1 ? problem('licences-differ', 'ccLicense', { found: all.join(', ') }) : undefined;
   },
-  /** An open licence, and words that forbid every use. */
-  ({ ccLicense, usageTerms, copyrightNotice }) =>
-    !isEmpty(ccLicense) && FORBIDS_USE.test(`${beginning(usageTerms)} ${beginning(copyrightNotice)}`)
+  /** An open licence, in whichever field it is named, and words that forbid every use. */
+  (values) => {
+    const { usageTerms, copyrightNotice } = values;
+    const licensed = !isEmpty(values.ccLicense) || deeds(values).size > 0;
+    return licensed && FORBIDS_USE.test(`${beginning(usageTerms)} ${beginning(copyrightNotice)}`)
       ? problem('terms-against-licence', 'usageTerms')
+      : undefined;
+  },
+  /** Public domain, and terms that forbid a use. */
+  ({ rightsStatus, usageTerms }) =>
+    rightsStatus === 'public-domain' && FORBIDS_USE.test(beginning(usageTerms))
+      ? problem('status-against-terms', 'usageTerms')
       : undefined,
   /** An open licence lets everybody use the picture; it cannot forbid reading it by programs. */
   (values) =>

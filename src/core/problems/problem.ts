@@ -64,6 +64,7 @@ export type ProblemCode =
   // contradictions
   | 'status-against-notice'
   | 'status-against-licence'
+  | 'status-against-terms'
   | 'terms-against-licence'
   | 'year-before-taken'
   | 'notice-without-status'

@@ -1,5 +1,6 @@
 import { type FieldId, field, isList, writtenFieldIds } from '../catalogue/fields';
 import { asList, type Structure } from '../catalogue/value';
+import { withYearTaken } from '../rights/noticeParts';
 import type { Values } from './resolve';
 import { type Entry, usualRule } from './template';
 
@@ -7,6 +8,8 @@ export interface OfferedEntry {
   readonly entry: Entry;
   /** Belongs to the single picture: not taken unless it is chosen. */
   readonly individual: boolean;
+  /** The same with the year that each picture was taken in place of the one that is written. */
+  readonly yearly?: Entry;
 }
 
 /** Each value of a picture as an entry that would give it again; the writer's braces stay literal. */
@@ -23,8 +26,18 @@ export function entriesFromValues(values: Values): OfferedEntry[] {
         },
       ];
     const rule = isList(id) ? usualRule(id) : 'overwrite';
-    return [{ entry: { field: id, rule, texts: asList(value).map(plain) }, individual }];
+    const entry = { field: id, rule, texts: asList(value).map(plain) };
+    return [{ entry, individual, ...yearlyOf(entry) }];
   });
+}
+
+/** Texts in which a written year would be wrong in the next one (common practice). */
+const DATED: readonly FieldId[] = ['copyrightNotice', 'usageTerms', 'creditLine'];
+
+function yearlyOf(entry: Entry): { yearly?: Entry } {
+  if (!DATED.includes(entry.field)) return {};
+  const texts = entry.texts.map(withYearTaken);
+  return texts.join() === entry.texts.join() ? {} : { yearly: { ...entry, texts } };
 }
 
 /** Two opening braces in a picture's text are no placeholder of ours. */

@@ -3,8 +3,9 @@
 import { Box, chakra } from '@chakra-ui/react';
 import { useState } from 'react';
 import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
-import { entriesFromValues } from '@/core/templates/fromValues';
+import { entriesFromValues, type OfferedEntry } from '@/core/templates/fromValues';
 import type { Values } from '@/core/templates/resolve';
+import { counted } from '@/core/wording/counts';
 import { Plain } from '@/ui/acts';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { useBegin } from './useBegin';
@@ -25,18 +26,21 @@ export function FromPicture({ name, values }: { name: string; values: Values }) 
   );
 }
 
-function Choosing({ name, values, onClose }: { name: string; values: Values; onClose: () => void }) {
+/** The values of a picture or an XMP file, of which a person chooses the lines of a template. */
+export function Choosing({ name, values, onClose }: { name: string; values: Values; onClose: () => void }) {
   const offered = entriesFromValues(values);
   const [chosen, setChosen] = useState<ReadonlySet<FieldId>>(
     () => new Set(offered.filter((one) => !one.individual).map((one) => one.entry.field)),
   );
+  const [yearly, setYearly] = useState(true);
   const { mutate, isPending, error } = useBegin();
+  const entryOf = (one: OfferedEntry) => (yearly && one.yearly) || one.entry;
   const begin = () =>
     mutate({
       name: `From ${name.replace(/\.[^.]*$/, '')}`,
       // One picture's words are not to go into every job: that it is standing is said on its page.
       kind: 'job',
-      entries: offered.map((one) => one.entry).filter((entry) => chosen.has(entry.field)),
+      entries: offered.map(entryOf).filter((entry) => chosen.has(entry.field)),
     });
   const tick = (id: FieldId, ticked: boolean) =>
     setChosen((before) => {
@@ -53,42 +57,50 @@ function Choosing({ name, values, onClose }: { name: string; values: Values; onC
       acts={
         <>
           <Plain type="button" onClick={onClose}>
-            Not now
+            Cancel
           </Plain>
           <Plain type="button" disabled={chosen.size === 0 || isPending} onClick={begin}>
-            Begin it with {chosen.size} lines
+            Begin it with {counted(chosen.size, 'line')}
           </Plain>
         </>
       }
     >
-      {offered.map(({ entry, individual }) => (
-        <chakra.label
-          key={entry.field}
-          display="flex"
-          gap="3"
-          fontSize="0.875rem"
-          borderTopWidth="1px"
-          paddingY="1.5"
-          alignItems="baseline"
-        >
-          <input
-            type="checkbox"
-            checked={chosen.has(entry.field)}
-            onChange={(event) => tick(entry.field, event.target.checked)}
-          />
-          <chakra.span width="11em" flexShrink={0} color="soft">
-            {fieldLabel(entry.field)}
-          </chakra.span>
-          <Box flex="1" minWidth="0" overflowWrap="anywhere" lineClamp={3} whiteSpace="pre-line">
-            {entryText(entry)}
-          </Box>
-          {individual && (
-            <chakra.span color="weldText" fontSize="0.8125rem" flexShrink={0}>
-              of this picture alone
-            </chakra.span>
-          )}
+      {offered.some((one) => one.yearly) && (
+        <chakra.label display="flex" gap="3" fontSize="0.875rem" paddingY="1.5" alignItems="baseline">
+          <input type="checkbox" checked={yearly} onChange={(event) => setYearly(event.target.checked)} />
+          Write the year in which each picture was taken in place of the year that stands here
         </chakra.label>
-      ))}
+      )}
+      {offered
+        .map((one) => ({ ...one, entry: entryOf(one) }))
+        .map(({ entry, individual }) => (
+          <chakra.label
+            key={entry.field}
+            display="flex"
+            gap="3"
+            fontSize="0.875rem"
+            borderTopWidth="1px"
+            paddingY="1.5"
+            alignItems="baseline"
+          >
+            <input
+              type="checkbox"
+              checked={chosen.has(entry.field)}
+              onChange={(event) => tick(entry.field, event.target.checked)}
+            />
+            <chakra.span width="11em" flexShrink={0} color="soft">
+              {fieldLabel(entry.field)}
+            </chakra.span>
+            <Box flex="1" minWidth="0" overflowWrap="anywhere" lineClamp={3} whiteSpace="pre-line">
+              {entryText(entry)}
+            </Box>
+            {individual && (
+              <chakra.span color="weldText" fontSize="0.8125rem" flexShrink={0}>
+                of one picture alone
+              </chakra.span>
+            )}
+          </chakra.label>
+        ))}
       {error && (
         <Box role="alert" color="weldText">
           {error.message}

@@ -54,14 +54,8 @@ export function TemplateBook({ template: initial, bench: firstBench, madeFor }: 
   );
   const trial = useTrial(written, bench, pictureId);
   const advice = useMemo(
-    () =>
-      healthOf(words, {
-        facts: bench.assignment?.facts.map((one) => one.name) ?? [],
-        identities: bench.identities.map((one) => one.name),
-        today: bench.around.today,
-        countries: isoCountries,
-      }),
-    [words, bench],
+    () => healthOf(words, { ...bench.known, countries: isoCountries }),
+    [words, bench.known],
   );
   const put = useCallback((made: readonly Entry[]) => write((before) => putEntries(before, made)), [write]);
   const open = useCallback(

@@ -71,7 +71,8 @@ function textsFrom(id: FieldId, typed: string): string[] {
 
 /** Typing in a line makes it an entry; emptying one puts it back among the possible ones. */
 export function typeIn(book: Book, id: FieldId, typed: string): Book {
-  if (book.entries[id]?.typed === typed) return book;
+  const held = book.entries[id];
+  if (held?.typed === typed && held.rule !== 'erase') return book;
   return typed === '' ? without(book, id) : withEntry(book, id, { rule: ruleOf(book, id), typed });
 }
 

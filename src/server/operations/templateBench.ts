@@ -12,6 +12,7 @@ import { drafts, files, photos } from '../db/schema';
 import { type Assignment, listAssignments, readAssignment } from './assignments';
 import { photoFacts, placeholderContext, type Surroundings } from './context';
 import { type ListedIdentity, listIdentities, surroundings } from './identities';
+import { type KnownAround, knownAround } from './knownAround';
 import { listPhotosById } from './photos';
 import { templatesById } from './templates';
 
@@ -34,6 +35,8 @@ export interface Missing {
 export interface TemplateBench {
   readonly around: Surroundings;
   readonly identities: readonly ListedIdentity[];
+  /** What advice is given by, the same as on the shelf. */
+  readonly known: KnownAround;
   readonly assignments: readonly { readonly id: string; readonly name: string; readonly photos: number }[];
   readonly assignment: Pick<Assignment, 'id' | 'name' | 'facts'> | null;
   /** In force there, first to last. */
@@ -55,16 +58,17 @@ export interface BenchWish {
 const SAMPLES = 40;
 
 export async function templateBench(db: Queries, { entries, assignmentId, find }: BenchWish) {
-  const [assignments, identities, around] = await Promise.all([
+  const [assignments, identities, around, knows] = await Promise.all([
     listAssignments(db),
     listIdentities(db),
     surroundings(db),
+    knownAround(db),
   ]);
   const chosen =
     assignments.find((one) => one.id === assignmentId) ??
     assignments.find((one) => one.photos > 0) ??
     assignments[0];
-  const known = { around, identities, assignments };
+  const known = { around, identities, assignments, known: knows };
   if (!chosen)
     return {
       ...known,

@@ -1,6 +1,7 @@
 import { FormatError } from '../../core/problems/problem';
 import { entriesAsXmp, hasXmpForm } from '../../core/templates/asXmp';
 import { withIdentitiesWritten } from '../../core/templates/identity';
+import type { Values } from '../../core/templates/resolve';
 import type { Entry } from '../../core/templates/template';
 import type { Database, Queries } from '../db/client';
 import { boundedBytes } from '../http/body';
@@ -11,17 +12,20 @@ import { OperationError } from './operationError';
 import { beginTemplate } from './templateDrafts';
 import { type ListedTemplate, readTemplate } from './templates';
 
-/** A template begun from a file: it is kept when a person has looked at it. */
-export async function templateFromFile(
-  db: Database,
-  request: Request,
-  fileName: string,
-): Promise<ListedTemplate> {
+/** A template begun from a JSON file, or the values of an XMP file, of which a person chooses. */
+export type FromFile =
+  | { readonly template: ListedTemplate }
+  | { readonly name: string; readonly values: Values };
+
+/** Reads a template file: it is saved when a person has looked at it. */
+export async function templateFromFile(db: Database, request: Request, fileName: string): Promise<FromFile> {
   const name = fileName.slice(0, 200).replace(/\.[^.]*$/, '') || 'from a file';
   const bytes = await boundedBytes(request);
   try {
-    const { name: own, kind, entries } = await readTemplateFile(bytes, name);
-    return await beginTemplate(db, { name: own, kind, entries });
+    const read = await readTemplateFile(bytes, name);
+    if (!('template' in read)) return read;
+    const { name: own, kind, entries } = read.template;
+    return { template: await beginTemplate(db, { name: own, kind, entries }) };
   } catch (error) {
     if (error instanceof TemplateFileError)
       throw new OperationError(`“${name}” cannot be used as a template: ${error.message}.`);

@@ -1,7 +1,8 @@
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../db/client';
 import { assignments, templates, templatesInForce } from '../db/schema';
 import { announce } from '../jobs/queue';
+import { type KnownAround, knownAround } from './knownAround';
 import { found, OperationError } from './operationError';
 import { createTemplate, type ListedTemplate, listTemplates, readTemplate, refuseInForce } from './templates';
 
@@ -11,12 +12,16 @@ export interface Shelf {
   readonly inForce: Readonly<Record<string, readonly string[]>>;
   /** When a run last put it into pictures, and in which assignment; absent where none did. */
   readonly lastUsed: Readonly<Record<string, { readonly at: string; readonly assignment: string }>>;
+  /** What advice is given by, the same on every page. */
+  readonly known: KnownAround;
 }
 
 export async function readShelf(db: Queries): Promise<Shelf> {
-  const [all, lastUsed, rows] = await Promise.all([
+  await sweepEmpty(db);
+  const [all, lastUsed, known, rows] = await Promise.all([
     listTemplates(db),
     lastUses(db),
+    knownAround(db),
     db
       .select({ id: templatesInForce.templateId, name: assignments.name })
       .from(templatesInForce)
@@ -24,7 +29,14 @@ export async function readShelf(db: Queries): Promise<Shelf> {
   ]);
   const inForce: Record<string, string[]> = {};
   for (const { id, name } of rows) inForce[id] = [...(inForce[id] ?? []), name];
-  return { templates: all, inForce, lastUsed };
+  return { templates: all, inForce, lastUsed, known };
+}
+
+/** Pages that were opened and left empty do not stay on the shelf; one that is open just now does. */
+async function sweepEmpty(db: Queries): Promise<void> {
+  const isEmpty = sql`jsonb_array_length(${templates.draft} -> 'entries') = 0 and trim(${templates.draft} ->> 'name') = ''`;
+  const isLeft = sql`(${templates.draft} ->> 'savedAt')::timestamptz < now() - interval '10 minutes'`;
+  await db.delete(templates).where(and(eq(templates.version, 0), isEmpty, isLeft));
 }
 
 async function lastUses(db: Queries): Promise<Shelf['lastUsed']> {

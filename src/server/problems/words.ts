@@ -33,6 +33,7 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   'status-against-notice':
     'The status says public domain, the notice claims a copyright. One of them is wrong.',
   'status-against-licence': 'Status and licence contradict each other.',
+  'status-against-terms': 'The status says public domain, and the terms forbid a use. One of them is wrong.',
   'terms-against-licence': 'There is an open licence, and words that forbid every use.',
   'year-before-taken': 'The notice names a year in which the picture was not taken yet.',
   'notice-without-status': 'There is a notice, but the status is not stated. “In copyright” would say it.',

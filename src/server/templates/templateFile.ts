@@ -8,7 +8,7 @@ import { decodeBlocks } from '../../core/mapping/models';
 import { readFields, valuesOfRecord } from '../../core/mapping/read';
 import { FormatError } from '../../core/problems/problem';
 import { entriesFromValues } from '../../core/templates/fromValues';
-import { compileTemplates } from '../../core/templates/resolve';
+import { compileTemplates, type Values } from '../../core/templates/resolve';
 import { checkEntry, type Entry, type Template } from '../../core/templates/template';
 
 import { problemWords } from '../problems/words';
@@ -44,13 +44,26 @@ interface TemplateFile {
   }[];
 }
 
+/** A template file: a whole template (JSON), or the values of an XMP file, from which a person chooses. */
+export type ReadTemplateFile =
+  | { readonly template: Template }
+  | { readonly name: string; readonly values: Values };
+
 /** Fabrica's own JSON (schema/template.schema.json) or an XMP file, told apart by content. */
-export async function readTemplateFile(bytes: Uint8Array, name: string): Promise<Template> {
+export async function readTemplateFile(bytes: Uint8Array, name: string): Promise<ReadTemplateFile> {
   const text = Buffer.from(bytes)
     .toString('utf8')
     .replace(/^\ufeff/, '')
     .trimStart();
-  return text.startsWith('{') ? fromJson(text) : fromXmp(bytes, name);
+  return text.startsWith('{') ? { template: fromJson(text) } : { name, values: await fromXmp(bytes) };
+}
+
+/** The template that a file is without anybody to choose: every value of an XMP file. */
+export async function wholeTemplateOf(bytes: Uint8Array, name: string): Promise<Template> {
+  const read = await readTemplateFile(bytes, name);
+  if ('template' in read) return read.template;
+  const entries = entriesFromValues(read.values).map((one) => one.entry);
+  return { id: 'file', name, kind: 'standing', version: 1, entries };
 }
 
 function fromJson(text: string): Template {
@@ -90,8 +103,8 @@ function fromJson(text: string): Template {
   return template;
 }
 
-/** Every known value of an XMP packet becomes an entry; keywords are added, the others overwrite. */
-async function fromXmp(bytes: Uint8Array, name: string): Promise<Template> {
+/** Every known value of an XMP packet. */
+async function fromXmp(bytes: Uint8Array): Promise<Values> {
   const container = await openContainer(memorySource(bytes), 'template.xmp');
   const models = decodeBlocks(container.blocks);
   if (!models.xmp) {
@@ -101,7 +114,7 @@ async function fromXmp(bytes: Uint8Array, name: string): Promise<Template> {
       : new TemplateFileError('it holds no XMP');
   }
   const values = valuesOfRecord(readFields(models));
-  const entries = entriesFromValues(values).map((one) => one.entry);
-  if (entries.length === 0) throw new TemplateFileError('it holds no value of a known field');
-  return { id: 'file', name, kind: 'standing', version: 1, entries };
+  if (entriesFromValues(values).length === 0)
+    throw new TemplateFileError('it holds no value of a known field');
+  return values;
 }

@@ -106,7 +106,7 @@ function Editor(props: Props & { box: string; active: boolean }) {
   );
   return (
     <>
-      {entry?.rule === 'erase' ? (
+      {entry?.rule === 'erase' && id !== 'rightsStatus' ? (
         <Flex gap="3" fontSize="0.9375rem" minHeight="1.875rem" alignItems="baseline">
           <chakra.s id={box}>will be erased</chakra.s>
           <WordAct type="button" fontSize="0.8125rem" onClick={() => onType(id, '')}>
@@ -139,6 +139,8 @@ function Editor(props: Props & { box: string; active: boolean }) {
           field={id}
           value={entry?.typed ?? ''}
           onChange={(typed) => onType(id, typed)}
+          erases={entry?.rule === 'erase'}
+          onErase={id === 'rightsStatus' ? () => onRule(id, 'erase') : undefined}
         />
       ) : (
         <TokenText

@@ -2,10 +2,11 @@
 
 import { Flex } from '@chakra-ui/react';
 import { type FieldId, field, fieldLabel } from '@/core/catalogue/fields';
-import type { Rule } from '@/core/templates/template';
+import { type Rule, usualRule } from '@/core/templates/template';
 import { Choice, WordAct } from '@/ui/acts';
 import type { BookEntry } from '../bookState';
 import type { OfferedPlaceholder } from '../tokens/PlaceholderMenu';
+import { CaptionOrSignOff } from './CaptionOrSignOff';
 import { RuleChoice } from './RuleChoice';
 
 /** What can be done to the line one is in: its rule, placeholders, the sign ©. */
@@ -30,6 +31,7 @@ export function LineTools({
   const { type } = field(id);
   return (
     <Flex gap="4" wrap="wrap" alignItems="center">
+      {id === 'description' && <CaptionOrSignOff rule={entry?.rule ?? usualRule(id)} onRule={onRule} />}
       <RuleChoice id={id} entry={entry} present={present} onRule={onRule} />
       {insert && (
         <Choice

@@ -4,25 +4,29 @@ import { Box, chakra } from '@chakra-ui/react';
 import { useMutation } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useRef } from 'react';
-import type { ListedTemplate } from '@/server/operations/templates';
+import { useRef, useState } from 'react';
+import type { Values } from '@/core/templates/resolve';
+import type { FromFile as ReadFile } from '@/server/operations/templateFiles';
 import { WordAct } from '@/ui/acts';
+import { Choosing } from '../FromPicture';
 
 /** A template from a file: JSON of this shelf, or any XMP; a picture is read first. */
 export function FromFile() {
   const router = useRouter();
   const input = useRef<HTMLInputElement>(null);
+  const [chosenOf, setChosenOf] = useState<{ name: string; values: Values }>();
   const { mutate, error } = useMutation({
     mutationFn: async (file: File) => {
       const response = await fetch(`/api/templates/file?name=${encodeURIComponent(file.name)}`, {
         method: 'POST',
         body: file,
       });
-      const answer = (await response.json()) as ListedTemplate & { message?: string };
+      const answer = (await response.json()) as ReadFile & { message?: string };
       if (!response.ok) throw new Error(answer.message);
       return answer;
     },
-    onSuccess: ({ id }) => router.push(`/templates/${id}`),
+    onSuccess: (read) =>
+      'template' in read ? router.push(`/templates/${read.template.id}`) : setChosenOf(read),
   });
   return (
     <Box borderTopWidth="1px" paddingY="2" fontSize="0.875rem">
@@ -46,7 +50,7 @@ export function FromFile() {
       <WordAct asChild>
         <Link href="/read">a picture that is described well</Link>
       </WordAct>
-      .
+      .{chosenOf && <Choosing {...chosenOf} onClose={() => setChosenOf(undefined)} />}
       {error && (
         <Box role="alert" color="weldText">
           {error.message}

@@ -4,7 +4,8 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
 import { useMemo } from 'react';
 import { healthOf } from '@/core/templates/health/health';
-import { counted } from '@/core/wording/counts';
+import { counted, formatNumber } from '@/core/wording/counts';
+import type { KnownAround } from '@/server/operations/knownAround';
 import type { ListedTemplate } from '@/server/operations/templates';
 import { StripDrawing } from '@/ui/ThreadStrip';
 import { isoCountries } from '../countries';
@@ -18,14 +19,15 @@ interface Props {
   /** Names of the assignments. */
   readonly inForce: readonly string[];
   readonly all: readonly ListedTemplate[];
+  readonly known: KnownAround;
 }
 
-export function ShelfRow({ template, inForce, all }: Props) {
+export function ShelfRow({ template, inForce, all, known }: Props) {
   const { name, entries } = pageOf(template);
   const origin = all.find((one) => one.id === template.branchedFrom)?.name;
   const state = [
     template.kind === 'job' ? 'for one job' : 'standing',
-    template.version > 0 ? `version ${template.version}` : 'never kept so far',
+    template.version > 0 ? `version ${template.version}` : 'never saved so far',
     origin && `branched from “${origin}”`,
     inForce.length > 0 &&
       `in force in ${inForce.length > 2 ? counted(inForce.length, 'assignment') : inForce.join(', ')}`,
@@ -52,26 +54,24 @@ export function ShelfRow({ template, inForce, all }: Props) {
       <Box flex="1" minWidth="16em" fontSize="0.875rem" color="soft">
         <Box lineClamp={2}>{entries.map(entryWords).join(' · ') || 'nothing on the page'}</Box>
       </Box>
-      <Health template={template} />
+      <Health template={template} known={known} />
       <RowActs template={template} />
     </Flex>
   );
 }
 
-function Health({ template }: { template: ListedTemplate }) {
+/** The same number as on the template's page. */
+function Health({ template, known }: { template: ListedTemplate; known: KnownAround }) {
   const advice = useMemo(
-    () =>
-      healthOf(pageOf(template), { facts: [], identities: [], today: '', countries: isoCountries }).filter(
-        (one) => one.weight !== 'hint',
-      ),
-    [template],
+    () => healthOf(pageOf(template), { ...known, countries: isoCountries }),
+    [template, known],
   );
-  const stops = advice.filter((one) => one.weight === 'stop').length;
-  const words =
-    stops > 0 ? `${stops} to fill in` : advice.length > 0 ? `${advice.length} to look at` : 'sound';
+  const stops = advice.some((one) => one.weight === 'stop');
+  const serious = advice.some((one) => one.weight !== 'hint');
   return (
-    <Box width="6.5em" fontSize="0.8125rem" color={advice.length > 0 ? 'weldText' : 'soft'}>
-      {words}
+    <Box width="6.5em" fontSize="0.8125rem" color={serious ? 'weldText' : 'soft'}>
+      {advice.length === 0 ? 'sound' : `${formatNumber(advice.length)} to look at`}
+      {stops && ', to fill in'}
     </Box>
   );
 }

@@ -30,7 +30,14 @@ export function ShelfRows(props: Props) {
 }
 
 function Row({ shelf, template }: Pick<Props, 'shelf'> & { template: ListedTemplate }) {
-  return <ShelfRow template={template} inForce={shelf.inForce[template.id] ?? []} all={shelf.templates} />;
+  return (
+    <ShelfRow
+      template={template}
+      inForce={shelf.inForce[template.id] ?? []}
+      all={shelf.templates}
+      known={shelf.known}
+    />
+  );
 }
 
 function ManyRows({ shelf, shown }: Props) {

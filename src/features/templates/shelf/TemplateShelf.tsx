@@ -1,10 +1,12 @@
 'use client';
 
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useState } from 'react';
+import { counted } from '@/core/wording/counts';
 import type { Shelf } from '@/server/operations/templateShelf';
+import type { ListedTemplate } from '@/server/operations/templates';
 import { Choice, Line, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { Teach } from '@/ui/Teach';
@@ -76,7 +78,8 @@ export function TemplateShelf({ initial }: { initial: Shelf }) {
             <FromFile />
           </Box>
         )}
-        <ShelfRows shelf={shelf} shown={shown} />
+        <ShelfRows shelf={shelf} shown={shown.filter((one) => one.version > 0)} />
+        <Begun shelf={shelf} shown={shown.filter((one) => one.version === 0)} isOpen={words !== ''} />
         {shelf.templates.length > 0 && shown.length === 0 && (
           <Box color="soft" paddingY="4">
             {words ? `No template here has “${words}” in its name or text.` : 'None of this kind.'}
@@ -84,6 +87,27 @@ export function TemplateShelf({ initial }: { initial: Shelf }) {
         )}
       </PageMain>
     </>
+  );
+}
+
+/** Pages that were begun and never saved lie behind the others. */
+function Begun({
+  shelf,
+  shown,
+  isOpen,
+}: {
+  shelf: Shelf;
+  shown: readonly ListedTemplate[];
+  isOpen: boolean;
+}) {
+  if (shown.length === 0) return null;
+  return (
+    <chakra.details borderTopWidth="1px" paddingY="2" open={isOpen || undefined}>
+      <chakra.summary cursor="pointer" color="woad" fontSize="0.875rem" minHeight="1.5rem">
+        {counted(shown.length, 'template')} begun and never saved
+      </chakra.summary>
+      <ShelfRows shelf={shelf} shown={shown} />
+    </chakra.details>
   );
 }
 

@@ -13,9 +13,10 @@ export const shows = {
 } as const;
 export type Show = keyof typeof shows;
 
-/** What the page says, kept or written since: that is what a person looks for. */
+/** What the page says, saved as a version or written since: that is what a person looks for. */
 export function pageOf(template: ListedTemplate): Pick<ListedTemplate, 'name' | 'kind' | 'entries'> {
-  return template.version === 0 && template.draft ? template.draft : template;
+  const { draft, version } = template;
+  return draft && draft.baseVersion === version ? draft : template;
 }
 
 const texts = new WeakMap<ListedTemplate, string>();
