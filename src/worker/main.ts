@@ -2,7 +2,7 @@ import { run } from 'graphile-worker';
 import { config } from '../server/config';
 import { database, pool } from '../server/db/client';
 import { sweepPartFiles } from '../server/files/partFiles';
-import { recoverUndo } from '../server/files/undo';
+import { isSettled, recoverUndo } from '../server/files/recover';
 import { undoFolder } from '../server/files/writeOver';
 import { enqueuePreviews, enqueueRun } from '../server/jobs/queue';
 import { log } from '../server/log';
@@ -24,8 +24,7 @@ async function main(): Promise<void> {
   const db = database();
   for (const folder of await listFolders(db))
     if (folder.kind === 'working') await sweepPartFiles(folder.path);
-  for (const { outcome } of await recoverUndo(undoFolder()))
-    log.info({ outcome }, 'a cut-off change was settled');
+  await settleCutOff();
   for (const id of await unfinishedRuns(db)) await enqueueRun(db, id);
   for (const id of await withoutPreviews(db)) await enqueuePreviews(db, id);
   const runner = await run({
@@ -33,8 +32,12 @@ async function main(): Promise<void> {
     concurrency: 3,
     pollInterval: 1000,
     taskList: {
-      run: async (payload) => carryOutRun(db, (payload as { runId: string }).runId, () => stopping),
+      run: async (payload) => {
+        await settleCutOff();
+        await carryOutRun(db, (payload as { runId: string }).runId, () => stopping);
+      },
       follow: async (payload) => {
+        await settleCutOff();
         const { assignmentId } = payload as { assignmentId: string };
         const { changed, taken } = await followAssignment(db, assignmentId);
         if (changed + taken > 0) await enqueuePreviews(db, assignmentId);
@@ -51,11 +54,18 @@ async function main(): Promise<void> {
   await runner.promise;
 }
 
+/** What killed writers left in files: settled before anything reads or writes there; what cannot be yet is tried again. */
+async function settleCutOff(): Promise<void> {
+  for (const { outcome } of await recoverUndo(undoFolder()))
+    if (isSettled(outcome)) log.info({ outcome }, 'a cut-off change was settled');
+}
+
 /** One worker of all looks into the drop folders at a time, again and again. */
 async function watchDropFolders(): Promise<void> {
   const memory = new DropMemory();
   while (!stopping) {
     await withLock('drop folders', async () => {
+      await settleCutOff();
       await lookIntoDropFolders(database(), memory);
     }).catch((error) => log.warn({ name: (error as Error).name }, 'drop folders could not be looked into'));
     await new Promise((resolve) => setTimeout(resolve, DROP_PAUSE_MS).unref());

@@ -6,7 +6,7 @@ import { parseKeywords } from '../../core/keywords/parse';
 import { ownNames } from '../../core/rights/makers';
 import { openFillIns } from '../../core/templates/fillIns';
 import { compileTemplates } from '../../core/templates/resolve';
-import { recoverUndo } from '../../server/files/undo';
+import { type Recovery, recoverUndo } from '../../server/files/recover';
 import { localToday } from '../../server/operations/context';
 import { problemWords } from '../../server/problems/words';
 import { TemplateFileError, wholeTemplateOf } from '../../server/templates/templateFile';
@@ -59,16 +59,18 @@ export async function embed(args: EmbedArguments): Promise<number> {
   };
   if (args.to !== undefined) await mkdir(args.to, { recursive: true });
   for (const { path: file, outcome } of await recoverUndo(settings.undoFolder))
-    if (outcome !== 'gone')
-      process.stderr.write(`${file}: an earlier run was interrupted: ${OUTCOMES[outcome]}\n`);
+    process.stderr.write(`${file}: an earlier run was interrupted: ${OUTCOMES[outcome]}\n`);
   return new EmbedRun(settings).carryOut(args.files);
 }
 
 const OUTCOMES = {
   finished: 'its change was complete',
-  'rolled-back': 'its change was taken back',
+  'rolled-back': 'its change was undone',
   'left-alone': 'the file was changed since and was left alone',
-} as const;
+  missing: 'the file is not there; its change is settled when it is back',
+  'another-file': 'another file has its name; its change is settled when the file is back',
+  'other-machine': 'it ran under another host name; its change is settled there',
+} as const satisfies Record<Recovery['outcome'], string>;
 
 async function compiled(names: readonly string[]): Promise<Pick<EmbedSettings, 'templates' | 'own'>> {
   const templates = [];

@@ -29,7 +29,10 @@ export function PatternField({ label, value, onChange, empty, ready, offered, pa
   const id = useId();
   const text = useRef<TextHandle>(null);
   return (
-    <Box css={{ '& .parts': { display: 'none' }, '&:focus-within .parts': { display: 'flex' } }}>
+    <Box
+      position="relative"
+      css={{ '& .parts': { display: 'none' }, '&:focus-within .parts': { display: 'flex' } }}
+    >
       <Flex gap="3" alignItems="flex-start">
         <Box flex="1" minWidth="0">
           <TokenText
@@ -65,7 +68,23 @@ export function PatternField({ label, value, onChange, empty, ready, offered, pa
           )}
         </Choice>
       </Flex>
-      <Flex className="parts" role="group" aria-label={`Parts for ${label}`} gap="2" wrap="wrap" paddingY="1">
+      {/* Over what follows: nothing moves away from under a press when the field is left. */}
+      <Flex
+        className="parts"
+        role="group"
+        aria-label={`Parts for ${label}`}
+        gap="2"
+        wrap="wrap"
+        position="absolute"
+        top="100%"
+        left="0"
+        right="0"
+        zIndex="5"
+        padding="2"
+        bg="leaf"
+        borderWidth="1px"
+        borderColor="rule"
+      >
         {parts.map((one) => (
           <PartButton key={one.text} part={one} onAdd={() => text.current?.insert(one.text)} />
         ))}

@@ -14,6 +14,7 @@ import type { ListedRun } from '../receipts/types';
 import { outcome, runNames, stateWords } from '../receipts/words';
 import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
+import { CutOff } from './CutOff';
 import { FirstTemplate } from './FirstTemplate';
 import { FolderRow, type WorkshopDrop, type WorkshopFolder } from './FolderRow';
 import { NewAssignment } from './NewAssignment';
@@ -59,6 +60,7 @@ export function WorkshopPage({ assignments, templates, folders, drops }: Props) 
         rowGap="8"
         maxWidth="80rem"
       >
+        <CutOff />
         <Part title="Assignments">
           {assignments.map((one) => (
             <Flex key={one.id} borderTopWidth="1px" paddingY="3" gap="5" alignItems="center" wrap="wrap">

@@ -1,7 +1,7 @@
 import type { Edit } from '@/core/containers/container';
 import { CrashLayer, PowerCut } from '../../../tests/fixtures/crashLayer';
 import { fitsInPlace, type InPlaceRequest, writeInPlace } from './inPlace';
-import { recoverOne } from './undo';
+import { recoverOne } from './recover';
 
 const former = new Uint8Array(3000).map((_, i) => i % 251);
 const path = '/a/picture.jpg';

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { asFileError, FileError } from './fileError';
 import type { FileLayer, LayerFile } from './layer';
-import { hasEnded, thisProcess } from './processMark';
+import { hasEnded, isOfThisMachine, thisProcess } from './processMark';
 
 /*
  * One writer per file. A small file beside the picture names the process that writes; who finds it waits.
@@ -59,6 +59,13 @@ async function fill(file: LayerFile, lock: string, layer: FileLayer): Promise<vo
   }
 }
 
+/** By a person's word: a lock that was made under another host name, whose writer is gone. */
+export async function removeForeignLock(target: string, layer: FileLayer): Promise<void> {
+  const lock = lockOf(target);
+  const held = await contentOf(lock, layer);
+  if (held?.mark && !isOfThisMachine(held.mark)) await layer.unlink(lock).catch(() => undefined);
+}
+
 /** Takes a lock away whose writer has ended. Renamed first: only one of several finders gets it. */
 async function removedStale(lock: string, layer: FileLayer): Promise<boolean> {
   const mark = await contentOf(lock, layer);
@@ -76,7 +83,10 @@ async function removedStale(lock: string, layer: FileLayer): Promise<boolean> {
   return true;
 }
 
-async function contentOf(lock: string, layer: FileLayer): Promise<{ stale: boolean } | undefined> {
+async function contentOf(
+  lock: string,
+  layer: FileLayer,
+): Promise<{ stale: boolean; mark: string } | undefined> {
   try {
     const file = await layer.openForReading(lock);
     try {
@@ -85,7 +95,7 @@ async function contentOf(lock: string, layer: FileLayer): Promise<{ stale: boole
       await file.read(bytes, 0);
       const age = Date.now() - Number(stat.modifiedNs / 1_000_000n);
       const text = Buffer.from(bytes).toString('utf8');
-      return { stale: text === '' ? age > EMPTY_IS_STALE_MS : hasEnded(text) };
+      return { stale: text === '' ? age > EMPTY_IS_STALE_MS : hasEnded(text), mark: text };
     } finally {
       await file.close();
     }

@@ -26,6 +26,9 @@ export function startOf(pid: number): string {
 
 export const thisProcess = `${machine} ${process.pid} ${startOf(process.pid)}`;
 
+/** Whether a mark was made under this machine's host name. */
+export const isOfThisMachine = (mark: string): boolean => mark.split(' ')[0] === machine;
+
 /** Whether the process of a mark has ended. A mark of another machine tells nothing: it counts as running. */
 export function hasEnded(mark: string): boolean {
   const [where, pid, start = ''] = mark.split(' ');

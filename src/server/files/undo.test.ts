@@ -2,7 +2,8 @@ import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { diskLayer, type FileLayer } from './layer';
-import { keepUndo, recoverUndo } from './undo';
+import { recoverUndo } from './recover';
+import { keepUndo } from './undo';
 
 test('a worker that starts while another one writes its record leaves that record alone', async () => {
   const folder = mkdtempSync(path.join(tmpdir(), 'fabrica-'));

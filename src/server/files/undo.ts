@@ -1,10 +1,9 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { mkdir, readdir } from 'node:fs/promises';
 import path from 'node:path';
 import { FileError } from './fileError';
 import { diskLayer, type FileLayer, type LayerFile } from './layer';
-import { partFile, sweepPartFiles } from './partFiles';
-import { hasEnded, thisProcess } from './processMark';
+import { partFile } from './partFiles';
+import { thisProcess } from './processMark';
 
 /** What is about to be written into one file, and what stood there. */
 export interface UndoRecord {
@@ -20,12 +19,7 @@ export interface UndoRecord {
   }[];
 }
 
-export type Recovery = {
-  readonly path: string;
-  readonly outcome: 'finished' | 'rolled-back' | 'left-alone' | 'gone';
-};
-
-const NAME = /^undo-[0-9a-f]{16}\.bin$/;
+export const UNDO_NAME = /^undo-[0-9a-f]{16}\.bin$/;
 const MAX_RECORD_BYTES = 1 << 30;
 
 /**
@@ -37,12 +31,13 @@ export async function keepUndo(
   folder: string,
   records: readonly UndoRecord[],
   layer: FileLayer = diskLayer,
+  writer = thisProcess,
 ): Promise<string> {
   const name = path.join(folder, `undo-${randomBytes(8).toString('hex')}.bin`);
   // A worker that starts just now must not take a record that is being written for one that never was.
   const part = partFile(folder);
   const file = await layer.create(part, 0o600);
-  await file.write(encode(records), 0);
+  await file.write(encode(records, writer), 0);
   await file.sync();
   await file.close();
   await layer.rename(part, name);
@@ -54,11 +49,11 @@ export async function releaseUndo(name: string, layer: FileLayer = diskLayer): P
   await layer.unlink(name);
 }
 
-function encode(records: readonly UndoRecord[]): Uint8Array {
+function encode(records: readonly UndoRecord[], writer: string): Uint8Array {
   const head = Buffer.from(
     JSON.stringify({
       version: 1,
-      writer: thisProcess,
+      writer,
       records: records.map(({ writes, ...rest }) => ({
         ...rest,
         writes: writes.map((one) => ({ at: one.at, former: one.former.length, bytes: one.bytes.length })),
@@ -102,51 +97,12 @@ function decode(all: Uint8Array): { writer: string; records: UndoRecord[] } | un
   return { writer: head.writer, records };
 }
 
-/** Finishes or takes back what writers that ended had left open. A change made since is left alone. */
-export async function recoverUndo(folder: string, layer: FileLayer = diskLayer): Promise<Recovery[]> {
-  await mkdir(folder, { recursive: true });
-  await sweepPartFiles(folder);
-  const names = (await readdir(folder)).filter((name) => NAME.test(name));
-  const done: Recovery[] = [];
-  for (const name of names) done.push(...(await recoverOne(path.join(folder, name), layer)));
-  return done;
-}
-
-export async function recoverOne(name: string, layer: FileLayer, force = false): Promise<Recovery[]> {
-  const group = decode(await wholeFile(name, layer));
-  if (group && !force && !hasEnded(group.writer)) return [];
-  const done: Recovery[] = [];
-  for (const record of group?.records ?? [])
-    done.push({ path: record.path, outcome: await settleRecord(record, layer) });
-  await layer.unlink(name);
-  return done;
-}
-
-async function settleRecord(record: UndoRecord, layer: FileLayer): Promise<Recovery['outcome']> {
-  const file = await layer.openForWriting(record.path).catch(() => undefined);
-  if (!file) return 'gone';
-  try {
-    const stat = await file.stat();
-    const { formerSize, newSize } = record;
-    const sizeFits = stat.size >= Math.min(formerSize, newSize) && stat.size <= Math.max(formerSize, newSize);
-    if (String(stat.inode) !== record.inode || !sizeFits) return 'left-alone';
-    let finished = stat.size === newSize;
-    for (const { at, former, bytes } of record.writes) {
-      const found = new Uint8Array(Math.max(0, Math.min(bytes.length, stat.size - at)));
-      await file.read(found, at);
-      if (!isMixture(found, former, bytes)) return 'left-alone';
-      finished &&= Buffer.compare(found, bytes) === 0;
-    }
-    if (!finished) await putBack(file, record);
-    return finished ? 'finished' : 'rolled-back';
-  } finally {
-    await file.close();
-  }
-}
-
-/** Every octet is the former or the new one; behind the former end a power cut may leave anything. */
-function isMixture(found: Uint8Array, former: Uint8Array, bytes: Uint8Array): boolean {
-  return found.every((octet, i) => i >= former.length || octet === former[i] || octet === bytes[i]);
+/** The records of a file of a group, and the process that wrote them; undefined as `decode`. */
+export async function readUndo(
+  name: string,
+  layer: FileLayer = diskLayer,
+): Promise<{ writer: string; records: UndoRecord[] } | undefined> {
+  return decode(await wholeFile(name, layer));
 }
 
 export async function putBack(file: LayerFile, record: UndoRecord): Promise<void> {

@@ -148,6 +148,13 @@ export const planUse = schema<{ planId: string }>(object({ planId: id }));
 export const sourceWish = schema<SourceWish>(
   object({ path: text(4096), folderId: id, arrivals: { const: true } }, []),
 );
+export const settlement = schema<{ record: string; index: number; act: 'put-back' | 'leave' }>(
+  object({
+    record: { type: 'string', pattern: '^undo-[0-9a-f]{16}\\.bin$' },
+    index: { type: 'integer', minimum: 0, maximum: 100_000 },
+    act: { enum: ['put-back', 'leave'] },
+  }),
+);
 export const newFolder = schema<{ path: string }>(object({ path: text(4096) }));
 export const cardChange = schema<Partial<CardState>>(
   object(

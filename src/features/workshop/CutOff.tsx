@@ -1,0 +1,99 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { counted } from '@/core/wording/counts';
+import type { WaitingChange } from '@/server/files/recover';
+import { WordAct } from '@/ui/acts';
+import { ask } from '@/ui/api';
+
+const EVERY_MS = 30_000;
+
+const reasons: Readonly<Record<WaitingChange['why'], string>> = {
+  missing: 'It is not there: its disk may not be connected. It is settled by itself when it is back.',
+  'another-file': 'The file that stands there now may be another one.',
+  'other-machine': 'It was begun under another name of this machine, or by another machine.',
+};
+
+/** Writes that were cut off (power, disk) and whose file could not be put right yet. */
+export function CutOff() {
+  const queries = useQueryClient();
+  const { data = [] } = useQuery({
+    queryKey: ['recovery'],
+    queryFn: () => ask<WaitingChange[]>('recovery'),
+    refetchInterval: EVERY_MS,
+  });
+  const again = useMutation({
+    mutationFn: () => ask<WaitingChange[]>('recovery', 'POST'),
+    onSuccess: (waiting) => queries.setQueryData(['recovery'], waiting),
+  });
+  if (data.length === 0) return null;
+  return (
+    <Box
+      as="section"
+      aria-label="Writes that were interrupted"
+      gridColumn="1 / -1"
+      borderWidth="1px"
+      borderColor="rule"
+      bg="leaf"
+      padding="4"
+    >
+      <Flex justifyContent="space-between" gap="5" wrap="wrap" alignItems="baseline">
+        <Box as="h2" fontFamily="heading" fontSize="1.125rem" fontWeight="600">
+          {counted(data.length, 'write was', 'writes were')} interrupted and{' '}
+          {data.length === 1 ? 'waits' : 'wait'}
+        </Box>
+        <WordAct type="button" onClick={() => again.mutate()} disabled={again.isPending}>
+          Try again now
+        </WordAct>
+      </Flex>
+      <Box color="soft" fontSize="0.875rem" paddingBottom="2">
+        The former contents are kept until each file is right again.
+      </Box>
+      {data.map((one) => (
+        <Row key={`${one.record} ${one.index}`} change={one} />
+      ))}
+    </Box>
+  );
+}
+
+function Row({ change: { record, index, path, why } }: { change: WaitingChange }) {
+  const queries = useQueryClient();
+  const settle = useMutation({
+    mutationFn: (act: 'put-back' | 'leave') =>
+      ask<{ outcome: string }>('recovery', 'PUT', { record, index, act }),
+    onSettled: () => queries.invalidateQueries({ queryKey: ['recovery'] }),
+  });
+  const name = path.slice(path.lastIndexOf('/') + 1);
+  return (
+    <Box borderTopWidth="1px" paddingY="2" fontSize="0.875rem">
+      <Flex gap="5" rowGap="1" wrap="wrap" alignItems="baseline">
+        <Box flex="1" minWidth="16em">
+          <chakra.span fontWeight="600">{name}</chakra.span>{' '}
+          <chakra.span color="soft" overflowWrap="anywhere">
+            {path}
+          </chakra.span>
+          <Box color="weldText">{reasons[why]}</Box>
+        </Box>
+        {why !== 'missing' && (
+          <WordAct type="button" disabled={settle.isPending} onClick={() => settle.mutate('put-back')}>
+            It is the file: put it right
+          </WordAct>
+        )}
+        <WordAct type="button" disabled={settle.isPending} onClick={() => settle.mutate('leave')}>
+          Leave {name} as it is
+        </WordAct>
+      </Flex>
+      {settle.data?.outcome === 'missing' && (
+        <Box role="alert" color="weldText">
+          The file is not there.
+        </Box>
+      )}
+      {settle.error && (
+        <Box role="alert" color="weldText">
+          {settle.error.message}
+        </Box>
+      )}
+    </Box>
+  );
+}
