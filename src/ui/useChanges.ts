@@ -19,7 +19,10 @@ export function useChanges(): void {
       if (kind === 'everything') void queries.invalidateQueries();
       else if (kind === 'run') void queries.invalidateQueries({ queryKey: ['runs'] });
       else if (kind === 'identities') void queries.invalidateQueries({ queryKey: ['identities'] });
-      else void queries.invalidateQueries({ queryKey: [kind, id] });
+      else {
+        void queries.invalidateQueries({ queryKey: [kind, id] });
+        if (kind === 'photos') void queries.invalidateQueries({ queryKey: ['assignment', id] });
+      }
     };
     return () => stream.close();
   }, [queries]);

@@ -1,10 +1,12 @@
 import { createHash } from 'node:crypto';
-import { mkdirSync, readdirSync, readFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { eq } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import { Client } from 'pg';
 import { nameKey } from '@/core/naming/fileName';
-import { files, nameClaims, photos, runItems, templateVersions } from '@/server/db/schema';
+import { files, nameClaims, photos, runItems, runs, templateVersions } from '@/server/db/schema';
+import { changeAssignment, readAssignment } from '@/server/operations/assignments';
+import { answerMaker } from '@/server/operations/makers';
 import { listPhotos } from '@/server/operations/photos';
 import { pauseRun, readRun, retryRun, stopRun } from '@/server/operations/runs';
 import { type ImportWish, startImport } from '@/server/operations/startImport';
@@ -208,4 +210,60 @@ test('a run that cannot begin fails with all its files, and does not begin for e
   await carryOut(bench.db, runId);
   expect(await receiptOf(bench.db, runId)).toMatchObject({ state: 'done', counts: { failed: 2 } });
   await expect(retryRun(bench.db, runId)).resolves.toBeUndefined();
+});
+
+describe('a drop folder and several workers', () => {
+  /** Held back while nobody said who made it, then brought in by whoever is there. */
+  async function dropping(count: number) {
+    const one = await assignmentWith(bench, {});
+    await changeAssignment(bench.db, one.id, { dropping: true });
+    for (let n = 0; n < count; n++)
+      writeFileSync(
+        path.join(one.card, `p${n}.jpg`),
+        await smallJpeg(700 + n, { creator: [`Maker of ${one.id}`] }),
+      );
+    const notice = async () => (await readAssignment(bench.db, one.id)).dropNotice;
+    return { ...one, maker: `Maker of ${one.id}`, notice };
+  }
+  const until = async (what: string, is: () => Promise<boolean>) => {
+    for (let waited = 0; waited < 60_000; waited += 100) {
+      if (await is()) return;
+      await pause(100);
+    }
+    throw new Error(`waited in vain until ${what}`);
+  };
+
+  test.each([
+    ['two that live', false],
+    ['two of which one is killed after the answer', true],
+  ])('what was held back comes once after the answer: %s', async (_, kills) => {
+    const job = await dropping(6);
+    const workers = await Promise.all([startWorker(), startWorker()]);
+    await until('six are held back', async () => (await job.notice())?.held[0]?.count === 6);
+    await answerMaker(bench.db, job.maker, 'leave');
+    if (kills) await kill(workers[0]!);
+    await until('all six stand in the folder', async () => readdirSync(job.working).length >= 6);
+    await until('nothing is held back', async () => (await job.notice()) === null);
+    // Two more looks of every worker: nothing comes twice.
+    await pause(4000);
+    await Promise.all(workers.map(kill));
+    await changeAssignment(bench.db, job.id, { dropping: false });
+    expect(
+      readdirSync(job.working)
+        .filter((name) => !name.startsWith('.'))
+        .sort(),
+    ).toEqual(Array.from({ length: 6 }, (_, n) => `p${n}.jpg`));
+    expect(await listPhotos(bench.db, job.id)).toHaveLength(6);
+    const begun = await bench.db.select().from(runs).where(eq(runs.assignmentId, job.id));
+    const items = await bench.db
+      .select()
+      .from(runItems)
+      .where(
+        inArray(
+          runItems.runId,
+          begun.map((one) => one.id),
+        ),
+      );
+    expect(items.filter((one) => one.state === 'done')).toHaveLength(6);
+  });
 });

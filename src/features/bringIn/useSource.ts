@@ -1,7 +1,7 @@
 'use client';
 
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { makerKey, ownNames } from '@/core/rights/makers';
 import type { Template } from '@/core/templates/template';
 import { type Strip, stripOf } from '@/core/threads/stroke';
@@ -24,11 +24,12 @@ export interface CardPicture {
 
 /** What is on the source, and which of it comes: at first everything new that nobody else made. */
 export function useSource(
-  { id: assignmentId, sourceFolderId }: Pick<Assignment, 'id' | 'sourceFolderId'>,
+  { id: assignmentId, sourceFolderId, ...assignment }: Assignment,
   inForce: readonly Template[],
   around: Surroundings,
 ) {
   const query = useSourceParts(assignmentId, sourceFolderId);
+  useDropped(assignmentId, assignment);
   const { answers, answer, notKept } = useMakers();
   const [ticks, setTicks] = useTicks(`${assignmentId} ${sourceFolderId}`);
   const pictures = useMemo(() => {
@@ -63,6 +64,20 @@ export function useSource(
   /** Ticks are for one run: what has come would come again. */
   const forget = () => setTicks(new Map());
   return { ...query, keyStrips, forget, onlyLacking, label, pictures, tick, answers, answer, notKept };
+}
+
+/** What a drop folder brought in by itself shows as here on the open page. */
+function useDropped(
+  assignmentId: string,
+  { dropping, photos }: Pick<Assignment, 'dropping' | 'photos'>,
+): void {
+  const queries = useQueryClient();
+  const before = useRef(photos);
+  useEffect(() => {
+    if (dropping && before.current !== photos)
+      void queries.invalidateQueries({ queryKey: ['source', assignmentId] });
+    before.current = photos;
+  }, [queries, assignmentId, dropping, photos]);
 }
 
 type Ticks = ReadonlyMap<string, boolean>;

@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { counted } from '@/core/wording/counts';
 import type { DraftsProof } from '@/server/operations/acrossPhotos';
+import type { BlockedFolder } from '@/server/operations/blockedFolders';
 import { Act } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { useAskOnce } from '@/ui/useAskOnce';
@@ -24,6 +25,7 @@ interface Props {
 /** What was asked for: fixed when the act is pressed, after everything typed is saved. */
 interface Asked extends Scope {
   readonly proof: DraftsProof;
+  readonly blocked: readonly BlockedFolder[];
 }
 
 /** The act of this place: drafts of the selection, or of all where none is selected. */
@@ -47,7 +49,11 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
       const queryKey = listKey(assignmentId);
       await queries.refetchQueries({ queryKey });
       const now = scopeOf(queries.getQueryData<PhotoList>(queryKey)!.views, selected);
-      return { ...now, proof: await proofOf(now) };
+      const [found, blocked] = await Promise.all([
+        proofOf(now),
+        ask<BlockedFolder[]>(`assignments/${assignmentId}/blocked`, 'POST', { photoIds: now.ids }),
+      ]);
+      return { ...now, proof: found, blocked };
     },
     onSuccess: (found) => found.proof.pictures > 0 && setAsked(found),
   });
@@ -75,6 +81,7 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
       {asked && (
         <ProofDialog
           proof={asked.proof}
+          blocked={asked.blocked}
           scope={scopeWords(asked)}
           busy={embed.isPending}
           onClose={() => setAsked(undefined)}

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { Proof } from '@/core/drafts/proof';
 import { agrees, counted, formatNumber } from '@/core/wording/counts';
 import type { DraftsProof } from '@/server/operations/acrossPhotos';
+import type { BlockedFolder } from '@/server/operations/blockedFolders';
 import { Act, Plain } from '@/ui/acts';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { ProofLines } from '@/ui/ProofLines';
@@ -29,15 +30,23 @@ export interface WriteChoices {
 
 interface Props {
   readonly proof: DraftsProof;
+  /** Folders that nothing can be written into. */
+  readonly blocked: readonly BlockedFolder[];
   readonly scope: string;
   readonly busy: boolean;
   readonly onClose: () => void;
   readonly onEmbed: (choices: WriteChoices) => void;
 }
 
+const blockedWords: Readonly<Record<BlockedFolder['why'], string>> = {
+  missing: 'the folder is not there. Connect its disk, and look again.',
+  'not-writable': 'Fabrica may not write there. Change the permissions of the folder, and look again.',
+};
+
 /** Old → new before the originals are written. */
-export function ProofDialog({ proof, scope, busy, onClose, onEmbed }: Props) {
+export function ProofDialog({ proof, blocked, scope, busy, onClose, onEmbed }: Props) {
   const [choices, setChoices] = useState<WriteChoices>({ replaceUnreadable: false, breakProvenance: false });
+  const unwritable = blocked.reduce((sum, one) => sum + one.photoIds.length, 0);
   return (
     <DialogFrame
       title="Review changes before they are written"
@@ -48,7 +57,12 @@ export function ProofDialog({ proof, scope, busy, onClose, onEmbed }: Props) {
           <Plain type="button" onClick={onClose}>
             Cancel
           </Plain>
-          <Act type="button" onClick={() => onEmbed(choices)} disabled={busy} data-autofocus>
+          <Act
+            type="button"
+            onClick={() => onEmbed(choices)}
+            disabled={busy || unwritable >= proof.pictures}
+            data-autofocus
+          >
             {embedWords(proof)}
           </Act>
         </>
@@ -58,6 +72,11 @@ export function ProofDialog({ proof, scope, busy, onClose, onEmbed }: Props) {
         {scope}. {proof.replacing > 0 ? replacingWords(proof) : 'No existing values will be overwritten.'}{' '}
         Picture data stays as it is, and you can undo this run.
       </Box>
+      {blocked.map(({ folder, why, photoIds }) => (
+        <Box key={folder} role="alert" color="weldText" fontSize="0.875rem" paddingBottom="2">
+          {counted(photoIds.length, 'picture')} in “{folder}” cannot be written: {blockedWords[why]}
+        </Box>
+      ))}
       <ProofLines proof={proof} />
       <Hindered
         count={proof.unreadable}

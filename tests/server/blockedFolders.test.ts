@@ -1,0 +1,30 @@
+import { chmodSync, renameSync } from 'node:fs';
+import path from 'node:path';
+import { blockedFolders } from '@/server/operations/blockedFolders';
+import { type Bench, bringIn, openBench, smallJpeg } from './bench';
+
+let bench: Bench;
+beforeAll(async () => {
+  bench = await openBench();
+});
+afterAll(() => bench.end());
+
+test('folders that nothing can be written into are told before a run, each with its pictures', async () => {
+  const job = await bringIn(
+    bench,
+    { 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(62) },
+    { folder: '{{ time taken : ss }}' },
+  );
+  const ids = job.photos.map((one) => one.id);
+  expect(await blockedFolders(bench.db, job.id, ids)).toEqual([]);
+  const [first, second] = ['01', '02'].map((name) => path.join(job.working, name)) as [string, string];
+  renameSync(first, `${first}-away`);
+  const missing = { folder: first, why: 'missing', photoIds: [ids[0]] };
+  expect(await blockedFolders(bench.db, job.id, ids)).toEqual([missing]);
+  chmodSync(second, 0o555);
+  // Root may write everywhere: then there is nothing to see.
+  const blocked =
+    process.getuid?.() === 0 ? [] : [{ folder: second, why: 'not-writable', photoIds: [ids[1]] }];
+  expect(await blockedFolders(bench.db, job.id, ids)).toEqual([missing, ...blocked]);
+  chmodSync(second, 0o755);
+});
