@@ -1,4 +1,5 @@
-import { readFileSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { copyFileSync, mkdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
 import { root, running } from './fabrica';
@@ -7,7 +8,7 @@ import { root, running } from './fabrica';
  * Every page in both themes against the rules of WCAG 2.2 A and AA that a program can check (axe-core), and
  * at 320 CSS pixels without scrolling sideways (WCAG 2.2, 1.4.10).
  */
-const { address } = running();
+const { address, data } = running();
 const axe = readFileSync(path.join(root, 'node_modules/axe-core/axe.min.js'), 'utf8');
 const rules = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 
@@ -22,8 +23,77 @@ const pages: Record<string, () => string> = {
   template: () => `/templates/${ids.template}`,
   'my details': () => '/details',
   'read a picture': () => '/read',
+  receipt: () => `/runs/${ids.run}`,
 };
-const ids = { assignment: '', template: '' };
+const ids = { assignment: '', template: '', run: '', seen: '' };
+const folders = { source: path.join(data, 'seen-source'), working: path.join(data, 'seen-working') };
+
+/** What opens over a page: how one comes there. */
+const dialogs: Record<string, () => Promise<void>> = {
+  'choosing a folder': async () => {
+    await go('/');
+    await page.getByRole('button', { name: 'New assignment' }).click();
+    await page.getByRole('button', { name: 'Choose: Folder' }).click();
+    await page.getByRole('navigation', { name: 'Places' }).getByRole('button').first().click();
+    await expect(page.getByRole('button', { name: 'New folder here' })).toBeVisible();
+  },
+  'templates for a selection': async () => {
+    await describe();
+    await page.getByRole('button', { name: 'Put in templates …' }).click();
+  },
+  'records that disagree': async () => {
+    await describe();
+    await page.getByRole('button', { name: /^Settle what disagrees/ }).click();
+    await expect(page.getByRole('group', { name: 'City' })).toBeVisible();
+  },
+  'review before writing': async () => {
+    await describe();
+    await page.getByLabel('Caption', { exact: true }).fill('Looked at.');
+    await page.getByRole('button', { name: /^Embed 1/ }).click();
+  },
+  'undoing a run': async () => {
+    await go(`/runs/${ids.run}`);
+    await page.getByRole('button', { name: 'Undo this run' }).click();
+  },
+};
+/** Right leaves of a template's page. */
+const leaves = ['Advice', 'Versions', 'Compare', 'Used', 'Export'];
+
+async function go(where: string): Promise<void> {
+  await page.goto(`${address}${where}`);
+  await page.waitForLoadState('networkidle').catch(() => undefined);
+}
+
+async function describe(): Promise<void> {
+  await go(`/assignments/${ids.seen}/describe`);
+  await page.locator('[data-photo="kt26-0401.jpg"]').click();
+}
+
+async function send<T>(where: string, body: unknown): Promise<T> {
+  const answer = await page.request.post(`${address}/api/${where}`, {
+    data: body,
+    headers: { origin: address },
+  });
+  expect(answer.ok(), await answer.text()).toBe(true);
+  return (await answer.json()) as T;
+}
+
+/** An assignment whose picture was brought in and disagrees with itself. */
+async function broughtIn(): Promise<void> {
+  for (const folder of Object.values(folders)) mkdirSync(folder);
+  const name = 'kt26-0401.jpg';
+  copyFileSync(path.join(data, 'card/DCIM/100KETCH', name), path.join(folders.source, name));
+  const made = { name: 'Seen by all', workingPath: folders.working, sourcePath: folders.source };
+  ids.seen = (await send<{ id: string }>('assignments', made)).id;
+  ids.run = (
+    await send<{ runId: string }>(`assignments/${ids.seen}/import`, { paths: [name], leaveAsTheyAre: [name] })
+  ).runId;
+  await page.goto(`${address}/runs/${ids.run}`);
+  await expect(page.getByRole('heading', { name: 'Brought in 1 of 1' })).toBeVisible();
+  const file = path.join(folders.working, name);
+  execFileSync('exiv2', ['-M', 'set Xmp.photoshop.City Havnes', file]);
+  execFileSync('exiv2', ['-M', 'set Iptc.Application2.City Pellvik', file]);
+}
 
 test.beforeAll(async ({ browser }) => {
   page = await browser.newPage();
@@ -31,14 +101,15 @@ test.beforeAll(async ({ browser }) => {
     (await (await page.request.get(`${address}/api/${what}`)).json()) as { id: string; name: string }[];
   ids.template = (await list('templates'))[0]!.id;
   await page.goto(address);
+  await broughtIn();
+  await page.goto(address);
   const link = page.getByRole('link', { name: 'Relaunch of the ketch', exact: true }).first();
   ids.assignment = /assignments\/([0-9a-f-]+)/.exec((await link.getAttribute('href'))!)![1]!;
 });
 test.afterAll(() => page.close());
 
 async function open(name: string): Promise<void> {
-  await page.goto(`${address}${pages[name]!()}`);
-  await page.waitForLoadState('networkidle').catch(() => undefined);
+  await go(pages[name]!());
   await expect(page.getByRole('heading', { level: 1 }).first()).toBeAttached();
 }
 
@@ -72,6 +143,68 @@ for (const scheme of ['light', 'dark'] as const)
       await open(name);
       expect(await violations()).toEqual([]);
     });
+
+for (const scheme of ['light', 'dark'] as const) {
+  for (const [name, show] of Object.entries(dialogs))
+    test(`${name}, ${scheme}: axe finds nothing in what opens`, async () => {
+      await page.setViewportSize({ width: 1280, height: 800 });
+      await page.emulateMedia({ colorScheme: scheme });
+      await show();
+      await expect(page.getByRole('dialog')).toBeVisible();
+      // Until it stands still: axe measures colours.
+      await page.waitForTimeout(500);
+      expect(await violations()).toEqual([]);
+    });
+  test(`the right leaves of a template, ${scheme}: axe finds nothing`, async () => {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.emulateMedia({ colorScheme: scheme });
+    await go(`/templates/${ids.template}`);
+    for (const leaf of leaves) {
+      await page
+        .getByRole('button', { name: new RegExp(`^${leaf}`) })
+        .first()
+        .click();
+      await page.waitForLoadState('networkidle').catch(() => undefined);
+      expect(await violations(), leaf).toEqual([]);
+    }
+  });
+}
+
+/** The act of each place, and what makes it possible there. */
+const acts: Record<string, { where: () => string; act: RegExp; before?: () => Promise<void> }> = {
+  'bring in': { where: () => `/assignments/${ids.assignment}/bring-in`, act: /^Bring in \d/ },
+  describe: { where: () => `/assignments/${ids.seen}/describe`, act: /^Embed \d/ },
+  receipt: { where: () => `/runs/${ids.run}`, act: /^Undo this run/ },
+  template: {
+    where: () => `/templates/${ids.template}`,
+    act: /^Save as version/,
+    before: () => page.getByRole('textbox', { name: 'Name of the template' }).fill('Renamed for a moment'),
+  },
+  shelf: { where: () => '/templates', act: /^Make a template/ },
+};
+
+for (const [name, { where, act, before }] of Object.entries(acts))
+  test(`${name}: by fewer than ten Tab stops one is at its act`, async () => {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await go(where());
+    await before?.();
+    const wanted = page
+      .getByRole('button', { name: act })
+      .or(page.getByRole('link', { name: act }))
+      .first();
+    await expect(wanted).toBeEnabled();
+    await page.evaluate(() => {
+      (document.activeElement as HTMLElement | null)?.blur();
+      window.getSelection()?.removeAllRanges();
+    });
+    const isThere = () => wanted.evaluate((one) => one === document.activeElement);
+    let stops = 0;
+    while (stops < 20 && !(await isThere())) {
+      await page.keyboard.press('Tab');
+      stops++;
+    }
+    expect(stops).toBeLessThan(10);
+  });
 
 for (const name of Object.keys(pages))
   test(`${name}: at 320 px nothing stands outside`, async () => {

@@ -351,7 +351,7 @@ test('out as a file and in again, the same', async () => {
   }[];
   const id = all.find((one) => one.name === 'Open, with licensor')!.id;
   await page.goto(`${address}/templates/${id}`);
-  await page.getByRole('button', { name: 'Take out' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'JSON', exact: true }).click();
   const file = await (await download).path();

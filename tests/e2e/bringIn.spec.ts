@@ -196,14 +196,14 @@ test('a slow card: the run is paused and goes on; the card is taken out, and wha
 test('a template is made on the way, is in force when one comes back, and what was ticked stays ticked', async () => {
   await page.goto(`${home}/bring-in`);
   await (await boxOf(page, 'kt26-0403.jpg')).check();
-  await page.getByRole('link', { name: 'make a template' }).click();
+  await page.getByRole('link', { name: 'Make a template' }).click();
   await page.getByLabel('Name of the template').fill('Made on the way');
   await page.getByRole('button', { name: 'Save the template, and back' }).click();
   await page.waitForURL(/bring-in$/);
   await expect(page.getByRole('link', { name: 'Made on the way' })).toBeVisible();
   await expect(page.getByText('Made on the way: is empty and puts in nothing.')).toBeVisible();
   await expect(await boxOf(page, 'kt26-0403.jpg')).toBeChecked();
-  await page.getByRole('button', { name: 'Made on the way: take out' }).click();
+  await page.getByRole('button', { name: 'Remove Made on the way' }).click();
   await expect(page.getByRole('link', { name: 'Made on the way' })).toBeHidden();
 });
 

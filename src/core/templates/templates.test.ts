@@ -85,6 +85,18 @@ test('erase is a change to null', () => {
   expect(after([template([entry('city', 'erase')])], { city: 'A' })).toEqual({ city: null });
 });
 
+test('structures: fill keeps those that stand there, and fills where none does', () => {
+  const licensor = (name: string) => ({
+    field: 'licensor' as const,
+    rule: 'fill' as const,
+    texts: [],
+    structures: [{ name }],
+  });
+  expect(after([template([licensor('Tarn & Tide')])], {})).toEqual({ licensor: [{ name: 'Tarn & Tide' }] });
+  const theirs = { licensor: [{ name: 'Boat Trust' }] };
+  expect(after([template([licensor('Tarn & Tide')])], theirs)).toEqual(theirs);
+});
+
 test('templates act first to last: fill sees the earlier ones, the last overwrite wins', () => {
   const first = template([entry('city', 'overwrite', 'A'), entry('creditLine', 'overwrite', 'one')], 'first');
   const second = template([entry('city', 'fill', 'B'), entry('creditLine', 'overwrite', 'two')], 'second');

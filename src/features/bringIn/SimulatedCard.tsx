@@ -32,7 +32,7 @@ export function SimulatedCard({ names }: { names: readonly string[] }) {
       paddingX="2"
     >
       <WordAct type="button" onClick={() => mutate({ isIn: !card.isIn })}>
-        {card.isIn ? 'take the card out' : 'put the card in'}
+        {card.isIn ? 'Eject the card' : 'Put the card in'}
       </WordAct>
       <chakra.label display="flex" gap="1.5" alignItems="center">
         <input

@@ -84,7 +84,7 @@ export function DescribePage({ assignment: initial, first }: Props) {
         </KeyLine>
         <FoundBar assignment={assignment} write={writing.write} />
         <Unsaved writing={writing} />
-        <Sheet views={views} selection={selection} onOpen={open} />
+        <Sheet place={`sheet ${initial.id}`} views={views} selection={selection} onOpen={open} />
         <WritingDesk
           assignmentId={assignment.id}
           chosen={chosen}

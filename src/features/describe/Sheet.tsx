@@ -4,6 +4,7 @@ import { Box } from '@chakra-ui/react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useRef } from 'react';
 import { useColumns } from '@/ui/useColumns';
+import { useScrollPlace } from '@/ui/useScrollPlace';
 import { SheetPicture } from './SheetPicture';
 import { sheetStyles } from './sheetStyles';
 import type { Selection } from './useSelection';
@@ -15,10 +16,13 @@ const ROW_HEIGHT = 262;
 
 /** The contact sheet: only the rows in sight are there; arrows, shift and ctrl select. */
 export function Sheet({
+  place,
   views,
   selection,
   onOpen,
 }: {
+  /** Under which the scrolled place is found again. */
+  place: string;
   views: readonly PhotoView[];
   selection: Selection;
   onOpen: (id: string) => void;
@@ -34,11 +38,13 @@ export function Sheet({
     useFlushSync: false,
   });
   const { current } = selection;
+  const scrolled = useScrollPlace(scroller, place, virtual.getTotalSize());
 
   useEffect(() => {
+    if (scrolled.current !== undefined) return;
     const at = views.findIndex((view) => view.id === current);
     if (at >= 0) virtual.scrollToIndex(Math.floor(at / columns), { align: 'auto' });
-  }, [current, columns, views, virtual]);
+  }, [current, columns, views, virtual, scrolled]);
 
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.target !== event.currentTarget) return;

@@ -80,15 +80,15 @@ export function InForce({
                   onClick={() => keep(moved(index, -1))}
                   aria-label={`Move ${template.name} earlier`}
                 >
-                  earlier
+                  Earlier
                 </WordAct>
               )}
               <WordAct
                 type="button"
                 onClick={() => keep(ids.filter((one) => one !== id))}
-                aria-label={`${template.name}: take out`}
+                aria-label={`Remove ${template.name}`}
               >
-                take out
+                Remove
               </WordAct>
             </Flex>
           </Flex>
@@ -102,7 +102,7 @@ export function InForce({
             onChange={(event) => event.target.value && keep([...ids, event.target.value])}
             maxWidth="20em"
           >
-            <option value="">put another in force …</option>
+            <option value="">Put another in force …</option>
             {rest.map((one) => (
               <option key={one.id} value={one.id}>
                 {one.name}
@@ -111,7 +111,7 @@ export function InForce({
           </Choice>
         )}
         <WordAct asChild>
-          <Link href={`/templates/new${back}`}>make a template</Link>
+          <Link href={`/templates/new${back}`}>Make a template</Link>
         </WordAct>
       </Flex>
     </Box>

@@ -13,7 +13,7 @@ import { TakeOutPage } from './TakeOutPage';
 import { UsedPage } from './UsedPage';
 import { VersionsPage } from './VersionsPage';
 
-export const rightPages = ['sample', 'advice', 'versions', 'compare', 'used', 'take out'] as const;
+export const rightPages = ['sample', 'advice', 'versions', 'compare', 'used', 'export'] as const;
 export type RightPage = (typeof rightPages)[number];
 
 interface Props {
@@ -53,7 +53,7 @@ export function RightLeaf(props: Props) {
       {props.page === 'versions' && (kept ? <VersionsPage {...props} template={template} /> : <NotKept />)}
       {props.page === 'used' &&
         (kept ? <UsedPage template={template} changed={props.changed} /> : <NotKept />)}
-      {props.page === 'take out' &&
+      {props.page === 'export' &&
         (kept ? <TakeOutPage template={template} changed={props.changed} /> : <NotKept />)}
     </Box>
   );

@@ -10,6 +10,7 @@ import type { ListedTemplate } from '@/server/operations/templates';
 import { Choice, Line, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { Teach } from '@/ui/Teach';
+import { useRemembered } from '@/ui/useRemembered';
 import { PageMain } from '../../shell/PageMain';
 import { TopLine } from '../../shell/TopLine';
 import { FromFile } from './FromFile';
@@ -24,9 +25,9 @@ export function TemplateShelf({ initial }: { initial: Shelf }) {
     queryFn: () => ask<Shelf>('templates/shelf'),
     initialData: initial,
   });
-  const [words, setWords] = useState('');
-  const [order, setOrder] = useState<Order>('name');
-  const [show, setShow] = useState<Show>('all');
+  const [words, setWords] = useRemembered<string>('shelf words', '');
+  const [order, setOrder] = useRemembered<Order>('shelf order', 'name');
+  const [show, setShow] = useRemembered<Show>('shelf show', 'all');
   const [starters, setStarters] = useState(initial.templates.length === 0);
   const shown = shelved(shelf, { words, order, show });
   return (

@@ -75,7 +75,7 @@ export function TokenForm({
           </chakra.label>
         )}
         <WordAct type="button" onClick={onRemove}>
-          take out
+          Remove
         </WordAct>
         <WordAct type="button" onClick={onClose}>
           done

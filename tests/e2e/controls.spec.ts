@@ -1,0 +1,250 @@
+import { copyFileSync, mkdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { expect, type Page, test } from '@playwright/test';
+import { controls } from './controls';
+import { root, running } from './fabrica';
+
+/** No control without a test that uses it to the end (controls.ts), and those that no other test needs. */
+test.describe.configure({ mode: 'serial' });
+
+const { address, data } = running();
+const source = path.join(data, 'controls-source');
+const working = path.join(data, 'controls-working');
+const ids = { assignment: '', run: '' };
+
+let page: Page;
+const home = () => `${address}/assignments/${ids.assignment}`;
+test.beforeAll(async ({ browser }) => {
+  page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  for (const folder of [source, working]) mkdirSync(folder);
+  for (const name of ['kt26-0401.jpg', 'kt26-0402.jpg'])
+    copyFileSync(path.join(data, 'card/DCIM/100KETCH', name), path.join(source, name));
+  const made = { name: 'Controls', workingPath: working, sourcePath: source };
+  ids.assignment = (await api<{ id: string }>('assignments', 'POST', made)).id;
+  for (const city of ['Havnes', 'Pellvik'])
+    await api('templates', 'POST', {
+      name: `Controls ${city}`,
+      kind: 'job',
+      entries: [{ field: 'city', rule: 'overwrite', texts: [city] }],
+    });
+  const wish = { paths: ['kt26-0401.jpg'], leaveAsTheyAre: [] };
+  ids.run = (await api<{ runId: string }>(`assignments/${ids.assignment}/import`, 'POST', wish)).runId;
+  await page.goto(`${address}/runs/${ids.run}`);
+  await expect(page.getByRole('heading', { name: 'Brought in 1 of 1' })).toBeVisible();
+});
+test.afterAll(() => page.close());
+
+async function api<T>(where: string, method = 'GET', body?: unknown): Promise<T> {
+  const answer = await page.request.fetch(`${address}/api/${where}`, {
+    method,
+    ...(body === undefined ? {} : { data: body }),
+    headers: { origin: address },
+  });
+  expect(answer.ok(), await answer.text()).toBe(true);
+  return (await answer.json()) as T;
+}
+
+const pages: Record<string, { url: () => string; show?: () => Promise<void> }> = {
+  workshop: { url: () => address },
+  prepare: { url: () => `${home()}/prepare` },
+  'bring in': { url: () => `${home()}/bring-in` },
+  describe: {
+    url: () => `${home()}/describe`,
+    show: () => page.locator('[data-photo="kt26-0401.jpg"]').click(),
+  },
+  shelf: { url: () => `${address}/templates` },
+  details: { url: () => `${address}/details` },
+  read: { url: () => `${address}/read` },
+  receipt: { url: () => `${address}/runs/${ids.run}` },
+};
+
+/** What a screen reader would call each control that can be seen, links aside. */
+const namesOfControls = () =>
+  page.locator('button, input, select, textarea, summary, [contenteditable=true]').evaluateAll((all) =>
+    (all as HTMLInputElement[])
+      .filter((one) => one.offsetParent !== null && !one.closest('nextjs-portal'))
+      .map((one) => {
+        const label = one.getAttribute('aria-label') || one.labels?.[0]?.innerText || one.innerText;
+        return (label || one.placeholder || one.title || one.outerHTML.slice(0, 80))
+          .replace(/\s+/g, ' ')
+          .trim();
+      }),
+  );
+
+for (const name of Object.keys(pages))
+  test(`${name}: every control is in the table`, async () => {
+    const { url, show } = pages[name]!;
+    await page.goto(url());
+    await page.waitForLoadState('networkidle').catch(() => undefined);
+    await show?.();
+    await page.waitForTimeout(500);
+    const unknown = (await namesOfControls()).filter(
+      (one) => !controls[name]!.some((row) => row.name.test(one)),
+    );
+    expect([...new Set(unknown)]).toEqual([]);
+  });
+
+test('every test that the table names is there', () => {
+  const specs = new Map<string, string>();
+  const sourceOf = (spec: string) => {
+    const held = specs.get(spec) ?? readFileSync(path.join(root, `tests/e2e/${spec}.spec.ts`), 'utf8');
+    specs.set(spec, held);
+    return held;
+  };
+  const missing = Object.values(controls)
+    .flat()
+    .filter(({ test: [spec, title] }) => !sourceOf(spec).includes(`test('${title}`))
+    .map(({ test: of }) => of.join(': '));
+  expect(missing).toEqual([]);
+});
+
+test('the top line leads: to the workshop, and from there to every place', async () => {
+  await page.goto(`${home()}/describe`);
+  await page.getByRole('link', { name: 'Fabrica, to the workshop page' }).click();
+  for (const [link, heading] of [
+    ['My details', 'My details'],
+    ['All templates', 'Templates'],
+    ['Read a file', 'Read a file'],
+  ] as const) {
+    await page.goto(address);
+    await page.getByRole('link', { name: link, exact: true }).click();
+    await expect(page.getByRole('heading', { level: 1, name: heading })).toBeAttached();
+  }
+});
+
+test('the theme is chosen, and stays over a reload', async () => {
+  await page.goto(address);
+  const ground = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  const before = await ground();
+  await page.getByRole('button', { name: /^(Dark|Light) theme$/ }).click();
+  await expect.poll(ground).not.toBe(before);
+  const after = await ground();
+  await page.reload();
+  await expect.poll(ground).toBe(after);
+  await page.getByRole('button', { name: /^(Dark|Light) theme$/ }).click();
+  await expect.poll(ground).toBe(before);
+});
+
+test('a strip opens its words, and closes by Escape', async () => {
+  await page.goto(`${home()}/describe`);
+  const strip = page.getByRole('button', { name: /^Threads of kt26-0401\.jpg/ });
+  await strip.focus();
+  await page.keyboard.press('Enter');
+  const words = page.getByRole('dialog');
+  await expect(words.getByText('keywords', { exact: true })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(words).toHaveCount(0);
+  await expect(strip).toBeFocused();
+});
+
+test('templates are put in force, ordered, removed, and tried on a picture', async () => {
+  const inForce = async () => {
+    const [{ inForce: of }, all] = await Promise.all([
+      api<{ inForce: string[] }>(`assignments/${ids.assignment}`),
+      api<{ id: string; name: string }[]>('templates'),
+    ]);
+    return of.map((id) => all.find((one) => one.id === id)?.name);
+  };
+  await api(`assignments/${ids.assignment}`, 'PATCH', { inForce: [] });
+  await page.goto(`${home()}/prepare`);
+  for (const name of ['Controls Havnes', 'Controls Pellvik'])
+    await page.getByRole('combobox', { name: 'Put a template in force' }).selectOption({ label: name });
+  await expect.poll(inForce).toEqual(['Controls Havnes', 'Controls Pellvik']);
+  await expect(page.getByText('Pellvik', { exact: true }).last()).toBeVisible();
+  await page.getByRole('button', { name: 'Move Controls Pellvik earlier' }).click();
+  await expect.poll(inForce).toEqual(['Controls Pellvik', 'Controls Havnes']);
+  await page.getByRole('combobox', { name: 'Picture to try them on' }).selectOption({ index: 0 });
+  await page.getByRole('button', { name: 'Remove Controls Pellvik' }).click();
+  await expect.poll(inForce).toEqual(['Controls Havnes']);
+});
+
+test('facts are added and removed', async () => {
+  await page.goto(`${home()}/prepare`);
+  const facts = async () => (await api<{ facts: object[] }>(`assignments/${ids.assignment}`)).facts;
+  await page.getByRole('button', { name: 'Add a fact' }).click();
+  await page.getByRole('textbox', { name: 'Name of fact 1' }).fill('slipway');
+  await page.getByRole('textbox', { name: 'Value of fact 1' }).fill('Two');
+  await expect.poll(facts).toEqual([{ name: 'slipway', value: 'Two' }]);
+  await page.getByRole('button', { name: 'Remove fact slipway' }).click();
+  await expect.poll(facts).toEqual([]);
+});
+
+test('a keyword is taken away, and put on all of a selection', async () => {
+  const desk = (photoIds: string[]) =>
+    api<{ keywords: { term: string; count: number }[] }>(`assignments/${ids.assignment}/desk`, 'POST', {
+      photoIds,
+    });
+  const photo = page.locator('[data-photo="kt26-0401.jpg"]');
+  await page.goto(`${home()}/describe`);
+  await photo.click();
+  const id = (await photo.getAttribute('id'))!.replace('photo-', '');
+  const held = async () => (await desk([id])).keywords.map((one) => one.term);
+  await page.getByLabel('Keywords').fill('slipway');
+  await page.keyboard.press('Enter');
+  await expect.poll(held).toContain('slipway');
+  await page.getByRole('button', { name: 'Remove slipway' }).click();
+  await expect.poll(held).not.toContain('slipway');
+});
+
+test('drafts are discarded by one press', async () => {
+  await page.goto(`${home()}/describe`);
+  await page.locator('[data-photo="kt26-0401.jpg"]').click();
+  await page.getByLabel('Caption', { exact: true }).fill('To be discarded.');
+  await page.getByRole('button', { name: 'Discard drafts of this picture' }).click();
+  await expect(page.getByText('no drafts')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('no drafts')).toBeVisible();
+});
+
+test('the shelf is shown and ordered as one chose, over a reload', async () => {
+  await page.goto(`${address}/templates`);
+  await page.getByLabel('Show').selectOption('job');
+  await page.getByLabel('Order').selectOption('lines');
+  await page.getByLabel('Find a template').fill('Controls');
+  await expect(page.getByRole('list', { name: 'Templates' }).first().getByRole('listitem')).toHaveCount(2);
+  await page.reload();
+  await expect(page.getByLabel('Show')).toHaveValue('job');
+  await expect(page.getByLabel('Order')).toHaveValue('lines');
+  await expect(page.getByRole('list', { name: 'Templates' }).first().getByRole('listitem')).toHaveCount(2);
+  await page.getByLabel('Show').selectOption('all');
+  await page.getByLabel('Order').selectOption('name');
+  await page.getByLabel('Find a template').fill('');
+});
+
+test('a template is removed after a question; one in force is not', async () => {
+  const names = async () => (await api<{ name: string }[]>('templates')).map((one) => one.name);
+  await page.goto(`${address}/templates`);
+  await page.getByRole('button', { name: 'remove Controls Havnes' }).click();
+  await page.getByRole('button', { name: 'remove it Controls Havnes' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'In force in' })).toBeVisible();
+  expect(await names()).toContain('Controls Havnes');
+  await page.getByRole('button', { name: 'remove Controls Pellvik' }).click();
+  await page.getByRole('button', { name: 'remove it Controls Pellvik' }).click();
+  await expect.poll(names).not.toContain('Controls Pellvik');
+});
+
+test('details are added and removed; an address is made whole', async () => {
+  const names = async () =>
+    (await api<{ identities: { name: string }[] }>('identities')).identities.map((one) => one.name);
+  await page.goto(`${address}/details`);
+  const add = page.getByRole('button', { name: 'Add a firm' });
+  if ((await add.count()) === 0) await page.getByRole('button', { name: 'Cancel' }).click();
+  await add.click();
+  await page.getByRole('textbox', { name: 'Name of the firm' }).last().fill('Yard of the controls');
+  await page.getByRole('textbox', { name: 'Web address' }).last().fill('yard.example');
+  await page.getByRole('button', { name: 'make it https://yard.example' }).click();
+  await page.getByRole('button', { name: 'Save my details' }).click();
+  await expect.poll(names).toContain('Yard of the controls');
+  const made = page.getByRole('region', { name: 'Yard of the controls' });
+  await expect(made.getByRole('textbox', { name: 'Web address' })).toHaveValue('https://yard.example');
+  await made.getByRole('button', { name: 'Remove' }).click();
+  await expect.poll(names).not.toContain('Yard of the controls');
+});
+
+test('a receipt opens its files, and what each says', async () => {
+  await page.goto(`${address}/runs/${ids.run}`);
+  await page.locator('summary').first().click();
+  await expect(page.getByText('BLAKE2b (b2sum) of the whole file', { exact: false })).toBeVisible();
+  await page.getByRole('link', { name: 'View metadata' }).first().click();
+  await expect(page.getByRole('tab', { name: 'By question' })).toBeVisible();
+});

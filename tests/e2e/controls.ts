@@ -1,0 +1,113 @@
+/**
+ * Every control of every screen, and the test that uses it to the end: its effect is seen on disk, in the
+ * database or on the page. `controls.spec.ts` fails for a control that is missing here, and for a test that
+ * is not there. A name is what a screen reader says. Links only lead elsewhere and are not listed.
+ */
+export interface Control {
+  readonly name: RegExp;
+  /** File below tests/e2e, and the beginning of the test's title. */
+  readonly test: readonly [spec: string, title: string];
+}
+
+const of = (name: RegExp, spec: string, title: string): Control => ({ name, test: [spec, title] });
+
+const threads = [
+  of(/^(who|reach|notice|terms|caption|keywords|where|when)( .*)?$/, 'wholeWay', 'by keyboard alone'),
+  of(/^Threads of /, 'controls', 'a strip opens its words'),
+];
+const inForce = [
+  of(/^Remove .+$/, 'controls', 'templates are put in force'),
+  of(/^(Move )?.+ (up|down|earlier|later)$/, 'controls', 'templates are put in force'),
+  of(/^Put a template in force$/, 'wholeWay', 'a template is made from nothing'),
+];
+
+export const controls: Readonly<Record<string, readonly Control[]>> = {
+  workshop: [
+    of(/^(Dark|Light) theme$/, 'controls', 'the theme is chosen'),
+    of(/^New assignment$/, 'prepare', 'an assignment: one folder'),
+  ],
+  prepare: [
+    of(
+      /^(Name|First published|Add a fact|Name of fact \d+|Value of fact \d+)$/,
+      'prepare',
+      'facts save themselves',
+    ),
+    of(/^Remove fact /, 'controls', 'facts are added and removed'),
+    of(/^(Leave DNG files|Write Date Created)/, 'wholeWay', 'what is written into files only'),
+    of(/^Picture to try them on$/, 'controls', 'templates are put in force'),
+    ...inForce,
+  ],
+  'bring in': [
+    of(/^(Bring in|Move in|Take up|Nothing to bring in)( \d+)?$/, 'describe', 'a double press on Bring in'),
+    of(/^Pictures come from$/, 'bringIn', 'a source is chosen'),
+    of(/^another folder of this machine$/, 'bringIn', 'a source is chosen'),
+    of(
+      /^(files|a folder of my desktop|Files to send|Folder to send)$/,
+      'bringIn',
+      'files sent by the browser',
+    ),
+    of(/^a drop folder/, 'bringIn', 'a drop folder brings in'),
+    of(/^(tick|untick) all$/, 'wholeWay', 'a worker that is killed'),
+    of(/\.(jpg|tif|png|webp|dng|raw|nef)$/i, 'describe', 'a double press on Bring in'),
+    of(/ come as copies/, 'bringIn', 'a source is chosen'),
+    of(
+      /^(Plan|Save as a plan|Back to the plan|Change the plan)$/,
+      'bringIn',
+      'what is set is kept as a plan',
+    ),
+    of(/^How to bring them in$/, 'bringIn', 'a move takes them'),
+    of(/^(Names|Folders|Ready patterns: (Names|Folders))$/, 'prepare', 'names are put together'),
+    of(/^(Second copy in|Choose: Second copy in)$/, 'bringIn', 'a source is chosen'),
+    of(/^(Keywords for all of them|Starting rating)$/, 'bringIn', 'a source is chosen'),
+    of(/^(me, in another spelling|somebody else|not known)/, 'bringIn', 'pictures of others stay out'),
+    of(/^(Eject the card|Put the card in|Speed|Cannot read|Write-protected|card)/i, 'bringIn', 'a slow card'),
+    ...inForce,
+    ...threads,
+  ],
+  describe: [
+    of(/^(Embed|Nothing to embed)/, 'describe', 'templates of the shelf are found'),
+    of(/^(Caption|Keywords)$/, 'wholeWay', 'a group caption goes'),
+    of(/^Remove /, 'controls', 'a keyword is taken away'),
+    of(/^(Undo|Redo) /, 'describe', 'acts are undone and done again'),
+    of(/^Discard drafts of/, 'controls', 'drafts are discarded'),
+    of(/^Put in templates …$/, 'describe', 'templates of the shelf are found'),
+    of(/^Settle what disagrees/, 'describe', 'records that disagree'),
+    of(/^Leave (it|them) as/, 'prepare', 'pictures that lay in the folder'),
+    of(/^put beneath|sign-off/i, 'wholeWay', 'a group caption goes'),
+    ...threads,
+  ],
+  shelf: [
+    of(/^Find a template$/, 'book', 'the shelf: found by contents'),
+    of(/^(Show|Order)/, 'controls', 'the shelf is shown and ordered'),
+    of(/^Begin from …$/, 'book', 'of an XMP file one chooses'),
+    of(/begun and never saved$/, 'book', 'of an XMP file one chooses'),
+    of(/^(duplicate|archive|back on the shelf) /, 'book', 'the shelf: found by contents'),
+    of(/^remove /, 'controls', 'a template is removed'),
+    of(/^(Template file|a file, JSON or XMP)$/, 'book', 'out as a file and in again'),
+    of(/^(Begin with|Begin) /, 'book', 'a starter is a page to fill in'),
+  ],
+  details: [
+    of(
+      /^(Name|Name of the firm|Printed as|Job title|Credit line|E-mail|Telephone|Web address|Rights page|Address|City|Region|Postal code|Country)$/,
+      'book',
+      'one’s details are kept once',
+    ),
+    of(
+      /^(Save my details|Add a person|Add a firm|Cancel|Remove)$/,
+      'controls',
+      'details are added and removed',
+    ),
+    of(/^make it /, 'controls', 'details are added and removed'),
+  ],
+  read: [of(/^(Choose a picture|Picture to read)$/, 'wholeWay', 'a picture dropped from elsewhere')],
+  receipt: [
+    of(/^Undo this run$/, 'receipts', 'undoing an import'),
+    of(/^Do it again$/, 'receipts', 'the receipt of the undo'),
+    of(/^(Resume|Pause|Stop after|Try the)/, 'bringIn', 'a run is stopped and goes on'),
+    of(
+      / (written|copied|moved|taken up|as it was|undone|failed|already right)/,
+      'controls',
+      'a receipt opens its files',
+    ),
+  ],
+};
