@@ -13,7 +13,7 @@ const config = defineConfig({
       fontFamily: 'body',
       fontVariantNumeric: 'tabular-nums',
       lineHeight: '1.45',
-      minHeight: '100%',
+      minHeight: '100dvh',
     },
     '.thread-strip': {
       width: '4.5625rem',

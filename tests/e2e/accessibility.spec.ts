@@ -39,7 +39,10 @@ const dialogs: Record<string, () => Promise<void>> = {
   },
   'templates for a selection': async () => {
     await describe();
-    await page.getByRole('button', { name: 'Put in templates …' }).click();
+    await page
+      .getByRole('region', { name: 'Writing desk' })
+      .getByRole('button', { name: 'Put in templates …' })
+      .click();
   },
   'records that disagree': async () => {
     await describe();
@@ -80,7 +83,7 @@ async function send<T>(where: string, body: unknown): Promise<T> {
 
 /** An assignment whose picture was brought in and disagrees with itself. */
 async function broughtIn(): Promise<void> {
-  for (const folder of Object.values(folders)) mkdirSync(folder);
+  for (const folder of Object.values(folders)) mkdirSync(folder, { recursive: true });
   const name = 'kt26-0401.jpg';
   copyFileSync(path.join(data, 'card/DCIM/100KETCH', name), path.join(folders.source, name));
   const made = { name: 'Seen by all', workingPath: folders.working, sourcePath: folders.source };
@@ -173,7 +176,14 @@ for (const scheme of ['light', 'dark'] as const) {
 /** The act of each place, and what makes it possible there. */
 const acts: Record<string, { where: () => string; act: RegExp; before?: () => Promise<void> }> = {
   'bring in': { where: () => `/assignments/${ids.assignment}/bring-in`, act: /^Bring in \d/ },
-  describe: { where: () => `/assignments/${ids.seen}/describe`, act: /^Embed \d/ },
+  describe: {
+    where: () => `/assignments/${ids.seen}/describe`,
+    act: /^Embed \d/,
+    before: async () => {
+      await page.locator('[data-photo="kt26-0401.jpg"]').click();
+      await page.getByLabel('Caption', { exact: true }).fill('Counted.');
+    },
+  },
   receipt: { where: () => `/runs/${ids.run}`, act: /^Undo this run/ },
   template: {
     where: () => `/templates/${ids.template}`,
@@ -193,9 +203,10 @@ for (const [name, { where, act, before }] of Object.entries(acts))
       .or(page.getByRole('link', { name: act }))
       .first();
     await expect(wanted).toBeEnabled();
+    // Tabbing begins at the top of the page.
     await page.evaluate(() => {
-      (document.activeElement as HTMLElement | null)?.blur();
-      window.getSelection()?.removeAllRanges();
+      document.body.tabIndex = -1;
+      document.body.focus();
     });
     const isThere = () => wanted.evaluate((one) => one === document.activeElement);
     let stops = 0;

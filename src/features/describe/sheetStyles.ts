@@ -34,6 +34,7 @@ export const sheetStyles: SystemStyleObject = {
     lineClamp: '2',
   },
   '& .caption.lacking': { color: 'soft' },
+  '& .picture[aria-selected=true] .caption.lacking': { color: 'ink' },
   '& .row': {
     position: 'absolute',
     top: '0',

@@ -4,10 +4,25 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { Assignment, AssignmentChange } from '@/server/operations/assignments';
 import { ask } from '@/ui/api';
 
+/**
+ * Changes an assignment by choices that hold at once: the page shows them before the server has answered,
+ * so that the next choice builds on them, and they are sent one after the other.
+ */
 export function useChangeAssignment(id: string) {
   const queries = useQueryClient();
+  const queryKey = ['assignment', id];
+  const mutationKey = ['change assignment', id];
+  const isLast = () => queries.isMutating({ mutationKey }) === 1;
   return useMutation({
+    mutationKey,
+    scope: { id: `assignment ${id}` },
     mutationFn: (change: AssignmentChange) => ask<Assignment>(`assignments/${id}`, 'PATCH', change),
-    onSuccess: (assignment) => queries.setQueryData(['assignment', id], assignment),
+    onMutate: async (change) => {
+      await queries.cancelQueries({ queryKey });
+      queries.setQueryData<Assignment>(queryKey, (before) => before && { ...before, ...(change as object) });
+    },
+    // An earlier answer does not know of later choices that still wait.
+    onSuccess: (assignment) => isLast() && queries.setQueryData(queryKey, assignment),
+    onError: () => isLast() && queries.invalidateQueries({ queryKey }),
   });
 }

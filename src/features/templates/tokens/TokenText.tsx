@@ -99,7 +99,6 @@ export function TokenText(props: Props) {
               left="0"
               pointerEvents="none"
               color="soft"
-              opacity={0.75}
               fontStyle="italic"
               fontSize="0.9375rem"
             >
