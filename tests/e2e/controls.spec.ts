@@ -1,4 +1,5 @@
-import { copyFileSync, mkdirSync, readFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { copyFileSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
 import { controls } from './controls';
@@ -247,4 +248,42 @@ test('a receipt opens its files, and what each says', async () => {
   await expect(page.getByText('BLAKE2b (b2sum) of the whole file', { exact: false })).toBeVisible();
   await page.getByRole('link', { name: 'View metadata' }).first().click();
   await expect(page.getByRole('tab', { name: 'By question' })).toBeVisible();
+});
+
+/** An undo record (server/files/undo.ts): SHA-256, length of the head, the head as JSON, former and new bytes. */
+function undoRecord(file: string, inode: string): Buffer {
+  const [former, bytes] = [Buffer.from('former'), Buffer.from('NEWER!')];
+  const head = Buffer.from(
+    JSON.stringify({
+      version: 1,
+      writer: '00000000 17 5',
+      records: [{ path: file, inode, formerSize: 20, newSize: 20, writes: [{ at: 0, former: 6, bytes: 6 }] }],
+    }),
+  );
+  const length = Buffer.alloc(4);
+  length.writeUInt32BE(head.length);
+  const body = Buffer.concat([length, head, former, bytes]);
+  return Buffer.concat([createHash('sha256').update(body).digest(), body]);
+}
+
+test('a write that was interrupted is told on the workshop page, and settled by hand', async () => {
+  const file = path.join(data, 'interrupted.jpg');
+  writeFileSync(file, 'NEWmer and the rest.');
+  const record = path.join(data, 'undo', `undo-${'a'.repeat(16)}.bin`);
+  mkdirSync(path.dirname(record), { recursive: true });
+  writeFileSync(record, undoRecord(file, '1'));
+  await page.goto(address);
+  const told = page.getByRole('region', { name: 'Writes that were interrupted' });
+  await expect(told).toContainText('interrupted.jpg');
+  await told.getByRole('button', { name: 'Try again now' }).click();
+  await expect(told).toContainText('another name of this machine');
+  await told.getByRole('button', { name: 'It is the file: put it right' }).click();
+  await expect(told).toHaveCount(0);
+  expect(readFileSync(file, 'utf8')).toBe('former and the rest.');
+  expect(existsSync(record)).toBe(false);
+  writeFileSync(record, undoRecord(path.join(data, 'nowhere/gone.jpg'), '1'));
+  await page.reload();
+  await told.getByRole('button', { name: 'Leave gone.jpg as it is' }).click();
+  await expect(told).toHaveCount(0);
+  expect(existsSync(record)).toBe(false);
 });

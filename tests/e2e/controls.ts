@@ -24,6 +24,11 @@ const inForce = [
 export const controls: Readonly<Record<string, readonly Control[]>> = {
   workshop: [
     of(/^(Dark|Light) theme$/, 'controls', 'the theme is chosen'),
+    of(
+      /^(Try again now|It is the file: put it right|Leave .+ as it is)$/,
+      'controls',
+      'a write that was interrupted',
+    ),
     of(/^New assignment$/, 'prepare', 'an assignment: one folder'),
   ],
   prepare: [

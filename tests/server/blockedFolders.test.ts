@@ -1,5 +1,7 @@
 import { chmodSync, renameSync } from 'node:fs';
 import path from 'node:path';
+import { eq } from 'drizzle-orm';
+import { files } from '@/server/db/schema';
 import { blockedFolders } from '@/server/operations/blockedFolders';
 import { type Bench, bringIn, openBench, smallJpeg } from './bench';
 
@@ -27,4 +29,11 @@ test('folders that nothing can be written into are told before a run, each with 
     process.getuid?.() === 0 ? [] : [{ folder: second, why: 'not-writable', photoIds: [ids[1]] }];
   expect(await blockedFolders(bench.db, job.id, ids)).toEqual([missing, ...blocked]);
   chmodSync(second, 0o755);
+});
+
+test('a disk without room for the largest file is told', async () => {
+  const job = await bringIn(bench, { 'a.jpg': await smallJpeg(1) });
+  const ids = job.photos.map((one) => one.id);
+  await bench.db.update(files).set({ size: 1e15 }).where(eq(files.photoId, ids[0]!));
+  expect(await blockedFolders(bench.db, job.id, ids)).toMatchObject([{ folder: job.working, why: 'full' }]);
 });

@@ -40,6 +40,7 @@ interface Props {
 
 const blockedWords: Readonly<Record<BlockedFolder['why'], string>> = {
   missing: 'the folder is not there. Connect its disk, and look again.',
+  full: 'the disk is full. Make room, and look again.',
   'not-writable': 'Fabrica may not write there. Change the permissions of the folder, and look again.',
 };
 

@@ -24,9 +24,9 @@ export function UndoRun({ run }: { run: Receipt }) {
   const files = counted(run.reversible, 'picture');
   return (
     <>
-      <Act type="button" onClick={() => setOpen(true)}>
+      <Plain type="button" onClick={() => setOpen(true)}>
         {redoes ? 'Do it again' : 'Undo this run'}
-      </Act>
+      </Plain>
       {open && (
         <DialogFrame
           title={redoes ? `Do it again: ${files}` : `Undo this run: ${files}`}

@@ -68,7 +68,7 @@ export function Choosing({ name, values, onClose }: { name: string; values: Valu
       {offered.some((one) => one.yearly) && (
         <chakra.label display="flex" gap="3" fontSize="0.875rem" paddingY="1.5" alignItems="baseline">
           <input type="checkbox" checked={yearly} onChange={(event) => setYearly(event.target.checked)} />
-          Write the year in which each picture was taken in place of the year that stands here
+          Replace the typed year with the year each picture was taken
         </chakra.label>
       )}
       {offered

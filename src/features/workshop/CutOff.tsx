@@ -11,7 +11,7 @@ const EVERY_MS = 30_000;
 
 const reasons: Readonly<Record<WaitingChange['why'], string>> = {
   missing: 'It is not there: its disk may not be connected. It is settled by itself when it is back.',
-  'another-file': 'The file that stands there now may be another one.',
+  'another-file': 'A file of this name is there now, but it may be another one.',
   'other-machine': 'It was begun under another name of this machine, or by another machine.',
 };
 
