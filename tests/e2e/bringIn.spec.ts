@@ -68,7 +68,7 @@ test('a source is chosen; names, folders and a second copy are shown on the pict
   await page.getByLabel('Keywords for all of them').fill('by plan');
   await page.getByLabel('Starting rating').selectOption('3');
   const proof = page.getByRole('region', { name: 'Review changes before they are written' });
-  await expect(proof).toContainText(/^\d+ pictures, \d+ MB, come as copies/);
+  await expect(proof).toContainText(/^\d+ pictures, \d+ MB, copied/);
   await proof.locator('summary').click();
   await expect(proof).toContainText(/Image Rating\s*filled in \d+/);
   await proof.locator('summary').click();

@@ -54,7 +54,7 @@ export const controls: Readonly<Record<string, readonly Control[]>> = {
     of(/^a drop folder/, 'bringIn', 'a drop folder brings in'),
     of(/^(tick|untick) all$/, 'wholeWay', 'a worker that is killed'),
     of(/\.(jpg|tif|png|webp|dng|raw|nef)$/i, 'describe', 'a double press on Bring in'),
-    of(/ come as copies/, 'bringIn', 'a source is chosen'),
+    of(/ (copied|moved here|taken up)/, 'bringIn', 'a source is chosen'),
     of(
       /^(Plan|Save as a plan|Back to the plan|Change the plan)$/,
       'bringIn',

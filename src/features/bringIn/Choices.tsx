@@ -27,6 +27,8 @@ export function Choices({
   patterns: Patterns;
   examples: readonly { readonly name: string; readonly path: string; readonly missing: readonly string[] }[];
 }) {
+  const [first] = examples;
+  const example = first && `${first.name} → ${first.path}`;
   const copies = choices.way !== 'take-up';
   const line = (name: 'keywords', label: string, placeholder: string) => (
     <Row label={label}>
@@ -66,6 +68,7 @@ export function Choices({
               onChange={(name) => onChange({ name })}
               empty="as the files are called"
               ready={patterns.names}
+              example={example}
               {...patterns.offers}
             />
           </Row>
@@ -76,6 +79,7 @@ export function Choices({
               onChange={(folder) => onChange({ folder })}
               empty="none"
               ready={patterns.folders}
+              example={example}
               {...patterns.offers}
             />
           </Row>
@@ -83,6 +87,7 @@ export function Choices({
           <Row label="Second copy in">
             <FolderField
               label="Second copy in"
+              purpose="second copies"
               hideLabel
               value={choices.secondCopy}
               onChange={(secondCopy) => onChange({ secondCopy })}

@@ -22,10 +22,13 @@ interface Props {
   /** The parts that are offered as buttons; the others are found by typing "{{". */
   readonly parts: readonly OfferedPlaceholder[];
   readonly isKnown: (name: string) => boolean;
+  /** What it makes of the first picture. */
+  readonly example?: string | undefined;
 }
 
 /** Names or folders put together from parts: a ready pattern, parts added by a press, or typed. */
-export function PatternField({ label, value, onChange, empty, ready, offered, parts, isKnown }: Props) {
+export function PatternField(props: Props) {
+  const { label, value, onChange, empty, ready, offered, parts, isKnown, example } = props;
   const id = useId();
   const text = useRef<TextHandle>(null);
   return (
@@ -88,6 +91,11 @@ export function PatternField({ label, value, onChange, empty, ready, offered, pa
         {parts.map((one) => (
           <PartButton key={one.text} part={one} onAdd={() => text.current?.insert(one.text)} />
         ))}
+        {example && (
+          <Box width="100%" color="soft" overflowWrap="anywhere">
+            {example}
+          </Box>
+        )}
       </Flex>
     </Box>
   );

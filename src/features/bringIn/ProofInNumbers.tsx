@@ -3,14 +3,14 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import type { Proof } from '@/core/drafts/proof';
 import type { ImportWay } from '@/core/naming/importChoices';
-import { counted, formatBytes } from '@/core/wording/counts';
+import { agrees, counted, formatBytes, formatNumber } from '@/core/wording/counts';
 import { ProofLines } from '@/ui/ProofLines';
 import type { CardPicture } from './useSource';
 
 const wayWords: Readonly<Record<ImportWay, string>> = {
-  copy: 'come as copies',
-  move: 'are moved here',
-  'take-up': 'are taken up where they lie, with these as drafts',
+  copy: 'copied',
+  move: 'moved here',
+  'take-up': 'taken up where they lie; the values become drafts',
 };
 
 /** What the run will do, in numbers, before it is begun: how many, how much, what goes in and what goes. */
@@ -41,13 +41,15 @@ export function ProofInNumbers({
           {wayWords[way]}.{' '}
           {proof.pictures > 0 &&
             `${counted(proof.lines.length, 'field changes', 'fields change')} in ${counted(proof.pictures, 'picture')}`}
-          {asTheyAre > 0 && `${proof.pictures > 0 ? ', ' : ''}${asTheyAre} stay as they are`}.{' '}
+          {asTheyAre > 0 &&
+            `${proof.pictures > 0 ? ', ' : ''}${formatNumber(asTheyAre)} ${agrees(asTheyAre, 'stays as it is', 'stay as they are')}`}
+          .{' '}
           <chakra.span
             color={proof.replacing > 0 ? 'madderText' : 'soft'}
             fontWeight={proof.replacing > 0 ? '600' : '400'}
           >
             {proof.replacing > 0
-              ? `${proof.replacing} lose an existing value.`
+              ? `${formatNumber(proof.replacing)} ${agrees(proof.replacing, 'loses', 'lose')} an existing value.`
               : 'No existing values will be overwritten.'}
           </chakra.span>
         </chakra.summary>

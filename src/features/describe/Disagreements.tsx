@@ -160,9 +160,9 @@ function SourceLine({ field, values, of }: { field: FieldId; values: SourceValue
   const { source, pictures, counts, examples } = values;
   return (
     <Flex gap="3" flex="1" minWidth="0" wrap="wrap" alignItems="baseline">
-      <chakra.span width="9em" color="soft" fontSize="0.875rem" flexShrink={0}>
+      <chakra.span width="14em" color="soft" fontSize="0.875rem" flexShrink={0}>
         {sourceWords[source]}
-        {counts > 0 && ', counts now'}
+        {counts > 0 && ' (shown now)'}
       </chakra.span>
       <chakra.span flex="1" minWidth="12em" whiteSpace="pre-line" overflowWrap="anywhere">
         {examples.map((value) => valueWords(field, value)).join(' · ')}

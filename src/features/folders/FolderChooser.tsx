@@ -42,7 +42,7 @@ export function FolderChooser({ title, from, onChoose, onClose }: Props) {
   };
   return (
     <DialogFrame
-      title={title}
+      title={`Choose a folder: ${title}`}
       size="lg"
       onClose={onClose}
       acts={
@@ -211,7 +211,7 @@ function FolderButton({
       cursor="pointer"
       bg={isCurrent ? 'wash' : 'transparent'}
       aria-current={isCurrent ? 'true' : undefined}
-      title={title}
+      title={`Choose a folder: ${title}`}
       onClick={onClick}
       _hover={{ bg: 'wash' }}
     >

@@ -29,6 +29,7 @@ export function FolderField({
   placeholder,
   forReading = false,
   hideLabel = false,
+  purpose = label,
 }: {
   label: string;
   value: string;
@@ -37,6 +38,8 @@ export function FolderField({
   /** Pictures only come from there. */
   forReading?: boolean;
   hideLabel?: boolean;
+  /** What the folder is for, as the chooser says it. */
+  purpose?: string;
 }) {
   const [choosing, setChoosing] = useState(false);
   return (
@@ -70,7 +73,7 @@ export function FolderField({
       </Box>
       {choosing && (
         <FolderChooser
-          title={label}
+          title={purpose}
           from={value}
           onClose={() => setChoosing(false)}
           onChoose={(path) => {

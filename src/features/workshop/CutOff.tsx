@@ -40,10 +40,9 @@ export function CutOff() {
     >
       <Flex justifyContent="space-between" gap="5" wrap="wrap" alignItems="baseline">
         <Box as="h2" fontFamily="heading" fontSize="1.125rem" fontWeight="600">
-          {counted(data.length, 'write was', 'writes were')} interrupted and{' '}
-          {data.length === 1 ? 'waits' : 'wait'}
+          {counted(data.length, 'interrupted write is waiting', 'interrupted writes are waiting')}
         </Box>
-        <WordAct type="button" onClick={() => again.mutate()} disabled={again.isPending}>
+        <WordAct type="button" fontSize="0.875rem" onClick={() => again.mutate()} disabled={again.isPending}>
           Try again now
         </WordAct>
       </Flex>
