@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { copyFileSync, mkdirSync, readFileSync } from 'node:fs';
+import { copyFileSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
 import { root, running } from './fabrica';
@@ -27,6 +27,9 @@ const pages: Record<string, () => string> = {
 };
 const ids = { assignment: '', template: '', run: '', seen: '' };
 const folders = { source: path.join(data, 'seen-source'), working: path.join(data, 'seen-working') };
+
+const seen = path.join(folders.working, 'kt26-0401.jpg');
+let asPlaced: Buffer;
 
 /** What opens over a page: how one comes there. */
 const dialogs: Record<string, () => Promise<void>> = {
@@ -93,9 +96,9 @@ async function broughtIn(): Promise<void> {
   ).runId;
   await page.goto(`${address}/runs/${ids.run}`);
   await expect(page.getByRole('heading', { name: 'Brought in 1 of 1' })).toBeVisible();
-  const file = path.join(folders.working, name);
-  execFileSync('exiv2', ['-M', 'set Xmp.photoshop.City Havnes', file]);
-  execFileSync('exiv2', ['-M', 'set Iptc.Application2.City Pellvik', file]);
+  asPlaced = readFileSync(seen);
+  execFileSync('exiv2', ['-M', 'set Xmp.photoshop.City Havnes', seen]);
+  execFileSync('exiv2', ['-M', 'set Iptc.Application2.City Pellvik', seen]);
 }
 
 test.beforeAll(async ({ browser }) => {
@@ -109,7 +112,14 @@ test.beforeAll(async ({ browser }) => {
   const link = page.getByRole('link', { name: 'Relaunch of the ketch', exact: true }).first();
   ids.assignment = /assignments\/([0-9a-f-]+)/.exec((await link.getAttribute('href'))!)![1]!;
 });
-test.afterAll(() => page.close());
+test.afterAll(async () => {
+  // Other tests begin with what the demo has: its pictures are the samples of templates.
+  writeFileSync(seen, asPlaced);
+  const { runId } = await send<{ runId: string }>(`runs/${ids.run}/undo`, {});
+  await page.goto(`${address}/runs/${runId}`);
+  await expect(page.getByRole('heading', { name: 'Undone 1 of 1' })).toBeVisible();
+  await page.close();
+});
 
 async function open(name: string): Promise<void> {
   await go(pages[name]!());
@@ -124,7 +134,11 @@ async function violations(): Promise<string[]> {
     const { axe } = window as unknown as {
       axe: { run: (on: Document, how: object) => Promise<{ violations: Found[] }> };
     };
-    const found = await axe.run(document, { runOnly: { type: 'tag', values: tags } });
+    const found = await axe.run(document, {
+      runOnly: { type: 'tag', values: tags },
+      // What is read aloud begins with what is seen (WCAG 2.5.3); an experiment of axe-core so far.
+      rules: { 'label-content-name-mismatch': { enabled: true } },
+    });
     return found.violations.map(
       ({ id, help, nodes }) =>
         `${id}: ${help}\n${nodes

@@ -3,7 +3,7 @@ import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, writeFi
 import path from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
 import sharp from 'sharp';
-import { boxOf, running } from './fabrica';
+import { boxOf, retype, running } from './fabrica';
 
 /** From the card, by a plan; others’ pictures; stopped and going on; and from the desktop through the browser. */
 test.describe.configure({ mode: 'serial' });
@@ -63,7 +63,7 @@ test('a source is chosen; names, folders and a second copy are shown on the pict
     .getByRole('textbox', { name: 'Names', exact: true })
     .fill('{{ date taken : yMMdd }}-{{ running number : 3 }}');
   await page.getByRole('textbox', { name: 'Folders', exact: true }).fill('{{ year taken }}');
-  await expect(page.getByText(/^kt26-0401\.jpg → 2026\/\d{8}-001\.jpg$/)).toBeVisible();
+  await expect(page.getByText(/^kt26-0401\.jpg → 2026\/\d{8}-001\.jpg$/).last()).toBeVisible();
   await page.getByRole('textbox', { name: 'Second copy in' }).fill(second);
   await page.getByLabel('Keywords for all of them').fill('by plan');
   await page.getByLabel('Starting rating').selectOption('3');
@@ -218,8 +218,8 @@ test('a drop folder brings in by itself what is put there, and holds others’ p
   const dropping = page.getByLabel('a drop folder: what comes there is brought in by itself');
   await dropping.click();
   await expect(dropping).toBeChecked();
-  await page.getByRole('textbox', { name: 'Names', exact: true }).fill('dropped {{ file name }}');
-  await page.getByRole('textbox', { name: 'Folders', exact: true }).fill('');
+  await retype(page, page.getByRole('textbox', { name: 'Names', exact: true }), 'dropped {{ file name }}');
+  await retype(page, page.getByRole('textbox', { name: 'Folders', exact: true }), '');
   await page.waitForTimeout(1500);
   // Drawn anew: nothing of it is here yet.
   const drawn = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#35566f' } })

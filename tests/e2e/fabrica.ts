@@ -33,6 +33,14 @@ export async function boxOf(page: Page, name: string): Promise<Locator> {
   return box;
 }
 
+/** Types over the whole of a text with placeholders, as a person does: `fill` leaves some of its tokens. */
+export async function retype(page: Page, box: Locator, text: string): Promise<void> {
+  await box.focus();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.press('Delete');
+  if (text !== '') await box.fill(text);
+}
+
 /** Starts Fabrica as a person would, and waits for the address that it prints. */
 export async function startFabrica(
   data: string,

@@ -1,7 +1,7 @@
 import { copyFileSync, existsSync, mkdirSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
-import { running } from './fabrica';
+import { retype, running } from './fabrica';
 
 /** Before the pictures: folders that are chosen and made, facts that save themselves, names from parts, pictures found. */
 test.describe.configure({ mode: 'serial' });
@@ -119,9 +119,9 @@ test('names are put together from parts, by ready patterns and by presses, and s
   await page.keyboard.type('-');
   await parts.getByRole('button', { name: /^running number/ }).focus();
   await page.keyboard.press('Enter');
-  await expect(page.getByText(/^kt26-0401\.jpg → \d{4}-\d\d-\d\d\/Mine-0001\.jpg$/)).toBeVisible();
+  await expect(page.getByText(/^kt26-0401\.jpg → \d{4}-\d\d-\d\d\/Mine-0001\.jpg$/).last()).toBeVisible();
   await page.reload();
-  await expect(page.getByText(/^kt26-0402\.jpg → \d{4}-\d\d-\d\d\/Mine-0002\.jpg$/)).toBeVisible();
+  await expect(page.getByText(/^kt26-0402\.jpg → \d{4}-\d\d-\d\d\/Mine-0002\.jpg$/).last()).toBeVisible();
   await page.getByRole('button', { name: 'Bring in 2', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Brought in 2 of 2' })).toBeVisible();
   const made = readdirSync(working, { recursive: true }).filter((name) => String(name).endsWith('.jpg'));
@@ -131,17 +131,12 @@ test('names are put together from parts, by ready patterns and by presses, and s
 test('a pattern that cannot be used is told at once, and nothing is begun', async () => {
   await page.goto(`${home}/bring-in`);
   const names = page.getByRole('textbox', { name: 'Names', exact: true });
-  const empty = async () => {
-    await names.focus();
-    await page.keyboard.press('Control+a');
-    await page.keyboard.press('Delete');
-  };
-  await empty();
-  await names.fill('{{ date taken : qqq }}');
+  await retype(page, names, '{{ date taken : qqq }}');
   await expect(page.getByText('the letters of a date', { exact: false })).toBeVisible();
+  await expect(page.getByText(/^0 of 2 come\./)).toBeVisible();
   await page.getByRole('button', { name: 'tick all' }).last().click();
   await expect(page.getByRole('button', { name: 'Bring in 2', exact: true })).toBeDisabled();
-  await empty();
+  await retype(page, names, '');
   await expect(page.getByRole('button', { name: 'Bring in 2', exact: true })).toBeEnabled();
 });
 

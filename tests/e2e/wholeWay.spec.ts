@@ -218,6 +218,8 @@ test('a worker that is killed in the middle is started again, and its run goes o
     children: { pid: number }[];
   };
   await openStage('Bring in');
+  // All of the card is read.
+  await expect(page.getByText(/^0 of 29 come\./)).toBeVisible();
   await page.getByRole('button', { name: 'tick all' }).last().click();
   await page.getByRole('button', { name: 'Bring in 29' }).click();
   await expect(page.getByRole('heading', { name: /^Bringing in [1-9]/ })).toBeVisible();

@@ -9,7 +9,7 @@ import type { FoundPictures } from '@/server/operations/foundPictures';
 import { Plain, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { useChangeAssignment } from '../prepare/useChangeAssignment';
-import { TemplatesDialog } from './TemplatesDialog';
+import { PutTemplates } from './PutTemplates';
 import type { Write } from './useWriting';
 
 /** Pictures that lay in the folder already: the templates in force are one press away. */
@@ -53,15 +53,12 @@ export function FoundBar({
         Leave {agrees(ids.length, 'it', 'them')} as {agrees(ids.length, 'it is', 'they are')}
       </WordAct>
       {putting && (
-        <TemplatesDialog
+        <PutTemplates
           assignmentId={id}
           ids={ids}
           inForce={inForce}
-          onClose={() => setPutting(false)}
-          onPut={(templates) => {
-            write(ids, { kind: 'put-templates', templates });
-            setPutting(false);
-          }}
+          write={write}
+          onDone={() => setPutting(false)}
         />
       )}
     </Flex>

@@ -7,7 +7,7 @@ import { Plain, WordAct } from '@/ui/acts';
 import { CaptionBox } from './CaptionBox';
 import { Disagreements } from './Disagreements';
 import { KeywordsBox } from './KeywordsBox';
-import { TemplatesDialog } from './TemplatesDialog';
+import { PutTemplates } from './PutTemplates';
 import { UndoRedo } from './UndoRedo';
 import { useDesk } from './useDesk';
 import type { WritingState } from './useWriting';
@@ -112,15 +112,12 @@ export function WritingDesk({ assignmentId, chosen, writing, inForce }: Props) {
         />
       )}
       {putting && (
-        <TemplatesDialog
+        <PutTemplates
           assignmentId={assignmentId}
           ids={ids}
           inForce={inForce}
-          onClose={() => setPutting(false)}
-          onPut={(templates) => {
-            write(ids, { kind: 'put-templates', templates });
-            setPutting(false);
-          }}
+          write={write}
+          onDone={() => setPutting(false)}
         />
       )}
     </Desk>

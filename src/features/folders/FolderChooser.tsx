@@ -1,13 +1,16 @@
 'use client';
 
-import { Box, chakra, Flex } from '@chakra-ui/react';
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Box } from '@chakra-ui/react';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { counted } from '@/core/wording/counts';
 import type { BrowsedFolder, FolderPlace, ListedFolder } from '@/server/operations/browseFolders';
-import { Line, Plain, WordAct } from '@/ui/acts';
+import { Line, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { DialogFrame } from '@/ui/DialogFrame';
+import { FolderButton } from './FolderButton';
+import { NewFolder } from './NewFolder';
+import { Places } from './Places';
 
 interface Props {
   readonly title: string;
@@ -86,49 +89,6 @@ export function FolderChooser({ title, from, onChoose, onClose }: Props) {
   );
 }
 
-const placeWords: Readonly<Record<FolderPlace['kind'], string>> = {
-  opened: 'Used before',
-  home: 'This machine',
-  disk: 'Disks and cards',
-};
-
-function Places({
-  places,
-  path,
-  onGo,
-}: {
-  places: readonly FolderPlace[];
-  path: string;
-  onGo: (path: string) => void;
-}) {
-  const kinds = (['opened', 'home', 'disk'] as const).filter((kind) =>
-    places.some((one) => one.kind === kind),
-  );
-  return (
-    <Box as="nav" aria-label="Places" fontSize="0.875rem">
-      {kinds.map((kind) => (
-        <Box key={kind} paddingBottom="3">
-          <Box color="soft" fontSize="0.8125rem">
-            {placeWords[kind]}
-          </Box>
-          {places
-            .filter((one) => one.kind === kind)
-            .map((one) => (
-              <FolderButton
-                key={one.path}
-                isCurrent={one.path === path}
-                title={one.path}
-                onClick={() => onGo(one.path)}
-              >
-                {one.label}
-              </FolderButton>
-            ))}
-        </Box>
-      ))}
-    </Box>
-  );
-}
-
 /** Where one is, its folders, and what lies in each. Arrow keys go through them. */
 function Inside({ folder, onGo }: { folder: BrowsedFolder; onGo: (path: string) => void }) {
   const list = useRef<HTMLDivElement>(null);
@@ -182,93 +142,4 @@ function moveBetweenButtons(event: React.KeyboardEvent, list: HTMLElement | null
   if (!step || at === -1) return;
   event.preventDefault();
   buttons[Math.min(buttons.length - 1, Math.max(0, at + step))]?.focus();
-}
-
-function FolderButton({
-  isCurrent = false,
-  title,
-  about,
-  onClick,
-  children,
-}: {
-  isCurrent?: boolean;
-  title?: string;
-  about?: string;
-  onClick: () => void;
-  children: React.ReactNode;
-}) {
-  return (
-    <chakra.button
-      type="button"
-      display="flex"
-      justifyContent="space-between"
-      gap="4"
-      width="100%"
-      textAlign="start"
-      paddingX="2"
-      paddingY="1"
-      fontSize="0.875rem"
-      cursor="pointer"
-      bg={isCurrent ? 'wash' : 'transparent'}
-      aria-current={isCurrent ? 'true' : undefined}
-      title={`Choose a folder: ${title}`}
-      onClick={onClick}
-      _hover={{ bg: 'wash' }}
-    >
-      <chakra.span truncate>{children}</chakra.span>
-      {about && (
-        <chakra.span color="soft" whiteSpace="nowrap">
-          {about}
-        </chakra.span>
-      )}
-    </chakra.button>
-  );
-}
-
-function NewFolder({ above, onMade }: { above: string; onMade: (path: string) => void }) {
-  const queries = useQueryClient();
-  const [name, setName] = useState<string>();
-  const { mutate, isPending, error } = useMutation({
-    mutationFn: () => ask<{ path: string }>('folders/new', 'POST', { path: `${above}/${name!.trim()}` }),
-    onSuccess: ({ path }) => {
-      void queries.invalidateQueries({ queryKey: ['folder-inside'] });
-      onMade(path);
-    },
-  });
-  if (name === undefined)
-    return (
-      <Box paddingTop="2">
-        <WordAct type="button" onClick={() => setName('')}>
-          New folder here
-        </WordAct>
-      </Box>
-    );
-  const usable = name.trim() !== '' && !name.includes('/') && !name.trim().startsWith('.');
-  return (
-    <chakra.form
-      paddingTop="2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (usable) mutate();
-      }}
-    >
-      <Flex gap="3" alignItems="center">
-        <Line
-          aria-label="Name of the new folder"
-          autoFocus
-          value={name}
-          maxLength={200}
-          onChange={(event) => setName(event.target.value)}
-        />
-        <Plain type="submit" disabled={!usable || isPending}>
-          Make it
-        </Plain>
-      </Flex>
-      {(error || (name !== '' && !usable)) && (
-        <Box role="alert" color="weldText" fontSize="0.8125rem" paddingTop="1">
-          {error?.message ?? 'A folder name has no “/”, and does not begin with a dot.'}
-        </Box>
-      )}
-    </chakra.form>
-  );
 }
