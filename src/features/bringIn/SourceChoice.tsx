@@ -70,7 +70,7 @@ export function SourceChoice({
       </WordAct>
       {choosing && (
         <FolderChooser
-          title="pictures come from"
+          title="where pictures come from"
           from={offered.find((one) => one.id === assignment.sourceFolderId)?.path ?? ''}
           onClose={() => setChoosing(false)}
           onChoose={(path) => mutate({ path })}

@@ -55,7 +55,7 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
       />
       <FolderField
         label="Pictures come from"
-        purpose="pictures come from"
+        purpose="where pictures come from"
         value={sourcePath}
         onChange={(path) => set({ ...value, sourcePath: path })}
         placeholder="e.g. /media/card/DCIM; leave it empty if they are in the folder already"
@@ -63,7 +63,7 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
       />
       <FolderField
         label="Folder"
-        purpose="pictures of this assignment"
+        purpose="where the pictures are kept"
         value={workingPath}
         onChange={(path) => set({ ...value, workingPath: path })}
         placeholder="e.g. /home/me/pictures/relaunch"
