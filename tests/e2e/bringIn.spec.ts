@@ -101,13 +101,15 @@ test('pictures of others stay out until it is said who that is', async () => {
 });
 
 test('a run is stopped and goes on; what comes is named, keyworded, rated, and stands twice', async () => {
+  // Slow enough to be stopped on the way.
+  await ask('put', 'card', { speed: 8000 });
   await act().click();
   await expect(page.getByRole('heading', { name: /^Bringing in [1-9]/ })).toBeVisible();
-  // At once: a fast disk is done in a moment.
   await page.getByRole('button', { name: 'Stop after the files in progress' }).click({ force: true });
   await expect(page.getByRole('heading', { name: /then stopped$/ })).toBeVisible();
   const part = filesIn(working).length;
   expect(part).toBeLessThan(31);
+  await ask('put', 'card', { speed: 0 });
   await page.getByRole('button', { name: /^Resume \(\d+ left\)$/ }).click();
   await expect(page.getByRole('heading', { name: /^Brought in (\d+) of \1$/ })).toBeVisible({
     timeout: 600_000,

@@ -77,13 +77,13 @@ test('the receipt of the undo does it again, by the keyboard alone', async () =>
 });
 
 test('out of order, the later run is named; in order both go back', async () => {
+  await page.goto(`${address}/assignments/${id}/describe`);
   await page.locator('[data-photo="kt26-0401.jpg"]').click();
-  await page
-    .getByRole('button', { name: 'all', exact: true })
-    .or(page.getByRole('grid', { name: 'Pictures' }))
-    .first()
-    .press('Control+a');
+  await expect(page.getByText('Writing to kt26-0401.jpg')).toBeVisible();
+  await page.getByRole('grid', { name: 'Pictures' }).press('Control+a');
+  await expect(page.getByText('Writing to 2 pictures')).toBeVisible();
   await page.getByLabel('Caption', { exact: true }).fill('Before the launch.');
+  await expect(page.getByText('2 with drafts, saved')).toBeVisible();
   await page.getByRole('button', { name: /^Embed 2/ }).click();
   await dialog()
     .getByRole('button', { name: /^Embed 2/ })

@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { listPhotos } from '@/server/operations/photos';
 import { readRun } from '@/server/operations/runs';
@@ -134,6 +134,17 @@ test('a name that was taken meanwhile keeps a picture from coming back; nothing 
   expect(again.items[0]?.problems).toMatchObject([{ code: 'already-there' }]);
   expect(readFileSync(path.join(job.working, 'a.jpg'), 'utf8')).toBe('somebody’s');
   expect(readdirSync(undoneIn(job.working, job.runId))).toEqual(['a.jpg']);
+});
+
+test('where one name of a picture is taken, none of its files comes back; then all do', async () => {
+  const job = await bringIn(bench, { 'a.nef': (await rawSample(false)).bytes, 'a.jpg': await smallJpeg(1) });
+  const receipt = await undo(job.runId);
+  writeFileSync(path.join(job.working, 'a.jpg'), 'somebody’s');
+  expect((await undo(receipt.id)).items[0]?.problems).toMatchObject([{ code: 'already-there' }]);
+  expect(readdirSync(job.working).sort()).toEqual(['Undone by Fabrica', 'a.jpg']);
+  rmSync(path.join(job.working, 'a.jpg'));
+  expect((await undo(receipt.id)).counts).toMatchObject({ done: 1, failed: 0 });
+  expect(readdirSync(job.working).sort()).toEqual(['Undone by Fabrica', 'a.jpg', 'a.nef', 'a.xmp']);
 });
 
 test('an undo that was cut off between two files of a picture is ended by the next try', async () => {

@@ -32,14 +32,20 @@ export async function putBackItem(db: Database, run: UndoRun, item: Item): Promi
   });
 }
 
+/** All of the files, or none: a name that was taken meanwhile keeps the whole photo where it is. */
 async function moveBack(db: Database, { files: rows }: StoredPhoto, movedTo: string): Promise<void> {
   const root = (await folderById(db, rows[0]!.folderId)).path;
+  const moves: { from: string; to: string; digest: string }[] = [];
   for (const { relativePath, digest } of rows) {
     const [inside, name] = [path.posix.dirname(relativePath), path.posix.basename(relativePath)];
-    const folder = await folderInside(root, inside === '.' ? '' : inside);
-    const aside = await pathInside(root, path.posix.join(movedTo, name)).catch(() => undefined);
-    const target = path.join(folder, name);
-    if (aside && (await digestAt(aside, digest)) === digest) await moveFile(aside, target, digest);
-    else if ((await digestAt(target, digest)) !== digest) throw new FileError('vanished', name);
+    const to = path.join(await folderInside(root, inside === '.' ? '' : inside), name);
+    const there = await digestAt(to, digest);
+    // Moved back by a try that was cut off.
+    if (there === digest) continue;
+    if (there !== undefined) throw new FileError('already-there', name);
+    const from = await pathInside(root, path.posix.join(movedTo, name));
+    if ((await digestAt(from, digest)) !== digest) throw new FileError('vanished', name);
+    moves.push({ from, to, digest });
   }
+  for (const { from, to, digest } of moves) await moveFile(from, to, digest);
 }
