@@ -15,6 +15,7 @@ import { carryOutRun, unfinishedRuns } from './runTask';
 
 const DROP_PAUSE_MS = 1500;
 const HELP_PAUSE_MS = 300;
+const CUT_OFF_PAUSE_MS = 30_000;
 
 /** The process that carries out runs. Any number may run, also in one run. */
 let stopping = false;
@@ -48,6 +49,7 @@ async function main(): Promise<void> {
     },
   });
   void watchDropFolders();
+  void watchCutOff();
   void lendHands();
   log.info('worker ready');
   process.send?.('ready');
@@ -60,12 +62,21 @@ async function settleCutOff(): Promise<void> {
     if (isSettled(outcome)) log.info({ outcome }, 'a cut-off change was settled');
 }
 
+/** One worker of all tries again now and then: a disk may be back. */
+async function watchCutOff(): Promise<void> {
+  while (!stopping) {
+    await new Promise((resolve) => setTimeout(resolve, CUT_OFF_PAUSE_MS).unref());
+    await withLock('cut-off changes', settleCutOff).catch((error) =>
+      log.warn({ name: (error as Error).name }, 'cut-off changes could not be looked at'),
+    );
+  }
+}
+
 /** One worker of all looks into the drop folders at a time, again and again. */
 async function watchDropFolders(): Promise<void> {
   const memory = new DropMemory();
   while (!stopping) {
     await withLock('drop folders', async () => {
-      await settleCutOff();
       await lookIntoDropFolders(database(), memory);
     }).catch((error) => log.warn({ name: (error as Error).name }, 'drop folders could not be looked into'));
     await new Promise((resolve) => setTimeout(resolve, DROP_PAUSE_MS).unref());

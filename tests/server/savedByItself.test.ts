@@ -178,3 +178,11 @@ test('plans: a name that is taken, and one that another window changed, are told
   ).rejects.toThrow('changed in another window');
   expect((await listPlans(bench.db))[0]?.choices.keywords).toBe('mast');
 });
+
+test('two windows that take one name for a plan at the same moment: one of them is told', async () => {
+  const { id } = await assignmentWith(bench, {});
+  const keep = (keywords: string) =>
+    keepPlan(bench.db, id, { name: 'At once', choices: { ...usualChoices, keywords } });
+  const ended = await Promise.allSettled([keep('sail'), keep('mast')]);
+  expect(ended.map((one) => one.status).sort()).toEqual(['fulfilled', 'rejected']);
+});

@@ -355,6 +355,7 @@ export const runItems = pgTable(
   },
   (table) => [
     index('run_items_run').on(table.runId, table.position),
+    index('run_items_photo').on(table.photoId),
     index('run_items_waiting').on(table.runId, table.position).where(sql`state = 'waiting'`),
   ],
 );

@@ -43,9 +43,11 @@ export async function recoverUndo(folder: string, layer: FileLayer = diskLayer):
 
 /** `force`: whoever wrote it is known to have ended. */
 export async function recoverOne(name: string, layer: FileLayer, force = false): Promise<Recovery[]> {
-  const group = await readUndo(name, layer);
+  const group = await unlessGone(readUndo(name, layer));
+  // Its writer is done with it, or another process has settled it just now.
+  if (group === 'gone') return [];
   if (!group) {
-    await releaseUndo(name, layer);
+    await unlessGone(releaseUndo(name, layer));
     return [];
   }
   const { writer, records } = group;
@@ -61,6 +63,16 @@ export async function recoverOne(name: string, layer: FileLayer, force = false):
   return tried.map(({ record, outcome }) => ({ path: record.path, outcome }));
 }
 
+/** Records come and go while others write: one that is gone by now is no failure. */
+async function unlessGone<T>(work: Promise<T>): Promise<T | 'gone'> {
+  try {
+    return await work;
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === 'ENOENT') return 'gone';
+    throw error;
+  }
+}
+
 /** What was settled leaves the group: it may be written again, and must not be rolled back then. */
 async function replaceGroup(
   name: string,
@@ -69,7 +81,7 @@ async function replaceGroup(
   layer: FileLayer,
 ): Promise<void> {
   if (waiting.length > 0) await keepUndo(path.dirname(name), waiting, layer, writer);
-  await releaseUndo(name, layer);
+  await unlessGone(releaseUndo(name, layer));
 }
 
 /** No writer of ours is in the file meanwhile. A folder that is not there, or not to be written, is waited for. */

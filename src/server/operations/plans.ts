@@ -50,12 +50,20 @@ export async function keepPlan(
     const isSame =
       there && (isDeepStrictEqual(there.choices, met) || isDeepStrictEqual(there.choices, stored));
     if (there && !isSame) throw new OperationError(takenWords(named, met !== undefined), 409);
-    const [row] = await tx
-      .insert(plans)
-      .values({ name: named, choices: stored })
-      .onConflictDoUpdate({ target: plans.name, set: { choices: stored } })
-      .returning({ id: plans.id });
-    const { id } = found(row, 'plan');
+    const [row] = there
+      ? await tx
+          .update(plans)
+          .set({ choices: stored })
+          .where(eq(plans.id, there.id))
+          .returning({ id: plans.id })
+      : await tx
+          .insert(plans)
+          .values({ name: named, choices: stored })
+          .onConflictDoNothing()
+          .returning({ id: plans.id });
+    // Another window was quicker with this name.
+    if (!row) throw new OperationError(takenWords(named, false), 409);
+    const { id } = row;
     await tx
       .update(assignments)
       .set({ planId: id, importChoices: choices })

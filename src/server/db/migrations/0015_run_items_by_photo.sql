@@ -1,0 +1,1 @@
+CREATE INDEX "run_items_photo" ON "run_items" USING btree ("photo_id");
