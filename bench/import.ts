@@ -122,10 +122,12 @@ const peakOf = ({ child }: { child: ChildProcess }) =>
 async function bringIn(round: number): Promise<{ seconds: number; first: number }> {
   const { database } = await import('../src/server/db/client');
   const { runs } = await import('../src/server/db/schema');
-  const { changeAssignment, createAssignment } = await import('../src/server/operations/assignments');
-  const { createTemplate } = await import('../src/server/operations/templates');
-  const { startImport } = await import('../src/server/operations/startImport');
-  const { runCounts } = await import('../src/server/operations/runs');
+  const { changeAssignment, createAssignment } = await import(
+    '../src/server/operations/assignments/assignments'
+  );
+  const { createTemplate } = await import('../src/server/operations/templates/templates');
+  const { startImport } = await import('../src/server/operations/bringIn/startImport');
+  const { runCounts } = await import('../src/server/operations/runs/runs');
   const db = database();
   const { id: template } = await createTemplate(db, { name: `Bench ${round}`, kind: 'standing', entries });
   const { id } = await createAssignment(db, {

@@ -32,8 +32,8 @@ async function main() {
   await (await import('../src/server/db/migrate')).migrateDatabase();
   const db = database();
   await fill(db);
-  const { templateBench } = await import('../src/server/operations/templateBench');
-  const { readShelf } = await import('../src/server/operations/templateShelf');
+  const { templateBench } = await import('../src/server/operations/templates/templateBench');
+  const { readShelf } = await import('../src/server/operations/templates/templateShelf');
   await told(`what lacks a value in ${PICTURES} pictures, ${LINES} entries`, () =>
     templateBench(db, { entries: lines(0) }),
   );

@@ -1,10 +1,10 @@
 import { WorkshopPage } from '@/features/workshop/WorkshopPage';
 import { database } from '@/server/db/client';
-import { listAssignments } from '@/server/operations/assignments';
-import { listDropFolders, listFolders } from '@/server/operations/folders';
-import { stripCounts } from '@/server/operations/listSummaries';
-import { photosSpread } from '@/server/operations/photos';
-import { listTemplates } from '@/server/operations/templates';
+import { listAssignments } from '@/server/operations/assignments/assignments';
+import { listDropFolders, listFolders } from '@/server/operations/folders/folders';
+import { stripCounts } from '@/server/operations/photos/listSummaries';
+import { photosSpread } from '@/server/operations/photos/photos';
+import { listTemplates } from '@/server/operations/templates/templates';
 
 /** Previews beside an assignment's name, spread over the set. */
 const SHOWN = 6;

@@ -8,7 +8,7 @@ import { otherMaker } from '../core/rights/makers';
 import { valuesComing } from '../core/templates/incoming';
 import { type CompiledTemplates, resolve } from '../core/templates/resolve';
 import { containersOf, Neighbours, type ReadShot, readShot } from '../server/files/readShot';
-import { localNow } from '../server/operations/context';
+import { localNow } from '../server/operations/templates/placeholderContext';
 
 /** What is wanted of every file. */
 export interface EmbedWish {

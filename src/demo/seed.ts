@@ -4,9 +4,9 @@ import { eq } from 'drizzle-orm';
 import type { Entry } from '../core/templates/template';
 import type { Database } from '../server/db/client';
 import { assignments, openedFolders } from '../server/db/schema';
-import { changeAssignment, createAssignment } from '../server/operations/assignments';
-import { openFolder } from '../server/operations/folders';
-import { createTemplate } from '../server/operations/templates';
+import { changeAssignment, createAssignment } from '../server/operations/assignments/assignments';
+import { openFolder } from '../server/operations/folders/folders';
+import { createTemplate } from '../server/operations/templates/templates';
 
 const line = (field: Entry['field'], rule: Entry['rule'], ...texts: string[]): Entry => ({
   field,

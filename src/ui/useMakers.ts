@@ -3,7 +3,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { type MakerAnswer, makerKey } from '@/core/rights/makers';
-import type { AnsweredMaker } from '@/server/operations/makers';
+import type { AnsweredMaker } from '@/server/operations/identities/makers';
 import { ask } from './api';
 
 /** Answers about makers: remembered, and true in every window. */

@@ -8,12 +8,12 @@ import { groupShots } from '@/core/naming/shots';
 import type { Entry } from '@/core/templates/template';
 import { type Database, database, pool } from '@/server/db/client';
 import { migrateDatabase } from '@/server/db/migrate';
-import { changeAssignment, createAssignment } from '@/server/operations/assignments';
-import { listPhotos } from '@/server/operations/photos';
-import { listRunItems, readRun } from '@/server/operations/runs';
-import { startImport } from '@/server/operations/startImport';
-import { createTemplate } from '@/server/operations/templates';
-import { carryOutRun } from '@/worker/runTask';
+import { changeAssignment, createAssignment } from '@/server/operations/assignments/assignments';
+import { startImport } from '@/server/operations/bringIn/startImport';
+import { listPhotos } from '@/server/operations/photos/photos';
+import { listRunItems, readRun } from '@/server/operations/runs/runs';
+import { createTemplate } from '@/server/operations/templates/templates';
+import { carryOutRun } from '@/server/runs/carryOutRun';
 import { embedInMemory, valuesIn, type WantedValues } from '../fixtures/embed';
 
 /** A work bench for tests of the server: a real database, real folders, small real JPEGs. */

@@ -2,7 +2,7 @@ import { chmodSync, renameSync } from 'node:fs';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import { files } from '@/server/db/schema';
-import { blockedFolders } from '@/server/operations/blockedFolders';
+import { blockedFolders } from '@/server/operations/folders/blockedFolders';
 import { type Bench, bringIn, openBench, smallJpeg } from './bench';
 
 let bench: Bench;

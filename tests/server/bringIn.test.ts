@@ -12,15 +12,19 @@ import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import { usualChoices } from '@/core/naming/importChoices';
 import { runs } from '@/server/db/schema';
-import { changeAssignment, createAssignment, readAssignment } from '@/server/operations/assignments';
-import { answerMaker, listMakers } from '@/server/operations/makers';
-import { listPhotos, photoPath } from '@/server/operations/photos';
-import { keepPlan, listPlans, removePlan, usePlan } from '@/server/operations/plans';
-import { readSource } from '@/server/operations/readSource';
-import { goOnRun, retryRun, stopRun } from '@/server/operations/runs';
-import { type ImportWish, startImport } from '@/server/operations/startImport';
-import { writeDrafts } from '@/server/operations/writeDrafts';
-import { carryOutRun } from '@/worker/runTask';
+import {
+  changeAssignment,
+  createAssignment,
+  readAssignment,
+} from '@/server/operations/assignments/assignments';
+import { keepPlan, listPlans, removePlan, usePlan } from '@/server/operations/bringIn/plans';
+import { readSource } from '@/server/operations/bringIn/readSource';
+import { type ImportWish, startImport } from '@/server/operations/bringIn/startImport';
+import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
+import { answerMaker, listMakers } from '@/server/operations/identities/makers';
+import { listPhotos, photoPath } from '@/server/operations/photos/photos';
+import { goOnRun, retryRun, stopRun } from '@/server/operations/runs/runs';
+import { carryOutRun } from '@/server/runs/carryOutRun';
 import { valuesIn } from '../fixtures/embed';
 import { assignmentWith, type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
 

@@ -1,9 +1,14 @@
 import { chmodSync, mkdirSync, symlinkSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { createAssignment } from '@/server/operations/assignments';
-import { browseFolder, folderPlaces, folderState, makeFolder } from '@/server/operations/browseFolders';
-import { openFolder } from '@/server/operations/folders';
-import { changeSource } from '@/server/operations/sources';
+import { createAssignment } from '@/server/operations/assignments/assignments';
+import { changeSource } from '@/server/operations/bringIn/sources';
+import {
+  browseFolder,
+  folderPlaces,
+  folderState,
+  makeFolder,
+} from '@/server/operations/folders/browseFolders';
+import { openFolder } from '@/server/operations/folders/folders';
 import { type Bench, openBench, smallJpeg } from './bench';
 
 let bench: Bench;

@@ -1,11 +1,11 @@
 import { readdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { encodeUtf8 } from '@/core/bytes/text';
-import { disagreementsOf } from '@/server/operations/acrossPhotos';
-import { listPhotos } from '@/server/operations/photos';
-import { startEmbed } from '@/server/operations/startEmbed';
-import { writeDrafts } from '@/server/operations/writeDrafts';
-import { followAssignment } from '@/worker/follow/followAssignment';
+import { followAssignment } from '@/server/follow/followAssignment';
+import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
+import { disagreementsOf } from '@/server/operations/photos/acrossPhotos';
+import { listPhotos } from '@/server/operations/photos/photos';
+import { startEmbed } from '@/server/operations/runs/startEmbed';
 import { xmpPacket } from '../fixtures/build';
 import { rawSample } from '../fixtures/formats';
 import { type Bench, bringIn, carryOut, openBench, smallJpeg, valuesOf } from './bench';

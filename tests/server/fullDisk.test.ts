@@ -3,9 +3,9 @@ import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'nod
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import { assignments } from '@/server/db/schema';
-import { openFolder } from '@/server/operations/folders';
-import { retryRun } from '@/server/operations/runs';
-import { startImport } from '@/server/operations/startImport';
+import { startImport } from '@/server/operations/bringIn/startImport';
+import { openFolder } from '@/server/operations/folders/folders';
+import { retryRun } from '@/server/operations/runs/runs';
 import { valuesIn } from '../fixtures/embed';
 import { assignmentWith, type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
 

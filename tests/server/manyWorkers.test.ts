@@ -5,11 +5,11 @@ import { eq, inArray } from 'drizzle-orm';
 import { Client } from 'pg';
 import { nameKey } from '@/core/naming/fileName';
 import { files, nameClaims, photos, runItems, runs, templateVersions } from '@/server/db/schema';
-import { changeAssignment, readAssignment } from '@/server/operations/assignments';
-import { answerMaker } from '@/server/operations/makers';
-import { listPhotos } from '@/server/operations/photos';
-import { pauseRun, readRun, retryRun, stopRun } from '@/server/operations/runs';
-import { type ImportWish, startImport } from '@/server/operations/startImport';
+import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
+import { type ImportWish, startImport } from '@/server/operations/bringIn/startImport';
+import { answerMaker } from '@/server/operations/identities/makers';
+import { listPhotos } from '@/server/operations/photos/photos';
+import { pauseRun, readRun, retryRun, stopRun } from '@/server/operations/runs/runs';
 import { assignmentWith, type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
 import { ended, kill, pause, startWorker } from './workers';
 

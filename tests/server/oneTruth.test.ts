@@ -7,11 +7,11 @@ import { compileTemplates } from '@/core/templates/resolve';
 import type { Entry } from '@/core/templates/template';
 import { rulesFor } from '@/core/templates/template';
 import { contextsOf, incomingDrafts, nameExamples } from '@/features/bringIn/incoming';
-import { changeAssignment, readAssignment } from '@/server/operations/assignments';
-import { saveIdentity, surroundings } from '@/server/operations/identities';
-import { readSource } from '@/server/operations/readSource';
-import { startImport } from '@/server/operations/startImport';
-import { changeTemplate, createTemplate, templatesById } from '@/server/operations/templates';
+import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
+import { readSource } from '@/server/operations/bringIn/readSource';
+import { startImport } from '@/server/operations/bringIn/startImport';
+import { saveIdentity, surroundings } from '@/server/operations/identities/identities';
+import { changeTemplate, createTemplate, templatesById } from '@/server/operations/templates/templates';
 import { valuesIn, type WantedValues } from '../fixtures/embed';
 import { assignmentWith, type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
 

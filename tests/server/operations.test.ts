@@ -3,9 +3,13 @@ import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import { migrateDatabase } from '@/server/db/migrate';
 import { templates, templatesInForce } from '@/server/db/schema';
-import { changeAssignment, createAssignment, readAssignment } from '@/server/operations/assignments';
-import { openFolder } from '@/server/operations/folders';
-import { startImport } from '@/server/operations/startImport';
+import {
+  changeAssignment,
+  createAssignment,
+  readAssignment,
+} from '@/server/operations/assignments/assignments';
+import { startImport } from '@/server/operations/bringIn/startImport';
+import { openFolder } from '@/server/operations/folders/folders';
 import {
   changeTemplate,
   createTemplate,
@@ -13,8 +17,8 @@ import {
   readTemplate,
   removeTemplate,
   templatesById,
-} from '@/server/operations/templates';
-import { listVersions } from '@/server/operations/templateVersions';
+} from '@/server/operations/templates/templates';
+import { listVersions } from '@/server/operations/templates/templateVersions';
 import { assignmentWith, type Bench, carryOut, openBench, rights, smallJpeg } from './bench';
 
 let bench: Bench;

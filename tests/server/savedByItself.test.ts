@@ -1,12 +1,12 @@
 import { eq } from 'drizzle-orm';
 import { usualChoices } from '@/core/naming/importChoices';
 import { identityVersions, templates } from '@/server/db/schema';
-import { changeAssignment, readAssignment } from '@/server/operations/assignments';
-import { identityReach, saveIdentity, surroundings } from '@/server/operations/identities';
-import { keepPlan, listPlans } from '@/server/operations/plans';
-import { dropTemplateDraft, saveTemplateDraft } from '@/server/operations/templateDrafts';
-import { stepTemplate, templateStepsOf } from '@/server/operations/templateSteps';
-import { createTemplate, readTemplate } from '@/server/operations/templates';
+import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
+import { keepPlan, listPlans } from '@/server/operations/bringIn/plans';
+import { identityReach, saveIdentity, surroundings } from '@/server/operations/identities/identities';
+import { dropTemplateDraft, saveTemplateDraft } from '@/server/operations/templates/templateDrafts';
+import { stepTemplate, templateStepsOf } from '@/server/operations/templates/templateSteps';
+import { createTemplate, readTemplate } from '@/server/operations/templates/templates';
 import { assignmentWith, type Bench, bringIn, openBench, smallJpeg } from './bench';
 
 /** What saves itself: facts, details, plans, a template's page; by several windows at once. */

@@ -1,10 +1,10 @@
 import { mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { changeCard, soundCard } from '@/server/files/simulatedCard';
-import { createAssignment, readAssignment } from '@/server/operations/assignments';
-import { readSource } from '@/server/operations/readSource';
-import { retryRun } from '@/server/operations/runs';
-import { startImport } from '@/server/operations/startImport';
+import { createAssignment, readAssignment } from '@/server/operations/assignments/assignments';
+import { readSource } from '@/server/operations/bringIn/readSource';
+import { startImport } from '@/server/operations/bringIn/startImport';
+import { retryRun } from '@/server/operations/runs/runs';
 import { type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
 
 let bench: Bench;

@@ -1,11 +1,11 @@
 import type { FieldId } from '@/core/catalogue/fields';
 import type { Entry } from '@/core/templates/template';
-import { listPhotos } from '@/server/operations/photos';
-import { startImport } from '@/server/operations/startImport';
-import { templateBench } from '@/server/operations/templateBench';
-import { readShelf } from '@/server/operations/templateShelf';
-import { changeTemplate } from '@/server/operations/templates';
-import { writeDrafts } from '@/server/operations/writeDrafts';
+import { startImport } from '@/server/operations/bringIn/startImport';
+import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
+import { listPhotos } from '@/server/operations/photos/photos';
+import { templateBench } from '@/server/operations/templates/templateBench';
+import { readShelf } from '@/server/operations/templates/templateShelf';
+import { changeTemplate } from '@/server/operations/templates/templates';
 import { assignmentWith, type Bench, carryOut, openBench, rights, smallJpeg } from './bench';
 
 let bench: Bench;

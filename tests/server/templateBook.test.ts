@@ -5,25 +5,38 @@ import type { FieldId } from '@/core/catalogue/fields';
 import { starters } from '@/core/templates/starters';
 import type { Entry, Rule } from '@/core/templates/template';
 import { templates } from '@/server/db/schema';
-import { changeAssignment, createAssignment, readAssignment } from '@/server/operations/assignments';
-import { identityReach, listIdentities, removeIdentity, saveIdentity } from '@/server/operations/identities';
-import { listPhotos } from '@/server/operations/photos';
-import { startEmbed } from '@/server/operations/startEmbed';
-import { startImport } from '@/server/operations/startImport';
-import { templateBench } from '@/server/operations/templateBench';
-import { beginTemplate, dropTemplateDraft, saveTemplateDraft } from '@/server/operations/templateDrafts';
-import { templateAsFile, templateFromFile } from '@/server/operations/templateFiles';
-import { archiveTemplate, copyTemplate, readShelf } from '@/server/operations/templateShelf';
+import {
+  changeAssignment,
+  createAssignment,
+  readAssignment,
+} from '@/server/operations/assignments/assignments';
+import { startImport } from '@/server/operations/bringIn/startImport';
+import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
+import {
+  identityReach,
+  listIdentities,
+  removeIdentity,
+  saveIdentity,
+} from '@/server/operations/identities/identities';
+import { listPhotos } from '@/server/operations/photos/photos';
+import { startEmbed } from '@/server/operations/runs/startEmbed';
+import { templateBench } from '@/server/operations/templates/templateBench';
+import {
+  beginTemplate,
+  dropTemplateDraft,
+  saveTemplateDraft,
+} from '@/server/operations/templates/templateDrafts';
+import { templateAsFile, templateFromFile } from '@/server/operations/templates/templateFiles';
+import { archiveTemplate, copyTemplate, readShelf } from '@/server/operations/templates/templateShelf';
 import {
   changeTemplate,
   createTemplate,
   listTemplates,
   readTemplate,
   removeTemplate,
-} from '@/server/operations/templates';
-import { listVersions, restoreVersion } from '@/server/operations/templateVersions';
-import { renewPictures, whereUsed } from '@/server/operations/whereUsed';
-import { writeDrafts } from '@/server/operations/writeDrafts';
+} from '@/server/operations/templates/templates';
+import { listVersions, restoreVersion } from '@/server/operations/templates/templateVersions';
+import { renewPictures, whereUsed } from '@/server/operations/templates/whereUsed';
 import { valuesIn } from '../fixtures/embed';
 import { assignmentWith, type Bench, carryOut, openBench, smallJpeg } from './bench';
 

@@ -1,12 +1,12 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { listPhotos } from '@/server/operations/photos';
-import { readRun } from '@/server/operations/runs';
-import { startEmbed } from '@/server/operations/startEmbed';
-import { startImport } from '@/server/operations/startImport';
-import { startUndo } from '@/server/operations/startUndo';
-import { writeDrafts } from '@/server/operations/writeDrafts';
-import { followAssignment } from '@/worker/follow/followAssignment';
+import { followAssignment } from '@/server/follow/followAssignment';
+import { startImport } from '@/server/operations/bringIn/startImport';
+import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
+import { listPhotos } from '@/server/operations/photos/photos';
+import { readRun } from '@/server/operations/runs/runs';
+import { startEmbed } from '@/server/operations/runs/startEmbed';
+import { startUndo } from '@/server/operations/runs/startUndo';
 import { rawSample } from '../fixtures/formats';
 import {
   type Bench,

@@ -2,7 +2,7 @@ import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { rmSync } from 'node:fs';
 import path from 'node:path';
-import { readRun } from '@/server/operations/runs';
+import { readRun } from '@/server/operations/runs/runs';
 import { type Bench, root } from './bench';
 
 /** The worker's program, bundled once for a test file: it starts in a moment, however often it is killed. */

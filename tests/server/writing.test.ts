@@ -1,15 +1,15 @@
 import type { FieldId } from '@/core/catalogue/fields';
 import type { Entry } from '@/core/templates/template';
-import { deskOf } from '@/server/operations/acrossPhotos';
-import { changeAssignment } from '@/server/operations/assignments';
-import { answerMaker } from '@/server/operations/makers';
-import { listPhotos } from '@/server/operations/photos';
-import { startEmbed } from '@/server/operations/startEmbed';
-import { startImport } from '@/server/operations/startImport';
-import { readShelf } from '@/server/operations/templateShelf';
-import { createTemplate } from '@/server/operations/templates';
-import { stepWriting, writingSteps } from '@/server/operations/undoWriting';
-import { proofOfTemplates, type Writing, writeDrafts } from '@/server/operations/writeDrafts';
+import { changeAssignment } from '@/server/operations/assignments/assignments';
+import { startImport } from '@/server/operations/bringIn/startImport';
+import { stepWriting, writingSteps } from '@/server/operations/drafts/undoWriting';
+import { proofOfTemplates, type Writing, writeDrafts } from '@/server/operations/drafts/writeDrafts';
+import { answerMaker } from '@/server/operations/identities/makers';
+import { deskOf } from '@/server/operations/photos/acrossPhotos';
+import { listPhotos } from '@/server/operations/photos/photos';
+import { startEmbed } from '@/server/operations/runs/startEmbed';
+import { readShelf } from '@/server/operations/templates/templateShelf';
+import { createTemplate } from '@/server/operations/templates/templates';
 import { assignmentWith, type Bench, carryOut, openBench, smallJpeg } from './bench';
 
 let bench: Bench;

@@ -1,7 +1,7 @@
 import { notFound } from 'next/navigation';
 import { database } from '@/server/db/client';
-import { type Assignment, readAssignment } from '@/server/operations/assignments';
-import { OperationError } from '@/server/operations/operationError';
+import { type Assignment, readAssignment } from '@/server/operations/assignments/assignments';
+import { OperationError } from '@/server/problems/operationError';
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 

@@ -1,6 +1,6 @@
 import { DetailsPage } from '@/features/details/DetailsPage';
 import { database } from '@/server/db/client';
-import { identityReach, listIdentities } from '@/server/operations/identities';
+import { identityReach, listIdentities } from '@/server/operations/identities/identities';
 
 export const metadata = { title: 'My details' };
 

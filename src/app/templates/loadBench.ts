@@ -1,6 +1,6 @@
 import type { Entry } from '@/core/templates/template';
 import { database } from '@/server/db/client';
-import { type TemplateBench, templateBench } from '@/server/operations/templateBench';
+import { type TemplateBench, templateBench } from '@/server/operations/templates/templateBench';
 
 /** What the pages of templates need: pictures to try them on, those of the newest assignment that has some. */
 export async function loadBench(entries: readonly Entry[]): Promise<TemplateBench> {

@@ -1,5 +1,5 @@
 import { database } from '@/server/db/client';
-import { readAssignment } from '@/server/operations/assignments';
+import { readAssignment } from '@/server/operations/assignments/assignments';
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 

@@ -1,6 +1,6 @@
 import { TemplateShelf } from '@/features/templates/shelf/TemplateShelf';
 import { database } from '@/server/db/client';
-import { readShelf } from '@/server/operations/templateShelf';
+import { readShelf } from '@/server/operations/templates/templateShelf';
 
 export const metadata = { title: 'Templates' };
 

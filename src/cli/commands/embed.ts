@@ -7,7 +7,7 @@ import { ownNames } from '../../core/rights/makers';
 import { openFillIns } from '../../core/templates/fillIns';
 import { compileTemplates } from '../../core/templates/resolve';
 import { type Recovery, recoverUndo } from '../../server/files/recover';
-import { localToday } from '../../server/operations/context';
+import { localToday } from '../../server/operations/templates/placeholderContext';
 import { problemWords } from '../../server/problems/words';
 import { TemplateFileError, wholeTemplateOf } from '../../server/templates/templateFile';
 import { EmbedRun, type EmbedSettings } from '../embedRun';

@@ -3,9 +3,9 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import type { Assignment } from '@/server/operations/assignments';
-import type { OpenedFolder } from '@/server/operations/folders';
-import type { SourceWish } from '@/server/operations/sources';
+import type { Assignment } from '@/server/operations/assignments/assignments';
+import type { SourceWish } from '@/server/operations/bringIn/sources';
+import type { OpenedFolder } from '@/server/operations/folders/folders';
 import { Choice, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { FolderChooser } from '../folders/FolderChooser';

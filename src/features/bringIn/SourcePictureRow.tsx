@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { asText } from '@/core/catalogue/value';
 import { otherFiles } from '@/core/naming/otherFiles';
 import type { Strip } from '@/core/threads/stroke';
-import type { SourcePicture } from '@/server/operations/sourceParts';
+import type { SourcePicture } from '@/server/operations/bringIn/sourceParts';
 import { failureWords } from '@/server/problems/words';
 import { ThreadStrip } from '@/ui/ThreadStrip';
 

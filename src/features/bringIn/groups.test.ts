@@ -1,4 +1,4 @@
-import type { SourcePicture } from '@/server/operations/sourceParts';
+import type { SourcePicture } from '@/server/operations/bringIn/sourceParts';
 import { type Answers, comesAtFirst, foreignMaker, standingOf } from './groups';
 
 const own = new Set(['aunepell', 'tarntide']);

@@ -1,6 +1,6 @@
 import { type MakerAnswer, makerKey, otherMaker } from '@/core/rights/makers';
 import type { Values } from '@/core/templates/resolve';
-import type { SourcePicture } from '@/server/operations/sourceParts';
+import type { SourcePicture } from '@/server/operations/bringIn/sourceParts';
 
 import { perPicture } from './perPicture';
 

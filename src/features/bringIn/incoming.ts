@@ -5,9 +5,9 @@ import { compilePattern, namedShot } from '@/core/naming/pattern';
 import { valuesComing } from '@/core/templates/incoming';
 import type { PlaceholderContext } from '@/core/templates/placeholders';
 import { asksFor, type CompiledTemplates, resolve } from '@/core/templates/resolve';
-import type { Assignment } from '@/server/operations/assignments';
-import { incomingContext, type Surroundings } from '@/server/operations/context';
-import type { SourcePicture } from '@/server/operations/sourceParts';
+import type { Assignment } from '@/server/operations/assignments/assignments';
+import type { SourcePicture } from '@/server/operations/bringIn/sourceParts';
+import { incomingContext, type Surroundings } from '@/server/operations/templates/placeholderContext';
 import { valuesOf } from './groups';
 import { perPicture } from './perPicture';
 

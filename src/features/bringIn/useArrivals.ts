@@ -3,7 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useRef, useState } from 'react';
 import type { Arrived } from '@/server/files/arrivals';
-import type { Assignment } from '@/server/operations/assignments';
+import type { Assignment } from '@/server/operations/assignments/assignments';
 import { ask } from '@/ui/api';
 
 const PIECE = 8 * 1024 * 1024;

@@ -2,7 +2,7 @@
 
 import { useQueryClient } from '@tanstack/react-query';
 import { type ImportChoices, usualChoices } from '@/core/naming/importChoices';
-import type { Assignment, AssignmentChange } from '@/server/operations/assignments';
+import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
 import { ask } from '@/ui/api';
 import { useAutoSave } from '@/ui/useAutoSave';
 

@@ -1,9 +1,9 @@
 'use client';
 
 import { useMemo } from 'react';
-import type { Assignment } from '@/server/operations/assignments';
-import type { Surroundings } from '@/server/operations/context';
-import type { SourcePicture } from '@/server/operations/sourceParts';
+import type { Assignment } from '@/server/operations/assignments/assignments';
+import type { SourcePicture } from '@/server/operations/bringIn/sourceParts';
+import type { Surroundings } from '@/server/operations/templates/placeholderContext';
 import { knowsPlaceholder, offeredPlaceholders } from '../templates/offered';
 import { valuesOf } from './groups';
 import { contextsOf } from './incoming';

@@ -6,9 +6,14 @@ import { makerKey, ownNames } from '@/core/rights/makers';
 import type { Template } from '@/core/templates/template';
 import { type Strip, stripOf } from '@/core/threads/stroke';
 import type { ThreadId } from '@/core/threads/threads';
-import type { Assignment } from '@/server/operations/assignments';
-import type { Surroundings } from '@/server/operations/context';
-import { type Source, type SourcePart, type SourcePicture, withPart } from '@/server/operations/sourceParts';
+import type { Assignment } from '@/server/operations/assignments/assignments';
+import {
+  type Source,
+  type SourcePart,
+  type SourcePicture,
+  withPart,
+} from '@/server/operations/bringIn/sourceParts';
+import type { Surroundings } from '@/server/operations/templates/placeholderContext';
 import { askLines } from '@/ui/api';
 import { useMakers } from '@/ui/useMakers';
 import { type Answers, comesAtFirst, foreignMaker, type Standing, standingOf } from './groups';

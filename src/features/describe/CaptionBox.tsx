@@ -7,7 +7,7 @@ import { field } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
 import type { Across } from '@/core/drafts/across';
 import { formatNumber } from '@/core/wording/counts';
-import type { Desk } from '@/server/operations/acrossPhotos';
+import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import { WordAct } from '@/ui/acts';
 import { useMetCaption } from './useMetCaption';
 import { useSavedText } from './useSavedText';

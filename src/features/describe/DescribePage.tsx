@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useMemo } from 'react';
 import type { ThreadId } from '@/core/threads/threads';
 import { agrees, formatNumber } from '@/core/wording/counts';
-import type { Assignment } from '@/server/operations/assignments';
+import type { Assignment } from '@/server/operations/assignments/assignments';
 import { KeyLine } from '@/ui/KeyLine';
 import { Teach } from '@/ui/Teach';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';

@@ -5,8 +5,8 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tansta
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { counted } from '@/core/wording/counts';
-import type { DraftsProof } from '@/server/operations/acrossPhotos';
-import type { BlockedFolder } from '@/server/operations/blockedFolders';
+import type { BlockedFolder } from '@/server/operations/folders/blockedFolders';
+import type { DraftsProof } from '@/server/operations/photos/acrossPhotos';
 import { Act } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { useAskOnce } from '@/ui/useAskOnce';

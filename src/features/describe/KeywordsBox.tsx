@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { type KeyboardEvent, useId, useState } from 'react';
 import { parseKeywords } from '@/core/keywords/parse';
-import type { Desk } from '@/server/operations/acrossPhotos';
+import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import type { Write } from './useWriting';
 
 /** Keywords of the selection: on all, or on some with their count. Comma, semicolon, line or tab end a term. */

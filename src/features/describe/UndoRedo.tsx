@@ -4,7 +4,7 @@ import { Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { counted } from '@/core/wording/counts';
-import type { WritingSteps } from '@/server/operations/undoWriting';
+import type { WritingSteps } from '@/server/operations/drafts/undoWriting';
 import { WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { writingWords } from './writingWords';

@@ -1,4 +1,4 @@
-import type { Writing } from '@/server/operations/writeDrafts';
+import type { Writing } from '@/server/operations/drafts/writeDrafts';
 
 /** An act on its way to the server. Its key makes it safe to send again, from whichever window. */
 export interface WritingAct {

@@ -1,7 +1,7 @@
 'use client';
 
 import { useQuery } from '@tanstack/react-query';
-import type { Desk } from '@/server/operations/acrossPhotos';
+import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import { ask } from '@/ui/api';
 
 /** Captions and keywords across a selection; undefined until they are known. */

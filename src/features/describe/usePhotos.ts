@@ -2,7 +2,7 @@
 
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
-import type { ListedSummary, SummaryPart } from '@/server/operations/listSummaries';
+import type { ListedSummary, SummaryPart } from '@/server/operations/photos/listSummaries';
 import { ask, askLines } from '@/ui/api';
 import { mergeRows } from './mergeRows';
 import { type PhotoView, viewOf } from './view';

@@ -2,7 +2,7 @@
 
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import type { Writing } from '@/server/operations/writeDrafts';
+import type { Writing } from '@/server/operations/drafts/writeDrafts';
 import { ApiError, ask } from '@/ui/api';
 import { newKey } from '@/ui/useAskOnce';
 import { forgetUnsaved, keepUnsaved, unsavedActs, type WritingAct } from './unsaved';

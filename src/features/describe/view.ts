@@ -1,7 +1,7 @@
 import { stripFromCode } from '@/core/threads/stripCode';
 import type { Strip } from '@/core/threads/stroke';
 import { threads } from '@/core/threads/threads';
-import type { ListedSummary } from '@/server/operations/listSummaries';
+import type { ListedSummary } from '@/server/operations/photos/listSummaries';
 
 /** A photo as the screens show it. */
 export interface PhotoView extends Omit<ListedSummary, 'strip'> {

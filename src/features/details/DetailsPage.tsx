@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { IdentityReach, ListedIdentity } from '@/server/operations/identities';
+import type { IdentityReach, ListedIdentity } from '@/server/operations/identities/identities';
 import { Plain, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { PageMain } from '../shell/PageMain';

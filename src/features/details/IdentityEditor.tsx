@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import type { ListedIdentity } from '@/server/operations/identities';
+import type { ListedIdentity } from '@/server/operations/identities/identities';
 import { WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { SaveState } from '@/ui/SaveState';

@@ -3,7 +3,7 @@
 import { chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { IdentityKind } from '@/core/templates/identity';
-import type { ListedIdentity } from '@/server/operations/identities';
+import type { ListedIdentity } from '@/server/operations/identities/identities';
 import { Plain, WordAct } from '@/ui/acts';
 import { useAskOnce } from '@/ui/useAskOnce';
 import { useKeptState } from '@/ui/useKeptState';

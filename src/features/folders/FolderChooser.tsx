@@ -4,7 +4,7 @@ import { Box } from '@chakra-ui/react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { counted } from '@/core/wording/counts';
-import type { BrowsedFolder, FolderPlace, ListedFolder } from '@/server/operations/browseFolders';
+import type { BrowsedFolder, FolderPlace, ListedFolder } from '@/server/operations/folders/browseFolders';
 import { Line, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { DialogFrame } from '@/ui/DialogFrame';

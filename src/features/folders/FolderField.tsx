@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
-import type { FolderState } from '@/server/operations/browseFolders';
+import type { FolderState } from '@/server/operations/folders/browseFolders';
 import { Line, Plain, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { FolderChooser } from './FolderChooser';

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import type { FolderPlace } from '@/server/operations/browseFolders';
+import type { FolderPlace } from '@/server/operations/folders/browseFolders';
 import { FolderButton } from './FolderButton';
 
 const placeWords: Readonly<Record<FolderPlace['kind'], string>> = {

@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useQueryClient } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
-import type { Assignment, AssignmentChange } from '@/server/operations/assignments';
+import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
 import { Line, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { SaveState } from '@/ui/SaveState';

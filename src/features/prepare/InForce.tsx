@@ -3,9 +3,9 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
 import { formatDay } from '@/core/wording/formatDate';
-import type { Assignment } from '@/server/operations/assignments';
-import type { Shelf } from '@/server/operations/templateShelf';
-import type { ListedTemplate } from '@/server/operations/templates';
+import type { Assignment } from '@/server/operations/assignments/assignments';
+import type { Shelf } from '@/server/operations/templates/templateShelf';
+import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { Choice, WordAct } from '@/ui/acts';
 import { entryWords } from '../templates/words';
 import { useChangeAssignment } from './useChangeAssignment';

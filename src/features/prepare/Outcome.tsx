@@ -8,12 +8,12 @@ import { overviewOf, type Resulting } from '@/core/templates/overview';
 import { compileTemplates, resolve } from '@/core/templates/resolve';
 import type { Template } from '@/core/templates/template';
 import { counted } from '@/core/wording/counts';
-import type { Assignment } from '@/server/operations/assignments';
-import type { Missing, TemplateBench } from '@/server/operations/templateBench';
+import type { Assignment } from '@/server/operations/assignments/assignments';
+import type { Missing, TemplateBench } from '@/server/operations/templates/templateBench';
 import { Choice } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { valueWords } from '@/ui/valueWords';
-import { builtInSample } from '../templates/sample';
+import { builtInSample } from '../templates/sample/sample';
 
 /** What the templates in force make of one picture together: each value, who gave it, what it displaced. */
 export function Outcome({

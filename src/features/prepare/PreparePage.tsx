@@ -2,8 +2,8 @@
 
 import { Box, chakra } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
-import type { Assignment } from '@/server/operations/assignments';
-import type { ListedTemplate } from '@/server/operations/templates';
+import type { Assignment } from '@/server/operations/assignments/assignments';
+import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { PageMain } from '../shell/PageMain';
 import { Facts } from './Facts';

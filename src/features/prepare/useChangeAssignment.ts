@@ -1,7 +1,7 @@
 'use client';
 
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import type { Assignment, AssignmentChange } from '@/server/operations/assignments';
+import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
 import { ask } from '@/ui/api';
 
 /**

@@ -1,9 +1,9 @@
 import type { RunItemResult, StoredProblem } from '@/server/db/stored';
-import type { RunAct } from '@/server/operations/runs';
+import type { RunAct } from '@/server/operations/runs/runs';
 
 type ItemState = 'waiting' | 'done' | 'unchanged' | 'failed' | 'undone';
 export type RunKind = 'import' | 'embed' | 'undo';
-export type { RunAct } from '@/server/operations/runs';
+export type { RunAct } from '@/server/operations/runs/runs';
 export type RunState = 'waiting' | 'running' | 'stopped' | 'done';
 export type Counts = Readonly<Record<ItemState, number>>;
 

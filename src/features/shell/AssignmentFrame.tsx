@@ -3,7 +3,7 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { formatNumber } from '@/core/wording/counts';
-import type { Assignment } from '@/server/operations/assignments';
+import type { Assignment } from '@/server/operations/assignments/assignments';
 import { ask } from '@/ui/api';
 import { TopLine } from './TopLine';
 

@@ -9,7 +9,7 @@ import {
   placeholderNames,
 } from '@/core/templates/placeholders';
 import type { Values } from '@/core/templates/resolve';
-import type { ListedIdentity } from '@/server/operations/identities';
+import type { ListedIdentity } from '@/server/operations/identities/identities';
 import type { OfferedPlaceholder } from './tokens/PlaceholderMenu';
 
 /** Fields whose value is seldom wanted inside another text are not on offer; typed by name they work. */

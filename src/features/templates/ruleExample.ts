@@ -2,7 +2,7 @@ import { type FieldId, field, isList } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
 import { applyRule } from '@/core/templates/rules';
 import type { Rule } from '@/core/templates/template';
-import { type BookEntry, entriesOf } from './bookState';
+import { type BookEntry, entriesOf } from './book/bookState';
 import { entryText } from './words';
 
 const SHOWN = 90;

@@ -2,9 +2,9 @@
 
 import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
-import type { ListedTemplate } from '@/server/operations/templates';
+import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { useAskOnce } from '@/ui/useAskOnce';
-import type { TemplateWords } from './bookState';
+import type { TemplateWords } from './book/bookState';
 
 /** Begins a template of ready entries and opens its page; it is kept when a person has looked at it. */
 export function useBegin() {

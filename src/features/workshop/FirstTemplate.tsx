@@ -5,7 +5,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { type FirstAnswers, usualTerms } from '@/core/templates/firstTemplate';
-import type { ListedTemplate } from '@/server/operations/templates';
+import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { Choice, Line, Plain } from '@/ui/acts';
 import { useAskOnce } from '@/ui/useAskOnce';
 import { useKeptState } from '@/ui/useKeptState';

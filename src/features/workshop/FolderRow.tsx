@@ -2,7 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
-import type { listDropFolders, OpenedFolder } from '@/server/operations/folders';
+import type { listDropFolders, OpenedFolder } from '@/server/operations/folders/folders';
 import { dropWords } from '../bringIn/dropWords';
 
 export type WorkshopFolder = Pick<OpenedFolder, 'id' | 'label' | 'path' | 'kind'>;

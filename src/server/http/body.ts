@@ -1,6 +1,6 @@
 import Ajv, { type JSONSchemaType, type ValidateFunction } from 'ajv';
 import addFormats from 'ajv-formats';
-import { OperationError } from '../operations/operationError';
+import { OperationError } from '../problems/operationError';
 
 /** Bytes of a JSON request. */
 const MAX_BODY = 4 * 1024 * 1024;

@@ -4,7 +4,7 @@ import { type Database, database } from '../db/client';
 import { FileError } from '../files/fileError';
 import { log } from '../log';
 import { once } from '../operations/once';
-import { OperationError } from '../operations/operationError';
+import { OperationError } from '../problems/operationError';
 import { refusal } from './guard';
 
 interface Asked<Params> {

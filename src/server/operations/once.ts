@@ -2,7 +2,7 @@ import { eq, lt, sql } from 'drizzle-orm';
 import type { Database } from '../db/client';
 import { acts } from '../db/schema';
 import { inTransaction } from '../db/transaction';
-import { OperationError } from './operationError';
+import { OperationError } from '../problems/operationError';
 
 /** A key as windows make it: letters and digits. */
 const KEY = /^[\w-]{16,64}$/;

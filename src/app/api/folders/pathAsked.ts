@@ -1,4 +1,4 @@
-import { OperationError } from '@/server/operations/operationError';
+import { OperationError } from '@/server/problems/operationError';
 
 const LONGEST_PATH = 4096;
 

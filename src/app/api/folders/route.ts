@@ -1,5 +1,5 @@
 import { endpoint } from '@/server/http/endpoint';
-import { listFolders } from '@/server/operations/folders';
+import { listFolders } from '@/server/operations/folders/folders';
 
 /** The opened folders. */
 export const GET = endpoint(({ db }) => listFolders(db));

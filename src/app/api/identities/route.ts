@@ -1,7 +1,7 @@
 import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
 import { identityText } from '@/server/http/shapes';
-import { identityReach, listIdentities, saveIdentity } from '@/server/operations/identities';
+import { identityReach, listIdentities, saveIdentity } from '@/server/operations/identities/identities';
 
 export const GET = endpoint(async ({ db }) => ({
   identities: await listIdentities(db),

@@ -1,8 +1,8 @@
 import { notFound } from 'next/navigation';
-import { TemplateBook } from '@/features/templates/TemplateBook';
+import { TemplateBook } from '@/features/templates/book/TemplateBook';
 import { database } from '@/server/db/client';
-import { OperationError } from '@/server/operations/operationError';
-import { readTemplate } from '@/server/operations/templates';
+import { readTemplate } from '@/server/operations/templates/templates';
+import { OperationError } from '@/server/problems/operationError';
 import { loadBench } from '../loadBench';
 import { loadMadeFor } from '../loadMadeFor';
 

@@ -1,4 +1,4 @@
-import { TemplateBook } from '@/features/templates/TemplateBook';
+import { TemplateBook } from '@/features/templates/book/TemplateBook';
 import { loadBench } from '../loadBench';
 import { loadMadeFor } from '../loadMadeFor';
 

@@ -11,7 +11,7 @@ import {
   identityParts,
 } from '@/core/templates/identity';
 import type { Entry } from '@/core/templates/template';
-import type { ListedIdentity } from '@/server/operations/identities';
+import type { ListedIdentity } from '@/server/operations/identities/identities';
 import { Plain, WordAct } from '@/ui/acts';
 import { Panel } from './Builder';
 

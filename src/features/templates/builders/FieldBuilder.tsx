@@ -2,7 +2,7 @@
 
 import type { FieldId } from '@/core/catalogue/fields';
 import type { Entry } from '@/core/templates/template';
-import type { BookEntry } from '../bookState';
+import type { BookEntry } from '../book/bookState';
 import { AddressRepair } from './AddressRepair';
 import { Builder } from './Builder';
 import { NoticeBuilder } from './NoticeBuilder';

@@ -15,7 +15,7 @@ import {
 import { isLicenceLink } from '@/core/rights/notice';
 import type { Entry } from '@/core/templates/template';
 import { Choice, Line, Plain } from '@/ui/acts';
-import type { Book } from '../bookState';
+import type { Book } from '../book/bookState';
 import { Panel } from './Builder';
 import { StatusAsk } from './StatusAsk';
 

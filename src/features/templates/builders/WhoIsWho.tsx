@@ -3,7 +3,7 @@
 import { Box } from '@chakra-ui/react';
 import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
 import { WordAct } from '@/ui/acts';
-import type { Book } from '../bookState';
+import type { Book } from '../book/bookState';
 import { Panel } from './Builder';
 
 const people: readonly (readonly [FieldId, string])[] = [

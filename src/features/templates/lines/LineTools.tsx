@@ -4,7 +4,7 @@ import { Flex } from '@chakra-ui/react';
 import { type FieldId, field, fieldLabel } from '@/core/catalogue/fields';
 import { type Rule, usualRule } from '@/core/templates/template';
 import { Choice, WordAct } from '@/ui/acts';
-import type { BookEntry } from '../bookState';
+import type { BookEntry } from '../book/bookState';
 import type { OfferedPlaceholder } from '../tokens/PlaceholderMenu';
 import { CaptionOrSignOff } from './CaptionOrSignOff';
 import { RuleChoice } from './RuleChoice';

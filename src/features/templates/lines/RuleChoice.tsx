@@ -5,7 +5,7 @@ import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
 import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
 import { type Rule, rulesFor, ruleWords, usualRule } from '@/core/templates/template';
 import { WordAct } from '@/ui/acts';
-import type { BookEntry } from '../bookState';
+import type { BookEntry } from '../book/bookState';
 import { ruleExample } from '../ruleExample';
 
 /**

@@ -5,7 +5,7 @@ import type { FieldId } from '@/core/catalogue/fields';
 import { asList, type FieldValue } from '@/core/catalogue/value';
 import { counted } from '@/core/wording/counts';
 import { valueWords } from '@/ui/valueWords';
-import type { SampleLine } from '../sample';
+import type { SampleLine } from '../sample/sample';
 
 /** A line's result for the sample: its value, what IIM would cut of it struck through, and what happened. */
 export function SampleCell({

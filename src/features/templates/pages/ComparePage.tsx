@@ -4,12 +4,12 @@ import { Box } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { comparePicture } from '@/core/templates/compare';
-import type { ListedTemplate } from '@/server/operations/templates';
+import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { Choice } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { valueWords } from '@/ui/valueWords';
-import type { TemplateWords } from '../bookState';
-import type { useTrial } from '../useBench';
+import type { TemplateWords } from '../book/bookState';
+import type { useTrial } from '../sample/useBench';
 import { Differences, Side, Sides } from './Differences';
 
 /** The page beside another template, its own kept version, or the picture of the sample. */

@@ -2,7 +2,7 @@
 
 import { Box, chakra } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
-import type { ListedTemplate } from '@/server/operations/templates';
+import type { ListedTemplate } from '@/server/operations/templates/templates';
 
 /** The template as a file, for another machine or another program. */
 export function TakeOutPage({ template, changed }: { template: ListedTemplate; changed: boolean }) {

@@ -6,7 +6,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import type { Values } from '@/core/templates/resolve';
-import type { FromFile as ReadFile } from '@/server/operations/templateFiles';
+import type { FromFile as ReadFile } from '@/server/operations/templates/templateFiles';
 import { WordAct } from '@/ui/acts';
 import { Choosing } from '../FromPicture';
 

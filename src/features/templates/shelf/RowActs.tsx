@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { ListedTemplate } from '@/server/operations/templates';
+import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { useAskOnce } from '@/ui/useAskOnce';

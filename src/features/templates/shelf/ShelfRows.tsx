@@ -3,8 +3,8 @@
 import { Box } from '@chakra-ui/react';
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useLayoutEffect, useRef, useState } from 'react';
-import type { Shelf } from '@/server/operations/templateShelf';
-import type { ListedTemplate } from '@/server/operations/templates';
+import type { Shelf } from '@/server/operations/templates/templateShelf';
+import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { ShelfRow } from './ShelfRow';
 
 /** So many rows stand in the page as they are. */

@@ -1,5 +1,5 @@
-import type { Shelf } from '@/server/operations/templateShelf';
-import type { ListedTemplate } from '@/server/operations/templates';
+import type { Shelf } from '@/server/operations/templates/templateShelf';
+import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { entryWords } from '../words';
 
 export const orders = { name: 'by name', changed: 'last changed first', lines: 'longest first' } as const;

@@ -1,5 +1,5 @@
 import { endpoint } from '@/server/http/endpoint';
-import { folderState } from '@/server/operations/browseFolders';
+import { folderState } from '@/server/operations/folders/browseFolders';
 import { pathAsked } from '../pathAsked';
 
 export const GET = endpoint(({ request }) => folderState(pathAsked(request)));

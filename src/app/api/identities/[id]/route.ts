@@ -1,7 +1,7 @@
 import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
 import { changedIdentity } from '@/server/http/shapes';
-import { removeIdentity, saveIdentity } from '@/server/operations/identities';
+import { removeIdentity, saveIdentity } from '@/server/operations/identities/identities';
 
 type Params = { id: string };
 export const PUT = endpoint<Params>(async ({ db, request, params }) =>

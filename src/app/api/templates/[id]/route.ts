@@ -1,7 +1,7 @@
 import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
 import { changedTemplate } from '@/server/http/shapes';
-import { changeTemplate, readTemplate, removeTemplate } from '@/server/operations/templates';
+import { changeTemplate, readTemplate, removeTemplate } from '@/server/operations/templates/templates';
 
 type Params = { id: string };
 export const GET = endpoint<Params>(({ db, params }) => readTemplate(db, params.id));

@@ -1,7 +1,7 @@
 import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
 import { begunTemplate } from '@/server/http/shapes';
-import { beginTemplate } from '@/server/operations/templateDrafts';
+import { beginTemplate } from '@/server/operations/templates/templateDrafts';
 
 /** A template that is written and not kept yet. */
 export const POST = endpoint(async ({ request, once }) => {

@@ -1,5 +1,5 @@
 import { endpoint } from '@/server/http/endpoint';
-import { templateFromFile } from '@/server/operations/templateFiles';
+import { templateFromFile } from '@/server/operations/templates/templateFiles';
 
 /** Reads a template file of Fabrica's own JSON, or XMP; the body is the file, its name stands in the query. */
 export const POST = endpoint(({ db, request }) =>

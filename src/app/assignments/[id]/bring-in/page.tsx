@@ -1,7 +1,7 @@
 import { BringInPage } from '@/features/bringIn/BringInPage';
 import { database } from '@/server/db/client';
-import { surroundings } from '@/server/operations/identities';
-import { readShelf } from '@/server/operations/templateShelf';
+import { surroundings } from '@/server/operations/identities/identities';
+import { readShelf } from '@/server/operations/templates/templateShelf';
 import { loadAssignment } from '../../loadAssignment';
 
 export const metadata = { title: 'Bring in' };

@@ -1,6 +1,6 @@
 import { DescribePage } from '@/features/describe/DescribePage';
 import { database } from '@/server/db/client';
-import { firstSummaries } from '@/server/operations/listSummaries';
+import { firstSummaries } from '@/server/operations/photos/listSummaries';
 import { loadAssignment } from '../../loadAssignment';
 
 export const metadata = { title: 'Describe' };

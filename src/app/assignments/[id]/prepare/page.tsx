@@ -1,6 +1,6 @@
 import { PreparePage } from '@/features/prepare/PreparePage';
 import { database } from '@/server/db/client';
-import { listTemplates } from '@/server/operations/templates';
+import { listTemplates } from '@/server/operations/templates/templates';
 import { loadAssignment } from '../../loadAssignment';
 
 export const metadata = { title: 'Prepare' };

@@ -1,5 +1,5 @@
 import { endpoint } from '@/server/http/endpoint';
-import { arrive, arrived } from '@/server/operations/sources';
+import { arrive, arrived } from '@/server/operations/bringIn/sources';
 
 type Params = { id: string };
 const arrivingOf = (url: string) => {

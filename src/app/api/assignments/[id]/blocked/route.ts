@@ -1,7 +1,7 @@
 import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
 import { photoIds } from '@/server/http/shapes';
-import { blockedFolders } from '@/server/operations/blockedFolders';
+import { blockedFolders } from '@/server/operations/folders/blockedFolders';
 
 /** Folders of these pictures that nothing can be written into. */
 export const POST = endpoint<{ id: string }>(async ({ db, request, params }) =>

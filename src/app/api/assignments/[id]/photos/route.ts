@@ -1,8 +1,8 @@
 import { endpoint } from '@/server/http/endpoint';
 import { inLines } from '@/server/http/lines';
 import { transactionNumber } from '@/server/http/shapes';
-import { listSummaries } from '@/server/operations/listSummaries';
-import { OperationError } from '@/server/operations/operationError';
+import { listSummaries } from '@/server/operations/photos/listSummaries';
+import { OperationError } from '@/server/problems/operationError';
 
 /** The list in lines; with `since`, what changed after an earlier one. */
 export const GET = endpoint<{ id: string }>(async ({ db, request, params }) => {

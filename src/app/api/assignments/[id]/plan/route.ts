@@ -1,7 +1,7 @@
 import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
 import { planText, planUse } from '@/server/http/shapes';
-import { keepPlan, usePlan } from '@/server/operations/plans';
+import { keepPlan, usePlan } from '@/server/operations/bringIn/plans';
 
 type Params = { id: string };
 /** Keeps the choices of this assignment as a plan. */

@@ -1,7 +1,7 @@
 import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
 import { photoSelection } from '@/server/http/shapes';
-import { proofOfDrafts } from '@/server/operations/acrossPhotos';
+import { proofOfDrafts } from '@/server/operations/photos/acrossPhotos';
 
 /** Of the drafts of some pictures, or of all. */
 export const POST = endpoint<{ id: string }>(async ({ db, request, params }) =>

@@ -2,10 +2,10 @@ import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
 import { inLines } from '@/server/http/lines';
 import { sourceWish } from '@/server/http/shapes';
-import { readAssignment } from '@/server/operations/assignments';
-import { OperationError } from '@/server/operations/operationError';
-import { readSourceInParts } from '@/server/operations/readSource';
-import { changeSource } from '@/server/operations/sources';
+import { readAssignment } from '@/server/operations/assignments/assignments';
+import { readSourceInParts } from '@/server/operations/bringIn/readSource';
+import { changeSource } from '@/server/operations/bringIn/sources';
+import { OperationError } from '@/server/problems/operationError';
 
 export const GET = endpoint<{ id: string }>(async ({ db, params }) => {
   const { sourceFolderId } = await readAssignment(db, params.id);

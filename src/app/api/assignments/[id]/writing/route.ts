@@ -1,8 +1,8 @@
 import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
 import { writing, writingStep } from '@/server/http/shapes';
-import { stepWriting, writingSteps } from '@/server/operations/undoWriting';
-import { writeDrafts } from '@/server/operations/writeDrafts';
+import { stepWriting, writingSteps } from '@/server/operations/drafts/undoWriting';
+import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 
 type Params = { id: string };
 

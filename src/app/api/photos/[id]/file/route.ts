@@ -1,6 +1,6 @@
 import { streamFile } from '@/server/files/stream';
 import { endpoint } from '@/server/http/endpoint';
-import { photoPath } from '@/server/operations/photos';
+import { photoPath } from '@/server/operations/photos/photos';
 
 /** The picture as it stands on disk, for reading it in the browser. */
 export const GET = endpoint<{ id: string }>(async ({ db, params }) => {

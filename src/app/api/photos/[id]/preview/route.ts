@@ -1,5 +1,5 @@
 import { endpoint } from '@/server/http/endpoint';
-import { photoPicture } from '@/server/operations/photos';
+import { photoPicture } from '@/server/operations/photos/photos';
 import { previewResponse } from '@/server/previews/respond';
 
 export const GET = endpoint<{ id: string }>(async ({ db, request, params }) => {

@@ -1,5 +1,5 @@
 import { endpoint } from '@/server/http/endpoint';
-import { listRunItems } from '@/server/operations/runs';
+import { listRunItems } from '@/server/operations/runs/runs';
 
 const MOST = 200;
 

@@ -1,4 +1,4 @@
 import { endpoint } from '@/server/http/endpoint';
-import { startUndo } from '@/server/operations/startUndo';
+import { startUndo } from '@/server/operations/runs/startUndo';
 
 export const POST = endpoint<{ id: string }>(({ params, once }) => once((db) => startUndo(db, params.id)));

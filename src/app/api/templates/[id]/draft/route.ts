@@ -1,8 +1,8 @@
 import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
 import { templateDraft, templateStep } from '@/server/http/shapes';
-import { dropTemplateDraft, saveTemplateDraft } from '@/server/operations/templateDrafts';
-import { stepTemplate, templateStepsOf } from '@/server/operations/templateSteps';
+import { dropTemplateDraft, saveTemplateDraft } from '@/server/operations/templates/templateDrafts';
+import { stepTemplate, templateStepsOf } from '@/server/operations/templates/templateSteps';
 
 type Params = { id: string };
 /** What can be undone on the page, and done again. */

@@ -1,5 +1,5 @@
 import { endpoint } from '@/server/http/endpoint';
-import { templateAsFile } from '@/server/operations/templateFiles';
+import { templateAsFile } from '@/server/operations/templates/templateFiles';
 
 /** The template as a file: ?as=json, with ?details=written out, or ?as=xmp. */
 export const GET = endpoint<{ id: string }>(({ db, request, params }) => {

@@ -1,7 +1,7 @@
 import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
 import { photoIds } from '@/server/http/shapes';
-import { renewPictures, whereUsed } from '@/server/operations/whereUsed';
+import { renewPictures, whereUsed } from '@/server/operations/templates/whereUsed';
 
 type Params = { id: string };
 export const GET = endpoint<Params>(({ db, params }) => whereUsed(db, params.id));

@@ -1,7 +1,7 @@
 import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
 import { restoredVersion } from '@/server/http/shapes';
-import { listVersions, restoreVersion } from '@/server/operations/templateVersions';
+import { listVersions, restoreVersion } from '@/server/operations/templates/templateVersions';
 
 type Params = { id: string };
 export const GET = endpoint<Params>(({ db, params }) => listVersions(db, params.id));

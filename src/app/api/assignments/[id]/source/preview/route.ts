@@ -1,7 +1,7 @@
 import { pathInside } from '@/server/files/folders';
 import { endpoint } from '@/server/http/endpoint';
-import { readAssignment } from '@/server/operations/assignments';
-import { folderById } from '@/server/operations/folders';
+import { readAssignment } from '@/server/operations/assignments/assignments';
+import { folderById } from '@/server/operations/folders/folders';
 import { previewResponse } from '@/server/previews/respond';
 
 export const GET = endpoint<{ id: string }>(async ({ db, request, params }) => {

@@ -1,0 +1,62 @@
+'use client';
+
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useEffect, useMemo, useState } from 'react';
+import type { Entry, Template } from '@/core/templates/template';
+import type { SamplePicture, TemplateBench } from '@/server/operations/templates/templateBench';
+import { ask } from '@/ui/api';
+import { builtInSample, type Sample, sampleOf } from './sample';
+
+const PAUSE_MS = 600;
+
+/** Pictures to try the page on, and what lacks a value among all of them; asked anew when the page changes. */
+export function useBench(initial: TemplateBench, entries: readonly Entry[]) {
+  const [assignmentId, setAssignmentId] = useState(initial.assignment?.id);
+  const [find, setFind] = useState('');
+  const asked = usePaused({ entries, assignmentId, find });
+  const { data } = useQuery({
+    queryKey: ['template-bench', asked],
+    queryFn: () =>
+      ask<TemplateBench>('templates/bench', 'POST', {
+        entries: asked.entries,
+        ...(asked.assignmentId ? { assignmentId: asked.assignmentId } : {}),
+        ...(asked.find ? { find: asked.find } : {}),
+      }),
+    placeholderData: keepPreviousData,
+  });
+  return { bench: data ?? initial, setAssignmentId, find, setFind };
+}
+
+function usePaused<T>(value: T): T {
+  const text = JSON.stringify(value);
+  const [paused, setPaused] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setPaused(JSON.parse(text) as T), PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [text]);
+  return paused;
+}
+
+/** The page resolved for one picture, alone or with the templates in force around it. */
+export function useTrial(template: Template, bench: TemplateBench, pictureId: string | undefined) {
+  const [alone, setAlone] = useState(false);
+  const pictures = useMemo(() => (bench.samples.length > 0 ? bench.samples : [madeUp(bench)]), [bench]);
+  const picture = pictures.find((one) => one.id === pictureId) ?? pictures[0]!;
+  const isInForce = bench.inForce.some((one) => one.id === template.id);
+  const others = useMemo(
+    () => bench.inForce.filter((one) => one.id !== template.id),
+    [bench.inForce, template.id],
+  );
+  const sample: Sample = useMemo(() => {
+    const around = isInForce
+      ? bench.inForce.map((one) => (one.id === template.id ? template : one))
+      : [...others, template];
+    return sampleOf({ template, together: alone ? [template] : around }, picture);
+  }, [template, picture, alone, isInForce, bench.inForce, others]);
+  return { sample, picture, pictures, alone, setAlone, others, isInForce };
+}
+
+function madeUp({ around }: TemplateBench): SamplePicture {
+  const picture = builtInSample(around.today);
+  return { ...picture, context: { ...picture.context, identities: around.identities } };
+}

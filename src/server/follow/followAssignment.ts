@@ -1,0 +1,186 @@
+import path from 'node:path';
+import { and, eq, inArray, max } from 'drizzle-orm';
+import type { Database } from '../db/client';
+import { oneOf } from '../db/oneOf';
+import { files, openedFolders, photos } from '../db/schema';
+import { storedRecord } from '../db/stored';
+import { FileError } from '../files/fileError';
+import { type FoundShot, listPictures, shotOf } from '../files/folders';
+import { sampleOfFile } from '../files/knownContent';
+import { diskLayer } from '../files/layer';
+import { readShot } from '../files/readShot';
+import { announce } from '../jobs/queue';
+import { log } from '../log';
+import { readAssignment } from '../operations/assignments/assignments';
+import { indexFiles, indexShot } from '../operations/photos/indexShot';
+import { isUnderWay } from '../operations/runs/runs';
+import { findMoved, insideOf, type Known, type Root } from './findMoved';
+
+export interface Followed {
+  unchanged: number;
+  changed: number;
+  moved: number;
+  gone: number;
+  taken: number;
+}
+
+/**
+ * Brings an assignment's index up to what happened to its folders outside: files changed, renamed, moved,
+ * gone, back, and new. Unchanged files cost their directory entry. Nothing is written into any file.
+ */
+export async function followAssignment(db: Database, assignmentId: string): Promise<Followed> {
+  const result: Followed = { unchanged: 0, changed: 0, moved: 0, gone: 0, taken: 0 };
+  if (await isUnderWay(db, assignmentId)) return result;
+  const { workingFolderId } = await readAssignment(db, assignmentId);
+  for (const root of await rootsOf(db, assignmentId, workingFolderId))
+    await followRoot(db, assignmentId, root, root.id === workingFolderId, result);
+  if (result.changed + result.moved + result.gone + result.taken > 0)
+    await announce(db, { kind: 'photos', id: assignmentId });
+  return result;
+}
+
+async function rootsOf(db: Database, assignmentId: string, workingFolderId: string): Promise<Root[]> {
+  const used = await db
+    .selectDistinct({ id: files.folderId })
+    .from(files)
+    .innerJoin(photos, eq(photos.id, files.photoId))
+    .where(eq(photos.assignmentId, assignmentId));
+  const ids = [...new Set([workingFolderId, ...used.map((one) => one.id)])];
+  return db
+    .select({ id: openedFolders.id, path: openedFolders.path })
+    .from(openedFolders)
+    .where(inArray(openedFolders.id, ids));
+}
+
+async function followRoot(
+  db: Database,
+  assignmentId: string,
+  root: Root,
+  isWorking: boolean,
+  result: Followed,
+): Promise<void> {
+  const listing = await listPictures(root.path).catch((error) => {
+    // The whole folder is away: a disk that is not connected says nothing about its files.
+    if (error instanceof FileError) return undefined;
+    throw error;
+  });
+  if (!listing || listing.truncated) return;
+  const known = await knownIn(db, assignmentId, root.id);
+  const mains = new Set(known.map((one) => one.main));
+  const fresh = listing.shots.filter((one) => !mains.has(one.relativePath));
+  const missing: Known[] = [];
+  for (const one of known) {
+    const state = await stateOf(root, one);
+    if (state === 'gone') missing.push(one);
+    else if (state === 'same' && !one.isGone) result.unchanged++;
+    else if (await readAgain(db, root, one)) result.changed++;
+  }
+  const left = await findMoved(db, root, missing, fresh);
+  result.moved += left.moved;
+  await markGone(db, left.missing, result);
+  if (isWorking) await takeNew(db, assignmentId, root, left.fresh, result);
+}
+
+async function knownIn(db: Database, assignmentId: string, folderId: string): Promise<Known[]> {
+  const rows = await db
+    .select({
+      photoId: photos.id,
+      identity: photos.contentIdentity,
+      sample: photos.contentSample,
+      goneAt: photos.goneAt,
+      role: files.role,
+      relativePath: files.relativePath,
+      size: files.size,
+      modifiedNs: files.modifiedNs,
+      digest: files.digest,
+    })
+    .from(files)
+    .innerJoin(photos, eq(photos.id, files.photoId))
+    .where(and(eq(photos.assignmentId, assignmentId), eq(files.folderId, folderId)));
+  const byPhoto = new Map<string, typeof rows>();
+  for (const row of rows) byPhoto.set(row.photoId, [...(byPhoto.get(row.photoId) ?? []), row]);
+  return [...byPhoto.values()].flatMap((group) => {
+    const main = group.find((row) => row.role === 'main');
+    if (!main) return [];
+    const { photoId, identity, sample, goneAt, relativePath, digest } = main;
+    const isGone = goneAt !== null;
+    return [{ photoId, identity, sample, digest, isGone, main: relativePath, files: group }];
+  });
+}
+
+/** By the directory entries alone. A raw file or sidecar that went is a change, the main file gone is gone. */
+async function stateOf(root: Root, { main, files: all }: Known): Promise<'same' | 'changed' | 'gone'> {
+  let state: 'same' | 'changed' = 'same';
+  for (const file of all) {
+    const stat = await diskLayer.stat(path.join(root.path, file.relativePath)).catch(() => undefined);
+    if (!stat && file.relativePath === main) return 'gone';
+    if (stat?.size !== file.size || String(stat.modifiedNs) !== file.modifiedNs) state = 'changed';
+  }
+  return state;
+}
+
+/** False where it cannot be read just now: what is known of it stays. */
+async function readAgain(db: Database, root: Root, { photoId, main }: Known): Promise<boolean> {
+  try {
+    const whole = path.join(root.path, main);
+    const place = { folderId: root.id, inside: insideOf(main), folder: path.dirname(whole) };
+    await db.transaction(async (tx) => {
+      await indexShot(tx, photoId, place, await shotOf(whole));
+      await tx.update(photos).set({ goneAt: null, contentIdentity: null }).where(eq(photos.id, photoId));
+    });
+    return true;
+  } catch (error) {
+    log.info({ code: (error as { code?: string }).code }, 'a changed file could not be read again');
+    return false;
+  }
+}
+
+async function markGone(db: Database, missing: readonly Known[], result: Followed): Promise<void> {
+  const ids = missing.filter((one) => !one.isGone).map((one) => one.photoId);
+  if (ids.length === 0) return;
+  await db.update(photos).set({ goneAt: new Date() }).where(oneOf(photos.id, ids));
+  result.gone += ids.length;
+}
+
+/** Pictures that somebody put into the working folder belong to the assignment from then on. */
+async function takeNew(
+  db: Database,
+  assignmentId: string,
+  root: Root,
+  fresh: readonly FoundShot[],
+  result: Followed,
+): Promise<void> {
+  for (const { relativePath, shot } of fresh) {
+    // A run that began meanwhile records what it places itself.
+    if (await isUnderWay(db, assignmentId)) return;
+    try {
+      const whole = path.join(root.path, relativePath);
+      const read = await readShot(path.dirname(whole), shot);
+      const sample = await sampleOfFile(whole, read.main);
+      await db.transaction(async (tx) => {
+        const [last] = await tx
+          .select({ position: max(photos.position) })
+          .from(photos)
+          .where(eq(photos.assignmentId, assignmentId));
+        const [made] = await tx
+          .insert(photos)
+          .values({
+            assignmentId,
+            name: shot.main,
+            position: (last?.position ?? 0) + 1,
+            contentSample: sample,
+            record: storedRecord(read),
+          })
+          .returning({ id: photos.id });
+        const place = { folderId: root.id, inside: insideOf(relativePath), folder: path.dirname(whole) };
+        await indexFiles(tx, made!.id, place, read);
+      });
+      result.taken++;
+    } catch (error) {
+      log.info(
+        { code: (error as { code?: string }).code },
+        'a new file in a working folder could not be read',
+      );
+    }
+  }
+}

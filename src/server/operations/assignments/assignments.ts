@@ -1,0 +1,219 @@
+import { isDeepStrictEqual } from 'node:util';
+import { and, asc, count, desc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
+import type { ShotChoices } from '../../../core/embed/planShot';
+import type { ImportChoices } from '../../../core/naming/importChoices';
+import { brokenLines, openFillIns } from '../../../core/templates/fillIns';
+import { placeholderKey } from '../../../core/templates/grammar';
+import type { Database, Queries } from '../../db/client';
+import { assignments, facts, photos, templates, templatesInForce } from '../../db/schema';
+import type { DropNotice } from '../../db/stored';
+import { announce } from '../../jobs/queue';
+import { found, OperationError } from '../../problems/operationError';
+import { openFolder, refuseOverlap } from '../folders/folders';
+
+export interface Assignment {
+  readonly id: string;
+  readonly name: string;
+  readonly publishedOn: string | null;
+  readonly workingFolderId: string;
+  readonly sourceFolderId: string | null;
+  /** DNG files keep their bytes; their words go into a sidecar. */
+  readonly dngSidecar: boolean;
+  /** Date Created goes into Exif DateTimeOriginal too. */
+  readonly dateTimeOriginal: boolean;
+  /** How pictures were brought in last, or are to be. */
+  readonly importChoices: ImportChoices | null;
+  readonly planId: string | null;
+  /** The source is a drop folder. */
+  readonly dropping: boolean;
+  readonly dropNotice: DropNotice | null;
+  readonly facts: readonly { readonly name: string; readonly value: string }[];
+  /** Ids, first to last. */
+  readonly inForce: readonly string[];
+  readonly photos: number;
+}
+
+export async function readAssignment(db: Queries, id: string): Promise<Assignment> {
+  const [row] = await db.select().from(assignments).where(eq(assignments.id, id));
+  const { createdAt: _, ...assignment } = found(row, 'assignment');
+  const named = await db
+    .select({ name: facts.name, value: facts.value })
+    .from(facts)
+    .where(eq(facts.assignmentId, id))
+    .orderBy(asc(facts.position));
+  const inForce = await db
+    .select({ id: templatesInForce.templateId })
+    .from(templatesInForce)
+    .where(eq(templatesInForce.assignmentId, id))
+    .orderBy(asc(templatesInForce.position));
+  const [counted] = await db.select({ photos: count() }).from(photos).where(eq(photos.assignmentId, id));
+  return { ...assignment, facts: named, inForce: inForce.map((one) => one.id), photos: counted?.photos ?? 0 };
+}
+
+export async function listAssignments(db: Queries): Promise<{ id: string; name: string; photos: number }[]> {
+  return db
+    .select({ id: assignments.id, name: assignments.name, photos: count(photos.id) })
+    .from(assignments)
+    .leftJoin(photos, eq(photos.assignmentId, assignments.id))
+    .groupBy(assignments.id)
+    .orderBy(desc(assignments.createdAt));
+}
+
+export interface NewAssignment {
+  readonly name: string;
+  readonly workingPath: string;
+  readonly sourcePath?: string;
+}
+
+export async function createAssignment(
+  db: Database,
+  { name, workingPath, sourcePath }: NewAssignment,
+): Promise<{ id: string }> {
+  if (name.trim() === '') throw new OperationError('Give the assignment a name.');
+  return db.transaction(async (tx) => {
+    const working = await openFolder(tx, { path: workingPath, kind: 'working' });
+    const source = sourcePath ? await openFolder(tx, { path: sourcePath, kind: 'source' }) : undefined;
+    if (source) refuseOverlap(working.path, source.path);
+    const standing = await standingTemplates(tx);
+    const [row] = await tx
+      .insert(assignments)
+      .values({ name: name.trim(), workingFolderId: working.id, sourceFolderId: source?.id ?? null })
+      .returning({ id: assignments.id });
+    const made = found(row, 'assignment');
+    await putInForce(tx, made.id, standing);
+    return made;
+  });
+}
+
+/**
+ * What a new assignment begins with: all templates that are marked standing, in the order in which the
+ * newest assignment has them, the others behind. One that is still to be filled in would hold up its runs.
+ */
+async function standingTemplates(db: Queries): Promise<string[]> {
+  const [newest] = await db
+    .select({ id: assignments.id })
+    .from(assignments)
+    .orderBy(desc(assignments.createdAt))
+    .limit(1);
+  const all = await db
+    .select({
+      id: templates.id,
+      name: templates.name,
+      entries: templates.entries,
+      place: templatesInForce.position,
+    })
+    .from(templates)
+    .leftJoin(
+      templatesInForce,
+      and(
+        eq(templatesInForce.templateId, templates.id),
+        newest ? eq(templatesInForce.assignmentId, newest.id) : sql`false`,
+      ),
+    )
+    .where(onOffer)
+    .orderBy(sql`${templatesInForce.position} nulls last`, asc(templates.createdAt));
+  return all
+    .filter((one) => openFillIns([one]).length + brokenLines([one]).length === 0)
+    .map((one) => one.id);
+}
+
+/** Standing, kept, and on the shelf. */
+const onOffer = and(eq(templates.kind, 'standing'), gt(templates.version, 0), isNull(templates.archivedAt));
+
+async function putInForce(db: Queries, assignmentId: string, ids: readonly string[]): Promise<void> {
+  const rows = [...new Set(ids)].map((templateId, position) => ({ assignmentId, position, templateId }));
+  if (rows.length === 0) return;
+  const unkept = await db
+    .select({ name: templates.name })
+    .from(templates)
+    .where(and(inArray(templates.id, [...ids]), eq(templates.version, 0)));
+  if (unkept.length > 0)
+    throw new OperationError(`“${unkept[0]!.name}” was never kept. Save the template first.`, 409);
+  await db.insert(templatesInForce).values(rows);
+}
+
+export interface AssignmentChange {
+  readonly name?: string;
+  readonly publishedOn?: string | null;
+  readonly facts?: readonly { readonly name: string; readonly value: string }[];
+  readonly inForce?: readonly string[];
+  readonly dngSidecar?: boolean;
+  readonly dateTimeOriginal?: boolean;
+  readonly importChoices?: ImportChoices;
+  readonly dropping?: boolean;
+  readonly foundUpTo?: number;
+  /** What was seen of a part before it was changed: another value there now is a conflict, and nothing is changed. */
+  readonly met?: Partial<Pick<Assignment, (typeof METABLE)[number]>>;
+}
+
+const METABLE = ['name', 'publishedOn', 'facts', 'importChoices'] as const;
+
+/** What the assignment chose about writing into files. */
+export function writeChoices({ dngSidecar, dateTimeOriginal }: Assignment): ShotChoices {
+  return { dngSidecar, dateTimeOriginal };
+}
+
+export async function changeAssignment(
+  db: Database,
+  id: string,
+  change: AssignmentChange,
+): Promise<Assignment> {
+  return db.transaction(async (tx) => {
+    const [row] = await tx
+      .select({ id: assignments.id })
+      .from(assignments)
+      .where(eq(assignments.id, id))
+      .for('update');
+    found(row, 'assignment');
+    const own = {
+      ...(change.name?.trim() ? { name: change.name.trim() } : {}),
+      ...(change.publishedOn === undefined ? {} : { publishedOn: change.publishedOn || null }),
+      ...(change.dngSidecar === undefined ? {} : { dngSidecar: change.dngSidecar }),
+      ...(change.dateTimeOriginal === undefined ? {} : { dateTimeOriginal: change.dateTimeOriginal }),
+      ...(change.dropping === undefined ? {} : { dropping: change.dropping, dropNotice: null }),
+      ...(change.importChoices === undefined ? {} : { importChoices: change.importChoices }),
+      ...(change.foundUpTo === undefined ? {} : { foundUpTo: change.foundUpTo }),
+    };
+    if (change.met) refuseConflict(await readAssignment(tx, id), change);
+    if (Object.keys(own).length > 0) await tx.update(assignments).set(own).where(eq(assignments.id, id));
+    if (change.facts) await putFacts(tx, id, change.facts);
+    if (change.inForce) {
+      await tx.delete(templatesInForce).where(eq(templatesInForce.assignmentId, id));
+      await putInForce(tx, id, change.inForce);
+    }
+    await announce(tx, { kind: 'assignment', id });
+    return readAssignment(tx, id);
+  });
+}
+
+/** What another window changed meanwhile is not overwritten. */
+function refuseConflict(present: Assignment, { met = {}, ...change }: AssignmentChange): void {
+  const wanted = change as Partial<Assignment>;
+  const differs = METABLE.some(
+    (part) =>
+      part in met &&
+      part in wanted &&
+      !isDeepStrictEqual(present[part] ?? null, met[part] ?? null) &&
+      !isDeepStrictEqual(present[part] ?? null, wanted[part] ?? null),
+  );
+  if (differs)
+    throw new OperationError('This was changed in another window meanwhile. Nothing is overwritten.', 409);
+}
+
+async function putFacts(
+  tx: Queries,
+  assignmentId: string,
+  wanted: NonNullable<AssignmentChange['facts']>,
+): Promise<void> {
+  const named = wanted
+    .map((fact) => ({ name: fact.name.trim(), value: fact.value }))
+    .filter((fact) => fact.name !== '' || fact.value.trim() !== '');
+  const unnamed = named.find((fact) => fact.name === '');
+  if (unnamed) throw new OperationError(`Give the fact “${unnamed.value.trim()}” a name.`, 422);
+  const keys = named.map((fact) => placeholderKey(fact.name));
+  const twice = named.find((_, index) => keys.indexOf(keys[index]!) !== index);
+  if (twice) throw new OperationError(`Two facts are called “${twice.name}”. Rename one.`, 422);
+  await tx.delete(facts).where(eq(facts.assignmentId, assignmentId));
+  if (named.length > 0)
+    await tx.insert(facts).values(named.map((fact, position) => ({ assignmentId, position, ...fact })));
+}

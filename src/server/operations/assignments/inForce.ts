@@ -1,0 +1,44 @@
+import type { PlaceholderContext } from '../../../core/templates/placeholders';
+import {
+  type CompiledTemplates,
+  compileTemplates,
+  signOffFor,
+  type Values,
+} from '../../../core/templates/resolve';
+import type { Template } from '../../../core/templates/template';
+import type { Queries } from '../../db/client';
+import type { StoredRecord } from '../../db/stored';
+import { surroundings } from '../identities/identities';
+import { photoFacts, placeholderContext } from '../templates/placeholderContext';
+import { templatesById } from '../templates/templates';
+import { readAssignment } from './assignments';
+
+type InForcePhoto = {
+  readonly name: string;
+  readonly record: StoredRecord;
+  readonly place: number;
+  readonly folder: string;
+};
+
+/** The templates in force of an assignment, compiled once, with what their placeholders need. */
+export interface InForce {
+  readonly templates: readonly Template[];
+  readonly compiled: CompiledTemplates;
+  readonly contextOf: (photo: InForcePhoto) => PlaceholderContext;
+  readonly signOffOf: (photo: InForcePhoto, values: Values) => string | undefined;
+}
+
+export async function inForceOf(db: Queries, assignmentId: string): Promise<InForce> {
+  const assignment = await readAssignment(db, assignmentId);
+  const templates = await templatesById(db, assignment.inForce);
+  const compiled = compileTemplates(templates);
+  const around = await surroundings(db);
+  const contextOf: InForce['contextOf'] = (photo) =>
+    placeholderContext(assignment, photoFacts(photo), around);
+  return {
+    templates,
+    compiled,
+    contextOf,
+    signOffOf: (photo, values) => signOffFor(compiled, values, contextOf(photo)),
+  };
+}

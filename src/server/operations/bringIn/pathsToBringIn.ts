@@ -1,0 +1,71 @@
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
+import type { Queries } from '../../db/client';
+import { assignments, photos, runItems, runs } from '../../db/schema';
+import { pathInside } from '../../files/folders';
+import { sampleOfFile } from '../../files/knownContent';
+import { readPhotoFile } from '../../files/readPhotoFile';
+
+export interface ToBringIn {
+  readonly paths: readonly string[];
+  /** A run under way that brings some of the others in. */
+  readonly underWay: string | undefined;
+}
+
+/**
+ * Of the pictures asked for those that nobody brings in just now into the same folder, and that did not come
+ * from there before: another window, a second press, or another worker was quicker. A file of the same name
+ * with another picture in it is another picture. `again` are asked for although they are here.
+ */
+export async function pathsToBringIn(
+  db: Queries,
+  target: { readonly assignmentId: string; readonly workingFolderId: string },
+  source: { readonly id: string; readonly path: string },
+  paths: readonly string[],
+  again: ReadonlySet<string>,
+): Promise<ToBringIn> {
+  const fromHere = sql`${runs.parameters} ->> 'sourceFolderId' = ${source.id}`;
+  const asked = sql`${runItems.sourcePath} = any(${sql.param([...paths])}::text[])`;
+  const busy = await db
+    .select({ runId: runs.id, path: runItems.sourcePath })
+    .from(runItems)
+    .innerJoin(runs, eq(runs.id, runItems.runId))
+    .innerJoin(assignments, eq(assignments.id, runs.assignmentId))
+    .where(
+      and(
+        eq(runs.kind, 'import'),
+        inArray(runs.state, ['waiting', 'running']),
+        eq(assignments.workingFolderId, target.workingFolderId),
+        inArray(runItems.state, ['waiting', 'done']),
+        fromHere,
+        asked,
+      ),
+    );
+  const done = await db
+    .select({ path: runItems.sourcePath, sample: photos.contentSample })
+    .from(runItems)
+    .innerJoin(runs, eq(runs.id, runItems.runId))
+    .innerJoin(photos, eq(photos.id, runItems.photoId))
+    .where(
+      and(
+        eq(runs.assignmentId, target.assignmentId),
+        eq(runItems.state, 'done'),
+        isNull(photos.goneAt),
+        fromHere,
+        asked,
+      ),
+    );
+  const gone = new Set(busy.map((row) => row.path));
+  for (const { path, sample } of done)
+    if (path && !again.has(path) && !gone.has(path) && (await isSamePicture(source.path, path, sample)))
+      gone.add(path);
+  return { paths: paths.filter((path) => !gone.has(path)), underWay: busy[0]?.runId };
+}
+
+async function isSamePicture(folder: string, path: string, sample: string): Promise<boolean> {
+  try {
+    const file = await pathInside(folder, path);
+    return sample !== '' && (await sampleOfFile(file, await readPhotoFile(file))) === sample;
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,32 @@
+import { and, eq, inArray, max } from 'drizzle-orm';
+import type { Queries } from '../../db/client';
+import { photos, runItems, runs } from '../../db/schema';
+import type { ImportParameters } from '../../db/stored';
+
+/**
+ * The last place in an assignment's order that is taken: by a picture, or by one that a run is still to
+ * bring in, or may try once more. So each run has running numbers of its own, whoever carries it out and
+ * however often it is cut off.
+ */
+export async function placesTaken(db: Queries, assignmentId: string): Promise<number> {
+  const [last] = await db
+    .select({ position: max(photos.position) })
+    .from(photos)
+    .where(eq(photos.assignmentId, assignmentId));
+  const open = await db
+    .select({ parameters: runs.parameters, position: max(runItems.position) })
+    .from(runs)
+    .innerJoin(runItems, eq(runItems.runId, runs.id))
+    .where(
+      and(
+        eq(runs.assignmentId, assignmentId),
+        eq(runs.kind, 'import'),
+        inArray(runItems.state, ['waiting', 'failed']),
+      ),
+    )
+    .groupBy(runs.id);
+  const reserved = open.map(
+    ({ parameters, position }) => ((parameters as ImportParameters).placesTaken ?? 0) + (position ?? -1) + 1,
+  );
+  return Math.max(last?.position ?? 0, ...reserved);
+}

@@ -1,0 +1,142 @@
+import { dirname } from 'node:path';
+import { FormatError } from '../../../core/problems/problem';
+import type { Queries } from '../../db/client';
+import type { ListedRecord } from '../../db/stored';
+import { listedRecord, storedRecord } from '../../db/stored';
+import { FileError } from '../../files/fileError';
+import { type FoundShot, listPictures, pathInside } from '../../files/folders';
+import { identityOfFile, sampleOfFile } from '../../files/knownContent';
+import { type ReadShot, readShot } from '../../files/readShot';
+import { folderById } from '../folders/folders';
+import { placesTaken } from './placesTaken';
+import { candidatesFor } from './samePicture';
+import { type Source, type SourcePart, type SourcePicture, withPart } from './sourceParts';
+
+/** Pictures that are read before they are told. */
+const TOLD_AT_ONCE = 100;
+const TOLD_AFTER_MS = 200;
+const READ_AT_ONCE = 4;
+
+/**
+ * Shows what is on a source before anything is done: each picture's metadata, read from the file, and told
+ * as it is read. Picture data is only read where a picture could be the same as another.
+ */
+export async function* readSourceInParts(
+  db: Queries,
+  folderId: string,
+  assignmentId: string,
+): AsyncGenerator<SourcePart> {
+  const folder = await folderById(db, folderId);
+  const { label, kind } = folder;
+  const listing = await listPictures(folder.path).catch((error) => {
+    // A card that was taken out, a disk that is not connected: nothing is there, and that is no failure.
+    if (error instanceof FileError && error.code === 'vanished') return undefined;
+    throw error;
+  });
+  const { shots = [], passedOver = 0, truncated = false } = listing ?? {};
+  const taken = await placesTaken(db, assignmentId);
+  yield {
+    head: { label, kind, isOut: !listing, total: shots.length, passedOver, truncated, placesTaken: taken },
+  };
+  const all: ReadPicture[] = [];
+  for await (const some of readInOrder(folder.path, shots)) {
+    const samples = some.flatMap((one) => one.content?.sample ?? []);
+    const { couldBe, identities, elsewhere } = await candidatesFor(db, assignmentId, samples);
+    let pictures: SourcePicture[] = [];
+    let told = Date.now();
+    for (const { file, record, failed, content } of some) {
+      if (Date.now() - told > TOLD_AFTER_MS) {
+        yield { pictures };
+        pictures = [];
+        told = Date.now();
+      }
+      const identity = content && couldBe(content.sample) ? await content.identity() : undefined;
+      const alreadyHere = identity !== undefined && identities.has(identity);
+      const alsoIn = identity === undefined ? undefined : elsewhere.get(identity);
+      const { relativePath, size } = file;
+      pictures.push({
+        relativePath,
+        size,
+        record,
+        alreadyHere,
+        ...(failed ? { failed } : {}),
+        ...(alsoIn === undefined ? {} : { alsoIn }),
+      });
+    }
+    all.push(...some.map(({ file, content }) => ({ file, content, record: null })));
+    yield { pictures };
+  }
+  yield { sameAs: await twiceOn(all) };
+}
+
+/** The whole of it at once. */
+export async function readSource(db: Queries, folderId: string, assignmentId: string): Promise<Source> {
+  let source: Source | undefined;
+  for await (const part of readSourceInParts(db, folderId, assignmentId)) source = withPart(source, part);
+  return source!;
+}
+
+interface ReadPicture {
+  readonly file: FoundShot;
+  readonly record: ListedRecord | null;
+  readonly failed?: string;
+  readonly content?: { readonly sample: string; readonly identity: () => Promise<string> } | undefined;
+}
+
+async function* readInOrder(folder: string, shots: readonly FoundShot[]): AsyncGenerator<ReadPicture[]> {
+  let some: ReadPicture[] = [];
+  let told = Date.now();
+  for (let at = 0; at < shots.length; at += READ_AT_ONCE) {
+    some.push(...(await Promise.all(shots.slice(at, at + READ_AT_ONCE).map((one) => readOne(folder, one)))));
+    if (some.length < TOLD_AT_ONCE && Date.now() - told < TOLD_AFTER_MS) continue;
+    yield some;
+    some = [];
+    told = Date.now();
+  }
+  if (some.length > 0) yield some;
+}
+
+async function readOne(folder: string, file: FoundShot): Promise<ReadPicture> {
+  const read = await readSourceShot(folder, file);
+  if ('failed' in read) return { file, record: null, failed: read.failed };
+  const { sample, identity } = read;
+  return { file, record: listedRecord(storedRecord(read.read)), content: { sample, identity } };
+}
+
+/** Those that have the same picture data as another one, which is taken for the original. */
+async function twiceOn(all: readonly ReadPicture[]): Promise<Record<string, string>> {
+  const bySample = new Map<string, ReadPicture[]>();
+  for (const one of all)
+    if (one.content) bySample.set(one.content.sample, [...(bySample.get(one.content.sample) ?? []), one]);
+  const sameAs: Record<string, string> = {};
+  for (const alike of bySample.values()) {
+    if (alike.length < 2) continue;
+    // A copy has the longer name: "a.jpg" is what "a-copy.jpg" was made of.
+    alike.sort((a, b) => a.file.relativePath.length - b.file.relativePath.length);
+    const first = new Map<string, string>();
+    for (const { file, content } of alike) {
+      const identity = await content!.identity().catch(() => '');
+      const original = first.get(identity);
+      if (identity !== '' && original) sameAs[file.relativePath] = original;
+      else first.set(identity, file.relativePath);
+    }
+  }
+  return sameAs;
+}
+
+/** A picture of a source: its metadata, and what its picture data is known by. */
+export async function readSourceShot(
+  folder: string,
+  { relativePath, shot }: FoundShot,
+): Promise<{ read: ReadShot; sample: string; identity: () => Promise<string> } | { failed: string }> {
+  try {
+    const path = await pathInside(folder, relativePath);
+    const read = await readShot(dirname(path), shot);
+    const sample = await sampleOfFile(path, read.main);
+    return { read, sample, identity: () => identityOfFile(path, read.main) };
+  } catch (error) {
+    if (error instanceof FormatError) return { failed: error.problem.code };
+    if (error instanceof FileError) return { failed: error.code };
+    throw error;
+  }
+}

@@ -1,0 +1,68 @@
+import { and, asc, eq, inArray, isNull, or } from 'drizzle-orm';
+import type { Queries } from '../../db/client';
+import { assignments, photos } from '../../db/schema';
+import { identityOfFile, sampleOfFile } from '../../files/knownContent';
+import { readPhotoFile } from '../../files/readPhotoFile';
+import { photoPath } from '../photos/photos';
+
+/** Pictures that could be the same as some others, by their content samples. */
+export interface Candidates {
+  /** Whether a picture with this sample could be known; only then its content identity is needed. */
+  readonly couldBe: (sample: string) => boolean;
+  /** Of the pictures of the assignment. */
+  readonly identities: ReadonlySet<string>;
+  /** Of pictures of other assignments: the name of one that has it. */
+  readonly elsewhere: ReadonlyMap<string, string>;
+}
+
+export async function candidatesFor(
+  db: Queries,
+  assignmentId: string,
+  samples: readonly string[],
+): Promise<Candidates> {
+  // Rows of before there were samples can be any picture; of other assignments that would be too many to read.
+  const here = eq(photos.assignmentId, assignmentId);
+  const rows = await db
+    .select({
+      id: photos.id,
+      sample: photos.contentSample,
+      identity: photos.contentIdentity,
+      assignmentId: photos.assignmentId,
+      assignment: assignments.name,
+    })
+    .from(photos)
+    .innerJoin(assignments, eq(assignments.id, photos.assignmentId))
+    .where(
+      or(
+        and(here, inArray(photos.contentSample, ['', ...samples])),
+        and(isNull(photos.goneAt), inArray(photos.contentSample, [...samples])),
+      ),
+    )
+    .orderBy(asc(photos.position));
+  const found = new Set(rows.map((row) => row.sample));
+  const identities = new Set<string>();
+  const elsewhere = new Map<string, string>();
+  for (const row of rows) {
+    const identity = row.identity ?? (await workOutIdentity(db, row.id));
+    if (identity === '') continue;
+    if (row.assignmentId === assignmentId) identities.add(identity);
+    else elsewhere.set(identity, row.assignment);
+  }
+  return { couldBe: (sample) => found.has('') || found.has(sample), identities, elsewhere };
+}
+
+/** Reads the whole picture data of a photo and keeps what it is known by; '' where it cannot be read. */
+export async function workOutIdentity(db: Queries, photoId: string): Promise<string> {
+  try {
+    const { path } = await photoPath(db, photoId);
+    const read = await readPhotoFile(path);
+    const [identity, sample] = [await identityOfFile(path, read), await sampleOfFile(path, read)];
+    await db
+      .update(photos)
+      .set({ contentIdentity: identity, contentSample: sample })
+      .where(eq(photos.id, photoId));
+    return identity;
+  } catch {
+    return '';
+  }
+}

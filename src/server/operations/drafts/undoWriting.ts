@@ -1,0 +1,77 @@
+import { and, asc, desc, eq } from 'drizzle-orm';
+import type { Database, Queries } from '../../db/client';
+import { writings } from '../../db/schema';
+import type { DraftChange, WritingTold } from '../../db/stored';
+import { inTransaction } from '../../db/transaction';
+import { announce } from '../../jobs/queue';
+import { found } from '../../problems/operationError';
+import { listPhotosOf, lockPhotos } from '../photos/photos';
+import { applyDraftChanges, draftChanges, sameDraft } from './draftChanges';
+
+export interface ToldWriting extends WritingTold {
+  readonly id: string;
+}
+
+/** The act that can be undone next, and the one that can be done again. */
+export interface WritingSteps {
+  readonly undo?: ToldWriting;
+  readonly redo?: ToldWriting;
+}
+
+export async function writingSteps(db: Queries, assignmentId: string): Promise<WritingSteps> {
+  const next = async (undone: boolean) => {
+    const [row] = await db
+      .select({ id: writings.id, told: writings.told })
+      .from(writings)
+      .where(and(eq(writings.assignmentId, assignmentId), eq(writings.undone, undone)))
+      .orderBy(undone ? asc(writings.order) : desc(writings.order))
+      .limit(1);
+    return row && { id: row.id, ...row.told };
+  };
+  const [undo, redo] = await Promise.all([next(false), next(true)]);
+  return { ...(undo ? { undo } : {}), ...(redo ? { redo } : {}) };
+}
+
+/**
+ * Undoes an act of writing, or does it again. Pictures that were written to or embedded since keep what
+ * they have; how many is returned. Asked for twice, it is done once.
+ */
+export async function stepWriting(
+  db: Database,
+  assignmentId: string,
+  id: string,
+  undone: boolean,
+): Promise<{ kept: number }> {
+  return inTransaction(db, async (tx) => {
+    const [row] = await tx
+      .select()
+      .from(writings)
+      .where(and(eq(writings.id, id), eq(writings.assignmentId, assignmentId)))
+      .for('update');
+    const act = found(row, 'act');
+    if (act.undone === undone) return { kept: 0 };
+    const wanted = act.changes.map((one) =>
+      undone ? { ...one, before: one.after, after: one.before } : one,
+    );
+    const { changes, kept } = await stillPossible(tx, assignmentId, wanted);
+    await tx.update(writings).set({ undone }).where(eq(writings.id, id));
+    await applyDraftChanges(tx, changes);
+    await announce(tx, { kind: 'photos', id: assignmentId });
+    return { kept };
+  });
+}
+
+async function stillPossible(tx: Queries, assignmentId: string, wanted: readonly DraftChange[]) {
+  const ids = [...new Set(wanted.map((one) => one.photoId))];
+  await lockPhotos(tx, assignmentId, ids);
+  const photos = new Map((await listPhotosOf(tx, assignmentId, ids)).map((one) => [one.id, one]));
+  const kept = new Set<string>();
+  const changes = wanted.flatMap(({ photoId, field, before, after }) => {
+    const photo = photos.get(photoId);
+    if (photo && sameDraft(photo.drafts[field] ?? null, before))
+      return draftChanges(photo, new Map([[field, after ?? undefined]]));
+    kept.add(photoId);
+    return [];
+  });
+  return { changes, kept: kept.size };
+}

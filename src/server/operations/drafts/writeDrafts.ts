@@ -1,0 +1,115 @@
+import { and, desc, eq, lt, sql } from 'drizzle-orm';
+import type { FieldId } from '../../../core/catalogue/fields';
+import type { FieldValue } from '../../../core/catalogue/value';
+import { type Proof, proofOf } from '../../../core/drafts/proof';
+import type { Database, Queries } from '../../db/client';
+import { writings } from '../../db/schema';
+import type { DraftChange, DraftOrigin, WritingTold } from '../../db/stored';
+import { inTransaction } from '../../db/transaction';
+import { announce } from '../../jobs/queue';
+import { listPhotosOf, lockPhotos } from '../photos/photos';
+import { applyDraftChanges, draftChanges } from './draftChanges';
+import { drafterFor, type Writing } from './drafters';
+import type { MakerGroup } from './othersPictures';
+
+export type { Writing } from './drafters';
+
+/** Acts of an assignment that can be undone. */
+const KEPT = 100;
+
+/** Writes drafts, in one act that can be undone. */
+export async function writeDrafts(
+  db: Database,
+  assignmentId: string,
+  photoIds: readonly string[],
+  writing: Writing,
+): Promise<void> {
+  await inTransaction(db, async (tx) => {
+    await lockPhotos(tx, assignmentId, photoIds);
+    const chosen = await listPhotosOf(tx, assignmentId, photoIds);
+    const { draftsOf, templates } = await drafterFor(tx, assignmentId, chosen, writing);
+    const changes = chosen.flatMap((photo) => draftChanges(photo, draftsOf(photo)));
+    await applyDraftChanges(tx, changes);
+    await keepAct(tx, assignmentId, changes, {
+      kind: writing.kind,
+      ...(writing.kind === 'set' ? { field: writing.field } : {}),
+      ...(templates ? { templates } : {}),
+    });
+    await announce(tx, { kind: 'photos', id: assignmentId });
+  });
+}
+
+/** Writes drafts that another act has worked out, with their origin. */
+export async function writeOriginDrafts(
+  db: Database,
+  assignmentId: string,
+  wanted: ReadonlyMap<string, ReadonlyMap<FieldId, FieldValue | null>>,
+  origin: DraftOrigin,
+): Promise<void> {
+  await inTransaction(db, async (tx) => {
+    await lockPhotos(tx, assignmentId, [...wanted.keys()]);
+    const changes = (await listPhotosOf(tx, assignmentId, [...wanted.keys()])).flatMap((photo) =>
+      draftChanges(
+        photo,
+        new Map([...wanted.get(photo.id)!].map(([field, value]) => [field, { value, origin }])),
+      ),
+    );
+    await applyDraftChanges(tx, changes);
+    const templates = origin.by === 'template' ? [{ id: origin.templateId, name: origin.name }] : [];
+    await keepAct(tx, assignmentId, changes, { kind: 'put-templates', templates });
+    await announce(tx, { kind: 'photos', id: assignmentId });
+  });
+}
+
+async function keepAct(
+  db: Queries,
+  assignmentId: string,
+  changes: readonly DraftChange[],
+  told: Omit<WritingTold, 'version' | 'pictures'>,
+): Promise<void> {
+  if (changes.length === 0) return;
+  const pictures = new Set(changes.map((one) => one.photoId)).size;
+  // What was undone before is left behind: there is one line of acts.
+  await db.delete(writings).where(and(eq(writings.assignmentId, assignmentId), eq(writings.undone, true)));
+  await db.insert(writings).values({ assignmentId, changes, told: { version: 1, pictures, ...told } });
+  const oldest = db
+    .select({ order: writings.order })
+    .from(writings)
+    .where(eq(writings.assignmentId, assignmentId))
+    .orderBy(desc(writings.order))
+    .offset(KEPT)
+    .limit(1);
+  await db
+    .delete(writings)
+    .where(and(eq(writings.assignmentId, assignmentId), lt(writings.order, sql`(${oldest}) + 1`)));
+}
+
+/** Old → new as it would be, and pictures of others among them. */
+export interface TemplatesProof extends Proof {
+  readonly others: readonly MakerGroup[];
+}
+
+/** What templates would write into pictures, before it is done: against what stands there now, drafts too. */
+export async function proofOfTemplates(
+  db: Queries,
+  assignmentId: string,
+  photoIds: readonly string[],
+  templates: readonly string[],
+): Promise<TemplatesProof> {
+  const chosen = await listPhotosOf(db, assignmentId, photoIds);
+  const { draftsOf, others = [] } = await drafterFor(db, assignmentId, chosen, {
+    kind: 'put-templates',
+    templates,
+  });
+  const proof = proofOf(
+    chosen.map(({ record, drafts, ...photo }) => {
+      const written = Object.entries(drafts).map(([id, { value }]) => [
+        id,
+        { value: value ?? undefined, agrees: true },
+      ]);
+      const file = { ...record.fields, ...Object.fromEntries(written) };
+      return { file, drafts: Object.fromEntries(draftsOf({ record, drafts, ...photo })) };
+    }),
+  );
+  return { ...proof, others };
+}

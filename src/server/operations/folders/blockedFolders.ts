@@ -1,0 +1,55 @@
+import { stat } from 'node:fs/promises';
+import path from 'node:path';
+import { and, eq } from 'drizzle-orm';
+import type { Queries } from '../../db/client';
+import { oneOf } from '../../db/oneOf';
+import { files, openedFolders, photos } from '../../db/schema';
+import { freeBytes, isWritable } from '../../files/room';
+
+/** A folder in which nothing can be written just now, and the pictures that it concerns. */
+export interface BlockedFolder {
+  readonly folder: string;
+  /** full: the disk has no room to write the largest of the files new, which takes its place only when it is whole. */
+  readonly why: 'missing' | 'not-writable' | 'full';
+  readonly photoIds: readonly string[];
+}
+
+/** Where embedding would fail with every file: told before the run, not after each of them. */
+export async function blockedFolders(
+  db: Queries,
+  assignmentId: string,
+  photoIds: readonly string[],
+): Promise<BlockedFolder[]> {
+  if (photoIds.length === 0) return [];
+  const rows = await db
+    .selectDistinct({
+      id: photos.id,
+      root: openedFolders.path,
+      relativePath: files.relativePath,
+      size: files.size,
+    })
+    .from(photos)
+    .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
+    .innerJoin(openedFolders, eq(openedFolders.id, files.folderId))
+    .where(and(eq(photos.assignmentId, assignmentId), oneOf(photos.id, photoIds)));
+  const byFolder = new Map<string, { photoIds: string[]; largest: number }>();
+  for (const { id, root, relativePath, size } of rows) {
+    const folder = path.dirname(path.join(root, relativePath));
+    const held = byFolder.get(folder) ?? { photoIds: [], largest: 0 };
+    held.photoIds.push(id);
+    held.largest = Math.max(held.largest, size);
+    byFolder.set(folder, held);
+  }
+  const found: BlockedFolder[] = [];
+  for (const [folder, { photoIds: ids, largest }] of byFolder) {
+    const why = await blockOf(folder, largest);
+    if (why) found.push({ folder, why, photoIds: ids });
+  }
+  return found;
+}
+
+async function blockOf(folder: string, largest: number): Promise<BlockedFolder['why'] | undefined> {
+  if (!(await stat(folder).catch(() => undefined))) return 'missing';
+  if (!(await isWritable(folder))) return 'not-writable';
+  return (await freeBytes(folder)) < largest ? 'full' : undefined;
+}

@@ -1,0 +1,199 @@
+import { and, asc, desc, eq, gt, ne, notExists, sql } from 'drizzle-orm';
+import { placeholderKey } from '../../../core/templates/grammar';
+import { allTexts } from '../../../core/templates/health/entries';
+import {
+  type Identity,
+  type IdentityKind,
+  identitiesByName,
+  identityPartNames,
+} from '../../../core/templates/identity';
+import { isBuiltIn, placeholdersIn } from '../../../core/templates/placeholders';
+import type { Database, Queries } from '../../db/client';
+import { assignments, identities, identityVersions, runs, templatesInForce } from '../../db/schema';
+import { announce } from '../../jobs/queue';
+import { found, OperationError } from '../../problems/operationError';
+import { localToday, type Surroundings } from '../templates/placeholderContext';
+import { listTemplates } from '../templates/templates';
+
+export interface ListedIdentity extends Identity {
+  readonly version: number;
+}
+
+export interface IdentityText {
+  readonly name: string;
+  readonly kind: IdentityKind;
+  readonly parts: Identity['parts'];
+}
+
+export async function listIdentities(db: Queries): Promise<ListedIdentity[]> {
+  const rows = await db.select().from(identities).orderBy(asc(identities.createdAt));
+  return rows.map(({ createdAt: _, ...row }) => row);
+}
+
+/** Former states of one's details that are looked for in what pictures carry. */
+const FORMER_STATES = 40;
+
+export async function surroundings(db: Queries): Promise<Surroundings> {
+  const [present, ...former] = await identityHistory(db);
+  const identities = { ...(await formerNames(db)), ...present };
+  return { today: localToday(), identities, formerIdentities: former.slice(0, FORMER_STATES) };
+}
+
+/** Details by the names they had before: a template that was written with one still finds them. */
+async function formerNames(db: Queries): Promise<Surroundings['identities']> {
+  const present = await listIdentities(db);
+  const taken = new Set(present.map((one) => placeholderKey(one.name)));
+  const rows = await db
+    .selectDistinct({ id: identityVersions.identityId, name: identityVersions.name })
+    .from(identityVersions);
+  return Object.fromEntries(
+    rows.flatMap(({ id, name }) => {
+      const now = present.find((one) => one.id === id);
+      return now && !taken.has(placeholderKey(name)) ? [[name, { name: now.name, ...now.parts }]] : [];
+    }),
+  );
+}
+
+/**
+ * Saves new or changed details; what they were before stays known, as far as a run could have used it.
+ * `baseVersion` is the version that was changed: one that is not the present one is a conflict.
+ */
+export async function saveIdentity(
+  db: Database,
+  { baseVersion, ...text }: IdentityText & { readonly baseVersion?: number },
+  id?: string,
+): Promise<ListedIdentity> {
+  const { name, kind, parts } = await checked(db, text, id);
+  return db.transaction(async (tx) => {
+    if (!id) {
+      const [row] = await tx.insert(identities).values({ name, kind, parts }).returning();
+      return keepVersion(tx, found(row, 'identity'));
+    }
+    const [before] = await tx.select().from(identities).where(eq(identities.id, id)).for('update');
+    if (baseVersion !== undefined && found(before, 'identity').version !== baseVersion)
+      throw new OperationError(
+        'These details were changed in another window meanwhile. Nothing is overwritten.',
+        409,
+      );
+    const [row] = await tx
+      .update(identities)
+      .set({ name, kind, parts, version: sql`${identities.version} + 1` })
+      .where(eq(identities.id, id))
+      .returning();
+    return keepVersion(tx, found(row, 'identity'));
+  });
+}
+
+/**
+ * Details save themselves while they are typed. A version that no run came after was in no file: the next
+ * one takes its place, so that half a telephone number is never looked for.
+ */
+async function keepVersion(tx: Queries, row: typeof identities.$inferSelect): Promise<ListedIdentity> {
+  const { createdAt: _, ...kept } = row;
+  const { id: identityId, version, name, parts } = kept;
+  const unused = await tx
+    .delete(identityVersions)
+    .where(
+      and(
+        eq(identityVersions.identityId, identityId),
+        eq(identityVersions.name, name),
+        notExists(tx.select().from(runs).where(gt(runs.createdAt, identityVersions.createdAt))),
+      ),
+    )
+    .returning({ createdAt: identityVersions.createdAt });
+  await tx.insert(identityVersions).values({
+    identityId,
+    version,
+    name,
+    parts,
+    ...(unused[0] ? { createdAt: unused[0].createdAt } : {}),
+  });
+  await announce(tx, { kind: 'identities', id: identityId });
+  return kept;
+}
+
+async function checked(db: Queries, text: IdentityText, id: string | undefined): Promise<IdentityText> {
+  const name = text.name.replace(/\s+/g, ' ').trim();
+  if (name === '') throw new OperationError('Give your details a name: a person’s, or a firm’s.');
+  if (/[{}:?]/.test(name)) throw new OperationError('A name cannot hold the signs { } : or ?.');
+  if (isBuiltIn(placeholderKey(name)))
+    throw new OperationError(`“${name}” is the name of a placeholder already. Choose another.`);
+  const others = await db
+    .select({ name: identities.name })
+    .from(identities)
+    .where(id ? and(ne(identities.id, id)) : undefined);
+  if (others.some((one) => placeholderKey(one.name) === placeholderKey(name)))
+    throw new OperationError(`There are details called “${name}” already.`);
+  const parts = Object.fromEntries(
+    identityPartNames.flatMap((part) => {
+      const value = text.parts[part]?.trim();
+      return value ? [[part, value]] : [];
+    }),
+  );
+  return { name, kind: text.kind, parts };
+}
+
+/** Removes details that no template takes its texts from. */
+export async function removeIdentity(db: Database, id: string): Promise<void> {
+  const reach = (await identityReach(db)).find((one) => one.id === id);
+  if (reach && reach.templates.length > 0)
+    throw new OperationError(
+      `These details are taken up by ${reach.templates.map((one) => `“${one.name}”`).join(', ')}. Change the template first.`,
+      409,
+    );
+  await db.delete(identities).where(eq(identities.id, id));
+}
+
+export interface IdentityReach {
+  readonly id: string;
+  readonly templates: readonly { readonly id: string; readonly name: string }[];
+  readonly assignments: readonly { readonly id: string; readonly name: string }[];
+}
+
+/** Which templates take up one's details, and in which assignments those are in force. */
+export async function identityReach(db: Queries): Promise<IdentityReach[]> {
+  const [all, former, templates, inForce] = await Promise.all([
+    listIdentities(db),
+    db.select({ id: identityVersions.identityId, name: identityVersions.name }).from(identityVersions),
+    listTemplates(db),
+    db
+      .select({ templateId: templatesInForce.templateId, id: assignments.id, name: assignments.name })
+      .from(templatesInForce)
+      .innerJoin(assignments, eq(assignments.id, templatesInForce.assignmentId)),
+  ]);
+  const named = templates.map((template) => ({
+    template,
+    names: new Set(template.entries.flatMap(allTexts).flatMap(placeholdersIn).map(placeholderKey)),
+  }));
+  return all.map(({ id, name }) => {
+    const own = [name, ...former.filter((one) => one.id === id).map((one) => one.name)].map(placeholderKey);
+    const taking = named
+      .filter(({ names }) => own.some((key) => names.has(key)))
+      .map(({ template }) => template);
+    const there = inForce.filter((one) => taking.some((template) => template.id === one.templateId));
+    return {
+      id,
+      templates: taking.map((template) => ({ id: template.id, name: template.name })),
+      assignments: [...new Map(there.map((one) => [one.id, { id: one.id, name: one.name }])).values()],
+    };
+  });
+}
+
+/** States of all identities together, the present one first: each change of one makes another. */
+export async function identityHistory(db: Queries): Promise<Surroundings['identities'][]> {
+  const versions = await db.select().from(identityVersions).orderBy(desc(identityVersions.createdAt));
+  const present = await listIdentities(db);
+  const states = [identitiesByName(present)];
+  const now = new Map(present.map((one) => [one.id, one]));
+  for (const version of versions) {
+    const held = now.get(version.identityId);
+    // Newest first: the next one of the same details is what they were before.
+    const before = versions.find(
+      (one) => one.identityId === version.identityId && one.version < version.version,
+    );
+    if (!held || !before) continue;
+    now.set(held.id, { ...held, name: before.name, parts: before.parts, version: before.version });
+    states.push(identitiesByName([...now.values()]));
+  }
+  return states;
+}

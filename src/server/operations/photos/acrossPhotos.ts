@@ -1,0 +1,80 @@
+import { splitSignOff } from '../../../core/captions/signOff';
+import { asText } from '../../../core/catalogue/value';
+import { type Across, across, termsAcross } from '../../../core/drafts/across';
+import { type Disagreement, disagreementsAcross, disagrees } from '../../../core/drafts/disagreements';
+import { presentValues } from '../../../core/drafts/present';
+import { type Proof, proofOf } from '../../../core/drafts/proof';
+import { hindrancesIn } from '../../../core/embed/hindrances';
+import type { Queries } from '../../db/client';
+import { inForceOf } from '../assignments/inForce';
+import { draftedPhotos, listPhotosOf } from './photos';
+
+/** What the writing desk shows of a selection. */
+export interface Desk {
+  /** Captions without their sign-offs. */
+  readonly caption: Across;
+  /** How many different sign-offs stand under them, and one of them. */
+  readonly signOffs: number;
+  readonly signOff?: string;
+  readonly keywords: readonly { readonly term: string; readonly count: number }[];
+  /** Pictures whose records disagree somewhere, where no draft settles it. */
+  readonly disagreeing: number;
+}
+
+const VARIANTS = 50;
+const TERMS = 500;
+
+/** Caption and keywords across a selection: the same on all, or which on how many. */
+export async function deskOf(db: Queries, assignmentId: string, photoIds: readonly string[]): Promise<Desk> {
+  const [photos, { signOffOf }] = await Promise.all([
+    listPhotosOf(db, assignmentId, photoIds),
+    inForceOf(db, assignmentId),
+  ]);
+  const all = photos.map((photo) => {
+    const values = presentValues(photo.record.fields, photo.drafts);
+    const offered = signOffOf(photo, values);
+    const { caption, signedOff } = splitSignOff(asText(values.description), offered);
+    return { caption, signOff: signedOff ? offered : undefined, keywords: values.keywords };
+  });
+  const { variants, ...held } = across(all.map((one) => one.caption));
+  const signOffs = new Set(all.map((one) => one.signOff));
+  const [signOff] = signOffs;
+  return {
+    caption: { ...held, variants: variants.slice(0, VARIANTS) },
+    signOffs: signOffs.size,
+    ...(signOffs.size === 1 && signOff !== undefined ? { signOff } : {}),
+    keywords: termsAcross(all.map((one) => one.keywords)).slice(0, TERMS),
+    disagreeing: photos.filter(({ record, drafts }) => disagrees({ fields: record.fields, drafts })).length,
+  };
+}
+
+/** Where the records of a selection disagree, and which file says what. */
+export async function disagreementsOf(
+  db: Queries,
+  assignmentId: string,
+  photoIds: readonly string[],
+): Promise<Disagreement[]> {
+  const photos = await listPhotosOf(db, assignmentId, photoIds);
+  return disagreementsAcross(photos.map(({ record, drafts }) => ({ fields: record.fields, drafts })));
+}
+
+/** A proof, with the number of pictures that are only written when somebody says so. */
+export interface DraftsProof extends Proof {
+  readonly unreadable: number;
+  readonly signed: number;
+}
+
+/** Old → new for all drafts of an assignment, or of some of its photos. */
+export async function proofOfDrafts(
+  db: Queries,
+  assignmentId: string,
+  photoIds?: readonly string[],
+): Promise<DraftsProof> {
+  const photos = await draftedPhotos(db, assignmentId, photoIds);
+  const hindered = photos.map(({ record }) => hindrancesIn(record.problems));
+  return {
+    ...proofOf(photos.map(({ record, drafts }) => ({ file: record.fields, drafts }))),
+    unreadable: hindered.filter((one) => one.unreadable).length,
+    signed: hindered.filter((one) => one.signed).length,
+  };
+}

@@ -1,0 +1,31 @@
+import { and, asc, eq, gt, isNull, notExists, sql } from 'drizzle-orm';
+import type { Queries } from '../../db/client';
+import { assignments, drafts, photos, runItems } from '../../db/schema';
+
+export interface FoundPictures {
+  readonly ids: readonly string[];
+  /** The last one's place in the assignment's order. */
+  readonly upTo: number;
+}
+
+/**
+ * Pictures that were found in the working folder: no run brought them in or wrote into them, nothing is
+ * written about them here, and nobody has said that they stay as they are.
+ */
+export async function foundPictures(db: Queries, assignmentId: string): Promise<FoundPictures> {
+  const rows = await db
+    .select({ id: photos.id, position: photos.position })
+    .from(photos)
+    .innerJoin(assignments, eq(assignments.id, photos.assignmentId))
+    .where(
+      and(
+        eq(photos.assignmentId, assignmentId),
+        isNull(photos.goneAt),
+        gt(photos.position, assignments.foundUpTo),
+        notExists(db.select({ one: sql`1` }).from(runItems).where(eq(runItems.photoId, photos.id))),
+        notExists(db.select({ one: sql`1` }).from(drafts).where(eq(drafts.photoId, photos.id))),
+      ),
+    )
+    .orderBy(asc(photos.position));
+  return { ids: rows.map((row) => row.id), upTo: rows.at(-1)?.position ?? 0 };
+}

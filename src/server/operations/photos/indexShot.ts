@@ -1,0 +1,97 @@
+import path from 'node:path';
+import { and, eq, notInArray } from 'drizzle-orm';
+import type { ShotRole } from '../../../core/embed/planShot';
+import type { Shot } from '../../../core/naming/shots';
+import type { Queries } from '../../db/client';
+import { files, photos } from '../../db/schema';
+import { storedRecord } from '../../db/stored';
+import type { Written } from '../../files/applyEdits';
+import { digestOf } from '../../files/digest';
+import { sampleOfFile } from '../../files/knownContent';
+import type { FileLayer } from '../../files/layer';
+import type { PhotoFile } from '../../files/readPhotoFile';
+import { type ReadShot, readShot } from '../../files/readShot';
+import { withFile } from '../../files/source';
+
+export interface IndexedShot {
+  readonly read: ReadShot;
+  /** Of the file that stands for the photo. */
+  readonly digest: string;
+  readonly size: number;
+}
+
+/** The files of a read photo with their roles. */
+export function partsOf({ main, raw, sidecar, otherSidecar, shot }: ReadShot) {
+  const parts: { role: ShotRole; name: string; file: PhotoFile }[] = [
+    { role: 'main', name: shot.main, file: main },
+  ];
+  if (raw && shot.raw) parts.push({ role: 'raw', name: shot.raw, file: raw });
+  if (sidecar && shot.sidecar) parts.push({ role: 'sidecar', name: shot.sidecar, file: sidecar });
+  if (otherSidecar && shot.otherSidecar)
+    parts.push({ role: 'otherSidecar', name: shot.otherSidecar, file: otherSidecar });
+  return parts;
+}
+
+/** Brings the index of a photo up to what its files say now. `inside` is their folder in the opened one. */
+export async function indexShot(
+  db: Queries,
+  photoId: string,
+  place: { readonly folderId: string; readonly inside: string; readonly folder: string },
+  shot: Shot,
+): Promise<IndexedShot> {
+  const read = await readShot(place.folder, shot);
+  await db
+    .update(photos)
+    .set({ record: storedRecord(read), contentSample: await sampleOf(place.folder, read) })
+    .where(eq(photos.id, photoId));
+  const digests = await indexFiles(db, photoId, place, read);
+  return { read, digest: digests.get('main')!, size: read.main.stat.size };
+}
+
+export const sampleOf = (
+  folder: string,
+  { shot, main }: ReadShot,
+  layer?: Pick<FileLayer, 'openForReading'>,
+) => sampleOfFile(path.join(folder, shot.main), main, layer);
+
+/**
+ * One row a file; rows of files that are not the photo's any more go. Returns the digests by role; those of
+ * files that were `placed` just now and are as they were are not worked out again.
+ */
+export async function indexFiles(
+  db: Queries,
+  photoId: string,
+  place: { readonly folderId: string; readonly inside: string; readonly folder: string },
+  read: ReadShot,
+  { placed, isNew = false }: { placed?: ReadonlyMap<ShotRole, Written> | undefined; isNew?: boolean } = {},
+): Promise<Map<ShotRole, string>> {
+  const digests = new Map<ShotRole, string>();
+  const parts = partsOf(read);
+  for (const { role, name, file } of parts) {
+    const known = placed?.get(role);
+    const same = known?.stat.size === file.stat.size && known.stat.modifiedNs === file.stat.modifiedNs;
+    const digest =
+      same && known.digest !== ''
+        ? known.digest
+        : await withFile(path.join(place.folder, name), (one) => digestOf(one, file.stat.size));
+    digests.set(role, digest);
+    const row = {
+      photoId,
+      role,
+      folderId: place.folderId,
+      relativePath: path.posix.join(place.inside, name),
+      format: file.picture.format,
+      size: file.stat.size,
+      modifiedNs: String(file.stat.modifiedNs),
+      digest,
+    };
+    await db
+      .insert(files)
+      .values(row)
+      .onConflictDoUpdate({ target: [files.folderId, files.relativePath], set: row });
+  }
+  if (isNew) return digests;
+  const roles = parts.map((part) => part.role);
+  await db.delete(files).where(and(eq(files.photoId, photoId), notInArray(files.role, roles)));
+  return digests;
+}

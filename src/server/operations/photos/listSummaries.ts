@@ -1,0 +1,201 @@
+import { createHash } from 'node:crypto';
+import { and, asc, count, eq, gt, inArray, isNull, or, sql } from 'drizzle-orm';
+import type { Database } from '../../db/client';
+import { oneOf } from '../../db/oneOf';
+import { files, photos } from '../../db/schema';
+import type { StoredSummary } from '../../db/stored';
+import { readAssignment } from '../assignments/assignments';
+import { type InForce, inForceOf } from '../assignments/inForce';
+import { surroundings } from '../identities/identities';
+import { summaryOf } from './photoSummary';
+import { listPhotosById } from './photos';
+
+export interface ListedSummary extends Omit<StoredSummary, 'version'> {
+  readonly id: string;
+  readonly name: string;
+  /** Place in the assignment's order, from 1. */
+  readonly place: number;
+  readonly isGone?: true;
+  /** Changes with the file, so that previews are fetched anew. */
+  readonly revision: string;
+}
+
+/** The list of an assignment, told in parts: all of it, or what changed since an earlier one's `until`. */
+export type SummaryPart =
+  | { readonly head: { readonly total: number; readonly until: string } }
+  | { readonly rows: readonly ListedSummary[] };
+
+const AT_ONCE = 1000;
+/** Pictures that a page is begun with. */
+const FIRST = 60;
+
+/**
+ * What lists show of an assignment's photos, in their order. Summaries that are missing, or were made with
+ * other templates or facts, are made and kept on the way. `until` is a transaction number of which all
+ * earlier ones have ended: nothing that is committed later is missed by asking from there on.
+ */
+export async function* listSummaries(
+  db: Database,
+  assignmentId: string,
+  since?: string,
+  atOnce = AT_ONCE,
+): AsyncGenerator<SummaryPart> {
+  const { basis, inForce } = await basisOf(db, assignmentId);
+  const { rows } = await db.execute<{ until: string }>(
+    sql`select pg_snapshot_xmin(pg_current_snapshot())::text as until`,
+  );
+  const [counted] = await db
+    .select({ total: count() })
+    .from(photos)
+    .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
+    .where(eq(photos.assignmentId, assignmentId));
+  yield { head: { total: counted?.total ?? 0, until: rows[0]!.until } };
+  const stale = or(isNull(photos.summary), sql`${photos.summaryBasis} is distinct from ${basis}`);
+  const changed = since === undefined ? undefined : or(sql`${photos.touched} >= ${since}::xid8`, stale);
+  let after: { position: number; id: string } | undefined;
+  for (;;) {
+    const some = await db
+      .select(columns)
+      .from(photos)
+      .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
+      .where(and(eq(photos.assignmentId, assignmentId), changed, behind(after)))
+      .orderBy(asc(photos.position), asc(photos.id))
+      .limit(atOnce);
+    if (some.length === 0) return;
+    const missing = some.filter((row) => row.summary === null || row.basis !== basis).map((row) => row.id);
+    const made = await makeSummaries(db, missing, basis, inForce);
+    yield { rows: some.map((row) => listedOf(row, made.get(row.id) ?? row.summary!)) };
+    after = { position: some.at(-1)!.place, id: some.at(-1)!.id };
+    if (some.length < atOnce) return;
+  }
+}
+
+/** The beginning of the list, for the page to begin with. */
+export async function firstSummaries(
+  db: Database,
+  assignmentId: string,
+): Promise<{ total: number; rows: ListedSummary[] }> {
+  const rows: ListedSummary[] = [];
+  let total = 0;
+  for await (const part of listSummaries(db, assignmentId, undefined, FIRST)) {
+    if ('head' in part) total = part.head.total;
+    else rows.push(...part.rows);
+    if (rows.length >= FIRST) break;
+  }
+  return { total, rows };
+}
+
+const columns = {
+  id: photos.id,
+  name: photos.name,
+  place: photos.position,
+  summary: photos.summary,
+  basis: photos.summaryBasis,
+  goneAt: photos.goneAt,
+  revision: files.modifiedNs,
+};
+
+type Row = { [K in keyof typeof columns]: (typeof columns)[K]['_']['data'] | null };
+
+function behind(last: { position: number; id: string } | undefined) {
+  if (!last) return undefined;
+  return or(
+    gt(photos.position, last.position),
+    and(eq(photos.position, last.position), gt(photos.id, last.id)),
+  );
+}
+
+function listedOf(row: Row, { version: _, ...summary }: StoredSummary): ListedSummary {
+  const { id, name, place, revision, goneAt } = row;
+  return {
+    id: id!,
+    name: name!,
+    place: place!,
+    revision: revision!,
+    ...summary,
+    ...(goneAt ? { isGone: true } : {}),
+  };
+}
+
+/** What summaries depend on beside the photo: the sign-off of the templates in force, with facts and details. */
+async function basisOf(db: Database, assignmentId: string) {
+  const [assignment, inForce, around] = await Promise.all([
+    readAssignment(db, assignmentId),
+    inForceOf(db, assignmentId),
+    surroundings(db),
+  ]);
+  const { name, facts, publishedOn } = assignment;
+  const entries = inForce.templates.map((one) => one.entries.filter(({ field }) => field === 'description'));
+  const all = JSON.stringify([2, name, facts, publishedOn, entries, around]);
+  return { basis: createHash('sha256').update(all).digest('hex').slice(0, 32), inForce };
+}
+
+async function makeSummaries(
+  db: Database,
+  ids: readonly string[],
+  basis: string,
+  inForce: InForce,
+): Promise<Map<string, StoredSummary>> {
+  const made = new Map<string, StoredSummary>();
+  if (ids.length === 0) return made;
+  // Read before: what changes meanwhile keeps its place among those that are to be made again.
+  const touched = new Map(
+    (
+      await db
+        .select({ id: photos.id, at: sql<string>`${photos.touched}::text` })
+        .from(photos)
+        .where(oneOf(photos.id, ids))
+    ).map((row) => [row.id, row.at]),
+  );
+  for (const photo of await listPhotosById(db, ids)) made.set(photo.id, summaryOf(photo, inForce.signOffOf));
+  const rows = JSON.stringify([...made].map(([id, summary]) => ({ id, summary, at: touched.get(id) })));
+  // A photo that somebody writes to just now is passed over: nobody waits for a summary, and none for it.
+  await db.execute(sql`with made as (select * from jsonb_to_recordset(${rows}::jsonb) as m(id uuid, summary jsonb, at text)),
+      free as (select p.id from photos p join made on made.id = p.id where p.touched::text = made.at
+        order by p.id for no key update of p skip locked)
+    update photos set summary = made.summary, summary_basis = ${basis}
+    from made where photos.id = made.id and photos.id in (select id from free)`);
+  return made;
+}
+
+/** How many photos of each assignment have which strip; those without a summary are made one first. */
+export async function stripCounts(
+  db: Database,
+  assignmentIds: readonly string[],
+): Promise<Map<string, { readonly strip: string; readonly count: number }[]>> {
+  for (const id of assignmentIds) await makeSummariesOf(db, id);
+  const code = sql<string>`${photos.summary}->>'strip'`;
+  const rows = await db
+    .select({ id: photos.assignmentId, strip: code, count: count() })
+    .from(photos)
+    .where(inArray(photos.assignmentId, [...assignmentIds]))
+    .groupBy(photos.assignmentId, code);
+  const byAssignment = new Map<string, { strip: string; count: number }[]>();
+  for (const { id, strip, count: n } of rows)
+    byAssignment.set(id, [...(byAssignment.get(id) ?? []), { strip: strip ?? '', count: n }]);
+  return byAssignment;
+}
+
+/** Makes the summaries of an assignment that are missing. */
+export async function makeSummariesOf(db: Database, assignmentId: string): Promise<void> {
+  const { basis, inForce } = await basisOf(db, assignmentId);
+  for (;;) {
+    const some = await db
+      .select({ id: photos.id })
+      .from(photos)
+      .where(
+        and(
+          eq(photos.assignmentId, assignmentId),
+          or(isNull(photos.summary), sql`${photos.summaryBasis} is distinct from ${basis}`),
+        ),
+      )
+      .limit(AT_ONCE);
+    const made = await makeSummaries(
+      db,
+      some.map((row) => row.id),
+      basis,
+      inForce,
+    );
+    if (some.length < AT_ONCE || made.size === 0) return;
+  }
+}

@@ -1,0 +1,176 @@
+import path from 'node:path';
+import { and, asc, eq, exists, type SQL, sql } from 'drizzle-orm';
+import type { FieldId } from '../../../core/catalogue/fields';
+import type { ShotRole } from '../../../core/embed/planShot';
+import type { Shot } from '../../../core/naming/shots';
+import type { Queries } from '../../db/client';
+import { oneOf } from '../../db/oneOf';
+import { drafts, files, openedFolders, photos } from '../../db/schema';
+import type { DraftValue, StoredRecord } from '../../db/stored';
+import { pathInside } from '../../files/folders';
+import { diskLayer } from '../../files/layer';
+import { found } from '../../problems/operationError';
+
+export type { DraftValue } from '../../db/stored';
+
+export interface ListedPhoto {
+  readonly id: string;
+  readonly name: string;
+  readonly record: StoredRecord;
+  readonly drafts: { readonly [K in FieldId]?: DraftValue };
+  /** Place in the assignment's order, from 1: the running number. */
+  readonly place: number;
+  /** Name of the folder that its file lies in; '' at the top of an opened one. */
+  readonly folder: string;
+  /** Its file was not found any more when the folder was looked at last. */
+  readonly isGone: boolean;
+  /** Changes with the file, so that previews are fetched anew. */
+  readonly revision: string;
+}
+
+/** The pictures of an assignment with what their files say and what is written here. */
+export async function listPhotos(db: Queries, assignmentId: string): Promise<ListedPhoto[]> {
+  return listed(db, eq(photos.assignmentId, assignmentId));
+}
+
+/** Pictures by id, in the order asked for; those that are gone are left out. */
+export async function listPhotosById(db: Queries, ids: readonly string[]): Promise<ListedPhoto[]> {
+  if (ids.length === 0) return [];
+  const byId = new Map((await listed(db, oneOf(photos.id, ids))).map((one) => [one.id, one]));
+  return ids.flatMap((id) => byId.get(id) ?? []);
+}
+
+/** Those of an assignment among some ids, in its order. */
+export async function listPhotosOf(
+  db: Queries,
+  assignmentId: string,
+  ids: readonly string[],
+): Promise<ListedPhoto[]> {
+  if (ids.length === 0) return [];
+  return listed(db, and(eq(photos.assignmentId, assignmentId), oneOf(photos.id, ids)));
+}
+
+/** Those with drafts, of all or of some. */
+export async function draftedPhotos(
+  db: Queries,
+  assignmentId: string,
+  ids?: readonly string[],
+): Promise<ListedPhoto[]> {
+  if (ids?.length === 0) return [];
+  const hasDrafts = exists(db.select({ one: sql`1` }).from(drafts).where(eq(drafts.photoId, photos.id)));
+  const among = ids && oneOf(photos.id, ids);
+  return listed(db, and(eq(photos.assignmentId, assignmentId), hasDrafts, among));
+}
+
+/**
+ * Keeps other writers off these photos until the transaction ends. Always in one order, so that two writers
+ * wait for each other and never stand in each other's way.
+ */
+export async function lockPhotos(db: Queries, assignmentId: string, ids: readonly string[]): Promise<void> {
+  await db
+    .select({ id: photos.id })
+    .from(photos)
+    .where(and(eq(photos.assignmentId, assignmentId), oneOf(photos.id, ids)))
+    .orderBy(asc(photos.id))
+    .for('no key update');
+}
+
+/** Some pictures, evenly spread over an assignment. */
+export async function photosSpread(
+  db: Queries,
+  assignmentId: string,
+  some: number,
+): Promise<{ id: string; revision: string }[]> {
+  const { rows } = await db.execute<{ id: string; revision: string }>(sql`
+    select id, revision from (
+      select p.id, f.modified_ns as revision, row_number() over (order by p.position) - 1 as at, count(*) over () as n
+      from photos p join files f on f.photo_id = p.id and f.role = 'main' where p.assignment_id = ${assignmentId}) numbered
+    where at % ceil(n::numeric / ${some}) = 0 order by at limit ${some}`);
+  return rows;
+}
+
+async function listed(db: Queries, which: SQL | undefined): Promise<ListedPhoto[]> {
+  const rows = await db
+    .select({
+      id: photos.id,
+      name: photos.name,
+      record: photos.record,
+      place: photos.position,
+      goneAt: photos.goneAt,
+      modifiedNs: files.modifiedNs,
+      relativePath: files.relativePath,
+    })
+    .from(photos)
+    .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
+    .where(which)
+    .orderBy(asc(photos.position));
+  const written =
+    rows.length === 0
+      ? []
+      : await db
+          .select({
+            photoId: drafts.photoId,
+            field: drafts.field,
+            value: drafts.value,
+            origin: drafts.origin,
+          })
+          .from(drafts)
+          .innerJoin(photos, eq(photos.id, drafts.photoId))
+          .where(which);
+  const byPhoto = new Map<string, Record<string, DraftValue>>();
+  for (const draft of written) {
+    const held = byPhoto.get(draft.photoId) ?? {};
+    held[draft.field] = { value: draft.value, origin: draft.origin };
+    byPhoto.set(draft.photoId, held);
+  }
+  return rows.map(({ modifiedNs, goneAt, relativePath, ...row }) => ({
+    ...row,
+    folder: relativePath.split('/').at(-2) ?? '',
+    isGone: goneAt !== null,
+    drafts: byPhoto.get(row.id) ?? {},
+    revision: modifiedNs,
+  }));
+}
+
+/** Where a photo's file stands on disk. */
+export async function photoPath(db: Queries, photoId: string) {
+  const [row] = await db
+    .select({ file: files, folder: openedFolders.path })
+    .from(files)
+    .innerJoin(openedFolders, eq(openedFolders.id, files.folderId))
+    .where(and(eq(files.photoId, photoId), eq(files.role, 'main')));
+  const { file, folder } = found(row, 'picture');
+  return { file, path: await pathInside(folder, file.relativePath) };
+}
+
+/** What the index knows a photo's picture data by, as long as its file is as it was when it was read. */
+export async function photoPicture(
+  db: Queries,
+  photoId: string,
+): Promise<{ path: string; identity: string | null }> {
+  const [{ file, path: whole }, [photo]] = await Promise.all([
+    photoPath(db, photoId),
+    db.select({ identity: photos.contentIdentity }).from(photos).where(eq(photos.id, photoId)),
+  ]);
+  const stat = await diskLayer.stat(whole).catch(() => undefined);
+  const same = stat?.size === file.size && String(stat.modifiedNs) === file.modifiedNs;
+  return { path: whole, identity: same ? (photo?.identity ?? null) : null };
+}
+
+/** All files of a photo: their rows, the folder they stand in, and their names there. */
+export async function photoShot(db: Queries, photoId: string) {
+  const { file, path: main } = await photoPath(db, photoId);
+  const rows = await db.select().from(files).where(eq(files.photoId, photoId));
+  const nameOf = (role: ShotRole) => {
+    const row = rows.find((one) => one.role === role);
+    return row && path.posix.basename(row.relativePath);
+  };
+  const [raw, sidecar, otherSidecar] = [nameOf('raw'), nameOf('sidecar'), nameOf('otherSidecar')];
+  const shot: Shot = {
+    main: path.basename(main),
+    ...(raw ? { raw } : {}),
+    ...(sidecar ? { sidecar } : {}),
+    ...(otherSidecar ? { otherSidecar } : {}),
+  };
+  return { rows, file, folder: path.dirname(main), shot };
+}

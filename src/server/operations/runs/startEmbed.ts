@@ -1,0 +1,86 @@
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import type { Database, Queries } from '../../db/client';
+import { inParts, oneOf } from '../../db/oneOf';
+import { drafts, photos, runItems, runs } from '../../db/schema';
+import type { EmbedParameters } from '../../db/stored';
+import { inTransaction } from '../../db/transaction';
+import { announce, enqueueRun } from '../../jobs/queue';
+import { found, OperationError } from '../../problems/operationError';
+import { lockPhotos } from '../photos/photos';
+
+export type EmbedRequest = Omit<EmbedParameters, 'version'>;
+
+/** Plans a run that writes the drafts of the named pictures into their files: all, or those of some fields. */
+export async function startEmbed(
+  db: Database,
+  assignmentId: string,
+  photoIds: readonly string[],
+  request: EmbedRequest = {},
+): Promise<{ runId: string }> {
+  return inTransaction(db, async (tx) => {
+    await lockPhotos(tx, assignmentId, photoIds);
+    const rows = await tx
+      .selectDistinct({ id: photos.id, name: photos.name, position: photos.position })
+      .from(photos)
+      .innerJoin(drafts, eq(drafts.photoId, photos.id))
+      .where(
+        and(
+          eq(photos.assignmentId, assignmentId),
+          oneOf(photos.id, photoIds),
+          sql`not exists (${itemsUnderWay(tx)})`,
+          request.fields && inArray(drafts.field, [...request.fields]),
+        ),
+      )
+      .orderBy(asc(photos.position));
+    if (rows.length === 0)
+      return underWayOr(tx, photoIds, 'Nothing is waiting to be embedded in these pictures.');
+    const [run] = await tx
+      .insert(runs)
+      .values({ assignmentId, kind: 'embed', parameters: { version: 1, ...request } })
+      .returning({ id: runs.id });
+    const { id: runId } = found(run, 'run');
+    const items = rows.map((row, position) => ({ runId, position, photoId: row.id, name: row.name }));
+    for (const some of inParts(items)) await tx.insert(runItems).values(some);
+    await enqueueRun(tx, runId);
+    await announce(tx, { kind: 'run', id: runId });
+    return { runId };
+  });
+}
+
+/** Items of embed runs under way that have a picture: another window has begun to write it. */
+function itemsUnderWay(db: Queries) {
+  return db
+    .select({ one: sql`1` })
+    .from(runItems)
+    .innerJoin(runs, eq(runs.id, runItems.runId))
+    .where(
+      and(
+        eq(runItems.photoId, photos.id),
+        eq(runItems.state, 'waiting'),
+        eq(runs.kind, 'embed'),
+        inArray(runs.state, ['waiting', 'running']),
+      ),
+    );
+}
+
+/** The run that has these pictures already; an error where there is none. */
+async function underWayOr(
+  db: Queries,
+  photoIds: readonly string[],
+  otherwise: string,
+): Promise<{ runId: string }> {
+  const [run] = await db
+    .select({ runId: runs.id })
+    .from(runs)
+    .innerJoin(runItems, eq(runItems.runId, runs.id))
+    .where(
+      and(
+        oneOf(runItems.photoId, photoIds),
+        eq(runs.kind, 'embed'),
+        inArray(runs.state, ['waiting', 'running']),
+      ),
+    )
+    .limit(1);
+  if (!run) throw new OperationError(otherwise);
+  return run;
+}

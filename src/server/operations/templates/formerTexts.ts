@@ -1,0 +1,27 @@
+import { and, desc, eq, lt, or } from 'drizzle-orm';
+import { joinsText, withEarlier } from '../../../core/templates/formerTexts';
+import type { Template } from '../../../core/templates/template';
+import type { Queries } from '../../db/client';
+import { templateVersions } from '../../db/schema';
+
+/** Adds what earlier versions put before or after a text, so that it is renewed and not doubled. */
+export async function withFormerTexts<T extends Template>(db: Queries, read: readonly T[]): Promise<T[]> {
+  const joining = read.filter((one) => one.entries.some(joinsText));
+  if (joining.length === 0) return [...read];
+  const earlier = await db
+    .select({ id: templateVersions.templateId, entries: templateVersions.entries })
+    .from(templateVersions)
+    .where(
+      or(
+        ...joining.map((one) =>
+          and(eq(templateVersions.templateId, one.id), lt(templateVersions.version, one.version)),
+        ),
+      ),
+    )
+    .orderBy(desc(templateVersions.version));
+  return read.map((one) => {
+    const before = earlier.filter((row) => row.id === one.id).flatMap((row) => row.entries);
+    const formerTexts = withEarlier(undefined, before);
+    return Object.keys(formerTexts).length > 0 ? { ...one, formerTexts } : one;
+  });
+}

@@ -1,0 +1,21 @@
+import { asc } from 'drizzle-orm';
+import type { HealthContext } from '../../../core/templates/health/health';
+import type { Queries } from '../../db/client';
+import { facts } from '../../db/schema';
+import { surroundings } from '../identities/identities';
+import { localToday } from './placeholderContext';
+
+/** What templates may refer to: facts of any assignment, one's details, and the day. */
+export type KnownAround = Pick<HealthContext, 'facts' | 'identities' | 'today'>;
+
+export async function knownAround(db: Queries): Promise<KnownAround> {
+  const [named, { identities }] = await Promise.all([
+    db.selectDistinct({ name: facts.name }).from(facts).orderBy(asc(facts.name)),
+    surroundings(db),
+  ]);
+  return {
+    facts: named.map((one) => one.name),
+    identities: Object.keys(identities),
+    today: localToday(),
+  };
+}

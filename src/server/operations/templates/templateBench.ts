@@ -1,0 +1,199 @@
+import { and, asc, eq, ilike, inArray, sql } from 'drizzle-orm';
+import type { FieldId } from '../../../core/catalogue/fields';
+import type { FieldValue } from '../../../core/catalogue/value';
+import { presentValues } from '../../../core/drafts/present';
+import type { CameraFacts } from '../../../core/embed/camera';
+import { allTexts } from '../../../core/templates/health/entries';
+import { type PlaceholderContext, placeholdersIn } from '../../../core/templates/placeholders';
+import { compileTemplates, fieldsAskedFor, resolve, type Values } from '../../../core/templates/resolve';
+import type { Entry, Template } from '../../../core/templates/template';
+import type { Queries } from '../../db/client';
+import { drafts, files, photos } from '../../db/schema';
+import { type Assignment, listAssignments, readAssignment } from '../assignments/assignments';
+import { type ListedIdentity, listIdentities, surroundings } from '../identities/identities';
+import { listPhotosById } from '../photos/photos';
+import { type KnownAround, knownAround } from './knownAround';
+import { photoFacts, placeholderContext, type Surroundings } from './placeholderContext';
+import { templatesById } from './templates';
+
+/** A picture that a template is tried on. */
+export interface SamplePicture {
+  readonly id: string;
+  readonly name: string;
+  readonly values: Values;
+  readonly context: PlaceholderContext;
+}
+
+/** A placeholder without a value, and how many pictures that concerns. */
+export interface Missing {
+  readonly field: FieldId;
+  readonly name: string;
+  readonly pictures: number;
+}
+
+/** What a template's page needs: pictures to try it on, and what is known around them. */
+export interface TemplateBench {
+  readonly around: Surroundings;
+  readonly identities: readonly ListedIdentity[];
+  /** What advice is given by, the same as on the shelf. */
+  readonly known: KnownAround;
+  readonly assignments: readonly { readonly id: string; readonly name: string; readonly photos: number }[];
+  readonly assignment: Pick<Assignment, 'id' | 'name' | 'facts'> | null;
+  /** In force there, first to last. */
+  readonly inForce: readonly Template[];
+  /** The worst case first: what lacks most, then what says most. */
+  readonly samples: readonly SamplePicture[];
+  readonly missing: readonly Missing[];
+  readonly pictures: number;
+}
+
+export interface BenchWish {
+  readonly entries: readonly Entry[];
+  readonly assignmentId?: string | undefined;
+  /** Part of a file name. */
+  readonly find?: string | undefined;
+}
+
+/** Pictures sent to the page. */
+const SAMPLES = 40;
+
+export async function templateBench(db: Queries, { entries, assignmentId, find }: BenchWish) {
+  const [assignments, identities, around, knows] = await Promise.all([
+    listAssignments(db),
+    listIdentities(db),
+    surroundings(db),
+    knownAround(db),
+  ]);
+  const chosen =
+    assignments.find((one) => one.id === assignmentId) ??
+    assignments.find((one) => one.photos > 0) ??
+    assignments[0];
+  const known = { around, identities, assignments, known: knows };
+  if (!chosen)
+    return {
+      ...known,
+      assignment: null,
+      inForce: [],
+      samples: [],
+      missing: [],
+      pictures: 0,
+    } as TemplateBench;
+  const assignment = await readAssignment(db, chosen.id);
+  const { missing, worst } = await tryOn(db, assignment, around, entries);
+  const ids = (find ? await named(db, assignment.id, find) : worst).slice(0, SAMPLES);
+  const [listed, inForce] = await Promise.all([
+    listPhotosById(db, ids),
+    templatesById(db, assignment.inForce),
+  ]);
+  return {
+    ...known,
+    assignment: { id: assignment.id, name: assignment.name, facts: assignment.facts },
+    inForce,
+    samples: listed.map((photo) => ({
+      id: photo.id,
+      name: photo.name,
+      values: presentValues(photo.record.fields, photo.drafts),
+      context: placeholderContext(assignment, photoFacts(photo), around),
+    })),
+    missing,
+    pictures: assignment.photos,
+  } satisfies TemplateBench;
+}
+
+async function named(db: Queries, assignmentId: string, find: string): Promise<string[]> {
+  const pattern = `%${find.replace(/[\\%_]/g, '\\$&')}%`;
+  const rows = await db
+    .select({ id: photos.id })
+    .from(photos)
+    .where(and(eq(photos.assignmentId, assignmentId), ilike(photos.name, pattern)))
+    .orderBy(asc(photos.position))
+    .limit(SAMPLES);
+  return rows.map((row) => row.id);
+}
+
+/**
+ * Resolves the entries for every picture of an assignment, of which only the fields that their texts ask
+ * for are read.
+ */
+export async function tryOn(
+  db: Queries,
+  assignment: Assignment,
+  around: Surroundings,
+  entries: readonly Entry[],
+): Promise<{ missing: Missing[]; worst: string[] }> {
+  const compiled = compiledAlone(telling(entries));
+  const rows = await leanPhotos(db, assignment.id, fieldsAskedFor(compiled));
+  const counted = new Map<string, Missing>();
+  const ranked = rows.map((row) => {
+    const context = placeholderContext(assignment, photoFacts(row), around);
+    let lacking = 0;
+    for (const { field, missing } of resolve(compiled, row.values, context).steps) {
+      for (const name of new Set(missing)) {
+        const key = `${field} ${name}`;
+        counted.set(key, { field, name, pictures: (counted.get(key)?.pictures ?? 0) + 1 });
+        lacking++;
+      }
+    }
+    return { id: row.id, lacking, length: row.length };
+  });
+  ranked.sort((a, b) => b.lacking - a.lacking || b.length - a.length);
+  return { missing: [...counted.values()], worst: ranked.map((one) => one.id) };
+}
+
+function compiledAlone(entries: readonly Entry[]) {
+  return compileTemplates([{ id: 'this', name: '', kind: 'standing', version: 0, entries }]);
+}
+
+/** Entries that can lack a value, and those that others are made of. */
+function telling(entries: readonly Entry[]): Entry[] {
+  const asked = new Set(fieldsAskedFor(compiledAlone(entries)));
+  return entries.filter(
+    (entry) => asked.has(entry.field) || allTexts(entry).some((text) => placeholdersIn(text).length > 0),
+  );
+}
+
+interface LeanRow extends Record<string, unknown> {
+  readonly id: string;
+  readonly name: string;
+  readonly place: number;
+  readonly folder: string;
+  readonly camera: CameraFacts;
+  readonly pixels: { readonly width: number; readonly height: number } | null;
+  readonly length: number;
+  readonly fields: Record<string, FieldValue | null>;
+}
+
+/**
+ * Name, camera, and some fields of all pictures: a set of ten thousand is read in a moment. The inner query
+ * unpacks each record once; without its fence every part of it would unpack it again.
+ */
+async function leanPhotos(db: Queries, assignmentId: string, fields: readonly FieldId[]) {
+  const pairs = fields.flatMap((id) => [sql`${id}::text`, sql`r -> 'fields' -> ${id}::text -> 'value'`]);
+  const { rows } = await db.execute<LeanRow>(sql`
+    select id, name, position as place, coalesce(folder, '') as folder, r -> 'camera' as camera, r -> 'pixels' as pixels,
+      coalesce(length(r -> 'fields' -> 'description' ->> 'value'), 0) as length,
+      jsonb_build_object(${sql.join(pairs, sql`, `)}) as fields
+    from (select ${photos.id}, ${photos.name}, ${photos.position}, ${photos.record} || '{}'::jsonb as r,
+        (string_to_array(${files.relativePath}, '/'))[cardinality(string_to_array(${files.relativePath}, '/')) - 1] as folder
+      from ${photos} join ${files} on ${files.photoId} = ${photos.id} and ${files.role} = 'main'
+      where ${eq(photos.assignmentId, assignmentId)} offset 0) as unpacked
+    order by position`);
+  const written = fields.length === 0 ? [] : await draftsOf(db, assignmentId, fields);
+  const byPhoto = new Map(rows.map((row) => [row.id, { ...row.fields }]));
+  for (const { photoId, field, value: draft } of written) byPhoto.get(photoId)![field] = draft;
+  return rows.map(({ camera, pixels, ...row }) => ({
+    ...row,
+    record: { camera, pixels },
+    values: Object.fromEntries(
+      Object.entries(byPhoto.get(row.id)!).filter(([, one]) => one !== null),
+    ) as Values,
+  }));
+}
+
+function draftsOf(db: Queries, assignmentId: string, fields: readonly FieldId[]) {
+  return db
+    .select({ photoId: drafts.photoId, field: drafts.field, value: drafts.value })
+    .from(drafts)
+    .innerJoin(photos, eq(photos.id, drafts.photoId))
+    .where(and(eq(photos.assignmentId, assignmentId), inArray(drafts.field, [...fields])));
+}

@@ -1,0 +1,44 @@
+import { eq } from 'drizzle-orm';
+import { sameEntries } from '../../../core/templates/compare';
+import type { Queries } from '../../db/client';
+import { templates } from '../../db/schema';
+import type { StoredTemplateDraft } from '../../db/stored';
+import { found } from '../../problems/operationError';
+import type { TemplateText } from './templates';
+
+type Row = typeof templates.$inferSelect;
+
+/** What a page is called before it has a name. */
+export const UNNAMED = 'without a name';
+
+export async function lockedTemplate(tx: Queries, id: string): Promise<Row> {
+  const [row] = await tx.select().from(templates).where(eq(templates.id, id)).for('update');
+  return found(row, 'template');
+}
+
+/** The draft over the present version; one that began from an earlier version is none. */
+export const presentDraft = ({ draft, version }: Row): StoredTemplateDraft | undefined =>
+  draft && draft.baseVersion === version ? draft : undefined;
+
+/** What stands on the page now. */
+export function pageOf(row: Row): TemplateText {
+  const { name, kind, entries } = presentDraft(row) ?? row;
+  return { name, kind, entries };
+}
+
+export function sameWords(a: TemplateText, b: TemplateText): boolean {
+  return a.name.trim() === b.name.trim() && a.kind === b.kind && sameEntries(a.entries, b.entries);
+}
+
+/** Puts words on the page, over the present version. */
+export async function putDraft(tx: Queries, row: Row, text: TemplateText): Promise<{ savedAt: string }> {
+  const savedAt = new Date().toISOString();
+  const { name, kind, entries } = text;
+  const draft = { version: 1 as const, baseVersion: row.version, name, kind, entries, savedAt };
+  const unkept = row.version === 0 ? { name: name.trim() || UNNAMED, kind } : {};
+  await tx
+    .update(templates)
+    .set({ draft, ...unkept })
+    .where(eq(templates.id, row.id));
+  return { savedAt };
+}

@@ -1,0 +1,98 @@
+import { and, eq, sql } from 'drizzle-orm';
+import type { Database, Queries } from '../../db/client';
+import { assignments, templates, templatesInForce } from '../../db/schema';
+import { announce } from '../../jobs/queue';
+import { found, OperationError } from '../../problems/operationError';
+import { type KnownAround, knownAround } from './knownAround';
+import { createTemplate, type ListedTemplate, listTemplates, readTemplate, refuseInForce } from './templates';
+
+/** All templates, and the names of the assignments in which they are in force. */
+export interface Shelf {
+  readonly templates: readonly ListedTemplate[];
+  readonly inForce: Readonly<Record<string, readonly string[]>>;
+  /** When a run last put it into pictures, and in which assignment; absent where none did. */
+  readonly lastUsed: Readonly<Record<string, { readonly at: string; readonly assignment: string }>>;
+  /** What advice is given by, the same on every page. */
+  readonly known: KnownAround;
+}
+
+export async function readShelf(db: Queries): Promise<Shelf> {
+  await sweepEmpty(db);
+  const [all, lastUsed, known, rows] = await Promise.all([
+    listTemplates(db),
+    lastUses(db),
+    knownAround(db),
+    db
+      .select({ id: templatesInForce.templateId, name: assignments.name })
+      .from(templatesInForce)
+      .innerJoin(assignments, eq(assignments.id, templatesInForce.assignmentId)),
+  ]);
+  const inForce: Record<string, string[]> = {};
+  for (const { id, name } of rows) inForce[id] = [...(inForce[id] ?? []), name];
+  return { templates: all, inForce, lastUsed, known };
+}
+
+/** Pages that were opened and left empty do not stay on the shelf; one that is open just now does. */
+async function sweepEmpty(db: Queries): Promise<void> {
+  const isEmpty = sql`jsonb_array_length(${templates.draft} -> 'entries') = 0 and trim(${templates.draft} ->> 'name') = ''`;
+  const isLeft = sql`(${templates.draft} ->> 'savedAt')::timestamptz < now() - interval '10 minutes'`;
+  await db.delete(templates).where(and(eq(templates.version, 0), isEmpty, isLeft));
+}
+
+async function lastUses(db: Queries): Promise<Shelf['lastUsed']> {
+  const { rows } = await db.execute<{ id: string; at: Date; assignment: string }>(sql`
+    select distinct on (id) id, at, assignment from (
+      select used->>'id' as id, r.created_at as at, a.name as assignment
+      from runs r join assignments a on a.id = r.assignment_id,
+        jsonb_array_elements(r.parameters->'templates') used
+      where r.kind = 'import'
+      union all
+      select used->>'id', w.created_at, a.name
+      from writings w join assignments a on a.id = w.assignment_id,
+        jsonb_array_elements(w.told->'templates') used
+      where not w.undone
+    ) uses order by id, at desc`);
+  return Object.fromEntries(
+    rows.map(({ id, at, assignment }) => [id, { at: new Date(at).toISOString(), assignment }]),
+  );
+}
+
+/**
+ * A second template of the same entries. A branch remembers where it came from, a duplicate stands by
+ * itself; both have a history of their own.
+ */
+export async function copyTemplate(
+  db: Database,
+  id: string,
+  how: 'duplicate' | 'branch',
+): Promise<ListedTemplate> {
+  const { name, kind, entries, version } = await readTemplate(db, id);
+  if (version === 0) throw new OperationError('Save the template first; then it can be copied.');
+  const made = await createTemplate(
+    db,
+    { name: freeName(name, await listTemplates(db)), kind, entries },
+    how === 'branch' ? `branched from version ${version} of “${name}”` : `copied from “${name}”`,
+  );
+  if (how === 'branch') await db.update(templates).set({ branchedFrom: id }).where(eq(templates.id, made.id));
+  return { ...made, branchedFrom: how === 'branch' ? id : null };
+}
+
+function freeName(name: string, all: readonly ListedTemplate[]): string {
+  const taken = new Set(all.map((one) => one.name.toLowerCase()));
+  const base = name.slice(0, 190).replace(/ \d+$/, '');
+  for (let number = 2; ; number++)
+    if (!taken.has(`${base} ${number}`.toLowerCase())) return `${base} ${number}`;
+}
+
+/** Off the shelf, with everything it was; not while it is in force somewhere. */
+export async function archiveTemplate(db: Database, id: string, archived: boolean): Promise<ListedTemplate> {
+  if (archived) await refuseInForce(db, id);
+  const [row] = await db
+    .update(templates)
+    .set({ archivedAt: archived ? new Date() : null })
+    .where(eq(templates.id, id))
+    .returning({ id: templates.id });
+  found(row, 'template');
+  await announce(db, { kind: 'template', id });
+  return readTemplate(db, id);
+}

@@ -1,0 +1,128 @@
+import { and, asc, desc, eq, lt, sql } from 'drizzle-orm';
+import type { FieldId } from '../../../core/catalogue/fields';
+import { compareEntries } from '../../../core/templates/compare';
+import type { Database, Queries } from '../../db/client';
+import { templateSteps } from '../../db/schema';
+import type { StoredTemplateDraft } from '../../db/stored';
+import { inTransaction } from '../../db/transaction';
+import { announce } from '../../jobs/queue';
+import { found, OperationError } from '../../problems/operationError';
+import { lockedTemplate, pageOf, putDraft, sameWords } from './templatePage';
+import { type ListedTemplate, readTemplate, type TemplateText } from './templates';
+
+/** A change of a template's page, as it is told: which lines, or name and kind. */
+export interface ToldStep {
+  readonly id: string;
+  readonly fields: readonly FieldId[];
+}
+
+/** The change that can be undone next, and the one that can be done again. */
+export interface TemplateSteps {
+  readonly undo?: ToldStep;
+  readonly redo?: ToldStep;
+}
+
+/** Words typed into the same lines within this time are one step. */
+const SAME_STEP_MS = 5000;
+const KEPT = 200;
+
+type Step = typeof templateSteps.$inferSelect;
+
+export async function templateStepsOf(db: Queries, templateId: string): Promise<TemplateSteps> {
+  const [undo, redo] = await Promise.all([nextStep(db, templateId, false), nextStep(db, templateId, true)]);
+  return { ...(undo ? { undo: told(undo) } : {}), ...(redo ? { redo: told(redo) } : {}) };
+}
+
+async function nextStep(db: Queries, templateId: string, undone: boolean): Promise<Step | undefined> {
+  const [row] = await db
+    .select()
+    .from(templateSteps)
+    .where(and(eq(templateSteps.templateId, templateId), eq(templateSteps.undone, undone)))
+    .orderBy(undone ? asc(templateSteps.order) : desc(templateSteps.order))
+    .limit(1);
+  return row;
+}
+
+const told = ({ id, before, after }: Step): ToldStep => ({ id, fields: changedFields(before, after) });
+
+function changedFields(before: TemplateText, after: TemplateText): FieldId[] {
+  return compareEntries(before.entries, after.entries)
+    .filter((one) => one.kind !== 'same')
+    .map((one) => one.field);
+}
+
+const stored = ({ name, kind, entries }: TemplateText): StoredTemplateDraft => ({
+  version: 1,
+  baseVersion: 0,
+  name,
+  kind,
+  entries,
+  savedAt: '',
+});
+
+/** Keeps a change of the page, in its transaction: typing goes on with a step, an act is one of its own. What was undone before is left behind. */
+export async function keepStep(
+  tx: Queries,
+  templateId: string,
+  before: TemplateText,
+  after: TemplateText,
+  { isAct = false } = {},
+): Promise<void> {
+  if (sameWords(before, after)) return;
+  await tx
+    .delete(templateSteps)
+    .where(and(eq(templateSteps.templateId, templateId), eq(templateSteps.undone, true)));
+  const last = await nextStep(tx, templateId, false);
+  const goesOn =
+    !isAct &&
+    last &&
+    Date.now() - last.changedAt.getTime() < SAME_STEP_MS &&
+    sameWords(last.after, before) &&
+    changedFields(last.before, last.after).join() === changedFields(before, after).join();
+  if (goesOn) {
+    await tx
+      .update(templateSteps)
+      .set({ after: stored(after), changedAt: new Date() })
+      .where(eq(templateSteps.id, last.id));
+    return;
+  }
+  await tx.insert(templateSteps).values({ templateId, before: stored(before), after: stored(after) });
+  const oldest = tx
+    .select({ order: templateSteps.order })
+    .from(templateSteps)
+    .where(eq(templateSteps.templateId, templateId))
+    .orderBy(desc(templateSteps.order))
+    .offset(KEPT)
+    .limit(1);
+  await tx
+    .delete(templateSteps)
+    .where(and(eq(templateSteps.templateId, templateId), lt(templateSteps.order, sql`(${oldest}) + 1`)));
+}
+
+/**
+ * Undoes a change of a template's page, or does it again. Asked for twice, it is done once; where the page
+ * holds other words by now, another window wrote them, and nothing is done.
+ */
+export async function stepTemplate(
+  db: Database,
+  templateId: string,
+  stepId: string,
+  undone: boolean,
+): Promise<ListedTemplate> {
+  await inTransaction(db, async (tx) => {
+    const row = await lockedTemplate(tx, templateId);
+    const [held] = await tx
+      .select()
+      .from(templateSteps)
+      .where(and(eq(templateSteps.id, stepId), eq(templateSteps.templateId, templateId)));
+    const step = found(held, 'change');
+    if (step.undone === undone) return;
+    const [from, to] = undone ? [step.after, step.before] : [step.before, step.after];
+    if (!sameWords(pageOf(row), from))
+      throw new OperationError('This page was written in another window meanwhile. Nothing is undone.', 409);
+    await tx.update(templateSteps).set({ undone }).where(eq(templateSteps.id, stepId));
+    await putDraft(tx, row, to);
+    await announce(tx, { kind: 'template', id: templateId });
+  });
+  return readTemplate(db, templateId);
+}

@@ -1,0 +1,155 @@
+import type { FieldId } from '../../../core/catalogue/fields';
+import { type FieldValue, sameValue } from '../../../core/catalogue/value';
+import { carryingOf, compileStates, renewal, type TemplateState } from '../../../core/templates/carried';
+import type { Database, Queries } from '../../db/client';
+import { OperationError } from '../../problems/operationError';
+import { listAssignments, readAssignment } from '../assignments/assignments';
+import { writeOriginDrafts } from '../drafts/writeDrafts';
+import { identityHistory, surroundings } from '../identities/identities';
+import { listPhotos } from '../photos/photos';
+import { startEmbed } from '../runs/startEmbed';
+import { photoFacts, placeholderContext } from './placeholderContext';
+import { readTemplate } from './templates';
+import { versionsOf } from './templateVersions';
+
+/** Older states of one's details that are looked for. */
+const MOST_STATES = 60;
+
+export interface UsingPhoto {
+  readonly id: string;
+  readonly name: string;
+  readonly version: number;
+  /** Carries what the present version and one's present details give. */
+  readonly isPresent: boolean;
+  /** Fields that carry, of those that the version gives. */
+  readonly fields: number;
+  readonly of: number;
+  /** What renewing would write. */
+  readonly renewal: ReadonlyMap<FieldId, FieldValue | null>;
+  readonly values: { readonly [K in FieldId]?: FieldValue };
+}
+
+interface UsingAssignment {
+  readonly id: string;
+  readonly name: string;
+  readonly photos: readonly UsingPhoto[];
+}
+
+/** Pictures whose files carry a template's values: by what the files say, not by what was once asked for. */
+async function findUsing(db: Queries, templateId: string): Promise<UsingAssignment[]> {
+  const template = await readTemplate(db, templateId);
+  const states = compileStates(template, await statesOf(db, templateId));
+  const around = await surroundings(db);
+  const all = await listAssignments(db);
+  const found: UsingAssignment[] = [];
+  for (const { id, name } of all) {
+    const [assignment, photos] = await Promise.all([readAssignment(db, id), listPhotos(db, id)]);
+    const using = photos.flatMap((photo): UsingPhoto[] => {
+      const values = Object.fromEntries(
+        Object.entries(photo.record.fields).map(([field, reading]) => [field, reading.value]),
+      );
+      const context = placeholderContext(assignment, photoFacts(photo), around);
+      const carrying = carryingOf(states, values, context);
+      if (!carrying) return [];
+      const wanted = renewal(states, values, context);
+      const { version, fields, of } = carrying;
+      const isPresent = wanted.size === 0;
+      return [
+        {
+          id: photo.id,
+          name: photo.name,
+          version,
+          isPresent,
+          fields: fields.length,
+          of,
+          renewal: wanted,
+          values,
+        },
+      ];
+    });
+    if (using.length > 0) found.push({ id, name, photos: using });
+  }
+  return found;
+}
+
+/** Versions with one's present details, then earlier details; the present state first. */
+async function statesOf(db: Queries, templateId: string): Promise<TemplateState[]> {
+  const [versions, details] = await Promise.all([versionsOf(db, [templateId]), identityHistory(db)]);
+  return details
+    .flatMap((identities) => versions.map(({ version, entries }) => ({ version, entries, identities })))
+    .slice(0, MOST_STATES);
+}
+
+export interface UsedLine {
+  readonly field: FieldId;
+  readonly from: FieldValue | null;
+  readonly to: FieldValue | null;
+  readonly pictures: number;
+}
+
+export interface WhereUsed {
+  readonly pictures: number;
+  readonly assignments: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly photos: readonly Pick<UsingPhoto, 'id' | 'name' | 'version' | 'isPresent' | 'fields' | 'of'>[];
+  }[];
+  /** The proof of renewing: the same change of many pictures in one line, the most frequent first. */
+  readonly proof: readonly UsedLine[];
+}
+
+export async function whereUsed(db: Queries, templateId: string): Promise<WhereUsed> {
+  const found = await findUsing(db, templateId);
+  const lines: { -readonly [K in keyof UsedLine]: UsedLine[K] }[] = [];
+  for (const { renewal: wanted, values } of found.flatMap((one) => one.photos)) {
+    for (const [field, to] of wanted) {
+      const from = values[field] ?? null;
+      const held = lines.find(
+        (line) => line.field === field && sameValue(line.from, from) && sameValue(line.to, to),
+      );
+      if (held) held.pictures++;
+      else lines.push({ field, from, to, pictures: 1 });
+    }
+  }
+  return {
+    pictures: found.reduce((sum, one) => sum + one.photos.length, 0),
+    assignments: found.map(({ id, name, photos }) => ({
+      id,
+      name,
+      photos: photos.map(({ renewal: _, values: __, ...photo }) => photo),
+    })),
+    proof: lines.sort((a, b) => b.pictures - a.pictures),
+  };
+}
+
+/** Brings the named pictures' files to the present version: drafts, and a run an assignment that embeds them. */
+export async function renewPictures(
+  db: Database,
+  templateId: string,
+  photoIds: readonly string[],
+): Promise<{ runs: { runId: string; assignmentId: string }[] }> {
+  const template = await readTemplate(db, templateId);
+  const wanted = new Set(photoIds);
+  const runs: { runId: string; assignmentId: string }[] = [];
+  for (const { id: assignmentId, photos } of await findUsing(db, templateId)) {
+    const behind = photos.filter((photo) => wanted.has(photo.id) && photo.renewal.size > 0);
+    if (behind.length === 0) continue;
+    const origin = { by: 'template' as const, templateId, version: template.version, name: template.name };
+    await writeOriginDrafts(
+      db,
+      assignmentId,
+      new Map(behind.map((photo) => [photo.id, photo.renewal])),
+      origin,
+    );
+    const fields = [...new Set(behind.flatMap((photo) => [...photo.renewal.keys()]))];
+    const { runId } = await startEmbed(
+      db,
+      assignmentId,
+      behind.map((photo) => photo.id),
+      { fields },
+    );
+    runs.push({ runId, assignmentId });
+  }
+  if (runs.length === 0) throw new OperationError('These pictures carry the present version already.');
+  return { runs };
+}

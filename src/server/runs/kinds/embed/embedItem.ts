@@ -1,0 +1,204 @@
+import path from 'node:path';
+import { and, eq, inArray, or } from 'drizzle-orm';
+import type { FieldId } from '../../../../core/catalogue/fields';
+import { insertedBytes } from '../../../../core/containers/edits';
+import { planShot, type ShotChoices, type ShotPart, type ShotRole } from '../../../../core/embed/planShot';
+import { withImplied } from '../../../../core/mapping/implied';
+import { FormatError } from '../../../../core/problems/problem';
+import type { Database, Queries } from '../../../db/client';
+import { drafts, inverseEdits, runItems } from '../../../db/schema';
+import type { StoredProblem, WrittenField } from '../../../db/stored';
+import { inTransaction } from '../../../db/transaction';
+import type { WayBack } from '../../../files/applyEdits';
+import { createFile } from '../../../files/createFile';
+import { digestOfBytes, isOneOf } from '../../../files/digest';
+import { FileError } from '../../../files/fileError';
+import { shotOf } from '../../../files/folders';
+import { containersOf, type ReadShot, readShot, sidecarPath } from '../../../files/readShot';
+import { withFile } from '../../../files/source';
+import { verifyWritten } from '../../../files/verifyWritten';
+import { writeOver } from '../../../files/writeOver';
+import { indexShot } from '../../../operations/photos/indexShot';
+import { photoShot } from '../../../operations/photos/photos';
+import { ClaimLost } from '../../claimLost';
+import type { Mark } from '../../claims';
+
+type Item = typeof runItems.$inferSelect;
+type Located = Awaited<ReturnType<typeof photoShot>>;
+
+export interface EmbedItemRequest {
+  /** Of the worker that has the item: asked for once more when it ends. */
+  readonly mark: Mark;
+  readonly choices: ShotChoices;
+  /** Only drafts of these fields; all without. */
+  readonly fields?: readonly FieldId[] | undefined;
+}
+
+/**
+ * Writes a photo's drafts into its files. The way back of each file is kept before it is changed. After a
+ * kill the photo is planned again from what its files say then: what is done already is left as it is.
+ */
+export async function embedItem(
+  db: Database,
+  item: Item,
+  { mark, choices, fields }: EmbedItemRequest,
+): Promise<void> {
+  const photoId = item.photoId!;
+  const located = await withSidecarOnDisk(db, item, await photoShot(db, photoId));
+  await refuseChanged(db, item, located);
+  const rows = await db.select().from(drafts).where(draftsOf(photoId, fields));
+  const read = await readShot(located.folder, located.shot);
+  const wanted = new Map(rows.map((row) => [row.field, row.value]));
+  const plan = await planShot(containersOf(read), wanted, choices);
+  if (plan.refused) throw new FormatError(plan.refused.code, plan.refused.part, plan.refused);
+  const written: { [K in FieldId]?: WrittenField } = {};
+  const present = (id: FieldId) => plan.before.fields[id]?.value;
+  for (const [id, after] of withImplied(wanted, present)) {
+    const origin = rows.find((row) => row.field === id)?.origin ?? { by: 'hand' as const };
+    written[id] = { before: present(id) ?? null, after, origin };
+  }
+  const resumed = item.result && (await hasWayBack(db, item.id));
+  const result = resumed ? item.result! : { version: 1 as const, written };
+  if (!plan.unchanged) await db.update(runItems).set({ result }).where(eq(runItems.id, item.id));
+  for (const part of plan.parts) await writePart(db, item.id, read, part);
+  const state = plan.unchanged && !resumed ? ('unchanged' as const) : ('done' as const);
+  await settle(db, item, located, {
+    read,
+    mark,
+    rows,
+    problems: plan.problems,
+    state,
+    result,
+  });
+}
+
+function draftsOf(photoId: string, fields: readonly FieldId[] | undefined) {
+  return and(eq(drafts.photoId, photoId), fields && inArray(drafts.field, [...fields]));
+}
+
+/**
+ * A sidecar beside the picture that the index does not know: this item made it before it was cut off, or
+ * another program did meanwhile; then it is taken into the index and the person decides again.
+ */
+async function withSidecarOnDisk(db: Database, item: Item, located: Located): Promise<Located> {
+  const { sidecar, stemShared } = await shotOf(path.join(located.folder, located.shot.main));
+  if (!sidecar || located.shot.sidecar)
+    return { ...located, shot: { ...located.shot, ...(stemShared ? { stemShared } : {}) } };
+  const shot = { ...located.shot, sidecar };
+  const ways = await db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.id));
+  if (ways.some((way) => way.made)) return { ...located, shot };
+  await indexShot(db, item.photoId!, placeOf(located), shot);
+  throw new FileError('changed-meanwhile', sidecar);
+}
+
+async function hasWayBack(db: Queries, itemId: string): Promise<boolean> {
+  const rows = await db
+    .select({ role: inverseEdits.role })
+    .from(inverseEdits)
+    .where(eq(inverseEdits.itemId, itemId));
+  return rows.length > 0;
+}
+
+async function writePart(db: Database, itemId: string, read: ReadShot, part: ShotPart): Promise<void> {
+  if (part.isNew) {
+    const bytes = insertedBytes(part.plan.edits);
+    const way = {
+      pieces: [],
+      formerBytes: new Uint8Array(0),
+      digestBefore: '',
+      digestAfter: digestOfBytes(bytes),
+    };
+    await keepInverseEdits(db, itemId, part.role, way, true);
+    await createFile(sidecarPath(read), bytes);
+    return;
+  }
+  const name = read.shot[part.role]!;
+  await writeOver({
+    path: path.join(read.folder, name),
+    edits: part.plan.edits,
+    expected: read[part.role]!.stat,
+    verify: (bytes) => verifyWritten(bytes, part.plan, name),
+    keepWayBack: (way) => keepInverseEdits(db, itemId, part.role, way),
+  });
+}
+
+/**
+ * A file that is not what Fabrica last read is not written over: it is read anew, so that its new values
+ * show, and the person decides again. A mere new date is no change, and neither is what this item itself
+ * wrote before it was cut off.
+ */
+async function refuseChanged(db: Database, item: Item, located: Located): Promise<void> {
+  const ways = await db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.id));
+  for (const row of located.rows) {
+    const file = path.join(located.folder, path.posix.basename(row.relativePath));
+    const own = ways.filter((way) => way.role === row.role).map((way) => way.digestAfter);
+    const known = await withFile(file, async (one, stat) => {
+      const same = stat.size === row.size && String(stat.modifiedNs) === row.modifiedNs;
+      return same || isOneOf(one, stat.size, [row.digest, ...own]);
+    });
+    if (known) continue;
+    await indexShot(db, item.photoId!, placeOf(located), located.shot);
+    throw new FileError('changed-meanwhile', file);
+  }
+}
+
+export function placeOf({ file, folder }: Located) {
+  const inside = path.posix.dirname(file.relativePath);
+  return { folderId: file.folderId, inside: inside === '.' ? '' : inside, folder };
+}
+
+export async function keepInverseEdits(
+  db: Queries,
+  itemId: string,
+  role: ShotRole,
+  way: WayBack,
+  made = false,
+): Promise<void> {
+  const row = {
+    made,
+    digestBefore: way.digestBefore,
+    digestAfter: way.digestAfter,
+    pieces: [...way.pieces],
+    formerBytes: Buffer.from(way.formerBytes),
+  };
+  await db
+    .insert(inverseEdits)
+    .values({ itemId, role, ...row })
+    .onConflictDoUpdate({ target: [inverseEdits.itemId, inverseEdits.role], set: row });
+}
+
+interface Settled {
+  readonly read: ReadShot;
+  readonly mark: Mark;
+  /** The drafts that were written, each by its own stamp: another one of the same field is not in the file. */
+  readonly rows: readonly { readonly field: FieldId; readonly stamp: string }[];
+  readonly problems: readonly StoredProblem[];
+  readonly state: 'done' | 'unchanged';
+  readonly result: NonNullable<Item['result']>;
+}
+
+async function settle(
+  db: Database,
+  item: Item,
+  located: Located,
+  { read, mark, rows, problems, state, result }: Settled,
+): Promise<void> {
+  const made = await db
+    .select({ role: inverseEdits.role })
+    .from(inverseEdits)
+    .where(and(eq(inverseEdits.itemId, item.id), eq(inverseEdits.made, true)));
+  const shot =
+    made.length > 0 ? { ...located.shot, sidecar: path.basename(sidecarPath(read)) } : located.shot;
+  await inTransaction(db, async (tx) => {
+    const { digest, size } = await indexShot(tx, item.photoId!, placeOf(located), shot);
+    const written = rows.map(({ field, stamp }) => and(eq(drafts.field, field), eq(drafts.stamp, stamp)));
+    if (written.length > 0)
+      await tx.delete(drafts).where(and(eq(drafts.photoId, item.photoId!), or(...written)));
+    const settled = await tx
+      .update(runItems)
+      .set({ state, problems: [...problems], result: { ...result, digest, bytes: size } })
+      .where(and(eq(runItems.id, item.id), eq(runItems.claimedBy, mark.number)))
+      .returning({ id: runItems.id });
+    if (settled.length === 0) throw new ClaimLost();
+  });
+}

@@ -1,0 +1,176 @@
+import path from 'node:path';
+import { and, eq } from 'drizzle-orm';
+import type { FieldId } from '../../../../core/catalogue/fields';
+import type { FieldValue } from '../../../../core/catalogue/value';
+import { planShot } from '../../../../core/embed/planShot';
+import { namedShot } from '../../../../core/naming/pattern';
+import type { Shot } from '../../../../core/naming/shots';
+import type { Database, Queries } from '../../../db/client';
+import { drafts, files, photos, runItems } from '../../../db/schema';
+import { type RunItemResult, type StoredProblem, storedRecord } from '../../../db/stored';
+import { folderInside } from '../../../files/folderInside';
+import { pathInside } from '../../../files/folders';
+import { containersOf, type ReadShot, readShot } from '../../../files/readShot';
+import { syncReading } from '../../../files/syncReading';
+import { writeChoices } from '../../../operations/assignments/assignments';
+import { indexFiles, sampleOf } from '../../../operations/photos/indexShot';
+import { ClaimLost } from '../../claimLost';
+import type { ImportRun } from './importRun';
+import { importContext, importValues, valuesAfter, type Written } from './importValues';
+import { type PlacedFiles, placeShot } from './placeShot';
+import { sourceMarks } from './removeSource';
+import { reserveNames } from './reserveNames';
+import { secondCopy } from './secondCopy';
+
+type Item = typeof runItems.$inferSelect;
+
+/** Where the files of a photo stand, in which opened folder. */
+interface Placed {
+  readonly root: { readonly id: string; readonly path: string };
+  readonly inside: string;
+  readonly folder: string;
+  readonly names: Shot;
+  readonly files?: PlacedFiles;
+}
+
+/**
+ * Brings one photo in, with all its files: a copy with the templates going in, or where it lies, with what
+ * the templates say as drafts, since an original is not written unasked.
+ */
+export async function importItem(db: Database, run: ImportRun, item: Item): Promise<void> {
+  const source = await pathInside(run.source.path, item.sourcePath ?? '');
+  const read = await readShot(path.dirname(source), await run.shots.of(source));
+  const written = importValues(run, item, read);
+  if (run.parameters.way === 'take-up') return takeUp(db, run, item, read, written);
+  const wanted = new Map(Object.entries(written).map(([id, one]) => [id as FieldId, one.after]));
+  const choices = { ...writeChoices(run.assignment), now: run.now };
+  const planned = await planShot(containersOf(read), wanted, choices);
+  // Refused: every file comes as it is, and the templates' values wait as drafts. Refused is not lost.
+  const plan = planned.refused ? { ...planned, parts: [] } : planned;
+  const named = namedShot(run.pattern, read.shot, importContext(run, item, read), valuesAfter(read, written));
+  const inside = item.result?.target === undefined ? named.folder : (item.result.inside ?? '');
+  const result: RunItemResult = {
+    version: 1,
+    written: planned.refused ? {} : written,
+    ...(inside === '' ? {} : { inside }),
+    ...(run.parameters.way === 'move' ? { source: sourceMarks(read) } : {}),
+  };
+  const folder = await folderInside(run.working.path, inside);
+  const place = { folder, wanted: named.shot, taken: run.taken, begun: namesOf(item.result) };
+  const { names, placed } = await placeShot(read, plan, place, (tried) =>
+    reserveNames(db, run, item, { ...result, ...targetsOf(tried) }),
+  );
+  const second = run.second ? await secondCopy(folder, names, run.second.path, inside) : undefined;
+  const problems: StoredProblem[] = [...planned.problems, ...(planned.refused ? [planned.refused] : [])];
+  await record(db, run, item, {
+    placed: { root: run.working, inside, folder, names, files: placed },
+    result: { ...result, ...targetsOf(names), ...second },
+    waiting: planned.refused ? written : {},
+    problems,
+  });
+}
+
+async function takeUp(
+  db: Database,
+  run: ImportRun,
+  item: Item,
+  { folder, shot }: ReadShot,
+  written: Written,
+): Promise<void> {
+  const inside = path.posix.dirname(item.sourcePath ?? '').replace(/^\.$/, '');
+  await record(db, run, item, {
+    placed: { root: run.source, inside, folder, names: shot },
+    result: { version: 1, written: {}, ...targetsOf(shot), ...(inside === '' ? {} : { inside }) },
+    waiting: written,
+    problems: [],
+  });
+}
+
+function targetsOf({ main, raw, sidecar, otherSidecar }: Shot): Pick<RunItemResult, 'target' | 'others'> {
+  const others = {
+    ...(raw ? { raw } : {}),
+    ...(sidecar ? { sidecar } : {}),
+    ...(otherSidecar ? { otherSidecar } : {}),
+  };
+  return { target: main, ...(Object.keys(others).length > 0 ? { others } : {}) };
+}
+
+function namesOf(result: RunItemResult | null): Shot | undefined {
+  return result?.target === undefined ? undefined : { main: result.target, ...result.others };
+}
+
+async function record(
+  db: Database,
+  run: ImportRun,
+  item: Item,
+  {
+    placed,
+    result,
+    waiting,
+    problems,
+  }: { placed: Placed; result: RunItemResult; waiting: Written; problems: readonly StoredProblem[] },
+): Promise<void> {
+  // Just written, on the machine's own disk: reading it in place is several times cheaper.
+  const read = await readShot(placed.folder, placed.names, syncReading);
+  const sample = await sampleOf(placed.folder, read, syncReading);
+  await db.transaction(async (tx) => {
+    const { id: photoId, isNew } = await recordPhoto(tx, run, item, placed, read, sample);
+    const place = { folderId: placed.root.id, inside: placed.inside, folder: placed.folder };
+    const digests = await indexFiles(tx, photoId, place, read, { placed: placed.files, isNew });
+    for (const [field, one] of Object.entries(waiting)) {
+      await tx
+        .insert(drafts)
+        .values({
+          photoId,
+          field: field as FieldId,
+          value: one.after as FieldValue | null,
+          origin: one.origin,
+        })
+        .onConflictDoNothing();
+    }
+    const done = {
+      ...result,
+      digest: digests.get('main')!,
+      digests: Object.fromEntries(digests),
+      bytes: read.main.stat.size,
+    };
+    const settled = await tx
+      .update(runItems)
+      .set({ photoId, state: 'done', result: done, problems: [...problems] })
+      .where(and(eq(runItems.id, item.id), eq(runItems.claimedBy, run.mark.number)))
+      .returning({ id: runItems.id });
+    if (settled.length === 0) throw new ClaimLost();
+  });
+}
+
+async function recordPhoto(
+  tx: Queries,
+  run: ImportRun,
+  item: Item,
+  placed: Placed,
+  read: ReadShot,
+  sample: string,
+): Promise<{ id: string; isNew: boolean }> {
+  const relativePath = path.posix.join(placed.inside, read.shot.main);
+  // Only an attempt that was cut off, or a picture taken up where it lies, can be in the index already.
+  const [here] =
+    item.result === null && placed.files
+      ? []
+      : await tx
+          .select({ photoId: files.photoId })
+          .from(files)
+          .where(and(eq(files.folderId, placed.root.id), eq(files.relativePath, relativePath)));
+  const row = {
+    assignmentId: run.assignment.id,
+    name: read.shot.main,
+    contentSample: sample,
+    record: storedRecord(read),
+  };
+  const [photo] = here
+    ? await tx.update(photos).set(row).where(eq(photos.id, here.photoId)).returning({ id: photos.id })
+    : await tx
+        .insert(photos)
+        .values({ ...row, position: run.placesTaken + item.position + 1 })
+        .returning({ id: photos.id });
+  return { id: photo!.id, isNew: !here };
+}

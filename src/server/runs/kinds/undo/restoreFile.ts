@@ -1,0 +1,62 @@
+import { unlink } from 'node:fs/promises';
+import path from 'node:path';
+import type { inverseEdits } from '../../../db/schema';
+import { applyEdits, editsBack, type WayBack } from '../../../files/applyEdits';
+import { createFile } from '../../../files/createFile';
+import { kindOfDigest } from '../../../files/digest';
+import { asFileError, FileError } from '../../../files/fileError';
+import { diskLayer } from '../../../files/layer';
+import { digestAt } from '../../../files/moveFile';
+import { sourceOf, withFile } from '../../../files/source';
+
+export type InverseEdits = typeof inverseEdits.$inferSelect;
+type KeepWayBack = (way: WayBack) => Promise<void>;
+
+/** What the file was before and after; undefined where there was none. */
+const digestsOf = ({ made, digestBefore, digestAfter }: InverseEdits) => ({
+  before: made ? undefined : digestBefore,
+  after: digestAfter === '' ? undefined : digestAfter,
+});
+
+/** Throws where a file is neither what it was before an item nor what that item made of it. */
+export async function refuseChanged(way: InverseEdits, file: string): Promise<void> {
+  const { before, after } = digestsOf(way);
+  const digest = await digestAt(file, before ?? after ?? '');
+  if (digest !== before && digest !== after) throw new FileError('changed-meanwhile', file);
+}
+
+/**
+ * Makes a file what it was before an item wrote into it, made it, or removed it. Can be repeated. The way
+ * to what it is now is kept before it goes.
+ */
+export async function restoreFile(way: InverseEdits, file: string, keep: KeepWayBack): Promise<void> {
+  const { before, after } = digestsOf(way);
+  if ((await digestAt(file, before ?? after ?? '')) === before) return;
+  if (before === undefined) return removeMade(file, after!, keep);
+  if (after === undefined) return createFile(file, way.formerBytes);
+  const stat = await withFile(file, async (_, found) => found);
+  await applyEdits({
+    source: file,
+    target: file,
+    edits: editsBack(way.pieces, way.formerBytes),
+    mode: 'replace',
+    expected: stat,
+    times: 'now',
+    digest: kindOfDigest(before),
+    verify: async () => undefined,
+    keepWayBack: async (made) => {
+      if (made.digestAfter !== before) throw new FileError('way-back-differs', file);
+      await keep(made);
+    },
+  });
+}
+
+async function removeMade(file: string, digest: string, keep: KeepWayBack): Promise<void> {
+  const formerBytes = await withFile(file, (one, { size }) => sourceOf(one, size).read(0, size));
+  const pieces = [{ kind: 'former' as const, start: 0, end: formerBytes.length }];
+  await keep({ pieces, formerBytes, digestBefore: digest, digestAfter: '' });
+  await unlink(file).catch((error) => {
+    throw asFileError(error, file);
+  });
+  await diskLayer.syncFolder(path.dirname(file));
+}

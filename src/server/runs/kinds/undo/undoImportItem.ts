@@ -1,0 +1,126 @@
+import path from 'node:path';
+import { eq } from 'drizzle-orm';
+import type { ShotRole } from '../../../../core/embed/planShot';
+import type { Database, Queries } from '../../../db/client';
+import { drafts, files, photos, runItems } from '../../../db/schema';
+import type { ImportParameters, RunItemResult, StoredPhoto, StoredProblem } from '../../../db/stored';
+import { FileError } from '../../../files/fileError';
+import { folderInside } from '../../../files/folderInside';
+import { filesOf, pathInside, shotOf } from '../../../files/folders';
+import { digestAt, moveFile, undoneFolder } from '../../../files/moveFile';
+import { photoShot } from '../../../operations/photos/photos';
+import type { Item } from '../../claims';
+import { refuseLaterRun } from './laterRun';
+import { endUndo, type UndoRun } from './undoRun';
+
+/**
+ * Undoes that a photo was brought in: its files move to a folder kept for the run, and the photo leaves the
+ * index with everything written about it, which is kept with the item. Only files that are byte for byte
+ * what was placed are moved; where one is not, all stay. A photo that was taken up where it lies keeps its
+ * files.
+ */
+export async function undoImportItem(db: Database, run: UndoRun, item: Item): Promise<void> {
+  const photoId = item.photoId!;
+  const [undone] = await db.select().from(runItems).where(eq(runItems.id, item.undoes!));
+  const placed = undone?.result;
+  await refuseLaterRun(db, photoId, run.act);
+  const parameters = run.act.parameters as ImportParameters;
+  if (!placed || parameters.way === 'take-up') return removeTakenUp(db, run, item);
+  const { root, inside, names, located } = await whereItIs(db, photoId);
+  const movedTo = path.posix.join(undoneFolder('', run.act.id), inside);
+  const from = path.join(root, inside);
+  await refuseForeignSidecar(path.join(from, located.shot.main), filesOf(located.shot));
+  const aside = path.join(root, movedTo);
+  const parts = await partsToMove(from, aside, names, placed.digests ?? {});
+  if (parts.length > 0) await folderInside(root, movedTo);
+  for (const { name, digest } of parts) await moveFile(path.join(from, name), path.join(aside, name), digest);
+  const problems = await moveSecond(run, placed);
+  await db.transaction(async (tx) => {
+    const removed = await removePhoto(tx, photoId);
+    const result: RunItemResult = { version: 1, written: {}, target: located.shot.main, movedTo };
+    await endUndo(tx, run, item, { result, problems, removed });
+  });
+}
+
+async function whereItIs(db: Database, photoId: string) {
+  const located = await photoShot(db, photoId);
+  const inside = path.posix.dirname(located.file.relativePath).replace(/^\.$/, '');
+  const root = located.folder.slice(0, located.folder.length - (inside === '' ? 0 : inside.length + 1));
+  const names = new Map(located.rows.map((row) => [row.role, path.posix.basename(row.relativePath)]));
+  return { root, inside, names, located };
+}
+
+/** A sidecar that somebody put beside the picture since belongs to it: it must not be left alone. */
+async function refuseForeignSidecar(main: string, known: readonly string[]): Promise<void> {
+  const there = filesOf(await shotOf(main));
+  if (there.some((name) => !known.includes(name))) throw new FileError('changed-meanwhile', main);
+}
+
+interface Part {
+  readonly name: string;
+  readonly digest: string;
+}
+
+/** The files that still have to be moved, the one that stands for the photo last. Throws where one is another by now. */
+async function partsToMove(
+  from: string,
+  aside: string,
+  names: ReadonlyMap<ShotRole, string>,
+  digests: { readonly [R in ShotRole]?: string },
+): Promise<Part[]> {
+  const parts: Part[] = [];
+  for (const [role, name] of names) {
+    const digest = digests[role];
+    if (!digest) throw new FileError('changed-meanwhile', name);
+    if ((await digestAt(path.join(from, name), digest)) === digest) {
+      if (role === 'main') parts.push({ name, digest });
+      else parts.unshift({ name, digest });
+    } else if ((await digestAt(path.join(aside, name), digest)) !== digest)
+      throw new FileError('changed-meanwhile', name);
+  }
+  return parts;
+}
+
+/** The second copies that were made go the same way, in their own folder. One that cannot stays, and is told. */
+async function moveSecond(run: UndoRun, placed: RunItemResult): Promise<StoredProblem[]> {
+  const { inside = '', second = [], secondMade = [], digests = {} } = placed;
+  const known = filesOf({ main: digests.main ?? '', ...digests }) as (string | undefined)[];
+  const problems: StoredProblem[] = [];
+  for (const [index, name] of second.entries()) {
+    if (!secondMade.includes(name)) continue;
+    try {
+      const aside = await folderInside(run.second!, path.posix.join(undoneFolder('', run.act.id), inside));
+      await moveFile(
+        await pathInside(run.second!, path.posix.join(inside, name)),
+        path.join(aside, name),
+        known[index]!,
+      );
+    } catch (error) {
+      if (!(error instanceof FileError)) throw error;
+      if (error.code !== 'vanished') problems.push({ code: 'second-left', part: name, severity: 'warning' });
+    }
+  }
+  return problems;
+}
+
+async function removePhoto(tx: Queries, photoId: string): Promise<StoredPhoto> {
+  const [photo] = await tx.select().from(photos).where(eq(photos.id, photoId)).for('update');
+  const { name, position, contentIdentity, contentSample, record } = photo!;
+  const rows = await tx.select().from(files).where(eq(files.photoId, photoId));
+  const written = await tx.select().from(drafts).where(eq(drafts.photoId, photoId));
+  await tx.delete(photos).where(eq(photos.id, photoId));
+  return {
+    version: 1,
+    photo: { name, position, contentIdentity, contentSample, record },
+    files: rows.map(({ id: _, photoId: __, ...row }) => row),
+    drafts: written.map(({ field, value, origin }) => ({ field, value, origin })),
+  };
+}
+
+/** Nothing was written: the photo leaves the index, its files stay as they are. */
+async function removeTakenUp(db: Database, run: UndoRun, item: Item): Promise<void> {
+  await db.transaction(async (tx) => {
+    const removed = await removePhoto(tx, item.photoId!);
+    await endUndo(tx, run, item, { result: { version: 1, written: {}, target: item.name }, removed });
+  });
+}
