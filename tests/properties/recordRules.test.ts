@@ -91,7 +91,7 @@ test('value, proof and result are those of the table, for every state of every r
   let compared = 0;
   for (const { name, bytes } of samples) {
     const bare = await openContainer(memorySource(bytes), name);
-    const takesIim = bare.makes.iim;
+    const takesIim = bare.carries.photoshop === 'make';
     const takesExif = /jpg|png|webp/.test(name);
     for (const id of fields)
       for (const whole of states) {
@@ -103,7 +103,7 @@ test('value, proof and result are those of the table, for every state of every r
         if ((!takesIim && whole.iim !== 'absent') || (!takesExif && whole.exif !== 'absent')) continue;
         if (state.iim === 'absent' && state.digest !== 'absent') continue;
         const before = carryOut(bytes, {
-          edits: bare.planEdits(blocksOf(id, state, bare.makes.iimTag === true)).edits,
+          edits: bare.planEdits(blocksOf(id, state, bare.carries.iim === 'make')).edits,
         } as never);
         await compare(id, state, before, name);
         compared++;

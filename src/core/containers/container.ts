@@ -1,5 +1,5 @@
 import type { ByteSource } from '../bytes/source';
-import type { Problem } from '../problems/problem';
+import { FormatError, type Problem } from '../problems/problem';
 
 export type ContainerId =
   | 'jpeg'
@@ -63,24 +63,38 @@ export type BlockChanges = { readonly [K in BlockKind]?: Uint8Array | undefined 
   readonly texts?: readonly LegacyText[];
 };
 
+/**
+ * What Fabrica does with a block in a format: `make` it where it is absent, `update` it where it is there,
+ * only `read` it, or `none`: the format has no place for it, or it is not opened.
+ */
+export type Carriage = 'make' | 'update' | 'read' | 'none';
+export type Carries = Readonly<Record<BlockKind, Carriage>>;
+
 /** What a file turned out to be; for formats of one family the content decides. */
 export interface Kind {
   readonly id: ContainerId;
   readonly mediaType: string;
-  /** Never written: its metadata goes into a sidecar. */
-  readonly readOnly?: boolean;
+  readonly carries: Carries;
+  /** As docs/FORMATS.md says it: the format, its standard with sections, and where its blocks stand. */
+  readonly name: string;
+  readonly standard: string;
+  readonly places: { readonly [K in BlockKind]?: string };
 }
 
-/** Blocks that are made where they are absent. XMP is made everywhere, Exif nowhere. */
-export interface Makes {
-  readonly iim: boolean;
-  /** IIM stands a second time, by itself (TIFF tag 33723). */
-  readonly iimTag?: boolean;
+/** Never written: its metadata goes into a sidecar. */
+export function isReadOnly({ carries }: Pick<Kind, 'carries'>): boolean {
+  return Object.values(carries).every((one) => one === 'read' || one === 'none');
+}
+
+/** `planEdits` of formats that are read only. Throws `format-read-only`. */
+export function nothingIsWritten(): never {
+  throw new FormatError('format-read-only', 'file');
 }
 
 export interface ContainerCodec<Structure> {
   readonly extensions: readonly string[];
-  readonly makes: Makes;
+  /** All that `kind` may answer. */
+  readonly kinds: readonly Kind[];
   kind(structure: Structure): Kind;
   /** `name` is the file's, for formats that only their extension tells apart. */
   sniff(head: Uint8Array, name: string): boolean;

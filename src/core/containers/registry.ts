@@ -1,22 +1,24 @@
 import type { ByteSource } from '../bytes/source';
 import { FormatError, problem } from '../problems/problem';
-import type { BlockChanges, ContainerCodec, Edit, Kind, Makes, Range, ReadResult } from './container';
+import type { BlockChanges, ContainerCodec, Edit, Kind, Range, ReadResult } from './container';
 import { foreign } from './foreign/foreign';
 import { jpeg } from './jpeg/jpeg';
 import { png } from './png/png';
-import { bmffRaw } from './raw/bmff';
+import { boxedRaw } from './raw/boxedRaw';
 import { sidecar } from './sidecar/sidecar';
 import { tiff } from './tiff/tiff';
 import { webp } from './webp/webp';
 
 /** One row a format. The first codec whose signature fits the file's first bytes takes it. */
-const codecs = [row(jpeg), row(tiff), row(png), row(webp), row(bmffRaw), row(foreign), row(sidecar)];
+const codecs = [row(jpeg), row(tiff), row(png), row(webp), row(boxedRaw), row(foreign), row(sidecar)];
 const SNIFF_BYTES = 64;
+
+/** What Fabrica knows of every format, in the order of the registry. */
+export const knownKinds: readonly Kind[] = codecs.flatMap((one) => one.kinds);
 
 /** A file read by its codec: the structure stays hidden, the codec's functions are bound to it. */
 export interface OpenedContainer extends Omit<ReadResult<unknown>, 'structure'>, Kind {
   readonly size: number;
-  readonly makes: Makes;
   readonly maxBytes: ContainerCodec<unknown>['maxBytes'];
   readonly pixels: { width: number; height: number } | undefined;
   /** From the same bytes, or their copy. */
@@ -47,6 +49,7 @@ function row<S>(codec: ContainerCodec<S>) {
   return {
     sniff: codec.sniff,
     extensions: codec.extensions,
+    kinds: codec.kinds,
     open: (source: ByteSource, name: string) => opened(codec, source, name),
   };
 }
@@ -57,7 +60,6 @@ async function opened<S>(codec: ContainerCodec<S>, file: ByteSource, name: strin
     ...rest,
     ...codec.kind(structure),
     size: file.size,
-    makes: codec.makes,
     maxBytes: codec.maxBytes,
     pixels: codec.pixelSize(structure),
     pictureRanges: (source) => codec.pictureRanges(structure, source),

@@ -9,7 +9,7 @@ import { FormatError } from '../problems/problem';
 import { encodeWithExtended } from '../xmp/extended';
 import { encodeXmp } from '../xmp/packet';
 
-type Target = Pick<OpenedContainer, 'blocks' | 'maxBytes' | 'makes'>;
+type Target = Pick<OpenedContainer, 'blocks' | 'maxBytes' | 'carries'>;
 
 /** The blocks that differ after writing, encoded. Blocks whose model did not change are not named. */
 export function changedBlocks(container: Target, from: Models, to: Models): BlockChanges {
@@ -50,10 +50,10 @@ function changedExif(from: Models, to: Models, maxBytes: number | undefined): Bl
  * IIM goes into its resource together with its digest, so that readers know that XMP is in step, and where
  * the format keeps it by itself too, into both. A write that leaves IIM alone leaves its digest alone.
  */
-function changedIim({ blocks, makes }: Target, from: Models, to: Models): BlockChanges {
+function changedIim({ blocks, carries }: Target, from: Models, to: Models): BlockChanges {
   const iim = to.iim && to.iim !== from.iim ? encodeIim(to.iim) : undefined;
-  const byItself = iim && (makes.iimTag || blocks.iim) ? { iim } : {};
-  if (!to.resources || (!makes.iim && !blocks.photoshop)) return byItself;
+  const byItself = iim && (carries.iim === 'make' || blocks.iim) ? { iim } : {};
+  if (!to.resources || (carries.photoshop !== 'make' && !blocks.photoshop)) return byItself;
   const resources = iim
     ? withResource(withResource(to.resources, RESOURCE_IIM, iim), RESOURCE_IPTC_DIGEST, md5Digest(iim))
     : to.resources;

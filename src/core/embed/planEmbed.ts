@@ -1,4 +1,4 @@
-import type { BlockChanges, Blocks, Edit } from '../containers/container';
+import { type BlockChanges, type Blocks, type Edit, isReadOnly } from '../containers/container';
 import { isUnchanged, plannedSize } from '../containers/edits';
 import type { OpenedContainer } from '../containers/registry';
 import { soundExif } from '../exif/soundExif';
@@ -87,14 +87,15 @@ function refusalOf(
 }
 
 function plan(container: OpenedContainer, models: Models, wanted: Wanted, choices: EmbedChoices) {
+  const makesResources = container.carries.photoshop === 'make';
   const written = writeFields(models, wanted, {
-    carriesIim: container.makes.iim || models.iim !== undefined,
-    carriesResources: container.makes.iim || models.resources !== undefined,
+    carriesIim: makesResources || models.iim !== undefined,
+    carriesResources: makesResources || models.resources !== undefined,
     ...(choices.dateTimeOriginal ? { dateTimeOriginal: true } : {}),
     ...(choices.now === undefined ? {} : { now: choices.now }),
   });
   const natural = changedBlocks(container, models, written.models);
-  if (container.readOnly && Object.keys(natural).length > 0)
+  if (isReadOnly(container) && Object.keys(natural).length > 0)
     throw new FormatError('format-read-only', 'file', { found: container.id });
   const first = container.planEdits(natural);
   const growth = plannedSize(first.edits) - container.size;

@@ -1,6 +1,7 @@
 import { memorySource } from '../bytes/source';
 import { namespaces } from '../catalogue/namespaces';
 import { contradictions } from '../checks/contradictions';
+import { isReadOnly } from '../containers/container';
 import { type OpenedContainer, openContainer } from '../containers/registry';
 import { decodeBlocks } from '../mapping/models';
 import { type PhotoRecord, readFields, valuesOfRecord } from '../mapping/read';
@@ -102,7 +103,7 @@ export function recordOf(files: ShotFiles): PhotoRecord {
 }
 
 function togetherOf({ main, raw, sidecar, otherSidecar }: ShotFiles): PhotoRecord {
-  const mainRole = main.readOnly ? ('raw' as const) : ('picture' as const);
+  const mainRole = isReadOnly(main) ? ('raw' as const) : ('picture' as const);
   const parts = [
     { role: mainRole, record: readContainer(main) },
     ...(sidecar ? [{ role: 'sidecar' as const, record: readContainer(sidecar) }] : []),
@@ -118,7 +119,7 @@ function readContainer(container: OpenedContainer): PhotoRecord {
 }
 
 function leavesAlone(container: OpenedContainer, choices: ShotChoices): boolean {
-  return container.readOnly === true || (container.id === 'dng' && choices.dngSidecar === true);
+  return isReadOnly(container) || (container.id === 'dng' && choices.dngSidecar === true);
 }
 
 /** A new sidecar takes over the packet inside the raw file: readers of sidecars do not look there any more. */

@@ -1,7 +1,15 @@
-import { ascii, equalBytes, startsWith } from '../../bytes/bytes';
+import { ascii, startsWith } from '../../bytes/bytes';
 import type { ByteSource } from '../../bytes/source';
-import { FormatError, problem } from '../../problems/problem';
-import type { ContainerCodec, ContainerId, ReadResult } from '../container';
+import { problem } from '../../problems/problem';
+import {
+  type Carries,
+  type ContainerCodec,
+  type ContainerId,
+  type Kind,
+  nothingIsWritten,
+  type ReadResult,
+} from '../container';
+import { hasBrand } from '../isobmff/brands';
 
 /*
  * Formats that are known by their signature and not opened yet: what stands in them is neither read nor
@@ -10,18 +18,13 @@ import type { ContainerCodec, ContainerId, ReadResult } from '../container';
 interface Foreign {
   readonly id: ContainerId;
   readonly mediaType: string;
+  readonly name: string;
+  readonly standard: string;
   readonly extensions: readonly string[];
   /** By the first 64 bytes. */
   readonly is: (head: Uint8Array) => boolean;
   readonly pixels?: (head: DataView) => { width: number; height: number };
 }
-
-/** The major brand of a file on ISO-BMFF (ISO/IEC 14496-12, 4.3). */
-const brand =
-  (...brands: string[]) =>
-  (head: Uint8Array) =>
-    equalBytes(head.subarray(4, 8), ascii('ftyp')) &&
-    brands.some((one) => equalBytes(head.subarray(8, 12), ascii(one)));
 
 const JXL_CODESTREAM = new Uint8Array([0xff, 0x0a]);
 const JXL_CONTAINER = new Uint8Array([0, 0, 0, 12, 0x4a, 0x58, 0x4c, 0x20]);
@@ -32,6 +35,8 @@ const formats: readonly Foreign[] = [
   {
     id: 'gif',
     mediaType: 'image/gif',
+    name: 'GIF',
+    standard: 'GIF89a, 17',
     extensions: ['gif'],
     is: (head) => startsWith(head, ascii('GIF87a')) || startsWith(head, ascii('GIF89a')),
     pixels: (head) => ({ width: head.getUint16(6, true), height: head.getUint16(8, true) }),
@@ -39,19 +44,44 @@ const formats: readonly Foreign[] = [
   {
     id: 'psd',
     mediaType: 'image/vnd.adobe.photoshop',
+    name: 'PSD, PSB',
+    standard: 'Photoshop file formats, header; from memory',
     extensions: ['psd', 'psb'],
     is: (head) => startsWith(head, ascii('8BPS')),
     pixels: (head) => ({ width: head.getUint32(18), height: head.getUint32(14) }),
   },
-  { id: 'avif', mediaType: 'image/avif', extensions: ['avif'], is: brand('avif', 'avis') },
-  { id: 'heic', mediaType: 'image/heic', extensions: ['heic', 'heif', 'hif'], is: brand(...HEIF_BRANDS) },
+  {
+    id: 'avif',
+    mediaType: 'image/avif',
+    name: 'AVIF',
+    standard: 'AV1 Image File Format, 2',
+    extensions: ['avif'],
+    is: hasBrand('avif', 'avis'),
+  },
+  {
+    id: 'heic',
+    mediaType: 'image/heic',
+    name: 'HEIC, HEIF',
+    standard: 'ISO/IEC 23008-12, 10',
+    extensions: ['heic', 'heif', 'hif'],
+    is: hasBrand(...HEIF_BRANDS),
+  },
   {
     id: 'jxl',
     mediaType: 'image/jxl',
+    name: 'JPEG XL',
+    standard: 'ISO/IEC 18181-2',
     extensions: ['jxl'],
     is: (head) => startsWith(head, JXL_CODESTREAM) || startsWith(head, JXL_CONTAINER),
   },
-  { id: 'movie', mediaType: 'video/mp4', extensions: ['mp4', 'm4v', 'mov'], is: brand(...MOVIE_BRANDS) },
+  {
+    id: 'movie',
+    mediaType: 'video/mp4',
+    name: 'MP4, MOV',
+    standard: 'ISO/IEC 14496-12, 4.3',
+    extensions: ['mp4', 'm4v', 'mov'],
+    is: hasBrand(...MOVIE_BRANDS),
+  },
 ];
 
 interface ForeignFile {
@@ -60,20 +90,30 @@ interface ForeignFile {
   readonly pixels: { readonly width: number; readonly height: number } | undefined;
 }
 
+const carriesNothing: Carries = {
+  exif: 'none',
+  xmp: 'none',
+  xmpExtended: 'none',
+  photoshop: 'none',
+  iim: 'none',
+};
+
+function kindOf({ id, mediaType, name, standard }: Foreign): Kind {
+  return { id, mediaType, name, standard, carries: carriesNothing, places: {} };
+}
+
 const HEAD_BYTES = 64;
 /** Octets of a head that holds the pixel size. */
 const SIZED_HEAD = 26;
 
 export const foreign: ContainerCodec<ForeignFile> = {
   extensions: formats.flatMap((one) => one.extensions),
-  makes: { iim: false },
   maxBytes: {},
-  kind: ({ format: { id, mediaType } }) => ({ id, mediaType, readOnly: true }),
+  kinds: formats.map(kindOf),
+  kind: ({ format }) => kindOf(format),
   sniff: (head) => formats.some((one) => one.is(head)),
   read: readForeign,
-  planEdits() {
-    throw new FormatError('format-read-only', 'file');
-  },
+  planEdits: nothingIsWritten,
   /** The whole file: nothing tells the picture from what stands beside it. */
   pictureRanges: async ({ size }) => [{ start: 0, end: size }],
   pixelSize: ({ pixels }) => pixels,

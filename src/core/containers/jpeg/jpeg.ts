@@ -1,14 +1,28 @@
-import type { ContainerCodec, Range } from '../container';
+import type { ContainerCodec, Kind, Range } from '../container';
 import { largeThumbnail } from './mpf';
 import { jpegMaxBytes, planJpeg } from './plan';
 import { readJpeg } from './read';
 import type { JpegStructure } from './structure';
 
+const kind: Kind = {
+  id: 'jpeg',
+  mediaType: 'image/jpeg',
+  name: 'JPEG',
+  standard: 'T.81; XMP part 3, 1.1.3; Exif 4.7',
+  carries: { exif: 'update', xmp: 'make', xmpExtended: 'make', photoshop: 'make', iim: 'none' },
+  places: {
+    exif: 'APP1',
+    xmp: 'APP1',
+    xmpExtended: 'further APP1',
+    photoshop: 'APP13, IIM in resource 0x0404',
+  },
+};
+
 /** JPEG (ITU-T T.81) with JFIF, Exif (APP1), XMP (APP1), image resources (APP13) and MPF (APP2). */
 export const jpeg: ContainerCodec<JpegStructure> = {
   extensions: ['jpg', 'jpeg', 'jpe'],
-  makes: { iim: true },
-  kind: () => ({ id: 'jpeg', mediaType: 'image/jpeg' }),
+  kinds: [kind],
+  kind: () => kind,
   maxBytes: jpegMaxBytes,
   sniff: (head) => head[0] === 0xff && head[1] === 0xd8 && head[2] === 0xff,
   read: readJpeg,

@@ -4,12 +4,26 @@ import { limits } from '../../bytes/limits';
 import type { ByteSource } from '../../bytes/source';
 import { ByteView } from '../../bytes/view';
 import { FormatError, type Problem, problem } from '../../problems/problem';
-import type { BlockKind, Blocks, ContainerCodec, LegacyText, ReadResult } from '../container';
+import type { BlockKind, Blocks, ContainerCodec, Kind, LegacyText, ReadResult } from '../container';
 import { planPng } from './plan';
 import { blockOfProfile, profileName, readProfile } from './rawProfile';
 import { isPng, type PngChunk, type PngStructure, readChunks } from './structure';
 import { decodeTextChunk, KEYWORD_BYTES, keywordOf, TEXT_TYPES, textOfChunk, XMP_KEYWORD } from './textChunk';
 import { PNG_KEYWORDS } from './textKeywords';
+
+const kind: Kind = {
+  id: 'png',
+  mediaType: 'image/png',
+  name: 'PNG',
+  standard: 'third edition, 11.3.3; XMP part 3, 1.1.5',
+  carries: { exif: 'update', xmp: 'make', xmpExtended: 'none', photoshop: 'update', iim: 'update' },
+  places: {
+    exif: 'eXIf, or raw profile',
+    xmp: 'iTXt `XML:com.adobe.xmp`',
+    photoshop: 'raw profile',
+    iim: 'raw profile',
+  },
+};
 
 /**
  * PNG (third edition): XMP in iTXt, Exif in eXIf. Texts and raw profiles of older programs are read where
@@ -17,9 +31,9 @@ import { PNG_KEYWORDS } from './textKeywords';
  */
 export const png: ContainerCodec<PngStructure> = {
   extensions: ['png'],
-  makes: { iim: false },
   maxBytes: {},
-  kind: () => ({ id: 'png', mediaType: 'image/png' }),
+  kinds: [kind],
+  kind: () => kind,
   sniff: isPng,
   read: (source) => new PngReader(source).read(),
   planEdits: planPng,

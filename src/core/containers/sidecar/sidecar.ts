@@ -1,14 +1,23 @@
 import { limits } from '../../bytes/limits';
 import type { ByteSource } from '../../bytes/source';
 import { FormatError } from '../../problems/problem';
-import type { ContainerCodec } from '../container';
+import type { ContainerCodec, Kind } from '../container';
+
+const kind: Kind = {
+  id: 'sidecar',
+  mediaType: 'application/rdf+xml',
+  name: 'sidecar `.xmp`',
+  standard: 'XMP part 3, 2',
+  carries: { exif: 'none', xmp: 'make', xmpExtended: 'none', photoshop: 'none', iim: 'none' },
+  places: { xmp: 'the file' },
+};
 
 /** A sidecar: the packet is the file (XMP part 3, 2, "external storage"). */
 export const sidecar: ContainerCodec<{ readonly size: number }> = {
   extensions: [],
-  makes: { iim: false },
   maxBytes: {},
-  kind: () => ({ id: 'sidecar', mediaType: 'application/rdf+xml' }),
+  kinds: [kind],
+  kind: () => kind,
   sniff: (head, name) => /\.xmp$/i.test(name) || /^\W*<(\?xpacket|x:xmpmeta|rdf:RDF)/.test(beginning(head)),
   async read(source: ByteSource) {
     if (source.size > limits.xmpBytes) throw new FormatError('limit-exceeded', 'XMP');

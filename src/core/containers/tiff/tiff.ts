@@ -1,8 +1,16 @@
 import type { ByteSource } from '../../bytes/source';
-import { FormatError, problem } from '../../problems/problem';
+import { problem } from '../../problems/problem';
 import { entry } from '../../tiff/ifd';
-import type { ContainerCodec, Kind, Range, ReadResult } from '../container';
+import {
+  type ContainerCodec,
+  isReadOnly,
+  type Kind,
+  nothingIsWritten,
+  type Range,
+  type ReadResult,
+} from '../container';
 import { tiffBlocks } from './blocks';
+import { tiffKinds } from './kinds';
 import { imageRanges, valueRange } from './pictureData';
 import { planTiff } from './plan';
 import { largestJpeg } from './preview';
@@ -28,8 +36,8 @@ const RAW_VERSIONS = [0x4f52, 0x5352, 0x0055];
  */
 export const tiff: ContainerCodec<TiffFile> = {
   extensions: ['tif', 'tiff', 'dng', ...TIFF_RAW_EXTENSIONS],
-  makes: { iim: true, iimTag: true },
   maxBytes: {},
+  kinds: Object.values(tiffKinds),
   kind: ({ kind }) => kind,
   sniff(head) {
     const order =
@@ -40,7 +48,7 @@ export const tiff: ContainerCodec<TiffFile> = {
   },
   read: readTiffFile,
   planEdits({ tiff: structure, exif, kind, ranges }, changes) {
-    if (kind.readOnly) throw new FormatError('format-read-only', 'file');
+    if (isReadOnly(kind)) nothingIsWritten();
     return planTiff(structure, { exif, ranges }, changes);
   },
   async pictureRanges({ tiff: structure, ranges }) {
@@ -97,10 +105,9 @@ function unread(
 }
 
 function kindOf({ ifd0, images, version, format }: TiffStructure, name: string): Kind {
-  if (entry(ifd0, TIFF_TAG.dngVersion)) return { id: 'dng', mediaType: 'image/x-adobe-dng' };
+  if (entry(ifd0, TIFF_TAG.dngVersion)) return tiffKinds.dng;
   const extension = name.slice(name.lastIndexOf('.') + 1).toLowerCase();
   const mosaic = images.some((ifd) => numbers(ifd, TIFF_TAG.photometric, format)[0] === PHOTOMETRIC_CFA);
-  if (mosaic || RAW_VERSIONS.includes(version) || isRawExtension(extension))
-    return { id: 'raw', mediaType: 'image/x-raw', readOnly: true };
-  return { id: 'tiff', mediaType: 'image/tiff' };
+  if (mosaic || RAW_VERSIONS.includes(version) || isRawExtension(extension)) return tiffKinds.raw;
+  return tiffKinds.tiff;
 }

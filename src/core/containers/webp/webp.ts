@@ -4,7 +4,7 @@ import { type ByteSource, windowed } from '../../bytes/source';
 import { ByteView } from '../../bytes/view';
 import { ByteWriter } from '../../bytes/writer';
 import { FormatError, type Problem, problem } from '../../problems/problem';
-import type { BlockChanges, Blocks, ContainerCodec, Edit, ReadResult } from '../container';
+import type { BlockChanges, Blocks, ContainerCodec, Edit, Kind, ReadResult } from '../container';
 import { joinEdits, plannedSize } from '../edits';
 
 /** Chunks of WebP (RFC 9649, 2). Offsets count from the start of the file. */
@@ -32,11 +32,20 @@ const FLAG = { animation: 0x02, xmp: 0x04, exif: 0x08, alpha: 0x10, icc: 0x20 } 
 const EXIF_MARK = ascii('Exif\0\0');
 const PICTURE = ['VP8 ', 'VP8L', 'ALPH', 'ANIM', 'ANMF', 'ICCP'];
 
+const kind: Kind = {
+  id: 'webp',
+  mediaType: 'image/webp',
+  name: 'WebP',
+  standard: 'RFC 9649, 2.7',
+  carries: { exif: 'update', xmp: 'make', xmpExtended: 'none', photoshop: 'none', iim: 'none' },
+  places: { exif: 'chunk `EXIF`', xmp: 'chunk `XMP `' },
+};
+
 export const webp: ContainerCodec<WebpStructure> = {
   extensions: ['webp'],
-  makes: { iim: false },
   maxBytes: {},
-  kind: () => ({ id: 'webp', mediaType: 'image/webp' }),
+  kinds: [kind],
+  kind: () => kind,
   sniff: (head) => startsWith(head, ascii('RIFF')) && equalBytes(head.subarray(8, 12), ascii('WEBP')),
   read: readWebp,
   planEdits: planWebp,

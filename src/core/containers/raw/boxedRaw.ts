@@ -1,11 +1,20 @@
-import { ascii, equalBytes, hex, startsWith } from '../../bytes/bytes';
+import { startsWith } from '../../bytes/bytes';
 import { limits } from '../../bytes/limits';
-import { type ByteSource, windowed } from '../../bytes/source';
+import type { ByteSource } from '../../bytes/source';
 import { ByteView } from '../../bytes/view';
-import { attempt, FormatError, type Problem } from '../../problems/problem';
+import { attempt, type Problem } from '../../problems/problem';
 import { type Ifd, readHeader, readIfd, valueBytes } from '../../tiff/ifd';
 import type { Row } from '../../tiff/layout';
-import type { BlockKind, ContainerCodec, Range, ReadResult } from '../container';
+import {
+  type BlockKind,
+  type ContainerCodec,
+  type Kind,
+  nothingIsWritten,
+  type Range,
+  type ReadResult,
+} from '../container';
+import { type Box, boxContent, walkBoxes } from '../isobmff/boxes';
+import { hasBrand } from '../isobmff/brands';
 import { composeExif } from '../tiff/blocks';
 import { isShownJpeg } from '../tiff/preview';
 import { BMFF_RAW_EXTENSIONS } from '../tiff/rawNames';
@@ -18,31 +27,29 @@ import { BMFF_RAW_EXTENSIONS } from '../tiff/rawNames';
 const XMP_UUID = 'be7acfcb97a942e89c71999491e3afac';
 const METADATA_UUID = '85c0b687820f11e08111f4ce462b6a48';
 const PREVIEW_UUID = 'eaf42b5e1c984b88b9fbb7dc406e4d16';
-const CONTAINERS = new Set(['moov', 'trak', 'mdia', 'minf', 'stbl']);
-const MAX_DEPTH = 8;
 
-interface Box {
-  readonly type: string;
-  /** Of the box's content. */
-  readonly start: number;
-  readonly end: number;
-}
-export interface BmffStructure {
+export interface BoxedRaw {
   readonly boxes: readonly Box[];
   readonly size: number;
 }
 
-export const bmffRaw: ContainerCodec<BmffStructure> = {
+const kind: Kind = {
+  id: 'raw',
+  mediaType: 'image/x-raw',
+  name: 'camera raw on ISO-BMFF',
+  standard: 'ISO/IEC 14496-12; the rest is unpublished',
+  carries: { exif: 'read', xmp: 'read', xmpExtended: 'none', photoshop: 'none', iim: 'none' },
+  places: { exif: 'boxes CMT1, CMT2, CMT4', xmp: 'uuid box' },
+};
+
+export const boxedRaw: ContainerCodec<BoxedRaw> = {
   extensions: BMFF_RAW_EXTENSIONS,
-  makes: { iim: false },
   maxBytes: {},
-  kind: () => ({ id: 'raw', mediaType: 'image/x-raw', readOnly: true }),
-  sniff: (head) =>
-    equalBytes(head.subarray(4, 8), ascii('ftyp')) && equalBytes(head.subarray(8, 11), ascii('crx')),
-  read: readBmff,
-  planEdits() {
-    throw new FormatError('format-read-only', 'file');
-  },
+  kinds: [kind],
+  kind: () => kind,
+  sniff: hasBrand('crx'),
+  read: readBoxedRaw,
+  planEdits: nothingIsWritten,
   async pictureRanges({ boxes }) {
     return boxes.filter((box) => box.type === 'mdat').map(({ start, end }) => ({ start, end }));
   },
@@ -50,51 +57,15 @@ export const bmffRaw: ContainerCodec<BmffStructure> = {
   preview,
 };
 
-async function readBmff(file: ByteSource): Promise<ReadResult<BmffStructure>> {
-  const source = windowed(file, 16 * 1024);
-  const boxes: Box[] = [];
-  const problems: Problem[] = [];
-  await walk(source, 0, file.size, 0, boxes).catch((error) => {
-    if (!(error instanceof FormatError) || boxes.length === 0) throw error;
-    problems.push(error.problem);
-  });
+async function readBoxedRaw(file: ByteSource): Promise<ReadResult<BoxedRaw>> {
+  const { boxes, problem } = await walkBoxes(file, [METADATA_UUID]);
+  const problems: Problem[] = problem ? [problem] : [];
   const blocks: { -readonly [K in BlockKind]?: Uint8Array } = {};
   const xmp = boxes.find((box) => box.type === XMP_UUID);
-  if (xmp) blocks.xmp = await bounded(file, xmp);
+  if (xmp) blocks.xmp = await boxContent(file, xmp);
   const exif = await exifOf(file, boxes, problems);
   if (exif) blocks.exif = exif;
   return { structure: { boxes, size: file.size }, blocks, problems, unreadable: [] };
-}
-
-async function walk(source: ByteSource, from: number, to: number, depth: number, into: Box[]): Promise<void> {
-  for (let at = from; at + 8 <= to; ) {
-    if (into.length >= limits.containerParts)
-      throw new FormatError('limit-exceeded', 'boxes', { offset: at });
-    const head = new ByteView(await source.read(at, Math.min(32, to - at)), 'big', 'box');
-    const stated = head.u32(0);
-    let start = at + 8;
-    let end = stated === 0 ? to : at + stated;
-    if (stated === 1) {
-      end = at + head.u64(8);
-      start += 8;
-    }
-    if (end > to || end < start)
-      throw new FormatError('structure-broken', 'box', { offset: at, found: `${end - at} bytes` });
-    let type = String.fromCharCode(...head.slice(4, 4));
-    if (type === 'uuid' && end - start >= 16) {
-      type = hex(await source.read(start, 16));
-      start += 16;
-    }
-    into.push({ type, start, end });
-    if ((CONTAINERS.has(type) || type === METADATA_UUID) && depth < MAX_DEPTH)
-      await walk(source, start, end, depth + 1, into);
-    at = end;
-  }
-}
-
-function bounded(source: ByteSource, { type, start, end }: Box): Promise<Uint8Array> {
-  if (end - start > limits.blockBytes) throw new FormatError('limit-exceeded', type, { offset: start });
-  return source.read(start, end - start);
 }
 
 async function exifOf(
@@ -107,7 +78,7 @@ async function exifOf(
   for (const type of ['CMT1', 'CMT2', 'CMT4'] as const) {
     const box = boxes.find((one) => one.type === type);
     if (!box) continue;
-    const bytes = await bounded(source, box);
+    const bytes = await boxContent(source, box);
     const tried = attempt(() => {
       const header = readHeader(bytes);
       order = header.order;
@@ -128,7 +99,7 @@ function smallRows(view: ByteView, ifd: Ifd): Row[] {
 }
 
 /** The first track holds the picture at full size as JPEG; PRVW a smaller one. */
-async function preview({ boxes }: BmffStructure, source: ByteSource): Promise<Range | undefined> {
+async function preview({ boxes }: BoxedRaw, source: ByteSource): Promise<Range | undefined> {
   const candidates = [...(await firstSamples(boxes, source)), ...(await inPreviewBox(boxes, source))];
   candidates.sort((a, b) => b.end - b.start - (a.end - a.start));
   for (const one of candidates) if (await isShownJpeg(source, one)) return one;

@@ -1,0 +1,72 @@
+import { hex } from '../../bytes/bytes';
+import { limits } from '../../bytes/limits';
+import { type ByteSource, windowed } from '../../bytes/source';
+import { ByteView } from '../../bytes/view';
+import { FormatError } from '../../problems/problem';
+import type { Range } from '../container';
+
+/** A box of the ISO base media file format (ISO/IEC 14496-12, 4.2). */
+export interface Box extends Range {
+  /** Four characters; of a `uuid` box its 16 octets in hexadecimal. */
+  readonly type: string;
+  /** Offset of its header in the file; `start` and `end` are those of its content. */
+  readonly at: number;
+  /** 0 at the top of the file. */
+  readonly depth: number;
+}
+
+/** Boxes that hold boxes and nothing before them, of every file of this family (ISO/IEC 14496-12, table 1). */
+const PLAIN_CONTAINERS: readonly string[] = ['moov', 'trak', 'mdia', 'minf', 'stbl'];
+const MAX_DEPTH = 8;
+const WINDOW_BYTES = 16 * 1024;
+const HEADER_BYTES = 32;
+
+/**
+ * The boxes of a file in its order, each before those inside it. `containers`: further types whose content is
+ * boxes. What was found before the structure broke comes with the error as `problem`.
+ */
+export async function walkBoxes(
+  file: ByteSource,
+  containers: readonly string[] = [],
+): Promise<{ boxes: readonly Box[]; problem: FormatError['problem'] | undefined }> {
+  const boxes: Box[] = [];
+  const holdsBoxes = new Set([...PLAIN_CONTAINERS, ...containers]);
+  const source = windowed(file, WINDOW_BYTES);
+  const walk = async (from: number, to: number, depth: number): Promise<void> => {
+    for (let at = from; at + 8 <= to; ) {
+      if (boxes.length >= limits.containerParts)
+        throw new FormatError('limit-exceeded', 'boxes', { offset: at });
+      const box = await readBox(source, at, to, depth);
+      boxes.push(box);
+      if (holdsBoxes.has(box.type) && depth < MAX_DEPTH) await walk(box.start, box.end, depth + 1);
+      at = box.end;
+    }
+  };
+  try {
+    await walk(0, file.size, 0);
+    return { boxes, problem: undefined };
+  } catch (error) {
+    if (!(error instanceof FormatError) || boxes.length === 0) throw error;
+    return { boxes, problem: error.problem };
+  }
+}
+
+/** Size 0: to the end of what holds it; size 1: 64 bits behind the type (4.2.2). */
+async function readBox(source: ByteSource, at: number, to: number, depth: number): Promise<Box> {
+  const head = new ByteView(await source.read(at, Math.min(HEADER_BYTES, to - at)), 'big', 'box');
+  const stated = head.u32(0);
+  const size = stated === 0 ? to - at : stated === 1 ? head.u64(8) : stated;
+  const start = at + (stated === 1 ? 16 : 8);
+  const end = at + size;
+  if (end > to || end < start)
+    throw new FormatError('structure-broken', 'box', { offset: at, found: `${size} bytes` });
+  const type = String.fromCharCode(...head.slice(4, 4));
+  if (type !== 'uuid' || end - start < 16) return { type, at, depth, start, end };
+  return { type: hex(await source.read(start, 16)), at, depth, start: start + 16, end };
+}
+
+/** The content of a box, bounded (limits.blockBytes). */
+export function boxContent(source: ByteSource, { type, start, end }: Box): Promise<Uint8Array> {
+  if (end - start > limits.blockBytes) throw new FormatError('limit-exceeded', type, { offset: start });
+  return source.read(start, end - start);
+}
