@@ -1,7 +1,8 @@
 // npm run bench:templates: resolving templates in force for many pictures, told with the cost a picture.
 import { type FieldId, field, fieldIds, isList } from '../src/core/catalogue/fields';
 import type { PlaceholderContext } from '../src/core/templates/placeholders';
-import { compileTemplates, resolve, type Values } from '../src/core/templates/resolve';
+import type { Values } from '../src/core/templates/resolution';
+import { compileTemplates, resolve } from '../src/core/templates/resolve';
 import type { Entry, Template } from '../src/core/templates/template';
 
 const PICTURES = 10_000;

@@ -33,6 +33,8 @@ export async function test() {
     '-p',
     'tsconfig.core.json',
   ]);
+  check('Boundaries and circles', ['node_modules/dependency-cruiser/bin/dependency-cruise.mjs', 'src']);
+  check('Unused files, exports and packages', ['node_modules/knip/bin/knip.js']);
   say('Unit, property and oracle tests');
   const jestFile = path.join(results, 'jest.json');
   const jestCode = node(['node_modules/jest/bin/jest.js', '--ci', '--json', `--outputFile=${jestFile}`]);

@@ -1,7 +1,7 @@
 import path from 'node:path';
 import type { Problem } from '../core/problems/problem';
+import { diskLayer } from '../server/files/diskLayer';
 import { writeInPlace } from '../server/files/inPlace';
-import { diskLayer } from '../server/files/layer';
 import { type EmbedWish, FilePlanner } from './planFile';
 import { pooled } from './pooled';
 import { failureLine, progress, warningLine } from './report';

@@ -2,7 +2,7 @@ import path from 'node:path';
 import { type FieldId, field } from '../core/catalogue/fields';
 import { asText, type FieldValue } from '../core/catalogue/value';
 import type { FieldReading } from '../core/mapping/read';
-import type { Origin, Voice } from '../core/mapping/voices';
+import type { Origin, Voice } from '../core/mapping/voice';
 import type { Problem } from '../core/problems/problem';
 import { type Neighbours, readShot } from '../server/files/readShot';
 import { syncReading } from '../server/files/syncReading';

@@ -74,19 +74,6 @@ export const Line = chakra('input', {
   },
 });
 
-export const Area = chakra('textarea', {
-  base: {
-    bg: 'sheet',
-    borderWidth: '1px',
-    borderColor: 'rule',
-    padding: '2',
-    fontSize: '0.875rem',
-    width: '100%',
-    resize: 'vertical',
-    _focusVisible: { outline: '2px solid', outlineColor: 'woad', outlineOffset: '-1px' },
-  },
-});
-
 export const Choice = chakra('select', {
   base: {
     bg: 'transparent',

@@ -31,7 +31,7 @@ export function run(program: string, args: readonly string[]): string {
   return done.stdout;
 }
 
-export const workFolder = mkdtempSync(path.join(tmpdir(), 'fabrica-oracle-'));
+const workFolder = mkdtempSync(path.join(tmpdir(), 'fabrica-oracle-'));
 afterAll(() => {
   rmSync(workFolder, { recursive: true, force: true });
   rmSync(built, { recursive: true, force: true });

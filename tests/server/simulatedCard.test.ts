@@ -1,6 +1,6 @@
 import { mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { changeCard, soundCard } from '@/server/files/simulatedCard';
+import { changeCard, soundCard } from '@/server/card/simulatedCard';
 import { createAssignment, readAssignment } from '@/server/operations/assignments/assignments';
 import { readSource } from '@/server/operations/bringIn/readSource';
 import { startImport } from '@/server/operations/bringIn/startImport';

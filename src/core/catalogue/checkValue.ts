@@ -4,8 +4,8 @@ import { notInXml } from '../xmp/characters';
 import { type FieldId, field, fieldLabel, shapeOf } from './fields';
 import { isoParts } from './isoDate';
 import { canonicalPosition, type PositionAxis } from './position';
-import type { TextForm } from './row';
 import { type MemberRow, type StructureId, structures } from './structures';
+import type { TextForm } from './textForm';
 import { type FieldValue, isEmpty, normalised, type Structure } from './value';
 
 /** A value that its field allows, in canonical form; or why not. */
@@ -213,7 +213,7 @@ function structure(
 }
 
 /** The members of a structure that are typed. */
-export function membersOf(id: StructureId): string[] {
+function membersOf(id: StructureId): string[] {
   return Object.entries(structures[id]).flatMap(([key, row]) => (row.follows ? [] : [key]));
 }
 

@@ -34,7 +34,7 @@ export function isoParts(text: string): IsoParts | undefined {
 }
 
 /** Months from 1. */
-export function daysInMonth(year: number, month: number): number {
+function daysInMonth(year: number, month: number): number {
   const leap = (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0;
   return month === 2 ? (leap ? 29 : 28) : [4, 6, 9, 11].includes(month) ? 30 : 31;
 }

@@ -1,5 +1,6 @@
 import type { Prefix } from './namespaces';
 import type { StructureId } from './structures';
+import type { TextForm } from './textForm';
 
 /** The questions of the template book, in its order. */
 export const questions = {
@@ -67,16 +68,6 @@ export interface ExifPlace {
   readonly tag: number;
   readonly name: string;
 }
-
-/** What one text of a field must be; checked by catalogue/checkValue.ts. */
-export type TextForm =
-  | 'uri'
-  | 'date'
-  | 'country-code'
-  | 'language'
-  | 'whole-number'
-  | 'scene-code'
-  | 'subject-code';
 
 export interface FieldRow {
   /** To the letter of the standard. */

@@ -1,5 +1,5 @@
 import type { Prefix } from './namespaces';
-import type { TextForm } from './row';
+import type { TextForm } from './textForm';
 import { telephoneTypes } from './vocabularies';
 
 /**

@@ -2,7 +2,7 @@ import { checkValue } from '../catalogue/checkValue';
 import { type FieldId, field, fieldIds } from '../catalogue/fields';
 import { type FieldValue, sameValue } from '../catalogue/value';
 import type { FieldReading } from '../mapping/read';
-import type { Voice } from '../mapping/voices';
+import type { Voice } from '../mapping/voice';
 
 /** A record of one of a photo's files: the picture's own first. */
 export const recordSources = [
@@ -51,7 +51,7 @@ export interface PhotoReadings {
 
 const EXAMPLES = 3;
 
-export function sourceOf({ origin, file }: Pick<Voice, 'origin' | 'file'>): RecordSource {
+function sourceOf({ origin, file }: Pick<Voice, 'origin' | 'file'>): RecordSource {
   if (file === 'otherSidecar') return file;
   return file === 'raw' ? (`raw ${origin}` as RecordSource) : origin;
 }

@@ -6,13 +6,7 @@ import type { DraftFields, FileFields } from './present';
 /** Old → new for a set, before anything is written. */
 export type ChangeKind = 'replaced' | 'erased' | 'added to' | 'filled' | 'made to agree';
 /** Dangerous first. */
-export const changeKinds: readonly ChangeKind[] = [
-  'replaced',
-  'erased',
-  'added to',
-  'made to agree',
-  'filled',
-];
+const changeKinds: readonly ChangeKind[] = ['replaced', 'erased', 'added to', 'made to agree', 'filled'];
 
 export interface ProofLine {
   readonly field: FieldId;

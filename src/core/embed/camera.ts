@@ -31,7 +31,7 @@ export function cameraFacts(exif: ExifModel | undefined): CameraFacts {
 }
 
 /** Make and model, the make only where the model does not begin with it. */
-export function cameraName(make: string | undefined, model: string | undefined): string | undefined {
+function cameraName(make: string | undefined, model: string | undefined): string | undefined {
   if (!make || !model) return model ?? make;
   const firstWord = make.split(' ')[0] ?? make;
   return model.toLowerCase().startsWith(firstWord.toLowerCase()) ? model : `${make} ${model}`;

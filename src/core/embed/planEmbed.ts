@@ -140,7 +140,7 @@ function readableIim(model: IimModel): IimModel {
   return { dataSets: kept, rest: new Uint8Array(0) };
 }
 
-export function changedBlocksOver(blocks: Blocks, changes: BlockChanges): Blocks {
+function changedBlocksOver(blocks: Blocks, changes: BlockChanges): Blocks {
   const { furtherXmp, ...own } = blocks;
   const merged = { ...own, ...('xmp' in changes || !furtherXmp ? {} : { furtherXmp }), ...changes };
   return Object.fromEntries(Object.entries(merged).filter(([, bytes]) => bytes !== undefined)) as Blocks;

@@ -3,7 +3,7 @@ import { isoParts } from '../catalogue/isoDate';
 import { asList, type FieldValue, sameValue } from '../catalogue/value';
 import { coordinatesAgree } from './gps';
 import { type IimText, iimForms, iimTexts, isWholeOrCut } from './iimTexts';
-import type { Voice } from './voices';
+import type { Voice } from './voice';
 
 /**
  * Whether two records say the same: IIM may be cut to its length, unordered lists are sets, dates agree as

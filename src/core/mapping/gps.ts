@@ -24,7 +24,7 @@ const degrees: Readonly<Record<Exclude<PositionAxis, 'altitude'>, Degrees>> = {
   longitude: { tag: 4, ref: 3, positive: 'E', negative: 'W' },
 };
 const ALTITUDE = { tag: 6, ref: 5 } as const;
-export const GPS_VERSION = 0;
+const GPS_VERSION = 0;
 
 /** GPSAltitudeRef: 1 and, since Exif 3.0, 3 mean below (the ellipsoid, the sea). */
 const isBelow = (ref: number | undefined) => ref === 1 || ref === 3;

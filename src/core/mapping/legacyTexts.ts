@@ -4,7 +4,7 @@ import { asList, asText, type FieldValue, normalisedText } from '../catalogue/va
 import type { LegacyText } from '../containers/container';
 import { PNG_KEYWORDS } from '../containers/png/textKeywords';
 import { joinArtists, splitArtist } from './artist';
-import type { Voice } from './voices';
+import type { Voice } from './voice';
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
 

@@ -14,7 +14,8 @@ import {
   resourcesOf,
 } from '../photoshop/resources';
 import { attempt, type Problem, problem } from '../problems/problem';
-import { mergeXmp, withProperty, type XmpModel } from '../xmp/model';
+import { mergeXmp } from '../xmp/merge';
+import { withProperty, type XmpModel } from '../xmp/model';
 import { decodeXmp } from '../xmp/packet';
 
 export type BlockName = 'exif' | 'xmp' | 'iim' | 'photoshop';

@@ -6,7 +6,8 @@ import { type Problem, problem } from '../problems/problem';
 import { voicesAgree } from './agree';
 import type { Models } from './models';
 import { spokenFields } from './spoken';
-import { iimDate, type Origin, type Voice, voicesOf } from './voices';
+import type { Origin, Voice } from './voice';
+import { iimDate, voicesOf } from './voices';
 
 /** One field as the file's records tell it. */
 export interface FieldReading {
@@ -69,7 +70,7 @@ function dateProblems({ exif, iim }: Models): Problem[] {
   return [...ofExif, ...ofIim];
 }
 
-export function precedence(models: Models): readonly Origin[] {
+function precedence(models: Models): readonly Origin[] {
   return models.digest === 'stale'
     ? ['iim', 'xmp', 'exif', 'resource', 'text']
     : ['xmp', 'iim', 'exif', 'resource', 'text'];

@@ -19,19 +19,7 @@ import { textVoice } from './legacyTexts';
 import type { Models } from './models';
 import { statusFromFlag, statusFromMarked } from './status';
 import { structuresFromXmp } from './structureValues';
-
-/** Where a value stands. 'resource' is an image resource (0x040A, 0x040B), 'text' a legacy text of PNG,
- * 'sidecar' the XMP beside a picture. */
-export type Origin = 'xmp' | 'iim' | 'exif' | 'resource' | 'text' | 'sidecar';
-
-export interface Voice {
-  readonly origin: Origin;
-  /** The file of the photo that says it, where it is not its picture or its (first) sidecar. */
-  readonly file?: 'raw' | 'otherSidecar';
-  readonly value: FieldValue;
-  /** Further readings of the same record, each of which says the same as another record that holds it. */
-  readonly alternatives?: readonly FieldValue[];
-}
+import type { Origin, Voice } from './voice';
 
 type Reading = Omit<Voice, 'origin'>;
 const reading = (value: FieldValue | undefined): Reading | undefined =>

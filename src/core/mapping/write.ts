@@ -23,7 +23,7 @@ import { legacyText } from './legacyTexts';
 import type { Models } from './models';
 import { type PhotoRecord, readFields } from './read';
 import { flagOf } from './status';
-import type { Voice } from './voices';
+import type { Voice } from './voice';
 import { exifChanges, exifTellsPlace } from './writeExif';
 import { iimHolds, newIim, writeIim } from './writeIim';
 import { writeXmp } from './writeXmp';

@@ -1,7 +1,7 @@
 import { type FieldId, fieldIds } from '../catalogue/fields';
 import { voicesAgree } from '../mapping/agree';
 import type { FieldReading, PhotoRecord } from '../mapping/read';
-import type { Voice } from '../mapping/voices';
+import type { Voice } from '../mapping/voice';
 import { type Problem, problem } from '../problems/problem';
 
 /** The record of one file of a photo. */

@@ -210,7 +210,7 @@ export function writtenYears(text: string): string[] {
 }
 
 /** A text without its placeholders, in one pass. */
-export function literalParts(text: string): string[] {
+function literalParts(text: string): string[] {
   const parts: string[] = [];
   for (let at = 0; at < text.length; ) {
     const open = text.indexOf('{{', at);

@@ -10,7 +10,8 @@ import {
 } from '../catalogue/value';
 import { type CompiledTemplates, compileTemplates } from './compile';
 import type { PlaceholderContext } from './placeholders';
-import { resolve, type Step, type Values } from './resolve';
+import type { Step, Values } from './resolution';
+import { resolve } from './resolve';
 import { separatorOf } from './rules';
 import { containsSegment, withoutSegment } from './segments';
 import type { Entry, Template } from './template';

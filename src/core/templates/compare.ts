@@ -1,6 +1,6 @@
 import { type FieldId, fieldIds } from '../catalogue/fields';
 import { type FieldValue, sameValue } from '../catalogue/value';
-import type { Values } from './resolve';
+import type { Values } from './resolution';
 import type { Entry } from './template';
 
 export interface EntryDifference {
@@ -21,7 +21,7 @@ export function compareEntries(left: readonly Entry[], right: readonly Entry[]):
   });
 }
 
-export function sameEntry(a: Entry, b: Entry): boolean {
+function sameEntry(a: Entry, b: Entry): boolean {
   return (
     a.rule === b.rule && sameValue(a.texts, b.texts) && sameValue(a.structures ?? null, b.structures ?? null)
   );

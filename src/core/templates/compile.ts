@@ -4,7 +4,7 @@ import { asList, normalisedText, type Structure } from '../catalogue/value';
 import type { Problem } from '../problems/problem';
 import { placeholderKey } from './grammar';
 import { type CompiledText, compileText } from './placeholders';
-import type { Change, Step } from './resolve';
+import type { Change, Step } from './resolution';
 import { type CompiledStructure, compileStructure, textsIn } from './structureTexts';
 import { checkEntry, type Entry, type Template } from './template';
 

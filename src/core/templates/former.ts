@@ -1,6 +1,6 @@
 import type { CompiledText, FieldLookup, PlaceholderContext } from './placeholders';
 import { evaluate } from './placeholders';
-import type { Values } from './resolve';
+import type { Values } from './resolution';
 import { containsSegment } from './segments';
 
 /**

@@ -1,7 +1,7 @@
 import { type FieldId, field, isList, writtenFieldIds } from '../catalogue/fields';
 import { asList, type Structure } from '../catalogue/value';
 import { withYearTaken } from '../rights/noticeParts';
-import type { Values } from './resolve';
+import type { Values } from './resolution';
 import { type Entry, usualRule } from './template';
 
 export interface OfferedEntry {
@@ -43,8 +43,4 @@ function yearlyOf(entry: Entry): { yearly?: Entry } {
 /** Two opening braces in a picture's text are no placeholder of ours. */
 function plain(text: string): string {
   return text.replaceAll('{{', '{ {').replaceAll('{[', '{ [');
-}
-
-export function withoutFields(entries: readonly Entry[], gone: ReadonlySet<FieldId>): Entry[] {
-  return entries.filter((one) => !gone.has(one.field));
 }

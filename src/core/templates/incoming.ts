@@ -3,7 +3,8 @@ import { asList, type FieldValue, isEmpty, sameValue } from '../catalogue/value'
 import { termKey } from '../keywords/parse';
 import { fillable } from '../rights/makers';
 import type { PlaceholderContext } from './placeholders';
-import { type CompiledTemplates, resolve, type Step, type Values } from './resolve';
+import type { Step, Values } from './resolution';
+import { type CompiledTemplates, resolve } from './resolve';
 import { applyRule } from './rules';
 
 /** How one picture is brought in, beside the templates in force. */

@@ -5,7 +5,8 @@ import { entriesFromValues } from './fromValues';
 import { healthOf } from './health/health';
 import { identitiesByName, identityEntries } from './identity';
 import type { PlaceholderContext } from './placeholders';
-import { compileTemplates, resolve, type Values } from './resolve';
+import type { Values } from './resolution';
+import { compileTemplates, resolve } from './resolve';
 import { starters } from './starters';
 import { checkEntry, type Entry, type Rule, rulesFor } from './template';
 

@@ -2,7 +2,8 @@ import type { FieldId } from '../catalogue/fields';
 import type { FieldValue } from '../catalogue/value';
 import { overviewOf } from './overview';
 import type { PlaceholderContext } from './placeholders';
-import { compileTemplates, resolve, signOffFor, type Values } from './resolve';
+import type { Values } from './resolution';
+import { compileTemplates, resolve, signOffFor } from './resolve';
 import type { Entry, Rule, Template } from './template';
 
 const context: PlaceholderContext = { fileName: 'a.jpg', today: '2026-11-23', facts: {} };

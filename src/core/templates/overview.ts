@@ -1,6 +1,6 @@
 import type { FieldId } from '../catalogue/fields';
 import { type FieldValue, sameValue } from '../catalogue/value';
-import type { Resolution, Step, Values } from './resolve';
+import type { Resolution, Step, Values } from './resolution';
 
 /** One field's resulting value, where it came from, and what it displaced on the way. */
 export interface Resulting {

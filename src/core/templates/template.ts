@@ -7,7 +7,7 @@ import { parseText } from './grammar';
 /** Rules for texts, and for lists. Erase and fill apply to both. */
 export const textRules = ['overwrite', 'fill', 'before', 'after', 'erase'] as const;
 export const listRules = ['add', 'overwrite', 'fill', 'remove', 'erase'] as const;
-export const structureRules = ['overwrite', 'fill', 'add', 'erase'] as const;
+const structureRules = ['overwrite', 'fill', 'add', 'erase'] as const;
 export type Rule = (typeof textRules)[number] | (typeof listRules)[number];
 
 export const ruleWords: Readonly<Record<Rule, string>> = {

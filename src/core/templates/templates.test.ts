@@ -3,7 +3,8 @@ import type { FieldId } from '../catalogue/fields';
 import { field } from '../catalogue/fields';
 import { isEmpty } from '../catalogue/value';
 import { compileText, evaluate, type PlaceholderContext, placeholdersIn } from './placeholders';
-import { compileTemplates, resolve, signOffFor, type Values } from './resolve';
+import type { Values } from './resolution';
+import { compileTemplates, resolve, signOffFor } from './resolve';
 import { containsSegment } from './segments';
 import { type Entry, rulesFor, type Template } from './template';
 

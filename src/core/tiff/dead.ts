@@ -7,7 +7,7 @@ export interface Span {
 }
 
 /** Where the octets of a value stand: in its entry's field, or where the field points. */
-export function spanOfValue(one: IfdEntry): Span {
+function spanOfValue(one: IfdEntry): Span {
   const length = one.byteLength <= one.field.length ? one.field.length : one.byteLength;
   return { start: one.valueAt, end: one.valueAt + length };
 }

@@ -86,7 +86,7 @@ export function layTree(
 }
 
 /** A row that points at another directory. */
-export function pointerRow(tag: number, offset: number, format: TiffFormat): Row {
+function pointerRow(tag: number, offset: number, format: TiffFormat): Row {
   const value = new ByteWriter(format.order);
   return format.big
     ? { tag, type: 18, count: 1, value: value.u64(offset).done() }

@@ -2,7 +2,7 @@
 
 import { chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { CardState } from '@/server/files/simulatedCard';
+import type { CardState } from '@/server/card/simulatedCard';
 import { Choice, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
 

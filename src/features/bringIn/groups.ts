@@ -1,7 +1,6 @@
 import { type MakerAnswer, makerKey, otherMaker } from '@/core/rights/makers';
-import type { Values } from '@/core/templates/resolve';
+import type { Values } from '@/core/templates/resolution';
 import type { SourcePicture } from '@/server/operations/bringIn/sourceParts';
-
 import { perPicture } from './perPicture';
 
 /** Why a picture stands where it stands before anything is brought in. */

@@ -1,7 +1,7 @@
 import { compilePattern, namedShot } from '@/core/naming/pattern';
 import { placeholderText } from '@/core/templates/grammar';
 import { compileText, evaluate, type PlaceholderContext } from '@/core/templates/placeholders';
-import type { Values } from '@/core/templates/resolve';
+import type { Values } from '@/core/templates/resolution';
 import type { OfferedPlaceholder } from '../templates/tokens/PlaceholderMenu';
 import type { ReadyPattern } from './PatternField';
 

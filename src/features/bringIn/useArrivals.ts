@@ -21,7 +21,7 @@ export interface Sending {
 }
 
 /** The name with the folders that a dropped file came from. */
-export function nameOf(file: File): string {
+function nameOf(file: File): string {
   const dropped = (file as File & { path?: string; relativePath?: string }).path;
   return (file.webkitRelativePath || dropped || file.name).replace(/^\.?\//, '');
 }

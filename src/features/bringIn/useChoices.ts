@@ -6,7 +6,7 @@ import type { Assignment, AssignmentChange } from '@/server/operations/assignmen
 import { ask } from '@/ui/api';
 import { useAutoSave } from '@/ui/useAutoSave';
 
-export function choicesOf(assignment: Pick<Assignment, 'importChoices'>): ImportChoices {
+function choicesOf(assignment: Pick<Assignment, 'importChoices'>): ImportChoices {
   return { ...usualChoices, ...assignment.importChoices };
 }
 

@@ -8,7 +8,7 @@ import { Line, Plain, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { FolderChooser } from './FolderChooser';
 
-export const stateKey = (path: string) => ['folder-state', path];
+const stateKey = (path: string) => ['folder-state', path];
 
 const problems: Readonly<Record<FolderState['state'], string>> = {
   here: '',

@@ -2,7 +2,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { type FieldId, field, fieldIds, fieldLabel } from '@/core/catalogue/fields';
 import { type QuestionId, questions } from '@/core/catalogue/row';
 import type { FieldReading, PhotoRecord } from '@/core/mapping/read';
-import type { Origin } from '@/core/mapping/voices';
+import type { Origin } from '@/core/mapping/voice';
 import { valueWords } from '@/ui/valueWords';
 
 const originWords: Readonly<Record<Origin, string>> = {

@@ -4,7 +4,7 @@ import { Box, chakra } from '@chakra-ui/react';
 import { useState } from 'react';
 import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
 import { entriesFromValues, type OfferedEntry } from '@/core/templates/fromValues';
-import type { Values } from '@/core/templates/resolve';
+import type { Values } from '@/core/templates/resolution';
 import { counted } from '@/core/wording/counts';
 import { Plain } from '@/ui/acts';
 import { DialogFrame } from '@/ui/DialogFrame';

@@ -8,7 +8,7 @@ import {
   type PlaceholderContext,
   placeholderNames,
 } from '@/core/templates/placeholders';
-import type { Values } from '@/core/templates/resolve';
+import type { Values } from '@/core/templates/resolution';
 import type { ListedIdentity } from '@/server/operations/identities/identities';
 import type { OfferedPlaceholder } from './tokens/PlaceholderMenu';
 

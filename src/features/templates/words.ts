@@ -1,7 +1,7 @@
 import { field, fieldLabel } from '@/core/catalogue/fields';
 import { structureText } from '@/core/catalogue/value';
 import { parsePlaceholder, replacePlaceholders } from '@/core/templates/grammar';
-import type { Advice, AdviceCode } from '@/core/templates/health/health';
+import type { Advice, AdviceCode } from '@/core/templates/health/advice';
 import { type Entry, ruleWords, usualRule } from '@/core/templates/template';
 
 /** One entry in a few words: the field, its rule where it is not the usual one, its text. */

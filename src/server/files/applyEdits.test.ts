@@ -18,7 +18,7 @@ import path from 'node:path';
 import type { Edit } from '@/core/containers/container';
 import { CrashLayer, PowerCut } from '../../../tests/fixtures/crashLayer';
 import { applyEdits, editsBack, type WayBack, type WriteRequest } from './applyEdits';
-import { diskLayer } from './layer';
+import { diskLayer } from './diskLayer';
 
 const former = new Uint8Array(3000).map((_, i) => i % 251);
 const inserted = new Uint8Array([1, 2, 3, 4, 5]);

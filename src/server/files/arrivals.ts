@@ -3,11 +3,11 @@ import { open, readdir, stat, statfs, unlink } from 'node:fs/promises';
 import path from 'node:path';
 import { hasKnownExtension } from '../../core/containers/registry';
 import { NAME_BYTES, safeFolder, safeName } from '../../core/naming/fileName';
+import { diskLayer } from './diskLayer';
 import { asFileError, FileError } from './fileError';
 import { folderInside } from './folderInside';
 import { pathInside } from './folders';
 import { giveName } from './giveName';
-import { diskLayer } from './layer';
 
 /** Largest file that a browser may send, in bytes. */
 export const LARGEST_ARRIVAL = 16 * 1024 ** 3;

@@ -1,7 +1,8 @@
 import path from 'node:path';
+import { diskLayer } from './diskLayer';
 import { asFileError, FileError } from './fileError';
 import { giveName } from './giveName';
-import { diskLayer, type FileLayer } from './layer';
+import type { FileLayer } from './layer';
 import { partFile } from './partFiles';
 
 /** A new file, whole or not at all: its name must be free. Written, synced, read back, then named. */

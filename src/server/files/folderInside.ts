@@ -2,9 +2,9 @@ import { lstat, mkdir, readdir } from 'node:fs/promises';
 import path from 'node:path';
 import { nameKey } from '../../core/naming/fileName';
 import type { Shot } from '../../core/naming/shots';
+import { diskLayer } from './diskLayer';
 import { asFileError, FileError } from './fileError';
 import { filesOf, pathInside } from './folders';
-import { diskLayer } from './layer';
 
 /** The whole path of a folder below an opened one, made part by part; a link on the way is refused. */
 export async function folderInside(root: string, inside: string): Promise<string> {

@@ -1,10 +1,10 @@
-import { lstat, opendir, readdir, realpath } from 'node:fs/promises';
+import { lstat, readdir, realpath } from 'node:fs/promises';
 import path from 'node:path';
 import { hasKnownExtension } from '../../core/containers/registry';
 import { groupShots, type Shot } from '../../core/naming/shots';
+import { diskLayer } from './diskLayer';
 import { asFileError, FileError } from './fileError';
 import { UNDONE_FOLDER } from './moveFile';
-import { refuseOut } from './simulatedCard';
 
 /**
  * The whole path of something inside an opened folder. Climbing out, by "..", an absolute path or a
@@ -50,12 +50,11 @@ const SIDECAR = /\.xmp$/i;
 
 /** The photos below a folder by name; hidden, unfinished, undone and linked entries are passed over. */
 export async function listPictures(folder: string): Promise<Listing> {
-  refuseOut(folder);
   const shots: FoundShot[] = [];
   let passedOver = 0;
   const walk = async (inside: string, depth: number): Promise<void> => {
     const names: string[] = [];
-    for await (const entry of await opendir(path.join(folder, inside))) {
+    for await (const entry of await diskLayer.list(path.join(folder, inside))) {
       if (shots.length + names.length >= MAX_FILES) break;
       if (entry.name.startsWith('.') || entry.name === UNDONE_FOLDER) continue;
       if (entry.isDirectory() && depth < MAX_DEPTH) await walk(joined(inside, entry.name), depth + 1);

@@ -2,8 +2,9 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'n
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { createFile } from './createFile';
+import { diskLayer } from './diskLayer';
 import { giveName } from './giveName';
-import { diskLayer, type FileLayer } from './layer';
+import type { FileLayer } from './layer';
 
 let root = '';
 beforeEach(() => {

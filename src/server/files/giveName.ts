@@ -1,4 +1,5 @@
-import { diskLayer, type FileLayer } from './layer';
+import { diskLayer } from './diskLayer';
+import type { FileLayer } from './layer';
 
 /** How file systems without hard links refuse one (FAT, exFAT, some network shares). */
 const WITHOUT_LINKS: ReadonlySet<string | undefined> = new Set(['EPERM', 'ENOTSUP', 'EOPNOTSUPP', 'ENOSYS']);

@@ -2,7 +2,8 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { diskLayer, type FileLayer } from './layer';
+import { diskLayer } from './diskLayer';
+import type { FileLayer } from './layer';
 import { lockOf, withLock } from './lock';
 import { machine } from './processMark';
 

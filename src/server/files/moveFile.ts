@@ -1,8 +1,9 @@
 import path from 'node:path';
 import { digestOf } from './digest';
+import { diskLayer } from './diskLayer';
 import { asFileError, FileError } from './fileError';
 import { giveName } from './giveName';
-import { diskLayer, type FileLayer } from './layer';
+import type { FileLayer } from './layer';
 import { withLock } from './lock';
 import { withFile } from './source';
 

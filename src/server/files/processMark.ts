@@ -15,7 +15,7 @@ export function isRunning(pid: number): boolean {
 }
 
 /** When a process began, as the kernel counts it: tells a process from a later one of the same number. */
-export function startOf(pid: number): string {
+function startOf(pid: number): string {
   try {
     const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
     return stat.slice(stat.lastIndexOf(')') + 2).split(' ')[19] ?? '';

@@ -3,7 +3,8 @@ import path from 'node:path';
 import type { ByteSource } from '../../core/bytes/source';
 import type { OpenedContainer } from '../../core/containers/registry';
 import { type Picture, readPicture } from '../../core/readout/readPicture';
-import { diskLayer, type FileLayer, type LayerStat } from './layer';
+import { diskLayer } from './diskLayer';
+import type { FileLayer, LayerStat } from './layer';
 import { sourceOf, withFile } from './source';
 
 export interface PhotoFile {

@@ -10,7 +10,8 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { diskLayer, type FileLayer } from './layer';
+import { diskLayer } from './diskLayer';
+import type { FileLayer } from './layer';
 import { lockOf } from './lock';
 import { machine } from './processMark';
 import { recoverUndo, settleByHand, waitingChanges } from './recover';

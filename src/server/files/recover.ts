@@ -1,7 +1,8 @@
 import { mkdir, readdir } from 'node:fs/promises';
 import path from 'node:path';
+import { diskLayer } from './diskLayer';
 import { FileError } from './fileError';
-import { diskLayer, type FileLayer, type LayerFile } from './layer';
+import type { FileLayer, LayerFile } from './layer';
 import { removeForeignLock, withLock } from './lock';
 import { sweepPartFiles } from './partFiles';
 import { hasEnded, isOfThisMachine } from './processMark';
@@ -99,7 +100,7 @@ async function settleLocked(
 }
 
 /** `anyFile`: a person says that the file that stands there is the one. */
-export async function settleRecord(
+async function settleRecord(
   record: UndoRecord,
   layer: FileLayer,
   anyFile = false,

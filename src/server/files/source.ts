@@ -1,7 +1,8 @@
 import { assertInside, type ByteSource } from '../../core/bytes/source';
 import { FormatError } from '../../core/problems/problem';
+import { diskLayer } from './diskLayer';
 import { asFileError, FileError } from './fileError';
-import { diskLayer, type FileLayer, type LayerFile, type LayerStat } from './layer';
+import type { FileLayer, LayerFile, LayerStat } from './layer';
 
 export function sourceOf(file: LayerFile, size: number): ByteSource {
   return {

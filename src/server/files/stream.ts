@@ -1,5 +1,5 @@
+import { diskLayer } from './diskLayer';
 import { asFileError } from './fileError';
-import { diskLayer } from './layer';
 
 const CHUNK = 512 * 1024;
 

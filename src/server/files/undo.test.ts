@@ -1,7 +1,8 @@
 import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { diskLayer, type FileLayer } from './layer';
+import { diskLayer } from './diskLayer';
+import type { FileLayer } from './layer';
 import { recoverUndo } from './recover';
 import { keepUndo } from './undo';
 

@@ -1,7 +1,8 @@
 import { createHash, randomBytes } from 'node:crypto';
 import path from 'node:path';
+import { diskLayer } from './diskLayer';
 import { FileError } from './fileError';
-import { diskLayer, type FileLayer, type LayerFile } from './layer';
+import type { FileLayer, LayerFile } from './layer';
 import { partFile } from './partFiles';
 import { thisProcess } from './processMark';
 

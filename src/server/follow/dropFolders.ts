@@ -5,9 +5,9 @@ import { type MakerAnswer, makerKey, otherMaker, ownNames } from '../../core/rig
 import type { Database } from '../db/client';
 import { assignments, openedFolders } from '../db/schema';
 import type { DropNotice } from '../db/stored';
+import { diskLayer } from '../files/diskLayer';
 import { FileError } from '../files/fileError';
 import { type FoundShot, filesOf, listPictures } from '../files/folders';
-import { diskLayer } from '../files/layer';
 import { announce } from '../jobs/queue';
 import { log } from '../log';
 import { readAssignment } from '../operations/assignments/assignments';

@@ -16,7 +16,7 @@ interface Asked<Params> {
 }
 
 /** The header of a request that carries its key. */
-export const ACT_KEY = 'x-fabrica-act';
+const ACT_KEY = 'x-fabrica-act';
 
 /** A route: guarded, with its errors turned into answers that tell what to do and leak nothing. */
 export function endpoint<Params = Record<string, never>>(answer: (asked: Asked<Params>) => Promise<unknown>) {

@@ -5,7 +5,7 @@ import type { MakerAnswer } from '../../core/rights/makers';
 import type { FirstAnswers } from '../../core/templates/firstTemplate';
 import { identityPartNames } from '../../core/templates/identity';
 import { listRules, textRules } from '../../core/templates/template';
-import type { CardState } from '../files/simulatedCard';
+import type { CardState } from '../card/simulatedCard';
 import type { AssignmentChange, NewAssignment } from '../operations/assignments/assignments';
 import type { PlanText } from '../operations/bringIn/plans';
 import type { SourceWish } from '../operations/bringIn/sources';
@@ -53,7 +53,6 @@ function withSoundStructures<T extends TemplateText>(validate: ValidateFunction<
 }
 
 export const newTemplate = withSoundStructures(schema<TemplateText>(object(template)));
-export const begunTemplate = newTemplate;
 export const changedTemplate = withSoundStructures(
   schema<TemplateText & { baseVersion: number }>(object({ ...template, baseVersion })),
 );

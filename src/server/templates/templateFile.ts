@@ -8,9 +8,9 @@ import { decodeBlocks } from '../../core/mapping/models';
 import { readFields, valuesOfRecord } from '../../core/mapping/read';
 import { FormatError } from '../../core/problems/problem';
 import { entriesFromValues } from '../../core/templates/fromValues';
-import { compileTemplates, type Values } from '../../core/templates/resolve';
+import type { Values } from '../../core/templates/resolution';
+import { compileTemplates } from '../../core/templates/resolve';
 import { checkEntry, type Entry, type Template } from '../../core/templates/template';
-
 import { problemWords } from '../problems/words';
 import { misfit } from './structures';
 

@@ -1,4 +1,4 @@
-import { cardState, changeCard } from '@/server/files/simulatedCard';
+import { cardState, changeCard } from '@/server/card/simulatedCard';
 import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
 import { cardChange } from '@/server/http/shapes';

@@ -70,7 +70,7 @@ function exifOf({ format, ifd0, exifIfd, gpsIfd }: TiffStructure): Uint8Array {
   });
 }
 
-export function rows(ifd: ReadIfd, wanted: (tag: number) => boolean): Row[] {
+function rows(ifd: ReadIfd, wanted: (tag: number) => boolean): Row[] {
   return ifd.entries.flatMap((one): Row[] => {
     const value = ifd.values.get(one.tag);
     return value && (one.type <= 13 || one.type === 129) && wanted(one.tag)

@@ -1,8 +1,8 @@
 import { type FieldId, field } from '../../catalogue/fields';
 import { isLicenceLink } from '../../rights/notice';
 import { isEmailAddress, repairedAddress } from '../../rights/webAddress';
+import type { Advice, Check } from './advice';
 import { entryOf, isLiteral, textOf, withEntry, without, withTexts } from './entries';
-import type { Advice, Check } from './health';
 
 const addressFields: readonly FieldId[] = [
   'webStatement',

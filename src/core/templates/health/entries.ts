@@ -4,7 +4,7 @@ import type { Entry } from '../template';
 
 export { isLiteral } from '../template';
 
-import type { Checked } from './health';
+import type { Checked } from './advice';
 
 export function entryOf({ entries }: Checked, id: FieldId): Entry | undefined {
   return entries.find((one) => one.field === id && one.rule !== 'erase');

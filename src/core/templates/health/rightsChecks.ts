@@ -5,8 +5,8 @@ import { withSign, withYearTaken, writtenYears } from '../../rights/noticeParts'
 import { noticeSketch } from '../../rights/noticeSketch';
 import { placeholdersIn } from '../placeholders';
 import type { Entry } from '../template';
+import type { Advice, Check } from './advice';
 import { allTexts, entryOf, textOf, withTexts } from './entries';
-import type { Advice, Check } from './health';
 
 /** A year typed into a standing text stays when the next one begins. */
 const years: Check = (template) =>

@@ -4,8 +4,8 @@ import { compileTemplates } from '../compile';
 import { placeholderKey, replacePlaceholders } from '../grammar';
 import { FILL_IN, fieldBehind, isBuiltIn, placeholdersIn } from '../placeholders';
 import { checkEntry } from '../template';
+import type { Advice, Check } from './advice';
 import { allTexts, isLiteral, without } from './entries';
-import type { Advice, Check } from './health';
 
 /** Words that were only to hold the place (common practice). */
 const LEFT_OVER =

@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { memo, type ReactNode, useState } from 'react';
 import { type FieldId, field, fieldLabel } from '@/core/catalogue/fields';
 import type { QuestionId } from '@/core/catalogue/row';
-import type { Values } from '@/core/templates/resolve';
+import type { Values } from '@/core/templates/resolution';
 import type { Entry } from '@/core/templates/template';
 import type { ListedIdentity } from '@/server/operations/identities/identities';
 import { WordAct } from '@/ui/acts';

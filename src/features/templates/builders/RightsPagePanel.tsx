@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { asText } from '@/core/catalogue/value';
 import { ccChoiceOf, ccName, ccUrl } from '@/core/rights/creativeCommons';
 import { type RightsPage, rightsPageHtml, rightsPageText } from '@/core/rights/rightsPage';
-import type { Values } from '@/core/templates/resolve';
+import type { Values } from '@/core/templates/resolution';
 import { Plain, WordAct } from '@/ui/acts';
 import { Panel } from './Builder';
 

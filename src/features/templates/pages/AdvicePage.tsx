@@ -2,7 +2,7 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import type { FieldId } from '@/core/catalogue/fields';
-import type { Advice } from '@/core/templates/health/health';
+import type { Advice } from '@/core/templates/health/advice';
 import type { Entry } from '@/core/templates/template';
 import { WordAct } from '@/ui/acts';
 import { adviceWords, repairWords } from '../words';

@@ -2,7 +2,7 @@
 
 import { Box } from '@chakra-ui/react';
 import type { FieldId } from '@/core/catalogue/fields';
-import type { Advice } from '@/core/templates/health/health';
+import type { Advice } from '@/core/templates/health/advice';
 import type { Entry } from '@/core/templates/template';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import type { TemplateWords } from '../book/bookState';

@@ -4,7 +4,8 @@ import { asList, asText, type FieldValue, sameValue } from '@/core/catalogue/val
 import { iimTexts } from '@/core/mapping/iimTexts';
 import { isLicenceLink, noticeElements } from '@/core/rights/notice';
 import { overviewOf, type Resulting } from '@/core/templates/overview';
-import { compileTemplates, resolve, type Values } from '@/core/templates/resolve';
+import type { Values } from '@/core/templates/resolution';
+import { compileTemplates, resolve } from '@/core/templates/resolve';
 import type { Entry, Template } from '@/core/templates/template';
 import { type Strip, stripOf } from '@/core/threads/stroke';
 import type { SamplePicture } from '@/server/operations/templates/templateBench';

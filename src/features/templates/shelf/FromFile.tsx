@@ -5,7 +5,7 @@ import { useMutation } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
-import type { Values } from '@/core/templates/resolve';
+import type { Values } from '@/core/templates/resolution';
 import type { FromFile as ReadFile } from '@/server/operations/templates/templateFiles';
 import { WordAct } from '@/ui/acts';
 import { Choosing } from '../FromPicture';

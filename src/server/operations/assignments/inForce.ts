@@ -1,10 +1,6 @@
 import type { PlaceholderContext } from '../../../core/templates/placeholders';
-import {
-  type CompiledTemplates,
-  compileTemplates,
-  signOffFor,
-  type Values,
-} from '../../../core/templates/resolve';
+import type { Values } from '../../../core/templates/resolution';
+import { type CompiledTemplates, compileTemplates, signOffFor } from '../../../core/templates/resolve';
 import type { Template } from '../../../core/templates/template';
 import type { Queries } from '../../db/client';
 import type { StoredRecord } from '../../db/stored';

@@ -1,13 +1,14 @@
-import { access, constants, mkdir, readdir, realpath, stat } from 'node:fs/promises';
+import type { Dirent } from 'node:fs';
+import { access, constants, mkdir, realpath, stat } from 'node:fs/promises';
 import { homedir, userInfo } from 'node:os';
 import path from 'node:path';
 import { desc, ne } from 'drizzle-orm';
 import { hasKnownExtension } from '../../../core/containers/registry';
 import type { Queries } from '../../db/client';
 import { openedFolders } from '../../db/schema';
+import { diskLayer } from '../../files/diskLayer';
 import { asFileError, FileError } from '../../files/fileError';
 import { UNDONE_FOLDER } from '../../files/moveFile';
-import { refuseOut } from '../../files/simulatedCard';
 import { OperationError } from '../../problems/operationError';
 import { failureWords } from '../../problems/words';
 
@@ -81,7 +82,6 @@ export async function browseFolder(db: Queries, wished: string): Promise<Browsed
       'This folder lies outside the places that are offered. Type its path instead.',
       422,
     );
-  refuseOut(real);
   const { folders, pictures } = await namesIn(real);
   const listed = await Promise.all(
     folders.slice(0, MOST_LISTED).map(async (name): Promise<ListedFolder> => {
@@ -141,8 +141,14 @@ const isAtOrBelow = (root: string, folder: string) => folder === root || folder.
 
 const inOrder = new Intl.Collator(undefined, { numeric: true, sensitivity: 'base' });
 
+async function entriesOf(folder: string): Promise<Dirent[]> {
+  const entries: Dirent[] = [];
+  for await (const entry of await diskLayer.list(folder)) entries.push(entry);
+  return entries;
+}
+
 async function namesIn(folder: string): Promise<{ folders: string[]; pictures: number }> {
-  const entries = await readdir(folder, { withFileTypes: true }).catch((error) => {
+  const entries = await entriesOf(folder).catch((error) => {
     const known = asFileError(error, folder);
     if (!(known instanceof FileError)) throw known;
     throw new OperationError(

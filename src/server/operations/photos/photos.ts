@@ -7,8 +7,8 @@ import type { Queries } from '../../db/client';
 import { oneOf } from '../../db/oneOf';
 import { drafts, files, openedFolders, photos } from '../../db/schema';
 import type { DraftValue, StoredRecord } from '../../db/stored';
+import { diskLayer } from '../../files/diskLayer';
 import { pathInside } from '../../files/folders';
-import { diskLayer } from '../../files/layer';
 import { found } from '../../problems/operationError';
 
 export type { DraftValue } from '../../db/stored';

@@ -47,7 +47,6 @@ export async function readRun(db: Database, id: string) {
   const kept = reversible > 0 && run.kind === 'import' ? await keptByUndo(db, run) : undefined;
   return { ...told, act, undone, assignmentName, counts, strips, reversible, kept };
 }
-export type Receipt = Awaited<ReturnType<typeof readRun>>;
 
 /** What the run did that this one undoes; 'undo' where it does again what was undone. */
 async function undoneAct(db: Queries, run: RunRow): Promise<RunAct | undefined> {
@@ -119,7 +118,6 @@ export async function listRunItems(db: Queries, runId: string, from = 0, most = 
     .offset(from)
     .limit(most);
 }
-export type RunItem = Awaited<ReturnType<typeof listRunItems>>[number];
 
 export async function listRuns(db: Queries, limit = 20) {
   const rows = await db

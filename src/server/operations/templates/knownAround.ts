@@ -1,5 +1,5 @@
 import { asc } from 'drizzle-orm';
-import type { HealthContext } from '../../../core/templates/health/health';
+import type { HealthContext } from '../../../core/templates/health/advice';
 import type { Queries } from '../../db/client';
 import { facts } from '../../db/schema';
 import { surroundings } from '../identities/identities';

@@ -5,7 +5,8 @@ import { presentValues } from '../../../core/drafts/present';
 import type { CameraFacts } from '../../../core/embed/camera';
 import { allTexts } from '../../../core/templates/health/entries';
 import { type PlaceholderContext, placeholdersIn } from '../../../core/templates/placeholders';
-import { compileTemplates, fieldsAskedFor, resolve, type Values } from '../../../core/templates/resolve';
+import type { Values } from '../../../core/templates/resolution';
+import { compileTemplates, fieldsAskedFor, resolve } from '../../../core/templates/resolve';
 import type { Entry, Template } from '../../../core/templates/template';
 import type { Queries } from '../../db/client';
 import { drafts, files, photos } from '../../db/schema';
@@ -115,7 +116,7 @@ async function named(db: Queries, assignmentId: string, find: string): Promise<s
  * Resolves the entries for every picture of an assignment, of which only the fields that their texts ask
  * for are read.
  */
-export async function tryOn(
+async function tryOn(
   db: Queries,
   assignment: Assignment,
   around: Surroundings,

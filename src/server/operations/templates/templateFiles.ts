@@ -1,7 +1,7 @@
 import { FormatError } from '../../../core/problems/problem';
 import { entriesAsXmp, hasXmpForm } from '../../../core/templates/asXmp';
 import { withIdentitiesWritten } from '../../../core/templates/identity';
-import type { Values } from '../../../core/templates/resolve';
+import type { Values } from '../../../core/templates/resolution';
 import type { Entry } from '../../../core/templates/template';
 import type { Database, Queries } from '../../db/client';
 import { boundedBytes } from '../../http/body';

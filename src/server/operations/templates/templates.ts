@@ -154,7 +154,7 @@ export async function refuseInForce(db: Queries, id: string): Promise<void> {
     );
 }
 
-export function checked(text: TemplateText): TemplateText {
+function checked(text: TemplateText): TemplateText {
   const name = text.name.trim();
   if (name === '') throw new OperationError('Give the template a name.');
   const fields = text.entries.map((entry) => entry.field);

@@ -17,7 +17,7 @@ import { partsOf } from '../../../operations/photos/indexShot';
 const NAMES_TRIED = 1000;
 
 /** Names for all files of a photo, alike: "name.jpg" and "name.raw", then "name-2.jpg" and "name-2.raw" … */
-export function numberedShot(shot: Shot, needsSidecar: boolean, n: number): Shot {
+function numberedShot(shot: Shot, needsSidecar: boolean, n: number): Shot {
   const numbered = (name: string) => {
     if (n === 1) return name;
     const stem = stemOf(shot.main).toLowerCase();

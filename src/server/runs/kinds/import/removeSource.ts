@@ -1,14 +1,12 @@
-import { unlink } from 'node:fs/promises';
 import path from 'node:path';
 import { and, eq } from 'drizzle-orm';
 import type { Database } from '../../../db/client';
 import { runItems } from '../../../db/schema';
 import type { RunItemResult, StoredProblem } from '../../../db/stored';
+import { diskLayer } from '../../../files/diskLayer';
 import { asFileError, FileError } from '../../../files/fileError';
 import { pathInside } from '../../../files/folders';
-import { diskLayer } from '../../../files/layer';
 import type { ReadShot } from '../../../files/readShot';
-import { refuseWriteProtected } from '../../../files/simulatedCard';
 import { partsOf } from '../../../operations/photos/indexShot';
 
 /** What the files of the source were when they were read. */
@@ -70,8 +68,7 @@ async function removeOne(file: string, was: { size: number; modifiedNs: bigint }
     throw known;
   });
   if (stat?.size !== was.size || stat.modifiedNs !== was.modifiedNs) return;
-  refuseWriteProtected(file);
-  await unlink(file).catch((error) => {
+  await diskLayer.unlink(file).catch((error) => {
     throw asFileError(error, file);
   });
 }

@@ -4,8 +4,8 @@ import type { inverseEdits } from '../../../db/schema';
 import { applyEdits, editsBack, type WayBack } from '../../../files/applyEdits';
 import { createFile } from '../../../files/createFile';
 import { kindOfDigest } from '../../../files/digest';
+import { diskLayer } from '../../../files/diskLayer';
 import { asFileError, FileError } from '../../../files/fileError';
-import { diskLayer } from '../../../files/layer';
 import { digestAt } from '../../../files/moveFile';
 import { sourceOf, withFile } from '../../../files/source';
 

@@ -2,8 +2,6 @@ import { existsSync, readFileSync, statSync } from 'node:fs';
 import { rename, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { config } from '../config';
-import { FileError } from './fileError';
-import type { LayerFile } from './layer';
 
 /**
  * The memory card that ships with the demo: a folder that can be taken out in the middle of a run, be slow,
@@ -52,30 +50,4 @@ export async function changeCard(change: Partial<CardState>): Promise<CardState>
 export function isOnCard(file: string): boolean {
   const card = process.env.FABRICA_DATA ? root() : '';
   return card !== '' && (file === card || file.startsWith(card + path.sep)) && existsSync(stateFile());
-}
-
-/** As if the card were not there. */
-export function refuseOut(file: string): void {
-  if (isOnCard(file) && !cardState().isIn) throw new FileError('vanished', file);
-}
-
-export function refuseWriteProtected(file: string): void {
-  refuseOut(file);
-  if (isOnCard(file) && cardState().writeProtected) throw new FileError('not-permitted', file);
-}
-
-/** A file of the card: each read takes its time, and fails when the card is out or the file is the bad one. */
-export function throughCard(file: string, opened: LayerFile): LayerFile {
-  if (!isOnCard(file)) return opened;
-  return {
-    ...opened,
-    async read(into, position) {
-      const { speed, readErrorOn } = cardState();
-      refuseOut(file);
-      if (path.basename(file) === readErrorOn) throw new FileError('read-error', file);
-      if (speed > 0) await new Promise((resolve) => setTimeout(resolve, into.length / speed));
-      refuseOut(file);
-      return opened.read(into, position);
-    },
-  };
 }
