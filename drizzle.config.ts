@@ -2,7 +2,7 @@ import { defineConfig } from 'drizzle-kit';
 
 export default defineConfig({
   dialect: 'postgresql',
-  schema: './src/server/db/schema.ts',
+  schema: './src/server/db/schema/index.ts',
   out: './src/server/db/migrations',
   casing: 'snake_case',
 });

@@ -1,7 +1,7 @@
 import { chmodSync, renameSync } from 'node:fs';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
-import { files } from '@/server/db/schema';
+import { files } from '@/server/db/schema/photos';
 import { blockedFolders } from '@/server/operations/folders/blockedFolders';
 import { type Bench, bringIn, openBench, smallJpeg } from './bench';
 

@@ -11,7 +11,7 @@ import {
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import { usualChoices } from '@/core/naming/importChoices';
-import { runs } from '@/server/db/schema';
+import { runs } from '@/server/db/schema/runs';
 import {
   changeAssignment,
   createAssignment,

@@ -2,7 +2,7 @@ import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import { FILL_IN } from '@/core/templates/placeholders';
-import { photos } from '@/server/db/schema';
+import { photos } from '@/server/db/schema/photos';
 import { DropMemory, lookIntoDropFolders } from '@/server/follow/dropFolders';
 import { followAssignment } from '@/server/follow/followAssignment';
 import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
-import { assignments } from '@/server/db/schema';
+import { assignments } from '@/server/db/schema/assignments';
 import { startImport } from '@/server/operations/bringIn/startImport';
 import { openFolder } from '@/server/operations/folders/folders';
 import { retryRun } from '@/server/operations/runs/runs';

@@ -2,7 +2,7 @@ import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import { migrateDatabase } from '@/server/db/migrate';
-import { templates, templatesInForce } from '@/server/db/schema';
+import { templates, templatesInForce } from '@/server/db/schema/templates';
 import {
   changeAssignment,
   createAssignment,

@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { usualChoices } from '@/core/naming/importChoices';
-import { identityVersions, templates } from '@/server/db/schema';
+import { identityVersions } from '@/server/db/schema/identities';
+import { templates } from '@/server/db/schema/templates';
 import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
 import { keepPlan, listPlans } from '@/server/operations/bringIn/plans';
 import { identityReach, saveIdentity, surroundings } from '@/server/operations/identities/identities';

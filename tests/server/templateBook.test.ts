@@ -4,7 +4,7 @@ import { eq } from 'drizzle-orm';
 import type { FieldId } from '@/core/catalogue/fields';
 import { starters } from '@/core/templates/starters';
 import type { Entry, Rule } from '@/core/templates/template';
-import { templates } from '@/server/db/schema';
+import { templates } from '@/server/db/schema/templates';
 import {
   changeAssignment,
   createAssignment,

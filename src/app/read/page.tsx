@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { ReadPage } from '@/features/readout/ReadPage';
 import { database } from '@/server/db/client';
-import { photos } from '@/server/db/schema';
+import { photos } from '@/server/db/schema/photos';
 
 export const metadata = { title: 'Read a file' };
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;

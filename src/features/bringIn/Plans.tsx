@@ -5,7 +5,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { ImportChoices } from '@/core/naming/importChoices';
 import { formatDateTime } from '@/core/wording/formatDate';
-import type { StoredPlan } from '@/server/db/stored';
+import type { StoredPlan } from '@/server/db/stored/assignments';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { Plan } from '@/server/operations/bringIn/plans';
 import { Choice, Line, WordAct } from '@/ui/acts';

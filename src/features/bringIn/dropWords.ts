@@ -1,5 +1,5 @@
 import { agrees, counted } from '@/core/wording/counts';
-import type { DropNotice } from '@/server/db/stored';
+import type { DropNotice } from '@/server/db/stored/assignments';
 
 /** What waits in a drop folder, and why. */
 export function dropWords({ held, refused }: DropNotice): string {

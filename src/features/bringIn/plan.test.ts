@@ -1,5 +1,5 @@
 import { usualChoices } from '@/core/naming/importChoices';
-import type { StoredPlan } from '@/server/db/stored';
+import type { StoredPlan } from '@/server/db/stored/assignments';
 import { differences } from './plan';
 
 const plan: StoredPlan = { ...usualChoices, name: '{{ vessel }}', templates: ['a', 'b'] };

@@ -1,5 +1,5 @@
 import type { ImportChoices } from '@/core/naming/importChoices';
-import type { StoredPlan } from '@/server/db/stored';
+import type { StoredPlan } from '@/server/db/stored/assignments';
 
 const parts: Readonly<Record<Exclude<keyof ImportChoices, 'version'>, string>> = {
   way: 'the way',

@@ -1,6 +1,6 @@
 import { fieldLabel } from '@/core/catalogue/fields';
 import { counted } from '@/core/wording/counts';
-import type { WritingTold } from '@/server/db/stored';
+import type { WritingTold } from '@/server/db/stored/drafts';
 
 const NAMED = 2;
 

@@ -7,7 +7,7 @@ import { useEffect, useRef } from 'react';
 import { type FieldId, fieldIds, fieldLabel } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
 import { stripFromCode } from '@/core/threads/stripCode';
-import type { WrittenField } from '@/server/db/stored';
+import type { WrittenField } from '@/server/db/stored/runs';
 import { problemWords } from '@/server/problems/words';
 import { StripDrawing } from '@/ui/ThreadStrip';
 import { valueWords } from '@/ui/valueWords';

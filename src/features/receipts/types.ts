@@ -1,4 +1,4 @@
-import type { RunItemResult, StoredProblem } from '@/server/db/stored';
+import type { RunItemResult, StoredProblem } from '@/server/db/stored/runs';
 import type { RunAct } from '@/server/operations/runs/runs';
 
 type ItemState = 'waiting' | 'done' | 'unchanged' | 'failed' | 'undone';

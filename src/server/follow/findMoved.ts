@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import type { Database } from '../db/client';
-import { files, photos } from '../db/schema';
+import { files, photos } from '../db/schema/photos';
 import { isOneOf } from '../files/digest';
 import type { FoundShot } from '../files/folders';
 import { identityOfFile, sampleOfFile } from '../files/knownContent';

@@ -1,6 +1,6 @@
 import { eq, lt, sql } from 'drizzle-orm';
 import type { Database } from '../db/client';
-import { acts } from '../db/schema';
+import { acts } from '../db/schema/acts';
 import { inTransaction } from '../db/transaction';
 import { OperationError } from '../problems/operationError';
 

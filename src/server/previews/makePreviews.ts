@@ -1,6 +1,6 @@
 import { and, asc, eq, isNull, notInArray } from 'drizzle-orm';
 import type { Database } from '../db/client';
-import { photos } from '../db/schema';
+import { photos } from '../db/schema/photos';
 import { log } from '../log';
 import { workOutIdentity } from '../operations/bringIn/samePicture';
 import { photoPath } from '../operations/photos/photos';

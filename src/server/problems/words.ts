@@ -1,6 +1,6 @@
 import { fieldLabel, isFieldId } from '../../core/catalogue/fields';
 import { formatDateTime } from '../../core/wording/formatDate';
-import type { StoredProblem } from '../db/stored';
+import type { StoredProblem } from '../db/stored/runs';
 
 /** What a problem is called for a person: what is wrong, and what to do about it. */
 const words: Readonly<Record<StoredProblem['code'], string>> = {

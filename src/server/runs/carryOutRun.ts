@@ -1,7 +1,7 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Database } from '../db/client';
-import { nameClaims, runItems, runs } from '../db/schema';
-import type { EmbedParameters, ImportParameters } from '../db/stored';
+import { nameClaims, runItems, runs } from '../db/schema/runs';
+import type { EmbedParameters, ImportParameters } from '../db/stored/runs';
 import { sweepPartFiles } from '../files/partFiles';
 import { announce } from '../jobs/queue';
 import { readAssignment, writeChoices } from '../operations/assignments/assignments';

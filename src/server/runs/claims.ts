@@ -1,7 +1,7 @@
 import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../db/client';
 import { pool } from '../db/client';
-import { runItems } from '../db/schema';
+import { runItems } from '../db/schema/runs';
 
 /** Of the advisory locks that marks are held by. */
 const MARKS = 4711;

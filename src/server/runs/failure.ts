@@ -1,5 +1,5 @@
 import { FormatError } from '../../core/problems/problem';
-import type { StoredProblem } from '../db/stored';
+import type { StoredProblem } from '../db/stored/runs';
 import { FileError } from '../files/fileError';
 import { log } from '../log';
 import { LaterRun } from './kinds/undo/laterRun';

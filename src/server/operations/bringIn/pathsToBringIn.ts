@@ -1,6 +1,8 @@
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Queries } from '../../db/client';
-import { assignments, photos, runItems, runs } from '../../db/schema';
+import { assignments } from '../../db/schema/assignments';
+import { photos } from '../../db/schema/photos';
+import { runItems, runs } from '../../db/schema/runs';
 import { pathInside } from '../../files/folders';
 import { sampleOfFile } from '../../files/knownContent';
 import { readPhotoFile } from '../../files/readPhotoFile';

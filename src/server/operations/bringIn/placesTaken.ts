@@ -1,7 +1,8 @@
 import { and, eq, inArray, max } from 'drizzle-orm';
 import type { Queries } from '../../db/client';
-import { photos, runItems, runs } from '../../db/schema';
-import type { ImportParameters } from '../../db/stored';
+import { photos } from '../../db/schema/photos';
+import { runItems, runs } from '../../db/schema/runs';
+import type { ImportParameters } from '../../db/stored/runs';
 
 /**
  * The last place in an assignment's order that is taken: by a picture, or by one that a run is still to

@@ -1,8 +1,8 @@
 import { dirname } from 'node:path';
 import { FormatError } from '../../../core/problems/problem';
 import type { Queries } from '../../db/client';
-import type { ListedRecord } from '../../db/stored';
-import { listedRecord, storedRecord } from '../../db/stored';
+import type { ListedRecord } from '../../db/stored/records';
+import { listedRecord, storedRecord } from '../../db/stored/records';
 import { FileError } from '../../files/fileError';
 import { type FoundShot, listPictures, pathInside } from '../../files/folders';
 import { identityOfFile, sampleOfFile } from '../../files/knownContent';

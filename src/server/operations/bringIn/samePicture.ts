@@ -1,6 +1,7 @@
 import { and, asc, eq, inArray, isNull, or } from 'drizzle-orm';
 import type { Queries } from '../../db/client';
-import { assignments, photos } from '../../db/schema';
+import { assignments } from '../../db/schema/assignments';
+import { photos } from '../../db/schema/photos';
 import { identityOfFile, sampleOfFile } from '../../files/knownContent';
 import { readPhotoFile } from '../../files/readPhotoFile';
 import { photoPath } from '../photos/photos';

@@ -1,4 +1,4 @@
-import type { ListedRecord } from '../../db/stored';
+import type { ListedRecord } from '../../db/stored/records';
 
 export interface SourcePicture {
   readonly relativePath: string;

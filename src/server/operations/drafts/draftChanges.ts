@@ -3,7 +3,7 @@ import type { FieldId } from '../../../core/catalogue/fields';
 import { sameValue } from '../../../core/catalogue/value';
 import type { Queries } from '../../db/client';
 import { inParts } from '../../db/oneOf';
-import type { DraftChange, DraftValue } from '../../db/stored';
+import type { DraftChange, DraftValue } from '../../db/stored/drafts';
 import type { ListedPhoto } from '../photos/photos';
 
 /** Drafts that an act wants for a picture; undefined takes one away. */

@@ -7,7 +7,7 @@ import { fillable } from '../../../core/rights/makers';
 import { compileTemplates, resolve } from '../../../core/templates/resolve';
 import { applyRule } from '../../../core/templates/rules';
 import type { Queries } from '../../db/client';
-import type { DraftOrigin } from '../../db/stored';
+import type { DraftOrigin } from '../../db/stored/drafts';
 import { OperationError } from '../../problems/operationError';
 import { inForceOf } from '../assignments/inForce';
 import type { ListedPhoto } from '../photos/photos';

@@ -1,7 +1,7 @@
 import { and, asc, desc, eq } from 'drizzle-orm';
 import type { Database, Queries } from '../../db/client';
-import { writings } from '../../db/schema';
-import type { DraftChange, WritingTold } from '../../db/stored';
+import { writings } from '../../db/schema/drafts';
+import type { DraftChange, WritingTold } from '../../db/stored/drafts';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { found } from '../../problems/operationError';

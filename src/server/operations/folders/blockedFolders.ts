@@ -3,7 +3,8 @@ import path from 'node:path';
 import { and, eq } from 'drizzle-orm';
 import type { Queries } from '../../db/client';
 import { oneOf } from '../../db/oneOf';
-import { files, openedFolders, photos } from '../../db/schema';
+import { openedFolders } from '../../db/schema/folders';
+import { files, photos } from '../../db/schema/photos';
 import { freeBytes, isWritable } from '../../files/room';
 
 /** A folder in which nothing can be written just now, and the pictures that it concerns. */

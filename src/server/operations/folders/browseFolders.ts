@@ -5,7 +5,7 @@ import path from 'node:path';
 import { desc, ne } from 'drizzle-orm';
 import { hasKnownExtension } from '../../../core/containers/registry';
 import type { Queries } from '../../db/client';
-import { openedFolders } from '../../db/schema';
+import { openedFolders } from '../../db/schema/folders';
 import { diskLayer } from '../../files/diskLayer';
 import { asFileError, FileError } from '../../files/fileError';
 import { UNDONE_FOLDER } from '../../files/moveFile';

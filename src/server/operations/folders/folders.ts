@@ -2,7 +2,8 @@ import { lstat, realpath } from 'node:fs/promises';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import type { Queries } from '../../db/client';
-import { assignments, openedFolders } from '../../db/schema';
+import { assignments } from '../../db/schema/assignments';
+import { openedFolders } from '../../db/schema/folders';
 import { found, OperationError } from '../../problems/operationError';
 
 export type OpenedFolder = typeof openedFolders.$inferSelect;

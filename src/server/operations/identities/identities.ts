@@ -9,7 +9,10 @@ import {
 } from '../../../core/templates/identity';
 import { isBuiltIn, placeholdersIn } from '../../../core/templates/placeholders';
 import type { Database, Queries } from '../../db/client';
-import { assignments, identities, identityVersions, runs, templatesInForce } from '../../db/schema';
+import { assignments } from '../../db/schema/assignments';
+import { identities, identityVersions } from '../../db/schema/identities';
+import { runs } from '../../db/schema/runs';
+import { templatesInForce } from '../../db/schema/templates';
 import { announce } from '../../jobs/queue';
 import { found, OperationError } from '../../problems/operationError';
 import { localToday, type Surroundings } from '../templates/placeholderContext';

@@ -1,7 +1,7 @@
 import { asc } from 'drizzle-orm';
 import { type MakerAnswer, makerKey } from '../../../core/rights/makers';
 import type { Queries } from '../../db/client';
-import { makers } from '../../db/schema';
+import { makers } from '../../db/schema/identities';
 import { OperationError } from '../../problems/operationError';
 
 export interface AnsweredMaker {

@@ -1,6 +1,9 @@
 import { and, asc, eq, gt, isNull, notExists, sql } from 'drizzle-orm';
 import type { Queries } from '../../db/client';
-import { assignments, drafts, photos, runItems } from '../../db/schema';
+import { assignments } from '../../db/schema/assignments';
+import { drafts } from '../../db/schema/drafts';
+import { photos } from '../../db/schema/photos';
+import { runItems } from '../../db/schema/runs';
 
 export interface FoundPictures {
   readonly ids: readonly string[];

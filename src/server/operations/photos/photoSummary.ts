@@ -4,7 +4,7 @@ import { draftValues, presentValues } from '../../../core/drafts/present';
 import { otherFiles } from '../../../core/naming/otherFiles';
 import { stripCode } from '../../../core/threads/stripCode';
 import { stripOf } from '../../../core/threads/stroke';
-import type { StoredSummary } from '../../db/stored';
+import type { StoredSummary } from '../../db/stored/records';
 import type { InForce } from '../assignments/inForce';
 import type { ListedPhoto } from './photos';
 

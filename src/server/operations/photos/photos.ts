@@ -5,13 +5,14 @@ import type { ShotRole } from '../../../core/embed/planShot';
 import type { Shot } from '../../../core/naming/shots';
 import type { Queries } from '../../db/client';
 import { oneOf } from '../../db/oneOf';
-import { drafts, files, openedFolders, photos } from '../../db/schema';
-import type { DraftValue, StoredRecord } from '../../db/stored';
+import { drafts } from '../../db/schema/drafts';
+import { openedFolders } from '../../db/schema/folders';
+import { files, photos } from '../../db/schema/photos';
+import type { DraftValue } from '../../db/stored/drafts';
+import type { StoredRecord } from '../../db/stored/records';
 import { diskLayer } from '../../files/diskLayer';
 import { pathInside } from '../../files/folders';
 import { found } from '../../problems/operationError';
-
-export type { DraftValue } from '../../db/stored';
 
 export interface ListedPhoto {
   readonly id: string;
@@ -174,3 +175,5 @@ export async function photoShot(db: Queries, photoId: string) {
   };
   return { rows, file, folder: path.dirname(main), shot };
 }
+
+export type { DraftValue } from '../../db/stored/drafts';

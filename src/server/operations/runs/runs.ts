@@ -1,7 +1,11 @@
 import { and, asc, count, countDistinct, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import type { ImportWay } from '../../../core/naming/importChoices';
 import type { Database, Queries } from '../../db/client';
-import { assignments, drafts, openedFolders, photos, runItems, runs } from '../../db/schema';
+import { assignments } from '../../db/schema/assignments';
+import { drafts } from '../../db/schema/drafts';
+import { openedFolders } from '../../db/schema/folders';
+import { photos } from '../../db/schema/photos';
+import { runItems, runs } from '../../db/schema/runs';
 import { undoneFolder } from '../../files/moveFile';
 import { announce, enqueueRun } from '../../jobs/queue';
 import { found, OperationError } from '../../problems/operationError';

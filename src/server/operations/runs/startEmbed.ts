@@ -1,8 +1,10 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../../db/client';
 import { inParts, oneOf } from '../../db/oneOf';
-import { drafts, photos, runItems, runs } from '../../db/schema';
-import type { EmbedParameters } from '../../db/stored';
+import { drafts } from '../../db/schema/drafts';
+import { photos } from '../../db/schema/photos';
+import { runItems, runs } from '../../db/schema/runs';
+import type { EmbedParameters } from '../../db/stored/runs';
 import { inTransaction } from '../../db/transaction';
 import { announce, enqueueRun } from '../../jobs/queue';
 import { found, OperationError } from '../../problems/operationError';

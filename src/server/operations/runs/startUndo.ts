@@ -3,7 +3,7 @@ import { alias } from 'drizzle-orm/pg-core';
 import { formatDateTime } from '../../../core/wording/formatDate';
 import type { Database, Queries } from '../../db/client';
 import { inParts } from '../../db/oneOf';
-import { inverseEdits, runItems, runs } from '../../db/schema';
+import { inverseEdits, runItems, runs } from '../../db/schema/runs';
 import { inTransaction } from '../../db/transaction';
 import { announce, enqueueRun } from '../../jobs/queue';
 import { found, OperationError } from '../../problems/operationError';

@@ -2,7 +2,7 @@ import { and, desc, eq, lt, or } from 'drizzle-orm';
 import { joinsText, withEarlier } from '../../../core/templates/formerTexts';
 import type { Template } from '../../../core/templates/template';
 import type { Queries } from '../../db/client';
-import { templateVersions } from '../../db/schema';
+import { templateVersions } from '../../db/schema/templates';
 
 /** Adds what earlier versions put before or after a text, so that it is renewed and not doubled. */
 export async function withFormerTexts<T extends Template>(db: Queries, read: readonly T[]): Promise<T[]> {

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import type { Database } from '../../db/client';
-import { templates } from '../../db/schema';
+import { templates } from '../../db/schema/templates';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { found, OperationError } from '../../problems/operationError';

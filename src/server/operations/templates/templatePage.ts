@@ -1,8 +1,8 @@
 import { eq } from 'drizzle-orm';
 import { sameEntries } from '../../../core/templates/compare';
 import type { Queries } from '../../db/client';
-import { templates } from '../../db/schema';
-import type { StoredTemplateDraft } from '../../db/stored';
+import { templates } from '../../db/schema/templates';
+import type { StoredTemplateDraft } from '../../db/stored/templates';
 import { found } from '../../problems/operationError';
 import type { TemplateText } from './templates';
 

@@ -1,6 +1,7 @@
 import { and, eq, sql } from 'drizzle-orm';
 import type { Database, Queries } from '../../db/client';
-import { assignments, templates, templatesInForce } from '../../db/schema';
+import { assignments } from '../../db/schema/assignments';
+import { templates, templatesInForce } from '../../db/schema/templates';
 import { announce } from '../../jobs/queue';
 import { found, OperationError } from '../../problems/operationError';
 import { type KnownAround, knownAround } from './knownAround';

@@ -1,7 +1,7 @@
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { Entry, Template } from '../../../core/templates/template';
 import type { Database, Queries } from '../../db/client';
-import { templates, templateVersions } from '../../db/schema';
+import { templates, templateVersions } from '../../db/schema/templates';
 import { found } from '../../problems/operationError';
 import { withFormerTexts } from './formerTexts';
 import { changeTemplate, type ListedTemplate, readTemplate } from './templates';

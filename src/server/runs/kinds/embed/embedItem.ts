@@ -6,8 +6,9 @@ import { planShot, type ShotChoices, type ShotPart, type ShotRole } from '../../
 import { withImplied } from '../../../../core/mapping/implied';
 import { FormatError } from '../../../../core/problems/problem';
 import type { Database, Queries } from '../../../db/client';
-import { drafts, inverseEdits, runItems } from '../../../db/schema';
-import type { StoredProblem, WrittenField } from '../../../db/stored';
+import { drafts } from '../../../db/schema/drafts';
+import { inverseEdits, runItems } from '../../../db/schema/runs';
+import type { StoredProblem, WrittenField } from '../../../db/stored/runs';
 import { inTransaction } from '../../../db/transaction';
 import type { WayBack } from '../../../files/applyEdits';
 import { createFile } from '../../../files/createFile';

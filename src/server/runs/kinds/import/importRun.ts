@@ -3,8 +3,9 @@ import { type CompiledPattern, compilePattern } from '../../../../core/naming/pa
 import { type CompiledTemplates, compileTemplates } from '../../../../core/templates/resolve';
 import type { Template } from '../../../../core/templates/template';
 import type { Database } from '../../../db/client';
-import { photos, runItems, type runs } from '../../../db/schema';
-import type { ImportParameters } from '../../../db/stored';
+import { photos } from '../../../db/schema/photos';
+import { runItems, type runs } from '../../../db/schema/runs';
+import type { ImportParameters } from '../../../db/stored/runs';
 import { TakenNames } from '../../../files/folderInside';
 import { FolderShots } from '../../../files/folders';
 import type { Assignment } from '../../../operations/assignments/assignments';

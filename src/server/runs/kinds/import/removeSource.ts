@@ -1,8 +1,8 @@
 import path from 'node:path';
 import { and, eq } from 'drizzle-orm';
 import type { Database } from '../../../db/client';
-import { runItems } from '../../../db/schema';
-import type { RunItemResult, StoredProblem } from '../../../db/stored';
+import { runItems } from '../../../db/schema/runs';
+import type { RunItemResult, StoredProblem } from '../../../db/stored/runs';
 import { diskLayer } from '../../../files/diskLayer';
 import { asFileError, FileError } from '../../../files/fileError';
 import { pathInside } from '../../../files/folders';

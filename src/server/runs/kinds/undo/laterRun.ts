@@ -1,6 +1,6 @@
 import { and, desc, eq, gt, ne } from 'drizzle-orm';
 import type { Queries } from '../../../db/client';
-import { runItems, runs } from '../../../db/schema';
+import { runItems, runs } from '../../../db/schema/runs';
 
 /** A run that embedded into the same picture later, and was not undone: it has to be undone first. */
 export class LaterRun extends Error {

@@ -1,8 +1,10 @@
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import type { Database } from '../../../db/client';
-import { drafts, files, photos, runItems } from '../../../db/schema';
-import type { StoredPhoto } from '../../../db/stored';
+import { drafts } from '../../../db/schema/drafts';
+import { files, photos } from '../../../db/schema/photos';
+import { runItems } from '../../../db/schema/runs';
+import type { StoredPhoto } from '../../../db/stored/records';
 import { FileError } from '../../../files/fileError';
 import { folderInside } from '../../../files/folderInside';
 import { pathInside } from '../../../files/folders';

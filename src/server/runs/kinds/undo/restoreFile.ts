@@ -1,6 +1,6 @@
 import { unlink } from 'node:fs/promises';
 import path from 'node:path';
-import type { inverseEdits } from '../../../db/schema';
+import type { inverseEdits } from '../../../db/schema/runs';
 import { applyEdits, editsBack, type WayBack } from '../../../files/applyEdits';
 import { createFile } from '../../../files/createFile';
 import { kindOfDigest } from '../../../files/digest';

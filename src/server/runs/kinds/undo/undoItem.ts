@@ -1,5 +1,5 @@
 import type { Database } from '../../../db/client';
-import type { runs } from '../../../db/schema';
+import type { runs } from '../../../db/schema/runs';
 import type { Item, Mark } from '../../claims';
 import { putBackItem } from './putBackItem';
 import { undoEmbedItem } from './undoEmbedItem';

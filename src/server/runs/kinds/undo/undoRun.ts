@@ -1,7 +1,8 @@
 import { and, eq } from 'drizzle-orm';
 import type { Database, Queries } from '../../../db/client';
-import { runItems, runs } from '../../../db/schema';
-import type { ImportParameters, RunItemResult, StoredPhoto, StoredProblem } from '../../../db/stored';
+import { runItems, runs } from '../../../db/schema/runs';
+import type { StoredPhoto } from '../../../db/stored/records';
+import type { ImportParameters, RunItemResult, StoredProblem } from '../../../db/stored/runs';
 import { folderById } from '../../../operations/folders/folders';
 import { found } from '../../../problems/operationError';
 import { ClaimLost } from '../../claimLost';

@@ -1,0 +1,55 @@
+import { boolean, date, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import type { ImportChoices } from '../../../core/naming/importChoices';
+import type { DropNotice, StoredPlan } from '../stored/assignments';
+import { createdAt, id, moment } from './columns';
+import { openedFolders } from './folders';
+
+export const assignments = pgTable('assignments', {
+  id: id(),
+  name: text().notNull(),
+  /** Date of first publication; answers the placeholders "… published". */
+  publishedOn: date(),
+  workingFolderId: uuid()
+    .notNull()
+    .references(() => openedFolders.id),
+  sourceFolderId: uuid().references(() => openedFolders.id),
+  /** DNG files keep their bytes; their words go into a sidecar. */
+  dngSidecar: boolean().notNull().default(false),
+  /** Date Created goes into Exif DateTimeOriginal too. */
+  dateTimeOriginal: boolean().notNull().default(false),
+  /** How pictures are brought in; the usual way without. */
+  importChoices: jsonb().$type<ImportChoices>(),
+  /** The plan that the choices were taken from. */
+  planId: uuid(),
+  /** The source is a drop folder: what comes there is brought in by itself. */
+  dropping: boolean().notNull().default(false),
+  /** What waits in the drop folder, and why. */
+  dropNotice: jsonb().$type<DropNotice>(),
+  /** Place of the last picture that was found in the working folder and is to stay without templates. */
+  foundUpTo: integer().notNull().default(0),
+  /** Counts the changes, so that two windows do not overwrite each other. */
+  version: integer().notNull().default(0),
+  createdAt: createdAt(),
+});
+
+/** Saved choices under a name. */
+export const plans = pgTable('plans', {
+  id: id(),
+  name: text().notNull().unique(),
+  choices: jsonb().$type<StoredPlan>().notNull(),
+  lastUsed: moment(),
+  createdAt: createdAt(),
+});
+
+export const facts = pgTable(
+  'assignment_facts',
+  {
+    assignmentId: uuid()
+      .notNull()
+      .references(() => assignments.id, { onDelete: 'cascade' }),
+    position: integer().notNull(),
+    name: text().notNull(),
+    value: text().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.assignmentId, table.position] })],
+);

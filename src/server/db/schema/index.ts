@@ -1,0 +1,9 @@
+/** All tables, for the database client and drizzle-kit; everything else imports a table from its own file. */
+export * from './acts';
+export * from './assignments';
+export * from './drafts';
+export * from './folders';
+export * from './identities';
+export * from './photos';
+export * from './runs';
+export * from './templates';

@@ -1,0 +1,67 @@
+import { sql } from 'drizzle-orm';
+import { bigint, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import type { ShotRole } from '../../../core/embed/planShot';
+import type { StoredRecord, StoredSummary } from '../stored/records';
+import { assignments } from './assignments';
+import { createdAt, id, moment, xid8 } from './columns';
+import { openedFolders } from './folders';
+
+export const photos = pgTable(
+  'photos',
+  {
+    id: id(),
+    assignmentId: uuid()
+      .notNull()
+      .references(() => assignments.id, { onDelete: 'cascade' }),
+    name: text().notNull(),
+    position: integer().notNull(),
+    /** SHA-256 of the picture data, hexadecimal; the format's codec says which bytes count. Null until it was worked out. */
+    contentIdentity: text(),
+    /** What cheap reading tells of the picture data (files/contentSample). Empty in rows of before there was one. */
+    contentSample: text().notNull().default(''),
+    /** What the file said when it was last read: an index of the file, not the truth. */
+    record: jsonb().$type<StoredRecord>().notNull(),
+    /** What lists show of it; emptied by the database when record or drafts change, and made again when asked for. */
+    summary: jsonb().$type<StoredSummary>(),
+    /** Of the templates and facts that the summary was made with. */
+    summaryBasis: text(),
+    /** Kept by the database: what changed since a moment is found by it. */
+    touched: xid8().notNull().default(sql`pg_current_xact_id()`),
+    /** When its file was not found any more. */
+    goneAt: moment(),
+    createdAt: createdAt(),
+  },
+  (table) => [
+    index('photos_assignment').on(table.assignmentId, table.position),
+    index('photos_touched').on(table.assignmentId, table.touched),
+    index('photos_identity').on(table.contentIdentity),
+    index('photos_sample').on(table.contentSample),
+  ],
+);
+
+/** The files of a photo: one, or several twins. */
+export const files = pgTable(
+  'files',
+  {
+    id: id(),
+    photoId: uuid()
+      .notNull()
+      .references(() => photos.id, { onDelete: 'cascade' }),
+    folderId: uuid()
+      .notNull()
+      .references(() => openedFolders.id),
+    relativePath: text().notNull(),
+    /** The file that stands for the photo, its raw file, or the sidecar. */
+    role: text().$type<ShotRole>().notNull().default('main'),
+    format: text().notNull(),
+    size: bigint({ mode: 'number' }).notNull(),
+    /** Modification time in nanoseconds, as text: a change on disk shows by it. */
+    modifiedNs: text().notNull(),
+    /** Of the whole file (files/digest). */
+    digest: text().notNull(),
+  },
+  (table) => [
+    unique('files_place').on(table.folderId, table.relativePath),
+    index('files_photo').on(table.photoId),
+  ],
+);

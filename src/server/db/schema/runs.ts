@@ -1,0 +1,95 @@
+import { sql } from 'drizzle-orm';
+import { boolean, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import type { ShotRole } from '../../../core/embed/planShot';
+import type { StoredPhoto } from '../stored/records';
+import type { EmbedParameters, ImportParameters, RunItemResult, StoredProblem } from '../stored/runs';
+import { assignments } from './assignments';
+import { bytea, createdAt, id, moment } from './columns';
+import { openedFolders } from './folders';
+
+export const runs = pgTable('runs', {
+  id: id(),
+  assignmentId: uuid()
+    .notNull()
+    .references(() => assignments.id, { onDelete: 'cascade' }),
+  kind: text().$type<'import' | 'embed' | 'undo'>().notNull(),
+  state: text().$type<'waiting' | 'running' | 'stopped' | 'done'>().notNull().default('waiting'),
+  parameters: jsonb().$type<ImportParameters | EmbedParameters>().notNull(),
+  /** The run that this one undoes. */
+  undoes: uuid('takes_back'),
+  stopAsked: boolean().notNull().default(false),
+  /** Keeps its place and waits to be told to go on. */
+  paused: boolean().notNull().default(false),
+  createdAt: createdAt(),
+  startedAt: moment(),
+  endedAt: moment(),
+});
+
+export const runItems = pgTable(
+  'run_items',
+  {
+    id: id(),
+    runId: uuid()
+      .notNull()
+      .references(() => runs.id, { onDelete: 'cascade' }),
+    position: integer().notNull(),
+    photoId: uuid(),
+    /** What a person calls it: the file's name. */
+    name: text().notNull(),
+    sourcePath: text(),
+    /** The item of an earlier run that this one undoes. */
+    undoes: uuid(),
+    state: text()
+      .$type<'waiting' | 'done' | 'unchanged' | 'failed' | 'undone'>()
+      .notNull()
+      .default('waiting'),
+    result: jsonb().$type<RunItemResult>(),
+    problems: jsonb().$type<readonly StoredProblem[]>(),
+    /** What an undone import took out of the index, so that it can be put back. */
+    removed: jsonb().$type<StoredPhoto>(),
+    /** The mark of the worker that has it in hand; it counts as long as that worker holds its lock. */
+    claimedBy: integer(),
+  },
+  (table) => [
+    index('run_items_run').on(table.runId, table.position),
+    index('run_items_photo').on(table.photoId),
+    index('run_items_waiting').on(table.runId, table.position).where(sql`state = 'waiting'`),
+  ],
+);
+
+/** Names that runs under way have given or are about to give, so that several workers never give one twice. */
+export const nameClaims = pgTable(
+  'name_claims',
+  {
+    folderId: uuid()
+      .notNull()
+      .references(() => openedFolders.id, { onDelete: 'cascade' }),
+    /** As every file system compares names (naming/fileName). */
+    insideKey: text().notNull(),
+    nameKey: text().notNull(),
+    itemId: uuid()
+      .notNull()
+      .references(() => runItems.id, { onDelete: 'cascade' }),
+  },
+  (table) => [primaryKey({ columns: [table.folderId, table.insideKey, table.nameKey] })],
+);
+
+/** The way back for one file of an item, kept before it is replaced. */
+export const inverseEdits = pgTable(
+  'inverse_edits',
+  {
+    itemId: uuid()
+      .notNull()
+      .references(() => runItems.id, { onDelete: 'cascade' }),
+    role: text().$type<ShotRole>().notNull().default('main'),
+    /** The item made the file: undoing it removes the file. */
+    made: boolean().notNull().default(false),
+    /** Of the file that was replaced and of the one that took its place (files/digest); '' where the item removed it. */
+    digestBefore: text().notNull(),
+    digestAfter: text().notNull(),
+    pieces: jsonb().$type<readonly { kind: 'copy' | 'former'; start: number; end: number }[]>().notNull(),
+    /** The former bytes of all 'former' pieces, one behind the other. */
+    formerBytes: bytea().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.itemId, table.role] })],
+);

@@ -1,0 +1,15 @@
+import type { ImportChoices } from '../../../core/naming/importChoices';
+
+/** What waits in a drop folder until somebody says something. */
+export interface DropNotice {
+  readonly version: 1;
+  /** Pictures of other makers, about whom nothing was said. */
+  readonly held: readonly { readonly maker: string; readonly count: number }[];
+  /** Why nothing is brought in at all. */
+  readonly refused?: string;
+}
+
+/** Saved choices for bringing in, with the templates in force. */
+export interface StoredPlan extends ImportChoices {
+  readonly templates: readonly string[];
+}

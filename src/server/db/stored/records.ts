@@ -1,0 +1,92 @@
+import type { FieldId } from '../../../core/catalogue/fields';
+import type { FieldValue } from '../../../core/catalogue/value';
+import type { ContainerId } from '../../../core/containers/container';
+import type { CameraFacts } from '../../../core/embed/camera';
+import type { ShotRole } from '../../../core/embed/planShot';
+import type { FieldReading } from '../../../core/mapping/read';
+import type { Problem } from '../../../core/problems/problem';
+import type { ReadShot } from '../../files/readShot';
+import type { DraftOrigin } from './drafts';
+
+/** Shapes of the JSON columns. Each carries a version, so that it can be migrated. */
+export interface StoredRecord {
+  readonly version: 1;
+  readonly fields: { readonly [K in FieldId]?: FieldReading };
+  readonly problems: readonly Problem[];
+  readonly camera: CameraFacts;
+  readonly pixels: { readonly width: number; readonly height: number } | null;
+  /** Of the file that stands for the photo. Absent in records of the first version's beginnings: JPEG. */
+  readonly format?: ContainerId;
+  /** Names of the other files of the photo. */
+  readonly raw?: string;
+  readonly sidecar?: string;
+}
+
+/** A record for lists and screens: without what each block of the file says by itself. */
+export type ListedRecord = Omit<StoredRecord, 'fields'> & {
+  readonly fields: { readonly [K in FieldId]?: Omit<FieldReading, 'voices'> };
+};
+
+export function listedRecord({ fields, ...record }: StoredRecord): ListedRecord {
+  const listed = Object.entries(fields).map(([id, { voices: _, ...reading }]) => [id, reading]);
+  return { ...record, fields: Object.fromEntries(listed) };
+}
+
+/** What a photo of one or several files says, for the index. */
+export function storedRecord({
+  main,
+  shot,
+  record,
+}: Pick<ReadShot, 'main' | 'shot' | 'record'>): StoredRecord {
+  return {
+    version: 1,
+    fields: record.fields,
+    problems: record.problems,
+    camera: main.picture.camera,
+    pixels: main.picture.pixels ?? null,
+    format: main.picture.format,
+    ...(shot.raw ? { raw: shot.raw } : {}),
+    ...(shot.sidecar ? { sidecar: shot.sidecar } : {}),
+  };
+}
+
+/** What lists show of a photo. */
+export interface StoredSummary {
+  readonly version: 1;
+  /** threads/stripCode */
+  readonly strip: string;
+  /** Copyright Notice and caption without its sign-off, as they stand with the drafts; long ones are cut. */
+  readonly notice: string;
+  readonly caption: string;
+  /** Other files: "+ raw". */
+  readonly besides?: string;
+  readonly drafted?: true;
+  /** A record of the file cannot be read. */
+  readonly unreadable?: true;
+}
+
+/** A photo that an undone import took out of the index, with everything written about it. */
+export interface StoredPhoto {
+  readonly version: 1;
+  readonly photo: {
+    readonly name: string;
+    readonly position: number;
+    readonly contentIdentity: string | null;
+    readonly contentSample: string;
+    readonly record: StoredRecord;
+  };
+  readonly files: readonly {
+    readonly folderId: string;
+    readonly relativePath: string;
+    readonly role: ShotRole;
+    readonly format: string;
+    readonly size: number;
+    readonly modifiedNs: string;
+    readonly digest: string;
+  }[];
+  readonly drafts: readonly {
+    readonly field: FieldId;
+    readonly value: FieldValue | null;
+    readonly origin: DraftOrigin;
+  }[];
+}

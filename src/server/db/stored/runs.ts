@@ -1,0 +1,77 @@
+import type { FieldId } from '../../../core/catalogue/fields';
+import type { FieldValue } from '../../../core/catalogue/value';
+import type { ShotRole } from '../../../core/embed/planShot';
+import type { ImportWay } from '../../../core/naming/importChoices';
+import type { NamePattern } from '../../../core/naming/pattern';
+import type { Problem, ProblemCode } from '../../../core/problems/problem';
+import type { FileErrorCode } from '../../files/fileError';
+import type { DraftOrigin } from './drafts';
+
+/** A problem of the core, or one with the file itself. */
+export type StoredProblem = Omit<Problem, 'code'> & {
+  readonly code: ProblemCode | FileErrorCode | 'source-left' | 'second-left' | 'later-run' | 'unexpected';
+};
+
+export interface ImportParameters {
+  readonly version: 1;
+  readonly sourceFolderId: string;
+  /** Templates and keywords as they stood when the run was asked for. */
+  readonly templates: readonly { readonly id: string; readonly name: string; readonly version: number }[];
+  readonly keywords: readonly string[];
+  /** Paths inside the source that are copied without templates. */
+  readonly leaveAsTheyAre: readonly string[];
+  /** Paths inside the source in which templates fill only what is empty. */
+  readonly fillOnly?: readonly string[];
+  /** Absent in runs of before there was a choice: copy, under the name that the file has. */
+  readonly way?: ImportWay;
+  readonly pattern?: NamePattern;
+  readonly secondFolderId?: string;
+  /** Places in the assignment's order that were given before: running numbers go on from here. */
+  readonly placesTaken?: number;
+  /** Starting rating, where a picture has none. */
+  readonly rating?: string;
+}
+
+export interface EmbedParameters {
+  readonly version: 1;
+  /** Only drafts of these fields; all of them where it is absent. */
+  readonly fields?: readonly FieldId[];
+  /** An explicit yes to writing records anew that cannot be read to their end. */
+  readonly replaceUnreadable?: boolean;
+  /** An explicit yes to breaking signed provenance. */
+  readonly breakProvenance?: boolean;
+}
+
+export interface WrittenField {
+  readonly before: FieldValue | null;
+  readonly after: FieldValue | null;
+  readonly origin: DraftOrigin;
+}
+
+export interface RunItemResult {
+  readonly version: 1;
+  /** Where the file went, inside its folder. */
+  readonly target?: string;
+  /** The folder below the working folder; absent where it is itself. */
+  readonly inside?: string;
+  /** Names of the second copies, inside theirs. */
+  readonly second?: readonly string[];
+  /** Those of them that the item made; others stood there already with the same content. */
+  readonly secondMade?: readonly string[];
+  /** Of each file as the import placed it (files/digest): only these are moved when it is undone. */
+  readonly digests?: { readonly [R in ShotRole]?: string };
+  /** Where an undone import put the files: a folder below the working folder. */
+  readonly movedTo?: string;
+  /** What the source's files were when they were read: only these are removed by a move. */
+  readonly source?: readonly { readonly name: string; readonly size: number; readonly modifiedNs: string }[];
+  /** Names of the photo’s other files there. */
+  readonly others?: {
+    readonly raw?: string;
+    readonly sidecar?: string;
+    readonly otherSidecar?: string;
+  };
+  readonly written: { readonly [K in FieldId]?: WrittenField };
+  /** Of the file, read back after writing (files/digest). */
+  readonly digest?: string;
+  readonly bytes?: number;
+}
