@@ -1,5 +1,5 @@
 import { WorkshopPage } from '@/features/workshop/WorkshopPage';
-import { database } from '@/server/db/client';
+import { contextFor } from '@/server/context';
 import { listAssignments } from '@/server/operations/assignments/assignments';
 import { listDropFolders, listFolders } from '@/server/operations/folders/folders';
 import { stripCounts } from '@/server/operations/photos/listSummaries';
@@ -10,20 +10,20 @@ import { listTemplates } from '@/server/operations/templates/templates';
 const SHOWN = 6;
 
 export default async function Page() {
-  const db = database();
+  const context = contextFor('person');
   const [assignments, templates, folders, drops] = await Promise.all([
-    listAssignments(db),
-    listTemplates(db),
-    listFolders(db),
-    listDropFolders(db),
+    listAssignments(context),
+    listTemplates(context),
+    listFolders(context),
+    listDropFolders(context),
   ]);
   const strips = await stripCounts(
-    db,
+    context,
     assignments.map((one) => one.id),
   );
   const listed = await Promise.all(
     assignments.map(async (one) => {
-      const shown = await photosSpread(db, one.id, SHOWN);
+      const shown = await photosSpread(context, one.id, SHOWN);
       return {
         ...one,
         strips: strips.get(one.id) ?? [],

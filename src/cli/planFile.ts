@@ -42,7 +42,10 @@ export class FilePlanner {
   async plan(file: string, index: number): Promise<Planned> {
     const read = await readShot(path.dirname(file), await this.neighbours.alone(file));
     const { wanted, missing } = this.wanted(read, index);
-    const plan = await planShot(containersOf(read), wanted, { ...this.wish.choices, now: localNow() });
+    const plan = await planShot(containersOf(read), wanted, {
+      ...this.wish.choices,
+      now: localNow(new Date()),
+    });
     if (plan.refused) throw new FormatError(plan.refused.code, plan.refused.part, plan.refused);
     return { file, read, plan, problems: [...plan.problems, ...missing] };
   }

@@ -1,7 +1,8 @@
 import { realpath } from 'node:fs/promises';
 import path from 'node:path';
 import { config } from '../server/config';
-import { database, pool } from '../server/db/client';
+import { contextFor } from '../server/context';
+import { pool } from '../server/db/client';
 import { fillCard } from './card';
 import { seedDemo } from './seed';
 
@@ -9,7 +10,7 @@ async function main(): Promise<void> {
   const { dataFolder } = config();
   const card = path.join(dataFolder, 'card', 'DCIM', '100KETCH');
   await fillCard(card, (line) => console.log(line));
-  await seedDemo(database(), await realpath(card), await realpath(dataFolder));
+  await seedDemo(contextFor('demo'), await realpath(card), await realpath(dataFolder));
   await pool().end();
 }
 

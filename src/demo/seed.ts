@@ -2,7 +2,7 @@ import { mkdir } from 'node:fs/promises';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import type { Entry } from '../core/templates/template';
-import type { Database } from '../server/db/client';
+import type { Context } from '../server/context';
 import { assignments } from '../server/db/schema/assignments';
 import { openedFolders } from '../server/db/schema/folders';
 import { changeAssignment, createAssignment } from '../server/operations/assignments/assignments';
@@ -44,24 +44,28 @@ const job: readonly Entry[] = [
 ];
 
 /** Puts the demo assignment into an empty installation; does nothing where it is there already. */
-export async function seedDemo(db: Database, card: string, dataFolder: string): Promise<void> {
-  const [known] = await db
+export async function seedDemo(context: Context, card: string, dataFolder: string): Promise<void> {
+  const [known] = await context.db
     .select({ id: openedFolders.id })
     .from(openedFolders)
     .where(eq(openedFolders.path, card));
   if (known) return;
-  const source = await openFolder(db, { path: card, kind: 'card', label: 'Memory card K2 (simulated)' });
+  const source = await openFolder(context, { path: card, kind: 'card', label: 'Memory card K2 (simulated)' });
   const working = path.join(dataFolder, 'pictures', 'Relaunch of the ketch');
   await mkdir(working, { recursive: true });
-  const rights = await createTemplate(db, { name: 'Standing rights', kind: 'standing', entries: standing });
-  const relaunch = await createTemplate(db, {
+  const rights = await createTemplate(context, {
+    name: 'Standing rights',
+    kind: 'standing',
+    entries: standing,
+  });
+  const relaunch = await createTemplate(context, {
     name: 'Relaunch, for the Boat Trust',
     kind: 'job',
     entries: job,
   });
-  const { id } = await createAssignment(db, { name: 'Relaunch of the ketch', workingPath: working });
-  await db.update(assignments).set({ sourceFolderId: source.id }).where(eq(assignments.id, id));
-  await changeAssignment(db, id, {
+  const { id } = await createAssignment(context, { name: 'Relaunch of the ketch', workingPath: working });
+  await context.db.update(assignments).set({ sourceFolderId: source.id }).where(eq(assignments.id, id));
+  await changeAssignment(context, id, {
     publishedOn: '2026-06-05',
     inForce: [rights.id, relaunch.id],
     facts: [

@@ -113,7 +113,7 @@ test('a move says that its files are the only ones, and a reload in the middle c
   const { runId } = await send<{ runId: string }>(`assignments/${id}/import`, {
     paths: ['kt26-0403.jpg'],
     leaveAsTheyAre: ['kt26-0403.jpg'],
-    way: 'move',
+    mode: 'move',
   });
   await page.goto(`${address}/runs/${runId}`);
   await expect(heading('Moved in 1 of 1')).toBeVisible();

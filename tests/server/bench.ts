@@ -6,6 +6,7 @@ import path from 'node:path';
 import sharp from 'sharp';
 import { groupShots } from '@/core/naming/shots';
 import type { Entry } from '@/core/templates/template';
+import { type Context, contextFor } from '@/server/context';
 import { type Database, database, pool } from '@/server/db/client';
 import { migrateDatabase } from '@/server/db/migrate';
 import { changeAssignment, createAssignment } from '@/server/operations/assignments/assignments';
@@ -26,6 +27,7 @@ const cluster = (verb: 'start' | 'stop', folder: string) =>
 
 export interface Bench {
   readonly db: Database;
+  readonly context: Context;
   readonly folder: string;
   readonly url: string;
   readonly end: () => Promise<void>;
@@ -44,6 +46,7 @@ export async function openBench(): Promise<Bench> {
   await migrateDatabase();
   return {
     db: database(),
+    context: contextFor('person'),
     folder,
     url,
     end: async () => {
@@ -82,7 +85,10 @@ export const rights: readonly Entry[] = [
 let benches = 0;
 
 /** An assignment with a card of pictures, one template in force and a fact. */
-export async function assignmentWith({ db, folder }: Bench, files: Readonly<Record<string, Uint8Array>>) {
+export async function assignmentWith(
+  { context, folder }: Bench,
+  files: Readonly<Record<string, Uint8Array>>,
+) {
   const home = path.join(folder, `job-${++benches}`);
   const [card, working] = ['card', 'working'].map((name) => path.join(home, name)) as [string, string];
   for (const one of [card, working]) mkdirSync(one, { recursive: true });
@@ -90,9 +96,13 @@ export async function assignmentWith({ db, folder }: Bench, files: Readonly<Reco
     mkdirSync(path.dirname(path.join(card, name)), { recursive: true });
     writeFileSync(path.join(card, name), bytes);
   }
-  const template = await createTemplate(db, { name: 'Rights', kind: 'standing', entries: rights });
-  const { id } = await createAssignment(db, { name: 'Relaunch', workingPath: working, sourcePath: card });
-  await changeAssignment(db, id, {
+  const template = await createTemplate(context, { name: 'Rights', kind: 'standing', entries: rights });
+  const { id } = await createAssignment(context, {
+    name: 'Relaunch',
+    workingPath: working,
+    sourcePath: card,
+  });
+  await changeAssignment(context, id, {
     inForce: [template.id],
     facts: [{ name: 'client', value: 'Boat Trust' }],
   });
@@ -100,12 +110,12 @@ export async function assignmentWith({ db, folder }: Bench, files: Readonly<Reco
 }
 
 /** A run with all its files. */
-export const receiptOf = async (db: Database, runId: string) => ({
-  ...(await readRun(db, runId)),
-  items: (await listRunItems(db, runId, 0, 10_000)).sort((a, b) => a.position - b.position),
+export const receiptOf = async (context: Context, runId: string) => ({
+  ...(await readRun(context, runId)),
+  items: (await listRunItems(context, runId, 0, 10_000)).sort((a, b) => a.position - b.position),
 });
 
-export const carryOut = (db: Database, runId: string) => carryOutRun(db, runId, () => false);
+export const carryOut = (context: Context, runId: string) => carryOutRun(context, runId, () => false);
 
 export const digest = (file: string) => createHash('sha256').update(readFileSync(file)).digest('hex');
 export const valuesOf = (file: string) => valuesIn(new Uint8Array(readFileSync(file)));
@@ -124,7 +134,7 @@ export async function bringIn(
 ) {
   const job = await assignmentWith(bench, pictures);
   const chosen = groupShots(job.paths).map((shot) => shot.main);
-  const { runId } = await startImport(bench.db, job.id, wish(chosen, more));
-  await carryOut(bench.db, runId);
-  return { ...job, runId, photos: await listPhotos(bench.db, job.id) };
+  const { runId } = await startImport(bench.context, job.id, wish(chosen, more));
+  await carryOut(bench.context, runId);
+  return { ...job, runId, photos: await listPhotos(bench.context, job.id) };
 }

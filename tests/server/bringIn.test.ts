@@ -44,11 +44,11 @@ const below = (folder: string) =>
 async function job(files: Record<string, Uint8Array>) {
   const made = await assignmentWith(bench, files);
   const start = (wish: Partial<ImportWish> = {}) =>
-    startImport(bench.db, made.id, { paths: made.paths, leaveAsTheyAre: [], ...wish });
+    startImport(bench.context, made.id, { paths: made.paths, leaveAsTheyAre: [], ...wish });
   const bringIn = async (wish: Partial<ImportWish> = {}) => {
     const { runId } = await start(wish);
-    await carryOut(bench.db, runId);
-    return receiptOf(bench.db, runId);
+    await carryOut(bench.context, runId);
+    return receiptOf(bench.context, runId);
   };
   return { ...made, start, bringIn };
 }
@@ -63,8 +63,8 @@ test('names and folders by pattern; the running number goes on with the next run
   await one.bringIn({ ...wish, again: one.paths });
   expect(below(one.working)).toEqual([1, 2, 3, 4].map((n) => `2026/05-14/Boat Trust 00${n}.jpg`));
   // What is brought in below a folder is found there again, also for writing.
-  const photos = await listPhotos(bench.db, one.id);
-  expect((await photoPath(bench.db, photos[0]!.id)).path).toBe(
+  const photos = await listPhotos(bench.context, one.id);
+  expect((await photoPath(bench.context, photos[0]!.id)).path).toBe(
     path.join(one.working, '2026/05-14/Boat Trust 001.jpg'),
   );
 });
@@ -101,29 +101,29 @@ test('a second copy stands elsewhere, the same to the byte; one that is there al
 
 test('a move removes the source when the copy is recorded, and leaves a file that was changed meanwhile', async () => {
   const one = await job({ 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
-  const { runId } = await one.start({ way: 'move' });
-  await carryOut(bench.db, runId);
+  const { runId } = await one.start({ mode: 'move' });
+  await carryOut(bench.context, runId);
   expect(readdirSync(one.card)).toEqual([]);
   expect(readdirSync(one.working).sort()).toEqual(['a.jpg', 'b.jpg']);
   // The worker was killed before the sources went, and somebody put another file there.
   writeFileSync(path.join(one.card, 'a.jpg'), 'another');
   await bench.db.update(runs).set({ state: 'running' }).where(eq(runs.id, runId));
-  await carryOut(bench.db, runId);
+  await carryOut(bench.context, runId);
   expect(readFileSync(path.join(one.card, 'a.jpg'), 'utf8')).toBe('another');
 });
 
 test('taken up where they lie: no file is written, what the templates say are drafts', async () => {
   const one = await job({ 'a.jpg': await smallJpeg(1) });
   const before = readFileSync(path.join(one.card, 'a.jpg'));
-  await one.bringIn({ way: 'take-up', keywords: 'launch' });
+  await one.bringIn({ mode: 'take-up', keywords: 'launch' });
   expect(readFileSync(path.join(one.card, 'a.jpg'))).toEqual(before);
   expect(readdirSync(one.working)).toEqual([]);
-  const [photo] = await listPhotos(bench.db, one.id);
+  const [photo] = await listPhotos(bench.context, one.id);
   expect(photo!.drafts).toMatchObject({
     creator: { value: ['Aune Pell'], origin: { by: 'template' } },
     keywords: { value: ['ketch', 'launch'] },
   });
-  expect((await photoPath(bench.db, photo!.id)).path).toBe(path.join(one.card, 'a.jpg'));
+  expect((await photoPath(bench.context, photo!.id)).path).toBe(path.join(one.card, 'a.jpg'));
 });
 
 test('somebody else’s picture is only filled where it is empty; a starting rating never replaces one', async () => {
@@ -143,29 +143,32 @@ test('somebody else’s picture is only filled where it is empty; a starting rat
 test('a stopped run goes on, and does what is left once', async () => {
   const one = await job({ 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
   const { runId } = await one.start();
-  await stopRun(bench.db, runId);
-  await carryOutRun(bench.db, runId, () => false);
-  expect(await receiptOf(bench.db, runId)).toMatchObject({ state: 'stopped', counts: { waiting: 2 } });
-  await goOnRun(bench.db, runId);
-  await carryOut(bench.db, runId);
-  expect(await receiptOf(bench.db, runId)).toMatchObject({ state: 'done', counts: { done: 2, waiting: 0 } });
-  await expect(goOnRun(bench.db, runId)).rejects.toThrow('nothing left');
+  await stopRun(bench.context, runId);
+  await carryOutRun(bench.context, runId, () => false);
+  expect(await receiptOf(bench.context, runId)).toMatchObject({ state: 'stopped', counts: { waiting: 2 } });
+  await goOnRun(bench.context, runId);
+  await carryOut(bench.context, runId);
+  expect(await receiptOf(bench.context, runId)).toMatchObject({
+    state: 'done',
+    counts: { done: 2, waiting: 0 },
+  });
+  await expect(goOnRun(bench.context, runId)).rejects.toThrow('nothing left');
 });
 
 test('what failed is tried again by one act; what was done stays', async () => {
   const one = await job({ 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
   const { runId } = await one.start();
   rmSync(path.join(one.card, 'b.jpg'));
-  await carryOut(bench.db, runId);
-  const run = await receiptOf(bench.db, runId);
+  await carryOut(bench.context, runId);
+  const run = await receiptOf(bench.context, runId);
   expect(run.counts).toMatchObject({ done: 1, failed: 1 });
   expect(run.items[1]!.problems![0]!.code).toBe('vanished');
   writeFileSync(path.join(one.card, 'b.jpg'), await smallJpeg(2));
-  await retryRun(bench.db, runId);
-  await carryOut(bench.db, runId);
-  expect((await receiptOf(bench.db, runId)).counts).toMatchObject({ done: 2, failed: 0 });
+  await retryRun(bench.context, runId);
+  await carryOut(bench.context, runId);
+  expect((await receiptOf(bench.context, runId)).counts).toMatchObject({ done: 2, failed: 0 });
   expect(readdirSync(one.working).sort()).toEqual(['a.jpg', 'b.jpg']);
-  await expect(retryRun(bench.db, runId)).rejects.toThrow('Nothing failed');
+  await expect(retryRun(bench.context, runId)).rejects.toThrow('Nothing failed');
 });
 
 test('two runs into one folder at once, from two cards with the same names, lose nothing', async () => {
@@ -176,14 +179,14 @@ test('two runs into one folder at once, from two cards with the same names, lose
   });
   const [one, other] = [await job(await card(1)), await job(await card(11))];
   const sourcePath = other.card;
-  const same = await createAssignment(bench.db, {
+  const same = await createAssignment(bench.context, {
     name: 'Second card',
     workingPath: one.working,
     sourcePath,
   });
   const first = await one.start();
-  const second = await startImport(bench.db, same.id, { paths: one.paths, leaveAsTheyAre: [] });
-  await Promise.all([carryOut(bench.db, first.runId), carryOut(bench.db, second.runId)]);
+  const second = await startImport(bench.context, same.id, { paths: one.paths, leaveAsTheyAre: [] });
+  await Promise.all([carryOut(bench.context, first.runId), carryOut(bench.context, second.runId)]);
   expect(readdirSync(one.working).sort()).toEqual([
     'a-2.jpg',
     'a.jpg',
@@ -213,35 +216,37 @@ test('a folder that is a link leads nowhere: the picture fails alone, and nothin
 test('a plan holds all choices under a name and restores them, templates too', async () => {
   const one = await job({});
   const choices = { ...usualChoices, name: '{{ vessel }}', keywords: 'launch' };
-  const { id } = await keepPlan(bench.db, one.id, { name: ' Card of the  yard ', choices });
-  await changeAssignment(bench.db, one.id, { inForce: [], importChoices: usualChoices });
-  const { assignment, gone } = await usePlan(bench.db, one.id, id);
+  const { id } = await keepPlan(bench.context, one.id, { name: ' Card of the  yard ', choices });
+  await changeAssignment(bench.context, one.id, { inForce: [], importChoices: usualChoices });
+  const { assignment, gone } = await usePlan(bench.context, one.id, id);
   expect(assignment).toMatchObject({ planId: id, inForce: [one.template.id], importChoices: choices });
   expect(gone).toBe(0);
-  expect((await listPlans(bench.db)).map((plan) => [plan.name, plan.lastUsed])).toEqual([
+  expect((await listPlans(bench.context)).map((plan) => [plan.name, plan.lastUsed])).toEqual([
     ['Card of the yard', null],
   ]);
-  await removePlan(bench.db, id);
-  expect((await readAssignment(bench.db, one.id)).planId).toBeNull();
+  await removePlan(bench.context, id);
+  expect((await readAssignment(bench.context, one.id)).planId).toBeNull();
 });
 
 test('an answer about a maker is remembered by the name, whatever its spelling', async () => {
-  await answerMaker(bench.db, 'Mats Orrin', 'fill');
-  await answerMaker(bench.db, 'MATS  ORRIN', 'leave');
-  expect(await listMakers(bench.db)).toEqual([{ key: 'matsorrin', name: 'MATS  ORRIN', answer: 'leave' }]);
-  await expect(answerMaker(bench.db, '–', 'me')).rejects.toThrow('no letter');
+  await answerMaker(bench.context, 'Mats Orrin', 'fill');
+  await answerMaker(bench.context, 'MATS  ORRIN', 'leave');
+  expect(await listMakers(bench.context)).toEqual([
+    { key: 'matsorrin', name: 'MATS  ORRIN', answer: 'leave' },
+  ]);
+  await expect(answerMaker(bench.context, '–', 'me')).rejects.toThrow('no letter');
 });
 
 test('the name of a picture whose file is gone is not given again: its words stay with it', async () => {
   const one = await job({ 'a.jpg': await smallJpeg(1) });
   await one.bringIn();
-  const [gone] = await listPhotos(bench.db, one.id);
-  await writeDrafts(bench.db, one.id, [gone!.id], { kind: 'caption', text: 'Of the first one.' });
+  const [gone] = await listPhotos(bench.context, one.id);
+  await writeDrafts(bench.context, one.id, [gone!.id], { kind: 'caption', text: 'Of the first one.' });
   rmSync(path.join(one.working, 'a.jpg'));
   writeFileSync(path.join(one.card, 'a.jpg'), await smallJpeg(7));
   await one.bringIn();
   expect(below(one.working)).toEqual(['a-2.jpg']);
-  const photos = await listPhotos(bench.db, one.id);
+  const photos = await listPhotos(bench.context, one.id);
   expect(photos.map((photo) => [photo.name, Object.keys(photo.drafts)])).toEqual([
     ['a.jpg', ['description']],
     ['a-2.jpg', []],
@@ -253,13 +258,13 @@ test('a picture that another assignment has is told with where it is, and may co
   await one.bringIn({ paths: ['a.jpg'] });
   const workingPath = path.join(bench.folder, 'second job');
   mkdirSync(workingPath);
-  const other = await createAssignment(bench.db, {
+  const other = await createAssignment(bench.context, {
     name: 'Second job',
     workingPath,
     sourcePath: one.card,
   });
-  const { sourceFolderId } = await readAssignment(bench.db, other.id);
-  const { pictures } = await readSource(bench.db, sourceFolderId!, other.id);
+  const { sourceFolderId } = await readAssignment(bench.context, other.id);
+  const { pictures } = await readSource(bench.context, sourceFolderId!, other.id);
   expect(
     pictures.map(({ relativePath, alreadyHere, alsoIn }) => [relativePath, alreadyHere, alsoIn]),
   ).toEqual([
@@ -283,10 +288,10 @@ test('a disk without room, and a folder that is not there any more, are told bef
 test('a plan keeps only what a run could use', async () => {
   const one = await job({ 'a.jpg': await smallJpeg(91) });
   const keep = (choices: object) =>
-    keepPlan(bench.db, one.id, { name: 'Odd', choices: { ...usualChoices, ...choices } });
+    keepPlan(bench.context, one.id, { name: 'Odd', choices: { ...usualChoices, ...choices } });
   await expect(keep({ rating: '9' })).rejects.toMatchObject({ status: 422 });
   await expect(keep({ name: '{{ date taken : QQQ }}' })).rejects.toThrow(
     'The pattern of names cannot be used',
   );
-  expect((await listPlans(bench.db)).map((plan) => plan.name)).not.toContain('Odd');
+  expect((await listPlans(bench.context)).map((plan) => plan.name)).not.toContain('Odd');
 });

@@ -20,18 +20,18 @@ beforeAll(async () => {
     mkdirSync(path.join(home, one), { recursive: true });
   writeFileSync(path.join(home, 'card 9/a.jpg'), await smallJpeg(1));
   writeFileSync(path.join(home, 'notes.txt'), '');
-  await openFolder(bench.db, { path: home, kind: 'working' });
+  await openFolder(bench.context, { path: home, kind: 'working' });
 });
 afterAll(() => bench.end());
 
 test('places are opened folders, the newest first, and where disks and the home folder are', async () => {
-  await openFolder(bench.db, { path: path.join(home, 'card 9'), kind: 'source' });
-  const opened = (await folderPlaces(bench.db)).filter((one) => one.kind === 'opened');
+  await openFolder(bench.context, { path: path.join(home, 'card 9'), kind: 'source' });
+  const opened = (await folderPlaces(bench.context)).filter((one) => one.kind === 'opened');
   expect(opened.map((one) => one.label)).toEqual(['card 9', 'pictures']);
 });
 
 test('folders are listed with what lies in them, in the order of their numbers, without hidden ones', async () => {
-  expect(await browseFolder(bench.db, home)).toEqual({
+  expect(await browseFolder(bench.context, home)).toEqual({
     path: home,
     above: null,
     folders: [
@@ -41,7 +41,7 @@ test('folders are listed with what lies in them, in the order of their numbers, 
     pictures: 0,
     truncated: false,
   });
-  expect((await browseFolder(bench.db, path.join(home, 'card 10'))).above).toBe(home);
+  expect((await browseFolder(bench.context, path.join(home, 'card 10'))).above).toBe(home);
 });
 
 test('what lies outside of the places is not listed, by no way', async () => {
@@ -53,9 +53,9 @@ test('what lies outside of the places is not listed, by no way', async () => {
     path.join(home, 'out'),
     `${home}/../../../etc`,
   ])
-    await expect(browseFolder(bench.db, wished)).rejects.toThrow('outside the places');
-  await expect(browseFolder(bench.db, 'pictures')).rejects.toThrow('no folder');
-  await expect(browseFolder(bench.db, path.join(home, 'nowhere'))).rejects.toThrow('no folder');
+    await expect(browseFolder(bench.context, wished)).rejects.toThrow('outside the places');
+  await expect(browseFolder(bench.context, 'pictures')).rejects.toThrow('no folder');
+  await expect(browseFolder(bench.context, path.join(home, 'nowhere'))).rejects.toThrow('no folder');
 });
 
 test('a typed path is told: there, missing, a file, no whole path, not writable', async () => {
@@ -84,10 +84,12 @@ test('a missing folder is made, twice is as good as once; a slip of the beginnin
 test('where pictures come from and where they go must not lie inside each other', async () => {
   const sub = path.join(home, 'card 9');
   const make = (workingPath: string, sourcePath: string) =>
-    createAssignment(bench.db, { name: 'Relaunch', workingPath, sourcePath });
+    createAssignment(bench.context, { name: 'Relaunch', workingPath, sourcePath });
   await expect(make(home, home)).rejects.toThrow('leave “Pictures come from” empty');
   await expect(make(home, sub)).rejects.toThrow('must not lie inside each other');
   await expect(make(sub, home)).rejects.toThrow('must not lie inside each other');
-  const { id } = await createAssignment(bench.db, { name: 'Relaunch', workingPath: home });
-  await expect(changeSource(bench.db, id, { path: sub })).rejects.toThrow('must not lie inside each other');
+  const { id } = await createAssignment(bench.context, { name: 'Relaunch', workingPath: home });
+  await expect(changeSource(bench.context, id, { path: sub })).rejects.toThrow(
+    'must not lie inside each other',
+  );
 });

@@ -18,7 +18,7 @@ afterAll(() => bench.end());
 
 /** Where City disagrees; the sample pictures also differ in their dates. */
 const cityOf = async (assignmentId: string, ids: readonly string[]) =>
-  (await disagreementsOf(bench.db, assignmentId, ids)).filter((one) => one.field === 'city');
+  (await disagreementsOf(bench.context, assignmentId, ids)).filter((one) => one.field === 'city');
 
 const sidecar = (city: string) => encodeUtf8(xmpPacket(`<photoshop:City>${city}</photoshop:City>`));
 
@@ -45,19 +45,19 @@ test('picture and sidecar disagree: which says what is told, and one act and one
       ],
     },
   ]);
-  await writeDrafts(bench.db, job.id, ids, {
+  await writeDrafts(bench.context, job.id, ids, {
     kind: 'settle',
     choices: [{ field: 'city', source: 'sidecar' }],
   });
-  const drafts = (await listPhotos(bench.db, job.id)).map((one) => one.drafts.city?.value);
+  const drafts = (await listPhotos(bench.context, job.id)).map((one) => one.drafts.city?.value);
   expect(drafts).toEqual(['Havnes', undefined]);
   expect(await cityOf(job.id, ids)).toEqual([]);
-  const { runId } = await startEmbed(bench.db, job.id, ids);
-  await carryOut(bench.db, runId);
+  const { runId } = await startEmbed(bench.context, job.id, ids);
+  await carryOut(bench.context, runId);
   for (const name of ['a.jpg', 'a.xmp'])
     expect(await valuesOf(path.join(job.working, name))).toMatchObject({ city: 'Havnes' });
   expect(await cityOf(job.id, ids)).toEqual([]);
-  expect((await listPhotos(bench.db, job.id))[0]!.record.fields.city).toMatchObject({ agrees: true });
+  expect((await listPhotos(bench.context, job.id))[0]!.record.fields.city).toMatchObject({ agrees: true });
 });
 
 test('two sidecars of a raw file are told apart', async () => {
@@ -82,16 +82,16 @@ test('a picture that has no such record is left as it is; a settled one can diff
   );
   const ids = job.photos.map((one) => one.id);
   const settle = () =>
-    writeDrafts(bench.db, job.id, ids, {
+    writeDrafts(bench.context, job.id, ids, {
       kind: 'settle',
       choices: [{ field: 'city', source: 'sidecar' }],
     });
   await settle();
-  expect((await listPhotos(bench.db, job.id))[0]!.drafts).toEqual({});
+  expect((await listPhotos(bench.context, job.id))[0]!.drafts).toEqual({});
   writeFileSync(path.join(job.working, 'a.xmp'), sidecar('Havnes'));
-  await followAssignment(bench.db, job.id);
+  await followAssignment(bench.context, job.id);
   writeFileSync(path.join(job.working, 'a.jpg'), await smallJpeg(1, { city: 'Skarv' }));
-  await followAssignment(bench.db, job.id);
+  await followAssignment(bench.context, job.id);
   await settle();
-  expect((await listPhotos(bench.db, job.id))[0]!.drafts.city?.value).toBe('Havnes');
+  expect((await listPhotos(bench.context, job.id))[0]!.drafts.city?.value).toBe('Havnes');
 });

@@ -25,13 +25,13 @@ afterAll(() => bench.end());
 
 async function broughtIn() {
   const job = await assignmentWith(bench, { 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
-  const { runId } = await startImport(bench.db, job.id, { paths: job.paths, leaveAsTheyAre: [] });
-  await carryOut(bench.db, runId);
-  const photos = () => listPhotos(bench.db, job.id);
+  const { runId } = await startImport(bench.context, job.id, { paths: job.paths, leaveAsTheyAre: [] });
+  await carryOut(bench.context, runId);
+  const photos = () => listPhotos(bench.context, job.id);
   return {
     ...job,
     photos,
-    follow: () => followAssignment(bench.db, job.id),
+    follow: () => followAssignment(bench.context, job.id),
     in: (name: string) => path.join(job.working, name),
   };
 }
@@ -44,7 +44,11 @@ test('nothing happened: nothing is read again', async () => {
 test('a file that another program changed is read again; what is written here stays', async () => {
   const job = await broughtIn();
   const [a] = await job.photos();
-  await writeDrafts(bench.db, job.id, [a!.id], { kind: 'set', field: 'headline', value: 'Written here' });
+  await writeDrafts(bench.context, job.id, [a!.id], {
+    kind: 'set',
+    field: 'headline',
+    value: 'Written here',
+  });
   const { file } = await embedInMemory(new Uint8Array(readFileSync(job.in('a.jpg'))), { city: 'Elsewhere' });
   writeFileSync(job.in('a.jpg'), file);
   expect(await job.follow()).toMatchObject({ changed: 1, unchanged: 1 });
@@ -57,14 +61,14 @@ test('a file that another program changed is read again; what is written here st
 test('renamed, and moved into a folder, it is the same picture with its drafts', async () => {
   const job = await broughtIn();
   const [a] = await job.photos();
-  await writeDrafts(bench.db, job.id, [a!.id], { kind: 'set', field: 'headline', value: 'Kept' });
+  await writeDrafts(bench.context, job.id, [a!.id], { kind: 'set', field: 'headline', value: 'Kept' });
   mkdirSync(job.in('sub'));
   renameSync(job.in('a.jpg'), job.in('sub/renamed.jpg'));
   expect(await job.follow()).toMatchObject({ moved: 1, gone: 0, taken: 0 });
   const [after] = await job.photos();
   expect(after).toMatchObject({ id: a!.id, name: 'renamed.jpg', isGone: false });
   expect(after!.drafts.headline?.value).toBe('Kept');
-  expect((await photoPath(bench.db, a!.id)).path).toBe(job.in('sub/renamed.jpg'));
+  expect((await photoPath(bench.context, a!.id)).path).toBe(job.in('sub/renamed.jpg'));
 });
 
 test('gone is told and nothing is forgotten; back again it is as before', async () => {
@@ -98,19 +102,19 @@ test('a picture that was put into the working folder belongs to the assignment; 
 
 async function dropping() {
   const job = await assignmentWith(bench, {});
-  await changeAssignment(bench.db, job.id, { dropping: true });
+  await changeAssignment(bench.context, job.id, { dropping: true });
   const memory = new DropMemory();
   let now = 1_000_000;
   /** Two looks, so far apart that what did not change counts as still; then the run. */
   const look = async (later = 3000) => {
-    const first = await lookIntoDropFolders(bench.db, memory, now);
+    const first = await lookIntoDropFolders(bench.context, memory, now);
     now += later;
-    const begun = first + (await lookIntoDropFolders(bench.db, memory, now));
-    const [run] = await listRuns(bench.db, 1);
-    if (begun > 0) await carryOut(bench.db, run!.id);
+    const begun = first + (await lookIntoDropFolders(bench.context, memory, now));
+    const [run] = await listRuns(bench.context, 1);
+    if (begun > 0) await carryOut(bench.context, run!.id);
     return begun;
   };
-  const end = () => changeAssignment(bench.db, job.id, { dropping: false });
+  const end = () => changeAssignment(bench.context, job.id, { dropping: false });
   return {
     ...job,
     look,
@@ -131,7 +135,7 @@ test('a drop folder brings in by itself what has stopped growing, once, with the
   expect(found.creator).toEqual(['Aune Pell']);
   expect(await job.look()).toBe(0);
   // Another process, that remembers nothing, knows it by its content.
-  expect(await lookIntoDropFolders(bench.db, new DropMemory(), 9_000_000)).toBe(0);
+  expect(await lookIntoDropFolders(bench.context, new DropMemory(), 9_000_000)).toBe(0);
   await job.end();
 });
 
@@ -153,14 +157,14 @@ test('others’ pictures are held back until it is said who they are', async () 
   expect(await job.look()).toBe(0);
   expect(readdirSync(job.working)).toEqual([]);
   // Every window tells what is held back, also that of the workshop.
-  expect((await readAssignment(bench.db, job.id)).dropNotice?.held).toEqual([
+  expect((await readAssignment(bench.context, job.id)).dropNotice?.held).toEqual([
     { maker: 'Ragna Tveit', count: 1 },
   ]);
-  expect(await listDropFolders(bench.db)).toMatchObject([{ assignmentId: job.id, notice: { version: 1 } }]);
-  await answerMaker(bench.db, 'Ragna Tveit', 'leave');
+  expect(await listDropFolders(bench.context)).toMatchObject([{ assignmentId: job.id, notice: {} }]);
+  await answerMaker(bench.context, 'Ragna Tveit', 'leave');
   expect(await job.look()).toBe(1);
   await job.look();
-  expect((await readAssignment(bench.db, job.id)).dropNotice).toBeNull();
+  expect((await readAssignment(bench.context, job.id)).dropNotice).toBeNull();
   const found = await valuesIn(new Uint8Array(readFileSync(path.join(job.working, 'other.jpg'))));
   expect(found).toMatchObject({ creator: ['Ragna Tveit'] });
   expect(found.copyrightNotice).toBeUndefined();
@@ -173,19 +177,19 @@ test('what keeps a drop folder from bringing in is told, not only logged, and it
   const job = await dropping();
   const { id, name, kind } = job.template;
   const entry = { field: 'creator' as const, rule: 'overwrite' as const, texts: [`{{ ${FILL_IN} : name }}`] };
-  await changeTemplate(bench.db, id, { name, kind, entries: [entry] }, 1);
+  await changeTemplate(bench.context, id, { name, kind, entries: [entry] }, 1);
   job.drop('a.jpg', await smallJpeg(1));
   expect(await job.look()).toBe(0);
-  expect((await readAssignment(bench.db, job.id)).dropNotice?.refused).toContain('Rights');
-  await changeTemplate(bench.db, id, { name, kind, entries: [{ ...entry, texts: ['Aune Pell'] }] }, 2);
+  expect((await readAssignment(bench.context, job.id)).dropNotice?.refused).toContain('Rights');
+  await changeTemplate(bench.context, id, { name, kind, entries: [{ ...entry, texts: ['Aune Pell'] }] }, 2);
   expect(await job.look()).toBe(1);
   await job.end();
-  expect((await readAssignment(bench.db, job.id)).dropNotice).toBeNull();
+  expect((await readAssignment(bench.context, job.id)).dropNotice).toBeNull();
 });
 
 test('a picture that was edited outside is another picture from then on', async () => {
   const job = await broughtIn();
-  await makePreviews(bench.db, job.id, () => false);
+  await makePreviews(bench.context, job.id, () => false);
   const identity = async () =>
     (await bench.db.select().from(photos).where(eq(photos.name, 'a.jpg')).orderBy(photos.createdAt)).at(-1)!
       .contentIdentity;
@@ -194,7 +198,7 @@ test('a picture that was edited outside is another picture from then on', async 
   writeFileSync(job.in('a.jpg'), await smallJpeg(7));
   await job.follow();
   expect(await identity()).toBeNull();
-  await makePreviews(bench.db, job.id, () => false);
+  await makePreviews(bench.context, job.id, () => false);
   expect(await identity()).not.toBe(before);
 });
 

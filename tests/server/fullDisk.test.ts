@@ -30,9 +30,9 @@ async function jobOnDisk(count: number) {
   const one = await assignmentWith(bench, set);
   const working = path.join(disk, `working-${count}`);
   mkdirSync(working);
-  const folder = await openFolder(bench.db, { path: working, kind: 'working' });
+  const folder = await openFolder(bench.context, { path: working, kind: 'working' });
   await bench.db.update(assignments).set({ workingFolderId: folder.id }).where(eq(assignments.id, one.id));
-  const { runId } = await startImport(bench.db, one.id, { paths: one.paths, leaveAsTheyAre: [] });
+  const { runId } = await startImport(bench.context, one.id, { paths: one.paths, leaveAsTheyAre: [] });
   return { ...one, working, runId };
 }
 
@@ -40,8 +40,8 @@ test('a disk that is full in the middle of a run: what is there is whole, the re
   const filler = path.join(disk, 'filler');
   writeFileSync(filler, Buffer.alloc(190 * 1024));
   const one = await jobOnDisk(20);
-  await carryOut(bench.db, one.runId);
-  const run = await receiptOf(bench.db, one.runId);
+  await carryOut(bench.context, one.runId);
+  const run = await receiptOf(bench.context, one.runId);
   expect(run.counts.done).toBeGreaterThan(0);
   expect(run.counts.failed).toBeGreaterThan(0);
   expect(run.counts.done + run.counts.failed).toBe(20);
@@ -55,9 +55,9 @@ test('a disk that is full in the middle of a run: what is there is whole, the re
     expect(await valuesIn(bytes)).toMatchObject({ creator: ['Aune Pell'] });
   }
   rmSync(filler);
-  await retryRun(bench.db, one.runId);
-  await carryOut(bench.db, one.runId);
-  expect((await receiptOf(bench.db, one.runId)).counts).toMatchObject({ done: 20, failed: 0 });
+  await retryRun(bench.context, one.runId);
+  await carryOut(bench.context, one.runId);
+  expect((await receiptOf(bench.context, one.runId)).counts).toMatchObject({ done: 20, failed: 0 });
   expect(readdirSync(one.working)).toHaveLength(20);
   rmSync(one.working, { recursive: true });
 });
@@ -66,11 +66,11 @@ test('a disk that cannot be written: every picture says so, and nothing is left 
   const one = await jobOnDisk(2);
   execFileSync('mount', ['-o', 'remount,ro', disk]);
   try {
-    await carryOut(bench.db, one.runId);
+    await carryOut(bench.context, one.runId);
   } finally {
     execFileSync('mount', ['-o', 'remount,rw', disk]);
   }
-  const run = await receiptOf(bench.db, one.runId);
+  const run = await receiptOf(bench.context, one.runId);
   expect(run.items.map((item) => item.problems?.[0]?.code)).toEqual(['not-permitted', 'not-permitted']);
   expect(readdirSync(one.working)).toEqual([]);
   expect(readdirSync(one.card)).toHaveLength(2);

@@ -32,7 +32,7 @@ const pictures = async (count: number, folderOf: (n: number) => string = () => '
     ),
   );
 const start = (one: { id: string; paths: readonly string[] }, wish: Partial<ImportWish> = {}) =>
-  startImport(bench.db, one.id, { paths: one.paths, leaveAsTheyAre: [], ...wish });
+  startImport(bench.context, one.id, { paths: one.paths, leaveAsTheyAre: [], ...wish });
 /** Two runs are asked for at two moments, which xmp:MetadataDate tells; all else is the same to the byte. */
 const withoutMoment = (bytes: Buffer) =>
   bytes.toString('latin1').replace(/<xmp:MetadataDate>[^<]*</g, '<xmp:MetadataDate><');
@@ -60,7 +60,7 @@ test('two workers share the pictures of one run; each comes once, and the end is
   const rows = await bench.db.select().from(runItems).where(eq(runItems.runId, runId));
   expect(new Set(rows.map((row) => row.claimedBy)).size).toBe(2);
   expect(rows.every((row) => row.state === 'done')).toBe(true);
-  const listed = await listPhotos(bench.db, one.id);
+  const listed = await listPhotos(bench.context, one.id);
   expect(listed.map((photo) => photo.place)).toEqual(Array.from({ length: 60 }, (_, n) => n + 1));
   expect(Object.keys(contents(one.working))).toEqual(one.paths);
   expect(await bench.db.select().from(nameClaims)).toEqual([]);
@@ -89,7 +89,7 @@ test('names that differ by case alone are given once, also between two workers',
 const wishes: [string, Partial<ImportWish>][] = [
   ['a copy', {}],
   ['new names, folders and a second copy', { name: '{{ running number : 3 }}', folder: '{{ year taken }}' }],
-  ['a move', { way: 'move', name: '{{ file name }}-{{ running number }}' }],
+  ['a move', { mode: 'move', name: '{{ file name }}-{{ running number }}' }],
 ];
 test.each(wishes)(
   'workers killed at any moment: %s ends as if nothing had happened, file by file',
@@ -103,12 +103,12 @@ test.each(wishes)(
     const more = () => (what.includes('second') ? { ...wish, secondCopy: second() } : wish);
     const undisturbed = await assignmentWith(bench, set);
     const wanted = more();
-    await carryOut(bench.db, (await start(undisturbed, wanted)).runId);
+    await carryOut(bench.context, (await start(undisturbed, wanted)).runId);
     const one = await assignmentWith(bench, set);
     const disturbed = more();
     const { runId } = await start(one, disturbed);
     let kills = 0;
-    while (['waiting', 'running'].includes((await readRun(bench.db, runId)).state)) {
+    while (['waiting', 'running'].includes((await readRun(bench.context, runId)).state)) {
       const workers = await Promise.all([startWorker(), startWorker()]);
       await pause(250 + ((kills * 97) % 600));
       await Promise.all(workers.map(kill));
@@ -117,7 +117,7 @@ test.each(wishes)(
     expect(kills).toBeGreaterThan(1);
     expect(contents(one.working)).toEqual(contents(undisturbed.working));
     if (disturbed.secondCopy) expect(contents(disturbed.secondCopy)).toEqual(contents(wanted.secondCopy!));
-    expect(Object.keys(contents(one.card))).toHaveLength(wish.way === 'move' ? 0 : 32);
+    expect(Object.keys(contents(one.card))).toHaveLength(wish.mode === 'move' ? 0 : 32);
     const rows = await bench.db
       .select({ path: files.relativePath })
       .from(files)
@@ -132,7 +132,7 @@ test('the database throws everybody out again and again: the run goes on, and do
   const workers = await Promise.all([startWorker(), startWorker()]);
   const { runId } = await start(one);
   let thrownOut = 0;
-  while (['waiting', 'running'].includes((await readRun(bench.db, runId)).state) && thrownOut < 100) {
+  while (['waiting', 'running'].includes((await readRun(bench.context, runId)).state) && thrownOut < 100) {
     await pause(150);
     const client = new Client({ connectionString: bench.url });
     client.on('error', () => undefined);
@@ -145,33 +145,33 @@ test('the database throws everybody out again and again: the run goes on, and do
     await pause(100);
   }
   await Promise.all(workers.map(kill));
-  expect((await readRun(bench.db, runId)).counts).toMatchObject({ done: 60, failed: 0 });
+  expect((await readRun(bench.context, runId)).counts).toMatchObject({ done: 60, failed: 0 });
   expect(Object.keys(contents(one.working))).toEqual(one.paths);
 });
 
 test('a paused run waits, keeps what is done, and goes on when it is told to; also when it is stopped then', async () => {
   const one = await assignmentWith(bench, await pictures(30));
   const { runId } = await start(one);
-  await pauseRun(bench.db, runId, true);
-  await carryOut(bench.db, runId);
-  expect(await readRun(bench.db, runId)).toMatchObject({
+  await pauseRun(bench.context, runId, true);
+  await carryOut(bench.context, runId);
+  expect(await readRun(bench.context, runId)).toMatchObject({
     state: 'waiting',
     paused: true,
     counts: { waiting: 30 },
   });
-  await pauseRun(bench.db, runId, false);
+  await pauseRun(bench.context, runId, false);
   const worker = await startWorker();
-  while ((await readRun(bench.db, runId)).counts.done === 0) await pause(10);
-  await pauseRun(bench.db, runId, true);
+  while ((await readRun(bench.context, runId)).counts.done === 0) await pause(10);
+  await pauseRun(bench.context, runId, true);
   await pause(700);
-  const { counts, state } = await readRun(bench.db, runId);
+  const { counts, state } = await readRun(bench.context, runId);
   await pause(500);
-  expect((await readRun(bench.db, runId)).counts).toEqual(counts);
+  expect((await readRun(bench.context, runId)).counts).toEqual(counts);
   if (counts.waiting > 0) {
     expect(state).toBe('running');
-    await stopRun(bench.db, runId);
+    await stopRun(bench.context, runId);
     await ended(bench, runId);
-    expect(await readRun(bench.db, runId)).toMatchObject({ state: 'stopped', counts });
+    expect(await readRun(bench.context, runId)).toMatchObject({ state: 'stopped', counts });
   }
   await kill(worker);
 });
@@ -181,13 +181,13 @@ test('a run that is paused and told to go on at once goes on: what was taken in 
   const { runId } = await start(one);
   const worker = await startWorker();
   for (let round = 0; round < 4; round++) {
-    await pauseRun(bench.db, runId, true).catch(() => undefined);
+    await pauseRun(bench.context, runId, true).catch(() => undefined);
     // As long as it takes until a worker has noticed, and is about to make the end.
     await pause(260 + round * 20);
-    await pauseRun(bench.db, runId, false).catch(() => undefined);
+    await pauseRun(bench.context, runId, false).catch(() => undefined);
   }
   await ended(bench, runId);
-  expect((await readRun(bench.db, runId)).counts).toMatchObject({ done: 40 });
+  expect((await readRun(bench.context, runId)).counts).toMatchObject({ done: 40 });
   await kill(worker);
 });
 
@@ -196,8 +196,8 @@ test('runs that are planned together have running numbers of their own', async (
   const name = '{{ running number : 2 }}';
   const first = await start({ ...one, paths: one.paths.slice(0, 4) }, { name });
   const second = await start({ ...one, paths: one.paths.slice(4) }, { name });
-  await carryOut(bench.db, second.runId);
-  await carryOut(bench.db, first.runId);
+  await carryOut(bench.context, second.runId);
+  await carryOut(bench.context, first.runId);
   expect(readdirSync(one.working)).toEqual([1, 2, 3, 4, 5, 6, 7, 8].map((n) => `0${n}.jpg`));
 });
 
@@ -209,22 +209,22 @@ test('a run that cannot begin fails with all its files, and does not begin for e
     .update(templateVersions)
     .set({ entries: unknown })
     .where(eq(templateVersions.templateId, one.template.id));
-  await carryOut(bench.db, runId);
-  expect(await receiptOf(bench.db, runId)).toMatchObject({ state: 'done', counts: { failed: 2 } });
-  await expect(retryRun(bench.db, runId)).resolves.toBeUndefined();
+  await carryOut(bench.context, runId);
+  expect(await receiptOf(bench.context, runId)).toMatchObject({ state: 'done', counts: { failed: 2 } });
+  await expect(retryRun(bench.context, runId)).resolves.toBeUndefined();
 });
 
 describe('a drop folder and several workers', () => {
   /** Held back while nobody said who made it, then brought in by whoever is there. */
   async function dropping(count: number) {
     const one = await assignmentWith(bench, {});
-    await changeAssignment(bench.db, one.id, { dropping: true });
+    await changeAssignment(bench.context, one.id, { dropping: true });
     for (let n = 0; n < count; n++)
       writeFileSync(
         path.join(one.card, `p${n}.jpg`),
         await smallJpeg(700 + n, { creator: [`Maker of ${one.id}`] }),
       );
-    const notice = async () => (await readAssignment(bench.db, one.id)).dropNotice;
+    const notice = async () => (await readAssignment(bench.context, one.id)).dropNotice;
     return { ...one, maker: `Maker of ${one.id}`, notice };
   }
   const until = async (what: string, is: () => Promise<boolean>) => {
@@ -242,20 +242,20 @@ describe('a drop folder and several workers', () => {
     const job = await dropping(6);
     const workers = await Promise.all([startWorker(), startWorker()]);
     await until('six are held back', async () => (await job.notice())?.held[0]?.count === 6);
-    await answerMaker(bench.db, job.maker, 'leave');
+    await answerMaker(bench.context, job.maker, 'leave');
     if (kills) await kill(workers[0]!);
     await until('all six stand in the folder', async () => readdirSync(job.working).length >= 6);
     await until('nothing is held back', async () => (await job.notice()) === null);
     // Two more looks of every worker: nothing comes twice.
     await pause(4000);
     await Promise.all(workers.map(kill));
-    await changeAssignment(bench.db, job.id, { dropping: false });
+    await changeAssignment(bench.context, job.id, { dropping: false });
     expect(
       readdirSync(job.working)
         .filter((name) => !name.startsWith('.'))
         .sort(),
     ).toEqual(Array.from({ length: 6 }, (_, n) => `p${n}.jpg`));
-    expect(await listPhotos(bench.db, job.id)).toHaveLength(6);
+    expect(await listPhotos(bench.context, job.id)).toHaveLength(6);
     const begun = await bench.db.select().from(runs).where(eq(runs.assignmentId, job.id));
     const items = await bench.db
       .select()

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import type { FieldId } from '@/core/catalogue/fields';
 import { drafts } from '@/server/db/schema/drafts';
 import { runItems, runs } from '@/server/db/schema/runs';
-import { AlreadyHere, startImport } from '@/server/operations/bringIn/startImport';
+import { startImport } from '@/server/operations/bringIn/startImport';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { once } from '@/server/operations/once';
 import { firstSummaries } from '@/server/operations/photos/listSummaries';
@@ -28,12 +28,12 @@ async function job(count: number) {
   );
   const one = await assignmentWith(bench, files);
   const wish = { paths: one.paths, leaveAsTheyAre: [] };
-  return { ...one, wish, start: () => startImport(bench.db, one.id, wish) };
+  return { ...one, wish, start: () => startImport(bench.context, one.id, wish) };
 }
 async function broughtIn(count: number) {
   const one = await job(count);
-  await carryOut(bench.db, (await one.start()).runId);
-  return { ...one, photos: await listPhotos(bench.db, one.id) };
+  await carryOut(bench.context, (await one.start()).runId);
+  return { ...one, photos: await listPhotos(bench.context, one.id) };
 }
 const key = () => `key-of-a-test-${String(++seed).padStart(8, '0')}`;
 const runsOf = (assignmentId: string) =>
@@ -44,19 +44,21 @@ test('a request that is sent ten times at once with one key is carried out once,
   const of = key();
   const answers = await Promise.all(
     Array.from({ length: 10 }, () =>
-      once(bench.db, of, 'POST import', (db) => startImport(db, one.id, one.wish)),
+      once(bench.context, of, 'POST import', (context) => startImport(context, one.id, one.wish)),
     ),
   );
   expect(new Set(answers.map((answer) => answer.runId)).size).toBe(1);
   expect(await runsOf(one.id)).toHaveLength(1);
-  await expect(once(bench.db, of, 'POST embed', async () => 1)).rejects.toThrow('another act');
+  await expect(once(bench.context, of, 'POST embed', async () => 1)).rejects.toMatchObject({
+    code: 'key-of-another-act',
+  });
 });
 
 test('an act that failed can be tried again with its key', async () => {
   const of = key();
-  await expect(once(bench.db, of, 'act', () => Promise.reject(new Error('no')))).rejects.toThrow('no');
-  expect(await once(bench.db, of, 'act', async () => ({ done: 1 }))).toEqual({ done: 1 });
-  expect(await once(bench.db, of, 'act', () => Promise.reject(new Error('never')))).toEqual({ done: 1 });
+  await expect(once(bench.context, of, 'act', () => Promise.reject(new Error('no')))).rejects.toThrow('no');
+  expect(await once(bench.context, of, 'act', async () => ({ done: 1 }))).toEqual({ done: 1 });
+  expect(await once(bench.context, of, 'act', () => Promise.reject(new Error('never')))).toEqual({ done: 1 });
 });
 
 // A double click made two runs, and ten files of five pictures.
@@ -64,24 +66,27 @@ test('two windows that bring in the same pictures make one run, before, while an
   const one = await job(5);
   const [first, second] = await Promise.all([one.start(), one.start()]);
   expect(second).toEqual(first);
-  const part = await startImport(bench.db, one.id, { ...one.wish, paths: one.paths.slice(0, 2) });
+  const part = await startImport(bench.context, one.id, { ...one.wish, paths: one.paths.slice(0, 2) });
   expect(part).toEqual(first);
-  await carryOut(bench.db, first.runId);
+  await carryOut(bench.context, first.runId);
   expect(readdirSync(one.working)).toHaveLength(5);
-  await expect(one.start()).rejects.toThrow(AlreadyHere);
-  const { runId } = await startImport(bench.db, one.id, { ...one.wish, again: one.paths.slice(0, 1) });
-  await carryOut(bench.db, runId);
+  await expect(one.start()).rejects.toMatchObject({ code: 'already-brought-in', status: 409 });
+  const { runId } = await startImport(bench.context, one.id, { ...one.wish, again: one.paths.slice(0, 1) });
+  await carryOut(bench.context, runId);
   expect(readdirSync(one.working)).toHaveLength(6);
 });
 
 test('two windows that embed the same pictures make one run; what is under way is left to it', async () => {
   const { id, photos } = await broughtIn(4);
   const ids = photos.map((photo) => photo.id);
-  await writeDrafts(bench.db, id, ids, { kind: 'set', field: 'headline', value: 'Launch' });
-  const [first, second] = await Promise.all([startEmbed(bench.db, id, ids), startEmbed(bench.db, id, ids)]);
+  await writeDrafts(bench.context, id, ids, { kind: 'set', field: 'headline', value: 'Launch' });
+  const [first, second] = await Promise.all([
+    startEmbed(bench.context, id, ids),
+    startEmbed(bench.context, id, ids),
+  ]);
   expect(second).toEqual(first);
-  await carryOut(bench.db, first.runId);
-  expect((await receiptOf(bench.db, first.runId)).items.map((item) => item.state)).toEqual(
+  await carryOut(bench.context, first.runId);
+  expect((await receiptOf(bench.context, first.runId)).items.map((item) => item.state)).toEqual(
     Array(4).fill('done'),
   );
 });
@@ -89,10 +94,13 @@ test('two windows that embed the same pictures make one run; what is under way i
 test('an undo that is pressed twice is one undo', async () => {
   const { id, photos } = await broughtIn(2);
   const ids = photos.map((photo) => photo.id);
-  await writeDrafts(bench.db, id, ids, { kind: 'set', field: 'headline', value: 'Launch' });
-  const { runId } = await startEmbed(bench.db, id, ids);
-  await carryOut(bench.db, runId);
-  const [first, second] = await Promise.all([startUndo(bench.db, runId), startUndo(bench.db, runId)]);
+  await writeDrafts(bench.context, id, ids, { kind: 'set', field: 'headline', value: 'Launch' });
+  const { runId } = await startEmbed(bench.context, id, ids);
+  await carryOut(bench.context, runId);
+  const [first, second] = await Promise.all([
+    startUndo(bench.context, runId),
+    startUndo(bench.context, runId),
+  ]);
   expect(second).toEqual(first);
 });
 
@@ -103,11 +111,14 @@ test('what many write at once is all kept, beside lists that are read', async ()
   const words = Array.from({ length: 20 }, (_, n) => `word ${n}`);
   await Promise.all([
     ...words.map((term, n) =>
-      writeDrafts(bench.db, id, n % 2 ? ids : [...ids].reverse(), { kind: 'add-keywords', terms: [term] }),
+      writeDrafts(bench.context, id, n % 2 ? ids : [...ids].reverse(), {
+        kind: 'add-keywords',
+        terms: [term],
+      }),
     ),
-    ...Array.from({ length: 20 }, () => firstSummaries(bench.db, id)),
+    ...Array.from({ length: 20 }, () => firstSummaries(bench.context, id)),
   ]);
-  for (const { drafts: written } of await listPhotos(bench.db, id)) {
+  for (const { drafts: written } of await listPhotos(bench.context, id)) {
     const terms = (written.keywords?.value ?? []) as string[];
     expect([...terms].sort()).toEqual(['ketch', ...words].sort());
   }
@@ -130,7 +141,7 @@ test('many writers at once come to what a plain model says, whatever the order o
           for (const { on, word, adds } of acts) {
             const terms = [`${who} ${word}`];
             await writeDrafts(
-              bench.db,
+              bench.context,
               id,
               on.map((at) => ids[at]!),
               {
@@ -142,7 +153,7 @@ test('many writers at once come to what a plain model says, whatever the order o
           }
         }),
       );
-      const now = await listPhotos(bench.db, id);
+      const now = await listPhotos(bench.context, id);
       for (const [at, photo] of now.entries()) {
         const terms = (photo.drafts.keywords?.value ?? photo.record.fields.keywords?.value ?? []) as string[];
         expect(new Set(terms)).toEqual(new Set(['ketch', ...model[at]!]));
@@ -156,8 +167,8 @@ test('many writers at once come to what a plain model says, whatever the order o
 test('embedding deletes just the drafts that it wrote', async () => {
   const { id, photos } = await broughtIn(1);
   const ids = [photos[0]!.id];
-  await writeDrafts(bench.db, id, ids, { kind: 'set', field: 'headline', value: 'First' });
-  const { runId } = await startEmbed(bench.db, id, ids);
+  await writeDrafts(bench.context, id, ids, { kind: 'set', field: 'headline', value: 'First' });
+  const { runId } = await startEmbed(bench.context, id, ids);
   let release: () => void = () => undefined;
   const held = new Promise<void>((resolve) => {
     release = resolve;
@@ -173,10 +184,10 @@ test('embedding deletes just the drafts that it wrote', async () => {
     });
     await held;
   });
-  const run = carryOut(bench.db, runId);
+  const run = carryOut(bench.context, runId);
   setTimeout(release, 300);
   await Promise.all([run, late]);
-  const [photo] = await listPhotos(bench.db, id);
+  const [photo] = await listPhotos(bench.context, id);
   expect(photo!.drafts).toMatchObject({ title: { value: 'Late' } });
   expect(photo!.record.fields.headline?.value).toBe('First');
   const items = await bench.db.select().from(runItems).where(eq(runItems.runId, runId));

@@ -68,13 +68,13 @@ const before = fc.record(
 ) as fc.Arbitrary<WantedValues>;
 
 test('what the page shows before is what the run wrote, field by field, and how it named the files', async () => {
-  const me = await saveIdentity(bench.db, {
+  const me = await saveIdentity(bench.context, {
     name: 'me',
     kind: 'person',
     parts: { name: 'Me Then', telephone: '1' },
   });
   await saveIdentity(
-    bench.db,
+    bench.context,
     { name: 'me', kind: 'person', parts: { name: 'Me Now', telephone: '2' } },
     me.id,
   );
@@ -97,16 +97,16 @@ test('what the page shows before is what the run wrote, field by field, and how 
         );
         const one = await assignmentWith(bench, files);
         const [first, later] = versions;
-        const kept = await createTemplate(bench.db, { name: 'A', kind: 'standing', entries: first! });
+        const kept = await createTemplate(bench.context, { name: 'A', kind: 'standing', entries: first! });
         if (later)
-          await changeTemplate(bench.db, kept.id, { name: 'A', kind: 'standing', entries: later }, 1);
-        const other = await createTemplate(bench.db, { name: 'B', kind: 'job', entries: second });
-        await changeAssignment(bench.db, one.id, { inForce: [kept.id, other.id] });
+          await changeTemplate(bench.context, kept.id, { name: 'A', kind: 'standing', entries: later }, 1);
+        const other = await createTemplate(bench.context, { name: 'B', kind: 'job', entries: second });
+        await changeAssignment(bench.context, one.id, { inForce: [kept.id, other.id] });
 
-        const assignment = await readAssignment(bench.db, one.id);
-        const source = await readSource(bench.db, assignment.sourceFolderId!, one.id);
-        const compiled = compileTemplates(await templatesById(bench.db, assignment.inForce));
-        const contextOf = contextsOf(assignment, await surroundings(bench.db), source.placesTaken);
+        const assignment = await readAssignment(bench.context, one.id);
+        const source = await readSource(bench.context, assignment.sourceFolderId!, one.id);
+        const compiled = compileTemplates(await templatesById(bench.context, assignment.inForce));
+        const contextOf = contextsOf(assignment, await surroundings(bench.context), source.placesTaken);
         const choices = {
           ...usualChoices,
           keywords,
@@ -117,9 +117,9 @@ test('what the page shows before is what the run wrote, field by field, and how 
         const names = nameExamples(source.pictures, choices, compiled, contextOf);
 
         const paths = source.pictures.map((picture) => picture.relativePath);
-        const { runId } = await startImport(bench.db, one.id, { paths, leaveAsTheyAre: [], ...choices });
-        await carryOut(bench.db, runId);
-        const { items } = await receiptOf(bench.db, runId);
+        const { runId } = await startImport(bench.context, one.id, { paths, leaveAsTheyAre: [], ...choices });
+        await carryOut(bench.context, runId);
+        const { items } = await receiptOf(bench.context, runId);
         for (const [at, picture] of source.pictures.entries()) {
           const item = items[at]!;
           const { drafts } = shown(picture, at, 'usual');

@@ -27,19 +27,19 @@ describe('undo and redo of a template’s page', () => {
     ],
   });
   const begin = async () => {
-    const { id } = await createTemplate(bench.db, page('Kept'));
+    const { id } = await createTemplate(bench.context, page('Kept'));
     const save = (headline: string, city = '', met?: string) =>
-      saveTemplateDraft(bench.db, id, {
+      saveTemplateDraft(bench.context, id, {
         ...page(headline, city),
         baseVersion: 1,
         ...(met === undefined ? {} : { met }),
       });
     const shown = async () => {
-      const { draft, entries } = await readTemplate(bench.db, id);
+      const { draft, entries } = await readTemplate(bench.context, id);
       return (draft?.entries ?? entries).map((one) => one.texts[0]);
     };
-    const next = () => templateStepsOf(bench.db, id);
-    const step = (stepId: string, undone: boolean) => stepTemplate(bench.db, id, stepId, undone);
+    const next = () => templateStepsOf(bench.context, id);
+    const step = (stepId: string, undone: boolean) => stepTemplate(bench.context, id, stepId, undone);
     return { id, save, shown, next, step };
   };
 
@@ -78,13 +78,13 @@ describe('undo and redo of a template’s page', () => {
     expect(await shown()).toEqual(['Theirs']);
     const { undo } = await next();
     await bench.db.update(templates).set({ draft: null }).where(eq(templates.id, id));
-    await expect(stepTemplate(bench.db, id, undo!.id, true)).rejects.toMatchObject({ status: 409 });
+    await expect(stepTemplate(bench.context, id, undo!.id, true)).rejects.toMatchObject({ status: 409 });
   });
 
   test('a discarded draft can be had back', async () => {
     const { id, save, shown, next, step } = await begin();
     await save('Ketch');
-    await dropTemplateDraft(bench.db, id);
+    await dropTemplateDraft(bench.context, id);
     expect(await shown()).toEqual(['Kept']);
     await step((await next()).undo!.id, true);
     expect(await shown()).toEqual(['Ketch']);
@@ -100,47 +100,47 @@ describe('details that save themselves', () => {
 
   test('half-typed numbers that no run could use are no former details', async () => {
     const me = { name: 'Ylva Tarn', kind: 'person' as const };
-    let saved = await saveIdentity(bench.db, { ...me, parts: parts('+47 1') });
+    let saved = await saveIdentity(bench.context, { ...me, parts: parts('+47 1') });
     for (const typed of ['+47 55', '+47 55 50'])
       saved = await saveIdentity(
-        bench.db,
+        bench.context,
         { ...me, parts: parts(typed), baseVersion: saved.version },
         saved.id,
       );
     expect(await kept(saved.id)).toEqual(['+47 55 50']);
     await bringIn(bench, { 'a.jpg': await smallJpeg(1) });
     saved = await saveIdentity(
-      bench.db,
+      bench.context,
       { ...me, parts: parts('+47 66'), baseVersion: saved.version },
       saved.id,
     );
     expect(await kept(saved.id)).toEqual(['+47 55 50', '+47 66']);
-    const { formerIdentities } = await surroundings(bench.db);
+    const { formerIdentities } = await surroundings(bench.context);
     expect(formerIdentities.some((one) => one['Ylva Tarn']?.telephone === '+47 55 50')).toBe(true);
   });
 
   test('two windows: the second one is told, and nothing is overwritten', async () => {
     const text = { name: 'Two Windows', kind: 'business' as const, parts: parts('+47 1') };
-    const { id, version } = await saveIdentity(bench.db, text);
-    await saveIdentity(bench.db, { ...text, parts: parts('+47 2'), baseVersion: version }, id);
+    const { id, version } = await saveIdentity(bench.context, text);
+    await saveIdentity(bench.context, { ...text, parts: parts('+47 2'), baseVersion: version }, id);
     await expect(
-      saveIdentity(bench.db, { ...text, parts: parts('+47 3'), baseVersion: version }, id),
+      saveIdentity(bench.context, { ...text, parts: parts('+47 3'), baseVersion: version }, id),
     ).rejects.toMatchObject({ status: 409 });
-    expect((await surroundings(bench.db)).identities['Two Windows']?.telephone).toBe('+47 2');
+    expect((await surroundings(bench.context)).identities['Two Windows']?.telephone).toBe('+47 2');
   });
 
   test('templates written with a former name find the details, and are told as taking them up', async () => {
     const text = { name: 'Old Firm', kind: 'business' as const, parts: parts('+47 9') };
-    const { id } = await saveIdentity(bench.db, text);
-    const template = await createTemplate(bench.db, {
+    const { id } = await saveIdentity(bench.context, text);
+    const template = await createTemplate(bench.context, {
       name: 'By the old name',
       kind: 'standing',
       entries: [{ field: 'contactPhone', rule: 'overwrite', texts: ['{{ Old Firm : telephone }}'] }],
     });
-    await saveIdentity(bench.db, { ...text, name: 'New Firm' }, id);
-    const { identities } = await surroundings(bench.db);
+    await saveIdentity(bench.context, { ...text, name: 'New Firm' }, id);
+    const { identities } = await surroundings(bench.context);
     expect(identities['Old Firm']).toMatchObject({ name: 'New Firm', telephone: '+47 9' });
-    const reach = (await identityReach(bench.db)).find((one) => one.id === id);
+    const reach = (await identityReach(bench.context)).find((one) => one.id === id);
     expect(reach?.templates.map((one) => one.id)).toEqual([template.id]);
   });
 });
@@ -149,7 +149,7 @@ test('facts: another window’s are not overwritten; a value without a name, and
   const { id } = await assignmentWith(bench, {});
   const fact = (name: string, value = 'x') => ({ name, value });
   const change = (facts: object[], met?: object[]) =>
-    changeAssignment(bench.db, id, {
+    changeAssignment(bench.context, id, {
       facts: facts as never,
       ...(met ? { met: { facts: met as never } } : {}),
     });
@@ -161,29 +161,29 @@ test('facts: another window’s are not overwritten; a value without a name, and
   await change([fact('vessel', 'Marena')], [fact('client', 'Boat Trust')]);
   await expect(change([fact('', 'lost?')])).rejects.toThrow('Give the fact “lost?” a name');
   await expect(change([fact('Vessel'), fact('vessel')])).rejects.toThrow('Two facts are called');
-  expect((await readAssignment(bench.db, id)).facts).toEqual([fact('vessel', 'Marena')]);
+  expect((await readAssignment(bench.context, id)).facts).toEqual([fact('vessel', 'Marena')]);
 });
 
 test('plans: a name that is taken, and one that another window changed, are told', async () => {
   const { id } = await assignmentWith(bench, {});
   const choices = { ...usualChoices, keywords: 'sail' };
-  await keepPlan(bench.db, id, { name: 'Yard', choices });
-  const [plan] = await listPlans(bench.db);
+  await keepPlan(bench.context, id, { name: 'Yard', choices });
+  const [plan] = await listPlans(bench.context);
   await expect(
-    keepPlan(bench.db, id, { name: 'Yard', choices: { ...choices, keywords: 'mast' } }),
+    keepPlan(bench.context, id, { name: 'Yard', choices: { ...choices, keywords: 'mast' } }),
   ).rejects.toThrow('a plan called “Yard” already');
   const met = plan!.choices;
-  await keepPlan(bench.db, id, { name: 'Yard', choices: { ...choices, keywords: 'mast' }, met });
+  await keepPlan(bench.context, id, { name: 'Yard', choices: { ...choices, keywords: 'mast' }, met });
   await expect(
-    keepPlan(bench.db, id, { name: 'Yard', choices: { ...choices, keywords: 'hull' }, met }),
+    keepPlan(bench.context, id, { name: 'Yard', choices: { ...choices, keywords: 'hull' }, met }),
   ).rejects.toThrow('changed in another window');
-  expect((await listPlans(bench.db))[0]?.choices.keywords).toBe('mast');
+  expect((await listPlans(bench.context))[0]?.choices.keywords).toBe('mast');
 });
 
 test('two windows that take one name for a plan at the same moment: one of them is told', async () => {
   const { id } = await assignmentWith(bench, {});
   const keep = (keywords: string) =>
-    keepPlan(bench.db, id, { name: 'At once', choices: { ...usualChoices, keywords } });
+    keepPlan(bench.context, id, { name: 'At once', choices: { ...usualChoices, keywords } });
   const ended = await Promise.allSettled([keep('sail'), keep('mast')]);
   expect(ended.map((one) => one.status).sort()).toEqual(['fulfilled', 'rejected']);
 });

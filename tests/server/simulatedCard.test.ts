@@ -23,9 +23,13 @@ let jobs = 0;
 async function job() {
   const working = path.join(bench.folder, `working-${++jobs}`);
   mkdirSync(working);
-  const { id } = await createAssignment(bench.db, { name: 'Card', workingPath: working, sourcePath: card });
-  const begin = (way: 'copy' | 'move' = 'copy') =>
-    startImport(bench.db, id, { paths: ['a.jpg', 'b.jpg', 'c.jpg'], leaveAsTheyAre: [], way });
+  const { id } = await createAssignment(bench.context, {
+    name: 'Card',
+    workingPath: working,
+    sourcePath: card,
+  });
+  const begin = (mode: 'copy' | 'move' = 'copy') =>
+    startImport(bench.context, id, { paths: ['a.jpg', 'b.jpg', 'c.jpg'], leaveAsTheyAre: [], mode });
   return { id, working, begin };
 }
 const codes = (run: Awaited<ReturnType<typeof receiptOf>>) =>
@@ -35,12 +39,12 @@ test('a file that cannot be read fails alone, and comes when it can be read agai
   const one = await job();
   await changeCard({ readErrorOn: 'b.jpg' });
   const { runId } = await one.begin();
-  await carryOut(bench.db, runId);
-  expect(codes(await receiptOf(bench.db, runId))).toEqual([undefined, 'read-error', undefined]);
+  await carryOut(bench.context, runId);
+  expect(codes(await receiptOf(bench.context, runId))).toEqual([undefined, 'read-error', undefined]);
   expect(readdirSync(one.working).sort()).toEqual(['a.jpg', 'c.jpg']);
   await changeCard({ readErrorOn: '' });
-  await retryRun(bench.db, runId);
-  await carryOut(bench.db, runId);
+  await retryRun(bench.context, runId);
+  await carryOut(bench.context, runId);
   expect(readdirSync(one.working).sort()).toEqual(['a.jpg', 'b.jpg', 'c.jpg']);
 });
 
@@ -48,18 +52,21 @@ test('taken out in the middle of a run: nothing half stands there; put in again,
   const one = await job();
   await changeCard({ speed: 200 });
   const { runId } = await one.begin();
-  const going = carryOut(bench.db, runId);
+  const going = carryOut(bench.context, runId);
   await new Promise((resolve) => setTimeout(resolve, 60));
   await changeCard({ isIn: false, speed: 0 });
   await going;
-  const run = await receiptOf(bench.db, runId);
+  const run = await receiptOf(bench.context, runId);
   expect(run.counts.failed).toBeGreaterThan(0);
   expect(readdirSync(one.working).filter((name) => name.startsWith('.'))).toEqual([]);
-  const { sourceFolderId } = await readAssignment(bench.db, one.id);
-  expect(await readSource(bench.db, sourceFolderId!, one.id)).toMatchObject({ isOut: true, pictures: [] });
+  const { sourceFolderId } = await readAssignment(bench.context, one.id);
+  expect(await readSource(bench.context, sourceFolderId!, one.id)).toMatchObject({
+    isOut: true,
+    pictures: [],
+  });
   await changeCard({ isIn: true });
-  await retryRun(bench.db, runId);
-  await carryOut(bench.db, runId);
+  await retryRun(bench.context, runId);
+  await carryOut(bench.context, runId);
   expect(readdirSync(one.working).sort()).toEqual(['a.jpg', 'b.jpg', 'c.jpg']);
 });
 
@@ -67,8 +74,8 @@ test('a write-protected card keeps its pictures at a move; the copies are safe a
   const one = await job();
   await changeCard({ writeProtected: true });
   const { runId } = await one.begin('move');
-  await carryOut(bench.db, runId);
-  const run = await receiptOf(bench.db, runId);
+  await carryOut(bench.context, runId);
+  const run = await receiptOf(bench.context, runId);
   expect(run.counts.done).toBe(3);
   expect(codes(run)).toEqual(['source-left', 'source-left', 'source-left']);
   expect(readdirSync(card).sort()).toEqual(['a.jpg', 'b.jpg', 'c.jpg']);

@@ -22,18 +22,18 @@ async function job() {
     'b.jpg': await smallJpeg(2),
     'c.jpg': await smallJpeg(3, { description: 'The longest caption of the three by far.' }),
   });
-  const { runId } = await startImport(bench.db, made.id, {
+  const { runId } = await startImport(bench.context, made.id, {
     paths: made.paths,
     leaveAsTheyAre: [],
     keywords: '',
   });
-  await carryOut(bench.db, runId);
+  await carryOut(bench.context, runId);
   return made;
 }
 
 test('what lacks a value is counted over all pictures, and the worst of them comes first', async () => {
   const { id, template } = await job();
-  const tried = await templateBench(bench.db, {
+  const tried = await templateBench(bench.context, {
     assignmentId: id,
     entries: [entry('title', '{{ city }} {{ venue }}'), entry('headline', '{{ year taken }}')],
   });
@@ -47,20 +47,22 @@ test('what lacks a value is counted over all pictures, and the worst of them com
 
 test('what is written and not in the file yet counts as a value', async () => {
   const { id } = await job();
-  const photos = await listPhotos(bench.db, id);
-  await writeDrafts(bench.db, id, [photos[1]!.id], { kind: 'set', field: 'city', value: 'Pellvik' });
+  const photos = await listPhotos(bench.context, id);
+  await writeDrafts(bench.context, id, [photos[1]!.id], { kind: 'set', field: 'city', value: 'Pellvik' });
   const entries = [entry('title', '{{ city }}')];
-  expect((await templateBench(bench.db, { assignmentId: id, entries })).missing).toEqual([
+  expect((await templateBench(bench.context, { assignmentId: id, entries })).missing).toEqual([
     { field: 'title', name: 'city', pictures: 1 },
   ]);
-  await writeDrafts(bench.db, id, [photos[0]!.id], { kind: 'set', field: 'city', value: null });
-  expect((await templateBench(bench.db, { assignmentId: id, entries })).missing[0]!.pictures).toBe(2);
+  await writeDrafts(bench.context, id, [photos[0]!.id], { kind: 'set', field: 'city', value: null });
+  expect((await templateBench(bench.context, { assignmentId: id, entries })).missing[0]!.pictures).toBe(2);
 });
 
 test('a picture is found by a part of its name, and signs of a pattern are only signs', async () => {
   const { id } = await job();
   const found = async (find: string) =>
-    (await templateBench(bench.db, { assignmentId: id, entries: [], find })).samples.map((one) => one.name);
+    (await templateBench(bench.context, { assignmentId: id, entries: [], find })).samples.map(
+      (one) => one.name,
+    );
   expect(await found('B.J')).toEqual(['b.jpg']);
   expect(await found('%')).toEqual([]);
 });
@@ -68,12 +70,12 @@ test('a picture is found by a part of its name, and signs of a pattern are only 
 test('the shelf tells in which assignments a template is in force, and its present version', async () => {
   const { template } = await job();
   await changeTemplate(
-    bench.db,
+    bench.context,
     template.id,
     { name: 'Rights', kind: 'standing', entries: rights.slice(1) },
     1,
   );
-  const shelf = await readShelf(bench.db);
+  const shelf = await readShelf(bench.context);
   expect(shelf.inForce[template.id]).toContain('Relaunch');
   expect(shelf.templates.find((one) => one.id === template.id)).toMatchObject({ version: 2 });
 });

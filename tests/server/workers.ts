@@ -45,6 +45,6 @@ export async function kill(worker: ChildProcess): Promise<void> {
 export const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
 
 /** Waits until a run has ended, whoever carries it out. */
-export async function ended({ db }: Bench, runId: string): Promise<void> {
-  while (['waiting', 'running'].includes((await readRun(db, runId)).state)) await pause(50);
+export async function ended({ context }: Bench, runId: string): Promise<void> {
+  while (['waiting', 'running'].includes((await readRun(context, runId)).state)) await pause(50);
 }

@@ -21,7 +21,7 @@ afterAll(() => bench.end());
 let seed = 900;
 const entry = (field: FieldId, rule: Entry['rule'], ...texts: string[]): Entry => ({ field, rule, texts });
 const template = (name: string, ...entries: Entry[]) =>
-  createTemplate(bench.db, { name, kind: 'job', entries });
+  createTemplate(bench.context, { name, kind: 'job', entries });
 
 /** Pictures that were brought in as they are, with nothing in force. */
 async function broughtIn(values: readonly Parameters<typeof smallJpeg>[1][]) {
@@ -29,19 +29,19 @@ async function broughtIn(values: readonly Parameters<typeof smallJpeg>[1][]) {
     values.map(async (one, i) => [`${i}.jpg`, await smallJpeg(++seed, one)] as const),
   );
   const job = await assignmentWith(bench, Object.fromEntries(files));
-  await changeAssignment(bench.db, job.id, { inForce: [] });
-  const { runId } = await startImport(bench.db, job.id, { paths: job.paths, leaveAsTheyAre: job.paths });
-  await carryOut(bench.db, runId);
-  const ids = (await listPhotos(bench.db, job.id)).map((photo) => photo.id);
+  await changeAssignment(bench.context, job.id, { inForce: [] });
+  const { runId } = await startImport(bench.context, job.id, { paths: job.paths, leaveAsTheyAre: job.paths });
+  await carryOut(bench.context, runId);
+  const ids = (await listPhotos(bench.context, job.id)).map((photo) => photo.id);
   return {
     ...job,
     ids,
-    write: (writing: Writing, on = ids) => writeDrafts(bench.db, job.id, on, writing),
-    steps: () => writingSteps(bench.db, job.id),
-    step: (id: string, undone: boolean) => stepWriting(bench.db, job.id, id, undone),
+    write: (writing: Writing, on = ids) => writeDrafts(bench.context, job.id, on, writing),
+    steps: () => writingSteps(bench.context, job.id),
+    step: (id: string, undone: boolean) => stepWriting(bench.context, job.id, id, undone),
     /** Drafts of each picture, by field. */
     drafts: async () =>
-      (await listPhotos(bench.db, job.id)).map(({ drafts }) =>
+      (await listPhotos(bench.context, job.id)).map(({ drafts }) =>
         Object.fromEntries(Object.entries(drafts).map(([field, { value }]) => [field, value])),
       ),
   };
@@ -60,7 +60,7 @@ test('any templates of the shelf are put on some pictures, in their order, witho
     entry('keywords', 'add', 'ketch'),
   );
   const [a, b, c] = job.ids as [string, string, string];
-  const proof = await proofOfTemplates(bench.db, job.id, [a, b], [city.id, launch.id]);
+  const proof = await proofOfTemplates(bench.context, job.id, [a, b], [city.id, launch.id]);
   expect(proof).toMatchObject({ pictures: 2, replacing: 0, others: [] });
   await job.write({ kind: 'put-templates', templates: [city.id, launch.id] }, [a, b]);
   const put = { city: 'Havnes', headline: 'Launch', keywords: ['ketch'] };
@@ -68,14 +68,14 @@ test('any templates of the shelf are put on some pictures, in their order, witho
   // The other way round the first one finds something there.
   await job.write({ kind: 'put-templates', templates: [launch.id, city.id] }, [c]);
   expect((await job.drafts())[2]).toEqual(put);
-  expect((await readShelf(bench.db)).lastUsed[city.id]).toMatchObject({ assignment: 'Relaunch' });
+  expect((await readShelf(bench.context)).lastUsed[city.id]).toMatchObject({ assignment: 'Relaunch' });
 });
 
 test('the proof tells what is lost against what stands there now, drafts too', async () => {
   const job = await broughtIn([{ headline: 'In the file' }, {}]);
   await job.write({ kind: 'set', field: 'headline', value: 'Typed' }, [job.ids[1]!]);
   const { id } = await template('New headline', entry('headline', 'overwrite', 'New'));
-  const { lines, replacing } = await proofOfTemplates(bench.db, job.id, job.ids, [id]);
+  const { lines, replacing } = await proofOfTemplates(bench.context, job.id, job.ids, [id]);
   expect(replacing).toBe(2);
   expect(lines[0]!.changes.map((one) => one.before).sort()).toEqual(['In the file', 'Typed']);
 });
@@ -95,18 +95,18 @@ test('templates go into pictures of others only as it was answered about them', 
     await job.write({ kind: 'put-templates', templates: [id] });
     return job.drafts();
   };
-  const proof = await proofOfTemplates(bench.db, job.id, job.ids, [id]);
+  const proof = await proofOfTemplates(bench.context, job.id, job.ids, [id]);
   expect(proof.others).toEqual([{ name: 'Mats Orrin', count: 2, answer: 'unknown' }]);
   expect(proof.pictures).toBe(1);
   expect(await put()).toEqual([all, {}, {}]);
-  await answerMaker(bench.db, 'Mats Orrin', 'fill');
+  await answerMaker(bench.context, 'Mats Orrin', 'fill');
   // Never her telephone beside his e-mail.
   expect(await put()).toEqual([all, { city: 'Havnes' }, {}]);
-  await answerMaker(bench.db, 'Mats Orrin', 'leave');
+  await answerMaker(bench.context, 'Mats Orrin', 'leave');
   expect(await put()).toEqual([all, {}, {}]);
-  await answerMaker(bench.db, 'Mats Orrin', 'me');
+  await answerMaker(bench.context, 'Mats Orrin', 'me');
   expect(await put()).toEqual([all, all, all]);
-  await answerMaker(bench.db, 'Mats Orrin', 'unknown');
+  await answerMaker(bench.context, 'Mats Orrin', 'unknown');
 });
 
 test('a caption that somebody else wrote meanwhile is told, and not overwritten in silence', async () => {
@@ -117,7 +117,7 @@ test('a caption that somebody else wrote meanwhile is told, and not overwritten 
   await expect(caption('Mine, longer', 'As it came', '', 'Mine')).rejects.toThrow(
     'The caption of 0.jpg is now “Hers”: it was written elsewhere meanwhile.',
   );
-  expect((await deskOf(bench.db, job.id, job.ids)).caption.variants.map((one) => one.value)).toEqual([
+  expect((await deskOf(bench.context, job.id, job.ids)).caption.variants.map((one) => one.value)).toEqual([
     'Hers',
     'Mine',
   ]);
@@ -166,7 +166,7 @@ test('undo leaves alone what was embedded since', async () => {
   const job = await broughtIn([{}]);
   await job.write({ kind: 'set', field: 'city', value: 'Havnes' });
   const { undo } = await job.steps();
-  await carryOut(bench.db, (await startEmbed(bench.db, job.id, job.ids)).runId);
+  await carryOut(bench.context, (await startEmbed(bench.context, job.id, job.ids)).runId);
   expect(await job.step(undo!.id, true)).toEqual({ kept: 1 });
   expect(await job.drafts()).toEqual([{}]);
 });
@@ -180,8 +180,8 @@ test('an erased value, a list and a structure are drafts like any other, and emb
   expect(await job.drafts()).toEqual([
     { headline: null, licensor, keywords: ['“null”', '\\u0000 is no sign', '船'] },
   ]);
-  await carryOut(bench.db, (await startEmbed(bench.db, job.id, job.ids)).runId);
-  const [photo] = await listPhotos(bench.db, job.id);
+  await carryOut(bench.context, (await startEmbed(bench.context, job.id, job.ids)).runId);
+  const [photo] = await listPhotos(bench.context, job.id);
   expect(photo!.record.fields).not.toHaveProperty('headline');
   expect(photo!.record.fields.licensor?.value).toEqual(licensor);
 });

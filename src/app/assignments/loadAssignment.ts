@@ -1,14 +1,14 @@
 import { notFound } from 'next/navigation';
+import { contextFor } from '@/server/context';
 import { database } from '@/server/db/client';
+import { isId } from '@/server/http/ids';
 import { type Assignment, readAssignment } from '@/server/operations/assignments/assignments';
-import { OperationError } from '@/server/problems/operationError';
-
-const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
+import { OperationError } from '@/server/problems/errors';
 
 export async function loadAssignment(id: string): Promise<Assignment> {
-  if (!UUID.test(id)) notFound();
+  if (!isId(id)) notFound();
   try {
-    return await readAssignment(database(), id);
+    return await readAssignment(contextFor('person'), id);
   } catch (error) {
     if (error instanceof OperationError) notFound();
     throw error;

@@ -1,11 +1,11 @@
 import { DetailsPage } from '@/features/details/DetailsPage';
-import { database } from '@/server/db/client';
+import { contextFor } from '@/server/context';
 import { identityReach, listIdentities } from '@/server/operations/identities/identities';
 
 export const metadata = { title: 'My details' };
 
 export default async function Page() {
-  const db = database();
-  const [identities, reach] = await Promise.all([listIdentities(db), identityReach(db)]);
+  const context = contextFor('person');
+  const [identities, reach] = await Promise.all([listIdentities(context), identityReach(context)]);
   return <DetailsPage initial={{ identities, reach }} />;
 }

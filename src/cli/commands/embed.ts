@@ -46,7 +46,7 @@ export async function embed(args: EmbedArguments): Promise<number> {
     others,
     keywords: keywordsOf(args.keywords),
     facts: Object.fromEntries(args.facts.map(fact)),
-    today: localToday(),
+    today: localToday(new Date()),
     choices: {
       ...(args.dngSidecar ? { dngSidecar: true } : {}),
       ...(args.dateOriginal ? { dateTimeOriginal: true } : {}),

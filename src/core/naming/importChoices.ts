@@ -1,12 +1,11 @@
 import type { NamePattern } from './pattern';
 
 /** Copy; move, which removes the source when its copy is verified; or take up where they lie. */
-export type ImportWay = 'copy' | 'move' | 'take-up';
+export type ImportMode = 'copy' | 'move' | 'take-up';
 
 /** How pictures are brought in: kept with an assignment, and under a name as a plan. */
 export interface ImportChoices extends NamePattern {
-  readonly version: 1;
-  readonly way: ImportWay;
+  readonly mode: ImportMode;
   /** A folder for a second copy; '' for none. */
   readonly secondCopy: string;
   /** Common keywords, as typed. */
@@ -16,8 +15,7 @@ export interface ImportChoices extends NamePattern {
 }
 
 export const usualChoices: ImportChoices = {
-  version: 1,
-  way: 'copy',
+  mode: 'copy',
   name: '',
   folder: '',
   secondCopy: '',

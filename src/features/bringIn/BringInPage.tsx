@@ -73,9 +73,8 @@ export function BringInPage({
   );
   const { mutate, isPending, error } = useMutation({
     mutationFn: () => {
-      const { version: _, ...wished } = choices;
       return askOnce<{ runId: string }>(`assignments/${assignment.id}/import`, 'POST', {
-        ...wished,
+        ...choices,
         paths: coming.map((one) => one.picture.relativePath),
         again: coming
           .filter(({ standing }) => standing === 'already here')
@@ -106,7 +105,7 @@ export function BringInPage({
     >
       <AssignmentTop assignment={assignment}>
         <Act type="button" disabled={coming.length === 0 || isPending || refused} onClick={() => mutate()}>
-          {actWords(choices.way, coming.length)}
+          {actWords(choices.mode, coming.length)}
         </Act>
       </AssignmentTop>
       <PageMain title="Bring in" display="flex" flexDirection="column" flex="1" minHeight="0">
@@ -177,7 +176,7 @@ export function BringInPage({
           flexShrink={0}
         >
           <CallOuts warnings={source.isSuccess ? warnings : []} assignmentId={assignment.id} />
-          <ProofInNumbers coming={coming} proof={proof} way={choices.way} />
+          <ProofInNumbers coming={coming} proof={proof} way={choices.mode} />
           <Plans assignment={assignment} choices={choices} settle={written.settle} />
           <Box
             display="grid"
@@ -202,7 +201,7 @@ export function BringInPage({
   );
 }
 
-function actWords(way: ImportChoices['way'], count: number): string {
+function actWords(way: ImportChoices['mode'], count: number): string {
   if (count === 0) return 'Nothing to bring in';
   return way === 'copy' ? `Bring in ${count}` : way === 'move' ? `Move in ${count}` : `Take up ${count}`;
 }

@@ -3,13 +3,13 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import { field } from '@/core/catalogue/fields';
-import type { ImportChoices, ImportWay } from '@/core/naming/importChoices';
+import type { ImportChoices, ImportMode } from '@/core/naming/importChoices';
 import { Choice, Line } from '@/ui/acts';
 import { FolderField } from '../folders/FolderField';
 import { PatternField } from './PatternField';
 import type { Patterns } from './usePatterns';
 
-const ways: Readonly<Record<ImportWay, string>> = {
+const ways: Readonly<Record<ImportMode, string>> = {
   copy: 'copy; the source stays as it is',
   move: 'move; the source goes when its copy is verified',
   'take-up': 'take up where they lie; nothing is copied',
@@ -29,7 +29,7 @@ export function Choices({
 }) {
   const [first] = examples;
   const example = first && `${first.name} → ${first.path}`;
-  const copies = choices.way !== 'take-up';
+  const copies = choices.mode !== 'take-up';
   const line = (name: 'keywords', label: string, placeholder: string) => (
     <Row label={label}>
       <Line
@@ -46,8 +46,8 @@ export function Choices({
       <Row label="How to bring them in">
         <Choice
           aria-label="How to bring them in"
-          value={choices.way}
-          onChange={(event) => onChange({ way: event.target.value as ImportWay })}
+          value={choices.mode}
+          onChange={(event) => onChange({ mode: event.target.value as ImportMode })}
           fontSize="0.8125rem"
           height="1.625rem"
           maxWidth="100%"

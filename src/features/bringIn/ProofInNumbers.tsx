@@ -2,12 +2,12 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import type { Proof } from '@/core/drafts/proof';
-import type { ImportWay } from '@/core/naming/importChoices';
+import type { ImportMode } from '@/core/naming/importChoices';
 import { agrees, counted, formatBytes, formatNumber } from '@/core/wording/counts';
 import { ProofLines } from '@/ui/ProofLines';
 import type { CardPicture } from './useSource';
 
-const wayWords: Readonly<Record<ImportWay, string>> = {
+const wayWords: Readonly<Record<ImportMode, string>> = {
   copy: 'copied',
   move: 'moved here',
   'take-up': 'taken up where they lie; the values become drafts',
@@ -21,7 +21,7 @@ export function ProofInNumbers({
 }: {
   coming: readonly CardPicture[];
   proof: Proof;
-  way: ImportWay;
+  way: ImportMode;
 }) {
   if (coming.length === 0) return null;
   const bytes = coming.reduce((sum, one) => sum + one.picture.size, 0);

@@ -11,12 +11,12 @@ const picture = (
   size: 1,
   alreadyHere: false,
   record: {
-    version: 1,
     fields: Object.fromEntries(
       Object.entries(fields).map(([id, value]) => [id, { value, origin: 'xmp', voices: [], agrees: true }]),
     ),
     problems: [],
     camera: { orientation: 1 },
+    format: 'jpeg' as const,
     pixels: null,
   },
   ...more,

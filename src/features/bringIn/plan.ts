@@ -2,7 +2,7 @@ import type { ImportChoices } from '@/core/naming/importChoices';
 import type { StoredPlan } from '@/server/db/stored/assignments';
 
 const parts: Readonly<Record<Exclude<keyof ImportChoices, 'version'>, string>> = {
-  way: 'the way',
+  mode: 'how pictures come in',
   name: 'names',
   folder: 'folders',
   secondCopy: 'second copy',

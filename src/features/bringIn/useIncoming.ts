@@ -45,7 +45,7 @@ export function useIncoming(asked: Asked) {
   );
   const warnings = useMemo(() => {
     const incoming = coming.map(({ picture }) => ({ values: valuesOf(picture), missing: lacks(picture) }));
-    const pattern = choices.way === 'take-up' ? undefined : { name: choices.name, folder: choices.folder };
+    const pattern = choices.mode === 'take-up' ? undefined : { name: choices.name, folder: choices.folder };
     return callOuts({
       inForce,
       incoming,
@@ -53,7 +53,7 @@ export function useIncoming(asked: Asked) {
       assignment: assignment.name,
       ...(pattern ? { pattern } : {}),
     });
-  }, [inForce, coming, lacks, inForceIn, assignment.name, choices.way, choices.name, choices.folder]);
+  }, [inForce, coming, lacks, inForceIn, assignment.name, choices.mode, choices.name, choices.folder]);
   const examples = useMemo(() => {
     const first = coming.slice(0, EXAMPLES).map(({ picture }) => picture);
     return nameExamples(first, choices, compiled, contextOf);

@@ -1,6 +1,6 @@
 import { writingWords } from './writingWords';
 
-const told = { version: 1, pictures: 3 } as const;
+const told = { pictures: 3 } as const;
 test.each([
   [{ ...told, kind: 'caption' }, 'caption in 3 pictures'],
   [{ ...told, kind: 'remove-keywords', pictures: 1 }, 'keywords in 1 picture'],

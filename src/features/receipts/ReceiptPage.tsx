@@ -6,6 +6,7 @@ import Link from 'next/link';
 import { countCodes } from '@/core/threads/stripCode';
 import { formatNumber } from '@/core/wording/counts';
 import { formatDateTime } from '@/core/wording/formatDate';
+import { runActs } from '@/server/runs/runActs';
 import { Act, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { GroupStrip } from '@/ui/GroupStrip';
@@ -14,7 +15,7 @@ import { ReceiptItems } from './ReceiptItems';
 import type { Receipt } from './types';
 import { UndoRun } from './UndoRun';
 import { useRate } from './useRate';
-import { outcome, pace, runName, runningWords, total } from './words';
+import { outcome, pace, runName, total } from './words';
 
 const going = (run: Receipt) => run.state === 'running' || run.state === 'waiting';
 
@@ -113,7 +114,8 @@ function Progress({ run }: { run: Receipt }) {
   return (
     <Box marginBottom="6" role="status">
       <Box as="h1" fontFamily="heading" fontSize="1.625rem" fontWeight="600">
-        {run.paused ? `${runningWords[run.act]}, paused at` : runningWords[run.act]} {done} of {all}
+        {run.paused ? `${runActs[run.act].inProgress}, paused at` : runActs[run.act].inProgress} {done} of{' '}
+        {all}
       </Box>
       <Box height="0.5rem" borderWidth="1px" borderColor="rule" marginY="2">
         <Box height="100%" width={`${(100 * done) / Math.max(all, 1)}%`} bg="woad" />

@@ -1,9 +1,9 @@
-import type { RunItemResult, StoredProblem } from '@/server/db/stored/runs';
-import type { RunAct } from '@/server/operations/runs/runs';
+import type { RunItemResult, RunKindId, StoredProblem } from '@/server/db/stored/runs';
+import type { RunAct } from '@/server/runs/runActs';
 
 type ItemState = 'waiting' | 'done' | 'unchanged' | 'failed' | 'undone';
-export type RunKind = 'import' | 'embed' | 'undo';
-export type { RunAct } from '@/server/operations/runs/runs';
+export type RunKind = RunKindId;
+export type { RunAct } from '@/server/runs/runActs';
 export type RunState = 'waiting' | 'running' | 'stopped' | 'done';
 export type Counts = Readonly<Record<ItemState, number>>;
 

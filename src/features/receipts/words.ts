@@ -1,35 +1,7 @@
 import { counted, formatNumber } from '@/core/wording/counts';
+import { runActs } from '@/server/runs/runActs';
 import type { Counts, Receipt, ReceiptItem, RunAct, RunState } from './types';
 
-export const runningWords: Readonly<Record<RunAct, string>> = {
-  copy: 'Bringing in',
-  move: 'Moving in',
-  'take-up': 'Taking up',
-  embed: 'Embedding',
-  undo: 'Undoing',
-};
-export const runNames: Readonly<Record<RunAct, string>> = {
-  copy: 'Brought in',
-  move: 'Moved in',
-  'take-up': 'Taken up',
-  embed: 'Embedded',
-  undo: 'Undone',
-};
-/** What a run did to a file that it is done with. */
-const doneWords: Readonly<Record<RunAct, string>> = {
-  copy: 'written and read back',
-  move: 'moved and read back',
-  'take-up': 'taken up, not written',
-  embed: 'written and read back',
-  undo: 'as it was before',
-};
-const doneCounted: Readonly<Record<RunAct, string>> = {
-  copy: 'copied',
-  move: 'moved',
-  'take-up': 'taken up where they are, nothing written',
-  embed: 'written',
-  undo: 'undone',
-};
 const itemStates = {
   waiting: 'to come',
   unchanged: 'already right',
@@ -38,7 +10,7 @@ const itemStates = {
 } as const;
 
 export function itemWords(act: RunAct, state: ReceiptItem['state']): string {
-  return state === 'done' ? doneWords[act] : itemStates[state];
+  return state === 'done' ? runActs[act].done : itemStates[state];
 }
 
 export const stateWords: Readonly<Record<RunState, string>> = {
@@ -50,7 +22,7 @@ export const stateWords: Readonly<Record<RunState, string>> = {
 
 /** "Undone", or "Done again" where an undo was undone. */
 export const runName = ({ act, undone }: Pick<Receipt, 'act' | 'undone'>): string =>
-  undone === 'undo' ? 'Done again' : runNames[act];
+  undone === 'undo' ? 'Done again' : runActs[act].name;
 
 export function total(counts: Counts): number {
   return Object.values(counts).reduce((sum, one) => sum + one, 0);
@@ -58,7 +30,7 @@ export function total(counts: Counts): number {
 
 export function outcome(counts: Counts, act: RunAct): string {
   const parts = [
-    counts.done && `${formatNumber(counts.done)} ${doneCounted[act]}`,
+    counts.done && `${formatNumber(counts.done)} ${runActs[act].counted}`,
     counts.unchanged && `${formatNumber(counts.unchanged)} already right`,
     counts.undone && `${formatNumber(counts.undone)} undone since`,
     counts.failed && `${formatNumber(counts.failed)} failed`,

@@ -3,9 +3,9 @@
 import { chakra } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
+import { runActs } from '@/server/runs/runActs';
 import { ask } from '@/ui/api';
 import type { ListedRun } from '../receipts/types';
-import { runningWords } from '../receipts/words';
 
 /** What is going on just now, wherever one is. */
 export function RunsInProgress() {
@@ -17,7 +17,7 @@ export function RunsInProgress() {
         const done = total(run.counts) - run.counts.waiting;
         return (
           <Link key={run.id} href={`/runs/${run.id}`}>
-            {run.paused ? 'Paused at' : runningWords[run.act]} {done} of {total(run.counts)}
+            {run.paused ? 'Paused at' : runActs[run.act].inProgress} {done} of {total(run.counts)}
           </Link>
         );
       })}

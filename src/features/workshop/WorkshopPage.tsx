@@ -7,11 +7,12 @@ import { useTheme } from 'next-themes';
 import { type ReactNode, useEffect, useState } from 'react';
 import { countCodes } from '@/core/threads/stripCode';
 import { counted } from '@/core/wording/counts';
+import { runActs } from '@/server/runs/runActs';
 import { Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
 import { GroupStrip } from '@/ui/GroupStrip';
 import type { ListedRun } from '../receipts/types';
-import { outcome, runNames, stateWords } from '../receipts/words';
+import { outcome, stateWords } from '../receipts/words';
 import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
 import { CutOff } from './CutOff';
@@ -105,7 +106,7 @@ export function WorkshopPage({ assignments, templates, folders, drops }: Props) 
               <Entry
                 key={run.id}
                 href={`/runs/${run.id}`}
-                name={`${runNames[run.act]}: ${run.assignmentName}`}
+                name={`${runActs[run.act].name}: ${run.assignmentName}`}
                 words={run.state === 'done' ? outcome(run.counts, run.act) : stateWords[run.state]}
               />
             ))}

@@ -1,7 +1,5 @@
 import { setTimeout as wait } from 'node:timers/promises';
-import type { Database, Queries } from './client';
-
-export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
+import type { Context } from '../context';
 
 const TRIES = 6;
 const PAUSE_MS = 15;
@@ -10,11 +8,11 @@ const PAUSE_MS = 15;
  * A transaction that is tried again where another one stood in its way (PostgreSQL: 40P01 deadlock, 40001
  * serialization failure). Inside another transaction it is a part of that one, and tried again with it.
  */
-export async function inTransaction<T>(db: Queries, work: (tx: Transaction) => Promise<T>): Promise<T> {
-  const isWhole = '$client' in db;
+export async function inTransaction<T>(context: Context, work: (context: Context) => Promise<T>): Promise<T> {
+  const isWhole = '$client' in context.db;
   for (let tried = 1; ; tried++) {
     try {
-      return await db.transaction(work);
+      return await context.db.transaction((db) => work({ ...context, db }));
     } catch (error) {
       if (!isWhole || tried >= TRIES || !isConflict(error)) throw error;
       await wait(PAUSE_MS * tried * (1 + Math.random()));

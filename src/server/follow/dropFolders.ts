@@ -2,10 +2,12 @@ import path from 'node:path';
 import { and, eq, sql } from 'drizzle-orm';
 import { usualChoices } from '../../core/naming/importChoices';
 import { type MakerAnswer, makerKey, otherMaker, ownNames } from '../../core/rights/makers';
+import type { Context } from '../context';
 import type { Database } from '../db/client';
 import { assignments } from '../db/schema/assignments';
 import { openedFolders } from '../db/schema/folders';
 import type { DropNotice } from '../db/stored/assignments';
+import { dropNoticeShape } from '../db/stored/assignments';
 import { diskLayer } from '../files/diskLayer';
 import { FileError } from '../files/fileError';
 import { type FoundShot, filesOf, listPictures } from '../files/folders';
@@ -14,12 +16,12 @@ import { log } from '../log';
 import { readAssignment } from '../operations/assignments/assignments';
 import { readSourceShot } from '../operations/bringIn/readSource';
 import { candidatesFor } from '../operations/bringIn/samePicture';
-import { AlreadyHere, startImport } from '../operations/bringIn/startImport';
+import { startImport } from '../operations/bringIn/startImport';
 import { surroundings } from '../operations/identities/identities';
 import { listMakers } from '../operations/identities/makers';
 import { isUnderWay } from '../operations/runs/runs';
 import { templatesById } from '../operations/templates/templates';
-import { OperationError } from '../problems/operationError';
+import { OperationError } from '../problems/errors';
 
 /** A file is taken when it stayed as it is for so long. */
 const STILL_MS = 2000;
@@ -40,11 +42,11 @@ export class DropMemory {
  * back until it was said who they are. Returns how many runs were begun.
  */
 export async function lookIntoDropFolders(
-  db: Database,
+  context: Context,
   memory: DropMemory,
   now = Date.now(),
 ): Promise<number> {
-  const dropping = await db
+  const dropping = await context.db
     .select({ id: assignments.id, folder: openedFolders.path })
     .from(assignments)
     .innerJoin(openedFolders, eq(openedFolders.id, assignments.sourceFolderId))
@@ -52,7 +54,7 @@ export async function lookIntoDropFolders(
   let begun = 0;
   for (const one of dropping) {
     try {
-      begun += await lookInto(db, one, memory, now);
+      begun += await lookInto(context, one, memory, now);
     } catch (error) {
       if (!(error instanceof FileError)) log.warn({ name: (error as Error).name }, 'a drop folder failed');
     }
@@ -61,22 +63,22 @@ export async function lookIntoDropFolders(
 }
 
 async function lookInto(
-  db: Database,
+  context: Context,
   { id, folder }: { id: string; folder: string },
   memory: DropMemory,
   now: number,
 ): Promise<number> {
-  if (await isUnderWay(db, id)) return 0;
+  if (await isUnderWay(context, id)) return 0;
   const { shots } = await listPictures(folder);
   const still: FoundShot[] = [];
   for (const shot of shots) if (await isStill(folder, id, shot, memory, now)) still.push(shot);
   forgetGone(memory, id, shots);
-  const answers = new Map((await listMakers(db)).map((one) => [one.key, one.answer]));
+  const answers = new Map((await listMakers(context)).map((one) => [one.key, one.answer]));
   const coming: { path: string; answer: MakerAnswer | undefined }[] = [];
   const held = new Map<string, number>();
   for (const shot of still) {
     const look = memory.looks.get(keyOf(id, shot))!;
-    look.verdict ??= await verdictOf(db, id, folder, shot);
+    look.verdict ??= await verdictOf(context, id, folder, shot);
     if (look.verdict.kind === 'settled') continue;
     const maker = look.verdict.kind === 'other' ? look.verdict.maker : undefined;
     const answer = maker === undefined ? undefined : answers.get(makerKey(maker));
@@ -84,9 +86,8 @@ async function lookInto(
       held.set(maker, (held.get(maker) ?? 0) + 1);
     else coming.push({ path: shot.relativePath, answer });
   }
-  const refused = coming.length === 0 ? undefined : await bringIn(db, id, coming);
-  await keepNotice(db, id, {
-    version: 1,
+  const refused = coming.length === 0 ? undefined : await bringIn(context, id, coming);
+  await keepNotice(context, id, {
     held: [...held].map(([maker, count]) => ({ maker, count })),
     ...(refused ? { refused } : {}),
   });
@@ -97,15 +98,15 @@ async function lookInto(
 
 /** Begins the run; what keeps it from beginning is told, and tried again. */
 async function bringIn(
-  db: Database,
+  context: Context,
   id: string,
   coming: readonly { path: string; answer: MakerAnswer | undefined }[],
 ): Promise<string | undefined> {
-  const { importChoices } = await readAssignment(db, id);
-  const { version: _, ...choices } = { ...usualChoices, ...importChoices };
+  const { importChoices } = await readAssignment(context, id);
+  const choices = { ...usualChoices, ...importChoices };
   const paths = (wanted: MakerAnswer) => coming.filter((one) => one.answer === wanted).map((one) => one.path);
   try {
-    await startImport(db, id, {
+    await startImport(context, id, {
       ...choices,
       paths: coming.map((one) => one.path),
       leaveAsTheyAre: paths('leave'),
@@ -114,26 +115,26 @@ async function bringIn(
     return undefined;
   } catch (error) {
     // Another worker was quicker: what it brought in is settled here too.
-    if (error instanceof AlreadyHere) return undefined;
+    if (error instanceof OperationError && error.code === 'already-brought-in') return undefined;
     if (error instanceof OperationError) return error.message;
     throw error;
   }
 }
 
 /** What waits is kept with the assignment, so that every window tells it; only when it changed. */
-async function keepNotice(db: Database, id: string, notice: DropNotice): Promise<void> {
+async function keepNotice(context: Context, id: string, notice: DropNotice): Promise<void> {
   const nothing = notice.held.length === 0 && !notice.refused;
-  const changed = await db
+  const changed = await context.db
     .update(assignments)
     .set({ dropNotice: nothing ? null : notice })
     .where(
       and(
         eq(assignments.id, id),
-        sql`${assignments.dropNotice} is distinct from ${nothing ? null : JSON.stringify(notice)}::jsonb`,
+        sql`${assignments.dropNotice} is distinct from ${nothing ? null : JSON.stringify(dropNoticeShape.write(notice))}::jsonb`,
       ),
     )
     .returning({ id: assignments.id });
-  if (changed.length > 0) await announce(db, { kind: 'assignment', id });
+  if (changed.length > 0) await announce(context.db, { kind: 'assignment', id });
 }
 
 /** Pictures that are not in the folder any more need not be remembered. */
@@ -167,13 +168,13 @@ async function isStill(
   return now - look.since >= STILL_MS && look.verdict?.kind !== 'settled';
 }
 
-async function verdictOf(db: Database, id: string, folder: string, shot: FoundShot): Promise<Verdict> {
+async function verdictOf(context: Context, id: string, folder: string, shot: FoundShot): Promise<Verdict> {
   const found = await readSourceShot(folder, shot);
   if ('failed' in found) return { kind: 'settled' };
-  const here = await candidatesFor(db, id, [found.sample]);
+  const here = await candidatesFor(context, id, [found.sample]);
   if (here.couldBe(found.sample) && here.identities.has(await found.identity())) return { kind: 'settled' };
-  const { inForce } = await readAssignment(db, id);
-  const [templates, around] = await Promise.all([templatesById(db, inForce), surroundings(db)]);
+  const { inForce } = await readAssignment(context, id);
+  const [templates, around] = await Promise.all([templatesById(context, inForce), surroundings(context)]);
   const { creator, copyrightNotice } = found.read.record.fields;
   const maker = otherMaker(
     { creator: creator?.value, copyrightNotice: copyrightNotice?.value },

@@ -1,7 +1,9 @@
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
+import type { Context } from '../context';
 import type { Database } from '../db/client';
 import { files, photos } from '../db/schema/photos';
+import { inTransaction } from '../db/transaction';
 import { isOneOf } from '../files/digest';
 import type { FoundShot } from '../files/folders';
 import { identityOfFile, sampleOfFile } from '../files/knownContent';
@@ -31,7 +33,7 @@ export const insideOf = (relativePath: string) => path.posix.dirname(relativePat
 
 /** A file that is gone and a new one with the same picture data are one that was renamed or moved. */
 export async function findMoved(
-  db: Database,
+  context: Context,
   root: Root,
   missing: readonly Known[],
   fresh: readonly FoundShot[],
@@ -42,7 +44,7 @@ export async function findMoved(
     const known = await sameAmong(waiting, path.join(root.path, one.relativePath));
     if (!known) continue;
     waiting.splice(waiting.indexOf(known), 1);
-    await moveTo(db, root, known, one);
+    await moveTo(context, root, known, one);
     found.add(one);
   }
   return { missing: waiting, fresh: fresh.filter((one) => !found.has(one)), moved: found.size };
@@ -66,12 +68,12 @@ async function isSame({ identity, digest }: Known, file: string, read: PhotoFile
   return withFile(file, (one, stat) => isOneOf(one, stat.size, [digest]));
 }
 
-async function moveTo(db: Database, root: Root, { photoId }: Known, { relativePath, shot }: FoundShot) {
+async function moveTo(context: Context, root: Root, { photoId }: Known, { relativePath, shot }: FoundShot) {
   const folder = path.dirname(path.join(root.path, relativePath));
   const place = { folderId: root.id, inside: insideOf(relativePath), folder };
-  await db.transaction(async (tx) => {
-    await tx.delete(files).where(eq(files.photoId, photoId));
+  await inTransaction(context, async (tx) => {
+    await tx.db.delete(files).where(eq(files.photoId, photoId));
     await indexShot(tx, photoId, place, shot);
-    await tx.update(photos).set({ name: shot.main, goneAt: null }).where(eq(photos.id, photoId));
+    await tx.db.update(photos).set({ name: shot.main, goneAt: null }).where(eq(photos.id, photoId));
   });
 }

@@ -1,10 +1,12 @@
 import path from 'node:path';
 import { and, eq, inArray, max } from 'drizzle-orm';
+import type { Context } from '../context';
 import type { Database } from '../db/client';
 import { oneOf } from '../db/oneOf';
 import { openedFolders } from '../db/schema/folders';
 import { files, photos } from '../db/schema/photos';
 import { storedRecord } from '../db/stored/records';
+import { inTransaction } from '../db/transaction';
 import { diskLayer } from '../files/diskLayer';
 import { FileError } from '../files/fileError';
 import { type FoundShot, listPictures, shotOf } from '../files/folders';
@@ -29,32 +31,32 @@ export interface Followed {
  * Brings an assignment's index up to what happened to its folders outside: files changed, renamed, moved,
  * gone, back, and new. Unchanged files cost their directory entry. Nothing is written into any file.
  */
-export async function followAssignment(db: Database, assignmentId: string): Promise<Followed> {
+export async function followAssignment(context: Context, assignmentId: string): Promise<Followed> {
   const result: Followed = { unchanged: 0, changed: 0, moved: 0, gone: 0, taken: 0 };
-  if (await isUnderWay(db, assignmentId)) return result;
-  const { workingFolderId } = await readAssignment(db, assignmentId);
-  for (const root of await rootsOf(db, assignmentId, workingFolderId))
-    await followRoot(db, assignmentId, root, root.id === workingFolderId, result);
+  if (await isUnderWay(context, assignmentId)) return result;
+  const { workingFolderId } = await readAssignment(context, assignmentId);
+  for (const root of await rootsOf(context, assignmentId, workingFolderId))
+    await followRoot(context, assignmentId, root, root.id === workingFolderId, result);
   if (result.changed + result.moved + result.gone + result.taken > 0)
-    await announce(db, { kind: 'photos', id: assignmentId });
+    await announce(context.db, { kind: 'photos', id: assignmentId });
   return result;
 }
 
-async function rootsOf(db: Database, assignmentId: string, workingFolderId: string): Promise<Root[]> {
-  const used = await db
+async function rootsOf(context: Context, assignmentId: string, workingFolderId: string): Promise<Root[]> {
+  const used = await context.db
     .selectDistinct({ id: files.folderId })
     .from(files)
     .innerJoin(photos, eq(photos.id, files.photoId))
     .where(eq(photos.assignmentId, assignmentId));
   const ids = [...new Set([workingFolderId, ...used.map((one) => one.id)])];
-  return db
+  return context.db
     .select({ id: openedFolders.id, path: openedFolders.path })
     .from(openedFolders)
     .where(inArray(openedFolders.id, ids));
 }
 
 async function followRoot(
-  db: Database,
+  context: Context,
   assignmentId: string,
   root: Root,
   isWorking: boolean,
@@ -66,7 +68,7 @@ async function followRoot(
     throw error;
   });
   if (!listing || listing.truncated) return;
-  const known = await knownIn(db, assignmentId, root.id);
+  const known = await knownIn(context, assignmentId, root.id);
   const mains = new Set(known.map((one) => one.main));
   const fresh = listing.shots.filter((one) => !mains.has(one.relativePath));
   const missing: Known[] = [];
@@ -74,16 +76,16 @@ async function followRoot(
     const state = await stateOf(root, one);
     if (state === 'gone') missing.push(one);
     else if (state === 'same' && !one.isGone) result.unchanged++;
-    else if (await readAgain(db, root, one)) result.changed++;
+    else if (await readAgain(context, root, one)) result.changed++;
   }
-  const left = await findMoved(db, root, missing, fresh);
+  const left = await findMoved(context, root, missing, fresh);
   result.moved += left.moved;
-  await markGone(db, left.missing, result);
-  if (isWorking) await takeNew(db, assignmentId, root, left.fresh, result);
+  await markGone(context, left.missing, result);
+  if (isWorking) await takeNew(context, assignmentId, root, left.fresh, result);
 }
 
-async function knownIn(db: Database, assignmentId: string, folderId: string): Promise<Known[]> {
-  const rows = await db
+async function knownIn(context: Context, assignmentId: string, folderId: string): Promise<Known[]> {
+  const rows = await context.db
     .select({
       photoId: photos.id,
       identity: photos.contentIdentity,
@@ -121,13 +123,13 @@ async function stateOf(root: Root, { main, files: all }: Known): Promise<'same' 
 }
 
 /** False where it cannot be read just now: what is known of it stays. */
-async function readAgain(db: Database, root: Root, { photoId, main }: Known): Promise<boolean> {
+async function readAgain(context: Context, root: Root, { photoId, main }: Known): Promise<boolean> {
   try {
     const whole = path.join(root.path, main);
     const place = { folderId: root.id, inside: insideOf(main), folder: path.dirname(whole) };
-    await db.transaction(async (tx) => {
+    await inTransaction(context, async (tx) => {
       await indexShot(tx, photoId, place, await shotOf(whole));
-      await tx.update(photos).set({ goneAt: null, contentIdentity: null }).where(eq(photos.id, photoId));
+      await tx.db.update(photos).set({ goneAt: null, contentIdentity: null }).where(eq(photos.id, photoId));
     });
     return true;
   } catch (error) {
@@ -136,16 +138,16 @@ async function readAgain(db: Database, root: Root, { photoId, main }: Known): Pr
   }
 }
 
-async function markGone(db: Database, missing: readonly Known[], result: Followed): Promise<void> {
+async function markGone(context: Context, missing: readonly Known[], result: Followed): Promise<void> {
   const ids = missing.filter((one) => !one.isGone).map((one) => one.photoId);
   if (ids.length === 0) return;
-  await db.update(photos).set({ goneAt: new Date() }).where(oneOf(photos.id, ids));
+  await context.db.update(photos).set({ goneAt: context.now() }).where(oneOf(photos.id, ids));
   result.gone += ids.length;
 }
 
 /** Pictures that somebody put into the working folder belong to the assignment from then on. */
 async function takeNew(
-  db: Database,
+  context: Context,
   assignmentId: string,
   root: Root,
   fresh: readonly FoundShot[],
@@ -153,17 +155,17 @@ async function takeNew(
 ): Promise<void> {
   for (const { relativePath, shot } of fresh) {
     // A run that began meanwhile records what it places itself.
-    if (await isUnderWay(db, assignmentId)) return;
+    if (await isUnderWay(context, assignmentId)) return;
     try {
       const whole = path.join(root.path, relativePath);
       const read = await readShot(path.dirname(whole), shot);
       const sample = await sampleOfFile(whole, read.main);
-      await db.transaction(async (tx) => {
-        const [last] = await tx
+      await inTransaction(context, async (tx) => {
+        const [last] = await tx.db
           .select({ position: max(photos.position) })
           .from(photos)
           .where(eq(photos.assignmentId, assignmentId));
-        const [made] = await tx
+        const [made] = await tx.db
           .insert(photos)
           .values({
             assignmentId,

@@ -1,5 +1,7 @@
-import { body } from './body';
-import { assignmentChange, newTemplate, writing } from './shapes';
+import { jsonBody } from './body';
+import { assignmentChange } from './shapes/assignments';
+import { writing } from './shapes/drafts';
+import { newTemplate } from './shapes/templates';
 
 const sent = (value: unknown) =>
   new Request('http://x.test/', {
@@ -10,15 +12,15 @@ const id = '2f1b1f0e-6d6e-4b8e-9d5b-0a4f3b2c1d00';
 
 test('what fits its schema comes through unchanged', async () => {
   const text = { name: 'N', kind: 'standing', entries: [{ field: 'city', rule: 'fill', texts: ['Havnes'] }] };
-  expect(await body(sent(text), newTemplate)).toEqual(text);
-  expect(await body(sent({ publishedOn: null }), assignmentChange)).toEqual({ publishedOn: null });
+  expect(await jsonBody(sent(text), newTemplate)).toEqual(text);
+  expect(await jsonBody(sent({ publishedOn: null }), assignmentChange)).toEqual({ publishedOn: null });
   for (const one of [
     { kind: 'caption', text: 'x' },
     { kind: 'set', field: 'city', value: null },
     { kind: 'add-keywords', terms: ['a'] },
     { kind: 'discard' },
   ]) {
-    expect(await body(sent({ photoIds: [id], writing: one }), writing)).toEqual({
+    expect(await jsonBody(sent({ photoIds: [id], writing: one }), writing)).toEqual({
       photoIds: [id],
       writing: one,
     });
@@ -39,7 +41,7 @@ test.each<[string, unknown]>([
   ['something more', { name: 'N', kind: 'standing', entries: [], more: 1 }],
   ['a name without end', { name: 'N'.repeat(500), kind: 'standing', entries: [] }],
 ])('%s is refused in words', async (_, value) => {
-  await expect(body(sent(value), newTemplate)).rejects.toThrow('not understood');
+  await expect(jsonBody(sent(value), newTemplate)).rejects.toThrow('not understood');
 });
 
 test.each([
@@ -47,7 +49,7 @@ test.each([
   ['an unknown act', { photoIds: [id], writing: { kind: 'burn' } }],
   ['a value of a wrong kind', { photoIds: [id], writing: { kind: 'set', field: 'city', value: { a: 1 } } }],
 ])('%s is refused', async (_, value) => {
-  await expect(body(sent(value), writing)).rejects.toThrow('not understood');
+  await expect(jsonBody(sent(value), writing)).rejects.toThrow('not understood');
 });
 
 test('a body that does not end is not read to its end', async () => {
@@ -63,6 +65,6 @@ test('a body that does not end is not read to its end', async () => {
     body: endless,
     duplex: 'half',
   } as RequestInit);
-  await expect(body(request, newTemplate)).rejects.toThrow('too large');
+  await expect(jsonBody(request, newTemplate)).rejects.toThrow('too large');
   expect(given).toBeLessThan(8 * 1024 * 1024);
 });

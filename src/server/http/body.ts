@@ -1,6 +1,6 @@
 import Ajv, { type JSONSchemaType, type ValidateFunction } from 'ajv';
 import addFormats from 'ajv-formats';
-import { OperationError } from '../problems/operationError';
+import { failure } from '../problems/errors';
 
 /** Bytes of a JSON request. */
 const MAX_BODY = 4 * 1024 * 1024;
@@ -11,13 +11,13 @@ export function schema<T>(shape: object): ValidateFunction<T> {
 }
 
 /** The JSON body, bounded while it is read and checked against its schema. */
-export async function body<T>(request: Request, validate: ValidateFunction<T>): Promise<T> {
+export async function jsonBody<T>(request: Request, validate: ValidateFunction<T>): Promise<T> {
   const parsed = parse((await boundedBytes(request)).toString('utf8'));
   if (validate(parsed)) return parsed;
   const [first] = validate.errors ?? [];
-  throw new OperationError(
-    `The request is not understood: ${first?.instancePath ?? ''} ${first?.message ?? ''}`.trim(),
-  );
+  throw failure('request-not-understood', {
+    where: `${first?.instancePath ?? ''} ${first?.message ?? ''}`.trim(),
+  });
 }
 
 /** The body, bounded while it is read. */
@@ -27,7 +27,7 @@ export async function boundedBytes(request: Request): Promise<Buffer> {
   let size = 0;
   for (let read = await reader?.read(); read && !read.done; read = await reader?.read()) {
     size += read.value.length;
-    if (size > MAX_BODY) throw new OperationError('The request is too large.');
+    if (size > MAX_BODY) throw failure('request-too-large');
     parts.push(read.value);
   }
   return Buffer.concat(parts);
@@ -37,6 +37,6 @@ function parse(text: string): unknown {
   try {
     return JSON.parse(text);
   } catch {
-    throw new OperationError('The request is not understood.');
+    throw failure('request-not-understood', { where: '' });
   }
 }

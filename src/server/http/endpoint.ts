@@ -1,18 +1,29 @@
+import type { ValidateFunction } from 'ajv';
 import { FormatError } from '../../core/problems/problem';
 import { config } from '../config';
-import { type Database, database } from '../db/client';
+import { type Context, contextFor } from '../context';
 import { FileError } from '../files/fileError';
 import { log } from '../log';
 import { once } from '../operations/once';
-import { OperationError } from '../problems/operationError';
+import { failure, OperationError } from '../problems/errors';
+import { jsonBody } from './body';
 import { refusal } from './guard';
+import { checkedIds } from './ids';
+import { queryOf } from './query';
 
-interface Asked<Params> {
-  readonly db: Database;
-  readonly request: Request;
+/** What a route is given: everything of it is checked, and no operation sees a request. */
+export interface Asked<Params> {
+  readonly context: Context;
+  /** The ids in the address. */
   readonly params: Params;
+  /** The JSON body by its schema, bounded while it is read. */
+  readonly body: <T>(shape: ValidateFunction<T>) => Promise<T>;
+  /** What stands behind the "?" by its schema. */
+  readonly query: <T>(shape: ValidateFunction<T>) => T;
   /** Carries an act that begins something out once, by the key that comes with the request. */
-  readonly once: <T>(work: (db: Database) => Promise<T>) => Promise<T>;
+  readonly once: <T>(work: (context: Context) => Promise<T>) => Promise<T>;
+  /** For what is no JSON: bytes that are sent, and headers of caches. */
+  readonly request: Request;
 }
 
 /** The header of a request that carries its key. */
@@ -20,40 +31,50 @@ const ACT_KEY = 'x-fabrica-act';
 
 /** A route: guarded, with its errors turned into answers that tell what to do and leak nothing. */
 export function endpoint<Params = Record<string, never>>(answer: (asked: Asked<Params>) => Promise<unknown>) {
-  return async (request: Request, context: { params: Promise<unknown> }): Promise<Response> => {
+  return async (request: Request, route: { params: Promise<unknown> }): Promise<Response> => {
     const refused = refusal(request, config().address);
     if (refused) return Response.json({ message: refused }, { status: 403 });
     try {
-      const db = database();
+      const context = contextFor('person');
       const act = `${request.method} ${new URL(request.url).pathname}`;
       const result = await answer({
-        db,
+        context,
+        params: checkedIds((await route.params) as Record<string, string>) as Params,
+        body: (shape) => jsonBody(request, shape),
+        query: (shape) => queryOf(request.url, shape),
+        once: (work) => once(context, request.headers.get(ACT_KEY), act, work),
         request,
-        params: (await context.params) as Params,
-        once: (work) => once(db, request.headers.get(ACT_KEY), act, work),
       });
       return result instanceof Response ? result : Response.json(result ?? {});
     } catch (error) {
-      return failed(error);
+      const { status, ...rest } = answerTo(error);
+      return Response.json(rest, { status });
     }
   };
 }
 
-function failed(error: unknown): Response {
-  const { status, ...told } = problemOf(error);
-  return Response.json(told, { status });
-}
-
-interface Told {
+interface ErrorAnswer {
   readonly status: number;
   readonly message: string;
   readonly code?: string;
+  readonly remedy?: string;
   readonly file?: string;
 }
 
-/** An error as it is told outside: what, which file, what to do, and nothing else. */
-export function problemOf(error: unknown): Told {
-  if (error instanceof OperationError) return { status: error.status, message: error.message };
+/** PostgreSQL says that a text is no value of its column's type (class 22): a request that cannot be meant. */
+const isValueRefused = (error: unknown): boolean => {
+  for (let one = error; one instanceof Error; one = one.cause)
+    if (/^22/.test((one as { code?: string }).code ?? '')) return true;
+  return false;
+};
+
+/** An error as it is answered: what, which file, what to do, and nothing else. */
+export function answerTo(error: unknown): ErrorAnswer {
+  if (isValueRefused(error)) return answerTo(failure('request-not-understood', { where: '' }));
+  if (error instanceof OperationError) {
+    const { status, message, code, remedy } = error;
+    return { status, message, code, ...(remedy ? { remedy } : {}) };
+  }
   if (error instanceof FileError)
     return { status: 422, message: 'The file could not be used.', code: error.code, file: error.file };
   if (error instanceof FormatError)
@@ -64,6 +85,7 @@ export function problemOf(error: unknown): Told {
   );
   return {
     status: 500,
-    message: 'Something in Fabrica failed. Try again; if it stays, look into web.log in the data folder.',
+    message:
+      'Something in Fabrica failed. Try again; if it happens again, look into web.log in the data folder.',
   };
 }

@@ -1,4 +1,4 @@
-import { problemOf } from './endpoint';
+import { answerTo } from './endpoint';
 
 /**
  * An answer told as it comes about: one JSON text a line. The first part is waited for, so that what fails
@@ -17,7 +17,7 @@ export async function inLines(parts: AsyncGenerator<unknown>): Promise<Response>
         if (told.done) controller.close();
         else controller.enqueue(line(told.value));
       } catch (error) {
-        controller.enqueue(line({ error: problemOf(error).message }));
+        controller.enqueue(line({ error: answerTo(error).message }));
         controller.close();
       }
     },

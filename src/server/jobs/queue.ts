@@ -1,11 +1,12 @@
 import { sql } from 'drizzle-orm';
 import type { Queries } from '../db/client';
 
-/** Asks the worker to carry out a run, in the same transaction as the run's row. */
-export async function enqueueRun(db: Queries, runId: string): Promise<void> {
-  await db.execute(
-    sql`select graphile_worker.add_job('run', json_build_object('runId', ${runId}::text), max_attempts => 25, job_key => ${`run:${runId}`})`,
-  );
+/** Where workers hear that there is something to do in the table of runs (runs/scheduler). */
+export const RUNS_CHANNEL = 'fabrica_runs';
+
+/** Wakes the workers when the transaction that added or changed a run is committed. */
+export async function wakeWorkers(db: Queries): Promise<void> {
+  await db.execute(sql`select pg_notify(${RUNS_CHANNEL}, '')`);
 }
 
 /** Asks the worker to look what happened to an assignment's folders outside; asked twice it looks once. */

@@ -1,8 +1,9 @@
 import { eq, lt, sql } from 'drizzle-orm';
+import type { Context } from '../context';
 import type { Database } from '../db/client';
 import { acts } from '../db/schema/acts';
 import { inTransaction } from '../db/transaction';
-import { OperationError } from '../problems/operationError';
+import { failure } from '../problems/errors';
 
 /** A key as windows make it: letters and digits. */
 const KEY = /^[\w-]{16,64}$/;
@@ -13,24 +14,23 @@ const KEY = /^[\w-]{16,64}$/;
  * key the act is carried out as it is.
  */
 export async function once<T>(
-  db: Database,
+  context: Context,
   key: string | null,
   act: string,
-  work: (db: Database) => Promise<T>,
+  work: (context: Context) => Promise<T>,
 ): Promise<T> {
-  if (key === null) return work(db);
-  if (!KEY.test(key)) throw new OperationError('The key of this request cannot be used.', 422);
-  return inTransaction(db, async (tx) => {
-    const begun = await tx.insert(acts).values({ key, act }).onConflictDoNothing().returning();
+  if (key === null) return work(context);
+  if (!KEY.test(key)) throw failure('key-unusable');
+  return inTransaction(context, async (tx) => {
+    const begun = await tx.db.insert(acts).values({ key, act }).onConflictDoNothing().returning();
     if (begun.length === 0) {
-      const [done] = await tx.select().from(acts).where(eq(acts.key, key));
-      if (done?.act !== act)
-        throw new OperationError('The key of this request was used for another act.', 409);
+      const [done] = await tx.db.select().from(acts).where(eq(acts.key, key));
+      if (done?.act !== act) throw failure('key-of-another-act');
       return done.result as T;
     }
-    const result = await work(tx as unknown as Database);
-    await tx.update(acts).set({ result }).where(eq(acts.key, key));
-    await tx.delete(acts).where(lt(acts.createdAt, sql`now() - interval '30 days'`));
+    const result = await work(tx);
+    await tx.db.update(acts).set({ result }).where(eq(acts.key, key));
+    await tx.db.delete(acts).where(lt(acts.createdAt, sql`now() - interval '30 days'`));
     return result;
   });
 }

@@ -1,4 +1,5 @@
 import { and, asc, eq, isNull, notInArray } from 'drizzle-orm';
+import type { Context } from '../context';
 import type { Database } from '../db/client';
 import { photos } from '../db/schema/photos';
 import { log } from '../log';
@@ -17,7 +18,7 @@ const WAIT_MS = 400;
  * picture data is known by: both read the whole of it. Returns how many were made ready.
  */
 export async function makePreviews(
-  db: Database,
+  context: Context,
   assignmentId: string,
   stopping: () => boolean,
 ): Promise<number> {
@@ -25,20 +26,20 @@ export async function makePreviews(
   let made = 0;
   while (!stopping()) {
     // A run that pauses may do so for days.
-    const busy = await isUnderWay(db, assignmentId, { withPaused: false });
-    const waiting = busy && made >= FIRST_SCREEN ? [] : await unready(db, assignmentId, tried);
+    const busy = await isUnderWay(context, assignmentId, { withPaused: false });
+    const waiting = busy && made >= FIRST_SCREEN ? [] : await unready(context, assignmentId, tried);
     if (waiting.length === 0 && !busy) return made;
     if (waiting.length === 0) await new Promise((resolve) => setTimeout(resolve, WAIT_MS));
     for (const { id } of stopping() ? [] : waiting) {
       tried.push(id);
-      if (await makeReady(db, id)) made++;
+      if (await makeReady(context, id)) made++;
     }
   }
   return made;
 }
 
-async function unready(db: Database, assignmentId: string, tried: readonly string[]) {
-  return db
+async function unready(context: Context, assignmentId: string, tried: readonly string[]) {
+  return context.db
     .select({ id: photos.id })
     .from(photos)
     .where(
@@ -53,10 +54,10 @@ async function unready(db: Database, assignmentId: string, tried: readonly strin
     .limit(LOOKED_FOR_AT_ONCE);
 }
 
-async function makeReady(db: Database, photoId: string): Promise<boolean> {
+async function makeReady(context: Context, photoId: string): Promise<boolean> {
   try {
-    const { path } = await photoPath(db, photoId);
-    const identity = await workOutIdentity(db, photoId);
+    const { path } = await photoPath(context, photoId);
+    const identity = await workOutIdentity(context, photoId);
     await preview(path, previewSides[0], identity);
     return true;
   } catch (error) {
@@ -67,8 +68,8 @@ async function makeReady(db: Database, photoId: string): Promise<boolean> {
 }
 
 /** Assignments in which some pictures were not made ready, because everything stopped. */
-export async function withoutPreviews(db: Database): Promise<string[]> {
-  const rows = await db
+export async function withoutPreviews(context: Context): Promise<string[]> {
+  const rows = await context.db
     .selectDistinct({ id: photos.assignmentId })
     .from(photos)
     .where(and(isNull(photos.contentIdentity), isNull(photos.goneAt)));

@@ -1,4 +1,5 @@
 import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';
+import type { Context } from '../context';
 import type { Database, Queries } from '../db/client';
 import { pool } from '../db/client';
 import { runItems } from '../db/schema/runs';
@@ -51,12 +52,12 @@ const AT_A_TIME = 4;
  * Takes the next waiting items in hand; none when none is free, or the run is to stop or to pause. Who has
  * lost his lock gets none: what he still has in hand would be free for himself, and come twice.
  */
-export async function claimNext(db: Database, runId: string, mark: Mark): Promise<Item[]> {
+export async function claimNext(context: Context, runId: string, mark: Mark): Promise<Item[]> {
   const next = sql`(select i.id from run_items i join runs r on r.id = i.run_id
     where i.run_id = ${runId} and i.state = 'waiting' and not r.stop_asked and not r.paused and ${isFree}
       and ${isHeld(sql`${mark.number}`)}
     order by i.position limit ${AT_A_TIME} for update of i skip locked)`;
-  const claimed = await db
+  const claimed = await context.db
     .update(runItems)
     .set({ claimedBy: mark.number })
     .where(inArray(runItems.id, next))
@@ -65,8 +66,8 @@ export async function claimNext(db: Database, runId: string, mark: Mark): Promis
 }
 
 /** Gives back what was taken in hand and not begun: nobody else could take it, not even oneself. */
-export async function giveBack(db: Database, runId: string, mark: Mark): Promise<void> {
-  await db
+export async function giveBack(context: Context, runId: string, mark: Mark): Promise<void> {
+  await context.db
     .update(runItems)
     .set({ claimedBy: null })
     .where(
@@ -76,19 +77,19 @@ export async function giveBack(db: Database, runId: string, mark: Mark): Promise
 
 /** Waiting items of a run: those in the hands of others, and all. */
 export async function waitingItems(
-  db: Queries,
+  context: Context,
   runId: string,
   mark: Mark,
 ): Promise<{ inHand: number; waiting: number }> {
-  const { rows } = await db.execute<{ in_hand: string; waiting: string }>(sql`
+  const { rows } = await context.db.execute<{ in_hand: string; waiting: string }>(sql`
     select count(*) filter (where not ${isFree} and i.claimed_by is distinct from ${mark.number}) as in_hand, count(*) as waiting
     from run_items i where i.run_id = ${runId} and i.state = 'waiting'`);
   return { inHand: Number(rows[0]!.in_hand), waiting: Number(rows[0]!.waiting) };
 }
 
-/** Runs under way in which somebody may lend a hand: an item is free, or none is left and the end is to be made. */
-export async function runsToHelp(db: Database): Promise<string[]> {
-  const { rows } = await db.execute<{ id: string }>(sql`
+/** Runs that have something to do: an item is free, or none is left and the end is to be made. */
+export async function runsToCarryOut(context: Context): Promise<string[]> {
+  const { rows } = await context.db.execute<{ id: string }>(sql`
     select r.id from runs r where r.state in ('waiting', 'running') and not r.paused and (
       exists (select 1 from run_items i where i.run_id = r.id and i.state = 'waiting' and ${isFree})
       or not exists (select 1 from run_items i where i.run_id = r.id and i.state = 'waiting'))

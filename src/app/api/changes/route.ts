@@ -1,5 +1,5 @@
+import { changeStream } from '@/server/http/changeStream';
 import { endpoint } from '@/server/http/endpoint';
-import { changeStream } from '@/server/jobs/changes';
 
 export const dynamic = 'force-dynamic';
 /** Server-sent events: what changed, for every open window. */

@@ -2,4 +2,4 @@ import { endpoint } from '@/server/http/endpoint';
 import { listFolders } from '@/server/operations/folders/folders';
 
 /** The opened folders. */
-export const GET = endpoint(({ db }) => listFolders(db));
+export const GET = endpoint(({ context }) => listFolders(context));

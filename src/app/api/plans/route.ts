@@ -1,4 +1,4 @@
 import { endpoint } from '@/server/http/endpoint';
 import { listPlans } from '@/server/operations/bringIn/plans';
 
-export const GET = endpoint(({ db }) => listPlans(db));
+export const GET = endpoint(({ context }) => listPlans(context));

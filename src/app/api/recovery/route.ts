@@ -1,8 +1,7 @@
 import { recoverUndo, settleByHand, waitingChanges } from '@/server/files/recover';
 import { undoFolder } from '@/server/files/writeOver';
-import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
-import { settlement } from '@/server/http/shapes';
+import { settlement } from '@/server/http/shapes/runs';
 
 /** Changes that were cut off and wait for their file. */
 export const GET = endpoint(() => waitingChanges(undoFolder()));
@@ -12,7 +11,7 @@ export const POST = endpoint(async () => {
   return waitingChanges(undoFolder());
 });
 /** Settles one by a person's word. */
-export const PUT = endpoint(async ({ request }) => {
-  const { act, ...change } = await body(request, settlement);
+export const PUT = endpoint(async ({ body }) => {
+  const { act, ...change } = await body(settlement);
   return { outcome: await settleByHand(undoFolder(), change, act) };
 });

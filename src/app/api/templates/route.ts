@@ -1,10 +1,9 @@
-import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
-import { newTemplate } from '@/server/http/shapes';
+import { newTemplate } from '@/server/http/shapes/templates';
 import { createTemplate, listTemplates } from '@/server/operations/templates/templates';
 
-export const GET = endpoint(({ db }) => listTemplates(db));
-export const POST = endpoint(async ({ request, once }) => {
-  const text = await body(request, newTemplate);
-  return once((db) => createTemplate(db, text));
+export const GET = endpoint(({ context }) => listTemplates(context));
+export const POST = endpoint(async ({ body, once }) => {
+  const text = await body(newTemplate);
+  return once((context) => createTemplate(context, text));
 });

@@ -1,8 +1,9 @@
 import { notFound } from 'next/navigation';
 import { TemplateBook } from '@/features/templates/book/TemplateBook';
+import { contextFor } from '@/server/context';
 import { database } from '@/server/db/client';
 import { readTemplate } from '@/server/operations/templates/templates';
-import { OperationError } from '@/server/problems/operationError';
+import { OperationError } from '@/server/problems/errors';
 import { loadBench } from '../loadBench';
 import { loadMadeFor } from '../loadMadeFor';
 
@@ -16,7 +17,7 @@ export default async function Page({
   searchParams: Promise<{ for?: string }>;
 }) {
   const { id } = await params;
-  const template = await readTemplate(database(), id).catch((error: unknown) => {
+  const template = await readTemplate(contextFor('person'), id).catch((error: unknown) => {
     if (error instanceof OperationError || /uuid/.test(String((error as { cause?: unknown }).cause)))
       notFound();
     throw error;

@@ -1,4 +1,6 @@
 import { index, jsonb, pgTable, text } from 'drizzle-orm/pg-core';
+import { stored } from '../stored/shape';
+import { actResultShape } from '../stored/values';
 import { createdAt } from './columns';
 
 /** Acts that begin something, by the key that came with the request: sent again, they answer what they answered. */
@@ -7,7 +9,7 @@ export const acts = pgTable(
   {
     key: text().primaryKey(),
     act: text().notNull(),
-    result: jsonb(),
+    result: stored(actResultShape),
     createdAt: createdAt(),
   },
   (table) => [index('acts_created').on(table.createdAt)],

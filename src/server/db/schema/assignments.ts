@@ -1,6 +1,9 @@
 import { boolean, date, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import type { ImportChoices } from '../../../core/naming/importChoices';
 import type { DropNotice, StoredPlan } from '../stored/assignments';
+import { dropNoticeShape, planShape } from '../stored/assignments';
+import { stored } from '../stored/shape';
+import { importChoicesShape } from '../stored/values';
 import { createdAt, id, moment } from './columns';
 import { openedFolders } from './folders';
 
@@ -18,17 +21,15 @@ export const assignments = pgTable('assignments', {
   /** Date Created goes into Exif DateTimeOriginal too. */
   dateTimeOriginal: boolean().notNull().default(false),
   /** How pictures are brought in; the usual way without. */
-  importChoices: jsonb().$type<ImportChoices>(),
+  importChoices: stored(importChoicesShape),
   /** The plan that the choices were taken from. */
   planId: uuid(),
   /** The source is a drop folder: what comes there is brought in by itself. */
   dropping: boolean().notNull().default(false),
   /** What waits in the drop folder, and why. */
-  dropNotice: jsonb().$type<DropNotice>(),
+  dropNotice: stored(dropNoticeShape),
   /** Place of the last picture that was found in the working folder and is to stay without templates. */
   foundUpTo: integer().notNull().default(0),
-  /** Counts the changes, so that two windows do not overwrite each other. */
-  version: integer().notNull().default(0),
   createdAt: createdAt(),
 });
 
@@ -36,7 +37,7 @@ export const assignments = pgTable('assignments', {
 export const plans = pgTable('plans', {
   id: id(),
   name: text().notNull().unique(),
-  choices: jsonb().$type<StoredPlan>().notNull(),
+  choices: stored(planShape).notNull(),
   lastUsed: moment(),
   createdAt: createdAt(),
 });

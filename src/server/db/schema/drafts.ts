@@ -3,6 +3,9 @@ import { bigserial, boolean, index, jsonb, pgTable, primaryKey, text, uuid } fro
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
 import type { DraftChange, DraftOrigin, WritingTold } from '../stored/drafts';
+import { draftChangesShape, draftOriginShape, writingShape } from '../stored/drafts';
+import { stored } from '../stored/shape';
+import { fieldValueShape } from '../stored/values';
 import { assignments } from './assignments';
 import { createdAt, id, moment } from './columns';
 import { photos } from './photos';
@@ -15,8 +18,8 @@ export const drafts = pgTable(
       .notNull()
       .references(() => photos.id, { onDelete: 'cascade' }),
     field: text().$type<FieldId>().notNull(),
-    value: jsonb().$type<FieldValue>(),
-    origin: jsonb().$type<DraftOrigin>().notNull(),
+    value: stored(fieldValueShape),
+    origin: stored(draftOriginShape).notNull(),
     changedAt: moment().notNull().defaultNow(),
     /** Another one with every change: a run deletes just the draft that it has written. */
     stamp: uuid().notNull().default(sql`gen_random_uuid()`),
@@ -33,8 +36,8 @@ export const writings = pgTable(
       .notNull()
       .references(() => assignments.id, { onDelete: 'cascade' }),
     order: bigserial({ mode: 'number' }).notNull(),
-    told: jsonb().$type<WritingTold>().notNull(),
-    changes: jsonb().$type<readonly DraftChange[]>().notNull(),
+    told: stored(writingShape).notNull(),
+    changes: stored(draftChangesShape).notNull(),
     undone: boolean().notNull().default(false),
     createdAt: createdAt(),
   },

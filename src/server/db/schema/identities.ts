@@ -1,6 +1,8 @@
 import { integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import type { MakerAnswer } from '../../../core/rights/makers';
 import type { Identity, IdentityKind } from '../../../core/templates/identity';
+import { stored } from '../stored/shape';
+import { identityPartsShape } from '../stored/values';
 import { createdAt, id } from './columns';
 
 /** What was answered about a stated maker, by the key of the name: remembered for every later source. */
@@ -18,7 +20,7 @@ export const identities = pgTable('identities', {
   name: text().notNull().unique(),
   kind: text().$type<IdentityKind>().notNull(),
   version: integer().notNull().default(1),
-  parts: jsonb().$type<Identity['parts']>().notNull(),
+  parts: stored(identityPartsShape).notNull(),
   createdAt: createdAt(),
 });
 
@@ -31,7 +33,7 @@ export const identityVersions = pgTable(
       .references(() => identities.id, { onDelete: 'cascade' }),
     version: integer().notNull(),
     name: text().notNull(),
-    parts: jsonb().$type<Identity['parts']>().notNull(),
+    parts: stored(identityPartsShape).notNull(),
     createdAt: createdAt(),
   },
   (table) => [primaryKey({ columns: [table.identityId, table.version] })],

@@ -2,6 +2,8 @@ import { sql } from 'drizzle-orm';
 import { bigint, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { ShotRole } from '../../../core/embed/planShot';
 import type { StoredRecord, StoredSummary } from '../stored/records';
+import { recordShape, summaryShape } from '../stored/records';
+import { stored } from '../stored/shape';
 import { assignments } from './assignments';
 import { createdAt, id, moment, xid8 } from './columns';
 import { openedFolders } from './folders';
@@ -20,9 +22,9 @@ export const photos = pgTable(
     /** What cheap reading tells of the picture data (files/contentSample). Empty in rows of before there was one. */
     contentSample: text().notNull().default(''),
     /** What the file said when it was last read: an index of the file, not the truth. */
-    record: jsonb().$type<StoredRecord>().notNull(),
+    record: stored(recordShape).notNull(),
     /** What lists show of it; emptied by the database when record or drafts change, and made again when asked for. */
-    summary: jsonb().$type<StoredSummary>(),
+    summary: stored(summaryShape),
     /** Of the templates and facts that the summary was made with. */
     summaryBasis: text(),
     /** Kept by the database: what changed since a moment is found by it. */

@@ -2,7 +2,10 @@ import { sql } from 'drizzle-orm';
 import { boolean, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import type { ShotRole } from '../../../core/embed/planShot';
 import type { StoredPhoto } from '../stored/records';
+import { removedPhotoShape } from '../stored/records';
 import type { EmbedParameters, ImportParameters, RunItemResult, StoredProblem } from '../stored/runs';
+import { itemResultShape, piecesShape, problemsShape, type RunKindId } from '../stored/runs';
+import { stored } from '../stored/shape';
 import { assignments } from './assignments';
 import { bytea, createdAt, id, moment } from './columns';
 import { openedFolders } from './folders';
@@ -12,11 +15,12 @@ export const runs = pgTable('runs', {
   assignmentId: uuid()
     .notNull()
     .references(() => assignments.id, { onDelete: 'cascade' }),
-  kind: text().$type<'import' | 'embed' | 'undo'>().notNull(),
+  kind: text().$type<RunKindId>().notNull(),
   state: text().$type<'waiting' | 'running' | 'stopped' | 'done'>().notNull().default('waiting'),
-  parameters: jsonb().$type<ImportParameters | EmbedParameters>().notNull(),
+  /** Of its kind: runs/registry reads and writes them. */
+  parameters: jsonb().notNull(),
   /** The run that this one undoes. */
-  undoes: uuid('takes_back'),
+  undoes: uuid(),
   stopAsked: boolean().notNull().default(false),
   /** Keeps its place and waits to be told to go on. */
   paused: boolean().notNull().default(false),
@@ -43,10 +47,10 @@ export const runItems = pgTable(
       .$type<'waiting' | 'done' | 'unchanged' | 'failed' | 'undone'>()
       .notNull()
       .default('waiting'),
-    result: jsonb().$type<RunItemResult>(),
-    problems: jsonb().$type<readonly StoredProblem[]>(),
+    result: stored(itemResultShape),
+    problems: stored(problemsShape),
     /** What an undone import took out of the index, so that it can be put back. */
-    removed: jsonb().$type<StoredPhoto>(),
+    removed: stored(removedPhotoShape),
     /** The mark of the worker that has it in hand; it counts as long as that worker holds its lock. */
     claimedBy: integer(),
   },
@@ -87,7 +91,7 @@ export const inverseEdits = pgTable(
     /** Of the file that was replaced and of the one that took its place (files/digest); '' where the item removed it. */
     digestBefore: text().notNull(),
     digestAfter: text().notNull(),
-    pieces: jsonb().$type<readonly { kind: 'copy' | 'former'; start: number; end: number }[]>().notNull(),
+    pieces: stored(piecesShape).notNull(),
     /** The former bytes of all 'former' pieces, one behind the other. */
     formerBytes: bytea().notNull(),
   },

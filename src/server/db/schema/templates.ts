@@ -10,7 +10,10 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 import type { Entry, TemplateKind } from '../../../core/templates/template';
+import { stored } from '../stored/shape';
 import type { StoredTemplateDraft } from '../stored/templates';
+import { templateDraftShape } from '../stored/templates';
+import { entriesShape } from '../stored/values';
 import { assignments } from './assignments';
 import { createdAt, id, moment } from './columns';
 
@@ -20,9 +23,9 @@ export const templates = pgTable('templates', {
   kind: text().$type<TemplateKind>().notNull(),
   /** Counts the kept states; the present one is also in template_versions. 0: none was kept yet. */
   version: integer().notNull().default(1),
-  entries: jsonb().$type<readonly Entry[]>().notNull(),
+  entries: stored(entriesShape).notNull(),
   /** What is written on the page and not kept as a version yet. */
-  draft: jsonb().$type<StoredTemplateDraft>(),
+  draft: stored(templateDraftShape),
   /** The template that this one was branched from. */
   branchedFrom: uuid(),
   archivedAt: moment(),
@@ -39,8 +42,8 @@ export const templateSteps = pgTable(
       .notNull()
       .references(() => templates.id, { onDelete: 'cascade' }),
     order: bigserial({ mode: 'number' }).notNull(),
-    before: jsonb().$type<StoredTemplateDraft>().notNull(),
-    after: jsonb().$type<StoredTemplateDraft>().notNull(),
+    before: stored(templateDraftShape).notNull(),
+    after: stored(templateDraftShape).notNull(),
     undone: boolean().notNull().default(false),
     changedAt: moment().notNull().defaultNow(),
   },
@@ -55,7 +58,7 @@ export const templateVersions = pgTable(
       .references(() => templates.id, { onDelete: 'cascade' }),
     version: integer().notNull(),
     name: text().notNull(),
-    entries: jsonb().$type<readonly Entry[]>().notNull(),
+    entries: stored(entriesShape).notNull(),
     /** Who kept it: the name of the account that Fabrica runs under. */
     keptBy: text().notNull().default(''),
     /** How it came about, where it was not written: from a file, from version 2. */

@@ -1,8 +1,9 @@
 import type { ImportChoices } from '../../../core/naming/importChoices';
+import { storedShape } from './shape';
+import { wayIsCalledMode } from './values';
 
 /** What waits in a drop folder until somebody says something. */
 export interface DropNotice {
-  readonly version: 1;
   /** Pictures of other makers, about whom nothing was said. */
   readonly held: readonly { readonly maker: string; readonly count: number }[];
   /** Why nothing is brought in at all. */
@@ -13,3 +14,6 @@ export interface DropNotice {
 export interface StoredPlan extends ImportChoices {
   readonly templates: readonly string[];
 }
+
+export const dropNoticeShape = storedShape<DropNotice>('what waits in a drop folder');
+export const planShape = storedShape<StoredPlan>('choices of a plan', [wayIsCalledMode]);

@@ -1,5 +1,6 @@
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
+import { storedShape } from './shape';
 
 export type DraftOrigin =
   | { readonly by: 'hand' }
@@ -20,7 +21,6 @@ export interface DraftChange {
 
 /** An act of writing as it is told: what was done, to how many pictures. */
 export interface WritingTold {
-  readonly version: 1;
   readonly kind:
     | 'set'
     | 'caption'
@@ -33,3 +33,7 @@ export interface WritingTold {
   readonly field?: FieldId;
   readonly templates?: readonly { readonly id: string; readonly name: string }[];
 }
+
+export const draftOriginShape = storedShape<DraftOrigin>('where a draft came from');
+export const draftChangesShape = storedShape<readonly DraftChange[]>('what an act changed');
+export const writingShape = storedShape<WritingTold>('an act of writing', [], { inline: true });

@@ -7,16 +7,16 @@ import type { FieldReading } from '../../../core/mapping/read';
 import type { Problem } from '../../../core/problems/problem';
 import type { ReadShot } from '../../files/readShot';
 import type { DraftOrigin } from './drafts';
+import { storedShape } from './shape';
 
-/** Shapes of the JSON columns. Each carries a version, so that it can be migrated. */
+/** What the files of a photo said when they were last read. */
 export interface StoredRecord {
-  readonly version: 1;
   readonly fields: { readonly [K in FieldId]?: FieldReading };
   readonly problems: readonly Problem[];
   readonly camera: CameraFacts;
   readonly pixels: { readonly width: number; readonly height: number } | null;
-  /** Of the file that stands for the photo. Absent in records of the first version's beginnings: JPEG. */
-  readonly format?: ContainerId;
+  /** Of the file that stands for the photo. */
+  readonly format: ContainerId;
   /** Names of the other files of the photo. */
   readonly raw?: string;
   readonly sidecar?: string;
@@ -39,7 +39,6 @@ export function storedRecord({
   record,
 }: Pick<ReadShot, 'main' | 'shot' | 'record'>): StoredRecord {
   return {
-    version: 1,
     fields: record.fields,
     problems: record.problems,
     camera: main.picture.camera,
@@ -52,7 +51,6 @@ export function storedRecord({
 
 /** What lists show of a photo. */
 export interface StoredSummary {
-  readonly version: 1;
   /** threads/stripCode */
   readonly strip: string;
   /** Copyright Notice and caption without its sign-off, as they stand with the drafts; long ones are cut. */
@@ -67,7 +65,6 @@ export interface StoredSummary {
 
 /** A photo that an undone import took out of the index, with everything written about it. */
 export interface StoredPhoto {
-  readonly version: 1;
   readonly photo: {
     readonly name: string;
     readonly position: number;
@@ -90,3 +87,24 @@ export interface StoredPhoto {
     readonly origin: DraftOrigin;
   }[];
 }
+
+export const recordShape = storedShape<StoredRecord>(
+  'record of a photo',
+  [
+    {
+      name: 'the format of the file is always named; before, JPEG went without saying',
+      up: (record: Partial<StoredRecord>) => ({ format: 'jpeg', ...record }),
+    },
+  ],
+  { inline: true },
+);
+export const summaryShape = storedShape<StoredSummary>('summary of a photo', [], { inline: true });
+export const removedPhotoShape = storedShape<StoredPhoto>('photo that was removed', [
+  {
+    name: 'its record is of its present version',
+    up: ({ photo, ...rest }: StoredPhoto) => ({
+      ...rest,
+      photo: { ...photo, record: recordShape.read(photo.record) },
+    }),
+  },
+]);

@@ -1,11 +1,13 @@
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
 import type { ShotRole } from '../../../core/embed/planShot';
-import type { ImportWay } from '../../../core/naming/importChoices';
+import type { ImportMode } from '../../../core/naming/importChoices';
 import type { NamePattern } from '../../../core/naming/pattern';
 import type { Problem, ProblemCode } from '../../../core/problems/problem';
 import type { FileErrorCode } from '../../files/fileError';
 import type { DraftOrigin } from './drafts';
+import { storedShape } from './shape';
+import { wayIsCalledMode } from './values';
 
 /** A problem of the core, or one with the file itself. */
 export type StoredProblem = Omit<Problem, 'code'> & {
@@ -13,7 +15,6 @@ export type StoredProblem = Omit<Problem, 'code'> & {
 };
 
 export interface ImportParameters {
-  readonly version: 1;
   readonly sourceFolderId: string;
   /** Templates and keywords as they stood when the run was asked for. */
   readonly templates: readonly { readonly id: string; readonly name: string; readonly version: number }[];
@@ -21,19 +22,17 @@ export interface ImportParameters {
   /** Paths inside the source that are copied without templates. */
   readonly leaveAsTheyAre: readonly string[];
   /** Paths inside the source in which templates fill only what is empty. */
-  readonly fillOnly?: readonly string[];
-  /** Absent in runs of before there was a choice: copy, under the name that the file has. */
-  readonly way?: ImportWay;
-  readonly pattern?: NamePattern;
+  readonly fillOnly: readonly string[];
+  readonly mode: ImportMode;
+  readonly pattern: NamePattern;
   readonly secondFolderId?: string;
   /** Places in the assignment's order that were given before: running numbers go on from here. */
-  readonly placesTaken?: number;
+  readonly placesTaken: number;
   /** Starting rating, where a picture has none. */
   readonly rating?: string;
 }
 
 export interface EmbedParameters {
-  readonly version: 1;
   /** Only drafts of these fields; all of them where it is absent. */
   readonly fields?: readonly FieldId[];
   /** An explicit yes to writing records anew that cannot be read to their end. */
@@ -49,7 +48,6 @@ export interface WrittenField {
 }
 
 export interface RunItemResult {
-  readonly version: 1;
   /** Where the file went, inside its folder. */
   readonly target?: string;
   /** The folder below the working folder; absent where it is itself. */
@@ -74,4 +72,42 @@ export interface RunItemResult {
   /** Of the file, read back after writing (files/digest). */
   readonly digest?: string;
   readonly bytes?: number;
+}
+
+/** An undo needs nothing beyond the run that it undoes. */
+export type UndoParameters = Readonly<Record<string, never>>;
+
+/** By the kind of a run. */
+export interface RunParameters {
+  readonly import: ImportParameters;
+  readonly embed: EmbedParameters;
+  readonly undo: UndoParameters;
+}
+export type RunKindId = keyof RunParameters;
+export const runParameterShapes = {
+  import: storedShape<ImportParameters>(
+    'parameters of an import',
+    [
+      {
+        name: 'choices that came later are always there, as they went without saying before',
+        up: (parameters: object) => ({
+          fillOnly: [],
+          pattern: { name: '', folder: '' },
+          placesTaken: 0,
+          ...(wayIsCalledMode.up(parameters as never) as object),
+        }),
+      },
+    ],
+    { inline: true },
+  ),
+  embed: storedShape<EmbedParameters>('parameters of an embed', [], { inline: true }),
+  undo: storedShape<UndoParameters>('parameters of an undo', [], { inline: true }),
+};
+export const itemResultShape = storedShape<RunItemResult>('result of an item', [], { inline: true });
+export const problemsShape = storedShape<readonly StoredProblem[]>('problems of an item');
+export const piecesShape = storedShape<readonly UndoPiece[]>('pieces of a former file');
+export interface UndoPiece {
+  readonly kind: 'copy' | 'former';
+  readonly start: number;
+  readonly end: number;
 }

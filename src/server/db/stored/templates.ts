@@ -1,8 +1,8 @@
 import type { Entry, TemplateKind } from '../../../core/templates/template';
+import { storedShape } from './shape';
 
 /** A template's page while it is written. */
 export interface StoredTemplateDraft {
-  readonly version: 1;
   /** The kept version that it began from. */
   readonly baseVersion: number;
   readonly name: string;
@@ -11,3 +11,7 @@ export interface StoredTemplateDraft {
   /** ISO 8601. */
   readonly savedAt: string;
 }
+
+export const templateDraftShape = storedShape<StoredTemplateDraft>('page of a template', [], {
+  inline: true,
+});

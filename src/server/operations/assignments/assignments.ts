@@ -4,13 +4,15 @@ import type { ShotChoices } from '../../../core/embed/planShot';
 import type { ImportChoices } from '../../../core/naming/importChoices';
 import { brokenLines, openFillIns } from '../../../core/templates/fillIns';
 import { placeholderKey } from '../../../core/templates/grammar';
+import type { Context } from '../../context';
 import type { Database, Queries } from '../../db/client';
 import { assignments, facts } from '../../db/schema/assignments';
 import { photos } from '../../db/schema/photos';
 import { templates, templatesInForce } from '../../db/schema/templates';
 import type { DropNotice } from '../../db/stored/assignments';
+import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
-import { found, OperationError } from '../../problems/operationError';
+import { failure, found } from '../../problems/errors';
 import { openFolder, refuseOverlap } from '../folders/folders';
 
 export interface Assignment {
@@ -35,25 +37,30 @@ export interface Assignment {
   readonly photos: number;
 }
 
-export async function readAssignment(db: Queries, id: string): Promise<Assignment> {
-  const [row] = await db.select().from(assignments).where(eq(assignments.id, id));
+export async function readAssignment(context: Context, id: string): Promise<Assignment> {
+  const [row] = await context.db.select().from(assignments).where(eq(assignments.id, id));
   const { createdAt: _, ...assignment } = found(row, 'assignment');
-  const named = await db
+  const named = await context.db
     .select({ name: facts.name, value: facts.value })
     .from(facts)
     .where(eq(facts.assignmentId, id))
     .orderBy(asc(facts.position));
-  const inForce = await db
+  const inForce = await context.db
     .select({ id: templatesInForce.templateId })
     .from(templatesInForce)
     .where(eq(templatesInForce.assignmentId, id))
     .orderBy(asc(templatesInForce.position));
-  const [counted] = await db.select({ photos: count() }).from(photos).where(eq(photos.assignmentId, id));
+  const [counted] = await context.db
+    .select({ photos: count() })
+    .from(photos)
+    .where(eq(photos.assignmentId, id));
   return { ...assignment, facts: named, inForce: inForce.map((one) => one.id), photos: counted?.photos ?? 0 };
 }
 
-export async function listAssignments(db: Queries): Promise<{ id: string; name: string; photos: number }[]> {
-  return db
+export async function listAssignments(
+  context: Context,
+): Promise<{ id: string; name: string; photos: number }[]> {
+  return context.db
     .select({ id: assignments.id, name: assignments.name, photos: count(photos.id) })
     .from(assignments)
     .leftJoin(photos, eq(photos.assignmentId, assignments.id))
@@ -68,16 +75,16 @@ export interface NewAssignment {
 }
 
 export async function createAssignment(
-  db: Database,
+  context: Context,
   { name, workingPath, sourcePath }: NewAssignment,
 ): Promise<{ id: string }> {
-  if (name.trim() === '') throw new OperationError('Give the assignment a name.');
-  return db.transaction(async (tx) => {
+  if (name.trim() === '') throw failure('name-missing', { what: 'the assignment' });
+  return inTransaction(context, async (tx) => {
     const working = await openFolder(tx, { path: workingPath, kind: 'working' });
     const source = sourcePath ? await openFolder(tx, { path: sourcePath, kind: 'source' }) : undefined;
     if (source) refuseOverlap(working.path, source.path);
     const standing = await standingTemplates(tx);
-    const [row] = await tx
+    const [row] = await tx.db
       .insert(assignments)
       .values({ name: name.trim(), workingFolderId: working.id, sourceFolderId: source?.id ?? null })
       .returning({ id: assignments.id });
@@ -91,13 +98,13 @@ export async function createAssignment(
  * What a new assignment begins with: all templates that are marked standing, in the order in which the
  * newest assignment has them, the others behind. One that is still to be filled in would hold up its runs.
  */
-async function standingTemplates(db: Queries): Promise<string[]> {
-  const [newest] = await db
+async function standingTemplates(context: Context): Promise<string[]> {
+  const [newest] = await context.db
     .select({ id: assignments.id })
     .from(assignments)
     .orderBy(desc(assignments.createdAt))
     .limit(1);
-  const all = await db
+  const all = await context.db
     .select({
       id: templates.id,
       name: templates.name,
@@ -122,16 +129,15 @@ async function standingTemplates(db: Queries): Promise<string[]> {
 /** Standing, kept, and on the shelf. */
 const onOffer = and(eq(templates.kind, 'standing'), gt(templates.version, 0), isNull(templates.archivedAt));
 
-async function putInForce(db: Queries, assignmentId: string, ids: readonly string[]): Promise<void> {
+async function putInForce(context: Context, assignmentId: string, ids: readonly string[]): Promise<void> {
   const rows = [...new Set(ids)].map((templateId, position) => ({ assignmentId, position, templateId }));
   if (rows.length === 0) return;
-  const unkept = await db
+  const unkept = await context.db
     .select({ name: templates.name })
     .from(templates)
     .where(and(inArray(templates.id, [...ids]), eq(templates.version, 0)));
-  if (unkept.length > 0)
-    throw new OperationError(`“${unkept[0]!.name}” was never kept. Save the template first.`, 409);
-  await db.insert(templatesInForce).values(rows);
+  if (unkept.length > 0) throw failure('template-never-saved', { name: unkept[0]!.name });
+  await context.db.insert(templatesInForce).values(rows);
 }
 
 export interface AssignmentChange {
@@ -156,12 +162,12 @@ export function writeChoices({ dngSidecar, dateTimeOriginal }: Assignment): Shot
 }
 
 export async function changeAssignment(
-  db: Database,
+  context: Context,
   id: string,
   change: AssignmentChange,
 ): Promise<Assignment> {
-  return db.transaction(async (tx) => {
-    const [row] = await tx
+  return inTransaction(context, async (tx) => {
+    const [row] = await tx.db
       .select({ id: assignments.id })
       .from(assignments)
       .where(eq(assignments.id, id))
@@ -177,13 +183,13 @@ export async function changeAssignment(
       ...(change.foundUpTo === undefined ? {} : { foundUpTo: change.foundUpTo }),
     };
     if (change.met) refuseConflict(await readAssignment(tx, id), change);
-    if (Object.keys(own).length > 0) await tx.update(assignments).set(own).where(eq(assignments.id, id));
+    if (Object.keys(own).length > 0) await tx.db.update(assignments).set(own).where(eq(assignments.id, id));
     if (change.facts) await putFacts(tx, id, change.facts);
     if (change.inForce) {
-      await tx.delete(templatesInForce).where(eq(templatesInForce.assignmentId, id));
+      await tx.db.delete(templatesInForce).where(eq(templatesInForce.assignmentId, id));
       await putInForce(tx, id, change.inForce);
     }
-    await announce(tx, { kind: 'assignment', id });
+    await announce(tx.db, { kind: 'assignment', id });
     return readAssignment(tx, id);
   });
 }
@@ -198,12 +204,11 @@ function refuseConflict(present: Assignment, { met = {}, ...change }: Assignment
       !isDeepStrictEqual(present[part] ?? null, met[part] ?? null) &&
       !isDeepStrictEqual(present[part] ?? null, wanted[part] ?? null),
   );
-  if (differs)
-    throw new OperationError('This was changed in another window meanwhile. Nothing is overwritten.', 409);
+  if (differs) throw failure('changed-elsewhere', { what: 'This', kept: 'Nothing is overwritten.' });
 }
 
 async function putFacts(
-  tx: Queries,
+  context: Context,
   assignmentId: string,
   wanted: NonNullable<AssignmentChange['facts']>,
 ): Promise<void> {
@@ -211,11 +216,13 @@ async function putFacts(
     .map((fact) => ({ name: fact.name.trim(), value: fact.value }))
     .filter((fact) => fact.name !== '' || fact.value.trim() !== '');
   const unnamed = named.find((fact) => fact.name === '');
-  if (unnamed) throw new OperationError(`Give the fact “${unnamed.value.trim()}” a name.`, 422);
+  if (unnamed) throw failure('fact-unnamed', { value: unnamed.value.trim() });
   const keys = named.map((fact) => placeholderKey(fact.name));
   const twice = named.find((_, index) => keys.indexOf(keys[index]!) !== index);
-  if (twice) throw new OperationError(`Two facts are called “${twice.name}”. Rename one.`, 422);
-  await tx.delete(facts).where(eq(facts.assignmentId, assignmentId));
+  if (twice) throw failure('fact-named-twice', { name: twice.name });
+  await context.db.delete(facts).where(eq(facts.assignmentId, assignmentId));
   if (named.length > 0)
-    await tx.insert(facts).values(named.map((fact, position) => ({ assignmentId, position, ...fact })));
+    await context.db
+      .insert(facts)
+      .values(named.map((fact, position) => ({ assignmentId, position, ...fact })));
 }

@@ -2,6 +2,7 @@ import type { PlaceholderContext } from '../../../core/templates/placeholders';
 import type { Values } from '../../../core/templates/resolution';
 import { type CompiledTemplates, compileTemplates, signOffFor } from '../../../core/templates/resolve';
 import type { Template } from '../../../core/templates/template';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import type { StoredRecord } from '../../db/stored/records';
 import { surroundings } from '../identities/identities';
@@ -24,11 +25,11 @@ export interface InForce {
   readonly signOffOf: (photo: InForcePhoto, values: Values) => string | undefined;
 }
 
-export async function inForceOf(db: Queries, assignmentId: string): Promise<InForce> {
-  const assignment = await readAssignment(db, assignmentId);
-  const templates = await templatesById(db, assignment.inForce);
+export async function inForceOf(context: Context, assignmentId: string): Promise<InForce> {
+  const assignment = await readAssignment(context, assignmentId);
+  const templates = await templatesById(context, assignment.inForce);
   const compiled = compileTemplates(templates);
-  const around = await surroundings(db);
+  const around = await surroundings(context);
   const contextOf: InForce['contextOf'] = (photo) =>
     placeholderContext(assignment, photoFacts(photo), around);
   return {

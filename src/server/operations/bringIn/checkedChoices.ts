@@ -1,7 +1,7 @@
 import { parseKeywords } from '../../../core/keywords/parse';
 import type { ImportChoices } from '../../../core/naming/importChoices';
 import { compileText } from '../../../core/templates/placeholders';
-import { OperationError } from '../../problems/operationError';
+import { failure } from '../../problems/errors';
 import { problemWords } from '../../problems/words';
 import { checkedValue } from '../drafts/checkedValue';
 
@@ -15,7 +15,7 @@ export function checkedChoices({ keywords, rating, name, folder }: ImportChoices
     ['folders', folder],
   ] as const) {
     const [problem] = compileText(text).problems;
-    if (problem) throw new OperationError(`The pattern of ${what} cannot be used. ${problemWords(problem)}`);
+    if (problem) throw failure('pattern-unusable', { what, why: problemWords(problem) });
   }
   return terms;
 }

@@ -1,4 +1,5 @@
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import { assignments } from '../../db/schema/assignments';
 import { photos } from '../../db/schema/photos';
@@ -19,7 +20,7 @@ export interface ToBringIn {
  * with another picture in it is another picture. `again` are asked for although they are here.
  */
 export async function pathsToBringIn(
-  db: Queries,
+  context: Context,
   target: { readonly assignmentId: string; readonly workingFolderId: string },
   source: { readonly id: string; readonly path: string },
   paths: readonly string[],
@@ -27,7 +28,7 @@ export async function pathsToBringIn(
 ): Promise<ToBringIn> {
   const fromHere = sql`${runs.parameters} ->> 'sourceFolderId' = ${source.id}`;
   const asked = sql`${runItems.sourcePath} = any(${sql.param([...paths])}::text[])`;
-  const busy = await db
+  const busy = await context.db
     .select({ runId: runs.id, path: runItems.sourcePath })
     .from(runItems)
     .innerJoin(runs, eq(runs.id, runItems.runId))
@@ -42,7 +43,7 @@ export async function pathsToBringIn(
         asked,
       ),
     );
-  const done = await db
+  const done = await context.db
     .select({ path: runItems.sourcePath, sample: photos.contentSample })
     .from(runItems)
     .innerJoin(runs, eq(runs.id, runItems.runId))

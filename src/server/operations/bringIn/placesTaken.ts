@@ -1,21 +1,22 @@
 import { and, eq, inArray, max } from 'drizzle-orm';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import { photos } from '../../db/schema/photos';
 import { runItems, runs } from '../../db/schema/runs';
-import type { ImportParameters } from '../../db/stored/runs';
+import { parametersOf } from '../../runs/parameters';
 
 /**
  * The last place in an assignment's order that is taken: by a picture, or by one that a run is still to
  * bring in, or may try once more. So each run has running numbers of its own, whoever carries it out and
  * however often it is cut off.
  */
-export async function placesTaken(db: Queries, assignmentId: string): Promise<number> {
-  const [last] = await db
+export async function placesTaken(context: Context, assignmentId: string): Promise<number> {
+  const [last] = await context.db
     .select({ position: max(photos.position) })
     .from(photos)
     .where(eq(photos.assignmentId, assignmentId));
-  const open = await db
-    .select({ parameters: runs.parameters, position: max(runItems.position) })
+  const open = await context.db
+    .select({ kind: runs.kind, parameters: runs.parameters, position: max(runItems.position) })
     .from(runs)
     .innerJoin(runItems, eq(runItems.runId, runs.id))
     .where(
@@ -27,7 +28,7 @@ export async function placesTaken(db: Queries, assignmentId: string): Promise<nu
     )
     .groupBy(runs.id);
   const reserved = open.map(
-    ({ parameters, position }) => ((parameters as ImportParameters).placesTaken ?? 0) + (position ?? -1) + 1,
+    ({ position, ...run }) => parametersOf(run, 'import').placesTaken + (position ?? -1) + 1,
   );
   return Math.max(last?.position ?? 0, ...reserved);
 }

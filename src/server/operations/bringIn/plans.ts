@@ -1,12 +1,14 @@
 import { isDeepStrictEqual } from 'node:util';
 import { asc, eq } from 'drizzle-orm';
 import { type ImportChoices, usualChoices } from '../../../core/naming/importChoices';
+import type { Context } from '../../context';
 import type { Database, Queries } from '../../db/client';
 import { assignments, plans } from '../../db/schema/assignments';
 import { templates } from '../../db/schema/templates';
 import type { StoredPlan } from '../../db/stored/assignments';
+import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
-import { found, OperationError } from '../../problems/operationError';
+import { failure, found } from '../../problems/errors';
 import { type Assignment, changeAssignment, readAssignment } from '../assignments/assignments';
 import { checkedChoices } from './checkedChoices';
 
@@ -18,8 +20,8 @@ export interface Plan {
   readonly lastUsed: string | null;
 }
 
-export async function listPlans(db: Queries): Promise<Plan[]> {
-  const rows = await db.select().from(plans).orderBy(asc(plans.name));
+export async function listPlans(context: Context): Promise<Plan[]> {
+  const rows = await context.db.select().from(plans).orderBy(asc(plans.name));
   return rows.map(({ id, name, choices, lastUsed }) => ({
     id,
     name,
@@ -37,66 +39,60 @@ export interface PlanText {
 
 /** Keeps an assignment's choices and templates in force under a new name, or in place of the plan that was met. */
 export async function keepPlan(
-  db: Database,
+  context: Context,
   assignmentId: string,
   { name, choices, met }: PlanText,
 ): Promise<{ id: string }> {
   const named = name.replace(/\s+/g, ' ').trim();
-  if (named === '') throw new OperationError('Give the plan a name.');
+  if (named === '') throw failure('name-missing', { what: 'the plan' });
   checkedChoices(choices);
-  const { inForce } = await readAssignment(db, assignmentId);
+  const { inForce } = await readAssignment(context, assignmentId);
   const stored: StoredPlan = { ...choices, templates: inForce };
-  return db.transaction(async (tx) => {
-    const [there] = await tx.select().from(plans).where(eq(plans.name, named)).for('update');
+  return inTransaction(context, async (tx) => {
+    const [there] = await tx.db.select().from(plans).where(eq(plans.name, named)).for('update');
     const isSame =
       there && (isDeepStrictEqual(there.choices, met) || isDeepStrictEqual(there.choices, stored));
-    if (there && !isSame) throw new OperationError(takenWords(named, met !== undefined), 409);
+    if (there && !isSame) throw failure(met ? 'plan-changed-elsewhere' : 'plan-named-twice', { name: named });
     const [row] = there
-      ? await tx
+      ? await tx.db
           .update(plans)
           .set({ choices: stored })
           .where(eq(plans.id, there.id))
           .returning({ id: plans.id })
-      : await tx
+      : await tx.db
           .insert(plans)
           .values({ name: named, choices: stored })
           .onConflictDoNothing()
           .returning({ id: plans.id });
     // Another window was quicker with this name.
-    if (!row) throw new OperationError(takenWords(named, false), 409);
+    if (!row) throw failure('plan-named-twice', { name: named });
     const { id } = row;
-    await tx
+    await tx.db
       .update(assignments)
       .set({ planId: id, importChoices: choices })
       .where(eq(assignments.id, assignmentId));
-    await announce(tx, { kind: 'assignment', id: assignmentId });
+    await announce(tx.db, { kind: 'assignment', id: assignmentId });
     return { id };
   });
 }
 
-function takenWords(name: string, isChange: boolean): string {
-  return isChange
-    ? `The plan “${name}” was changed in another window meanwhile. Nothing is overwritten: go back to the plan, or keep this under another name.`
-    : `There is a plan called “${name}” already. Choose another name, or use that plan and change it.`;
-}
-
 /** Restores everything a plan holds in one act. Templates that are gone are told, not passed over. */
 export async function usePlan(
-  db: Database,
+  context: Context,
   assignmentId: string,
   planId: string,
 ): Promise<{ assignment: Assignment; gone: number }> {
-  const [row] = await db.select().from(plans).where(eq(plans.id, planId));
+  const [row] = await context.db.select().from(plans).where(eq(plans.id, planId));
   const { choices } = found(row, 'plan');
   const { templates: wanted, ...stored } = choices;
-  const there = new Set((await db.select({ id: templates.id }).from(templates)).map((one) => one.id));
+  const there = new Set((await context.db.select({ id: templates.id }).from(templates)).map((one) => one.id));
   const inForce = wanted.filter((id) => there.has(id));
-  await changeAssignment(db, assignmentId, { inForce, importChoices: { ...usualChoices, ...stored } });
-  await db.update(assignments).set({ planId }).where(eq(assignments.id, assignmentId));
-  return { assignment: await readAssignment(db, assignmentId), gone: wanted.length - inForce.length };
+  await changeAssignment(context, assignmentId, { inForce, importChoices: { ...usualChoices, ...stored } });
+  await context.db.update(assignments).set({ planId }).where(eq(assignments.id, assignmentId));
+  return { assignment: await readAssignment(context, assignmentId), gone: wanted.length - inForce.length };
 }
 
-export async function removePlan(db: Queries, id: string): Promise<void> {
-  await db.update(assignments).set({ planId: null }).where(eq(assignments.planId, id));
-  await db.delete(plans).where(eq(plans.id, id));
+export async function removePlan(context: Context, id: string): Promise<void> {
+  await context.db.update(assignments).set({ planId: null }).where(eq(assignments.planId, id));
+  await context.db.delete(plans).where(eq(plans.id, id));
 }

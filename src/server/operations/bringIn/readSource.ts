@@ -1,5 +1,6 @@
 import { dirname } from 'node:path';
 import { FormatError } from '../../../core/problems/problem';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import type { ListedRecord } from '../../db/stored/records';
 import { listedRecord, storedRecord } from '../../db/stored/records';
@@ -22,11 +23,11 @@ const READ_AT_ONCE = 4;
  * as it is read. Picture data is only read where a picture could be the same as another.
  */
 export async function* readSourceInParts(
-  db: Queries,
+  context: Context,
   folderId: string,
   assignmentId: string,
 ): AsyncGenerator<SourcePart> {
-  const folder = await folderById(db, folderId);
+  const folder = await folderById(context, folderId);
   const { label, kind } = folder;
   const listing = await listPictures(folder.path).catch((error) => {
     // A card that was taken out, a disk that is not connected: nothing is there, and that is no failure.
@@ -34,14 +35,14 @@ export async function* readSourceInParts(
     throw error;
   });
   const { shots = [], passedOver = 0, truncated = false } = listing ?? {};
-  const taken = await placesTaken(db, assignmentId);
+  const taken = await placesTaken(context, assignmentId);
   yield {
     head: { label, kind, isOut: !listing, total: shots.length, passedOver, truncated, placesTaken: taken },
   };
   const all: ReadPicture[] = [];
   for await (const some of readInOrder(folder.path, shots)) {
     const samples = some.flatMap((one) => one.content?.sample ?? []);
-    const { couldBe, identities, elsewhere } = await candidatesFor(db, assignmentId, samples);
+    const { couldBe, identities, elsewhere } = await candidatesFor(context, assignmentId, samples);
     let pictures: SourcePicture[] = [];
     let told = Date.now();
     for (const { file, record, failed, content } of some) {
@@ -70,9 +71,10 @@ export async function* readSourceInParts(
 }
 
 /** The whole of it at once. */
-export async function readSource(db: Queries, folderId: string, assignmentId: string): Promise<Source> {
+export async function readSource(context: Context, folderId: string, assignmentId: string): Promise<Source> {
   let source: Source | undefined;
-  for await (const part of readSourceInParts(db, folderId, assignmentId)) source = withPart(source, part);
+  for await (const part of readSourceInParts(context, folderId, assignmentId))
+    source = withPart(source, part);
   return source!;
 }
 

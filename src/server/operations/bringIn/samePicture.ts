@@ -1,4 +1,5 @@
 import { and, asc, eq, inArray, isNull, or } from 'drizzle-orm';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import { assignments } from '../../db/schema/assignments';
 import { photos } from '../../db/schema/photos';
@@ -17,13 +18,13 @@ export interface Candidates {
 }
 
 export async function candidatesFor(
-  db: Queries,
+  context: Context,
   assignmentId: string,
   samples: readonly string[],
 ): Promise<Candidates> {
   // Rows of before there were samples can be any picture; of other assignments that would be too many to read.
   const here = eq(photos.assignmentId, assignmentId);
-  const rows = await db
+  const rows = await context.db
     .select({
       id: photos.id,
       sample: photos.contentSample,
@@ -44,7 +45,7 @@ export async function candidatesFor(
   const identities = new Set<string>();
   const elsewhere = new Map<string, string>();
   for (const row of rows) {
-    const identity = row.identity ?? (await workOutIdentity(db, row.id));
+    const identity = row.identity ?? (await workOutIdentity(context, row.id));
     if (identity === '') continue;
     if (row.assignmentId === assignmentId) identities.add(identity);
     else elsewhere.set(identity, row.assignment);
@@ -53,12 +54,12 @@ export async function candidatesFor(
 }
 
 /** Reads the whole picture data of a photo and keeps what it is known by; '' where it cannot be read. */
-export async function workOutIdentity(db: Queries, photoId: string): Promise<string> {
+export async function workOutIdentity(context: Context, photoId: string): Promise<string> {
   try {
-    const { path } = await photoPath(db, photoId);
+    const { path } = await photoPath(context, photoId);
     const read = await readPhotoFile(path);
     const [identity, sample] = [await identityOfFile(path, read), await sampleOfFile(path, read)];
-    await db
+    await context.db
       .update(photos)
       .set({ contentIdentity: identity, contentSample: sample })
       .where(eq(photos.id, photoId));

@@ -2,6 +2,7 @@ import { mkdir } from 'node:fs/promises';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import { config } from '../../config';
+import type { Context } from '../../context';
 import type { Database, Queries } from '../../db/client';
 import { assignments } from '../../db/schema/assignments';
 import {
@@ -13,7 +14,7 @@ import {
   takePiece,
 } from '../../files/arrivals';
 import { announce } from '../../jobs/queue';
-import { OperationError } from '../../problems/operationError';
+import { failure } from '../../problems/errors';
 import { type Assignment, readAssignment } from '../assignments/assignments';
 import { folderById, type OpenedFolder, openFolder, refuseOverlap } from '../folders/folders';
 
@@ -24,54 +25,61 @@ export interface SourceWish {
   readonly arrivals?: true;
 }
 
+/** The folder that an assignment's pictures come from. */
+export async function sourceFolder(context: Context, assignmentId: string): Promise<OpenedFolder> {
+  const { sourceFolderId } = await readAssignment(context, assignmentId);
+  if (!sourceFolderId) throw failure('no-source-folder');
+  return folderById(context, sourceFolderId);
+}
+
 export async function changeSource(
-  db: Database,
+  context: Context,
   assignmentId: string,
   { path: wished, folderId, arrivals }: SourceWish,
 ): Promise<Assignment> {
-  const assignment = await readAssignment(db, assignmentId);
+  const assignment = await readAssignment(context, assignmentId);
   const source = arrivals
-    ? await arrivalsFolder(db, assignment)
+    ? await arrivalsFolder(context, assignment)
     : folderId
-      ? await folderById(db, folderId)
-      : await openFolder(db, { path: (wished ?? '').trim(), kind: 'source' });
-  const working = await folderById(db, assignment.workingFolderId);
+      ? await folderById(context, folderId)
+      : await openFolder(context, { path: (wished ?? '').trim(), kind: 'source' });
+  const working = await folderById(context, assignment.workingFolderId);
   refuseOverlap(working.path, source.path);
-  await db
+  await context.db
     .update(assignments)
     .set({ sourceFolderId: source.id, dropping: false, dropNotice: null })
     .where(eq(assignments.id, assignmentId));
-  await announce(db, { kind: 'assignment', id: assignmentId });
-  return readAssignment(db, assignmentId);
+  await announce(context.db, { kind: 'assignment', id: assignmentId });
+  return readAssignment(context, assignmentId);
 }
 
 /** What a browser sent for an assignment waits here until it is brought in. */
-async function arrivalsFolder(db: Queries, { id }: Pick<Assignment, 'id'>): Promise<OpenedFolder> {
+async function arrivalsFolder(context: Context, { id }: Pick<Assignment, 'id'>): Promise<OpenedFolder> {
   const folder = path.join(/*turbopackIgnore: true*/ config().dataFolder, 'arrivals', id);
   await mkdir(folder, { recursive: true });
-  return openFolder(db, { path: folder, label: 'this browser', kind: 'source' });
+  return openFolder(context, { path: folder, label: 'this browser', kind: 'source' });
 }
 
 /** How much of a file is here already. */
-export async function arrived(db: Queries, assignmentId: string, arriving: Arriving): Promise<Arrived> {
-  return arrivedSoFar(await placeFor(db, assignmentId, arriving), arriving);
+export async function arrived(context: Context, assignmentId: string, arriving: Arriving): Promise<Arrived> {
+  return arrivedSoFar(await placeFor(context, assignmentId, arriving), arriving);
 }
 
 /** Takes a piece of a file that a browser sends. */
 export async function arrive(
-  db: Queries,
+  context: Context,
   assignmentId: string,
   arriving: Arriving,
   offset: number,
   body: ReadableStream<Uint8Array> | null,
 ): Promise<Arrived> {
-  return takePiece(await placeFor(db, assignmentId, arriving), arriving, offset, body);
+  return takePiece(await placeFor(context, assignmentId, arriving), arriving, offset, body);
 }
 
-async function placeFor(db: Queries, assignmentId: string, { name, size }: Arriving): Promise<string> {
-  if (name.length === 0 || name.length > 4096) throw new OperationError('The file has no usable name.');
-  if (!isArrival(name)) throw new OperationError(`“${name}” is no picture of a kind that Fabrica reads.`);
+async function placeFor(context: Context, assignmentId: string, { name, size }: Arriving): Promise<string> {
+  if (name.length === 0 || name.length > 4096) throw failure('file-unnamed');
+  if (!isArrival(name)) throw failure('file-not-a-picture', { name });
   if (!Number.isSafeInteger(size) || size <= 0 || size > LARGEST_ARRIVAL)
-    throw new OperationError(`“${name}” is empty, or too large to be sent through a browser.`);
-  return (await arrivalsFolder(db, await readAssignment(db, assignmentId))).path;
+    throw failure('file-empty-or-large', { name });
+  return (await arrivalsFolder(context, await readAssignment(context, assignmentId))).path;
 }

@@ -1,5 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { type ImportChoices, usualChoices } from '../../../core/naming/importChoices';
+import { formatBytes } from '../../../core/wording/counts';
+import type { Context } from '../../context';
 import type { Database, Queries } from '../../db/client';
 import { inParts } from '../../db/oneOf';
 import { assignments, plans } from '../../db/schema/assignments';
@@ -8,8 +10,9 @@ import type { ImportParameters } from '../../db/stored/runs';
 import { inTransaction } from '../../db/transaction';
 import { pathInside } from '../../files/folders';
 import { bytesOf, freeBytes, isWritable } from '../../files/room';
-import { announce, enqueuePreviews, enqueueRun } from '../../jobs/queue';
-import { found, OperationError } from '../../problems/operationError';
+import { announce, enqueuePreviews, wakeWorkers } from '../../jobs/queue';
+import { failure, found } from '../../problems/errors';
+import { addRun } from '../../runs/addRun';
 import { readAssignment } from '../assignments/assignments';
 import { folderById, openFolder } from '../folders/folders';
 import { refuseUnusable } from '../templates/refuseUnusable';
@@ -27,71 +30,54 @@ export interface ImportWish extends Partial<Omit<ImportChoices, 'version'>> {
   readonly again?: readonly string[];
 }
 
-/** Nothing of what was asked for is new. */
-export class AlreadyHere extends OperationError {}
-
 /** Plans a run that brings pictures in by the choices made, with the templates in force. */
 export async function startImport(
-  db: Database,
+  context: Context,
   assignmentId: string,
   { paths: asked, leaveAsTheyAre, fillOnly = [], again = [], ...wished }: ImportWish,
 ): Promise<{ runId: string }> {
-  const assignment = await readAssignment(db, assignmentId);
-  if (!assignment.sourceFolderId)
-    throw new OperationError('This assignment has no folder to bring pictures in from.');
-  if (asked.length === 0) throw new OperationError('Choose at least one picture.');
-  const source = await folderById(db, assignment.sourceFolderId);
+  const assignment = await readAssignment(context, assignmentId);
+  if (!assignment.sourceFolderId) throw failure('no-source-folder');
+  if (asked.length === 0) throw failure('nothing-chosen');
+  const source = await folderById(context, assignment.sourceFolderId);
   for (const path of asked) await pathInside(source.path, path);
   const choices: ImportChoices = { ...usualChoices, ...wished };
   const keywords = checkedChoices(choices);
-  const templates = await templatesById(db, assignment.inForce);
+  const templates = await templatesById(context, assignment.inForce);
   refuseUnusable(templates);
-  if (choices.way !== 'take-up') {
-    const working = await folderById(db, assignment.workingFolderId);
+  if (choices.mode !== 'take-up') {
+    const working = await folderById(context, assignment.workingFolderId);
     await refuseWithoutRoom(source.path, asked, [
       working.path,
       ...(choices.secondCopy.trim() ? [choices.secondCopy.trim()] : []),
     ]);
   }
-  return inTransaction(db, async (tx) => {
+  return inTransaction(context, async (tx) => {
     const second = await secondFolder(tx, choices, source.path);
-    await tx.select().from(assignments).where(eq(assignments.id, assignmentId)).for('update');
+    await tx.db.select().from(assignments).where(eq(assignments.id, assignmentId)).for('update');
     const target = { assignmentId, workingFolderId: assignment.workingFolderId };
     const { paths, underWay } = await pathsToBringIn(tx, target, source, asked, new Set(again));
     if (paths.length === 0 && underWay) return { runId: underWay };
-    if (paths.length === 0) throw new AlreadyHere('These pictures were brought in from there already.', 409);
+    if (paths.length === 0) throw failure('already-brought-in');
     const parameters: ImportParameters = {
-      version: 1,
       sourceFolderId: source.id,
       keywords,
       leaveAsTheyAre,
       fillOnly,
       placesTaken: await placesTaken(tx, assignmentId),
-      way: choices.way,
+      mode: choices.mode,
       pattern: { name: choices.name, folder: choices.folder },
       templates: templates.map(({ id, name, version }) => ({ id, name, version })),
       ...(second ? { secondFolderId: second.id } : {}),
       ...(choices.rating ? { rating: choices.rating } : {}),
     };
-    await tx.update(assignments).set({ importChoices: choices }).where(eq(assignments.id, assignmentId));
+    await tx.db.update(assignments).set({ importChoices: choices }).where(eq(assignments.id, assignmentId));
     if (assignment.planId)
-      await tx.update(plans).set({ lastUsed: new Date() }).where(eq(plans.id, assignment.planId));
-    const [run] = await tx
-      .insert(runs)
-      .values({ assignmentId, kind: 'import', parameters })
-      .returning({ id: runs.id });
-    const { id: runId } = found(run, 'run');
-    const items = paths.map((path, position) => ({
-      runId,
-      position,
-      name: path.slice(path.lastIndexOf('/') + 1),
-      sourcePath: path,
-    }));
-    for (const some of inParts(items)) await tx.insert(runItems).values(some);
-    await enqueueRun(tx, runId);
-    await enqueuePreviews(tx, assignmentId);
-    await announce(tx, { kind: 'run', id: runId });
-    return { runId };
+      await tx.db.update(plans).set({ lastUsed: context.now() }).where(eq(plans.id, assignment.planId));
+    const items = paths.map((path) => ({ name: path.slice(path.lastIndexOf('/') + 1), sourcePath: path }));
+    const run = await addRun(tx, { assignmentId, kind: 'import', parameters, items });
+    await enqueuePreviews(tx.db, assignmentId);
+    return run;
   });
 }
 
@@ -99,24 +85,16 @@ export async function startImport(
 async function refuseWithoutRoom(source: string, paths: readonly string[], folders: readonly string[]) {
   const needed = await bytesOf(source, paths);
   for (const folder of folders) {
-    if (!(await isWritable(folder)))
-      throw new OperationError(
-        `The folder “${folder}” is not there, or Fabrica may not write into it. Allow it, or choose another folder.`,
-      );
+    if (!(await isWritable(folder))) throw failure('folder-not-writable', { folder });
     const free = await freeBytes(folder);
     if (needed > free)
-      throw new OperationError(
-        `The pictures need ${inGigabytes(needed)}, and the disk of “${folder}” has ${inGigabytes(free)} left. Make room, or bring in fewer.`,
-      );
+      throw failure('no-room', { needed: formatBytes(needed), folder, free: formatBytes(free) });
   }
 }
 
-const inGigabytes = (bytes: number) => `${(bytes / 1e9).toFixed(1)} GB`;
-
-async function secondFolder(db: Queries, { secondCopy, way }: ImportChoices, source: string) {
-  if (secondCopy.trim() === '' || way === 'take-up') return undefined;
-  const second = await openFolder(db, { path: secondCopy.trim(), kind: 'second' });
-  if (`${second.path}/`.startsWith(`${source}/`))
-    throw new OperationError('The second copy must not go into the folder that pictures come from.');
+async function secondFolder(context: Context, { secondCopy, mode }: ImportChoices, source: string) {
+  if (secondCopy.trim() === '' || mode === 'take-up') return undefined;
+  const second = await openFolder(context, { path: secondCopy.trim(), kind: 'second' });
+  if (`${second.path}/`.startsWith(`${source}/`)) throw failure('second-copy-in-source');
   return second;
 }

@@ -1,9 +1,12 @@
 import { sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import { sameValue } from '../../../core/catalogue/value';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import { inParts } from '../../db/oneOf';
 import type { DraftChange, DraftValue } from '../../db/stored/drafts';
+import { draftOriginShape } from '../../db/stored/drafts';
+import { fieldValueShape } from '../../db/stored/values';
 import type { ListedPhoto } from '../photos/photos';
 
 /** Drafts that an act wants for a picture; undefined takes one away. */
@@ -30,21 +33,28 @@ export function sameDraft(one: DraftValue | null, other: DraftValue | null): boo
 }
 
 /** Writes changes, thousands at a time; the photos are locked. */
-export async function applyDraftChanges(db: Queries, changes: readonly DraftChange[]): Promise<void> {
+export async function applyDraftChanges(context: Context, changes: readonly DraftChange[]): Promise<void> {
   const gone = changes.filter((one) => one.after === null);
   if (gone.length > 0) {
     const ids = sql.param(gone.map((one) => one.photoId));
     const fields = sql.param(gone.map((one) => one.field));
-    await db.execute(sql`
+    await context.db.execute(sql`
       delete from drafts using unnest(${ids}::uuid[], ${fields}::text[]) as gone(photo_id, field)
       where drafts.photo_id = gone.photo_id and drafts.field = gone.field`);
   }
   const rows = changes.flatMap(({ photoId, field, after }) =>
-    after ? { photo_id: photoId, field, value: after.value, origin: after.origin } : [],
+    after
+      ? {
+          photo_id: photoId,
+          field,
+          value: after.value === null ? null : fieldValueShape.write(after.value),
+          origin: draftOriginShape.write(after.origin),
+        }
+      : [],
   );
   // One parameter for all rows: thousands of them are taken apart by PostgreSQL faster than by us.
   for (const some of inParts(rows))
-    await db.execute(sql`
+    await context.db.execute(sql`
       insert into drafts (photo_id, field, value, origin, changed_at)
       select photo_id, field, value, origin, now()
       from jsonb_to_recordset(${JSON.stringify(some)}::jsonb)

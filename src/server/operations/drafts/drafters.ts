@@ -6,9 +6,11 @@ import { presentValues } from '../../../core/drafts/present';
 import { fillable } from '../../../core/rights/makers';
 import { compileTemplates, resolve } from '../../../core/templates/resolve';
 import { applyRule } from '../../../core/templates/rules';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import type { DraftOrigin } from '../../db/stored/drafts';
-import { OperationError } from '../../problems/operationError';
+import type { OperationError } from '../../problems/errors';
+import { failure } from '../../problems/errors';
 import { inForceOf } from '../assignments/inForce';
 import type { ListedPhoto } from '../photos/photos';
 import { refuseUnusable } from '../templates/refuseUnusable';
@@ -45,7 +47,7 @@ const one = (field: FieldId, value: FieldValue | null): NewDrafts =>
   new Map([[field, { value: normalised(value), origin: byHand }]]);
 
 export async function drafterFor(
-  db: Queries,
+  context: Context,
   assignmentId: string,
   chosen: readonly ListedPhoto[],
   writing: Writing,
@@ -66,9 +68,9 @@ export async function drafterFor(
     case 'settle':
       return { draftsOf: (photo) => settledDrafts(photo, writing.choices) };
     case 'caption':
-      return captionDrafter(db, assignmentId, writing);
+      return captionDrafter(context, assignmentId, writing);
     case 'put-templates':
-      return templatesDrafter(db, assignmentId, chosen, writing.templates);
+      return templatesDrafter(context, assignmentId, chosen, writing.templates);
   }
 }
 
@@ -90,12 +92,12 @@ function settledDrafts({ record, drafts }: ListedPhoto, choices: readonly Settle
 }
 
 async function captionDrafter(
-  db: Queries,
+  context: Context,
   assignmentId: string,
   { text, met }: Extract<Writing, { kind: 'caption' }>,
 ): Promise<Drafter> {
   checkedValue('description', text);
-  const { signOffOf } = await inForceOf(db, assignmentId);
+  const { signOffOf } = await inForceOf(context, assignmentId);
   return {
     draftsOf: (photo) => {
       const values = presentValues(photo.record.fields, photo.drafts);
@@ -109,22 +111,22 @@ async function captionDrafter(
 
 function writtenElsewhere(name: string, caption: string): OperationError {
   const now = caption === '' ? 'was emptied' : `is now “${caption}”`;
-  return new OperationError(`The caption of ${name} ${now}: it was written elsewhere meanwhile.`, 409);
+  return failure('caption-written-elsewhere', { name, now });
 }
 
 /** Pictures of others get what was answered about their maker; without an answer nothing. */
 async function templatesDrafter(
-  db: Queries,
+  context: Context,
   assignmentId: string,
   chosen: readonly ListedPhoto[],
   ids: readonly string[] | undefined,
 ): Promise<Drafter> {
-  const inForce = await inForceOf(db, assignmentId);
-  const templates = ids === undefined ? inForce.templates : await templatesById(db, ids);
+  const inForce = await inForceOf(context, assignmentId);
+  const templates = ids === undefined ? inForce.templates : await templatesById(context, ids);
   refuseUnusable(templates);
   const compiled = ids === undefined ? inForce.compiled : compileTemplates(templates);
   const byId = new Map(templates.map((template) => [template.id, template]));
-  const { answerOf, groups } = await othersAmong(db, chosen, [...templates, ...inForce.templates]);
+  const { answerOf, groups } = await othersAmong(context, chosen, [...templates, ...inForce.templates]);
   const draftsOf = (photo: ListedPhoto): NewDrafts => {
     const answer = answerOf(photo);
     if (answer === 'leave' || answer === 'unknown') return new Map();

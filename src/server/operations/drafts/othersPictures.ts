@@ -1,5 +1,6 @@
 import { type MakerAnswer, makerKey, otherMaker, ownNames } from '../../../core/rights/makers';
 import type { Template } from '../../../core/templates/template';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import { surroundings } from '../identities/identities';
 import { listMakers } from '../identities/makers';
@@ -17,16 +18,16 @@ export interface MakerGroup {
  * was answered. Undefined for one's own.
  */
 export async function othersAmong(
-  db: Queries,
+  context: Context,
   photos: readonly ListedPhoto[],
   templates: readonly Template[],
 ): Promise<{
   readonly answerOf: (photo: ListedPhoto) => MakerAnswer | undefined;
   readonly groups: readonly MakerGroup[];
 }> {
-  const { identities } = await surroundings(db);
+  const { identities } = await surroundings(context);
   const own = ownNames(templates, identities);
-  const answers = new Map((await listMakers(db)).map(({ key, answer }) => [key, answer]));
+  const answers = new Map((await listMakers(context)).map(({ key, answer }) => [key, answer]));
   const makerOf = ({ record: { fields } }: ListedPhoto) =>
     otherMaker({ creator: fields.creator?.value, copyrightNotice: fields.copyrightNotice?.value }, own);
   const answerAbout = (maker: string) => answers.get(makerKey(maker)) ?? 'unknown';

@@ -1,10 +1,11 @@
 import { and, asc, desc, eq } from 'drizzle-orm';
+import type { Context } from '../../context';
 import type { Database, Queries } from '../../db/client';
 import { writings } from '../../db/schema/drafts';
 import type { DraftChange, WritingTold } from '../../db/stored/drafts';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
-import { found } from '../../problems/operationError';
+import { found } from '../../problems/errors';
 import { listPhotosOf, lockPhotos } from '../photos/photos';
 import { applyDraftChanges, draftChanges, sameDraft } from './draftChanges';
 
@@ -18,9 +19,9 @@ export interface WritingSteps {
   readonly redo?: ToldWriting;
 }
 
-export async function writingSteps(db: Queries, assignmentId: string): Promise<WritingSteps> {
+export async function writingSteps(context: Context, assignmentId: string): Promise<WritingSteps> {
   const next = async (undone: boolean) => {
-    const [row] = await db
+    const [row] = await context.db
       .select({ id: writings.id, told: writings.told })
       .from(writings)
       .where(and(eq(writings.assignmentId, assignmentId), eq(writings.undone, undone)))
@@ -37,13 +38,13 @@ export async function writingSteps(db: Queries, assignmentId: string): Promise<W
  * they have; how many is returned. Asked for twice, it is done once.
  */
 export async function stepWriting(
-  db: Database,
+  context: Context,
   assignmentId: string,
   id: string,
   undone: boolean,
 ): Promise<{ kept: number }> {
-  return inTransaction(db, async (tx) => {
-    const [row] = await tx
+  return inTransaction(context, async (tx) => {
+    const [row] = await tx.db
       .select()
       .from(writings)
       .where(and(eq(writings.id, id), eq(writings.assignmentId, assignmentId)))
@@ -54,17 +55,17 @@ export async function stepWriting(
       undone ? { ...one, before: one.after, after: one.before } : one,
     );
     const { changes, kept } = await stillPossible(tx, assignmentId, wanted);
-    await tx.update(writings).set({ undone }).where(eq(writings.id, id));
+    await tx.db.update(writings).set({ undone }).where(eq(writings.id, id));
     await applyDraftChanges(tx, changes);
-    await announce(tx, { kind: 'photos', id: assignmentId });
+    await announce(tx.db, { kind: 'photos', id: assignmentId });
     return { kept };
   });
 }
 
-async function stillPossible(tx: Queries, assignmentId: string, wanted: readonly DraftChange[]) {
+async function stillPossible(context: Context, assignmentId: string, wanted: readonly DraftChange[]) {
   const ids = [...new Set(wanted.map((one) => one.photoId))];
-  await lockPhotos(tx, assignmentId, ids);
-  const photos = new Map((await listPhotosOf(tx, assignmentId, ids)).map((one) => [one.id, one]));
+  await lockPhotos(context, assignmentId, ids);
+  const photos = new Map((await listPhotosOf(context, assignmentId, ids)).map((one) => [one.id, one]));
   const kept = new Set<string>();
   const changes = wanted.flatMap(({ photoId, field, before, after }) => {
     const photo = photos.get(photoId);

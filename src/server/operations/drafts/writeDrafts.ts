@@ -2,6 +2,7 @@ import { and, desc, eq, lt, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
 import { type Proof, proofOf } from '../../../core/drafts/proof';
+import type { Context } from '../../context';
 import type { Database, Queries } from '../../db/client';
 import { writings } from '../../db/schema/drafts';
 import type { DraftChange, DraftOrigin, WritingTold } from '../../db/stored/drafts';
@@ -19,12 +20,12 @@ const KEPT = 100;
 
 /** Writes drafts, in one act that can be undone. */
 export async function writeDrafts(
-  db: Database,
+  context: Context,
   assignmentId: string,
   photoIds: readonly string[],
   writing: Writing,
 ): Promise<void> {
-  await inTransaction(db, async (tx) => {
+  await inTransaction(context, async (tx) => {
     await lockPhotos(tx, assignmentId, photoIds);
     const chosen = await listPhotosOf(tx, assignmentId, photoIds);
     const { draftsOf, templates } = await drafterFor(tx, assignmentId, chosen, writing);
@@ -35,18 +36,18 @@ export async function writeDrafts(
       ...(writing.kind === 'set' ? { field: writing.field } : {}),
       ...(templates ? { templates } : {}),
     });
-    await announce(tx, { kind: 'photos', id: assignmentId });
+    await announce(tx.db, { kind: 'photos', id: assignmentId });
   });
 }
 
 /** Writes drafts that another act has worked out, with their origin. */
 export async function writeOriginDrafts(
-  db: Database,
+  context: Context,
   assignmentId: string,
   wanted: ReadonlyMap<string, ReadonlyMap<FieldId, FieldValue | null>>,
   origin: DraftOrigin,
 ): Promise<void> {
-  await inTransaction(db, async (tx) => {
+  await inTransaction(context, async (tx) => {
     await lockPhotos(tx, assignmentId, [...wanted.keys()]);
     const changes = (await listPhotosOf(tx, assignmentId, [...wanted.keys()])).flatMap((photo) =>
       draftChanges(
@@ -57,12 +58,12 @@ export async function writeOriginDrafts(
     await applyDraftChanges(tx, changes);
     const templates = origin.by === 'template' ? [{ id: origin.templateId, name: origin.name }] : [];
     await keepAct(tx, assignmentId, changes, { kind: 'put-templates', templates });
-    await announce(tx, { kind: 'photos', id: assignmentId });
+    await announce(tx.db, { kind: 'photos', id: assignmentId });
   });
 }
 
 async function keepAct(
-  db: Queries,
+  context: Context,
   assignmentId: string,
   changes: readonly DraftChange[],
   told: Omit<WritingTold, 'version' | 'pictures'>,
@@ -70,16 +71,18 @@ async function keepAct(
   if (changes.length === 0) return;
   const pictures = new Set(changes.map((one) => one.photoId)).size;
   // What was undone before is left behind: there is one line of acts.
-  await db.delete(writings).where(and(eq(writings.assignmentId, assignmentId), eq(writings.undone, true)));
-  await db.insert(writings).values({ assignmentId, changes, told: { version: 1, pictures, ...told } });
-  const oldest = db
+  await context.db
+    .delete(writings)
+    .where(and(eq(writings.assignmentId, assignmentId), eq(writings.undone, true)));
+  await context.db.insert(writings).values({ assignmentId, changes, told: { pictures, ...told } });
+  const oldest = context.db
     .select({ order: writings.order })
     .from(writings)
     .where(eq(writings.assignmentId, assignmentId))
     .orderBy(desc(writings.order))
     .offset(KEPT)
     .limit(1);
-  await db
+  await context.db
     .delete(writings)
     .where(and(eq(writings.assignmentId, assignmentId), lt(writings.order, sql`(${oldest}) + 1`)));
 }
@@ -91,13 +94,13 @@ export interface TemplatesProof extends Proof {
 
 /** What templates would write into pictures, before it is done: against what stands there now, drafts too. */
 export async function proofOfTemplates(
-  db: Queries,
+  context: Context,
   assignmentId: string,
   photoIds: readonly string[],
   templates: readonly string[],
 ): Promise<TemplatesProof> {
-  const chosen = await listPhotosOf(db, assignmentId, photoIds);
-  const { draftsOf, others = [] } = await drafterFor(db, assignmentId, chosen, {
+  const chosen = await listPhotosOf(context, assignmentId, photoIds);
+  const { draftsOf, others = [] } = await drafterFor(context, assignmentId, chosen, {
     kind: 'put-templates',
     templates,
   });

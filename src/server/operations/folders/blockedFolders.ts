@@ -1,6 +1,7 @@
 import { stat } from 'node:fs/promises';
 import path from 'node:path';
 import { and, eq } from 'drizzle-orm';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import { oneOf } from '../../db/oneOf';
 import { openedFolders } from '../../db/schema/folders';
@@ -17,12 +18,12 @@ export interface BlockedFolder {
 
 /** Where embedding would fail with every file: told before the run, not after each of them. */
 export async function blockedFolders(
-  db: Queries,
+  context: Context,
   assignmentId: string,
   photoIds: readonly string[],
 ): Promise<BlockedFolder[]> {
   if (photoIds.length === 0) return [];
-  const rows = await db
+  const rows = await context.db
     .selectDistinct({
       id: photos.id,
       root: openedFolders.path,

@@ -4,12 +4,13 @@ import { homedir, userInfo } from 'node:os';
 import path from 'node:path';
 import { desc, ne } from 'drizzle-orm';
 import { hasKnownExtension } from '../../../core/containers/registry';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import { openedFolders } from '../../db/schema/folders';
 import { diskLayer } from '../../files/diskLayer';
 import { asFileError, FileError } from '../../files/fileError';
 import { UNDONE_FOLDER } from '../../files/moveFile';
-import { OperationError } from '../../problems/operationError';
+import { failure } from '../../problems/errors';
 import { failureWords } from '../../problems/words';
 
 /** Where choosing a folder can begin. */
@@ -48,8 +49,8 @@ const MOST_LISTED = 500;
 const MOST_MADE = 4;
 
 /** Opened folders, the newest first, the home folder, and disks that are connected. */
-export async function folderPlaces(db: Queries): Promise<FolderPlace[]> {
-  const opened = await db
+export async function folderPlaces(context: Context): Promise<FolderPlace[]> {
+  const opened = await context.db
     .select({ path: openedFolders.path, label: openedFolders.label })
     .from(openedFolders)
     .where(ne(openedFolders.label, 'this browser'))
@@ -74,14 +75,10 @@ async function disks(): Promise<string[]> {
 }
 
 /** What lies in a folder that is one of the places, or below one. */
-export async function browseFolder(db: Queries, wished: string): Promise<BrowsedFolder> {
+export async function browseFolder(context: Context, wished: string): Promise<BrowsedFolder> {
   const real = await realFolder(wished);
-  const roots = (await folderPlaces(db)).map((one) => one.path);
-  if (!roots.some((root) => isAtOrBelow(root, real)))
-    throw new OperationError(
-      'This folder lies outside the places that are offered. Type its path instead.',
-      422,
-    );
+  const roots = (await folderPlaces(context)).map((one) => one.path);
+  if (!roots.some((root) => isAtOrBelow(root, real))) throw failure('folder-not-offered');
   const { folders, pictures } = await namesIn(real);
   const listed = await Promise.all(
     folders.slice(0, MOST_LISTED).map(async (name): Promise<ListedFolder> => {
@@ -111,17 +108,15 @@ export async function folderState(wished: string): Promise<FolderState> {
 
 /** Makes a folder below one that exists. One that is there already is as good. */
 export async function makeFolder(wished: string): Promise<{ path: string }> {
-  if (!path.isAbsolute(wished) || wished.includes('\0'))
-    throw new OperationError(`“${wished}” is not a whole path. Begin with “/”.`, 422);
+  if (!path.isAbsolute(wished) || wished.includes('\0')) throw failure('path-not-whole', { path: wished });
   const whole = path.resolve(wished);
   const missing = await missingParts(whole);
-  if (missing > MOST_MADE)
-    throw new OperationError(`Too much of “${whole}” is missing. Check the spelling of its beginning.`, 422);
+  if (missing > MOST_MADE) throw failure('too-much-missing', { path: whole });
   await mkdir(whole, { recursive: true }).catch((error) => {
     const known = asFileError(error, whole);
     if (!(known instanceof FileError)) throw known;
     const why = known.code === 'already-there' ? 'A file has this name.' : failureWords(known.code);
-    throw new OperationError(`The folder “${whole}” could not be made. ${why}`, 422);
+    throw failure('folder-not-made', { path: whole, why });
   });
   return { path: await realpath(whole) };
 }
@@ -133,7 +128,7 @@ async function missingParts(whole: string): Promise<number> {
 
 async function realFolder(wished: string): Promise<string> {
   const real = path.isAbsolute(wished) ? await realpath(wished).catch(() => undefined) : undefined;
-  if (!real) throw new OperationError(`There is no folder “${wished}”.`, 404);
+  if (!real) throw failure('folder-not-there', { path: wished });
   return real;
 }
 
@@ -151,10 +146,7 @@ async function namesIn(folder: string): Promise<{ folders: string[]; pictures: n
   const entries = await entriesOf(folder).catch((error) => {
     const known = asFileError(error, folder);
     if (!(known instanceof FileError)) throw known;
-    throw new OperationError(
-      `The folder “${folder}” cannot be looked into. ${failureWords(known.code)}`,
-      422,
-    );
+    throw failure('folder-unreadable', { path: folder, why: failureWords(known.code) });
   });
   const shown = entries.filter(({ name }) => !name.startsWith('.') && name !== UNDONE_FOLDER);
   return {

@@ -8,13 +8,15 @@ import {
   identityPartNames,
 } from '../../../core/templates/identity';
 import { isBuiltIn, placeholdersIn } from '../../../core/templates/placeholders';
+import type { Context } from '../../context';
 import type { Database, Queries } from '../../db/client';
 import { assignments } from '../../db/schema/assignments';
 import { identities, identityVersions } from '../../db/schema/identities';
 import { runs } from '../../db/schema/runs';
 import { templatesInForce } from '../../db/schema/templates';
+import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
-import { found, OperationError } from '../../problems/operationError';
+import { failure, found } from '../../problems/errors';
 import { localToday, type Surroundings } from '../templates/placeholderContext';
 import { listTemplates } from '../templates/templates';
 
@@ -28,25 +30,25 @@ export interface IdentityText {
   readonly parts: Identity['parts'];
 }
 
-export async function listIdentities(db: Queries): Promise<ListedIdentity[]> {
-  const rows = await db.select().from(identities).orderBy(asc(identities.createdAt));
+export async function listIdentities(context: Context): Promise<ListedIdentity[]> {
+  const rows = await context.db.select().from(identities).orderBy(asc(identities.createdAt));
   return rows.map(({ createdAt: _, ...row }) => row);
 }
 
 /** Former states of one's details that are looked for in what pictures carry. */
 const FORMER_STATES = 40;
 
-export async function surroundings(db: Queries): Promise<Surroundings> {
-  const [present, ...former] = await identityHistory(db);
-  const identities = { ...(await formerNames(db)), ...present };
-  return { today: localToday(), identities, formerIdentities: former.slice(0, FORMER_STATES) };
+export async function surroundings(context: Context): Promise<Surroundings> {
+  const [present, ...former] = await identityHistory(context);
+  const identities = { ...(await formerNames(context)), ...present };
+  return { today: localToday(context.now()), identities, formerIdentities: former.slice(0, FORMER_STATES) };
 }
 
 /** Details by the names they had before: a template that was written with one still finds them. */
-async function formerNames(db: Queries): Promise<Surroundings['identities']> {
-  const present = await listIdentities(db);
+async function formerNames(context: Context): Promise<Surroundings['identities']> {
+  const present = await listIdentities(context);
   const taken = new Set(present.map((one) => placeholderKey(one.name)));
-  const rows = await db
+  const rows = await context.db
     .selectDistinct({ id: identityVersions.identityId, name: identityVersions.name })
     .from(identityVersions);
   return Object.fromEntries(
@@ -62,23 +64,20 @@ async function formerNames(db: Queries): Promise<Surroundings['identities']> {
  * `baseVersion` is the version that was changed: one that is not the present one is a conflict.
  */
 export async function saveIdentity(
-  db: Database,
+  context: Context,
   { baseVersion, ...text }: IdentityText & { readonly baseVersion?: number },
   id?: string,
 ): Promise<ListedIdentity> {
-  const { name, kind, parts } = await checked(db, text, id);
-  return db.transaction(async (tx) => {
+  const { name, kind, parts } = await checked(context, text, id);
+  return inTransaction(context, async (tx) => {
     if (!id) {
-      const [row] = await tx.insert(identities).values({ name, kind, parts }).returning();
+      const [row] = await tx.db.insert(identities).values({ name, kind, parts }).returning();
       return keepVersion(tx, found(row, 'identity'));
     }
-    const [before] = await tx.select().from(identities).where(eq(identities.id, id)).for('update');
+    const [before] = await tx.db.select().from(identities).where(eq(identities.id, id)).for('update');
     if (baseVersion !== undefined && found(before, 'identity').version !== baseVersion)
-      throw new OperationError(
-        'These details were changed in another window meanwhile. Nothing is overwritten.',
-        409,
-      );
-    const [row] = await tx
+      throw failure('changed-elsewhere', { what: 'These details', kept: 'Nothing is overwritten.' });
+    const [row] = await tx.db
       .update(identities)
       .set({ name, kind, parts, version: sql`${identities.version} + 1` })
       .where(eq(identities.id, id))
@@ -91,42 +90,41 @@ export async function saveIdentity(
  * Details save themselves while they are typed. A version that no run came after was in no file: the next
  * one takes its place, so that half a telephone number is never looked for.
  */
-async function keepVersion(tx: Queries, row: typeof identities.$inferSelect): Promise<ListedIdentity> {
+async function keepVersion(context: Context, row: typeof identities.$inferSelect): Promise<ListedIdentity> {
   const { createdAt: _, ...kept } = row;
   const { id: identityId, version, name, parts } = kept;
-  const unused = await tx
+  const unused = await context.db
     .delete(identityVersions)
     .where(
       and(
         eq(identityVersions.identityId, identityId),
         eq(identityVersions.name, name),
-        notExists(tx.select().from(runs).where(gt(runs.createdAt, identityVersions.createdAt))),
+        notExists(context.db.select().from(runs).where(gt(runs.createdAt, identityVersions.createdAt))),
       ),
     )
     .returning({ createdAt: identityVersions.createdAt });
-  await tx.insert(identityVersions).values({
+  await context.db.insert(identityVersions).values({
     identityId,
     version,
     name,
     parts,
     ...(unused[0] ? { createdAt: unused[0].createdAt } : {}),
   });
-  await announce(tx, { kind: 'identities', id: identityId });
+  await announce(context.db, { kind: 'identities', id: identityId });
   return kept;
 }
 
-async function checked(db: Queries, text: IdentityText, id: string | undefined): Promise<IdentityText> {
+async function checked(context: Context, text: IdentityText, id: string | undefined): Promise<IdentityText> {
   const name = text.name.replace(/\s+/g, ' ').trim();
-  if (name === '') throw new OperationError('Give your details a name: a person’s, or a firm’s.');
-  if (/[{}:?]/.test(name)) throw new OperationError('A name cannot hold the signs { } : or ?.');
-  if (isBuiltIn(placeholderKey(name)))
-    throw new OperationError(`“${name}” is the name of a placeholder already. Choose another.`);
-  const others = await db
+  if (name === '') throw failure('name-missing', { what: 'your details', hint: ': a person’s, or a firm’s' });
+  if (/[{}:?]/.test(name)) throw failure('name-signs');
+  if (isBuiltIn(placeholderKey(name))) throw failure('name-of-placeholder', { name });
+  const others = await context.db
     .select({ name: identities.name })
     .from(identities)
     .where(id ? and(ne(identities.id, id)) : undefined);
   if (others.some((one) => placeholderKey(one.name) === placeholderKey(name)))
-    throw new OperationError(`There are details called “${name}” already.`);
+    throw failure('details-named-twice', { name });
   const parts = Object.fromEntries(
     identityPartNames.flatMap((part) => {
       const value = text.parts[part]?.trim();
@@ -137,14 +135,11 @@ async function checked(db: Queries, text: IdentityText, id: string | undefined):
 }
 
 /** Removes details that no template takes its texts from. */
-export async function removeIdentity(db: Database, id: string): Promise<void> {
-  const reach = (await identityReach(db)).find((one) => one.id === id);
+export async function removeIdentity(context: Context, id: string): Promise<void> {
+  const reach = (await identityReach(context)).find((one) => one.id === id);
   if (reach && reach.templates.length > 0)
-    throw new OperationError(
-      `These details are taken up by ${reach.templates.map((one) => `“${one.name}”`).join(', ')}. Change the template first.`,
-      409,
-    );
-  await db.delete(identities).where(eq(identities.id, id));
+    throw failure('details-in-use', { templates: reach.templates.map((one) => `“${one.name}”`).join(', ') });
+  await context.db.delete(identities).where(eq(identities.id, id));
 }
 
 export interface IdentityReach {
@@ -154,12 +149,14 @@ export interface IdentityReach {
 }
 
 /** Which templates take up one's details, and in which assignments those are in force. */
-export async function identityReach(db: Queries): Promise<IdentityReach[]> {
+export async function identityReach(context: Context): Promise<IdentityReach[]> {
   const [all, former, templates, inForce] = await Promise.all([
-    listIdentities(db),
-    db.select({ id: identityVersions.identityId, name: identityVersions.name }).from(identityVersions),
-    listTemplates(db),
-    db
+    listIdentities(context),
+    context.db
+      .select({ id: identityVersions.identityId, name: identityVersions.name })
+      .from(identityVersions),
+    listTemplates(context),
+    context.db
       .select({ templateId: templatesInForce.templateId, id: assignments.id, name: assignments.name })
       .from(templatesInForce)
       .innerJoin(assignments, eq(assignments.id, templatesInForce.assignmentId)),
@@ -183,9 +180,9 @@ export async function identityReach(db: Queries): Promise<IdentityReach[]> {
 }
 
 /** States of all identities together, the present one first: each change of one makes another. */
-export async function identityHistory(db: Queries): Promise<Surroundings['identities'][]> {
-  const versions = await db.select().from(identityVersions).orderBy(desc(identityVersions.createdAt));
-  const present = await listIdentities(db);
+export async function identityHistory(context: Context): Promise<Surroundings['identities'][]> {
+  const versions = await context.db.select().from(identityVersions).orderBy(desc(identityVersions.createdAt));
+  const present = await listIdentities(context);
   const states = [identitiesByName(present)];
   const now = new Map(present.map((one) => [one.id, one]));
   for (const version of versions) {

@@ -1,8 +1,9 @@
 import { asc } from 'drizzle-orm';
 import { type MakerAnswer, makerKey } from '../../../core/rights/makers';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import { makers } from '../../db/schema/identities';
-import { OperationError } from '../../problems/operationError';
+import { failure } from '../../problems/errors';
 
 export interface AnsweredMaker {
   readonly key: string;
@@ -11,18 +12,22 @@ export interface AnsweredMaker {
 }
 
 /** What was answered about makers so far. */
-export async function listMakers(db: Queries): Promise<AnsweredMaker[]> {
-  const rows = await db.select().from(makers).orderBy(asc(makers.name));
+export async function listMakers(context: Context): Promise<AnsweredMaker[]> {
+  const rows = await context.db.select().from(makers).orderBy(asc(makers.name));
   return rows.map(({ key, name, answer }) => ({ key, name, answer }));
 }
 
 /** Remembers an answer; the last one counts. */
-export async function answerMaker(db: Queries, name: string, answer: MakerAnswer): Promise<AnsweredMaker> {
+export async function answerMaker(
+  context: Context,
+  name: string,
+  answer: MakerAnswer,
+): Promise<AnsweredMaker> {
   const key = makerKey(name);
-  if (key === '') throw new OperationError('This name holds no letter.');
-  await db
+  if (key === '') throw failure('name-without-letter');
+  await context.db
     .insert(makers)
     .values({ key, name, answer })
-    .onConflictDoUpdate({ target: makers.key, set: { name, answer, answeredAt: new Date() } });
+    .onConflictDoUpdate({ target: makers.key, set: { name, answer, answeredAt: context.now() } });
   return { key, name, answer };
 }

@@ -5,6 +5,7 @@ import { type Disagreement, disagreementsAcross, disagrees } from '../../../core
 import { presentValues } from '../../../core/drafts/present';
 import { type Proof, proofOf } from '../../../core/drafts/proof';
 import { hindrancesIn } from '../../../core/embed/hindrances';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import { inForceOf } from '../assignments/inForce';
 import { draftedPhotos, listPhotosOf } from './photos';
@@ -25,10 +26,14 @@ const VARIANTS = 50;
 const TERMS = 500;
 
 /** Caption and keywords across a selection: the same on all, or which on how many. */
-export async function deskOf(db: Queries, assignmentId: string, photoIds: readonly string[]): Promise<Desk> {
+export async function deskOf(
+  context: Context,
+  assignmentId: string,
+  photoIds: readonly string[],
+): Promise<Desk> {
   const [photos, { signOffOf }] = await Promise.all([
-    listPhotosOf(db, assignmentId, photoIds),
-    inForceOf(db, assignmentId),
+    listPhotosOf(context, assignmentId, photoIds),
+    inForceOf(context, assignmentId),
   ]);
   const all = photos.map((photo) => {
     const values = presentValues(photo.record.fields, photo.drafts);
@@ -50,11 +55,11 @@ export async function deskOf(db: Queries, assignmentId: string, photoIds: readon
 
 /** Where the records of a selection disagree, and which file says what. */
 export async function disagreementsOf(
-  db: Queries,
+  context: Context,
   assignmentId: string,
   photoIds: readonly string[],
 ): Promise<Disagreement[]> {
-  const photos = await listPhotosOf(db, assignmentId, photoIds);
+  const photos = await listPhotosOf(context, assignmentId, photoIds);
   return disagreementsAcross(photos.map(({ record, drafts }) => ({ fields: record.fields, drafts })));
 }
 
@@ -66,11 +71,11 @@ export interface DraftsProof extends Proof {
 
 /** Old → new for all drafts of an assignment, or of some of its photos. */
 export async function proofOfDrafts(
-  db: Queries,
+  context: Context,
   assignmentId: string,
   photoIds?: readonly string[],
 ): Promise<DraftsProof> {
-  const photos = await draftedPhotos(db, assignmentId, photoIds);
+  const photos = await draftedPhotos(context, assignmentId, photoIds);
   const hindered = photos.map(({ record }) => hindrancesIn(record.problems));
   return {
     ...proofOf(photos.map(({ record, drafts }) => ({ file: record.fields, drafts }))),

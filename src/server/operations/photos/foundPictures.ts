@@ -1,4 +1,5 @@
 import { and, asc, eq, gt, isNull, notExists, sql } from 'drizzle-orm';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import { assignments } from '../../db/schema/assignments';
 import { drafts } from '../../db/schema/drafts';
@@ -15,8 +16,8 @@ export interface FoundPictures {
  * Pictures that were found in the working folder: no run brought them in or wrote into them, nothing is
  * written about them here, and nobody has said that they stay as they are.
  */
-export async function foundPictures(db: Queries, assignmentId: string): Promise<FoundPictures> {
-  const rows = await db
+export async function foundPictures(context: Context, assignmentId: string): Promise<FoundPictures> {
+  const rows = await context.db
     .select({ id: photos.id, position: photos.position })
     .from(photos)
     .innerJoin(assignments, eq(assignments.id, photos.assignmentId))
@@ -25,8 +26,8 @@ export async function foundPictures(db: Queries, assignmentId: string): Promise<
         eq(photos.assignmentId, assignmentId),
         isNull(photos.goneAt),
         gt(photos.position, assignments.foundUpTo),
-        notExists(db.select({ one: sql`1` }).from(runItems).where(eq(runItems.photoId, photos.id))),
-        notExists(db.select({ one: sql`1` }).from(drafts).where(eq(drafts.photoId, photos.id))),
+        notExists(context.db.select({ one: sql`1` }).from(runItems).where(eq(runItems.photoId, photos.id))),
+        notExists(context.db.select({ one: sql`1` }).from(drafts).where(eq(drafts.photoId, photos.id))),
       ),
     )
     .orderBy(asc(photos.position));

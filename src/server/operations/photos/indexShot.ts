@@ -2,6 +2,7 @@ import path from 'node:path';
 import { and, eq, notInArray } from 'drizzle-orm';
 import type { ShotRole } from '../../../core/embed/planShot';
 import type { Shot } from '../../../core/naming/shots';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import { files, photos } from '../../db/schema/photos';
 import { storedRecord } from '../../db/stored/records';
@@ -34,17 +35,17 @@ export function partsOf({ main, raw, sidecar, otherSidecar, shot }: ReadShot) {
 
 /** Brings the index of a photo up to what its files say now. `inside` is their folder in the opened one. */
 export async function indexShot(
-  db: Queries,
+  context: Context,
   photoId: string,
   place: { readonly folderId: string; readonly inside: string; readonly folder: string },
   shot: Shot,
 ): Promise<IndexedShot> {
   const read = await readShot(place.folder, shot);
-  await db
+  await context.db
     .update(photos)
     .set({ record: storedRecord(read), contentSample: await sampleOf(place.folder, read) })
     .where(eq(photos.id, photoId));
-  const digests = await indexFiles(db, photoId, place, read);
+  const digests = await indexFiles(context, photoId, place, read);
   return { read, digest: digests.get('main')!, size: read.main.stat.size };
 }
 
@@ -59,7 +60,7 @@ export const sampleOf = (
  * files that were `placed` just now and are as they were are not worked out again.
  */
 export async function indexFiles(
-  db: Queries,
+  context: Context,
   photoId: string,
   place: { readonly folderId: string; readonly inside: string; readonly folder: string },
   read: ReadShot,
@@ -85,13 +86,13 @@ export async function indexFiles(
       modifiedNs: String(file.stat.modifiedNs),
       digest,
     };
-    await db
+    await context.db
       .insert(files)
       .values(row)
       .onConflictDoUpdate({ target: [files.folderId, files.relativePath], set: row });
   }
   if (isNew) return digests;
   const roles = parts.map((part) => part.role);
-  await db.delete(files).where(and(eq(files.photoId, photoId), notInArray(files.role, roles)));
+  await context.db.delete(files).where(and(eq(files.photoId, photoId), notInArray(files.role, roles)));
   return digests;
 }

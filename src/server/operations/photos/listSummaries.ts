@@ -1,9 +1,11 @@
 import { createHash } from 'node:crypto';
 import { and, asc, count, eq, gt, inArray, isNull, or, sql } from 'drizzle-orm';
+import type { Context } from '../../context';
 import type { Database } from '../../db/client';
 import { oneOf } from '../../db/oneOf';
 import { files, photos } from '../../db/schema/photos';
 import type { StoredSummary } from '../../db/stored/records';
+import { summaryShape } from '../../db/stored/records';
 import { readAssignment } from '../assignments/assignments';
 import { type InForce, inForceOf } from '../assignments/inForce';
 import { surroundings } from '../identities/identities';
@@ -35,16 +37,16 @@ const FIRST = 60;
  * earlier ones have ended: nothing that is committed later is missed by asking from there on.
  */
 export async function* listSummaries(
-  db: Database,
+  context: Context,
   assignmentId: string,
   since?: string,
   atOnce = AT_ONCE,
 ): AsyncGenerator<SummaryPart> {
-  const { basis, inForce } = await basisOf(db, assignmentId);
-  const { rows } = await db.execute<{ until: string }>(
+  const { basis, inForce } = await basisOf(context, assignmentId);
+  const { rows } = await context.db.execute<{ until: string }>(
     sql`select pg_snapshot_xmin(pg_current_snapshot())::text as until`,
   );
-  const [counted] = await db
+  const [counted] = await context.db
     .select({ total: count() })
     .from(photos)
     .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
@@ -54,7 +56,7 @@ export async function* listSummaries(
   const changed = since === undefined ? undefined : or(sql`${photos.touched} >= ${since}::xid8`, stale);
   let after: { position: number; id: string } | undefined;
   for (;;) {
-    const some = await db
+    const some = await context.db
       .select(columns)
       .from(photos)
       .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
@@ -63,7 +65,7 @@ export async function* listSummaries(
       .limit(atOnce);
     if (some.length === 0) return;
     const missing = some.filter((row) => row.summary === null || row.basis !== basis).map((row) => row.id);
-    const made = await makeSummaries(db, missing, basis, inForce);
+    const made = await makeSummaries(context, missing, basis, inForce);
     yield { rows: some.map((row) => listedOf(row, made.get(row.id) ?? row.summary!)) };
     after = { position: some.at(-1)!.place, id: some.at(-1)!.id };
     if (some.length < atOnce) return;
@@ -72,12 +74,12 @@ export async function* listSummaries(
 
 /** The beginning of the list, for the page to begin with. */
 export async function firstSummaries(
-  db: Database,
+  context: Context,
   assignmentId: string,
 ): Promise<{ total: number; rows: ListedSummary[] }> {
   const rows: ListedSummary[] = [];
   let total = 0;
-  for await (const part of listSummaries(db, assignmentId, undefined, FIRST)) {
+  for await (const part of listSummaries(context, assignmentId, undefined, FIRST)) {
     if ('head' in part) total = part.head.total;
     else rows.push(...part.rows);
     if (rows.length >= FIRST) break;
@@ -105,7 +107,7 @@ function behind(last: { position: number; id: string } | undefined) {
   );
 }
 
-function listedOf(row: Row, { version: _, ...summary }: StoredSummary): ListedSummary {
+function listedOf(row: Row, summary: StoredSummary): ListedSummary {
   const { id, name, place, revision, goneAt } = row;
   return {
     id: id!,
@@ -118,11 +120,11 @@ function listedOf(row: Row, { version: _, ...summary }: StoredSummary): ListedSu
 }
 
 /** What summaries depend on beside the photo: the sign-off of the templates in force, with facts and details. */
-async function basisOf(db: Database, assignmentId: string) {
+async function basisOf(context: Context, assignmentId: string) {
   const [assignment, inForce, around] = await Promise.all([
-    readAssignment(db, assignmentId),
-    inForceOf(db, assignmentId),
-    surroundings(db),
+    readAssignment(context, assignmentId),
+    inForceOf(context, assignmentId),
+    surroundings(context),
   ]);
   const { name, facts, publishedOn } = assignment;
   const entries = inForce.templates.map((one) => one.entries.filter(({ field }) => field === 'description'));
@@ -131,7 +133,7 @@ async function basisOf(db: Database, assignmentId: string) {
 }
 
 async function makeSummaries(
-  db: Database,
+  context: Context,
   ids: readonly string[],
   basis: string,
   inForce: InForce,
@@ -141,16 +143,19 @@ async function makeSummaries(
   // Read before: what changes meanwhile keeps its place among those that are to be made again.
   const touched = new Map(
     (
-      await db
+      await context.db
         .select({ id: photos.id, at: sql<string>`${photos.touched}::text` })
         .from(photos)
         .where(oneOf(photos.id, ids))
     ).map((row) => [row.id, row.at]),
   );
-  for (const photo of await listPhotosById(db, ids)) made.set(photo.id, summaryOf(photo, inForce.signOffOf));
-  const rows = JSON.stringify([...made].map(([id, summary]) => ({ id, summary, at: touched.get(id) })));
+  for (const photo of await listPhotosById(context, ids))
+    made.set(photo.id, summaryOf(photo, inForce.signOffOf));
+  const rows = JSON.stringify(
+    [...made].map(([id, summary]) => ({ id, summary: summaryShape.write(summary), at: touched.get(id) })),
+  );
   // A photo that somebody writes to just now is passed over: nobody waits for a summary, and none for it.
-  await db.execute(sql`with made as (select * from jsonb_to_recordset(${rows}::jsonb) as m(id uuid, summary jsonb, at text)),
+  await context.db.execute(sql`with made as (select * from jsonb_to_recordset(${rows}::jsonb) as m(id uuid, summary jsonb, at text)),
       free as (select p.id from photos p join made on made.id = p.id where p.touched::text = made.at
         order by p.id for no key update of p skip locked)
     update photos set summary = made.summary, summary_basis = ${basis}
@@ -160,12 +165,12 @@ async function makeSummaries(
 
 /** How many photos of each assignment have which strip; those without a summary are made one first. */
 export async function stripCounts(
-  db: Database,
+  context: Context,
   assignmentIds: readonly string[],
 ): Promise<Map<string, { readonly strip: string; readonly count: number }[]>> {
-  for (const id of assignmentIds) await makeSummariesOf(db, id);
+  for (const id of assignmentIds) await makeSummariesOf(context, id);
   const code = sql<string>`${photos.summary}->>'strip'`;
-  const rows = await db
+  const rows = await context.db
     .select({ id: photos.assignmentId, strip: code, count: count() })
     .from(photos)
     .where(inArray(photos.assignmentId, [...assignmentIds]))
@@ -177,10 +182,10 @@ export async function stripCounts(
 }
 
 /** Makes the summaries of an assignment that are missing. */
-export async function makeSummariesOf(db: Database, assignmentId: string): Promise<void> {
-  const { basis, inForce } = await basisOf(db, assignmentId);
+export async function makeSummariesOf(context: Context, assignmentId: string): Promise<void> {
+  const { basis, inForce } = await basisOf(context, assignmentId);
   for (;;) {
-    const some = await db
+    const some = await context.db
       .select({ id: photos.id })
       .from(photos)
       .where(
@@ -191,7 +196,7 @@ export async function makeSummariesOf(db: Database, assignmentId: string): Promi
       )
       .limit(AT_ONCE);
     const made = await makeSummaries(
-      db,
+      context,
       some.map((row) => row.id),
       basis,
       inForce,

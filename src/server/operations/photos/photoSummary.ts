@@ -19,7 +19,6 @@ export function summaryOf(photo: ListedPhoto, signOffOf: InForce['signOffOf']): 
   const signOff = signOffOf(photo, values);
   const besides = otherFiles(photo.record);
   return {
-    version: 1,
     strip: stripCode(stripOf({ file: fields, drafts: draftValues(photo.drafts), signOff })),
     notice: asText(values.copyrightNotice).slice(0, NOTICE),
     caption: splitSignOff(asText(values.description), signOff).caption.slice(0, CAPTION),

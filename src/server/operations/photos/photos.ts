@@ -3,6 +3,7 @@ import { and, asc, eq, exists, type SQL, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { ShotRole } from '../../../core/embed/planShot';
 import type { Shot } from '../../../core/naming/shots';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import { oneOf } from '../../db/oneOf';
 import { drafts } from '../../db/schema/drafts';
@@ -12,7 +13,7 @@ import type { DraftValue } from '../../db/stored/drafts';
 import type { StoredRecord } from '../../db/stored/records';
 import { diskLayer } from '../../files/diskLayer';
 import { pathInside } from '../../files/folders';
-import { found } from '../../problems/operationError';
+import { found } from '../../problems/errors';
 
 export interface ListedPhoto {
   readonly id: string;
@@ -30,45 +31,51 @@ export interface ListedPhoto {
 }
 
 /** The pictures of an assignment with what their files say and what is written here. */
-export async function listPhotos(db: Queries, assignmentId: string): Promise<ListedPhoto[]> {
-  return listed(db, eq(photos.assignmentId, assignmentId));
+export async function listPhotos(context: Context, assignmentId: string): Promise<ListedPhoto[]> {
+  return listed(context, eq(photos.assignmentId, assignmentId));
 }
 
 /** Pictures by id, in the order asked for; those that are gone are left out. */
-export async function listPhotosById(db: Queries, ids: readonly string[]): Promise<ListedPhoto[]> {
+export async function listPhotosById(context: Context, ids: readonly string[]): Promise<ListedPhoto[]> {
   if (ids.length === 0) return [];
-  const byId = new Map((await listed(db, oneOf(photos.id, ids))).map((one) => [one.id, one]));
+  const byId = new Map((await listed(context, oneOf(photos.id, ids))).map((one) => [one.id, one]));
   return ids.flatMap((id) => byId.get(id) ?? []);
 }
 
 /** Those of an assignment among some ids, in its order. */
 export async function listPhotosOf(
-  db: Queries,
+  context: Context,
   assignmentId: string,
   ids: readonly string[],
 ): Promise<ListedPhoto[]> {
   if (ids.length === 0) return [];
-  return listed(db, and(eq(photos.assignmentId, assignmentId), oneOf(photos.id, ids)));
+  return listed(context, and(eq(photos.assignmentId, assignmentId), oneOf(photos.id, ids)));
 }
 
 /** Those with drafts, of all or of some. */
 export async function draftedPhotos(
-  db: Queries,
+  context: Context,
   assignmentId: string,
   ids?: readonly string[],
 ): Promise<ListedPhoto[]> {
   if (ids?.length === 0) return [];
-  const hasDrafts = exists(db.select({ one: sql`1` }).from(drafts).where(eq(drafts.photoId, photos.id)));
+  const hasDrafts = exists(
+    context.db.select({ one: sql`1` }).from(drafts).where(eq(drafts.photoId, photos.id)),
+  );
   const among = ids && oneOf(photos.id, ids);
-  return listed(db, and(eq(photos.assignmentId, assignmentId), hasDrafts, among));
+  return listed(context, and(eq(photos.assignmentId, assignmentId), hasDrafts, among));
 }
 
 /**
  * Keeps other writers off these photos until the transaction ends. Always in one order, so that two writers
  * wait for each other and never stand in each other's way.
  */
-export async function lockPhotos(db: Queries, assignmentId: string, ids: readonly string[]): Promise<void> {
-  await db
+export async function lockPhotos(
+  context: Context,
+  assignmentId: string,
+  ids: readonly string[],
+): Promise<void> {
+  await context.db
     .select({ id: photos.id })
     .from(photos)
     .where(and(eq(photos.assignmentId, assignmentId), oneOf(photos.id, ids)))
@@ -78,11 +85,11 @@ export async function lockPhotos(db: Queries, assignmentId: string, ids: readonl
 
 /** Some pictures, evenly spread over an assignment. */
 export async function photosSpread(
-  db: Queries,
+  context: Context,
   assignmentId: string,
   some: number,
 ): Promise<{ id: string; revision: string }[]> {
-  const { rows } = await db.execute<{ id: string; revision: string }>(sql`
+  const { rows } = await context.db.execute<{ id: string; revision: string }>(sql`
     select id, revision from (
       select p.id, f.modified_ns as revision, row_number() over (order by p.position) - 1 as at, count(*) over () as n
       from photos p join files f on f.photo_id = p.id and f.role = 'main' where p.assignment_id = ${assignmentId}) numbered
@@ -90,8 +97,8 @@ export async function photosSpread(
   return rows;
 }
 
-async function listed(db: Queries, which: SQL | undefined): Promise<ListedPhoto[]> {
-  const rows = await db
+async function listed(context: Context, which: SQL | undefined): Promise<ListedPhoto[]> {
+  const rows = await context.db
     .select({
       id: photos.id,
       name: photos.name,
@@ -108,7 +115,7 @@ async function listed(db: Queries, which: SQL | undefined): Promise<ListedPhoto[
   const written =
     rows.length === 0
       ? []
-      : await db
+      : await context.db
           .select({
             photoId: drafts.photoId,
             field: drafts.field,
@@ -134,8 +141,8 @@ async function listed(db: Queries, which: SQL | undefined): Promise<ListedPhoto[
 }
 
 /** Where a photo's file stands on disk. */
-export async function photoPath(db: Queries, photoId: string) {
-  const [row] = await db
+export async function photoPath(context: Context, photoId: string) {
+  const [row] = await context.db
     .select({ file: files, folder: openedFolders.path })
     .from(files)
     .innerJoin(openedFolders, eq(openedFolders.id, files.folderId))
@@ -146,12 +153,12 @@ export async function photoPath(db: Queries, photoId: string) {
 
 /** What the index knows a photo's picture data by, as long as its file is as it was when it was read. */
 export async function photoPicture(
-  db: Queries,
+  context: Context,
   photoId: string,
 ): Promise<{ path: string; identity: string | null }> {
   const [{ file, path: whole }, [photo]] = await Promise.all([
-    photoPath(db, photoId),
-    db.select({ identity: photos.contentIdentity }).from(photos).where(eq(photos.id, photoId)),
+    photoPath(context, photoId),
+    context.db.select({ identity: photos.contentIdentity }).from(photos).where(eq(photos.id, photoId)),
   ]);
   const stat = await diskLayer.stat(whole).catch(() => undefined);
   const same = stat?.size === file.size && String(stat.modifiedNs) === file.modifiedNs;
@@ -159,9 +166,9 @@ export async function photoPicture(
 }
 
 /** All files of a photo: their rows, the folder they stand in, and their names there. */
-export async function photoShot(db: Queries, photoId: string) {
-  const { file, path: main } = await photoPath(db, photoId);
-  const rows = await db.select().from(files).where(eq(files.photoId, photoId));
+export async function photoShot(context: Context, photoId: string) {
+  const { file, path: main } = await photoPath(context, photoId);
+  const rows = await context.db.select().from(files).where(eq(files.photoId, photoId));
   const nameOf = (role: ShotRole) => {
     const row = rows.find((one) => one.role === role);
     return row && path.posix.basename(row.relativePath);

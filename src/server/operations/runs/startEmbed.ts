@@ -1,4 +1,5 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import type { Context } from '../../context';
 import type { Database, Queries } from '../../db/client';
 import { inParts, oneOf } from '../../db/oneOf';
 import { drafts } from '../../db/schema/drafts';
@@ -6,22 +7,23 @@ import { photos } from '../../db/schema/photos';
 import { runItems, runs } from '../../db/schema/runs';
 import type { EmbedParameters } from '../../db/stored/runs';
 import { inTransaction } from '../../db/transaction';
-import { announce, enqueueRun } from '../../jobs/queue';
-import { found, OperationError } from '../../problems/operationError';
+import { announce, wakeWorkers } from '../../jobs/queue';
+import { failure, found } from '../../problems/errors';
+import { addRun } from '../../runs/addRun';
 import { lockPhotos } from '../photos/photos';
 
-export type EmbedRequest = Omit<EmbedParameters, 'version'>;
+export type EmbedRequest = EmbedParameters;
 
 /** Plans a run that writes the drafts of the named pictures into their files: all, or those of some fields. */
 export async function startEmbed(
-  db: Database,
+  context: Context,
   assignmentId: string,
   photoIds: readonly string[],
   request: EmbedRequest = {},
 ): Promise<{ runId: string }> {
-  return inTransaction(db, async (tx) => {
+  return inTransaction(context, async (tx) => {
     await lockPhotos(tx, assignmentId, photoIds);
-    const rows = await tx
+    const rows = await tx.db
       .selectDistinct({ id: photos.id, name: photos.name, position: photos.position })
       .from(photos)
       .innerJoin(drafts, eq(drafts.photoId, photos.id))
@@ -36,22 +38,14 @@ export async function startEmbed(
       .orderBy(asc(photos.position));
     if (rows.length === 0)
       return underWayOr(tx, photoIds, 'Nothing is waiting to be embedded in these pictures.');
-    const [run] = await tx
-      .insert(runs)
-      .values({ assignmentId, kind: 'embed', parameters: { version: 1, ...request } })
-      .returning({ id: runs.id });
-    const { id: runId } = found(run, 'run');
-    const items = rows.map((row, position) => ({ runId, position, photoId: row.id, name: row.name }));
-    for (const some of inParts(items)) await tx.insert(runItems).values(some);
-    await enqueueRun(tx, runId);
-    await announce(tx, { kind: 'run', id: runId });
-    return { runId };
+    const items = rows.map(({ id, name }) => ({ photoId: id, name }));
+    return addRun(tx, { assignmentId, kind: 'embed', parameters: request, items });
   });
 }
 
 /** Items of embed runs under way that have a picture: another window has begun to write it. */
-function itemsUnderWay(db: Queries) {
-  return db
+function itemsUnderWay(context: Context) {
+  return context.db
     .select({ one: sql`1` })
     .from(runItems)
     .innerJoin(runs, eq(runs.id, runItems.runId))
@@ -67,11 +61,11 @@ function itemsUnderWay(db: Queries) {
 
 /** The run that has these pictures already; an error where there is none. */
 async function underWayOr(
-  db: Queries,
+  context: Context,
   photoIds: readonly string[],
   otherwise: string,
 ): Promise<{ runId: string }> {
-  const [run] = await db
+  const [run] = await context.db
     .select({ runId: runs.id })
     .from(runs)
     .innerJoin(runItems, eq(runItems.runId, runs.id))
@@ -83,6 +77,6 @@ async function underWayOr(
       ),
     )
     .limit(1);
-  if (!run) throw new OperationError(otherwise);
+  if (!run) throw failure('nothing-left', { why: otherwise });
   return run;
 }

@@ -1,14 +1,18 @@
 import { and, desc, eq, lt, or } from 'drizzle-orm';
 import { joinsText, withEarlier } from '../../../core/templates/formerTexts';
 import type { Template } from '../../../core/templates/template';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import { templateVersions } from '../../db/schema/templates';
 
 /** Adds what earlier versions put before or after a text, so that it is renewed and not doubled. */
-export async function withFormerTexts<T extends Template>(db: Queries, read: readonly T[]): Promise<T[]> {
+export async function withFormerTexts<T extends Template>(
+  context: Context,
+  read: readonly T[],
+): Promise<T[]> {
   const joining = read.filter((one) => one.entries.some(joinsText));
   if (joining.length === 0) return [...read];
-  const earlier = await db
+  const earlier = await context.db
     .select({ id: templateVersions.templateId, entries: templateVersions.entries })
     .from(templateVersions)
     .where(

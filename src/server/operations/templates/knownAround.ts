@@ -1,5 +1,6 @@
 import { asc } from 'drizzle-orm';
 import type { HealthContext } from '../../../core/templates/health/advice';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import { facts } from '../../db/schema/assignments';
 import { surroundings } from '../identities/identities';
@@ -8,14 +9,14 @@ import { localToday } from './placeholderContext';
 /** What templates may refer to: facts of any assignment, one's details, and the day. */
 export type KnownAround = Pick<HealthContext, 'facts' | 'identities' | 'today'>;
 
-export async function knownAround(db: Queries): Promise<KnownAround> {
+export async function knownAround(context: Context): Promise<KnownAround> {
   const [named, { identities }] = await Promise.all([
-    db.selectDistinct({ name: facts.name }).from(facts).orderBy(asc(facts.name)),
-    surroundings(db),
+    context.db.selectDistinct({ name: facts.name }).from(facts).orderBy(asc(facts.name)),
+    surroundings(context),
   ]);
   return {
     facts: named.map((one) => one.name),
     identities: Object.keys(identities),
-    today: localToday(),
+    today: localToday(context.now()),
   };
 }

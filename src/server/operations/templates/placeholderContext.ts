@@ -88,7 +88,7 @@ export function photoFacts({
 }
 
 /** The moment with the zone of this machine, as XMP takes it (ISO 16684-1, 8.2.2.1): whole seconds. */
-export function localNow(now = new Date()): string {
+export function localNow(now: Date): string {
   const two = (value: number) => String(value).padStart(2, '0');
   const offset = -now.getTimezoneOffset();
   const zone = `${offset < 0 ? '-' : '+'}${two(Math.floor(Math.abs(offset) / 60))}:${two(Math.abs(offset) % 60)}`;
@@ -96,7 +96,7 @@ export function localNow(now = new Date()): string {
   return `${localToday(now)}T${clock}${zone}`;
 }
 
-export function localToday(now = new Date()): string {
+export function localToday(now: Date): string {
   const two = (value: number) => String(value).padStart(2, '0');
   return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
 }

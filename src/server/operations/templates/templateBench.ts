@@ -8,6 +8,7 @@ import { type PlaceholderContext, placeholdersIn } from '../../../core/templates
 import type { Values } from '../../../core/templates/resolution';
 import { compileTemplates, fieldsAskedFor, resolve } from '../../../core/templates/resolve';
 import type { Entry, Template } from '../../../core/templates/template';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import { drafts } from '../../db/schema/drafts';
 import { files, photos } from '../../db/schema/photos';
@@ -59,12 +60,12 @@ export interface BenchWish {
 /** Pictures sent to the page. */
 const SAMPLES = 40;
 
-export async function templateBench(db: Queries, { entries, assignmentId, find }: BenchWish) {
+export async function templateBench(context: Context, { entries, assignmentId, find }: BenchWish) {
   const [assignments, identities, around, knows] = await Promise.all([
-    listAssignments(db),
-    listIdentities(db),
-    surroundings(db),
-    knownAround(db),
+    listAssignments(context),
+    listIdentities(context),
+    surroundings(context),
+    knownAround(context),
   ]);
   const chosen =
     assignments.find((one) => one.id === assignmentId) ??
@@ -80,12 +81,12 @@ export async function templateBench(db: Queries, { entries, assignmentId, find }
       missing: [],
       pictures: 0,
     } as TemplateBench;
-  const assignment = await readAssignment(db, chosen.id);
-  const { missing, worst } = await tryOn(db, assignment, around, entries);
-  const ids = (find ? await named(db, assignment.id, find) : worst).slice(0, SAMPLES);
+  const assignment = await readAssignment(context, chosen.id);
+  const { missing, worst } = await tryOn(context, assignment, around, entries);
+  const ids = (find ? await named(context, assignment.id, find) : worst).slice(0, SAMPLES);
   const [listed, inForce] = await Promise.all([
-    listPhotosById(db, ids),
-    templatesById(db, assignment.inForce),
+    listPhotosById(context, ids),
+    templatesById(context, assignment.inForce),
   ]);
   return {
     ...known,
@@ -102,9 +103,9 @@ export async function templateBench(db: Queries, { entries, assignmentId, find }
   } satisfies TemplateBench;
 }
 
-async function named(db: Queries, assignmentId: string, find: string): Promise<string[]> {
+async function named(context: Context, assignmentId: string, find: string): Promise<string[]> {
   const pattern = `%${find.replace(/[\\%_]/g, '\\$&')}%`;
-  const rows = await db
+  const rows = await context.db
     .select({ id: photos.id })
     .from(photos)
     .where(and(eq(photos.assignmentId, assignmentId), ilike(photos.name, pattern)))
@@ -118,13 +119,13 @@ async function named(db: Queries, assignmentId: string, find: string): Promise<s
  * for are read.
  */
 async function tryOn(
-  db: Queries,
+  context: Context,
   assignment: Assignment,
   around: Surroundings,
   entries: readonly Entry[],
 ): Promise<{ missing: Missing[]; worst: string[] }> {
   const compiled = compiledAlone(telling(entries));
-  const rows = await leanPhotos(db, assignment.id, fieldsAskedFor(compiled));
+  const rows = await leanPhotos(context, assignment.id, fieldsAskedFor(compiled));
   const counted = new Map<string, Missing>();
   const ranked = rows.map((row) => {
     const context = placeholderContext(assignment, photoFacts(row), around);
@@ -169,9 +170,9 @@ interface LeanRow extends Record<string, unknown> {
  * Name, camera, and some fields of all pictures: a set of ten thousand is read in a moment. The inner query
  * unpacks each record once; without its fence every part of it would unpack it again.
  */
-async function leanPhotos(db: Queries, assignmentId: string, fields: readonly FieldId[]) {
+async function leanPhotos(context: Context, assignmentId: string, fields: readonly FieldId[]) {
   const pairs = fields.flatMap((id) => [sql`${id}::text`, sql`r -> 'fields' -> ${id}::text -> 'value'`]);
-  const { rows } = await db.execute<LeanRow>(sql`
+  const { rows } = await context.db.execute<LeanRow>(sql`
     select id, name, position as place, coalesce(folder, '') as folder, r -> 'camera' as camera, r -> 'pixels' as pixels,
       coalesce(length(r -> 'fields' -> 'description' ->> 'value'), 0) as length,
       jsonb_build_object(${sql.join(pairs, sql`, `)}) as fields
@@ -180,7 +181,7 @@ async function leanPhotos(db: Queries, assignmentId: string, fields: readonly Fi
       from ${photos} join ${files} on ${files.photoId} = ${photos.id} and ${files.role} = 'main'
       where ${eq(photos.assignmentId, assignmentId)} offset 0) as unpacked
     order by position`);
-  const written = fields.length === 0 ? [] : await draftsOf(db, assignmentId, fields);
+  const written = fields.length === 0 ? [] : await draftsOf(context, assignmentId, fields);
   const byPhoto = new Map(rows.map((row) => [row.id, { ...row.fields }]));
   for (const { photoId, field, value: draft } of written) byPhoto.get(photoId)![field] = draft;
   return rows.map(({ camera, pixels, ...row }) => ({
@@ -192,8 +193,8 @@ async function leanPhotos(db: Queries, assignmentId: string, fields: readonly Fi
   }));
 }
 
-function draftsOf(db: Queries, assignmentId: string, fields: readonly FieldId[]) {
-  return db
+function draftsOf(context: Context, assignmentId: string, fields: readonly FieldId[]) {
+  return context.db
     .select({ photoId: drafts.photoId, field: drafts.field, value: drafts.value })
     .from(drafts)
     .innerJoin(photos, eq(photos.id, drafts.photoId))

@@ -1,9 +1,10 @@
 import { eq } from 'drizzle-orm';
 import { sameEntries } from '../../../core/templates/compare';
+import type { Context } from '../../context';
 import type { Queries } from '../../db/client';
 import { templates } from '../../db/schema/templates';
 import type { StoredTemplateDraft } from '../../db/stored/templates';
-import { found } from '../../problems/operationError';
+import { found } from '../../problems/errors';
 import type { TemplateText } from './templates';
 
 type Row = typeof templates.$inferSelect;
@@ -11,8 +12,8 @@ type Row = typeof templates.$inferSelect;
 /** What a page is called before it has a name. */
 export const UNNAMED = 'without a name';
 
-export async function lockedTemplate(tx: Queries, id: string): Promise<Row> {
-  const [row] = await tx.select().from(templates).where(eq(templates.id, id)).for('update');
+export async function lockedTemplate(context: Context, id: string): Promise<Row> {
+  const [row] = await context.db.select().from(templates).where(eq(templates.id, id)).for('update');
   return found(row, 'template');
 }
 
@@ -31,12 +32,12 @@ export function sameWords(a: TemplateText, b: TemplateText): boolean {
 }
 
 /** Puts words on the page, over the present version. */
-export async function putDraft(tx: Queries, row: Row, text: TemplateText): Promise<{ savedAt: string }> {
-  const savedAt = new Date().toISOString();
+export async function putDraft(context: Context, row: Row, text: TemplateText): Promise<{ savedAt: string }> {
+  const savedAt = context.now().toISOString();
   const { name, kind, entries } = text;
-  const draft = { version: 1 as const, baseVersion: row.version, name, kind, entries, savedAt };
+  const draft = { baseVersion: row.version, name, kind, entries, savedAt };
   const unkept = row.version === 0 ? { name: name.trim() || UNNAMED, kind } : {};
-  await tx
+  await context.db
     .update(templates)
     .set({ draft, ...unkept })
     .where(eq(templates.id, row.id));

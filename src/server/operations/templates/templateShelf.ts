@@ -1,9 +1,10 @@
 import { and, eq, sql } from 'drizzle-orm';
+import type { Context } from '../../context';
 import type { Database, Queries } from '../../db/client';
 import { assignments } from '../../db/schema/assignments';
 import { templates, templatesInForce } from '../../db/schema/templates';
 import { announce } from '../../jobs/queue';
-import { found, OperationError } from '../../problems/operationError';
+import { failure, found } from '../../problems/errors';
 import { type KnownAround, knownAround } from './knownAround';
 import { createTemplate, type ListedTemplate, listTemplates, readTemplate, refuseInForce } from './templates';
 
@@ -17,13 +18,13 @@ export interface Shelf {
   readonly known: KnownAround;
 }
 
-export async function readShelf(db: Queries): Promise<Shelf> {
-  await sweepEmpty(db);
+export async function readShelf(context: Context): Promise<Shelf> {
+  await sweepEmpty(context);
   const [all, lastUsed, known, rows] = await Promise.all([
-    listTemplates(db),
-    lastUses(db),
-    knownAround(db),
-    db
+    listTemplates(context),
+    lastUses(context),
+    knownAround(context),
+    context.db
       .select({ id: templatesInForce.templateId, name: assignments.name })
       .from(templatesInForce)
       .innerJoin(assignments, eq(assignments.id, templatesInForce.assignmentId)),
@@ -34,14 +35,14 @@ export async function readShelf(db: Queries): Promise<Shelf> {
 }
 
 /** Pages that were opened and left empty do not stay on the shelf; one that is open just now does. */
-async function sweepEmpty(db: Queries): Promise<void> {
+async function sweepEmpty(context: Context): Promise<void> {
   const isEmpty = sql`jsonb_array_length(${templates.draft} -> 'entries') = 0 and trim(${templates.draft} ->> 'name') = ''`;
   const isLeft = sql`(${templates.draft} ->> 'savedAt')::timestamptz < now() - interval '10 minutes'`;
-  await db.delete(templates).where(and(eq(templates.version, 0), isEmpty, isLeft));
+  await context.db.delete(templates).where(and(eq(templates.version, 0), isEmpty, isLeft));
 }
 
-async function lastUses(db: Queries): Promise<Shelf['lastUsed']> {
-  const { rows } = await db.execute<{ id: string; at: Date; assignment: string }>(sql`
+async function lastUses(context: Context): Promise<Shelf['lastUsed']> {
+  const { rows } = await context.db.execute<{ id: string; at: Date; assignment: string }>(sql`
     select distinct on (id) id, at, assignment from (
       select used->>'id' as id, r.created_at as at, a.name as assignment
       from runs r join assignments a on a.id = r.assignment_id,
@@ -63,18 +64,19 @@ async function lastUses(db: Queries): Promise<Shelf['lastUsed']> {
  * itself; both have a history of their own.
  */
 export async function copyTemplate(
-  db: Database,
+  context: Context,
   id: string,
   how: 'duplicate' | 'branch',
 ): Promise<ListedTemplate> {
-  const { name, kind, entries, version } = await readTemplate(db, id);
-  if (version === 0) throw new OperationError('Save the template first; then it can be copied.');
+  const { name, kind, entries, version } = await readTemplate(context, id);
+  if (version === 0) throw failure('template-unsaved', { then: 'copied' });
   const made = await createTemplate(
-    db,
-    { name: freeName(name, await listTemplates(db)), kind, entries },
+    context,
+    { name: freeName(name, await listTemplates(context)), kind, entries },
     how === 'branch' ? `branched from version ${version} of “${name}”` : `copied from “${name}”`,
   );
-  if (how === 'branch') await db.update(templates).set({ branchedFrom: id }).where(eq(templates.id, made.id));
+  if (how === 'branch')
+    await context.db.update(templates).set({ branchedFrom: id }).where(eq(templates.id, made.id));
   return { ...made, branchedFrom: how === 'branch' ? id : null };
 }
 
@@ -86,14 +88,18 @@ function freeName(name: string, all: readonly ListedTemplate[]): string {
 }
 
 /** Off the shelf, with everything it was; not while it is in force somewhere. */
-export async function archiveTemplate(db: Database, id: string, archived: boolean): Promise<ListedTemplate> {
-  if (archived) await refuseInForce(db, id);
-  const [row] = await db
+export async function archiveTemplate(
+  context: Context,
+  id: string,
+  archived: boolean,
+): Promise<ListedTemplate> {
+  if (archived) await refuseInForce(context, id);
+  const [row] = await context.db
     .update(templates)
-    .set({ archivedAt: archived ? new Date() : null })
+    .set({ archivedAt: archived ? context.now() : null })
     .where(eq(templates.id, id))
     .returning({ id: templates.id });
   found(row, 'template');
-  await announce(db, { kind: 'template', id });
-  return readTemplate(db, id);
+  await announce(context.db, { kind: 'template', id });
+  return readTemplate(context, id);
 }

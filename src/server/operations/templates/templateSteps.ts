@@ -1,12 +1,13 @@
 import { and, asc, desc, eq, lt, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import { compareEntries } from '../../../core/templates/compare';
+import type { Context } from '../../context';
 import type { Database, Queries } from '../../db/client';
 import { templateSteps } from '../../db/schema/templates';
 import type { StoredTemplateDraft } from '../../db/stored/templates';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
-import { found, OperationError } from '../../problems/operationError';
+import { failure, found } from '../../problems/errors';
 import { lockedTemplate, pageOf, putDraft, sameWords } from './templatePage';
 import { type ListedTemplate, readTemplate, type TemplateText } from './templates';
 
@@ -28,13 +29,16 @@ const KEPT = 200;
 
 type Step = typeof templateSteps.$inferSelect;
 
-export async function templateStepsOf(db: Queries, templateId: string): Promise<TemplateSteps> {
-  const [undo, redo] = await Promise.all([nextStep(db, templateId, false), nextStep(db, templateId, true)]);
+export async function templateStepsOf(context: Context, templateId: string): Promise<TemplateSteps> {
+  const [undo, redo] = await Promise.all([
+    nextStep(context, templateId, false),
+    nextStep(context, templateId, true),
+  ]);
   return { ...(undo ? { undo: told(undo) } : {}), ...(redo ? { redo: told(redo) } : {}) };
 }
 
-async function nextStep(db: Queries, templateId: string, undone: boolean): Promise<Step | undefined> {
-  const [row] = await db
+async function nextStep(context: Context, templateId: string, undone: boolean): Promise<Step | undefined> {
+  const [row] = await context.db
     .select()
     .from(templateSteps)
     .where(and(eq(templateSteps.templateId, templateId), eq(templateSteps.undone, undone)))
@@ -52,7 +56,6 @@ function changedFields(before: TemplateText, after: TemplateText): FieldId[] {
 }
 
 const stored = ({ name, kind, entries }: TemplateText): StoredTemplateDraft => ({
-  version: 1,
   baseVersion: 0,
   name,
   kind,
@@ -62,39 +65,39 @@ const stored = ({ name, kind, entries }: TemplateText): StoredTemplateDraft => (
 
 /** Keeps a change of the page, in its transaction: typing goes on with a step, an act is one of its own. What was undone before is left behind. */
 export async function keepStep(
-  tx: Queries,
+  context: Context,
   templateId: string,
   before: TemplateText,
   after: TemplateText,
   { isAct = false } = {},
 ): Promise<void> {
   if (sameWords(before, after)) return;
-  await tx
+  await context.db
     .delete(templateSteps)
     .where(and(eq(templateSteps.templateId, templateId), eq(templateSteps.undone, true)));
-  const last = await nextStep(tx, templateId, false);
+  const last = await nextStep(context, templateId, false);
   const goesOn =
     !isAct &&
     last &&
-    Date.now() - last.changedAt.getTime() < SAME_STEP_MS &&
+    context.now().getTime() - last.changedAt.getTime() < SAME_STEP_MS &&
     sameWords(last.after, before) &&
     changedFields(last.before, last.after).join() === changedFields(before, after).join();
   if (goesOn) {
-    await tx
+    await context.db
       .update(templateSteps)
-      .set({ after: stored(after), changedAt: new Date() })
+      .set({ after: stored(after), changedAt: context.now() })
       .where(eq(templateSteps.id, last.id));
     return;
   }
-  await tx.insert(templateSteps).values({ templateId, before: stored(before), after: stored(after) });
-  const oldest = tx
+  await context.db.insert(templateSteps).values({ templateId, before: stored(before), after: stored(after) });
+  const oldest = context.db
     .select({ order: templateSteps.order })
     .from(templateSteps)
     .where(eq(templateSteps.templateId, templateId))
     .orderBy(desc(templateSteps.order))
     .offset(KEPT)
     .limit(1);
-  await tx
+  await context.db
     .delete(templateSteps)
     .where(and(eq(templateSteps.templateId, templateId), lt(templateSteps.order, sql`(${oldest}) + 1`)));
 }
@@ -104,14 +107,14 @@ export async function keepStep(
  * holds other words by now, another window wrote them, and nothing is done.
  */
 export async function stepTemplate(
-  db: Database,
+  context: Context,
   templateId: string,
   stepId: string,
   undone: boolean,
 ): Promise<ListedTemplate> {
-  await inTransaction(db, async (tx) => {
+  await inTransaction(context, async (tx) => {
     const row = await lockedTemplate(tx, templateId);
-    const [held] = await tx
+    const [held] = await tx.db
       .select()
       .from(templateSteps)
       .where(and(eq(templateSteps.id, stepId), eq(templateSteps.templateId, templateId)));
@@ -119,10 +122,10 @@ export async function stepTemplate(
     if (step.undone === undone) return;
     const [from, to] = undone ? [step.after, step.before] : [step.before, step.after];
     if (!sameWords(pageOf(row), from))
-      throw new OperationError('This page was written in another window meanwhile. Nothing is undone.', 409);
-    await tx.update(templateSteps).set({ undone }).where(eq(templateSteps.id, stepId));
+      throw failure('changed-elsewhere', { what: 'This page', kept: 'Nothing is undone.' });
+    await tx.db.update(templateSteps).set({ undone }).where(eq(templateSteps.id, stepId));
     await putDraft(tx, row, to);
-    await announce(tx, { kind: 'template', id: templateId });
+    await announce(tx.db, { kind: 'template', id: templateId });
   });
-  return readTemplate(db, templateId);
+  return readTemplate(context, templateId);
 }

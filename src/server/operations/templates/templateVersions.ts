@@ -1,18 +1,19 @@
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { Entry, Template } from '../../../core/templates/template';
+import type { Context } from '../../context';
 import type { Database, Queries } from '../../db/client';
 import { templates, templateVersions } from '../../db/schema/templates';
-import { found } from '../../problems/operationError';
+import { found } from '../../problems/errors';
 import { withFormerTexts } from './formerTexts';
 import { changeTemplate, type ListedTemplate, readTemplate } from './templates';
 
 type Named = { readonly id: string; readonly version: number };
 
 /** Templates as they were at a version: a run embeds what was in force when it was asked for. */
-export async function templatesOfVersion(db: Queries, wanted: readonly Named[]): Promise<Template[]> {
+export async function templatesOfVersion(context: Context, wanted: readonly Named[]): Promise<Template[]> {
   const read = await Promise.all(
     wanted.map(async ({ id, version }): Promise<Template> => {
-      const [row] = await db
+      const [row] = await context.db
         .select({ name: templateVersions.name, entries: templateVersions.entries, kind: templates.kind })
         .from(templateVersions)
         .innerJoin(templates, eq(templates.id, templateVersions.templateId))
@@ -20,7 +21,7 @@ export async function templatesOfVersion(db: Queries, wanted: readonly Named[]):
       return { id, version, ...found(row, 'template') };
     }),
   );
-  return withFormerTexts(db, read);
+  return withFormerTexts(context, read);
 }
 
 export interface ListedVersion {
@@ -33,8 +34,8 @@ export interface ListedVersion {
 }
 
 /** Newest first. */
-export async function listVersions(db: Queries, id: string): Promise<ListedVersion[]> {
-  const rows = await db
+export async function listVersions(context: Context, id: string): Promise<ListedVersion[]> {
+  const rows = await context.db
     .select()
     .from(templateVersions)
     .where(eq(templateVersions.templateId, id))
@@ -44,24 +45,24 @@ export async function listVersions(db: Queries, id: string): Promise<ListedVersi
 
 /** Goes back: what an earlier version said becomes a version of its own, so that nothing is lost. */
 export async function restoreVersion(
-  db: Database,
+  context: Context,
   id: string,
   version: number,
   baseVersion: number,
 ): Promise<ListedTemplate> {
-  const [row] = await db
+  const [row] = await context.db
     .select()
     .from(templateVersions)
     .where(and(eq(templateVersions.templateId, id), eq(templateVersions.version, version)));
   const { name, entries } = found(row, 'version');
-  const { kind } = await readTemplate(db, id);
-  return changeTemplate(db, id, { name, kind, entries }, baseVersion, `version ${version} again`);
+  const { kind } = await readTemplate(context, id);
+  return changeTemplate(context, id, { name, kind, entries }, baseVersion, `version ${version} again`);
 }
 
 /** Every kept state of some templates, newest first. */
-export async function versionsOf(db: Queries, ids: readonly string[]) {
+export async function versionsOf(context: Context, ids: readonly string[]) {
   if (ids.length === 0) return [];
-  return db
+  return context.db
     .select()
     .from(templateVersions)
     .where(inArray(templateVersions.templateId, [...ids]))

@@ -1,13 +1,14 @@
-import os from 'node:os';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { checkEntry, type Entry, type Template, type TemplateKind } from '../../../core/templates/template';
+import type { Context } from '../../context';
 import type { Database, Queries } from '../../db/client';
 import { assignments } from '../../db/schema/assignments';
 import { runs } from '../../db/schema/runs';
 import { templates, templatesInForce, templateVersions } from '../../db/schema/templates';
 import type { StoredTemplateDraft } from '../../db/stored/templates';
+import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
-import { found, OperationError } from '../../problems/operationError';
+import { failure, found } from '../../problems/errors';
 import { problemWords } from '../../problems/words';
 import { withFormerTexts } from './formerTexts';
 
@@ -33,25 +34,28 @@ export const listed = (row: Row): ListedTemplate => ({
 });
 
 /** All templates by name, those too that are archived or were never kept. */
-export async function listTemplates(db: Queries): Promise<ListedTemplate[]> {
-  return withFormerTexts(db, (await db.select().from(templates).orderBy(templates.name)).map(listed));
+export async function listTemplates(context: Context): Promise<ListedTemplate[]> {
+  return withFormerTexts(
+    context,
+    (await context.db.select().from(templates).orderBy(templates.name)).map(listed),
+  );
 }
 
-export async function readTemplate(db: Queries, id: string): Promise<ListedTemplate> {
-  const [row] = await db.select().from(templates).where(eq(templates.id, id));
-  const [template] = await withFormerTexts(db, [listed(found(row, 'template'))]);
+export async function readTemplate(context: Context, id: string): Promise<ListedTemplate> {
+  const [row] = await context.db.select().from(templates).where(eq(templates.id, id));
+  const [template] = await withFormerTexts(context, [listed(found(row, 'template'))]);
   return template!;
 }
 
 /** Templates by id, in the order asked for, with everything that belongs to them. */
-export async function templatesById(db: Queries, ids: readonly string[]): Promise<Template[]> {
+export async function templatesById(context: Context, ids: readonly string[]): Promise<Template[]> {
   if (ids.length === 0) return [];
-  const rows = await db
+  const rows = await context.db
     .select()
     .from(templates)
     .where(inArray(templates.id, [...ids]));
   return withFormerTexts(
-    db,
+    context,
     ids.map((id) =>
       listed(
         found(
@@ -69,10 +73,14 @@ export interface TemplateText {
   readonly entries: readonly Entry[];
 }
 
-export async function createTemplate(db: Database, text: TemplateText, note = ''): Promise<ListedTemplate> {
+export async function createTemplate(
+  context: Context,
+  text: TemplateText,
+  note = '',
+): Promise<ListedTemplate> {
   const named = checked(text);
-  return db.transaction(async (tx) => {
-    const [row] = await tx.insert(templates).values(named).returning();
+  return inTransaction(context, async (tx) => {
+    const [row] = await tx.db.insert(templates).values(named).returning();
     const made = found(row, 'template');
     await keepVersion(tx, made, note);
     return listed(made);
@@ -84,24 +92,24 @@ export async function createTemplate(db: Database, text: TemplateText, note = ''
  * meanwhile, nothing is overwritten and the caller is told. What was written on the page is kept with it.
  */
 export async function changeTemplate(
-  db: Database,
+  context: Context,
   id: string,
   text: TemplateText,
   baseVersion: number,
   note = '',
 ): Promise<ListedTemplate> {
   const named = checked(text);
-  return db.transaction(async (tx) => {
-    const [before] = await tx.select().from(templates).where(eq(templates.id, id)).for('update');
+  return inTransaction(context, async (tx) => {
+    const [before] = await tx.db.select().from(templates).where(eq(templates.id, id)).for('update');
     const { version } = found(before, 'template');
     if (version !== baseVersion)
-      throw new OperationError(
-        'This template was changed in another window meanwhile. Open it again to see that version.',
-        409,
-      );
-    const [row] = await tx
+      throw failure('changed-elsewhere', {
+        what: 'This template',
+        kept: 'Open it again to see that version.',
+      });
+    const [row] = await tx.db
       .update(templates)
-      .set({ ...named, version: version + 1, draft: null, changedAt: new Date() })
+      .set({ ...named, version: version + 1, draft: null, changedAt: context.now() })
       .where(eq(templates.id, id))
       .returning();
     const kept = found(row, 'template');
@@ -110,59 +118,47 @@ export async function changeTemplate(
   });
 }
 
-async function keepVersion(tx: Queries, { id, version, name, entries }: Row, note: string): Promise<void> {
-  await tx
+async function keepVersion(
+  context: Context,
+  { id, version, name, entries }: Row,
+  note: string,
+): Promise<void> {
+  await context.db
     .insert(templateVersions)
-    .values({ templateId: id, version, name, entries, keptBy: accountName(), note });
-  await announce(tx, { kind: 'template', id });
-}
-
-function accountName(): string {
-  try {
-    return os.userInfo().username;
-  } catch {
-    return '';
-  }
+    .values({ templateId: id, version, name, entries, keptBy: context.actor.name, note });
+  await announce(context.db, { kind: 'template', id });
 }
 
 /** Removes a template with its versions; not while an assignment or a run still needs it. */
-export async function removeTemplate(db: Database, id: string): Promise<void> {
+export async function removeTemplate(context: Context, id: string): Promise<void> {
   const needs = sql`${runs.parameters} -> 'templates' @> ${JSON.stringify([{ id }])}::jsonb`;
-  const [busy] = await db
+  const [busy] = await context.db
     .select({ id: runs.id })
     .from(runs)
     .where(and(inArray(runs.state, ['waiting', 'running']), needs));
-  if (busy)
-    throw new OperationError(
-      'This template is being put into pictures just now. Remove it when that run is done.',
-      409,
-    );
-  await refuseInForce(db, id);
-  await db.delete(templates).where(eq(templates.id, id));
-  await announce(db, { kind: 'template', id });
+  if (busy) throw failure('template-in-run');
+  await refuseInForce(context, id);
+  await context.db.delete(templates).where(eq(templates.id, id));
+  await announce(context.db, { kind: 'template', id });
 }
 
 /** A template in force stays: an assignment must not lose a part of what it embeds unasked. */
-export async function refuseInForce(db: Queries, id: string): Promise<void> {
-  const there = await db
+export async function refuseInForce(context: Context, id: string): Promise<void> {
+  const there = await context.db
     .select({ name: assignments.name })
     .from(templatesInForce)
     .innerJoin(assignments, eq(assignments.id, templatesInForce.assignmentId))
     .where(eq(templatesInForce.templateId, id));
   if (there.length > 0)
-    throw new OperationError(
-      `In force in ${there.map((one) => `“${one.name}”`).join(', ')}. Take it out there first.`,
-      409,
-    );
+    throw failure('template-in-force', { assignments: there.map((one) => `“${one.name}”`).join(', ') });
 }
 
 function checked(text: TemplateText): TemplateText {
   const name = text.name.trim();
-  if (name === '') throw new OperationError('Give the template a name.');
+  if (name === '') throw failure('name-missing', { what: 'the template' });
   const fields = text.entries.map((entry) => entry.field);
-  if (new Set(fields).size !== fields.length)
-    throw new OperationError('A field can stand in a template only once.');
+  if (new Set(fields).size !== fields.length) throw failure('field-twice');
   const [wrong] = text.entries.flatMap(checkEntry);
-  if (wrong) throw new OperationError(problemWords(wrong), 422);
+  if (wrong) throw failure('value-not-allowed', { why: problemWords(wrong) });
   return { ...text, name };
 }

@@ -1,8 +1,9 @@
 import type { FieldId } from '../../../core/catalogue/fields';
 import { type FieldValue, sameValue } from '../../../core/catalogue/value';
 import { carryingOf, compileStates, renewal, type TemplateState } from '../../../core/templates/carried';
+import type { Context } from '../../context';
 import type { Database, Queries } from '../../db/client';
-import { OperationError } from '../../problems/operationError';
+import { failure } from '../../problems/errors';
 import { listAssignments, readAssignment } from '../assignments/assignments';
 import { writeOriginDrafts } from '../drafts/writeDrafts';
 import { identityHistory, surroundings } from '../identities/identities';
@@ -36,14 +37,14 @@ interface UsingAssignment {
 }
 
 /** Pictures whose files carry a template's values: by what the files say, not by what was once asked for. */
-async function findUsing(db: Queries, templateId: string): Promise<UsingAssignment[]> {
-  const template = await readTemplate(db, templateId);
-  const states = compileStates(template, await statesOf(db, templateId));
-  const around = await surroundings(db);
-  const all = await listAssignments(db);
+async function findUsing(context: Context, templateId: string): Promise<UsingAssignment[]> {
+  const template = await readTemplate(context, templateId);
+  const states = compileStates(template, await statesOf(context, templateId));
+  const around = await surroundings(context);
+  const all = await listAssignments(context);
   const found: UsingAssignment[] = [];
   for (const { id, name } of all) {
-    const [assignment, photos] = await Promise.all([readAssignment(db, id), listPhotos(db, id)]);
+    const [assignment, photos] = await Promise.all([readAssignment(context, id), listPhotos(context, id)]);
     const using = photos.flatMap((photo): UsingPhoto[] => {
       const values = Object.fromEntries(
         Object.entries(photo.record.fields).map(([field, reading]) => [field, reading.value]),
@@ -73,8 +74,11 @@ async function findUsing(db: Queries, templateId: string): Promise<UsingAssignme
 }
 
 /** Versions with one's present details, then earlier details; the present state first. */
-async function statesOf(db: Queries, templateId: string): Promise<TemplateState[]> {
-  const [versions, details] = await Promise.all([versionsOf(db, [templateId]), identityHistory(db)]);
+async function statesOf(context: Context, templateId: string): Promise<TemplateState[]> {
+  const [versions, details] = await Promise.all([
+    versionsOf(context, [templateId]),
+    identityHistory(context),
+  ]);
   return details
     .flatMap((identities) => versions.map(({ version, entries }) => ({ version, entries, identities })))
     .slice(0, MOST_STATES);
@@ -98,8 +102,8 @@ export interface WhereUsed {
   readonly proof: readonly UsedLine[];
 }
 
-export async function whereUsed(db: Queries, templateId: string): Promise<WhereUsed> {
-  const found = await findUsing(db, templateId);
+export async function whereUsed(context: Context, templateId: string): Promise<WhereUsed> {
+  const found = await findUsing(context, templateId);
   const lines: { -readonly [K in keyof UsedLine]: UsedLine[K] }[] = [];
   for (const { renewal: wanted, values } of found.flatMap((one) => one.photos)) {
     for (const [field, to] of wanted) {
@@ -124,32 +128,33 @@ export async function whereUsed(db: Queries, templateId: string): Promise<WhereU
 
 /** Brings the named pictures' files to the present version: drafts, and a run an assignment that embeds them. */
 export async function renewPictures(
-  db: Database,
+  context: Context,
   templateId: string,
   photoIds: readonly string[],
 ): Promise<{ runs: { runId: string; assignmentId: string }[] }> {
-  const template = await readTemplate(db, templateId);
+  const template = await readTemplate(context, templateId);
   const wanted = new Set(photoIds);
   const runs: { runId: string; assignmentId: string }[] = [];
-  for (const { id: assignmentId, photos } of await findUsing(db, templateId)) {
+  for (const { id: assignmentId, photos } of await findUsing(context, templateId)) {
     const behind = photos.filter((photo) => wanted.has(photo.id) && photo.renewal.size > 0);
     if (behind.length === 0) continue;
     const origin = { by: 'template' as const, templateId, version: template.version, name: template.name };
     await writeOriginDrafts(
-      db,
+      context,
       assignmentId,
       new Map(behind.map((photo) => [photo.id, photo.renewal])),
       origin,
     );
     const fields = [...new Set(behind.flatMap((photo) => [...photo.renewal.keys()]))];
     const { runId } = await startEmbed(
-      db,
+      context,
       assignmentId,
       behind.map((photo) => photo.id),
       { fields },
     );
     runs.push({ runId, assignmentId });
   }
-  if (runs.length === 0) throw new OperationError('These pictures carry the present version already.');
+  if (runs.length === 0)
+    throw failure('nothing-left', { why: 'These pictures carry the present version already.' });
   return { runs };
 }

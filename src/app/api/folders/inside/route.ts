@@ -1,5 +1,5 @@
 import { endpoint } from '@/server/http/endpoint';
+import { pathQuery } from '@/server/http/shapes/queries';
 import { browseFolder } from '@/server/operations/folders/browseFolders';
-import { pathAsked } from '../pathAsked';
 
-export const GET = endpoint(({ db, request }) => browseFolder(db, pathAsked(request)));
+export const GET = endpoint(({ context, query }) => browseFolder(context, query(pathQuery).path.trim()));

@@ -1,9 +1,8 @@
-import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
-import { newFolder } from '@/server/http/shapes';
+import { newFolder } from '@/server/http/shapes/bringIn';
 import { makeFolder } from '@/server/operations/folders/browseFolders';
 
-export const POST = endpoint(async ({ request }) => {
-  const { path } = await body(request, newFolder);
+export const POST = endpoint(async ({ body }) => {
+  const { path } = await body(newFolder);
   return makeFolder(path.trim());
 });

@@ -1,5 +1,5 @@
 import { endpoint } from '@/server/http/endpoint';
+import { pathQuery } from '@/server/http/shapes/queries';
 import { folderState } from '@/server/operations/folders/browseFolders';
-import { pathAsked } from '../pathAsked';
 
-export const GET = endpoint(({ request }) => folderState(pathAsked(request)));
+export const GET = endpoint(({ query }) => folderState(query(pathQuery).path.trim()));

@@ -1,10 +1,9 @@
-import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
-import { changedIdentity } from '@/server/http/shapes';
+import { changedIdentity } from '@/server/http/shapes/identities';
 import { removeIdentity, saveIdentity } from '@/server/operations/identities/identities';
 
 type Params = { id: string };
-export const PUT = endpoint<Params>(async ({ db, request, params }) =>
-  saveIdentity(db, await body(request, changedIdentity), params.id),
+export const PUT = endpoint<Params>(async ({ context, body, params }) =>
+  saveIdentity(context, await body(changedIdentity), params.id),
 );
-export const DELETE = endpoint<Params>(({ db, params }) => removeIdentity(db, params.id));
+export const DELETE = endpoint<Params>(({ context, params }) => removeIdentity(context, params.id));

@@ -1,4 +1,4 @@
 import { endpoint } from '@/server/http/endpoint';
 import { removePlan } from '@/server/operations/bringIn/plans';
 
-export const DELETE = endpoint<{ id: string }>(({ db, params }) => removePlan(db, params.id));
+export const DELETE = endpoint<{ id: string }>(({ context, params }) => removePlan(context, params.id));

@@ -1,4 +1,4 @@
 import { endpoint } from '@/server/http/endpoint';
 import { readShelf } from '@/server/operations/templates/templateShelf';
 
-export const GET = endpoint(({ db }) => readShelf(db));
+export const GET = endpoint(({ context }) => readShelf(context));

@@ -1,5 +1,5 @@
 import { BringInPage } from '@/features/bringIn/BringInPage';
-import { database } from '@/server/db/client';
+import { contextFor } from '@/server/context';
 import { surroundings } from '@/server/operations/identities/identities';
 import { readShelf } from '@/server/operations/templates/templateShelf';
 import { loadAssignment } from '../../loadAssignment';
@@ -8,7 +8,7 @@ export const metadata = { title: 'Bring in' };
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const assignment = await loadAssignment((await params).id);
-  const db = database();
-  const [shelf, around] = await Promise.all([readShelf(db), surroundings(db)]);
+  const context = contextFor('person');
+  const [shelf, around] = await Promise.all([readShelf(context), surroundings(context)]);
   return <BringInPage assignment={assignment} shelf={shelf} around={around} />;
 }

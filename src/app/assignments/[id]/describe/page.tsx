@@ -1,4 +1,5 @@
 import { DescribePage } from '@/features/describe/DescribePage';
+import { contextFor } from '@/server/context';
 import { database } from '@/server/db/client';
 import { firstSummaries } from '@/server/operations/photos/listSummaries';
 import { loadAssignment } from '../../loadAssignment';
@@ -7,6 +8,6 @@ export const metadata = { title: 'Describe' };
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const assignment = await loadAssignment((await params).id);
-  const first = await firstSummaries(database(), assignment.id);
+  const first = await firstSummaries(contextFor('person'), assignment.id);
   return <DescribePage assignment={assignment} first={first} />;
 }

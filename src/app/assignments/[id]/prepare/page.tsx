@@ -1,4 +1,5 @@
 import { PreparePage } from '@/features/prepare/PreparePage';
+import { contextFor } from '@/server/context';
 import { database } from '@/server/db/client';
 import { listTemplates } from '@/server/operations/templates/templates';
 import { loadAssignment } from '../../loadAssignment';
@@ -7,5 +8,5 @@ export const metadata = { title: 'Prepare' };
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const assignment = await loadAssignment((await params).id);
-  return <PreparePage assignment={assignment} templates={await listTemplates(database())} />;
+  return <PreparePage assignment={assignment} templates={await listTemplates(contextFor('person'))} />;
 }

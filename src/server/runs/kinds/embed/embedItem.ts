@@ -5,6 +5,7 @@ import { insertedBytes } from '../../../../core/containers/edits';
 import { planShot, type ShotChoices, type ShotPart, type ShotRole } from '../../../../core/embed/planShot';
 import { withImplied } from '../../../../core/mapping/implied';
 import { FormatError } from '../../../../core/problems/problem';
+import type { Context } from '../../../context';
 import type { Database, Queries } from '../../../db/client';
 import { drafts } from '../../../db/schema/drafts';
 import { inverseEdits, runItems } from '../../../db/schema/runs';
@@ -40,14 +41,14 @@ export interface EmbedItemRequest {
  * kill the photo is planned again from what its files say then: what is done already is left as it is.
  */
 export async function embedItem(
-  db: Database,
+  context: Context,
   item: Item,
   { mark, choices, fields }: EmbedItemRequest,
 ): Promise<void> {
   const photoId = item.photoId!;
-  const located = await withSidecarOnDisk(db, item, await photoShot(db, photoId));
-  await refuseChanged(db, item, located);
-  const rows = await db.select().from(drafts).where(draftsOf(photoId, fields));
+  const located = await withSidecarOnDisk(context, item, await photoShot(context, photoId));
+  await refuseChanged(context, item, located);
+  const rows = await context.db.select().from(drafts).where(draftsOf(photoId, fields));
   const read = await readShot(located.folder, located.shot);
   const wanted = new Map(rows.map((row) => [row.field, row.value]));
   const plan = await planShot(containersOf(read), wanted, choices);
@@ -58,12 +59,12 @@ export async function embedItem(
     const origin = rows.find((row) => row.field === id)?.origin ?? { by: 'hand' as const };
     written[id] = { before: present(id) ?? null, after, origin };
   }
-  const resumed = item.result && (await hasWayBack(db, item.id));
-  const result = resumed ? item.result! : { version: 1 as const, written };
-  if (!plan.unchanged) await db.update(runItems).set({ result }).where(eq(runItems.id, item.id));
-  for (const part of plan.parts) await writePart(db, item.id, read, part);
+  const resumed = item.result && (await hasWayBack(context, item.id));
+  const result = resumed ? item.result! : { written };
+  if (!plan.unchanged) await context.db.update(runItems).set({ result }).where(eq(runItems.id, item.id));
+  for (const part of plan.parts) await writePart(context, item.id, read, part);
   const state = plan.unchanged && !resumed ? ('unchanged' as const) : ('done' as const);
-  await settle(db, item, located, {
+  await settle(context, item, located, {
     read,
     mark,
     rows,
@@ -81,26 +82,26 @@ function draftsOf(photoId: string, fields: readonly FieldId[] | undefined) {
  * A sidecar beside the picture that the index does not know: this item made it before it was cut off, or
  * another program did meanwhile; then it is taken into the index and the person decides again.
  */
-async function withSidecarOnDisk(db: Database, item: Item, located: Located): Promise<Located> {
+async function withSidecarOnDisk(context: Context, item: Item, located: Located): Promise<Located> {
   const { sidecar, stemShared } = await shotOf(path.join(located.folder, located.shot.main));
   if (!sidecar || located.shot.sidecar)
     return { ...located, shot: { ...located.shot, ...(stemShared ? { stemShared } : {}) } };
   const shot = { ...located.shot, sidecar };
-  const ways = await db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.id));
+  const ways = await context.db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.id));
   if (ways.some((way) => way.made)) return { ...located, shot };
-  await indexShot(db, item.photoId!, placeOf(located), shot);
+  await indexShot(context, item.photoId!, placeOf(located), shot);
   throw new FileError('changed-meanwhile', sidecar);
 }
 
-async function hasWayBack(db: Queries, itemId: string): Promise<boolean> {
-  const rows = await db
+async function hasWayBack(context: Context, itemId: string): Promise<boolean> {
+  const rows = await context.db
     .select({ role: inverseEdits.role })
     .from(inverseEdits)
     .where(eq(inverseEdits.itemId, itemId));
   return rows.length > 0;
 }
 
-async function writePart(db: Database, itemId: string, read: ReadShot, part: ShotPart): Promise<void> {
+async function writePart(context: Context, itemId: string, read: ReadShot, part: ShotPart): Promise<void> {
   if (part.isNew) {
     const bytes = insertedBytes(part.plan.edits);
     const way = {
@@ -109,7 +110,7 @@ async function writePart(db: Database, itemId: string, read: ReadShot, part: Sho
       digestBefore: '',
       digestAfter: digestOfBytes(bytes),
     };
-    await keepInverseEdits(db, itemId, part.role, way, true);
+    await keepInverseEdits(context, itemId, part.role, way, true);
     await createFile(sidecarPath(read), bytes);
     return;
   }
@@ -119,7 +120,7 @@ async function writePart(db: Database, itemId: string, read: ReadShot, part: Sho
     edits: part.plan.edits,
     expected: read[part.role]!.stat,
     verify: (bytes) => verifyWritten(bytes, part.plan, name),
-    keepWayBack: (way) => keepInverseEdits(db, itemId, part.role, way),
+    keepWayBack: (way) => keepInverseEdits(context, itemId, part.role, way),
   });
 }
 
@@ -128,8 +129,8 @@ async function writePart(db: Database, itemId: string, read: ReadShot, part: Sho
  * show, and the person decides again. A mere new date is no change, and neither is what this item itself
  * wrote before it was cut off.
  */
-async function refuseChanged(db: Database, item: Item, located: Located): Promise<void> {
-  const ways = await db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.id));
+async function refuseChanged(context: Context, item: Item, located: Located): Promise<void> {
+  const ways = await context.db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.id));
   for (const row of located.rows) {
     const file = path.join(located.folder, path.posix.basename(row.relativePath));
     const own = ways.filter((way) => way.role === row.role).map((way) => way.digestAfter);
@@ -138,7 +139,7 @@ async function refuseChanged(db: Database, item: Item, located: Located): Promis
       return same || isOneOf(one, stat.size, [row.digest, ...own]);
     });
     if (known) continue;
-    await indexShot(db, item.photoId!, placeOf(located), located.shot);
+    await indexShot(context, item.photoId!, placeOf(located), located.shot);
     throw new FileError('changed-meanwhile', file);
   }
 }
@@ -149,7 +150,7 @@ export function placeOf({ file, folder }: Located) {
 }
 
 export async function keepInverseEdits(
-  db: Queries,
+  context: Context,
   itemId: string,
   role: ShotRole,
   way: WayBack,
@@ -162,7 +163,7 @@ export async function keepInverseEdits(
     pieces: [...way.pieces],
     formerBytes: Buffer.from(way.formerBytes),
   };
-  await db
+  await context.db
     .insert(inverseEdits)
     .values({ itemId, role, ...row })
     .onConflictDoUpdate({ target: [inverseEdits.itemId, inverseEdits.role], set: row });
@@ -179,23 +180,23 @@ interface Settled {
 }
 
 async function settle(
-  db: Database,
+  context: Context,
   item: Item,
   located: Located,
   { read, mark, rows, problems, state, result }: Settled,
 ): Promise<void> {
-  const made = await db
+  const made = await context.db
     .select({ role: inverseEdits.role })
     .from(inverseEdits)
     .where(and(eq(inverseEdits.itemId, item.id), eq(inverseEdits.made, true)));
   const shot =
     made.length > 0 ? { ...located.shot, sidecar: path.basename(sidecarPath(read)) } : located.shot;
-  await inTransaction(db, async (tx) => {
+  await inTransaction(context, async (tx) => {
     const { digest, size } = await indexShot(tx, item.photoId!, placeOf(located), shot);
     const written = rows.map(({ field, stamp }) => and(eq(drafts.field, field), eq(drafts.stamp, stamp)));
     if (written.length > 0)
-      await tx.delete(drafts).where(and(eq(drafts.photoId, item.photoId!), or(...written)));
-    const settled = await tx
+      await tx.db.delete(drafts).where(and(eq(drafts.photoId, item.photoId!), or(...written)));
+    const settled = await tx.db
       .update(runItems)
       .set({ state, problems: [...problems], result: { ...result, digest, bytes: size } })
       .where(and(eq(runItems.id, item.id), eq(runItems.claimedBy, mark.number)))

@@ -5,12 +5,14 @@ import type { FieldValue } from '../../../../core/catalogue/value';
 import { planShot } from '../../../../core/embed/planShot';
 import { namedShot } from '../../../../core/naming/pattern';
 import type { Shot } from '../../../../core/naming/shots';
+import type { Context } from '../../../context';
 import type { Database, Queries } from '../../../db/client';
 import { drafts } from '../../../db/schema/drafts';
 import { files, photos } from '../../../db/schema/photos';
 import { runItems } from '../../../db/schema/runs';
 import { storedRecord } from '../../../db/stored/records';
 import type { RunItemResult, StoredProblem } from '../../../db/stored/runs';
+import { inTransaction } from '../../../db/transaction';
 import { folderInside } from '../../../files/folderInside';
 import { pathInside } from '../../../files/folders';
 import { containersOf, type ReadShot, readShot } from '../../../files/readShot';
@@ -40,11 +42,11 @@ interface Placed {
  * Brings one photo in, with all its files: a copy with the templates going in, or where it lies, with what
  * the templates say as drafts, since an original is not written unasked.
  */
-export async function importItem(db: Database, run: ImportRun, item: Item): Promise<void> {
+export async function importItem(context: Context, run: ImportRun, item: Item): Promise<void> {
   const source = await pathInside(run.source.path, item.sourcePath ?? '');
   const read = await readShot(path.dirname(source), await run.shots.of(source));
   const written = importValues(run, item, read);
-  if (run.parameters.way === 'take-up') return takeUp(db, run, item, read, written);
+  if (run.parameters.mode === 'take-up') return takeUp(context, run, item, read, written);
   const wanted = new Map(Object.entries(written).map(([id, one]) => [id as FieldId, one.after]));
   const choices = { ...writeChoices(run.assignment), now: run.now };
   const planned = await planShot(containersOf(read), wanted, choices);
@@ -53,19 +55,18 @@ export async function importItem(db: Database, run: ImportRun, item: Item): Prom
   const named = namedShot(run.pattern, read.shot, importContext(run, item, read), valuesAfter(read, written));
   const inside = item.result?.target === undefined ? named.folder : (item.result.inside ?? '');
   const result: RunItemResult = {
-    version: 1,
     written: planned.refused ? {} : written,
     ...(inside === '' ? {} : { inside }),
-    ...(run.parameters.way === 'move' ? { source: sourceMarks(read) } : {}),
+    ...(run.parameters.mode === 'move' ? { source: sourceMarks(read) } : {}),
   };
   const folder = await folderInside(run.working.path, inside);
   const place = { folder, wanted: named.shot, taken: run.taken, begun: namesOf(item.result) };
   const { names, placed } = await placeShot(read, plan, place, (tried) =>
-    reserveNames(db, run, item, { ...result, ...targetsOf(tried) }),
+    reserveNames(context, run, item, { ...result, ...targetsOf(tried) }),
   );
   const second = run.second ? await secondCopy(folder, names, run.second.path, inside) : undefined;
   const problems: StoredProblem[] = [...planned.problems, ...(planned.refused ? [planned.refused] : [])];
-  await record(db, run, item, {
+  await record(context, run, item, {
     placed: { root: run.working, inside, folder, names, files: placed },
     result: { ...result, ...targetsOf(names), ...second },
     waiting: planned.refused ? written : {},
@@ -74,16 +75,16 @@ export async function importItem(db: Database, run: ImportRun, item: Item): Prom
 }
 
 async function takeUp(
-  db: Database,
+  context: Context,
   run: ImportRun,
   item: Item,
   { folder, shot }: ReadShot,
   written: Written,
 ): Promise<void> {
   const inside = path.posix.dirname(item.sourcePath ?? '').replace(/^\.$/, '');
-  await record(db, run, item, {
+  await record(context, run, item, {
     placed: { root: run.source, inside, folder, names: shot },
-    result: { version: 1, written: {}, ...targetsOf(shot), ...(inside === '' ? {} : { inside }) },
+    result: { written: {}, ...targetsOf(shot), ...(inside === '' ? {} : { inside }) },
     waiting: written,
     problems: [],
   });
@@ -103,7 +104,7 @@ function namesOf(result: RunItemResult | null): Shot | undefined {
 }
 
 async function record(
-  db: Database,
+  context: Context,
   run: ImportRun,
   item: Item,
   {
@@ -116,12 +117,12 @@ async function record(
   // Just written, on the machine's own disk: reading it in place is several times cheaper.
   const read = await readShot(placed.folder, placed.names, syncReading);
   const sample = await sampleOf(placed.folder, read, syncReading);
-  await db.transaction(async (tx) => {
+  await inTransaction(context, async (tx) => {
     const { id: photoId, isNew } = await recordPhoto(tx, run, item, placed, read, sample);
     const place = { folderId: placed.root.id, inside: placed.inside, folder: placed.folder };
     const digests = await indexFiles(tx, photoId, place, read, { placed: placed.files, isNew });
     for (const [field, one] of Object.entries(waiting)) {
-      await tx
+      await tx.db
         .insert(drafts)
         .values({
           photoId,
@@ -137,7 +138,7 @@ async function record(
       digests: Object.fromEntries(digests),
       bytes: read.main.stat.size,
     };
-    const settled = await tx
+    const settled = await tx.db
       .update(runItems)
       .set({ photoId, state: 'done', result: done, problems: [...problems] })
       .where(and(eq(runItems.id, item.id), eq(runItems.claimedBy, run.mark.number)))
@@ -147,7 +148,7 @@ async function record(
 }
 
 async function recordPhoto(
-  tx: Queries,
+  context: Context,
   run: ImportRun,
   item: Item,
   placed: Placed,
@@ -159,7 +160,7 @@ async function recordPhoto(
   const [here] =
     item.result === null && placed.files
       ? []
-      : await tx
+      : await context.db
           .select({ photoId: files.photoId })
           .from(files)
           .where(and(eq(files.folderId, placed.root.id), eq(files.relativePath, relativePath)));
@@ -170,8 +171,8 @@ async function recordPhoto(
     record: storedRecord(read),
   };
   const [photo] = here
-    ? await tx.update(photos).set(row).where(eq(photos.id, here.photoId)).returning({ id: photos.id })
-    : await tx
+    ? await context.db.update(photos).set(row).where(eq(photos.id, here.photoId)).returning({ id: photos.id })
+    : await context.db
         .insert(photos)
         .values({ ...row, position: run.placesTaken + item.position + 1 })
         .returning({ id: photos.id });

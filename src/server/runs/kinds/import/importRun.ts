@@ -2,6 +2,7 @@ import { and, eq, isNotNull, max, notInArray } from 'drizzle-orm';
 import { type CompiledPattern, compilePattern } from '../../../../core/naming/pattern';
 import { type CompiledTemplates, compileTemplates } from '../../../../core/templates/resolve';
 import type { Template } from '../../../../core/templates/template';
+import type { Context } from '../../../context';
 import type { Database } from '../../../db/client';
 import { photos } from '../../../db/schema/photos';
 import { runItems, type runs } from '../../../db/schema/runs';
@@ -14,6 +15,7 @@ import { surroundings } from '../../../operations/identities/identities';
 import { localNow, type Surroundings } from '../../../operations/templates/placeholderContext';
 import { templatesOfVersion } from '../../../operations/templates/templateVersions';
 import type { Mark } from '../../claims';
+import { parametersOf } from '../../parameters';
 
 type Run = typeof runs.$inferSelect;
 interface OpenedPlace {
@@ -45,20 +47,19 @@ export interface ImportRun {
 }
 
 export async function importRunFor(
-  db: Database,
+  context: Context,
   run: Run,
   assignment: Assignment,
   mark: Mark,
 ): Promise<ImportRun> {
-  const parameters = run.parameters as ImportParameters;
-  const { secondFolderId, pattern = { name: '', folder: '' } } = parameters;
-  const [source, working, second, templates, around, placesTaken] = await Promise.all([
-    folderById(db, parameters.sourceFolderId),
-    folderById(db, assignment.workingFolderId),
-    secondFolderId ? folderById(db, secondFolderId) : undefined,
-    templatesOfVersion(db, parameters.templates),
-    surroundings(db),
-    parameters.placesTaken ?? placesTakenBefore(db, run),
+  const parameters = parametersOf(run, 'import');
+  const { secondFolderId, pattern } = parameters;
+  const [source, working, second, templates, around] = await Promise.all([
+    folderById(context, parameters.sourceFolderId),
+    folderById(context, assignment.workingFolderId),
+    secondFolderId ? folderById(context, secondFolderId) : undefined,
+    templatesOfVersion(context, parameters.templates),
+    surroundings(context),
   ]);
   return {
     mark,
@@ -76,19 +77,6 @@ export async function importRunFor(
     parameters,
     leave: new Set(parameters.leaveAsTheyAre),
     fillOnly: new Set(parameters.fillOnly),
-    placesTaken,
+    placesTaken: parameters.placesTaken,
   };
-}
-
-/** Of runs of before their places were kept: the last place in the assignment's order that another run gave. */
-async function placesTakenBefore(db: Database, run: Run): Promise<number> {
-  const own = db
-    .select({ id: runItems.photoId })
-    .from(runItems)
-    .where(and(eq(runItems.runId, run.id), isNotNull(runItems.photoId)));
-  const [last] = await db
-    .select({ position: max(photos.position) })
-    .from(photos)
-    .where(and(eq(photos.assignmentId, run.assignmentId), notInArray(photos.id, own)));
-  return last?.position ?? 0;
 }

@@ -1,5 +1,6 @@
 import path from 'node:path';
 import { and, eq } from 'drizzle-orm';
+import type { Context } from '../../../context';
 import type { Database } from '../../../db/client';
 import { runItems } from '../../../db/schema/runs';
 import type { RunItemResult, StoredProblem } from '../../../db/stored/runs';
@@ -22,8 +23,8 @@ export function sourceMarks(read: ReadShot): NonNullable<RunItemResult['source']
  * Ends a move: removes the source's files of every picture whose copy is verified and recorded. A file that
  * was changed since it was read stays. Can be repeated, so it also ends what a killed worker left.
  */
-export async function removeSources(db: Database, runId: string, source: string): Promise<void> {
-  const items = await db
+export async function removeSources(context: Context, runId: string, source: string): Promise<void> {
+  const items = await context.db
     .select()
     .from(runItems)
     .where(and(eq(runItems.runId, runId), eq(runItems.state, 'done')));
@@ -36,7 +37,7 @@ export async function removeSources(db: Database, runId: string, source: string)
     }
     const others = (problems ?? []).filter((one) => !left.some((more) => more.code === one.code));
     if (left.length > 0)
-      await db
+      await context.db
         .update(runItems)
         .set({ problems: [...others, ...left] })
         .where(eq(runItems.id, id));

@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { eq, sql } from 'drizzle-orm';
 import { nameKey } from '../../../../core/naming/fileName';
+import type { Context } from '../../../context';
 import type { Database } from '../../../db/client';
 import { nameClaims } from '../../../db/schema/runs';
 import type { RunItemResult } from '../../../db/stored/runs';
@@ -14,7 +15,7 @@ import type { ImportRun } from './importRun';
  * index knows another picture under one, whose file is gone: what was written about that one is not this one's.
  */
 export async function reserveNames(
-  db: Database,
+  context: Context,
   run: ImportRun,
   item: Item,
   result: RunItemResult,
@@ -25,7 +26,7 @@ export async function reserveNames(
   );
   const names = given.map(nameKey);
   const paths = given.map((name) => path.posix.join(inside, name));
-  const { rows } = await db.execute<{ claimed: string; noted: string }>(sql`
+  const { rows } = await context.db.execute<{ claimed: string; noted: string }>(sql`
     with claimed as (
       insert into name_claims (folder_id, inside_key, name_key, item_id)
       select ${run.working.id}::uuid, ${nameKey(inside)}, key, ${item.id}::uuid from jsonb_array_elements_text(${JSON.stringify(names)}::jsonb) as key
@@ -42,6 +43,6 @@ export async function reserveNames(
   const { claimed, noted } = rows[0]!;
   if (Number(claimed) === names.length && Number(noted) === 0) throw new ClaimLost();
   if (Number(noted) > 0) return true;
-  await db.delete(nameClaims).where(eq(nameClaims.itemId, item.id));
+  await context.db.delete(nameClaims).where(eq(nameClaims.itemId, item.id));
   return false;
 }

@@ -1,4 +1,5 @@
 import { and, desc, eq, gt, ne } from 'drizzle-orm';
+import type { Context } from '../../../context';
 import type { Queries } from '../../../db/client';
 import { runItems, runs } from '../../../db/schema/runs';
 
@@ -14,11 +15,11 @@ export class LaterRun extends Error {
 }
 
 export async function refuseLaterRun(
-  db: Queries,
+  context: Context,
   photoId: string,
   undone: Pick<typeof runs.$inferSelect, 'id' | 'createdAt'>,
 ): Promise<void> {
-  const [later] = await db
+  const [later] = await context.db
     .select({ at: runs.createdAt })
     .from(runItems)
     .innerJoin(runs, eq(runs.id, runItems.runId))

@@ -1,42 +1,45 @@
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
+import type { Context } from '../../../context';
 import type { Database } from '../../../db/client';
 import { drafts } from '../../../db/schema/drafts';
 import { files, photos } from '../../../db/schema/photos';
 import { runItems } from '../../../db/schema/runs';
 import type { StoredPhoto } from '../../../db/stored/records';
+import { inTransaction } from '../../../db/transaction';
 import { FileError } from '../../../files/fileError';
 import { folderInside } from '../../../files/folderInside';
 import { pathInside } from '../../../files/folders';
 import { digestAt, moveFile } from '../../../files/moveFile';
 import { folderById } from '../../../operations/folders/folders';
-import { found } from '../../../problems/operationError';
+import { found } from '../../../problems/errors';
 import type { Item } from '../../claims';
-import { endUndo, type UndoRun } from './undoRun';
+import type { UndoRun } from '../../kind';
+import { endUndo } from './undoRun';
 
 /**
  * Brings a photo back whose import was undone: its files move from the folder that was kept for them to
  * where they were, and the index takes the photo up again with everything written about it.
  */
-export async function putBackItem(db: Database, run: UndoRun, item: Item): Promise<void> {
-  const [undo] = await db.select().from(runItems).where(eq(runItems.id, item.undoes!));
+export async function putBackItem(context: Context, run: UndoRun, item: Item): Promise<void> {
+  const [undo] = await context.db.select().from(runItems).where(eq(runItems.id, item.undoes!));
   const { result, removed } = found(undo, 'file');
   const photo = removed?.photo;
   if (!photo) throw new FileError('vanished', item.name);
-  if (result?.movedTo !== undefined) await moveBack(db, removed, result.movedTo);
-  await db.transaction(async (tx) => {
+  if (result?.movedTo !== undefined) await moveBack(context, removed, result.movedTo);
+  await inTransaction(context, async (tx) => {
     const photoId = item.photoId!;
-    await tx.insert(photos).values({ id: photoId, assignmentId: run.act.assignmentId, ...photo });
-    await tx.insert(files).values(removed.files.map((row) => ({ ...row, photoId })));
+    await tx.db.insert(photos).values({ id: photoId, assignmentId: run.act.assignmentId, ...photo });
+    await tx.db.insert(files).values(removed.files.map((row) => ({ ...row, photoId })));
     if (removed.drafts.length > 0)
-      await tx.insert(drafts).values(removed.drafts.map((row) => ({ ...row, photoId })));
-    await endUndo(tx, run, item, { result: { version: 1, written: {}, target: item.name } });
+      await tx.db.insert(drafts).values(removed.drafts.map((row) => ({ ...row, photoId })));
+    await endUndo(tx, run, item, { result: { written: {}, target: item.name } });
   });
 }
 
 /** All of the files, or none: a name that was taken meanwhile keeps the whole photo where it is. */
-async function moveBack(db: Database, { files: rows }: StoredPhoto, movedTo: string): Promise<void> {
-  const root = (await folderById(db, rows[0]!.folderId)).path;
+async function moveBack(context: Context, { files: rows }: StoredPhoto, movedTo: string): Promise<void> {
+  const root = (await folderById(context, rows[0]!.folderId)).path;
   const moves: { from: string; to: string; digest: string }[] = [];
   for (const { relativePath, digest } of rows) {
     const [inside, name] = [path.posix.dirname(relativePath), path.posix.basename(relativePath)];

@@ -3,38 +3,41 @@ import { and, eq } from 'drizzle-orm';
 import type { FieldId } from '../../../../core/catalogue/fields';
 import { sameValue } from '../../../../core/catalogue/value';
 import type { Shot } from '../../../../core/naming/shots';
+import type { Context } from '../../../context';
 import type { Database, Queries } from '../../../db/client';
 import { drafts } from '../../../db/schema/drafts';
 import { inverseEdits, runItems } from '../../../db/schema/runs';
 import type { RunItemResult } from '../../../db/stored/runs';
+import { inTransaction } from '../../../db/transaction';
 import { FileError } from '../../../files/fileError';
 import { sidecarPath } from '../../../files/readShot';
 import { indexShot } from '../../../operations/photos/indexShot';
 import { photoShot } from '../../../operations/photos/photos';
 import type { Item } from '../../claims';
+import type { UndoRun } from '../../kind';
 import { keepInverseEdits, placeOf } from '../embed/embedItem';
 import { refuseLaterRun } from './laterRun';
 import { type InverseEdits, refuseChanged, restoreFile } from './restoreFile';
-import { endUndo, type UndoRun } from './undoRun';
+import { endUndo } from './undoRun';
 
 /**
  * Makes the files of a photo again what they were before an earlier item wrote into them, proven by their
  * digests; a sidecar that it made goes. What had been written becomes drafts again: the words are not
  * lost. Undoing that writes it once more. Files that were changed since are left alone, all of them.
  */
-export async function undoEmbedItem(db: Database, run: UndoRun, item: Item): Promise<void> {
-  const ways = await db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.undoes!));
-  const [undone] = await db.select().from(runItems).where(eq(runItems.id, item.undoes!));
-  const located = await photoShot(db, item.photoId!);
+export async function undoEmbedItem(context: Context, run: UndoRun, item: Item): Promise<void> {
+  const ways = await context.db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.undoes!));
+  const [undone] = await context.db.select().from(runItems).where(eq(runItems.id, item.undoes!));
+  const located = await photoShot(context, item.photoId!);
   const { folder, shot } = located;
   if (ways.length === 0 || !undone) throw new FileError('way-back-differs', shot.main);
-  await refuseLaterRun(db, item.photoId!, run.undone);
+  await refuseLaterRun(context, item.photoId!, run.undone);
   const files = ways.map((way) => ({ way, file: path.join(folder, nameOf(way, shot, folder)) }));
   for (const { way, file } of files) await refuseChanged(way, file);
   for (const { way, file } of files)
-    await restoreFile(way, file, (made) => keepInverseEdits(db, item.id, way.role, made));
+    await restoreFile(way, file, (made) => keepInverseEdits(context, item.id, way.role, made));
   const written = undone.result?.written ?? {};
-  await db.transaction(async (tx) => {
+  await inTransaction(context, async (tx) => {
     const { digest, size } = await indexShot(
       tx,
       item.photoId!,
@@ -44,7 +47,7 @@ export async function undoEmbedItem(db: Database, run: UndoRun, item: Item): Pro
     const back = reversed(written);
     if (run.redoes) await removeWritten(tx, item.photoId!, back);
     else await makeDrafts(tx, item.photoId!, written);
-    await endUndo(tx, run, item, { result: { version: 1, written: back, digest, bytes: size } });
+    await endUndo(tx, run, item, { result: { written: back, digest, bytes: size } });
   });
 }
 
@@ -73,20 +76,21 @@ const reversed = (written: Written): Written =>
     ]),
   );
 
-async function makeDrafts(tx: Queries, photoId: string, written: Written): Promise<void> {
+async function makeDrafts(context: Context, photoId: string, written: Written): Promise<void> {
   for (const [field, one] of Object.entries(written))
-    await tx
+    await context.db
       .insert(drafts)
       .values({ photoId, field: field as FieldId, value: one.after, origin: one.origin })
       .onConflictDoNothing();
 }
 
 /** Written into the file once more: drafts that say just that are none any more. */
-async function removeWritten(tx: Queries, photoId: string, written: Written): Promise<void> {
-  const rows = await tx.select().from(drafts).where(eq(drafts.photoId, photoId)).for('update');
+async function removeWritten(context: Context, photoId: string, written: Written): Promise<void> {
+  const rows = await context.db.select().from(drafts).where(eq(drafts.photoId, photoId)).for('update');
   for (const { field, value, stamp } of rows) {
     const one = written[field];
     const same = one && (value === null ? one.after === null : sameValue(one.after ?? undefined, value));
-    if (same) await tx.delete(drafts).where(and(eq(drafts.photoId, photoId), eq(drafts.stamp, stamp)));
+    if (same)
+      await context.db.delete(drafts).where(and(eq(drafts.photoId, photoId), eq(drafts.stamp, stamp)));
   }
 }

@@ -1,20 +1,25 @@
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import type { ShotRole } from '../../../../core/embed/planShot';
+import type { Context } from '../../../context';
 import type { Database, Queries } from '../../../db/client';
 import { drafts } from '../../../db/schema/drafts';
 import { files, photos } from '../../../db/schema/photos';
 import { runItems } from '../../../db/schema/runs';
 import type { StoredPhoto } from '../../../db/stored/records';
 import type { ImportParameters, RunItemResult, StoredProblem } from '../../../db/stored/runs';
+import { inTransaction } from '../../../db/transaction';
 import { FileError } from '../../../files/fileError';
 import { folderInside } from '../../../files/folderInside';
 import { filesOf, pathInside, shotOf } from '../../../files/folders';
 import { digestAt, moveFile, undoneFolder } from '../../../files/moveFile';
+import { folderById } from '../../../operations/folders/folders';
 import { photoShot } from '../../../operations/photos/photos';
 import type { Item } from '../../claims';
+import type { UndoRun } from '../../kind';
+import { parametersOf } from '../../parameters';
 import { refuseLaterRun } from './laterRun';
-import { endUndo, type UndoRun } from './undoRun';
+import { endUndo } from './undoRun';
 
 /**
  * Undoes that a photo was brought in: its files move to a folder kept for the run, and the photo leaves the
@@ -22,14 +27,14 @@ import { endUndo, type UndoRun } from './undoRun';
  * what was placed are moved; where one is not, all stay. A photo that was taken up where it lies keeps its
  * files.
  */
-export async function undoImportItem(db: Database, run: UndoRun, item: Item): Promise<void> {
+export async function undoImportItem(context: Context, run: UndoRun, item: Item): Promise<void> {
   const photoId = item.photoId!;
-  const [undone] = await db.select().from(runItems).where(eq(runItems.id, item.undoes!));
+  const [undone] = await context.db.select().from(runItems).where(eq(runItems.id, item.undoes!));
   const placed = undone?.result;
-  await refuseLaterRun(db, photoId, run.act);
-  const parameters = run.act.parameters as ImportParameters;
-  if (!placed || parameters.way === 'take-up') return removeTakenUp(db, run, item);
-  const { root, inside, names, located } = await whereItIs(db, photoId);
+  await refuseLaterRun(context, photoId, run.act);
+  const { mode, secondFolderId } = parametersOf(run.act, 'import');
+  if (!placed || mode === 'take-up') return removeTakenUp(context, run, item);
+  const { root, inside, names, located } = await whereItIs(context, photoId);
   const movedTo = path.posix.join(undoneFolder('', run.act.id), inside);
   const from = path.join(root, inside);
   await refuseForeignSidecar(path.join(from, located.shot.main), filesOf(located.shot));
@@ -37,16 +42,17 @@ export async function undoImportItem(db: Database, run: UndoRun, item: Item): Pr
   const parts = await partsToMove(from, aside, names, placed.digests ?? {});
   if (parts.length > 0) await folderInside(root, movedTo);
   for (const { name, digest } of parts) await moveFile(path.join(from, name), path.join(aside, name), digest);
-  const problems = await moveSecond(run, placed);
-  await db.transaction(async (tx) => {
+  const second = secondFolderId && (await folderById(context, secondFolderId)).path;
+  const problems = second ? await moveSecond(run, placed, second) : [];
+  await inTransaction(context, async (tx) => {
     const removed = await removePhoto(tx, photoId);
-    const result: RunItemResult = { version: 1, written: {}, target: located.shot.main, movedTo };
+    const result: RunItemResult = { written: {}, target: located.shot.main, movedTo };
     await endUndo(tx, run, item, { result, problems, removed });
   });
 }
 
-async function whereItIs(db: Database, photoId: string) {
-  const located = await photoShot(db, photoId);
+async function whereItIs(context: Context, photoId: string) {
+  const located = await photoShot(context, photoId);
   const inside = path.posix.dirname(located.file.relativePath).replace(/^\.$/, '');
   const root = located.folder.slice(0, located.folder.length - (inside === '' ? 0 : inside.length + 1));
   const names = new Map(located.rows.map((row) => [row.role, path.posix.basename(row.relativePath)]));
@@ -85,16 +91,16 @@ async function partsToMove(
 }
 
 /** The second copies that were made go the same way, in their own folder. One that cannot stays, and is told. */
-async function moveSecond(run: UndoRun, placed: RunItemResult): Promise<StoredProblem[]> {
+async function moveSecond(run: UndoRun, placed: RunItemResult, folder: string): Promise<StoredProblem[]> {
   const { inside = '', second = [], secondMade = [], digests = {} } = placed;
   const known = filesOf({ main: digests.main ?? '', ...digests }) as (string | undefined)[];
   const problems: StoredProblem[] = [];
   for (const [index, name] of second.entries()) {
     if (!secondMade.includes(name)) continue;
     try {
-      const aside = await folderInside(run.second!, path.posix.join(undoneFolder('', run.act.id), inside));
+      const aside = await folderInside(folder, path.posix.join(undoneFolder('', run.act.id), inside));
       await moveFile(
-        await pathInside(run.second!, path.posix.join(inside, name)),
+        await pathInside(folder, path.posix.join(inside, name)),
         path.join(aside, name),
         known[index]!,
       );
@@ -106,14 +112,13 @@ async function moveSecond(run: UndoRun, placed: RunItemResult): Promise<StoredPr
   return problems;
 }
 
-async function removePhoto(tx: Queries, photoId: string): Promise<StoredPhoto> {
-  const [photo] = await tx.select().from(photos).where(eq(photos.id, photoId)).for('update');
+async function removePhoto(context: Context, photoId: string): Promise<StoredPhoto> {
+  const [photo] = await context.db.select().from(photos).where(eq(photos.id, photoId)).for('update');
   const { name, position, contentIdentity, contentSample, record } = photo!;
-  const rows = await tx.select().from(files).where(eq(files.photoId, photoId));
-  const written = await tx.select().from(drafts).where(eq(drafts.photoId, photoId));
-  await tx.delete(photos).where(eq(photos.id, photoId));
+  const rows = await context.db.select().from(files).where(eq(files.photoId, photoId));
+  const written = await context.db.select().from(drafts).where(eq(drafts.photoId, photoId));
+  await context.db.delete(photos).where(eq(photos.id, photoId));
   return {
-    version: 1,
     photo: { name, position, contentIdentity, contentSample, record },
     files: rows.map(({ id: _, photoId: __, ...row }) => row),
     drafts: written.map(({ field, value, origin }) => ({ field, value, origin })),
@@ -121,9 +126,9 @@ async function removePhoto(tx: Queries, photoId: string): Promise<StoredPhoto> {
 }
 
 /** Nothing was written: the photo leaves the index, its files stay as they are. */
-async function removeTakenUp(db: Database, run: UndoRun, item: Item): Promise<void> {
-  await db.transaction(async (tx) => {
+async function removeTakenUp(context: Context, run: UndoRun, item: Item): Promise<void> {
+  await inTransaction(context, async (tx) => {
     const removed = await removePhoto(tx, item.photoId!);
-    await endUndo(tx, run, item, { result: { version: 1, written: {}, target: item.name }, removed });
+    await endUndo(tx, run, item, { result: { written: {}, target: item.name }, removed });
   });
 }

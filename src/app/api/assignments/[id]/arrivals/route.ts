@@ -1,23 +1,16 @@
 import { endpoint } from '@/server/http/endpoint';
+import { arrivingQuery } from '@/server/http/shapes/queries';
 import { arrive, arrived } from '@/server/operations/bringIn/sources';
 
 type Params = { id: string };
-const arrivingOf = (url: string) => {
-  const asked = new URL(url).searchParams;
-  return {
-    name: asked.get('name') ?? '',
-    size: Number(asked.get('size')),
-    modified: Number(asked.get('modified') ?? 0),
-    offset: Number(asked.get('offset') ?? 0),
-  };
-};
 
 /** How much of a file is here: where sending goes on. */
-export const GET = endpoint<Params>(({ db, request, params }) =>
-  arrived(db, params.id, arrivingOf(request.url)),
-);
+export const GET = endpoint<Params>(({ context, query, params }) => {
+  const { offset: _, ...arriving } = query(arrivingQuery);
+  return arrived(context, params.id, arriving);
+});
 /** A piece of a file, streamed to disk. */
-export const POST = endpoint<Params>(({ db, request, params }) => {
-  const { offset, ...arriving } = arrivingOf(request.url);
-  return arrive(db, params.id, arriving, offset, request.body);
+export const POST = endpoint<Params>(({ context, query, request, params }) => {
+  const { offset, ...arriving } = query(arrivingQuery);
+  return arrive(context, params.id, arriving, offset, request.body);
 });

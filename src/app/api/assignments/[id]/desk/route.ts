@@ -1,8 +1,7 @@
-import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
-import { photoSelection } from '@/server/http/shapes';
+import { photoSelection } from '@/server/http/shapes/drafts';
 import { deskOf } from '@/server/operations/photos/acrossPhotos';
 
-export const POST = endpoint<{ id: string }>(async ({ db, request, params }) =>
-  deskOf(db, params.id, (await body(request, photoSelection)).photoIds ?? []),
+export const POST = endpoint<{ id: string }>(async ({ context, body, params }) =>
+  deskOf(context, params.id, (await body(photoSelection)).photoIds ?? []),
 );

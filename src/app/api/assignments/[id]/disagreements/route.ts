@@ -1,8 +1,7 @@
-import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
-import { photoIds } from '@/server/http/shapes';
+import { photoIds } from '@/server/http/shapes/drafts';
 import { disagreementsOf } from '@/server/operations/photos/acrossPhotos';
 
-export const POST = endpoint<{ id: string }>(async ({ db, request, params }) =>
-  disagreementsOf(db, params.id, (await body(request, photoIds)).photoIds),
+export const POST = endpoint<{ id: string }>(async ({ context, body, params }) =>
+  disagreementsOf(context, params.id, (await body(photoIds)).photoIds),
 );

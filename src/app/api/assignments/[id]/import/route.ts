@@ -1,9 +1,8 @@
-import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
-import { importWish } from '@/server/http/shapes';
+import { importWish } from '@/server/http/shapes/bringIn';
 import { startImport } from '@/server/operations/bringIn/startImport';
 
-export const POST = endpoint<{ id: string }>(async ({ request, params, once }) => {
-  const wish = await body(request, importWish);
-  return once((db) => startImport(db, params.id, wish));
+export const POST = endpoint<{ id: string }>(async ({ body, params, once }) => {
+  const wish = await body(importWish);
+  return once((context) => startImport(context, params.id, wish));
 });

@@ -1,13 +1,9 @@
 import { endpoint } from '@/server/http/endpoint';
 import { inLines } from '@/server/http/lines';
-import { transactionNumber } from '@/server/http/shapes';
+import { sinceQuery } from '@/server/http/shapes/queries';
 import { listSummaries } from '@/server/operations/photos/listSummaries';
-import { OperationError } from '@/server/problems/operationError';
 
 /** The list in lines; with `since`, what changed after an earlier one. */
-export const GET = endpoint<{ id: string }>(async ({ db, request, params }) => {
-  const since = new URL(request.url).searchParams.get('since') ?? undefined;
-  if (since !== undefined && !transactionNumber.test(since))
-    throw new OperationError('Ask for the whole list.');
-  return inLines(listSummaries(db, params.id, since));
-});
+export const GET = endpoint<{ id: string }>(async ({ context, query, params }) =>
+  inLines(listSummaries(context, params.id, query(sinceQuery).since)),
+);

@@ -1,10 +1,9 @@
-import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
-import { templatesOnPhotos } from '@/server/http/shapes';
+import { templatesOnPhotos } from '@/server/http/shapes/drafts';
 import { proofOfTemplates } from '@/server/operations/drafts/writeDrafts';
 
 /** What templates would write into some pictures, before it is done. */
-export const POST = endpoint<{ id: string }>(async ({ db, request, params }) => {
-  const { photoIds, templates } = await body(request, templatesOnPhotos);
-  return proofOfTemplates(db, params.id, photoIds, templates);
+export const POST = endpoint<{ id: string }>(async ({ context, body, params }) => {
+  const { photoIds, templates } = await body(templatesOnPhotos);
+  return proofOfTemplates(context, params.id, photoIds, templates);
 });

@@ -1,8 +1,10 @@
 import { endpoint } from '@/server/http/endpoint';
+import { previewResponse } from '@/server/http/previewResponse';
+import { previewQuery } from '@/server/http/shapes/queries';
 import { photoPicture } from '@/server/operations/photos/photos';
-import { previewResponse } from '@/server/previews/respond';
 
-export const GET = endpoint<{ id: string }>(async ({ db, request, params }) => {
-  const { path, identity } = await photoPicture(db, params.id);
-  return previewResponse(request, path, identity);
+export const GET = endpoint<{ id: string }>(async ({ context, query, params }) => {
+  const { side } = query(previewQuery);
+  const { path, identity } = await photoPicture(context, params.id);
+  return previewResponse(path, side, identity);
 });

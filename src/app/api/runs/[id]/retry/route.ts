@@ -1,4 +1,4 @@
 import { endpoint } from '@/server/http/endpoint';
 import { retryRun } from '@/server/operations/runs/runs';
 
-export const POST = endpoint<{ id: string }>(({ db, params }) => retryRun(db, params.id));
+export const POST = endpoint<{ id: string }>(({ context, params }) => retryRun(context, params.id));

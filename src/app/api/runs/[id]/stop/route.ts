@@ -1,4 +1,4 @@
 import { endpoint } from '@/server/http/endpoint';
 import { stopRun } from '@/server/operations/runs/runs';
 
-export const POST = endpoint<{ id: string }>(({ db, params }) => stopRun(db, params.id));
+export const POST = endpoint<{ id: string }>(({ context, params }) => stopRun(context, params.id));

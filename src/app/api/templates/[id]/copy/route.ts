@@ -1,9 +1,8 @@
-import { body } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
-import { templateCopy } from '@/server/http/shapes';
+import { templateCopy } from '@/server/http/shapes/templates';
 import { copyTemplate } from '@/server/operations/templates/templateShelf';
 
-export const POST = endpoint<{ id: string }>(async ({ request, params, once }) => {
-  const { how } = await body(request, templateCopy);
-  return once((db) => copyTemplate(db, params.id, how));
+export const POST = endpoint<{ id: string }>(async ({ body, params, once }) => {
+  const { how } = await body(templateCopy);
+  return once((context) => copyTemplate(context, params.id, how));
 });

@@ -1,13 +1,10 @@
+import { download } from '@/server/http/download';
 import { endpoint } from '@/server/http/endpoint';
+import { templateExportQuery } from '@/server/http/shapes/queries';
 import { templateAsFile } from '@/server/operations/templates/templateFiles';
 
 /** The template as a file: ?as=json, with ?details=written out, or ?as=xmp. */
-export const GET = endpoint<{ id: string }>(({ db, request, params }) => {
-  const asked = new URL(request.url).searchParams;
-  return templateAsFile(
-    db,
-    params.id,
-    asked.get('as') === 'xmp' ? 'xmp' : 'json',
-    asked.get('details') === 'written',
-  );
+export const GET = endpoint<{ id: string }>(async ({ context, query, params }) => {
+  const { as, details } = query(templateExportQuery);
+  return download(await templateAsFile(context, params.id, as, details === 'written'));
 });

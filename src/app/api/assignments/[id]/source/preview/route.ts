@@ -1,14 +1,11 @@
 import { pathInside } from '@/server/files/folders';
 import { endpoint } from '@/server/http/endpoint';
-import { readAssignment } from '@/server/operations/assignments/assignments';
-import { folderById } from '@/server/operations/folders/folders';
-import { previewResponse } from '@/server/previews/respond';
+import { previewResponse } from '@/server/http/previewResponse';
+import { sourcePreviewQuery } from '@/server/http/shapes/queries';
+import { sourceFolder } from '@/server/operations/bringIn/sources';
 
-export const GET = endpoint<{ id: string }>(async ({ db, request, params }) => {
-  const { sourceFolderId } = await readAssignment(db, params.id);
-  const folder = await folderById(db, sourceFolderId ?? '');
-  return previewResponse(
-    request,
-    await pathInside(folder.path, new URL(request.url).searchParams.get('path') ?? ''),
-  );
+export const GET = endpoint<{ id: string }>(async ({ context, query, params }) => {
+  const { path, side } = query(sourcePreviewQuery);
+  const folder = await sourceFolder(context, params.id);
+  return previewResponse(await pathInside(folder.path, path), side);
 });

@@ -1,39 +1,18 @@
-import { Client } from 'pg';
-import { config } from '../config';
-import { log } from '../log';
-import { CHANGES_CHANNEL } from './queue';
+import { listen } from '../jobs/listen';
+import { CHANGES_CHANNEL } from '../jobs/queue';
 
 type Listener = (payload: string) => void;
 const HEARTBEAT_MS = 20_000;
-const RETRY_MS = 1000;
 const kept = globalThis as unknown as { fabricaListeners?: Set<Listener>; fabricaClosers?: Set<() => void> };
 
-/** One LISTEN connection a process; its notices go to every open stream. Connects again when lost. */
+/** One listening connection a process; its notices go to every open stream. After a gap windows look for themselves. */
 async function listeners(): Promise<Set<Listener>> {
   if (kept.fabricaListeners) return kept.fabricaListeners;
-  kept.fabricaListeners = new Set();
-  await connect(kept.fabricaListeners);
-  return kept.fabricaListeners;
-}
-
-async function connect(to: Set<Listener>): Promise<void> {
-  const client = new Client({ connectionString: config().databaseUrl });
-  let lost = false;
-  const again = () => {
-    if (!lost) setTimeout(() => void connect(to), RETRY_MS).unref();
-    lost = true;
-  };
-  client.on('notification', ({ payload }) => payload && to.forEach((listener) => void listener(payload)));
-  client.on('error', again);
-  try {
-    await client.connect();
-    await client.query(`listen ${CHANGES_CHANNEL}`);
-    // After a gap windows must look for themselves.
-    to.forEach((listener) => void listener(JSON.stringify({ kind: 'everything', id: '' })));
-  } catch {
-    log.warn('the change listener could not connect; trying again');
-    again();
-  }
+  const all = new Set<Listener>();
+  kept.fabricaListeners = all;
+  const toAll = (payload: string) => all.forEach((listener) => void listener(payload));
+  await listen(CHANGES_CHANNEL, toAll, () => toAll(JSON.stringify({ kind: 'everything', id: '' })));
+  return all;
 }
 
 /** Open streams would keep the server from ending: they are closed when it is asked to. */

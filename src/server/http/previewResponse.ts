@@ -1,11 +1,11 @@
-import { type PreviewSide, preview, previewSides } from './preview';
+import { type PreviewSide, preview, previewSides } from '../previews/preview';
 
+/** A picture as WebP, its longer side at least `asked` pixels where one of that size is made. */
 export async function previewResponse(
-  request: Request,
   file: string,
+  asked: number = previewSides[0],
   identity?: string | null,
 ): Promise<Response> {
-  const asked = Number(new URL(request.url).searchParams.get('side') ?? previewSides[0]);
   const side: PreviewSide = previewSides.find((one) => one >= asked) ?? previewSides[1];
   try {
     const bytes = await preview(file, side, identity);

@@ -1,5 +1,5 @@
-import { diskLayer } from './diskLayer';
-import { asFileError } from './fileError';
+import { diskLayer } from '../files/diskLayer';
+import { asFileError } from '../files/fileError';
 
 const CHUNK = 512 * 1024;
 

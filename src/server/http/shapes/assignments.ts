@@ -1,0 +1,56 @@
+import { field } from '../../../core/catalogue/fields';
+import type { AssignmentChange, NewAssignment } from '../../operations/assignments/assignments';
+import type { PlanText } from '../../operations/bringIn/plans';
+import { schema } from '../body';
+import { id, list, nullable, object, text } from './parts';
+
+export const newAssignment = schema<NewAssignment>(
+  object({ name: text(200), workingPath: text(4096), sourcePath: text(4096) }, ['name', 'workingPath']),
+);
+
+export const choiceParts = {
+  mode: { enum: ['copy', 'move', 'take-up'] },
+  name: text(1000),
+  folder: text(1000),
+  secondCopy: text(4096),
+  keywords: text(20_000),
+  rating: { enum: ['', ...Object.keys(field('rating').choices ?? {})] },
+};
+
+const importChoices = object(choiceParts);
+
+const factList = list(object({ name: text(80), value: text(2000) }), 100);
+
+export const assignmentChange = schema<AssignmentChange>(
+  object(
+    {
+      name: text(200),
+      publishedOn: { anyOf: [{ type: 'string', format: 'date' }, { type: 'null' }, { const: '' }] },
+      facts: factList,
+      inForce: list(id, 100),
+      dngSidecar: { type: 'boolean' },
+      dateTimeOriginal: { type: 'boolean' },
+      importChoices,
+      dropping: { type: 'boolean' },
+      foundUpTo: { type: 'integer', minimum: 0, maximum: 2_000_000_000 },
+      met: object(
+        {
+          name: text(200),
+          publishedOn: nullable({ type: 'string', format: 'date' }),
+          facts: factList,
+          importChoices: nullable(importChoices),
+        },
+        [],
+      ),
+    },
+    [],
+  ),
+);
+
+const storedPlan = object({ ...choiceParts, templates: list(id, 100) });
+
+export const planText = schema<PlanText>(
+  object({ name: text(120), choices: importChoices, met: storedPlan }, ['name', 'choices']),
+);
+
+export const planUse = schema<{ planId: string }>(object({ planId: id }));

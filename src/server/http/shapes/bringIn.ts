@@ -1,0 +1,33 @@
+import type { CardState } from '../../card/simulatedCard';
+import type { SourceWish } from '../../operations/bringIn/sources';
+import type { ImportWish } from '../../operations/bringIn/startImport';
+import { schema } from '../body';
+import { choiceParts } from './assignments';
+import { id, list, object, text } from './parts';
+
+const paths = list(text(4096), 20_000);
+
+export const importWish = schema<ImportWish>(
+  object({ paths, leaveAsTheyAre: paths, fillOnly: paths, again: paths, ...choiceParts }, [
+    'paths',
+    'leaveAsTheyAre',
+  ]),
+);
+
+export const sourceWish = schema<SourceWish>(
+  object({ path: text(4096), folderId: id, arrivals: { const: true } }, []),
+);
+
+export const newFolder = schema<{ path: string }>(object({ path: text(4096) }));
+
+export const cardChange = schema<Partial<CardState>>(
+  object(
+    {
+      isIn: { type: 'boolean' },
+      speed: { type: 'integer', minimum: 0, maximum: 1_000_000 },
+      readErrorOn: text(255),
+      writeProtected: { type: 'boolean' },
+    },
+    [],
+  ),
+);

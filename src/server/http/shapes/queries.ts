@@ -1,0 +1,36 @@
+import { querySchema } from '../query';
+
+/** What may stand behind the "?" of an address. */
+const path = { type: 'string', maxLength: 4096 };
+const name = { type: 'string', maxLength: 4096 };
+const whole = (maximum: number) => ({ type: 'integer', minimum: 0, maximum });
+/** Pixels of the longer side. */
+const side = { type: 'integer', minimum: 1, maximum: 10_000 };
+/** Revision of a picture: makes an address of its own, so that a cache keeps each. */
+const at = { type: 'string', maxLength: 200 };
+
+export const pathQuery = querySchema<{ path: string }>({ path: { ...path, default: '' } });
+export const previewQuery = querySchema<{ side?: number }>({ side, at });
+export const sourcePreviewQuery = querySchema<{ path: string; side?: number }>({ path, side, at }, ['path']);
+export const runItemsQuery = querySchema<{ from: number; most: number }>({
+  from: { ...whole(1_000_000), default: 0 },
+  most: { ...whole(200), default: 50 },
+});
+export const templateFileQuery = querySchema<{ name: string }>({ name: { ...name, default: '' } });
+export const templateExportQuery = querySchema<{ as: 'json' | 'xmp'; details?: 'written' }>({
+  as: { enum: ['json', 'xmp'], default: 'json' },
+  details: { enum: ['written', 'named'] },
+});
+/** A transaction number of PostgreSQL. */
+export const sinceQuery = querySchema<{ since?: string }>({
+  since: { type: 'string', pattern: '^\\d{1,18}$' },
+});
+export const arrivingQuery = querySchema<{ name: string; size: number; modified: number; offset: number }>(
+  {
+    name,
+    size: whole(Number.MAX_SAFE_INTEGER),
+    modified: { type: 'number', default: 0 },
+    offset: { ...whole(Number.MAX_SAFE_INTEGER), default: 0 },
+  },
+  ['name', 'size'],
+);

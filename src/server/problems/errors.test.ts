@@ -1,0 +1,40 @@
+import { answerTo } from '../http/endpoint';
+import { failure, found, OperationError } from './errors';
+
+test('an error says what happened and what to do, and carries status, code and remedy', () => {
+  const error = failure('no-room', { needed: '4 GB', folder: '/pictures', free: '1 GB' });
+  expect(error).toBeInstanceOf(OperationError);
+  expect(error.message).toBe(
+    'The pictures need 4 GB, and the disk of “/pictures” has 1 GB left. Make room, or bring in fewer.',
+  );
+  expect(answerTo(error)).toEqual({
+    status: 422,
+    code: 'no-room',
+    message: error.message,
+    remedy: 'Make room, or bring in fewer.',
+  });
+});
+
+test('what is not there any more is named', () => {
+  expect(() => found(undefined, 'plan')).toThrow('There is no such plan any more.');
+  expect(found(0, 'plan')).toBe(0);
+});
+
+test.each([
+  ['This template', 'This template was changed in another window meanwhile. Nothing is undone.'],
+  ['These details', 'These details were changed in another window meanwhile. Nothing is undone.'],
+  ['This', 'This was changed in another window meanwhile. Nothing is undone.'],
+])('%s that was changed elsewhere', (what, words) => {
+  expect(failure('changed-elsewhere', { what, kept: 'Nothing is undone.' }).message).toBe(words);
+});
+
+test('a value that the database refuses is a request that is not understood', () => {
+  const refused = Object.assign(new Error('invalid input syntax'), { code: '22P02' });
+  expect(answerTo(new Error('wrapped', { cause: refused })).status).toBe(400);
+});
+
+test('a defect of ours tells nothing of itself', () => {
+  const told = JSON.stringify(answerTo(new Error('secret: /home/somebody')));
+  expect(told).not.toContain('secret');
+  expect(told).toContain('500');
+});

@@ -1,0 +1,227 @@
+/** A row of the table: HTTP status, what happened, and what to do about it. */
+interface ErrorRow<Details> {
+  readonly status: 400 | 404 | 405 | 409 | 413 | 422;
+  readonly words: (details: Details) => string;
+  readonly remedy?: string;
+}
+const row = <Details = void>(
+  status: ErrorRow<Details>['status'],
+  words: ErrorRow<Details>['words'],
+  remedy?: string,
+): ErrorRow<Details> => ({ status, words, ...(remedy ? { remedy } : {}) });
+
+interface Named {
+  readonly name: string;
+}
+interface AtPath {
+  readonly path: string;
+}
+interface Because {
+  readonly why: string;
+}
+
+/** Why a request cannot be carried out: the only place where its status, words and remedy stand. */
+const errors = {
+  // requests
+  'request-not-understood': row<{ where: string }>(400, ({ where }) =>
+    where ? `The request is not understood: ${where}.` : 'The request is not understood.',
+  ),
+  'request-too-large': row(413, () => 'The request is too large.'),
+  'query-not-understood': row<{ where: string }>(
+    422,
+    ({ where }) => `The address is not understood: ${where}.`,
+  ),
+  'key-unusable': row(422, () => 'The key of this request cannot be used.'),
+  'key-of-another-act': row(409, () => 'The key of this request was used for something else.'),
+  'whole-list-needed': row(422, () => 'This is no place in the list.', 'Ask for the whole list.'),
+  'not-found': row<{ what: string }>(404, ({ what }) => `There is no such ${what} any more.`),
+  'changed-elsewhere': row<{ what: string; kept: string }>(
+    409,
+    ({ what, kept }) =>
+      `${what} ${/s$/.test(what) && what !== 'This' ? 'were' : 'was'} changed in another window meanwhile. ${kept}`,
+  ),
+  // names and values
+  'name-missing': row<{ what: string; hint?: string }>(
+    422,
+    ({ what, hint = '' }) => `Give ${what} a name${hint}.`,
+  ),
+  'name-signs': row(422, () => 'A name cannot hold the signs { } : or ?.'),
+  'name-without-letter': row(422, () => 'This name holds no letter.'),
+  'name-of-placeholder': row<Named>(
+    422,
+    ({ name }) => `“${name}” is the name of a placeholder already.`,
+    'Choose another.',
+  ),
+  'own-name-missing': row(422, () => 'Your name is missing.', 'Enter your name first.'),
+  'value-not-allowed': row<Because>(422, ({ why }) => why),
+  'fact-unnamed': row<{ value: string }>(422, ({ value }) => `Give the fact “${value}” a name.`),
+  'fact-named-twice': row<Named>(422, ({ name }) => `Two facts are called “${name}”.`, 'Rename one.'),
+  'pattern-unusable': row<{ what: string } & Because>(
+    422,
+    ({ what, why }) => `The pattern of ${what} cannot be used. ${why}`,
+  ),
+  'caption-written-elsewhere': row<{ name: string; now: string }>(
+    409,
+    ({ name, now }) => `The caption of ${name} ${now}: it was written elsewhere meanwhile.`,
+  ),
+  // folders and files
+  'path-too-long': row(422, () => 'This path is too long.'),
+  'path-not-whole': row<AtPath>(422, ({ path }) => `“${path}” is not a whole path.`, 'Begin with “/”.'),
+  'folder-not-there': row<AtPath>(404, ({ path }) => `There is no folder “${path}”.`),
+  'folder-to-make': row<AtPath>(
+    422,
+    ({ path }) => `There is no folder “${path}”.`,
+    'Make it first, or check the spelling.',
+  ),
+  'folder-not-made': row<AtPath & Because>(
+    422,
+    ({ path, why }) => `The folder “${path}” could not be made. ${why}`,
+  ),
+  'folder-unreadable': row<AtPath & Because>(
+    422,
+    ({ path, why }) => `The folder “${path}” cannot be read. ${why}`,
+  ),
+  'folder-not-offered': row(
+    422,
+    () => 'This folder lies outside the places that are offered.',
+    'Type its path instead.',
+  ),
+  'folder-not-writable': row<{ folder: string }>(
+    422,
+    ({ folder }) => `The folder “${folder}” is not there, or Fabrica may not write into it.`,
+    'Allow it, or choose another folder.',
+  ),
+  'too-much-missing': row<AtPath>(
+    422,
+    ({ path }) => `Too much of “${path}” is missing.`,
+    'Check the spelling of its beginning.',
+  ),
+  'whole-machine': row(422, () => 'The whole machine cannot be opened.', 'Choose a folder with pictures.'),
+  'source-is-working': row(
+    422,
+    () => 'Pictures cannot come from the folder that they go to.',
+    'Pictures that are there already belong to the assignment: leave “Pictures come from” empty.',
+  ),
+  'folders-nested': row(
+    422,
+    () => 'The folder that pictures come from and the one that they go to must not lie inside each other.',
+  ),
+  'second-copy-in-source': row(
+    422,
+    () => 'The second copy must not go into the folder that pictures come from.',
+  ),
+  'no-room': row<{ needed: string; folder: string; free: string }>(
+    422,
+    ({ needed, folder, free }) =>
+      `The pictures need ${needed}, and the disk of “${folder}” has ${free} left.`,
+    'Make room, or bring in fewer.',
+  ),
+  'file-unnamed': row(422, () => 'The file has no usable name.'),
+  'file-not-a-picture': row<Named>(
+    422,
+    ({ name }) => `“${name}” is not a kind of picture that Fabrica reads.`,
+  ),
+  'file-empty-or-large': row<Named>(
+    422,
+    ({ name }) => `“${name}” is empty, or too large to be sent through a browser.`,
+  ),
+  // bringing in and runs
+  'no-source-folder': row(422, () => 'This assignment has no folder to bring pictures in from.'),
+  'nothing-chosen': row(422, () => 'No picture is chosen.', 'Choose at least one picture.'),
+  'already-brought-in': row(409, () => 'These pictures were brought in from there already.'),
+  'run-ended': row(409, () => 'This run has ended.'),
+  'run-going-on': row(409, () => 'This run is in progress.'),
+  'run-to-stop-first': row(409, () => 'This run is in progress.', 'Stop it first, or wait for its end.'),
+  'nothing-left': row<Because>(409, ({ why }) => why),
+  'later-run': row<{ at: string }>(
+    409,
+    ({ at }) => `A later run embedded into these files (${at}).`,
+    'Undo that run first.',
+  ),
+  'plan-named-twice': row<Named>(
+    409,
+    ({ name }) => `There is a plan called “${name}” already.`,
+    'Choose another name, or use that plan and change it.',
+  ),
+  'plan-changed-elsewhere': row<Named>(
+    409,
+    ({ name }) => `The plan “${name}” was changed in another window meanwhile. Nothing is overwritten.`,
+    'Go back to the plan, or save this under another name.',
+  ),
+  // templates and details
+  'template-never-saved': row<Named>(
+    409,
+    ({ name }) => `“${name}” was never saved.`,
+    'Save the template first.',
+  ),
+  'template-unsaved': row<{ then: string }>(
+    409,
+    ({ then }) => `Save the template first; then it can be ${then}.`,
+  ),
+  'template-broken': row<{ name: string; field: string; why: string }>(
+    409,
+    ({ name, field, why }) => `“${name}”, ${field}: ${why}`,
+  ),
+  'fill-ins-open': row<{ lines: string }>(
+    409,
+    ({ lines }) => `Still to be filled in: ${lines}.`,
+    'Fill in these lines of the template, or empty them.',
+  ),
+  'field-twice': row(422, () => 'A field can stand in a template only once.'),
+  'template-in-force': row<{ assignments: string }>(
+    409,
+    ({ assignments }) => `In force in ${assignments}.`,
+    'Remove it there first.',
+  ),
+  'template-in-run': row(
+    409,
+    () => 'A run is writing this template into pictures right now.',
+    'Remove it when that run has ended.',
+  ),
+  'not-a-template': row<Named & Because>(
+    422,
+    ({ name, why }) => `“${name}” cannot be used as a template. ${why}`,
+  ),
+  'nothing-for-xmp': row(
+    422,
+    () => 'Every line of this template is computed for each picture, so nothing of it can be kept as XMP.',
+    'Export it as a template file instead.',
+  ),
+  'details-named-twice': row<Named>(409, ({ name }) => `There are details called “${name}” already.`),
+  'details-in-use': row<{ templates: string }>(
+    409,
+    ({ templates }) => `These details are used by ${templates}.`,
+    'Change the template first.',
+  ),
+} as const;
+
+export type ErrorCode = keyof typeof errors;
+type Details<C extends ErrorCode> = Parameters<(typeof errors)[C]['words']>[0];
+type DetailsGiven<C extends ErrorCode> = Details<C> extends undefined ? [] : [details: Details<C>];
+
+/** A request that cannot be carried out; worded for a person by the table. */
+export class OperationError extends Error {
+  readonly code: ErrorCode;
+  readonly status: number;
+  readonly remedy: string | undefined;
+
+  constructor(code: ErrorCode, ...details: unknown[]);
+  constructor(code: ErrorCode, details?: unknown) {
+    const { status, words, remedy } = errors[code] as ErrorRow<unknown>;
+    super([words(details), remedy].filter(Boolean).join(' '));
+    this.name = 'OperationError';
+    this.code = code;
+    this.status = status;
+    this.remedy = remedy;
+  }
+}
+
+export function found<T>(value: T | undefined, what: string): T {
+  if (value === undefined) throw failure('not-found', { what });
+  return value;
+}
+
+/** An error of the table with the details that its words need. */
+export function failure<C extends ErrorCode>(code: C, ...details: DetailsGiven<C>): OperationError {
+  return new OperationError(code, ...details);
+}

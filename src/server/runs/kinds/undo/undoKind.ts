@@ -1,0 +1,18 @@
+import type { Run, RunKind } from '../../kind';
+import { undoRunFor } from './undoRun';
+
+/** Undoes an earlier run, or does again what an undo has undone, item by item as the earlier kind says. */
+export const undoKind = (undoOf: (run: Run) => RunKind['undo']): RunKind<'undo'> => ({
+  id: 'undo',
+  item: 'run-item',
+  act: () => 'undo',
+  writesPictures: false,
+  addsPictures: true,
+  async begin(context, run, mark) {
+    const undoRun = await undoRunFor(context, run, mark);
+    const undo = undoOf(undoRun.act);
+    if (!undo) throw new Error(`a run of the kind ${undoRun.act.kind} cannot be undone`);
+    const handler = undoRun.redoes ? undo.redoItem : undo.undoItem;
+    return (item) => handler(context, undoRun, item);
+  },
+});

@@ -1,0 +1,29 @@
+import type { ImportMode } from '../../core/naming/importChoices';
+
+/** What a run does, as it is told: bringing in by the way that was chosen. */
+export type RunAct = ImportMode | 'embed' | 'undo';
+
+interface RunActRow {
+  /** "Embedding 3 of 12" */
+  readonly inProgress: string;
+  /** "Embedded in Relaunch" */
+  readonly name: string;
+  /** Of one file that it is done with. */
+  readonly done: string;
+  /** "12 written" */
+  readonly counted: string;
+}
+
+/** The words of every kind of run, a row an act; the interface takes them from here. */
+export const runActs: Readonly<Record<RunAct, RunActRow>> = {
+  copy: { inProgress: 'Bringing in', name: 'Brought in', done: 'written and read back', counted: 'copied' },
+  move: { inProgress: 'Moving in', name: 'Moved in', done: 'moved and read back', counted: 'moved' },
+  'take-up': {
+    inProgress: 'Taking up',
+    name: 'Taken up',
+    done: 'taken up, not written',
+    counted: 'taken up where they are, nothing written',
+  },
+  embed: { inProgress: 'Embedding', name: 'Embedded', done: 'written and read back', counted: 'written' },
+  undo: { inProgress: 'Undoing', name: 'Undone', done: 'as it was before', counted: 'undone' },
+};
