@@ -36,7 +36,7 @@ afterAll(() => bench.end());
 
 const send = ({ handler, method, name }: (typeof cases)[number], id: string, body?: string, query = '') => {
   const address = config().address;
-  const url = `${address}${name.slice(name.indexOf('/')).replace('[id]', encodeURIComponent(id))}${query}`;
+  const url = `${address}${name.slice(name.indexOf('/')).replace('[id]', encodeURIComponent(id.replace(/[\ud800-\udfff]/g, 'x')))}${query}`;
   const request = new Request(url, {
     method,
     headers: { host: new URL(address).host, origin: address, 'content-type': 'application/json' },
@@ -59,12 +59,7 @@ test.each([
   ['a very long id', 'f'.repeat(50_000)],
 ])('%s is 404 on every route', async (_, id) => {
   const answers = await Promise.all(
-    cases
-      .filter((one) => one.hasId)
-      .map(async (one) => [
-        one.name,
-        (await send(one, id.isWellFormed() ? id : 'x').then((it) => it)).status,
-      ]),
+    cases.filter((one) => one.hasId).map(async (one) => [one.name, (await send(one, id)).status]),
   );
   expect(answers.filter(([, status]) => status !== 404)).toEqual([]);
 });

@@ -1,3 +1,5 @@
+import { closingSign } from '../templates/grammar';
+
 /*
  * A list in one line of text: its items parted by separators. An item that holds a separator, begins with a
  * quotation mark or has blanks at its ends stands in double quotes, doubled inside. What stands in
@@ -43,7 +45,7 @@ function isBlank(sign: string): boolean {
 function itemEnd(text: string, from: number, separators: string, missing: Set<string>): number {
   for (let at = from; at < text.length; at++) {
     if (separators.includes(text[at]!)) return at;
-    const close = text.startsWith('{{', at) ? '}}' : text.startsWith('{[', at) ? ']}' : undefined;
+    const close = closingSign(text, at);
     if (!close || missing.has(close)) continue;
     const end = text.indexOf(close, at + 2);
     if (end === -1) missing.add(close);

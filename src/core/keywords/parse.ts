@@ -13,6 +13,11 @@ export function termKey(term: string): string {
   return term.normalize('NFC').toLowerCase();
 }
 
+/** Whether two spellings are one term. */
+export function sameTerm(one: string, other: string): boolean {
+  return termKey(one) === termKey(other);
+}
+
 /** Terms without repetitions; upper and lower case count as the same. */
 export function uniqueTerms(terms: readonly string[]): string[] {
   const seen = new Set<string>();

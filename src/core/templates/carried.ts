@@ -8,6 +8,7 @@ import {
   sameValue,
   structuresOf,
 } from '../catalogue/value';
+import { sameTerm, termKey } from '../keywords/parse';
 import { type CompiledTemplates, compileTemplates } from './compile';
 import type { PlaceholderContext } from './placeholders';
 import type { Step, Values } from './resolution';
@@ -79,9 +80,7 @@ function isCarried({ field: id, rule, gave }: Step, present: FieldValue | undefi
   if (rule === 'add')
     return field(id).structure
       ? structuresOf(gave).every((one) => structuresOf(present).some((held) => sameValue([held], [one])))
-      : asList(gave).every((term) =>
-          asList(present).some((held) => held.toLowerCase() === term.toLowerCase()),
-        );
+      : asList(gave).every((term) => asList(present).some((held) => sameTerm(held, term)));
   return sameValue(present, gave);
 }
 
@@ -140,6 +139,6 @@ function taking({ field: id, rule, gave }: Step, present: FieldValue): FieldValu
     return structuresOf(present).filter(
       (held) => !structuresOf(gave).some((one) => sameValue([held], [one])),
     );
-  const gone = new Set(asList(gave).map((term) => term.toLowerCase()));
-  return asList(present).filter((term) => !gone.has(term.toLowerCase()));
+  const gone = new Set(asList(gave).map(termKey));
+  return asList(present).filter((term) => !gone.has(termKey(term)));
 }

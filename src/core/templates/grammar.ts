@@ -32,7 +32,17 @@ export interface ParsedText {
   readonly problems: readonly Problem[];
 }
 
+/** What opens a placeholder or a phrase, with what closes it. */
+const SIGNS = [
+  ['{{', '}}'],
+  ['{[', ']}'],
+] as const;
 const TOKEN = /\{\{|\{\[|\]\}/g;
+
+/** The closing sign of what opens at an index of a text; undefined where nothing does. */
+export function closingSign(text: string, at: number): string | undefined {
+  return SIGNS.find(([opening]) => text.startsWith(opening, at))?.[1];
+}
 
 export function parseText(text: string): ParsedText {
   if (text.length > limits.templateText) return { parts: [], problems: [tooLong] };

@@ -94,7 +94,7 @@ export function BringInPage({
     onDrop: (files) => void arrivals.send(files),
   });
   const { tabIndex: _, role: __, ...root } = getRootProps();
-  const refused = warnings.some((one) => one.stops);
+  const refused = warnings.some((one) => one.severity === 'must');
   return (
     <Flex
       {...(root as object)}

@@ -19,8 +19,8 @@ export function CallOuts({ warnings, assignmentId }: { warnings: readonly CallOu
       color="weldText"
       marginBottom="2"
     >
-      {warnings.map(({ words, stops, templateId }) => (
-        <Flex key={words} gap="3" fontWeight={stops ? '600' : '400'}>
+      {warnings.map(({ words, severity, templateId }) => (
+        <Flex key={words} gap="3" fontWeight={severity === 'must' ? '600' : '400'}>
           <Box>{words}</Box>
           {templateId && (
             <WordAct asChild minHeight="0" whiteSpace="nowrap">

@@ -60,13 +60,13 @@ test.each<[string, Template[], Record<string, string[]>, string, boolean]>([
 ])('a template that is %s', (_, inForce, inForceIn, words, stops) => {
   const [first] = told(inForce, inForceIn);
   expect(first!.words).toContain(words);
-  expect(first!.stops).toBe(stops);
+  expect(first!.severity).toBe(stops ? 'must' : 'should');
 });
 
 test('names and folders by a pattern that cannot be used stop the run before it begins', () => {
   const pattern = { name: '{{ running number : many }}', folder: '{{ year taken' };
   const found = callOuts({ inForce: [], incoming: [], inForceIn: {}, assignment: 'Relaunch', pattern });
-  expect(found.map(({ words, stops }) => [words.slice(0, 40), stops])).toEqual([
+  expect(found.map(({ words, severity }) => [words.slice(0, 40), severity])).toEqual([
     ['Names: A placeholder is given a form tha', true],
     ['Folders: A placeholder is not closed wit', true],
     ['No template is in force: the pictures co', false],

@@ -1,5 +1,6 @@
 import { fieldLabel } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
+import type { Finding } from '@/core/checks/finding';
 import type { NamePattern } from '@/core/naming/pattern';
 import { writtenYears } from '@/core/rights/noticeParts';
 import { brokenLines, openFillIns } from '@/core/templates/fillIns';
@@ -11,12 +12,19 @@ import { agrees, counted, formatNumber } from '@/core/wording/counts';
 import { problemWords } from '@/server/problems/words';
 
 /** Something to be seen before a run begins. */
-export interface CallOut {
+export interface CallOut extends Finding<CallOutCode> {
   readonly words: string;
-  /** The run would be refused. */
-  readonly stops: boolean;
   readonly templateId?: string;
 }
+type CallOutCode =
+  | 'pattern-unusable'
+  | 'nothing-in-force'
+  | 'empty-template'
+  | 'fill-in'
+  | 'bad-placeholder'
+  | 'of-another-job'
+  | 'written-year'
+  | 'value-missing';
 
 /** A picture that comes, as the templates in force see it. */
 export interface Incoming {
@@ -42,7 +50,11 @@ interface Asked {
 
 function patternProblems({ name, folder }: NamePattern): CallOut[] {
   return Object.entries({ Names: name, Folders: folder }).flatMap(([label, text]) =>
-    compileText(text).problems.map((one) => ({ words: `${label}: ${problemWords(one)}`, stops: true })),
+    compileText(text).problems.map((one) => ({
+      code: 'pattern-unusable' as const,
+      severity: 'must' as const,
+      words: `${label}: ${problemWords(one)}`,
+    })),
   );
 }
 
@@ -51,25 +63,33 @@ export function callOuts(asked: Asked): CallOut[] {
   const { inForce, pattern } = asked;
   const named = pattern ? patternProblems(pattern) : [];
   if (inForce.length === 0)
-    return [...named, { words: 'No template is in force: the pictures come as they are.', stops: false }];
+    return [
+      ...named,
+      {
+        code: 'nothing-in-force',
+        severity: 'should',
+        words: 'No template is in force: the pictures come as they are.',
+      },
+    ];
   return [...named, ...inForce.flatMap((template) => ofTemplate(template, asked)), ...missing(asked)];
 }
 
 function ofTemplate(template: Template, { incoming, inForceIn, assignment }: Asked): CallOut[] {
   const { id, name, kind, entries } = template;
   const found: CallOut[] = [];
-  const say = (words: string, stops = false) =>
-    found.push({ words: `${name}: ${words}`, stops, templateId: id });
-  if (entries.length === 0) say('is empty and puts in nothing.');
+  const say = (code: CallOutCode, words: string, severity: CallOut['severity'] = 'should') =>
+    found.push({ code, severity, words: `${name}: ${words}`, templateId: id });
+  if (entries.length === 0) say('empty-template', 'is empty and puts in nothing.');
   const [open] = openFillIns([template]);
-  if (open) say(`still to be filled in: ${open.fields.map((one) => fieldLabel(one)).join(', ')}.`, true);
+  if (open)
+    say('fill-in', `still to be filled in: ${open.fields.map((one) => fieldLabel(one)).join(', ')}.`, 'must');
   for (const { field, problem } of brokenLines([template]))
-    say(`${fieldLabel(field)}: ${problemWords(problem)}`, true);
+    say('bad-placeholder', `${fieldLabel(field)}: ${problemWords(problem)}`, 'must');
   const others = (inForceIn[id] ?? []).filter((one) => one !== assignment);
   if (kind === 'job' && others.length > 0)
-    say(`is also in force in ${others.join(', ')}. Is it of this job?`);
+    say('of-another-job', `is also in force in ${others.join(', ')}. Is it of this job?`);
   const year = wrongYear(template, incoming);
-  if (year) say(year);
+  if (year) say('written-year', year);
   return found;
 }
 
@@ -114,7 +134,8 @@ function missing({ inForce, incoming }: Asked): CallOut[] {
     .sort((a, b) => b.pictures - a.pictures)
     .map(({ words, templateId, pictures }) => ({
       words: `${nameOf(templateId)}: ${words} in ${pictures} of ${incoming.length}.`,
-      stops: false,
+      code: 'value-missing' as const,
+      severity: 'should' as const,
       templateId,
     }));
 }

@@ -1,4 +1,5 @@
 import type { FieldId } from '../../catalogue/fields';
+import type { Finding } from '../../checks/finding';
 import type { Entry, Template } from '../template';
 export type AdviceCode =
   | 'empty-template'
@@ -28,15 +29,9 @@ export type AdviceCode =
   | 'street-public'
   | 'country-without-code'
   | 'code-not-of-country';
-/** Something worth a look in a template: advice, never a ban. */
-export interface Advice {
-  readonly code: AdviceCode;
-  readonly weight: 'stop' | 'look' | 'hint';
-  readonly field?: FieldId;
-  readonly found?: string;
-  /** The entries with it mended, in one step. */
-  readonly repair?: readonly Entry[];
-}
+/** Something worth a look in a template: advice, never a ban. Its repair: the entries with it mended. */
+export type Advice = Finding<AdviceCode, readonly Entry[]>;
+
 /** What is known outside the template. */
 export interface HealthContext {
   /** Names of facts, of the assignments that could use it. */

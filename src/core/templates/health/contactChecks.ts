@@ -23,7 +23,7 @@ const addresses: Check = (template) =>
     return [
       {
         code: plain ? 'address-without-https' : 'address-incomplete',
-        weight: id === 'webStatement' ? 'look' : 'hint',
+        severity: id === 'webStatement' ? 'should' : 'note',
         field: id,
         found: text,
         ...(mended ? { repair: withTexts(template, id, () => mended) } : {}),
@@ -36,7 +36,7 @@ const email: Check = (template) => {
   const all = text.split(/[,;]\s*/).filter((one) => one !== '');
   return text === '' || !isLiteral(text) || all.every(isEmailAddress)
     ? []
-    : [{ code: 'email-not-one', weight: 'look', field: 'contactEmail', found: text }];
+    : [{ code: 'email-not-one', severity: 'should', field: 'contactEmail', found: text }];
 };
 
 /** Whoever gets the file can read these. */
@@ -45,7 +45,7 @@ const madePublic: Check = (template) => {
   if (entryOf(template, 'contactAddress'))
     advice.push({
       code: 'street-public',
-      weight: 'hint',
+      severity: 'note',
       field: 'contactAddress',
       repair: without(template, 'contactAddress'),
     });
@@ -56,7 +56,7 @@ const madePublic: Check = (template) => {
         (field(id).structure === 'location' && structures?.some((one) => one.latitude !== undefined))),
   );
   if (positions.length > 0)
-    advice.push({ code: 'position-public', weight: 'look', field: positions[0]!.field });
+    advice.push({ code: 'position-public', severity: 'should', field: positions[0]!.field });
   return advice;
 };
 
@@ -74,11 +74,11 @@ const country: Check = (template, { countries }) => {
     texts: [known],
   });
   if (code === '')
-    return [{ code: 'country-without-code', weight: 'hint', field: 'countryCode', found: known, repair }];
+    return [{ code: 'country-without-code', severity: 'note', field: 'countryCode', found: known, repair }];
   const same = countries.nameOf(code) === countries.nameOf(known);
   return same
     ? []
-    : [{ code: 'code-not-of-country', weight: 'look', field: 'countryCode', found: code, repair }];
+    : [{ code: 'code-not-of-country', severity: 'should', field: 'countryCode', found: code, repair }];
 };
 
 export const contactChecks: readonly Check[] = [addresses, email, madePublic, country];

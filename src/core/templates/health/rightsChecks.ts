@@ -18,7 +18,7 @@ const years: Check = (template) =>
     return [
       {
         code: 'written-year',
-        weight: id === 'copyrightNotice' ? 'look' : 'hint',
+        severity: id === 'copyrightNotice' ? 'should' : 'note',
         field: id,
         found,
         ...(repairs ? { repair: mended } : {}),
@@ -35,12 +35,12 @@ const notice: Check = (template) => {
   const lacking = [!sign && 'sign', !year && 'year', !owner && 'owner'].filter((one) => one !== false);
   const advice: Advice[] =
     lacking.length > 0
-      ? [{ code: 'notice-lacks', weight: 'look', field: 'copyrightNotice', found: lacking.join(', ') }]
+      ? [{ code: 'notice-lacks', severity: 'should', field: 'copyrightNotice', found: lacking.join(', ') }]
       : [];
   if (letterInBrackets)
     advice.push({
       code: 'letter-for-sign',
-      weight: 'hint',
+      severity: 'note',
       field: 'copyrightNotice',
       repair: withTexts(template, 'copyrightNotice', withSign),
     });
@@ -52,7 +52,7 @@ const publicDomain: Check = (template) =>
     ? [
         {
           code: 'status-public-domain',
-          weight: 'look',
+          severity: 'should',
           field: 'rightsStatus',
           repair: withTexts(template, 'rightsStatus', () => 'in-copyright'),
         },
@@ -68,7 +68,7 @@ const contradicting: Check = (template) => {
     .filter((one) => one.severity !== 'info')
     .map((one) => ({
       code: 'contradicts' as const,
-      weight: 'look' as const,
+      severity: 'should' as const,
       field: one.part as FieldId,
       found: one.code,
     }));
@@ -84,11 +84,11 @@ const completeness: Check = (template) => {
   );
   const advice: Advice[] = [];
   if (states('usageTerms') && !states('copyrightNotice') && template.kind === 'standing')
-    advice.push({ code: 'no-notice', weight: 'hint', field: 'copyrightNotice' });
+    advice.push({ code: 'no-notice', severity: 'note', field: 'copyrightNotice' });
   // Somebody else's pictures, filled where nothing stands, are not reached through one's own details.
   const own = entryOf(template, 'creator')?.rule === 'overwrite';
   if (own && !reach && !inNotice && template.kind === 'standing')
-    advice.push({ code: 'no-reach', weight: 'hint', field: 'contactPhone' });
+    advice.push({ code: 'no-reach', severity: 'note', field: 'contactPhone' });
   return advice;
 };
 

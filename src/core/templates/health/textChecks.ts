@@ -17,7 +17,7 @@ const FORM_OF_ADDRESS =
 const fillIns: Check = ({ entries }) =>
   entries.flatMap((entry): Advice[] =>
     allTexts(entry).some((text) => placeholdersIn(text).some((name) => placeholderKey(name) === FILL_IN))
-      ? [{ code: 'fill-in', weight: 'stop', field: entry.field }]
+      ? [{ code: 'fill-in', severity: 'must', field: entry.field }]
       : [],
   );
 
@@ -30,7 +30,9 @@ const placeholders: Check = ({ entries }, { facts, identities }) => {
           (name) =>
             !isBuiltIn(placeholderKey(name)) && !known.has(placeholderKey(name)) && !fieldBehind(name),
         )
-        .map((found): Advice => ({ code: 'unknown-placeholder', weight: 'hint', field: entry.field, found })),
+        .map(
+          (found): Advice => ({ code: 'unknown-placeholder', severity: 'note', field: entry.field, found }),
+        ),
     ),
   );
 };
@@ -39,12 +41,12 @@ const syntax: Check = ({ kind, entries }) =>
   entries.flatMap((entry): Advice[] => {
     const [wrong] = checkEntry(entry);
     if (wrong?.code === 'rule-not-for-field')
-      return [{ code: wrong.code, weight: 'look', field: entry.field, found: entry.rule }];
+      return [{ code: wrong.code, severity: 'should', field: entry.field, found: entry.rule }];
     if (wrong)
       return [
         {
           code: 'value-not-allowed',
-          weight: 'stop',
+          severity: 'must',
           field: entry.field,
           ...(wrong.expected ? { found: wrong.expected } : {}),
         },
@@ -52,7 +54,7 @@ const syntax: Check = ({ kind, entries }) =>
     const [problem] = compileTemplates([{ id: '', name: '', kind, version: 0, entries: [entry] }]).problems;
     if (!problem) return [];
     const found = problem.found ? { found: problem.found } : {};
-    return [{ code: 'bad-placeholder', weight: 'look', field: entry.field, ...found }];
+    return [{ code: 'bad-placeholder', severity: 'should', field: entry.field, ...found }];
   });
 
 const cycles: Check = ({ kind, entries }) =>
@@ -61,7 +63,7 @@ const cycles: Check = ({ kind, entries }) =>
       ? [
           {
             code: 'made-of-itself',
-            weight: 'look',
+            severity: 'should',
             field: id,
             found: fieldLabel([...withheld][0]!),
           } as const,
@@ -73,15 +75,15 @@ const leftOvers: Check = (template) =>
   template.entries.flatMap((entry): Advice[] => {
     const texts = allTexts(entry).map((text) => replacePlaceholders(text, () => '{}'));
     const left = texts.map((text) => LEFT_OVER.exec(text)?.[0]).find(Boolean);
-    if (left) return [{ code: 'left-over-text', weight: 'stop', field: entry.field, found: left }];
+    if (left) return [{ code: 'left-over-text', severity: 'must', field: entry.field, found: left }];
     const filler = texts.find((text) => FILLER.test(text.trim()));
     const repair = without(template, entry.field);
     if (filler && field(entry.field).type !== 'choice')
-      return [{ code: 'filler', weight: 'look', field: entry.field, found: filler, repair }];
+      return [{ code: 'filler', severity: 'should', field: entry.field, found: filler, repair }];
     const address =
       entry.field === 'jobTitle' ? texts.find((text) => FORM_OF_ADDRESS.test(text.trim())) : undefined;
     return address
-      ? [{ code: 'form-of-address', weight: 'look', field: 'jobTitle', found: address, repair }]
+      ? [{ code: 'form-of-address', severity: 'should', field: 'jobTitle', found: address, repair }]
       : [];
   });
 
@@ -92,9 +94,10 @@ const lengths: Check = ({ entries }) =>
     if (!iim || type === 'date') return [];
     const longest = Math.max(0, ...entry.texts.filter(isLiteral).map(utf8Length));
     const found = `${longest} of ${iim.maxBytes} bytes`;
-    if (longest > iim.maxBytes) return [{ code: 'cut-in-iim', weight: 'look', field: entry.field, found }];
+    if (longest > iim.maxBytes)
+      return [{ code: 'cut-in-iim', severity: 'should', field: entry.field, found }];
     return longest > iim.maxBytes * 0.8 && iim.maxBytes > 8
-      ? [{ code: 'near-iim-limit', weight: 'hint', field: entry.field, found }]
+      ? [{ code: 'near-iim-limit', severity: 'note', field: entry.field, found }]
       : [];
   });
 
@@ -114,7 +117,7 @@ const individual: Check = (template) =>
           ? [
               {
                 code: 'individual-in-standing',
-                weight: entry.field === 'dateCreated' || entry.field === 'title' ? 'look' : 'hint',
+                severity: entry.field === 'dateCreated' || entry.field === 'title' ? 'should' : 'note',
                 field: entry.field,
                 repair: template.entries.map((one) =>
                   one === entry ? { ...one, rule: 'fill' as const } : one,

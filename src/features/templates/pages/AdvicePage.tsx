@@ -7,10 +7,10 @@ import type { Entry } from '@/core/templates/template';
 import { WordAct } from '@/ui/acts';
 import { adviceWords, repairWords } from '../words';
 
-const weights: Readonly<Record<Advice['weight'], string>> = {
-  stop: 'Stops a run',
-  look: 'Worth a look',
-  hint: 'Could be better',
+const severityWords: Readonly<Record<Advice['severity'], string>> = {
+  must: 'Stops a run',
+  should: 'Worth a look',
+  note: 'Could be better',
 };
 
 /** Advice on the page, each with its repair in one step where there is one. It forbids nothing. */
@@ -29,15 +29,20 @@ export function AdvicePage({
         Nothing to say: whole addresses, a complete notice, no left-over text, nothing that IIM would cut.
       </Box>
     );
-  return (['stop', 'look', 'hint'] as const).map((weight) => {
-    const ofWeight = advice.filter((one) => one.weight === weight);
-    if (ofWeight.length === 0) return null;
+  return (['must', 'should', 'note'] as const).map((severity) => {
+    const ofSeverity = advice.filter((one) => one.severity === severity);
+    if (ofSeverity.length === 0) return null;
     return (
-      <Box key={weight} marginTop="3">
-        <Box as="h3" color={weight === 'stop' ? 'madderText' : 'woad'} fontWeight="600" fontSize="0.8125rem">
-          {weights[weight]}
+      <Box key={severity} marginTop="3">
+        <Box
+          as="h3"
+          color={severity === 'must' ? 'madderText' : 'woad'}
+          fontWeight="600"
+          fontSize="0.8125rem"
+        >
+          {severityWords[severity]}
         </Box>
-        {ofWeight.map((one) => (
+        {ofSeverity.map((one) => (
           <Flex key={`${one.code}${one.field}${one.found}`} borderTopWidth="1px" paddingY="1.5" gap="4">
             <Box flex="1">{adviceWords(one)}</Box>
             {one.field && (

@@ -66,8 +66,8 @@ function Health({ template, known }: { template: ListedTemplate; known: KnownAro
     () => healthOf(pageOf(template), { ...known, countries: isoCountries }),
     [template, known],
   );
-  const stops = advice.some((one) => one.weight === 'stop');
-  const serious = advice.some((one) => one.weight !== 'hint');
+  const stops = advice.some((one) => one.severity === 'must');
+  const serious = advice.some((one) => one.severity !== 'note');
   return (
     <Box width="6.5em" fontSize="0.8125rem" color={serious ? 'weldText' : 'soft'}>
       {advice.length === 0 ? 'sound' : `${formatNumber(advice.length)} to look at`}

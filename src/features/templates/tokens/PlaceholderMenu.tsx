@@ -5,7 +5,7 @@ import { LexicalTypeaheadMenuPlugin, MenuOption } from '@lexical/react/LexicalTy
 import { $isTextNode, type TextNode } from 'lexical';
 import { useCallback, useMemo, useState } from 'react';
 import { createPortal } from 'react-dom';
-import { typedPlaceholder } from './pieces';
+import { typedPlaceholder } from '../../../core/templates/textPieces';
 import { $createTokenNode } from './TokenNode';
 
 /** A placeholder on offer, with what it gives for the sample. */

@@ -9,7 +9,7 @@ import {
   type LexicalNode,
   TextNode,
 } from 'lexical';
-import { piecesOf } from './pieces';
+import { piecesOf } from '../../../core/templates/textPieces';
 import { $createTokenNode, $isTokenNode } from './TokenNode';
 
 /** Marks an update that came from outside: it is not told back. */

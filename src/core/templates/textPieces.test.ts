@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { piecesOf, typedPlaceholder } from './pieces';
+import { piecesOf, typedPlaceholder } from './textPieces';
 
 test('placeholders and the edges of phrases stand apart', () => {
   expect(piecesOf('© {{ year taken }} Aune{[ / {{ credit line ? none }}]}')).toEqual([
