@@ -1,6 +1,5 @@
 import { notFound } from 'next/navigation';
 import { contextFor } from '@/server/context';
-import { database } from '@/server/db/client';
 import { isId } from '@/server/http/ids';
 import { type Assignment, readAssignment } from '@/server/operations/assignments/assignments';
 import { OperationError } from '@/server/problems/errors';

@@ -1,6 +1,5 @@
 import type { Entry } from '@/core/templates/template';
 import { contextFor } from '@/server/context';
-import { database } from '@/server/db/client';
 import { type TemplateBench, templateBench } from '@/server/operations/templates/templateBench';
 
 /** What the pages of templates need: pictures to try them on, those of the newest assignment that has some. */

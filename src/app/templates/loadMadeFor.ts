@@ -1,5 +1,4 @@
 import { contextFor } from '@/server/context';
-import { database } from '@/server/db/client';
 import { isId } from '@/server/http/ids';
 import { readAssignment } from '@/server/operations/assignments/assignments';
 

@@ -1,6 +1,5 @@
 import { TemplateShelf } from '@/features/templates/shelf/TemplateShelf';
 import { contextFor } from '@/server/context';
-import { database } from '@/server/db/client';
 import { readShelf } from '@/server/operations/templates/templateShelf';
 
 export const metadata = { title: 'Templates' };

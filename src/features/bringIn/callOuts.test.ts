@@ -67,8 +67,8 @@ test('names and folders by a pattern that cannot be used stop the run before it 
   const pattern = { name: '{{ running number : many }}', folder: '{{ year taken' };
   const found = callOuts({ inForce: [], incoming: [], inForceIn: {}, assignment: 'Relaunch', pattern });
   expect(found.map(({ words, severity }) => [words.slice(0, 40), severity])).toEqual([
-    ['Names: A placeholder is given a form tha', true],
-    ['Folders: A placeholder is not closed wit', true],
-    ['No template is in force: the pictures co', false],
+    ['Names: A placeholder is given a form tha', 'must'],
+    ['Folders: A placeholder is not closed wit', 'must'],
+    ['No template is in force: the pictures co', 'should'],
   ]);
 });

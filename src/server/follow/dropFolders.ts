@@ -3,7 +3,6 @@ import { and, eq, sql } from 'drizzle-orm';
 import { usualChoices } from '../../core/naming/importChoices';
 import { type MakerAnswer, makerKey, otherMaker, ownNames } from '../../core/rights/makers';
 import type { Context } from '../context';
-import type { Database } from '../db/client';
 import { assignments } from '../db/schema/assignments';
 import { openedFolders } from '../db/schema/folders';
 import type { DropNotice } from '../db/stored/assignments';

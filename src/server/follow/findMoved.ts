@@ -1,8 +1,5 @@
 import path from 'node:path';
-import { eq } from 'drizzle-orm';
 import type { Context } from '../context';
-import type { Database } from '../db/client';
-import { files, photos } from '../db/schema/photos';
 import { inTransaction } from '../db/transaction';
 import { isOneOf } from '../files/digest';
 import type { FoundShot } from '../files/folders';
@@ -10,6 +7,7 @@ import { identityOfFile, sampleOfFile } from '../files/knownContent';
 import { type PhotoFile, readPhotoFile } from '../files/readPhotoFile';
 import { withFile } from '../files/source';
 import { indexShot } from '../operations/photos/indexShot';
+import { forgetFiles } from '../operations/photos/photoRows';
 
 /** A photo that the index knows, with what its files were when they were last read. */
 export interface Known {
@@ -72,8 +70,7 @@ async function moveTo(context: Context, root: Root, { photoId }: Known, { relati
   const folder = path.dirname(path.join(root.path, relativePath));
   const place = { folderId: root.id, inside: insideOf(relativePath), folder };
   await inTransaction(context, async (tx) => {
-    await tx.db.delete(files).where(eq(files.photoId, photoId));
-    await indexShot(tx, photoId, place, shot);
-    await tx.db.update(photos).set({ name: shot.main, goneAt: null }).where(eq(photos.id, photoId));
+    await forgetFiles(tx, photoId);
+    await indexShot(tx, photoId, place, shot, { goneAt: null });
   });
 }

@@ -1,11 +1,8 @@
 import path from 'node:path';
-import { and, eq, inArray, max } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import type { Context } from '../context';
-import type { Database } from '../db/client';
-import { oneOf } from '../db/oneOf';
 import { openedFolders } from '../db/schema/folders';
 import { files, photos } from '../db/schema/photos';
-import { storedRecord } from '../db/stored/records';
 import { inTransaction } from '../db/transaction';
 import { diskLayer } from '../files/diskLayer';
 import { FileError } from '../files/fileError';
@@ -16,6 +13,7 @@ import { announce } from '../jobs/queue';
 import { log } from '../log';
 import { readAssignment } from '../operations/assignments/assignments';
 import { indexFiles, indexShot } from '../operations/photos/indexShot';
+import { addPhoto, markGone } from '../operations/photos/photoRows';
 import { isUnderWay } from '../operations/runs/runs';
 import { findMoved, insideOf, type Known, type Root } from './findMoved';
 
@@ -80,7 +78,7 @@ async function followRoot(
   }
   const left = await findMoved(context, root, missing, fresh);
   result.moved += left.moved;
-  await markGone(context, left.missing, result);
+  await tellGone(context, left.missing, result);
   if (isWorking) await takeNew(context, assignmentId, root, left.fresh, result);
 }
 
@@ -128,8 +126,7 @@ async function readAgain(context: Context, root: Root, { photoId, main }: Known)
     const whole = path.join(root.path, main);
     const place = { folderId: root.id, inside: insideOf(main), folder: path.dirname(whole) };
     await inTransaction(context, async (tx) => {
-      await indexShot(tx, photoId, place, await shotOf(whole));
-      await tx.db.update(photos).set({ goneAt: null, contentIdentity: null }).where(eq(photos.id, photoId));
+      await indexShot(tx, photoId, place, await shotOf(whole), { goneAt: null, contentIdentity: null });
     });
     return true;
   } catch (error) {
@@ -138,10 +135,10 @@ async function readAgain(context: Context, root: Root, { photoId, main }: Known)
   }
 }
 
-async function markGone(context: Context, missing: readonly Known[], result: Followed): Promise<void> {
+async function tellGone(context: Context, missing: readonly Known[], result: Followed): Promise<void> {
   const ids = missing.filter((one) => !one.isGone).map((one) => one.photoId);
   if (ids.length === 0) return;
-  await context.db.update(photos).set({ goneAt: context.now() }).where(oneOf(photos.id, ids));
+  await markGone(context, ids);
   result.gone += ids.length;
 }
 
@@ -161,22 +158,9 @@ async function takeNew(
       const read = await readShot(path.dirname(whole), shot);
       const sample = await sampleOfFile(whole, read.main);
       await inTransaction(context, async (tx) => {
-        const [last] = await tx.db
-          .select({ position: max(photos.position) })
-          .from(photos)
-          .where(eq(photos.assignmentId, assignmentId));
-        const [made] = await tx.db
-          .insert(photos)
-          .values({
-            assignmentId,
-            name: shot.main,
-            position: (last?.position ?? 0) + 1,
-            contentSample: sample,
-            record: storedRecord(read),
-          })
-          .returning({ id: photos.id });
+        const photoId = await addPhoto(tx, assignmentId, { read, sample });
         const place = { folderId: root.id, inside: insideOf(relativePath), folder: path.dirname(whole) };
-        await indexFiles(tx, made!.id, place, read);
+        await indexFiles(tx, photoId, place, read, { isNew: true });
       });
       result.taken++;
     } catch (error) {

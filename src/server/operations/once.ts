@@ -1,6 +1,5 @@
 import { eq, lt, sql } from 'drizzle-orm';
 import type { Context } from '../context';
-import type { Database } from '../db/client';
 import { acts } from '../db/schema/acts';
 import { inTransaction } from '../db/transaction';
 import { failure } from '../problems/errors';

@@ -1,6 +1,5 @@
 import { and, asc, eq, isNull, notInArray } from 'drizzle-orm';
 import type { Context } from '../context';
-import type { Database } from '../db/client';
 import { photos } from '../db/schema/photos';
 import { log } from '../log';
 import { workOutIdentity } from '../operations/bringIn/samePicture';

@@ -1,6 +1,5 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Context } from '../context';
-import type { Database } from '../db/client';
 import { nameClaims, runItems, runs } from '../db/schema/runs';
 import { inTransaction } from '../db/transaction';
 import { announce } from '../jobs/queue';

@@ -1,6 +1,5 @@
 import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import type { Context } from '../context';
-import type { Database, Queries } from '../db/client';
 import { pool } from '../db/client';
 import { runItems } from '../db/schema/runs';
 

@@ -1,7 +1,6 @@
 import { notFound } from 'next/navigation';
 import { TemplateBook } from '@/features/templates/book/TemplateBook';
 import { contextFor } from '@/server/context';
-import { database } from '@/server/db/client';
 import { readTemplate } from '@/server/operations/templates/templates';
 import { OperationError } from '@/server/problems/errors';
 import { loadBench } from '../loadBench';

@@ -1,4 +1,3 @@
-import type { FieldId } from '../../catalogue/fields';
 import type { Finding } from '../../checks/finding';
 import type { Entry, Template } from '../template';
 export type AdviceCode =

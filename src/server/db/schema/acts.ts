@@ -1,4 +1,4 @@
-import { index, jsonb, pgTable, text } from 'drizzle-orm/pg-core';
+import { index, pgTable, text } from 'drizzle-orm/pg-core';
 import { stored } from '../stored/shape';
 import { actResultShape } from '../stored/values';
 import { createdAt } from './columns';

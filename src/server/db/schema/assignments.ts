@@ -1,6 +1,4 @@
-import { boolean, date, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import type { ImportChoices } from '../../../core/naming/importChoices';
-import type { DropNotice, StoredPlan } from '../stored/assignments';
+import { boolean, date, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import { dropNoticeShape, planShape } from '../stored/assignments';
 import { stored } from '../stored/shape';
 import { importChoicesShape } from '../stored/values';

@@ -1,8 +1,6 @@
 import { sql } from 'drizzle-orm';
-import { bigserial, boolean, index, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { bigserial, boolean, index, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import type { FieldId } from '../../../core/catalogue/fields';
-import type { FieldValue } from '../../../core/catalogue/value';
-import type { DraftChange, DraftOrigin, WritingTold } from '../stored/drafts';
 import { draftChangesShape, draftOriginShape, writingShape } from '../stored/drafts';
 import { stored } from '../stored/shape';
 import { fieldValueShape } from '../stored/values';

@@ -1,6 +1,6 @@
-import { integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import type { MakerAnswer } from '../../../core/rights/makers';
-import type { Identity, IdentityKind } from '../../../core/templates/identity';
+import type { IdentityKind } from '../../../core/templates/identity';
 import { stored } from '../stored/shape';
 import { identityPartsShape } from '../stored/values';
 import { createdAt, id } from './columns';

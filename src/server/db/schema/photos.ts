@@ -1,7 +1,6 @@
 import { sql } from 'drizzle-orm';
-import { bigint, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { bigint, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { ShotRole } from '../../../core/embed/planShot';
-import type { StoredRecord, StoredSummary } from '../stored/records';
 import { recordShape, summaryShape } from '../stored/records';
 import { stored } from '../stored/shape';
 import { assignments } from './assignments';

@@ -1,9 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { boolean, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import type { ShotRole } from '../../../core/embed/planShot';
-import type { StoredPhoto } from '../stored/records';
 import { removedPhotoShape } from '../stored/records';
-import type { EmbedParameters, ImportParameters, RunItemResult, StoredProblem } from '../stored/runs';
 import { itemResultShape, piecesShape, problemsShape, type RunKindId } from '../stored/runs';
 import { stored } from '../stored/shape';
 import { assignments } from './assignments';

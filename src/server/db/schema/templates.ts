@@ -1,17 +1,6 @@
-import {
-  bigserial,
-  boolean,
-  index,
-  integer,
-  jsonb,
-  pgTable,
-  primaryKey,
-  text,
-  uuid,
-} from 'drizzle-orm/pg-core';
-import type { Entry, TemplateKind } from '../../../core/templates/template';
+import { bigserial, boolean, index, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import type { TemplateKind } from '../../../core/templates/template';
 import { stored } from '../stored/shape';
-import type { StoredTemplateDraft } from '../stored/templates';
 import { templateDraftShape } from '../stored/templates';
 import { entriesShape } from '../stored/values';
 import { assignments } from './assignments';

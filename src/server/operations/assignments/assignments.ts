@@ -5,7 +5,6 @@ import type { ImportChoices } from '../../../core/naming/importChoices';
 import { brokenLines, openFillIns } from '../../../core/templates/fillIns';
 import { placeholderKey } from '../../../core/templates/grammar';
 import type { Context } from '../../context';
-import type { Database, Queries } from '../../db/client';
 import { assignments, facts } from '../../db/schema/assignments';
 import { photos } from '../../db/schema/photos';
 import { templates, templatesInForce } from '../../db/schema/templates';

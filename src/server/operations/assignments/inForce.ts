@@ -3,7 +3,6 @@ import type { Values } from '../../../core/templates/resolution';
 import { type CompiledTemplates, compileTemplates, signOffFor } from '../../../core/templates/resolve';
 import type { Template } from '../../../core/templates/template';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import type { StoredRecord } from '../../db/stored/records';
 import { surroundings } from '../identities/identities';
 import { photoFacts, placeholderContext } from '../templates/placeholderContext';

@@ -1,6 +1,5 @@
 import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import { assignments } from '../../db/schema/assignments';
 import { photos } from '../../db/schema/photos';
 import { runItems, runs } from '../../db/schema/runs';

@@ -1,6 +1,5 @@
 import { and, eq, inArray, max } from 'drizzle-orm';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import { photos } from '../../db/schema/photos';
 import { runItems, runs } from '../../db/schema/runs';
 import { parametersOf } from '../../runs/parameters';

@@ -2,7 +2,6 @@ import { isDeepStrictEqual } from 'node:util';
 import { asc, eq } from 'drizzle-orm';
 import { type ImportChoices, usualChoices } from '../../../core/naming/importChoices';
 import type { Context } from '../../context';
-import type { Database, Queries } from '../../db/client';
 import { assignments, plans } from '../../db/schema/assignments';
 import { templates } from '../../db/schema/templates';
 import type { StoredPlan } from '../../db/stored/assignments';

@@ -1,7 +1,6 @@
 import { dirname } from 'node:path';
 import { FormatError } from '../../../core/problems/problem';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import type { ListedRecord } from '../../db/stored/records';
 import { listedRecord, storedRecord } from '../../db/stored/records';
 import { FileError } from '../../files/fileError';

@@ -1,10 +1,10 @@
 import { and, asc, eq, inArray, isNull, or } from 'drizzle-orm';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import { assignments } from '../../db/schema/assignments';
 import { photos } from '../../db/schema/photos';
 import { identityOfFile, sampleOfFile } from '../../files/knownContent';
 import { readPhotoFile } from '../../files/readPhotoFile';
+import { keepIdentity } from '../photos/photoRows';
 import { photoPath } from '../photos/photos';
 
 /** Pictures that could be the same as some others, by their content samples. */
@@ -59,10 +59,7 @@ export async function workOutIdentity(context: Context, photoId: string): Promis
     const { path } = await photoPath(context, photoId);
     const read = await readPhotoFile(path);
     const [identity, sample] = [await identityOfFile(path, read), await sampleOfFile(path, read)];
-    await context.db
-      .update(photos)
-      .set({ contentIdentity: identity, contentSample: sample })
-      .where(eq(photos.id, photoId));
+    await keepIdentity(context, photoId, { contentIdentity: identity, contentSample: sample });
     return identity;
   } catch {
     return '';

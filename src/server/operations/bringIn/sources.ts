@@ -3,7 +3,6 @@ import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import { config } from '../../config';
 import type { Context } from '../../context';
-import type { Database, Queries } from '../../db/client';
 import { assignments } from '../../db/schema/assignments';
 import {
   type Arrived,

@@ -2,7 +2,6 @@ import { sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import { sameValue } from '../../../core/catalogue/value';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import { inParts } from '../../db/oneOf';
 import type { DraftChange, DraftValue } from '../../db/stored/drafts';
 import { draftOriginShape } from '../../db/stored/drafts';

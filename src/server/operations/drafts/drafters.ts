@@ -7,7 +7,6 @@ import { fillable } from '../../../core/rights/makers';
 import { compileTemplates, resolve } from '../../../core/templates/resolve';
 import { applyRule } from '../../../core/templates/rules';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import type { DraftOrigin } from '../../db/stored/drafts';
 import type { OperationError } from '../../problems/errors';
 import { failure } from '../../problems/errors';

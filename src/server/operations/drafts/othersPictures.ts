@@ -1,7 +1,6 @@
 import { type MakerAnswer, makerKey, otherMaker, ownNames } from '../../../core/rights/makers';
 import type { Template } from '../../../core/templates/template';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import { surroundings } from '../identities/identities';
 import { listMakers } from '../identities/makers';
 import type { ListedPhoto } from '../photos/photos';

@@ -1,6 +1,5 @@
 import { and, asc, desc, eq } from 'drizzle-orm';
 import type { Context } from '../../context';
-import type { Database, Queries } from '../../db/client';
 import { writings } from '../../db/schema/drafts';
 import type { DraftChange, WritingTold } from '../../db/stored/drafts';
 import { inTransaction } from '../../db/transaction';

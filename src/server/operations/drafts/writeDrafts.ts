@@ -3,7 +3,6 @@ import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
 import { type Proof, proofOf } from '../../../core/drafts/proof';
 import type { Context } from '../../context';
-import type { Database, Queries } from '../../db/client';
 import { writings } from '../../db/schema/drafts';
 import type { DraftChange, DraftOrigin, WritingTold } from '../../db/stored/drafts';
 import { inTransaction } from '../../db/transaction';

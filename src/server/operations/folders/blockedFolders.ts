@@ -2,7 +2,6 @@ import { stat } from 'node:fs/promises';
 import path from 'node:path';
 import { and, eq } from 'drizzle-orm';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import { oneOf } from '../../db/oneOf';
 import { openedFolders } from '../../db/schema/folders';
 import { files, photos } from '../../db/schema/photos';

@@ -5,7 +5,6 @@ import path from 'node:path';
 import { desc, ne } from 'drizzle-orm';
 import { hasKnownExtension } from '../../../core/containers/registry';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import { openedFolders } from '../../db/schema/folders';
 import { diskLayer } from '../../files/diskLayer';
 import { asFileError, FileError } from '../../files/fileError';

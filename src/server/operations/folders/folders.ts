@@ -2,7 +2,6 @@ import { lstat, realpath } from 'node:fs/promises';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import { assignments } from '../../db/schema/assignments';
 import { openedFolders } from '../../db/schema/folders';
 import { failure, found } from '../../problems/errors';

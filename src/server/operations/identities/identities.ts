@@ -9,7 +9,6 @@ import {
 } from '../../../core/templates/identity';
 import { isBuiltIn, placeholdersIn } from '../../../core/templates/placeholders';
 import type { Context } from '../../context';
-import type { Database, Queries } from '../../db/client';
 import { assignments } from '../../db/schema/assignments';
 import { identities, identityVersions } from '../../db/schema/identities';
 import { runs } from '../../db/schema/runs';

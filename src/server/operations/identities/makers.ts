@@ -1,7 +1,6 @@
 import { asc } from 'drizzle-orm';
 import { type MakerAnswer, makerKey } from '../../../core/rights/makers';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import { makers } from '../../db/schema/identities';
 import { failure } from '../../problems/errors';
 

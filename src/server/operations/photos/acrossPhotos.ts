@@ -6,7 +6,6 @@ import { presentValues } from '../../../core/drafts/present';
 import { type Proof, proofOf } from '../../../core/drafts/proof';
 import { hindrancesIn } from '../../../core/embed/hindrances';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import { inForceOf } from '../assignments/inForce';
 import { draftedPhotos, listPhotosOf } from './photos';
 

@@ -1,6 +1,5 @@
 import { and, asc, eq, gt, isNull, notExists, sql } from 'drizzle-orm';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import { assignments } from '../../db/schema/assignments';
 import { drafts } from '../../db/schema/drafts';
 import { photos } from '../../db/schema/photos';

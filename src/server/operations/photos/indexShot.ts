@@ -3,9 +3,7 @@ import { and, eq, notInArray } from 'drizzle-orm';
 import type { ShotRole } from '../../../core/embed/planShot';
 import type { Shot } from '../../../core/naming/shots';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
-import { files, photos } from '../../db/schema/photos';
-import { storedRecord } from '../../db/stored/records';
+import { files } from '../../db/schema/photos';
 import type { Written } from '../../files/applyEdits';
 import { digestOf } from '../../files/digest';
 import { sampleOfFile } from '../../files/knownContent';
@@ -13,6 +11,7 @@ import type { FileLayer } from '../../files/layer';
 import type { PhotoFile } from '../../files/readPhotoFile';
 import { type ReadShot, readShot } from '../../files/readShot';
 import { withFile } from '../../files/source';
+import { rereadPhoto, type ShotPlace } from './photoRows';
 
 export interface IndexedShot {
   readonly read: ReadShot;
@@ -37,14 +36,12 @@ export function partsOf({ main, raw, sidecar, otherSidecar, shot }: ReadShot) {
 export async function indexShot(
   context: Context,
   photoId: string,
-  place: { readonly folderId: string; readonly inside: string; readonly folder: string },
+  place: ShotPlace,
   shot: Shot,
+  more: Parameters<typeof rereadPhoto>[3] = {},
 ): Promise<IndexedShot> {
   const read = await readShot(place.folder, shot);
-  await context.db
-    .update(photos)
-    .set({ record: storedRecord(read), contentSample: await sampleOf(place.folder, read) })
-    .where(eq(photos.id, photoId));
+  await rereadPhoto(context, photoId, { read, sample: await sampleOf(place.folder, read) }, more);
   const digests = await indexFiles(context, photoId, place, read);
   return { read, digest: digests.get('main')!, size: read.main.stat.size };
 }
@@ -62,7 +59,7 @@ export const sampleOf = (
 export async function indexFiles(
   context: Context,
   photoId: string,
-  place: { readonly folderId: string; readonly inside: string; readonly folder: string },
+  place: ShotPlace,
   read: ReadShot,
   { placed, isNew = false }: { placed?: ReadonlyMap<ShotRole, Written> | undefined; isNew?: boolean } = {},
 ): Promise<Map<ShotRole, string>> {

@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto';
 import { and, asc, count, eq, gt, inArray, isNull, or, sql } from 'drizzle-orm';
 import type { Context } from '../../context';
-import type { Database } from '../../db/client';
 import { oneOf } from '../../db/oneOf';
 import { files, photos } from '../../db/schema/photos';
 import type { StoredSummary } from '../../db/stored/records';

@@ -4,7 +4,6 @@ import type { FieldId } from '../../../core/catalogue/fields';
 import type { ShotRole } from '../../../core/embed/planShot';
 import type { Shot } from '../../../core/naming/shots';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import { oneOf } from '../../db/oneOf';
 import { drafts } from '../../db/schema/drafts';
 import { openedFolders } from '../../db/schema/folders';

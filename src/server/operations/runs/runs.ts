@@ -1,7 +1,5 @@
 import { and, asc, count, countDistinct, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
-import type { ImportMode } from '../../../core/naming/importChoices';
 import type { Context } from '../../context';
-import type { Database, Queries } from '../../db/client';
 import { assignments } from '../../db/schema/assignments';
 import { drafts } from '../../db/schema/drafts';
 import { openedFolders } from '../../db/schema/folders';

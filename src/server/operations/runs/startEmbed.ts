@@ -1,14 +1,12 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { Context } from '../../context';
-import type { Database, Queries } from '../../db/client';
-import { inParts, oneOf } from '../../db/oneOf';
+import { oneOf } from '../../db/oneOf';
 import { drafts } from '../../db/schema/drafts';
 import { photos } from '../../db/schema/photos';
 import { runItems, runs } from '../../db/schema/runs';
 import type { EmbedParameters } from '../../db/stored/runs';
 import { inTransaction } from '../../db/transaction';
-import { announce, wakeWorkers } from '../../jobs/queue';
-import { failure, found } from '../../problems/errors';
+import { failure } from '../../problems/errors';
 import { addRun } from '../../runs/addRun';
 import { lockPhotos } from '../photos/photos';
 

@@ -1,12 +1,9 @@
-import { and, asc, eq, exists, gt, inArray, isNotNull, ne, type SQL, sql } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray, ne, type SQL, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { formatDateTime } from '../../../core/wording/formatDate';
 import type { Context } from '../../context';
-import type { Database, Queries } from '../../db/client';
-import { inParts } from '../../db/oneOf';
-import { inverseEdits, runItems, runs } from '../../db/schema/runs';
+import { runItems, runs } from '../../db/schema/runs';
 import { inTransaction } from '../../db/transaction';
-import { announce, wakeWorkers } from '../../jobs/queue';
 import { failure, found } from '../../problems/errors';
 import { addRun } from '../../runs/addRun';
 import type { Run } from '../../runs/kind';

@@ -2,7 +2,6 @@ import { and, desc, eq, lt, or } from 'drizzle-orm';
 import { joinsText, withEarlier } from '../../../core/templates/formerTexts';
 import type { Template } from '../../../core/templates/template';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import { templateVersions } from '../../db/schema/templates';
 
 /** Adds what earlier versions put before or after a text, so that it is renewed and not doubled. */

@@ -1,7 +1,6 @@
 import { asc } from 'drizzle-orm';
 import type { HealthContext } from '../../../core/templates/health/advice';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import { facts } from '../../db/schema/assignments';
 import { surroundings } from '../identities/identities';
 import { localToday } from './placeholderContext';

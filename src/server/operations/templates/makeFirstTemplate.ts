@@ -1,7 +1,6 @@
 import { type FirstAnswers, firstDetails, firstTemplate } from '../../../core/templates/firstTemplate';
 import { placeholderKey } from '../../../core/templates/grammar';
 import type { Context } from '../../context';
-import type { Database } from '../../db/client';
 import { failure } from '../../problems/errors';
 import { listIdentities, saveIdentity } from '../identities/identities';
 import { createTemplate, type ListedTemplate } from './templates';

@@ -9,7 +9,6 @@ import type { Values } from '../../../core/templates/resolution';
 import { compileTemplates, fieldsAskedFor, resolve } from '../../../core/templates/resolve';
 import type { Entry, Template } from '../../../core/templates/template';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import { drafts } from '../../db/schema/drafts';
 import { files, photos } from '../../db/schema/photos';
 import { type Assignment, listAssignments, readAssignment } from '../assignments/assignments';

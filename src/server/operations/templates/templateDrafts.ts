@@ -1,6 +1,5 @@
 import { eq } from 'drizzle-orm';
 import type { Context } from '../../context';
-import type { Database } from '../../db/client';
 import { templates } from '../../db/schema/templates';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';

@@ -4,8 +4,6 @@ import { withIdentitiesWritten } from '../../../core/templates/identity';
 import type { Values } from '../../../core/templates/resolution';
 import type { Entry } from '../../../core/templates/template';
 import type { Context } from '../../context';
-import type { Database, Queries } from '../../db/client';
-import { boundedBytes } from '../../http/body';
 import { failure } from '../../problems/errors';
 import { problemWords } from '../../problems/words';
 import { readTemplateFile, TEMPLATE_FILE_VERSION, TemplateFileError } from '../../templates/templateFile';

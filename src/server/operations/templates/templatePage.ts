@@ -1,7 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { sameEntries } from '../../../core/templates/compare';
 import type { Context } from '../../context';
-import type { Queries } from '../../db/client';
 import { templates } from '../../db/schema/templates';
 import type { StoredTemplateDraft } from '../../db/stored/templates';
 import { found } from '../../problems/errors';

@@ -1,6 +1,5 @@
 import { and, eq, sql } from 'drizzle-orm';
 import type { Context } from '../../context';
-import type { Database, Queries } from '../../db/client';
 import { assignments } from '../../db/schema/assignments';
 import { templates, templatesInForce } from '../../db/schema/templates';
 import { announce } from '../../jobs/queue';

@@ -2,7 +2,6 @@ import { and, asc, desc, eq, lt, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import { compareEntries } from '../../../core/templates/compare';
 import type { Context } from '../../context';
-import type { Database, Queries } from '../../db/client';
 import { templateSteps } from '../../db/schema/templates';
 import type { StoredTemplateDraft } from '../../db/stored/templates';
 import { inTransaction } from '../../db/transaction';

@@ -1,7 +1,6 @@
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { Entry, Template } from '../../../core/templates/template';
 import type { Context } from '../../context';
-import type { Database, Queries } from '../../db/client';
 import { templates, templateVersions } from '../../db/schema/templates';
 import { found } from '../../problems/errors';
 import { withFormerTexts } from './formerTexts';

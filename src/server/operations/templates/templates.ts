@@ -1,7 +1,6 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { checkEntry, type Entry, type Template, type TemplateKind } from '../../../core/templates/template';
 import type { Context } from '../../context';
-import type { Database, Queries } from '../../db/client';
 import { assignments } from '../../db/schema/assignments';
 import { runs } from '../../db/schema/runs';
 import { templates, templatesInForce, templateVersions } from '../../db/schema/templates';

@@ -2,7 +2,6 @@ import type { FieldId } from '../../../core/catalogue/fields';
 import { type FieldValue, sameValue } from '../../../core/catalogue/value';
 import { carryingOf, compileStates, renewal, type TemplateState } from '../../../core/templates/carried';
 import type { Context } from '../../context';
-import type { Database, Queries } from '../../db/client';
 import { failure } from '../../problems/errors';
 import { listAssignments, readAssignment } from '../assignments/assignments';
 import { writeOriginDrafts } from '../drafts/writeDrafts';

@@ -1,6 +1,5 @@
 import { DescribePage } from '@/features/describe/DescribePage';
 import { contextFor } from '@/server/context';
-import { database } from '@/server/db/client';
 import { firstSummaries } from '@/server/operations/photos/listSummaries';
 import { loadAssignment } from '../../loadAssignment';
 

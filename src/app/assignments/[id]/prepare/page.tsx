@@ -1,6 +1,5 @@
 import { PreparePage } from '@/features/prepare/PreparePage';
 import { contextFor } from '@/server/context';
-import { database } from '@/server/db/client';
 import { listTemplates } from '@/server/operations/templates/templates';
 import { loadAssignment } from '../../loadAssignment';
 

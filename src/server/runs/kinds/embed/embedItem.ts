@@ -6,7 +6,6 @@ import { planShot, type ShotChoices, type ShotPart, type ShotRole } from '../../
 import { withImplied } from '../../../../core/mapping/implied';
 import { FormatError } from '../../../../core/problems/problem';
 import type { Context } from '../../../context';
-import type { Database, Queries } from '../../../db/client';
 import { drafts } from '../../../db/schema/drafts';
 import { inverseEdits, runItems } from '../../../db/schema/runs';
 import type { StoredProblem, WrittenField } from '../../../db/stored/runs';

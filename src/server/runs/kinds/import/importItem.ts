@@ -6,11 +6,8 @@ import { planShot } from '../../../../core/embed/planShot';
 import { namedShot } from '../../../../core/naming/pattern';
 import type { Shot } from '../../../../core/naming/shots';
 import type { Context } from '../../../context';
-import type { Database, Queries } from '../../../db/client';
 import { drafts } from '../../../db/schema/drafts';
-import { files, photos } from '../../../db/schema/photos';
 import { runItems } from '../../../db/schema/runs';
-import { storedRecord } from '../../../db/stored/records';
 import type { RunItemResult, StoredProblem } from '../../../db/stored/runs';
 import { inTransaction } from '../../../db/transaction';
 import { folderInside } from '../../../files/folderInside';
@@ -19,6 +16,7 @@ import { containersOf, type ReadShot, readShot } from '../../../files/readShot';
 import { syncReading } from '../../../files/syncReading';
 import { writeChoices } from '../../../operations/assignments/assignments';
 import { indexFiles, sampleOf } from '../../../operations/photos/indexShot';
+import { addPhoto, photoAt, rereadPhoto, type ShotPlace } from '../../../operations/photos/photoRows';
 import { ClaimLost } from '../../claimLost';
 import type { ImportRun } from './importRun';
 import { importContext, importValues, valuesAfter, type Written } from './importValues';
@@ -118,8 +116,10 @@ async function record(
   const read = await readShot(placed.folder, placed.names, syncReading);
   const sample = await sampleOf(placed.folder, read, syncReading);
   await inTransaction(context, async (tx) => {
-    const { id: photoId, isNew } = await recordPhoto(tx, run, item, placed, read, sample);
     const place = { folderId: placed.root.id, inside: placed.inside, folder: placed.folder };
+    // Only an attempt that was cut off, or a picture taken up where it lies, can be in the index already.
+    const isFresh = item.result === null && placed.files !== undefined;
+    const { id: photoId, isNew } = await recordPhoto(tx, run, item, place, { read, sample, isFresh });
     const digests = await indexFiles(tx, photoId, place, read, { placed: placed.files, isNew });
     for (const [field, one] of Object.entries(waiting)) {
       await tx.db
@@ -151,30 +151,14 @@ async function recordPhoto(
   context: Context,
   run: ImportRun,
   item: Item,
-  placed: Placed,
-  read: ReadShot,
-  sample: string,
+  place: ShotPlace,
+  { read, sample, isFresh }: { read: ReadShot; sample: string; isFresh: boolean },
 ): Promise<{ id: string; isNew: boolean }> {
-  const relativePath = path.posix.join(placed.inside, read.shot.main);
-  // Only an attempt that was cut off, or a picture taken up where it lies, can be in the index already.
-  const [here] =
-    item.result === null && placed.files
-      ? []
-      : await context.db
-          .select({ photoId: files.photoId })
-          .from(files)
-          .where(and(eq(files.folderId, placed.root.id), eq(files.relativePath, relativePath)));
-  const row = {
-    assignmentId: run.assignment.id,
-    name: read.shot.main,
-    contentSample: sample,
-    record: storedRecord(read),
-  };
-  const [photo] = here
-    ? await context.db.update(photos).set(row).where(eq(photos.id, here.photoId)).returning({ id: photos.id })
-    : await context.db
-        .insert(photos)
-        .values({ ...row, position: run.placesTaken + item.position + 1 })
-        .returning({ id: photos.id });
-  return { id: photo!.id, isNew: !here };
+  const here = isFresh ? undefined : await photoAt(context, place, read.shot.main);
+  if (here === undefined) {
+    const position = run.placesTaken + item.position + 1;
+    return { id: await addPhoto(context, run.assignment.id, { read, sample }, position), isNew: true };
+  }
+  await rereadPhoto(context, here, { read, sample }, { assignmentId: run.assignment.id });
+  return { id: here, isNew: false };
 }

@@ -1,11 +1,8 @@
-import { and, eq, isNotNull, max, notInArray } from 'drizzle-orm';
 import { type CompiledPattern, compilePattern } from '../../../../core/naming/pattern';
 import { type CompiledTemplates, compileTemplates } from '../../../../core/templates/resolve';
 import type { Template } from '../../../../core/templates/template';
 import type { Context } from '../../../context';
-import type { Database } from '../../../db/client';
-import { photos } from '../../../db/schema/photos';
-import { runItems, type runs } from '../../../db/schema/runs';
+import type { runs } from '../../../db/schema/runs';
 import type { ImportParameters } from '../../../db/stored/runs';
 import { TakenNames } from '../../../files/folderInside';
 import { FolderShots } from '../../../files/folders';

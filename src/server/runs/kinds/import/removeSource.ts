@@ -1,7 +1,6 @@
 import path from 'node:path';
 import { and, eq } from 'drizzle-orm';
 import type { Context } from '../../../context';
-import type { Database } from '../../../db/client';
 import { runItems } from '../../../db/schema/runs';
 import type { RunItemResult, StoredProblem } from '../../../db/stored/runs';
 import { diskLayer } from '../../../files/diskLayer';

@@ -2,7 +2,6 @@ import path from 'node:path';
 import { eq, sql } from 'drizzle-orm';
 import { nameKey } from '../../../../core/naming/fileName';
 import type { Context } from '../../../context';
-import type { Database } from '../../../db/client';
 import { nameClaims } from '../../../db/schema/runs';
 import type { RunItemResult } from '../../../db/stored/runs';
 import { ClaimLost } from '../../claimLost';

@@ -1,6 +1,5 @@
 import { and, desc, eq, gt, ne } from 'drizzle-orm';
 import type { Context } from '../../../context';
-import type { Queries } from '../../../db/client';
 import { runItems, runs } from '../../../db/schema/runs';
 
 /** A run that embedded into the same picture later, and was not undone: it has to be undone first. */

@@ -1,9 +1,6 @@
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import type { Context } from '../../../context';
-import type { Database } from '../../../db/client';
-import { drafts } from '../../../db/schema/drafts';
-import { files, photos } from '../../../db/schema/photos';
 import { runItems } from '../../../db/schema/runs';
 import type { StoredPhoto } from '../../../db/stored/records';
 import { inTransaction } from '../../../db/transaction';
@@ -12,6 +9,7 @@ import { folderInside } from '../../../files/folderInside';
 import { pathInside } from '../../../files/folders';
 import { digestAt, moveFile } from '../../../files/moveFile';
 import { folderById } from '../../../operations/folders/folders';
+import { putBackPhoto } from '../../../operations/photos/photoRows';
 import { found } from '../../../problems/errors';
 import type { Item } from '../../claims';
 import type { UndoRun } from '../../kind';
@@ -24,15 +22,10 @@ import { endUndo } from './undoRun';
 export async function putBackItem(context: Context, run: UndoRun, item: Item): Promise<void> {
   const [undo] = await context.db.select().from(runItems).where(eq(runItems.id, item.undoes!));
   const { result, removed } = found(undo, 'file');
-  const photo = removed?.photo;
-  if (!photo) throw new FileError('vanished', item.name);
+  if (!removed) throw new FileError('vanished', item.name);
   if (result?.movedTo !== undefined) await moveBack(context, removed, result.movedTo);
   await inTransaction(context, async (tx) => {
-    const photoId = item.photoId!;
-    await tx.db.insert(photos).values({ id: photoId, assignmentId: run.act.assignmentId, ...photo });
-    await tx.db.insert(files).values(removed.files.map((row) => ({ ...row, photoId })));
-    if (removed.drafts.length > 0)
-      await tx.db.insert(drafts).values(removed.drafts.map((row) => ({ ...row, photoId })));
+    await putBackPhoto(tx, { id: item.photoId!, assignmentId: run.act.assignmentId }, removed);
     await endUndo(tx, run, item, { result: { written: {}, target: item.name } });
   });
 }

@@ -4,7 +4,6 @@ import type { FieldId } from '../../../../core/catalogue/fields';
 import { sameValue } from '../../../../core/catalogue/value';
 import type { Shot } from '../../../../core/naming/shots';
 import type { Context } from '../../../context';
-import type { Database, Queries } from '../../../db/client';
 import { drafts } from '../../../db/schema/drafts';
 import { inverseEdits, runItems } from '../../../db/schema/runs';
 import type { RunItemResult } from '../../../db/stored/runs';

@@ -2,18 +2,15 @@ import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import type { ShotRole } from '../../../../core/embed/planShot';
 import type { Context } from '../../../context';
-import type { Database, Queries } from '../../../db/client';
-import { drafts } from '../../../db/schema/drafts';
-import { files, photos } from '../../../db/schema/photos';
 import { runItems } from '../../../db/schema/runs';
-import type { StoredPhoto } from '../../../db/stored/records';
-import type { ImportParameters, RunItemResult, StoredProblem } from '../../../db/stored/runs';
+import type { RunItemResult, StoredProblem } from '../../../db/stored/runs';
 import { inTransaction } from '../../../db/transaction';
 import { FileError } from '../../../files/fileError';
 import { folderInside } from '../../../files/folderInside';
 import { filesOf, pathInside, shotOf } from '../../../files/folders';
 import { digestAt, moveFile, undoneFolder } from '../../../files/moveFile';
 import { folderById } from '../../../operations/folders/folders';
+import { removePhoto } from '../../../operations/photos/photoRows';
 import { photoShot } from '../../../operations/photos/photos';
 import type { Item } from '../../claims';
 import type { UndoRun } from '../../kind';
@@ -110,19 +107,6 @@ async function moveSecond(run: UndoRun, placed: RunItemResult, folder: string): 
     }
   }
   return problems;
-}
-
-async function removePhoto(context: Context, photoId: string): Promise<StoredPhoto> {
-  const [photo] = await context.db.select().from(photos).where(eq(photos.id, photoId)).for('update');
-  const { name, position, contentIdentity, contentSample, record } = photo!;
-  const rows = await context.db.select().from(files).where(eq(files.photoId, photoId));
-  const written = await context.db.select().from(drafts).where(eq(drafts.photoId, photoId));
-  await context.db.delete(photos).where(eq(photos.id, photoId));
-  return {
-    photo: { name, position, contentIdentity, contentSample, record },
-    files: rows.map(({ id: _, photoId: __, ...row }) => row),
-    drafts: written.map(({ field, value, origin }) => ({ field, value, origin })),
-  };
 }
 
 /** Nothing was written: the photo leaves the index, its files stay as they are. */

@@ -1,10 +1,8 @@
 import { and, eq } from 'drizzle-orm';
 import type { Context } from '../../../context';
-import type { Database, Queries } from '../../../db/client';
 import { runItems, runs } from '../../../db/schema/runs';
 import type { StoredPhoto } from '../../../db/stored/records';
-import type { ImportParameters, RunItemResult, StoredProblem } from '../../../db/stored/runs';
-import { folderById } from '../../../operations/folders/folders';
+import type { RunItemResult, StoredProblem } from '../../../db/stored/runs';
 import { found } from '../../../problems/errors';
 import { ClaimLost } from '../../claimLost';
 import type { Item, Mark } from '../../claims';
