@@ -10,6 +10,7 @@ import {
 } from 'node:fs';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
+import { these } from '@/core/drafts/scope';
 import { usualChoices } from '@/core/naming/importChoices';
 import { runs } from '@/server/db/schema/runs';
 import {
@@ -241,7 +242,7 @@ test('the name of a picture whose file is gone is not given again: its words sta
   const one = await job({ 'a.jpg': await smallJpeg(1) });
   await one.bringIn();
   const [gone] = await listPhotos(bench.context, one.id);
-  await writeDrafts(bench.context, one.id, [gone!.id], { kind: 'caption', text: 'Of the first one.' });
+  await writeDrafts(bench.context, one.id, these([gone!.id]), { kind: 'caption', text: 'Of the first one.' });
   rmSync(path.join(one.working, 'a.jpg'));
   writeFileSync(path.join(one.card, 'a.jpg'), await smallJpeg(7));
   await one.bringIn();

@@ -1,6 +1,7 @@
 import { readdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { encodeUtf8 } from '@/core/bytes/text';
+import { these } from '@/core/drafts/scope';
 import { followAssignment } from '@/server/follow/followAssignment';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { disagreementsOf } from '@/server/operations/photos/acrossPhotos';
@@ -18,7 +19,7 @@ afterAll(() => bench.end());
 
 /** Where City disagrees; the sample pictures also differ in their dates. */
 const cityOf = async (assignmentId: string, ids: readonly string[]) =>
-  (await disagreementsOf(bench.context, assignmentId, ids)).filter((one) => one.field === 'city');
+  (await disagreementsOf(bench.context, assignmentId, these(ids))).filter((one) => one.field === 'city');
 
 const sidecar = (city: string) => encodeUtf8(xmpPacket(`<photoshop:City>${city}</photoshop:City>`));
 
@@ -45,14 +46,14 @@ test('picture and sidecar disagree: which says what is told, and one act and one
       ],
     },
   ]);
-  await writeDrafts(bench.context, job.id, ids, {
+  await writeDrafts(bench.context, job.id, these(ids), {
     kind: 'settle',
     choices: [{ field: 'city', source: 'sidecar' }],
   });
   const drafts = (await listPhotos(bench.context, job.id)).map((one) => one.drafts.city?.value);
   expect(drafts).toEqual(['Havnes', undefined]);
   expect(await cityOf(job.id, ids)).toEqual([]);
-  const { runId } = await startEmbed(bench.context, job.id, ids);
+  const { runId } = await startEmbed(bench.context, job.id, these(ids));
   await carryOut(bench.context, runId);
   for (const name of ['a.jpg', 'a.xmp'])
     expect(await valuesOf(path.join(job.working, name))).toMatchObject({ city: 'Havnes' });
@@ -82,7 +83,7 @@ test('a picture that has no such record is left as it is; a settled one can diff
   );
   const ids = job.photos.map((one) => one.id);
   const settle = () =>
-    writeDrafts(bench.context, job.id, ids, {
+    writeDrafts(bench.context, job.id, these(ids), {
       kind: 'settle',
       choices: [{ field: 'city', source: 'sidecar' }],
     });

@@ -1,6 +1,7 @@
 import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
+import { these } from '@/core/drafts/scope';
 import { FILL_IN } from '@/core/templates/placeholders';
 import { photos } from '@/server/db/schema/photos';
 import { DropMemory, lookIntoDropFolders } from '@/server/follow/dropFolders';
@@ -44,7 +45,7 @@ test('nothing happened: nothing is read again', async () => {
 test('a file that another program changed is read again; what is written here stays', async () => {
   const job = await broughtIn();
   const [a] = await job.photos();
-  await writeDrafts(bench.context, job.id, [a!.id], {
+  await writeDrafts(bench.context, job.id, these([a!.id]), {
     kind: 'set',
     field: 'headline',
     value: 'Written here',
@@ -61,7 +62,7 @@ test('a file that another program changed is read again; what is written here st
 test('renamed, and moved into a folder, it is the same picture with its drafts', async () => {
   const job = await broughtIn();
   const [a] = await job.photos();
-  await writeDrafts(bench.context, job.id, [a!.id], { kind: 'set', field: 'headline', value: 'Kept' });
+  await writeDrafts(bench.context, job.id, these([a!.id]), { kind: 'set', field: 'headline', value: 'Kept' });
   mkdirSync(job.in('sub'));
   renameSync(job.in('a.jpg'), job.in('sub/renamed.jpg'));
   expect(await job.follow()).toMatchObject({ moved: 1, gone: 0, taken: 0 });

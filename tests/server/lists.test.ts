@@ -3,6 +3,7 @@ import path from 'node:path';
 import { eq, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { Client } from 'pg';
+import { these } from '@/core/drafts/scope';
 import { drafts } from '@/server/db/schema/drafts';
 import { photos } from '@/server/db/schema/photos';
 import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
@@ -62,13 +63,13 @@ test('a list is told in parts, in order, each picture once', async () => {
 test('only what changed is told again: a draft written, thrown away, and a file read again', async () => {
   const one = await broughtIn();
   const first = await one.list();
-  await writeDrafts(bench.context, one.id, [one.ids[1]!], { kind: 'caption', text: 'The launch.' });
+  await writeDrafts(bench.context, one.id, these([one.ids[1]!]), { kind: 'caption', text: 'The launch.' });
   const second = await one.list(first.until);
   expect(second.rows.filter((row) => row.drafted)).toMatchObject([{ name: '1.jpg', caption: 'The launch.' }]);
   // The summary was made after the list was begun: it may be told once more, and then no more.
   const third = await one.list((await one.list(second.until)).until);
   expect(third.names).toEqual([]);
-  await writeDrafts(bench.context, one.id, [one.ids[1]!], { kind: 'discard' });
+  await writeDrafts(bench.context, one.id, these([one.ids[1]!]), { kind: 'discard' });
   expect((await one.list(third.until)).rows.filter((row) => row.caption === '')).toMatchObject([
     { name: '1.jpg' },
   ]);
@@ -102,7 +103,7 @@ test('what a slow transaction commits later is not missed', async () => {
 
 test('another sign-off in force makes other captions and strips, without touching any picture', async () => {
   const one = await broughtIn();
-  await writeDrafts(bench.context, one.id, [one.ids[0]!], {
+  await writeDrafts(bench.context, one.id, these([one.ids[0]!]), {
     kind: 'set',
     field: 'description',
     value: 'Other words',
@@ -120,9 +121,15 @@ test('another sign-off in force makes other captions and strips, without touchin
 
 test('desk and proof are worked out for a selection, or for all', async () => {
   const one = await broughtIn();
-  await writeDrafts(bench.context, one.id, one.ids.slice(0, 2), { kind: 'caption', text: 'The launch.' });
-  await writeDrafts(bench.context, one.id, one.ids.slice(0, 1), { kind: 'add-keywords', terms: ['sail'] });
-  expect(await deskOf(bench.context, one.id, one.ids)).toMatchObject({
+  await writeDrafts(bench.context, one.id, these(one.ids.slice(0, 2)), {
+    kind: 'caption',
+    text: 'The launch.',
+  });
+  await writeDrafts(bench.context, one.id, these(one.ids.slice(0, 1)), {
+    kind: 'add-keywords',
+    terms: ['sail'],
+  });
+  expect(await deskOf(bench.context, one.id, these(one.ids))).toMatchObject({
     caption: { empty: 1, variants: [{ value: 'The launch.', count: 2 }] },
     signOffs: 1,
     signOff: 'Aune Pell / Boat Trust',
@@ -131,12 +138,15 @@ test('desk and proof are worked out for a selection, or for all', async () => {
       { term: 'sail', count: 1 },
     ],
   });
-  expect(await proofOfDrafts(bench.context, one.id)).toMatchObject({ pictures: 2, replacing: 0 });
-  expect(await proofOfDrafts(bench.context, one.id, [one.ids[1]!])).toMatchObject({ pictures: 1 });
-  expect(await proofOfDrafts(bench.context, one.id, [one.ids[2]!])).toMatchObject({ pictures: 0 });
+  expect(await proofOfDrafts(bench.context, one.id, { of: 'all' })).toMatchObject({
+    pictures: 2,
+    replacing: 0,
+  });
+  expect(await proofOfDrafts(bench.context, one.id, these([one.ids[1]!]))).toMatchObject({ pictures: 1 });
+  expect(await proofOfDrafts(bench.context, one.id, these([one.ids[2]!]))).toMatchObject({ pictures: 0 });
   // Pictures of another assignment are not reached through this one.
   const other = await broughtIn(1);
-  expect((await deskOf(bench.context, one.id, other.ids)).keywords).toEqual([]);
+  expect((await deskOf(bench.context, one.id, these(other.ids))).keywords).toEqual([]);
 });
 
 test('a source is told as it is read: the head, pictures, and at last those that are there twice', async () => {

@@ -2,6 +2,7 @@ import { readdirSync } from 'node:fs';
 import { eq } from 'drizzle-orm';
 import fc from 'fast-check';
 import type { FieldId } from '@/core/catalogue/fields';
+import { these } from '@/core/drafts/scope';
 import { drafts } from '@/server/db/schema/drafts';
 import { runItems, runs } from '@/server/db/schema/runs';
 import { startImport } from '@/server/operations/bringIn/startImport';
@@ -79,10 +80,10 @@ test('two windows that bring in the same pictures make one run, before, while an
 test('two windows that embed the same pictures make one run; what is under way is left to it', async () => {
   const { id, photos } = await broughtIn(4);
   const ids = photos.map((photo) => photo.id);
-  await writeDrafts(bench.context, id, ids, { kind: 'set', field: 'headline', value: 'Launch' });
+  await writeDrafts(bench.context, id, these(ids), { kind: 'set', field: 'headline', value: 'Launch' });
   const [first, second] = await Promise.all([
-    startEmbed(bench.context, id, ids),
-    startEmbed(bench.context, id, ids),
+    startEmbed(bench.context, id, these(ids)),
+    startEmbed(bench.context, id, these(ids)),
   ]);
   expect(second).toEqual(first);
   await carryOut(bench.context, first.runId);
@@ -94,8 +95,8 @@ test('two windows that embed the same pictures make one run; what is under way i
 test('an undo that is pressed twice is one undo', async () => {
   const { id, photos } = await broughtIn(2);
   const ids = photos.map((photo) => photo.id);
-  await writeDrafts(bench.context, id, ids, { kind: 'set', field: 'headline', value: 'Launch' });
-  const { runId } = await startEmbed(bench.context, id, ids);
+  await writeDrafts(bench.context, id, these(ids), { kind: 'set', field: 'headline', value: 'Launch' });
+  const { runId } = await startEmbed(bench.context, id, these(ids));
   await carryOut(bench.context, runId);
   const [first, second] = await Promise.all([
     startUndo(bench.context, runId),
@@ -111,7 +112,7 @@ test('what many write at once is all kept, beside lists that are read', async ()
   const words = Array.from({ length: 20 }, (_, n) => `word ${n}`);
   await Promise.all([
     ...words.map((term, n) =>
-      writeDrafts(bench.context, id, n % 2 ? ids : [...ids].reverse(), {
+      writeDrafts(bench.context, id, these(n % 2 ? ids : [...ids].reverse()), {
         kind: 'add-keywords',
         terms: [term],
       }),
@@ -140,15 +141,10 @@ test('many writers at once come to what a plain model says, whatever the order o
         writers.map(async (acts, who) => {
           for (const { on, word, adds } of acts) {
             const terms = [`${who} ${word}`];
-            await writeDrafts(
-              bench.context,
-              id,
-              on.map((at) => ids[at]!),
-              {
-                kind: adds ? 'add-keywords' : 'remove-keywords',
-                terms,
-              },
-            );
+            await writeDrafts(bench.context, id, these(on.map((at) => ids[at]!)), {
+              kind: adds ? 'add-keywords' : 'remove-keywords',
+              terms,
+            });
             for (const at of on) adds ? model[at]!.add(terms[0]!) : model[at]!.delete(terms[0]!);
           }
         }),
@@ -167,8 +163,8 @@ test('many writers at once come to what a plain model says, whatever the order o
 test('embedding deletes just the drafts that it wrote', async () => {
   const { id, photos } = await broughtIn(1);
   const ids = [photos[0]!.id];
-  await writeDrafts(bench.context, id, ids, { kind: 'set', field: 'headline', value: 'First' });
-  const { runId } = await startEmbed(bench.context, id, ids);
+  await writeDrafts(bench.context, id, these(ids), { kind: 'set', field: 'headline', value: 'First' });
+  const { runId } = await startEmbed(bench.context, id, these(ids));
   let release: () => void = () => undefined;
   const held = new Promise<void>((resolve) => {
     release = resolve;

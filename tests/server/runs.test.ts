@@ -3,6 +3,7 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import { encodeUtf8 } from '@/core/bytes/text';
+import { these } from '@/core/drafts/scope';
 import { drafts } from '@/server/db/schema/drafts';
 import { photos } from '@/server/db/schema/photos';
 import { runItems, runs } from '@/server/db/schema/runs';
@@ -143,20 +144,20 @@ test('drafts: in front of the sign-off, equal to the file is no draft, and templ
   const [a, b] = job.photos.map((one) => one.id) as [string, string];
   const draftsOf = async (id: string) =>
     (await listPhotos(bench.context, job.id)).find((one) => one.id === id)!.drafts;
-  await writeDrafts(bench.context, job.id, [a, b], { kind: 'caption', text: 'The launch.' });
+  await writeDrafts(bench.context, job.id, these([a, b]), { kind: 'caption', text: 'The launch.' });
   expect((await draftsOf(a)).description?.value).toBe('The launch.\nAune Pell / Boat Trust');
   expect((await draftsOf(b)).description?.value).toBe('The launch.');
-  await writeDrafts(bench.context, job.id, [a], { kind: 'caption', text: '' });
+  await writeDrafts(bench.context, job.id, these([a]), { kind: 'caption', text: '' });
   expect(await draftsOf(a)).toEqual({});
-  await writeDrafts(bench.context, job.id, [b], { kind: 'put-templates' });
+  await writeDrafts(bench.context, job.id, these([b]), { kind: 'put-templates' });
   expect((await draftsOf(b)).creator).toEqual({
     value: ['Aune Pell'],
     origin: { by: 'template', templateId: job.template.id, version: 1, name: 'Rights' },
   });
-  await writeDrafts(bench.context, job.id, [a, b], { kind: 'add-keywords', terms: ['sail'] });
-  await writeDrafts(bench.context, job.id, [a], { kind: 'remove-keywords', terms: ['KETCH'] });
+  await writeDrafts(bench.context, job.id, these([a, b]), { kind: 'add-keywords', terms: ['sail'] });
+  await writeDrafts(bench.context, job.id, these([a]), { kind: 'remove-keywords', terms: ['KETCH'] });
   expect((await draftsOf(a)).keywords?.value).toEqual(['sail']);
-  await writeDrafts(bench.context, job.id, [a, b], { kind: 'discard' });
+  await writeDrafts(bench.context, job.id, these([a, b]), { kind: 'discard' });
   expect(await bench.db.select().from(drafts).where(eq(drafts.photoId, b))).toEqual([]);
 });
 
@@ -165,8 +166,12 @@ test('embedding writes drafts and is taken back byte for byte; the words are dra
   const file = path.join(job.working, 'a.jpg');
   const before = digest(file);
   const [photo] = job.photos;
-  await writeDrafts(bench.context, job.id, [photo!.id], { kind: 'set', field: 'city', value: 'Havnes' });
-  const embed = await startEmbed(bench.context, job.id, [photo!.id]);
+  await writeDrafts(bench.context, job.id, these([photo!.id]), {
+    kind: 'set',
+    field: 'city',
+    value: 'Havnes',
+  });
+  const embed = await startEmbed(bench.context, job.id, these([photo!.id]));
   await carryOut(bench.context, embed.runId);
   expect(await valuesOf(file)).toMatchObject({ city: 'Havnes' });
   expect((await listPhotos(bench.context, job.id))[0]!.drafts).toEqual({});
@@ -180,12 +185,12 @@ test('embedding writes drafts and is taken back byte for byte; the words are dra
 test('a file that was changed after embedding is not taken back over', async () => {
   const job = await broughtIn({ 'a.jpg': await smallJpeg(1) });
   const file = path.join(job.working, 'a.jpg');
-  await writeDrafts(bench.context, job.id, [job.photos[0]!.id], {
+  await writeDrafts(bench.context, job.id, these([job.photos[0]!.id]), {
     kind: 'set',
     field: 'city',
     value: 'Havnes',
   });
-  const embed = await startEmbed(bench.context, job.id, [job.photos[0]!.id]);
+  const embed = await startEmbed(bench.context, job.id, these([job.photos[0]!.id]));
   await carryOut(bench.context, embed.runId);
   execFileSync('exiv2', ['-q', '-M', 'set Xmp.photoshop.Headline XmpText Later', file]);
   const back = await startUndo(bench.context, embed.runId);
@@ -199,12 +204,12 @@ test('a file that was changed after embedding is not taken back over', async () 
 test('a merely touched file is no changed file', async () => {
   const job = await broughtIn({ 'a.jpg': await smallJpeg(1) });
   execFileSync('touch', [path.join(job.working, 'a.jpg')]);
-  await writeDrafts(bench.context, job.id, [job.photos[0]!.id], {
+  await writeDrafts(bench.context, job.id, these([job.photos[0]!.id]), {
     kind: 'set',
     field: 'city',
     value: 'Havnes',
   });
-  const embed = await startEmbed(bench.context, job.id, [job.photos[0]!.id]);
+  const embed = await startEmbed(bench.context, job.id, these([job.photos[0]!.id]));
   await carryOut(bench.context, embed.runId);
   expect((await receiptOf(bench.context, embed.runId)).counts.done).toBe(1);
 });
@@ -259,8 +264,12 @@ describe('a raw file, its JPEG and a sidecar are one photo', () => {
     expect(readdirSync(job.working).sort()).toEqual(['a.jpg', 'a.nef']);
     const before = digest(path.join(job.working, 'a.jpg'));
     const photoIds = job.photos.map((one) => one.id);
-    await writeDrafts(bench.context, job.id, photoIds, { kind: 'set', field: 'city', value: 'Havnes' });
-    const embed = await startEmbed(bench.context, job.id, photoIds);
+    await writeDrafts(bench.context, job.id, these(photoIds), {
+      kind: 'set',
+      field: 'city',
+      value: 'Havnes',
+    });
+    const embed = await startEmbed(bench.context, job.id, these(photoIds));
     await carryOut(bench.context, embed.runId);
     for (const name of ['a.jpg', 'a.xmp'])
       expect(await valuesOf(path.join(job.working, name))).toMatchObject({ city: 'Havnes' });
@@ -276,8 +285,12 @@ describe('a raw file, its JPEG and a sidecar are one photo', () => {
     const theirs = sidecar('<photoshop:City>Theirs</photoshop:City>');
     writeFileSync(path.join(job.working, 'a.xmp'), theirs);
     const photoIds = job.photos.map((one) => one.id);
-    await writeDrafts(bench.context, job.id, photoIds, { kind: 'set', field: 'headline', value: 'Ours' });
-    const embed = await startEmbed(bench.context, job.id, photoIds);
+    await writeDrafts(bench.context, job.id, these(photoIds), {
+      kind: 'set',
+      field: 'headline',
+      value: 'Ours',
+    });
+    const embed = await startEmbed(bench.context, job.id, these(photoIds));
     await carryOut(bench.context, embed.runId);
     const run = await receiptOf(bench.context, embed.runId);
     expect(run.items[0]?.problems).toMatchObject([{ code: 'changed-meanwhile' }]);
@@ -307,8 +320,8 @@ describe('explicit choices of the assignment', () => {
       await changeAssignment(bench.context, job.id, { dateTimeOriginal: chosen });
       const photoIds = job.photos.map((one) => one.id);
       const value = '2020-02-03T04:05:06';
-      await writeDrafts(bench.context, job.id, photoIds, { kind: 'set', field: 'dateCreated', value });
-      const { runId } = await startEmbed(bench.context, job.id, photoIds);
+      await writeDrafts(bench.context, job.id, these(photoIds), { kind: 'set', field: 'dateCreated', value });
+      const { runId } = await startEmbed(bench.context, job.id, these(photoIds));
       await carryOut(bench.context, runId);
       const [photo] = await listPhotos(bench.context, job.id);
       return photo!.record.fields.dateCreated?.voices.find((voice) => voice.origin === 'exif')?.value;

@@ -1,4 +1,5 @@
 import type { FieldId } from '@/core/catalogue/fields';
+import { these } from '@/core/drafts/scope';
 import type { Entry } from '@/core/templates/template';
 import { startImport } from '@/server/operations/bringIn/startImport';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
@@ -48,12 +49,16 @@ test('what lacks a value is counted over all pictures, and the worst of them com
 test('what is written and not in the file yet counts as a value', async () => {
   const { id } = await job();
   const photos = await listPhotos(bench.context, id);
-  await writeDrafts(bench.context, id, [photos[1]!.id], { kind: 'set', field: 'city', value: 'Pellvik' });
+  await writeDrafts(bench.context, id, these([photos[1]!.id]), {
+    kind: 'set',
+    field: 'city',
+    value: 'Pellvik',
+  });
   const entries = [entry('title', '{{ city }}')];
   expect((await templateBench(bench.context, { assignmentId: id, entries })).missing).toEqual([
     { field: 'title', name: 'city', pictures: 1 },
   ]);
-  await writeDrafts(bench.context, id, [photos[0]!.id], { kind: 'set', field: 'city', value: null });
+  await writeDrafts(bench.context, id, these([photos[0]!.id]), { kind: 'set', field: 'city', value: null });
   expect((await templateBench(bench.context, { assignmentId: id, entries })).missing[0]!.pictures).toBe(2);
 });
 

@@ -2,6 +2,7 @@ import { mkdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import type { FieldId } from '@/core/catalogue/fields';
+import { these } from '@/core/drafts/scope';
 import { starters } from '@/core/templates/starters';
 import type { Entry, Rule } from '@/core/templates/template';
 import { templates } from '@/server/db/schema/templates';
@@ -154,7 +155,7 @@ test('a placeholder in a form that cannot be is refused before anything is writt
 test('a starter that was not filled in stops the run, which says where', async () => {
   const job = await broughtIn([...starters[0]!.entries], 'Who I am');
   await expect(job.bringIn()).rejects.toThrow(/“Who I am” \(Creator, Credit Line, .*E-mail.*\)/);
-  await expect(writeDrafts(bench.context, job.id, [], { kind: 'put-templates' })).rejects.toThrow(
+  await expect(writeDrafts(bench.context, job.id, these([]), { kind: 'put-templates' })).rejects.toThrow(
     'filled in',
   );
 });
@@ -186,11 +187,14 @@ test('one’s details: kept once, with their reach; taken up they are not remove
   const used = await whereUsed(bench.context, job.template.id);
   expect(used.proof).toEqual([{ field: 'contactPhone', from: '+47 1', to: '+47 2', pictures: 2 }]);
   const photos = await listPhotos(bench.context, job.id);
-  for (const { runId } of (await renewPictures(bench.context, job.template.id, [photos[0]!.id])).runs)
+  await expect(renewPictures(bench.context, job.template.id, 1)).rejects.toMatchObject({
+    code: 'changed-elsewhere',
+  });
+  for (const { runId } of (await renewPictures(bench.context, job.template.id, 2)).runs)
     await carryOut(bench.context, runId);
   expect((await valuesOf(job.file('a.jpg'))).contactPhone).toBe('+47 2');
-  expect((await valuesOf(job.file('b.jpg'))).contactPhone).toBe('+47 1');
-  expect((await whereUsed(bench.context, job.template.id)).proof).toMatchObject([{ pictures: 1 }]);
+  expect((await valuesOf(job.file('b.jpg'))).contactPhone).toBe('+47 2');
+  expect(await whereUsed(bench.context, job.template.id)).toMatchObject({ behind: 0, proof: [] });
   await changeAssignment(bench.context, job.id, { inForce: [] });
   await removeTemplate(bench.context, job.template.id);
   await removeIdentity(bench.context, kept.id);
@@ -206,9 +210,13 @@ test('renewing brings files to the present version and leaves hand-written words
   await job.bringIn();
   const [a, b] = await listPhotos(bench.context, job.id);
   const byHand = { kind: 'set', field: 'creditLine', value: 'By hand' } as const;
-  await writeDrafts(bench.context, job.id, [b!.id], byHand);
-  await carryOut(bench.context, (await startEmbed(bench.context, job.id, [b!.id])).runId);
-  await writeDrafts(bench.context, job.id, [a!.id], { kind: 'set', field: 'headline', value: 'Waiting' });
+  await writeDrafts(bench.context, job.id, these([b!.id]), byHand);
+  await carryOut(bench.context, (await startEmbed(bench.context, job.id, these([b!.id]))).runId);
+  await writeDrafts(bench.context, job.id, these([a!.id]), {
+    kind: 'set',
+    field: 'headline',
+    value: 'Waiting',
+  });
   const now = [
     entry('creditLine', 'New'),
     entry('description', 'Pell / New', 'after'),
@@ -221,7 +229,7 @@ test('renewing brings files to the present version and leaves hand-written words
     { name: 'a.jpg', version: 1, isPresent: false, fields: 3, of: 3 },
     { name: 'b.jpg', version: 1, isPresent: false, fields: 2, of: 3 },
   ]);
-  const { runs } = await renewPictures(bench.context, job.template.id, [a!.id, b!.id]);
+  const { runs } = await renewPictures(bench.context, job.template.id, used.behind);
   for (const { runId } of runs) await carryOut(bench.context, runId);
   expect(await valuesOf(job.file('a.jpg'))).toMatchObject({
     creditLine: 'New',
@@ -235,7 +243,7 @@ test('renewing brings files to the present version and leaves hand-written words
   });
   const after = await listPhotos(bench.context, job.id);
   expect(Object.keys(after[0]!.drafts)).toEqual(['headline']);
-  await expect(renewPictures(bench.context, job.template.id, [a!.id])).rejects.toThrow('already');
+  await expect(renewPictures(bench.context, job.template.id, 1)).rejects.toThrow('already');
 });
 
 test('a changed sign-off is renewed in files that carry the former one, never doubled', async () => {
@@ -248,8 +256,8 @@ test('a changed sign-off is renewed in files that carry the former one, never do
     1,
   );
   const photos = await listPhotos(bench.context, job.id);
-  await writeDrafts(bench.context, job.id, [photos[0]!.id], { kind: 'put-templates' });
-  await carryOut(bench.context, (await startEmbed(bench.context, job.id, [photos[0]!.id])).runId);
+  await writeDrafts(bench.context, job.id, these([photos[0]!.id]), { kind: 'put-templates' });
+  await carryOut(bench.context, (await startEmbed(bench.context, job.id, these([photos[0]!.id]))).runId);
   expect((await valuesOf(job.file('a.jpg'))).description).toBe('Pell / New');
 });
 

@@ -1,5 +1,6 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { these } from '@/core/drafts/scope';
 import { followAssignment } from '@/server/follow/followAssignment';
 import { startImport } from '@/server/operations/bringIn/startImport';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
@@ -35,8 +36,8 @@ async function undo(runId: string) {
 const undoneIn = (folder: string, runId: string) => path.join(folder, 'Undone by Fabrica', runId.slice(0, 8));
 
 async function embedCity(job: { id: string }, photoId: string, value: string): Promise<string> {
-  await writeDrafts(bench.context, job.id, [photoId], { kind: 'set', field: 'city', value });
-  const { runId } = await startEmbed(bench.context, job.id, [photoId]);
+  await writeDrafts(bench.context, job.id, these([photoId]), { kind: 'set', field: 'city', value });
+  const { runId } = await startEmbed(bench.context, job.id, these([photoId]));
   await carryOut(bench.context, runId);
   return runId;
 }
@@ -108,7 +109,7 @@ test('a second copy that was changed stays, and is told', async () => {
 test('drafts go with the picture, and come back with it when the undo is undone', async () => {
   const job = await bringIn(bench, { 'a.jpg': await smallJpeg(1) });
   const photoId = job.photos[0]!.id;
-  await writeDrafts(bench.context, job.id, [photoId], { kind: 'set', field: 'city', value: 'Havnes' });
+  await writeDrafts(bench.context, job.id, these([photoId]), { kind: 'set', field: 'city', value: 'Havnes' });
   expect((await readRun(bench.context, job.runId)).kept).toMatchObject({
     folder: undoneIn(job.working, job.runId),
     drafted: 1,
@@ -185,7 +186,7 @@ test('an undone embed can be done again, byte for byte; the drafts that it wrote
   const receipt = await undo(embed);
   expect(receipt.items[0]?.result?.written.city).toMatchObject({ before: 'Havnes', after: null });
   expect(readdirSync(job.working).sort()).toEqual(['a.jpg', 'a.nef']);
-  await writeDrafts(bench.context, job.id, [photoId], {
+  await writeDrafts(bench.context, job.id, these([photoId]), {
     kind: 'set',
     field: 'headline',
     value: 'Typed since',

@@ -1,4 +1,5 @@
 import type { FieldId } from '@/core/catalogue/fields';
+import { these } from '@/core/drafts/scope';
 import type { Entry } from '@/core/templates/template';
 import { changeAssignment } from '@/server/operations/assignments/assignments';
 import { startImport } from '@/server/operations/bringIn/startImport';
@@ -36,7 +37,7 @@ async function broughtIn(values: readonly Parameters<typeof smallJpeg>[1][]) {
   return {
     ...job,
     ids,
-    write: (writing: Writing, on = ids) => writeDrafts(bench.context, job.id, on, writing),
+    write: (writing: Writing, on = ids) => writeDrafts(bench.context, job.id, these(on), writing),
     steps: () => writingSteps(bench.context, job.id),
     step: (id: string, undone: boolean) => stepWriting(bench.context, job.id, id, undone),
     /** Drafts of each picture, by field. */
@@ -60,7 +61,7 @@ test('any templates of the shelf are put on some pictures, in their order, witho
     entry('keywords', 'add', 'ketch'),
   );
   const [a, b, c] = job.ids as [string, string, string];
-  const proof = await proofOfTemplates(bench.context, job.id, [a, b], [city.id, launch.id]);
+  const proof = await proofOfTemplates(bench.context, job.id, these([a, b]), [city.id, launch.id]);
   expect(proof).toMatchObject({ pictures: 2, replacing: 0, others: [] });
   await job.write({ kind: 'put-templates', templates: [city.id, launch.id] }, [a, b]);
   const put = { city: 'Havnes', headline: 'Launch', keywords: ['ketch'] };
@@ -75,7 +76,7 @@ test('the proof tells what is lost against what stands there now, drafts too', a
   const job = await broughtIn([{ headline: 'In the file' }, {}]);
   await job.write({ kind: 'set', field: 'headline', value: 'Typed' }, [job.ids[1]!]);
   const { id } = await template('New headline', entry('headline', 'overwrite', 'New'));
-  const { lines, replacing } = await proofOfTemplates(bench.context, job.id, job.ids, [id]);
+  const { lines, replacing } = await proofOfTemplates(bench.context, job.id, these(job.ids), [id]);
   expect(replacing).toBe(2);
   expect(lines[0]!.changes.map((one) => one.before).sort()).toEqual(['In the file', 'Typed']);
 });
@@ -95,7 +96,7 @@ test('templates go into pictures of others only as it was answered about them', 
     await job.write({ kind: 'put-templates', templates: [id] });
     return job.drafts();
   };
-  const proof = await proofOfTemplates(bench.context, job.id, job.ids, [id]);
+  const proof = await proofOfTemplates(bench.context, job.id, these(job.ids), [id]);
   expect(proof.others).toEqual([{ name: 'Mats Orrin', count: 2, answer: 'unknown' }]);
   expect(proof.pictures).toBe(1);
   expect(await put()).toEqual([all, {}, {}]);
@@ -117,10 +118,9 @@ test('a caption that somebody else wrote meanwhile is told, and not overwritten 
   await expect(caption('Mine, longer', 'As it came', '', 'Mine')).rejects.toThrow(
     'The caption of 0.jpg is now “Hers”: it was written elsewhere meanwhile.',
   );
-  expect((await deskOf(bench.context, job.id, job.ids)).caption.variants.map((one) => one.value)).toEqual([
-    'Hers',
-    'Mine',
-  ]);
+  expect(
+    (await deskOf(bench.context, job.id, these(job.ids))).caption.variants.map((one) => one.value),
+  ).toEqual(['Hers', 'Mine']);
   await caption('Mine, longer', 'Hers', 'Mine');
   // The same words twice are no conflict.
   await caption('Mine, longer', 'As it came');
@@ -166,7 +166,7 @@ test('undo leaves alone what was embedded since', async () => {
   const job = await broughtIn([{}]);
   await job.write({ kind: 'set', field: 'city', value: 'Havnes' });
   const { undo } = await job.steps();
-  await carryOut(bench.context, (await startEmbed(bench.context, job.id, job.ids)).runId);
+  await carryOut(bench.context, (await startEmbed(bench.context, job.id, these(job.ids))).runId);
   expect(await job.step(undo!.id, true)).toEqual({ kept: 1 });
   expect(await job.drafts()).toEqual([{}]);
 });
@@ -180,7 +180,7 @@ test('an erased value, a list and a structure are drafts like any other, and emb
   expect(await job.drafts()).toEqual([
     { headline: null, licensor, keywords: ['“null”', '\\u0000 is no sign', '船'] },
   ]);
-  await carryOut(bench.context, (await startEmbed(bench.context, job.id, job.ids)).runId);
+  await carryOut(bench.context, (await startEmbed(bench.context, job.id, these(job.ids))).runId);
   const [photo] = await listPhotos(bench.context, job.id);
   expect(photo!.record.fields).not.toHaveProperty('headline');
   expect(photo!.record.fields.licensor?.value).toEqual(licensor);

@@ -6,6 +6,7 @@ import { utf8Length } from '@/core/bytes/text';
 import { field } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
 import type { Across } from '@/core/drafts/across';
+import type { Scope } from '@/core/drafts/scope';
 import { formatNumber } from '@/core/wording/counts';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import { WordAct } from '@/ui/acts';
@@ -18,18 +19,20 @@ const nothing: Across = { empty: 0, variants: [] };
 
 /** The caption of the selection, in front of the sign-off. Saved by itself while one writes. */
 export function CaptionBox({
-  ids,
+  scope,
+  count,
   desk,
   write,
 }: {
-  ids: readonly string[];
+  scope: Scope;
+  count: number;
   desk: Desk | undefined;
   write: Write;
 }) {
   const id = useId();
   const held = desk?.caption ?? nothing;
   const keep = useMetCaption(held, (words, met) =>
-    write(ids, { kind: 'caption', text: words, ...(met ? { met } : {}) }),
+    write(scope, { kind: 'caption', text: words, ...(met ? { met } : {}) }),
   );
   const { text, type, save } = useSavedText(asText(held.same), keep);
   const { signOff, signOffs = 0 } = desk ?? {};
@@ -64,7 +67,7 @@ export function CaptionBox({
           onBlur={save}
           placeholder={
             differs
-              ? `Different captions: writing here replaces all ${ids.length}`
+              ? `Different captions: writing here replaces all ${count}`
               : desk
                 ? 'Who or what, what is happening, some context'
                 : ''
@@ -98,7 +101,7 @@ export function CaptionBox({
         <Variants
           variants={held.variants}
           empty={held.empty}
-          onSpread={(value) => write(ids, { kind: 'caption', text: asText(value) })}
+          onSpread={(value) => write(scope, { kind: 'caption', text: asText(value) })}
         />
       )}
     </Box>

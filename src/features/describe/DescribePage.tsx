@@ -87,6 +87,7 @@ export function DescribePage({ assignment: initial, first }: Props) {
         <Sheet place={`sheet ${initial.id}`} views={views} selection={selection} onOpen={open} />
         <WritingDesk
           assignmentId={assignment.id}
+          views={views}
           chosen={chosen}
           writing={writing}
           inForce={assignment.inForce}

@@ -5,6 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
 import type { Disagreement, RecordSource, Settlement, SourceValues } from '@/core/drafts/disagreements';
+import type { Scope } from '@/core/drafts/scope';
 import { agrees, counted, formatNumber } from '@/core/wording/counts';
 import { Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
@@ -15,12 +16,14 @@ import { sourceWords } from './sourceWords';
 /** Where the records of a selection disagree: which file says what, and one choice a field settles it. */
 export function Disagreements({
   assignmentId,
-  ids,
+  scope,
+  count,
   onSettle,
   onClose,
 }: {
   assignmentId: string;
-  ids: readonly string[];
+  scope: Scope;
+  count: number;
   onSettle: (choices: readonly Settlement[]) => void;
   onClose: () => void;
 }) {
@@ -29,9 +32,8 @@ export function Disagreements({
     error,
     isSuccess,
   } = useQuery({
-    queryKey: ['photos', assignmentId, 'disagreements', ids],
-    queryFn: () =>
-      ask<Disagreement[]>(`assignments/${assignmentId}/disagreements`, 'POST', { photoIds: ids }),
+    queryKey: ['photos', assignmentId, 'disagreements', scope],
+    queryFn: () => ask<Disagreement[]>(`assignments/${assignmentId}/disagreements`, 'POST', { scope }),
   });
   const [chosen, setChosen] = useState<{ readonly [K in FieldId]?: RecordSource | 'leave' }>({});
   const choices = data.flatMap((one): Settlement[] => {
@@ -72,7 +74,7 @@ export function Disagreements({
         <FieldChoice
           key={one.field}
           disagreement={one}
-          among={ids.length}
+          among={count}
           chosen={chosen[one.field] ?? usual(one)}
           onChoose={(source) => setChosen({ ...chosen, [one.field]: source })}
         />

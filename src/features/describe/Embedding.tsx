@@ -4,6 +4,7 @@ import { Box } from '@chakra-ui/react';
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
+import { type Scope, scopeOf } from '@/core/drafts/scope';
 import { counted } from '@/core/wording/counts';
 import type { BlockedFolder } from '@/server/operations/folders/blockedFolders';
 import type { DraftsProof } from '@/server/operations/photos/acrossPhotos';
@@ -23,7 +24,7 @@ interface Props {
 }
 
 /** What was asked for: fixed when the act is pressed, after everything typed is saved. */
-interface Asked extends Scope {
+interface Asked extends Meant {
   readonly proof: DraftsProof;
   readonly blocked: readonly BlockedFolder[];
 }
@@ -34,13 +35,13 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
   const queries = useQueryClient();
   const askOnce = useAskOnce();
   const [asked, setAsked] = useState<Asked>();
-  const scope = useMemo(() => scopeOf(views, selected), [views, selected]);
-  const proofOf = ({ ids, isSelection }: Scope) =>
-    ask<DraftsProof>(`assignments/${assignmentId}/proof`, 'POST', isSelection ? { photoIds: ids } : {});
+  const meant = useMemo(() => meantBy(views, selected), [views, selected]);
+  const proofOf = ({ scope }: Meant) =>
+    ask<DraftsProof>(`assignments/${assignmentId}/proof`, 'POST', { scope });
   const { data: proof } = useQuery({
-    queryKey: ['photos', assignmentId, 'proof', scope.isSelection ? scope.ids : 'all', scope.ids.length],
-    queryFn: () => proofOf(scope),
-    enabled: scope.ids.length > 0,
+    queryKey: ['photos', assignmentId, 'proof', meant.scope, meant.count],
+    queryFn: () => proofOf(meant),
+    enabled: meant.count > 0,
     placeholderData: keepPreviousData,
   });
   const review = useMutation({
@@ -48,10 +49,10 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
       await settle();
       const queryKey = listKey(assignmentId);
       await queries.refetchQueries({ queryKey });
-      const now = scopeOf(queries.getQueryData<PhotoList>(queryKey)!.views, selected);
+      const now = meantBy(queries.getQueryData<PhotoList>(queryKey)!.views, selected);
       const [found, blocked] = await Promise.all([
         proofOf(now),
-        ask<BlockedFolder[]>(`assignments/${assignmentId}/blocked`, 'POST', { photoIds: now.ids }),
+        ask<BlockedFolder[]>(`assignments/${assignmentId}/blocked`, 'POST', { scope: now.scope }),
       ]);
       return { ...now, proof: found, blocked };
     },
@@ -60,12 +61,13 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
   const embed = useMutation({
     mutationFn: (choices: WriteChoices) =>
       askOnce<{ runId: string }>(`assignments/${assignmentId}/embed`, 'POST', {
-        photoIds: asked!.ids,
+        scope: asked!.scope,
+        asOf: asked!.proof.asOf,
         ...choices,
       }),
     onSuccess: ({ runId }) => router.push(`/runs/${runId}`),
   });
-  const count = scope.ids.length;
+  const { count } = meant;
   const ready = count > 0 && proof !== undefined && proof.pictures > 0;
   const error = review.error ?? embed.error;
   return (
@@ -92,19 +94,25 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
   );
 }
 
-interface Scope {
-  readonly ids: readonly string[];
+/** The drafts that are meant: those of the selection, or all where none is selected. */
+interface Meant {
+  readonly scope: Scope;
+  readonly count: number;
   readonly isSelection: boolean;
 }
 
-function scopeOf(views: readonly PhotoView[], selected: ReadonlySet<string>): Scope {
-  const drafted = views.filter((view) => view.drafted).map((view) => view.id);
-  const among = drafted.filter((id) => selected.has(id));
-  return among.length > 0 ? { ids: among, isSelection: true } : { ids: drafted, isSelection: false };
+function meantBy(views: readonly PhotoView[], selected: ReadonlySet<string>): Meant {
+  const drafted = views.filter((view) => view.drafted);
+  const among = drafted.filter((view) => selected.has(view.id));
+  const isSelection = among.length > 0;
+  const upTo = views.at(-1)?.place ?? 0;
+  return isSelection
+    ? { scope: scopeOf(new Set(among.map((view) => view.id)), views), count: among.length, isSelection }
+    : { scope: { of: 'query', query: { drafted: true }, upTo }, count: drafted.length, isSelection };
 }
 
-function scopeWords({ ids, isSelection }: Scope): string {
+function scopeWords({ count, isSelection }: Meant): string {
   return isSelection
-    ? `${counted(ids.length, 'selected picture')} with drafts`
-    : `All ${counted(ids.length, 'picture')} with drafts`;
+    ? `${counted(count, 'selected picture')} with drafts`
+    : `All ${counted(count, 'picture')} with drafts`;
 }

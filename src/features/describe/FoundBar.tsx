@@ -26,8 +26,9 @@ export function FoundBar({
     queryFn: () => ask<FoundPictures>(`assignments/${id}/found`),
   });
   const leave = useChangeAssignment(id);
-  if (!data || data.ids.length === 0 || leave.isSuccess) return null;
-  const { ids, upTo } = data;
+  if (!data || data.count === 0 || leave.isSuccess) return null;
+  const { count, upTo } = data;
+  const scope = { of: 'query', query: { found: true }, upTo } as const;
   return (
     <Flex
       role="region"
@@ -43,19 +44,20 @@ export function FoundBar({
       fontSize="0.875rem"
     >
       <Box flex="1" minWidth="16em">
-        {counted(ids.length, 'picture')} lay in the folder already. No template was put in.
+        {counted(count, 'picture')} lay in the folder already. No template was put in.
       </Box>
       {leave.error && <Box color="weldText">{leave.error.message}</Box>}
       <Plain type="button" onClick={() => setPutting(true)}>
         Put in templates …
       </Plain>
       <WordAct type="button" disabled={leave.isPending} onClick={() => leave.mutate({ foundUpTo: upTo })}>
-        Leave {agrees(ids.length, 'it', 'them')} as {agrees(ids.length, 'it is', 'they are')}
+        Leave {agrees(count, 'it', 'them')} as {agrees(count, 'it is', 'they are')}
       </WordAct>
       {putting && (
         <PutTemplates
           assignmentId={id}
-          ids={ids}
+          scope={scope}
+          count={count}
           inForce={inForce}
           write={write}
           onDone={() => setPutting(false)}

@@ -2,17 +2,20 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { type KeyboardEvent, useId, useState } from 'react';
+import type { Scope } from '@/core/drafts/scope';
 import { parseKeywords } from '@/core/keywords/parse';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import type { Write } from './useWriting';
 
 /** Keywords of the selection: on all, or on some with their count. Comma, semicolon, line or tab end a term. */
 export function KeywordsBox({
-  ids,
+  scope,
+  count,
   desk,
   write,
 }: {
-  ids: readonly string[];
+  scope: Scope;
+  count: number;
   desk: Desk | undefined;
   write: Write;
 }) {
@@ -22,7 +25,7 @@ export function KeywordsBox({
   const add = (text: string) => {
     const found = parseKeywords(text);
     setTyped('');
-    if (found.length > 0) write(ids, { kind: 'add-keywords', terms: found });
+    if (found.length > 0) write(scope, { kind: 'add-keywords', terms: found });
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key !== 'Enter' && event.key !== ',' && event.key !== ';') return;
@@ -35,17 +38,17 @@ export function KeywordsBox({
         <chakra.label htmlFor={id} color="ink" fontWeight="600">
           Keywords
         </chakra.label>
-        {ids.length > 1 && <span>on all · on some (n)</span>}
+        {count > 1 && <span>on all · on some (n)</span>}
       </Flex>
       <Flex wrap="wrap" gap="1.5" alignItems="center" maxHeight="6.5rem" overflowY="auto">
-        {terms.map(({ term, count }) => (
+        {terms.map(({ term, count: on }) => (
           <Term
             key={term}
             term={term}
-            count={count}
-            of={ids.length}
-            onAll={() => write(ids, { kind: 'add-keywords', terms: [term] })}
-            onRemove={() => write(ids, { kind: 'remove-keywords', terms: [term] })}
+            count={on}
+            of={count}
+            onAll={() => write(scope, { kind: 'add-keywords', terms: [term] })}
+            onRemove={() => write(scope, { kind: 'remove-keywords', terms: [term] })}
           />
         ))}
         <chakra.input

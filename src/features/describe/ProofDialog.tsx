@@ -47,7 +47,7 @@ const blockedWords: Readonly<Record<BlockedFolder['why'], string>> = {
 /** Old → new before the originals are written. */
 export function ProofDialog({ proof, blocked, scope, busy, onClose, onEmbed }: Props) {
   const [choices, setChoices] = useState<WriteChoices>({ replaceUnreadable: false, breakProvenance: false });
-  const unwritable = blocked.reduce((sum, one) => sum + one.photoIds.length, 0);
+  const unwritable = blocked.reduce((sum, one) => sum + one.pictures, 0);
   return (
     <DialogFrame
       title="Review changes before they are written"
@@ -73,9 +73,9 @@ export function ProofDialog({ proof, blocked, scope, busy, onClose, onEmbed }: P
         {scope}. {proof.replacing > 0 ? replacingWords(proof) : 'No existing values will be overwritten.'}{' '}
         Picture data stays as it is, and you can undo this run.
       </Box>
-      {blocked.map(({ folder, why, photoIds }) => (
+      {blocked.map(({ folder, why, pictures }) => (
         <Box key={folder} role="alert" color="weldText" fontSize="0.875rem" paddingBottom="2">
-          {counted(photoIds.length, 'picture')} in “{folder}” cannot be written: {blockedWords[why]}
+          {counted(pictures, 'picture')} in “{folder}” cannot be written: {blockedWords[why]}
         </Box>
       ))}
       <ProofLines proof={proof} />

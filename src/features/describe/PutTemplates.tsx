@@ -1,18 +1,22 @@
 'use client';
 
+import type { Scope } from '@/core/drafts/scope';
+
 import { TemplatesDialog } from './TemplatesDialog';
 import type { Write } from './useWriting';
 
 /** Chooses templates for some pictures, and writes what they say as drafts. */
 export function PutTemplates({
   assignmentId,
-  ids,
+  scope,
+  count,
   inForce,
   write,
   onDone,
 }: {
   assignmentId: string;
-  ids: readonly string[];
+  scope: Scope;
+  count: number;
   inForce: readonly string[];
   write: Write;
   onDone: () => void;
@@ -20,11 +24,12 @@ export function PutTemplates({
   return (
     <TemplatesDialog
       assignmentId={assignmentId}
-      ids={ids}
+      scope={scope}
+      count={count}
       inForce={inForce}
       onClose={onDone}
       onPut={(templates) => {
-        write(ids, { kind: 'put-templates', templates });
+        write(scope, { kind: 'put-templates', templates });
         onDone();
       }}
     />

@@ -3,6 +3,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import type { Scope } from '@/core/drafts/scope';
 import { makerKey } from '@/core/rights/makers';
 import { counted, formatNumber } from '@/core/wording/counts';
 import type { TemplatesProof } from '@/server/operations/drafts/writeDrafts';
@@ -18,7 +19,8 @@ import { TemplatesList } from './TemplatesList';
 
 interface Props {
   readonly assignmentId: string;
-  readonly ids: readonly string[];
+  readonly scope: Scope;
+  readonly count: number;
   /** Chosen at first: those in force. */
   readonly inForce: readonly string[];
   readonly onPut: (templates: readonly string[]) => void;
@@ -26,12 +28,12 @@ interface Props {
 }
 
 /** Templates of the shelf for the selection: chosen at the left, what they would write at the right. */
-export function TemplatesDialog({ assignmentId, ids, inForce, onPut, onClose }: Props) {
+export function TemplatesDialog({ assignmentId, scope, count, inForce, onPut, onClose }: Props) {
   const [chosen, setChosen] = useState<readonly string[]>(inForce);
   const { answers, answer, kept } = useMakers();
-  const { data: proof, error, isPlaceholderData } = useProof(assignmentId, ids, chosen, kept);
+  const { data: proof, error, isPlaceholderData } = useProof(assignmentId, scope, chosen, kept);
   const ready = chosen.length > 0 && proof !== undefined && proof.pictures > 0 && !isPlaceholderData;
-  const pictures = ids.length === 1 ? 'this picture' : counted(ids.length, 'picture');
+  const pictures = count === 1 ? 'this picture' : counted(count, 'picture');
   return (
     <DialogFrame
       title={`Templates for ${pictures}`}
@@ -77,14 +79,14 @@ export function TemplatesDialog({ assignmentId, ids, inForce, onPut, onClose }: 
 /** Anew when an answer about a maker is kept: it says what may be written. */
 function useProof(
   assignmentId: string,
-  photoIds: readonly string[],
+  scope: Scope,
   templates: readonly string[],
   answers: readonly AnsweredMaker[],
 ) {
   return useQuery({
-    queryKey: ['photos', assignmentId, 'templates-proof', photoIds, templates, answers],
+    queryKey: ['photos', assignmentId, 'templates-proof', scope, templates, answers],
     queryFn: () =>
-      ask<TemplatesProof>(`assignments/${assignmentId}/templates-proof`, 'POST', { photoIds, templates }),
+      ask<TemplatesProof>(`assignments/${assignmentId}/templates-proof`, 'POST', { scope, templates }),
     enabled: templates.length > 0,
     placeholderData: keepPreviousData,
     retry: false,

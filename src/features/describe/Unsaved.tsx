@@ -10,7 +10,7 @@ export function Unsaved({ writing: { state, refused, write, dismiss } }: { writi
   const { act, message, isConflict } = refused ?? {};
   const { writing } = act ?? {};
   const overwrite = () => {
-    if (act && writing?.kind === 'caption') write(act.photoIds, { kind: 'caption', text: writing.text });
+    if (act && writing?.kind === 'caption') write(act.scope, { kind: 'caption', text: writing.text });
     dismiss();
   };
   return (

@@ -2,6 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
+import { scopeOf } from '@/core/drafts/scope';
 import { counted, formatNumber } from '@/core/wording/counts';
 import { Plain, WordAct } from '@/ui/acts';
 import { CaptionBox } from './CaptionBox';
@@ -15,6 +16,8 @@ import type { PhotoView } from './view';
 
 interface Props {
   readonly assignmentId: string;
+  /** The set that the selection is a part of. */
+  readonly views: readonly PhotoView[];
   readonly chosen: readonly PhotoView[];
   readonly writing: WritingState;
   readonly inForce: readonly string[];
@@ -23,12 +26,13 @@ interface Props {
 const stateWords = { saving: 'saving …', waiting: 'not saved yet' } as const;
 
 /** The desk at the foot. It says in words what it writes to; without a selection it rests. */
-export function WritingDesk({ assignmentId, chosen, writing, inForce }: Props) {
+export function WritingDesk({ assignmentId, views, chosen, writing, inForce }: Props) {
   const { write, state, settle } = writing;
   const [putting, setPutting] = useState(false);
   const [settling, setSettling] = useState(false);
-  const ids = useMemo(() => chosen.map((view) => view.id), [chosen]);
-  const desk = useDesk(assignmentId, ids);
+  const scope = useMemo(() => scopeOf(new Set(chosen.map((view) => view.id)), views), [chosen, views]);
+  const count = chosen.length;
+  const desk = useDesk(assignmentId, scope, count);
   const drafted = chosen.filter((view) => view.drafted);
   const disagreeing = desk?.disagreeing ?? 0;
   if (chosen.length === 0) {
@@ -70,10 +74,7 @@ export function WritingDesk({ assignmentId, chosen, writing, inForce }: Props) {
             <WordAct
               type="button"
               onClick={() =>
-                write(
-                  drafted.map((view) => view.id),
-                  { kind: 'discard' },
-                )
+                write(scopeOf(new Set(drafted.map((view) => view.id)), views), { kind: 'discard' })
               }
             >
               Discard drafts of {drafted.length === 1 ? 'this picture' : formatNumber(drafted.length)}
@@ -95,18 +96,19 @@ export function WritingDesk({ assignmentId, chosen, writing, inForce }: Props) {
         gridTemplateColumns={{ base: 'minmax(0, 1fr)', md: 'minmax(0, 3fr) minmax(0, 2fr)' }}
         gap="6"
         paddingBottom="3"
-        key={ids.join()}
+        key={chosen.map((view) => view.id).join()}
       >
-        <CaptionBox ids={ids} desk={desk} write={write} />
-        <KeywordsBox ids={ids} desk={desk} write={write} />
+        <CaptionBox scope={scope} count={count} desk={desk} write={write} />
+        <KeywordsBox scope={scope} count={count} desk={desk} write={write} />
       </Box>
       {settling && (
         <Disagreements
           assignmentId={assignmentId}
-          ids={ids}
+          scope={scope}
+          count={count}
           onClose={() => setSettling(false)}
           onSettle={(choices) => {
-            write(ids, { kind: 'settle', choices });
+            write(scope, { kind: 'settle', choices });
             setSettling(false);
           }}
         />
@@ -114,7 +116,8 @@ export function WritingDesk({ assignmentId, chosen, writing, inForce }: Props) {
       {putting && (
         <PutTemplates
           assignmentId={assignmentId}
-          ids={ids}
+          scope={scope}
+          count={count}
           inForce={inForce}
           write={write}
           onDone={() => setPutting(false)}

@@ -1,10 +1,11 @@
+import { type Scope, these } from '@/core/drafts/scope';
 import type { Writing } from '@/server/operations/drafts/writeDrafts';
 
 /** An act on its way to the server. Its key makes it safe to send again, from whichever window. */
 export interface WritingAct {
   readonly key: string;
   readonly at: number;
-  readonly photoIds: readonly string[];
+  readonly scope: Scope;
   readonly writing: Writing;
 }
 
@@ -30,12 +31,17 @@ export function forgetUnsaved(assignmentId: string, { key }: WritingAct): void {
 /** The server knows an act by its key for thirty days: an older one could be carried out a second time. */
 const OLDEST_MS = 25 * 24 * 60 * 60 * 1000;
 
+/** A page of before there were scopes kept the ids of its pictures. */
+function present({ photoIds, ...act }: WritingAct & { photoIds?: readonly string[] }): WritingAct {
+  return photoIds ? { ...act, scope: these(photoIds) } : act;
+}
+
 /** Acts that an earlier page could not save, oldest first. */
 export function unsavedActs(assignmentId: string): WritingAct[] {
   try {
     return Object.keys(localStorage)
       .filter((key) => key.startsWith(place(assignmentId)))
-      .map((key) => JSON.parse(localStorage.getItem(key)!) as WritingAct)
+      .map((key) => present(JSON.parse(localStorage.getItem(key)!)))
       .filter((act) => Date.now() - act.at < OLDEST_MS)
       .sort((a, b) => a.at - b.at);
   } catch {

@@ -2,12 +2,13 @@
 
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { Scope } from '@/core/drafts/scope';
 import type { Writing } from '@/server/operations/drafts/writeDrafts';
 import { ApiError, ask } from '@/ui/api';
 import { newKey } from '@/ui/useAskOnce';
 import { forgetUnsaved, keepUnsaved, unsavedActs, type WritingAct } from './unsaved';
 
-export type Write = (photoIds: readonly string[], writing: Writing) => void;
+export type Write = (scope: Scope, writing: Writing) => void;
 
 export interface WritingState {
   readonly write: Write;
@@ -39,9 +40,9 @@ export function useWriting(assignmentId: string): WritingState {
   const drain = useCallback(async () => {
     for (let pause = FIRST_PAUSE_MS; queue.current.length > 0; ) {
       const act = queue.current[0]!;
-      const { photoIds, writing } = act;
+      const { scope, writing } = act;
       try {
-        await ask(`assignments/${assignmentId}/writing`, 'POST', { photoIds, writing }, act.key);
+        await ask(`assignments/${assignmentId}/writing`, 'POST', { scope, writing }, act.key);
         pause = FIRST_PAUSE_MS;
       } catch (error) {
         const { status, message } = error as ApiError;
@@ -68,8 +69,8 @@ export function useWriting(assignmentId: string): WritingState {
   }, [drain]);
 
   const write: Write = useCallback(
-    (photoIds, writing) => {
-      const act = { key: newKey(), at: Date.now(), photoIds, writing };
+    (scope, writing) => {
+      const act = { key: newKey(), at: Date.now(), scope, writing };
       keepUnsaved(assignmentId, act);
       queue.current.push(act);
       start();

@@ -20,8 +20,8 @@ test('what fits its schema comes through unchanged', async () => {
     { kind: 'add-keywords', terms: ['a'] },
     { kind: 'discard' },
   ]) {
-    expect(await jsonBody(sent({ photoIds: [id], writing: one }), writing)).toEqual({
-      photoIds: [id],
+    expect(await jsonBody(sent({ scope: { of: 'these', ids: [id] }, writing: one }), writing)).toEqual({
+      scope: { of: 'these', ids: [id] },
       writing: one,
     });
   }
@@ -45,9 +45,15 @@ test.each<[string, unknown]>([
 });
 
 test.each([
-  ['an id that is none', { photoIds: ['1'], writing: { kind: 'discard' } }],
-  ['an unknown act', { photoIds: [id], writing: { kind: 'burn' } }],
-  ['a value of a wrong kind', { photoIds: [id], writing: { kind: 'set', field: 'city', value: { a: 1 } } }],
+  ['an id that is none', { scope: { of: 'these', ids: ['1'] }, writing: { kind: 'discard' } }],
+  ['a scope without ids', { scope: { of: 'these' }, writing: { kind: 'discard' } }],
+  ['a scope that nobody knows', { scope: { of: 'every' }, writing: { kind: 'discard' } }],
+  ['a query that asks for nothing', { scope: { of: 'query', query: {} }, writing: { kind: 'discard' } }],
+  ['an unknown act', { scope: { of: 'these', ids: [id] }, writing: { kind: 'burn' } }],
+  [
+    'a value of a wrong kind',
+    { scope: { of: 'these', ids: [id] }, writing: { kind: 'set', field: 'city', value: { a: 1 } } },
+  ],
 ])('%s is refused', async (_, value) => {
   await expect(jsonBody(sent(value), writing)).rejects.toThrow('not understood');
 });

@@ -42,9 +42,7 @@ export function UsedPage({ template, changed }: { template: ListedTemplate; chan
           <chakra.span color="soft">{stateWords(one.photos)}</chakra.span>
         </Flex>
       ))}
-      {behind.length > 0 && !changed && (
-        <Renewal template={template} data={data} ids={behind.map((one) => one.id)} />
-      )}
+      {behind.length > 0 && !changed && <Renewal template={template} data={data} />}
       {behind.length > 0 && changed && (
         <Box color="weldText" paddingY="2">
           Keep what is written first: pictures are brought to a version that was kept.
@@ -64,20 +62,14 @@ function stateWords(photos: WhereUsed['assignments'][number]['photos']): string 
 }
 
 /** Old → new before the files are written; what was written by hand since is left alone. */
-function Renewal({
-  template,
-  data,
-  ids,
-}: {
-  template: ListedTemplate;
-  data: WhereUsed;
-  ids: readonly string[];
-}) {
+function Renewal({ template, data }: { template: ListedTemplate; data: WhereUsed }) {
   const [open, setOpen] = useState(false);
   const askOnce = useAskOnce();
   const renew = useMutation({
     mutationFn: () =>
-      askOnce<{ runs: { runId: string }[] }>(`templates/${template.id}/used`, 'POST', { photoIds: ids }),
+      askOnce<{ runs: { runId: string }[] }>(`templates/${template.id}/used`, 'POST', {
+        pictures: data.behind,
+      }),
   });
   if (renew.data)
     return (
@@ -96,7 +88,7 @@ function Renewal({
   if (!open)
     return (
       <Plain type="button" marginTop="3" onClick={() => setOpen(true)}>
-        Bring {formatNumber(ids.length)} to the present version …
+        Bring {formatNumber(data.behind)} to the present version …
       </Plain>
     );
   return (
@@ -116,8 +108,7 @@ function Renewal({
         </Box>
       ))}
       <Box color="soft" paddingY="2">
-        What was written by hand since is left alone. Each picture keeps its own year. The runs can be taken
-        back.
+        What was written by hand since is left alone. Each picture keeps its own year. The runs can be undone.
       </Box>
       {renew.error && (
         <Box role="alert" color="weldText">
@@ -125,7 +116,7 @@ function Renewal({
         </Box>
       )}
       <Act type="button" disabled={renew.isPending} onClick={() => renew.mutate()}>
-        Embed in {ids.length}
+        Embed in {formatNumber(data.behind)}
       </Act>
     </Box>
   );

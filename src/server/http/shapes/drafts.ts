@@ -1,15 +1,15 @@
 import { writtenFieldIds } from '../../../core/catalogue/fields';
 import { recordSources } from '../../../core/drafts/disagreements';
+import type { Scope } from '../../../core/drafts/scope';
 import type { Writing } from '../../operations/drafts/writeDrafts';
 import { schema } from '../body';
-import { id, ids, list, object, structure, text } from './parts';
+import { id, list, object, structure, text } from './parts';
+import { scope } from './scope';
 
-export const photoSelection = schema<{ photoIds?: string[] }>(object({ photoIds: ids }, []));
+export const scoped = schema<{ scope: Scope }>(object({ scope }));
 
-export const photoIds = schema<{ photoIds: string[] }>(object({ photoIds: ids }));
-
-export const templatesOnPhotos = schema<{ photoIds: string[]; templates: string[] }>(
-  object({ photoIds: ids, templates: list(id, 100) }),
+export const templatesInScope = schema<{ scope: Scope; templates: string[] }>(
+  object({ scope, templates: list(id, 100) }),
 );
 
 export const writingStep = schema<{ writingId: string; undone: boolean }>(
@@ -20,9 +20,9 @@ const value = {
   anyOf: [text(32_000), list(text(2000), 2000), list(structure, 200), { type: 'null' }],
 };
 
-export const writing = schema<{ photoIds: string[]; writing: Writing }>(
+export const writing = schema<{ scope: Scope; writing: Writing }>(
   object({
-    photoIds: ids,
+    scope,
     writing: {
       oneOf: [
         object({ kind: { const: 'set' }, field: { enum: writtenFieldIds }, value }),

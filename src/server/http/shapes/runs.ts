@@ -1,6 +1,8 @@
+import type { Scope } from '../../../core/drafts/scope';
 import type { EmbedRequest } from '../../operations/runs/startEmbed';
 import { schema } from '../body';
-import { ids, object } from './parts';
+import { object } from './parts';
+import { scope } from './scope';
 
 export const pausing = schema<{ paused: boolean }>(object({ paused: { type: 'boolean' } }));
 
@@ -12,10 +14,12 @@ export const settlement = schema<{ record: string; index: number; act: 'put-back
   }),
 );
 
+const yes = { type: 'boolean' };
 export const embedRequest = schema<
-  { photoIds: string[] } & Pick<EmbedRequest, 'replaceUnreadable' | 'breakProvenance'>
+  { scope: Scope } & Pick<EmbedRequest, 'replaceUnreadable' | 'breakProvenance' | 'asOf'>
 >(
-  object({ photoIds: ids, replaceUnreadable: { type: 'boolean' }, breakProvenance: { type: 'boolean' } }, [
-    'photoIds',
-  ]),
+  object(
+    { scope, replaceUnreadable: yes, breakProvenance: yes, asOf: { type: 'string', format: 'date-time' } },
+    ['scope'],
+  ),
 );

@@ -49,6 +49,7 @@ export const benchWish = schema<BenchWish>(
   object({ entries: list(entry, 200), assignmentId: id, find: text(200) }, ['entries']),
 );
 
+export const renewal = schema<{ pictures: number }>(object({ pictures: { type: 'integer', minimum: 1 } }));
 export const restoredVersion = schema<{ version: number; baseVersion: number }>(
   object({ version: { type: 'integer', minimum: 1 }, baseVersion }),
 );

@@ -1,11 +1,12 @@
 import { and, asc, desc, eq } from 'drizzle-orm';
+import { these } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { writings } from '../../db/schema/drafts';
 import type { DraftChange, WritingTold } from '../../db/stored/drafts';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { found } from '../../problems/errors';
-import { listPhotosOf, lockPhotos } from '../photos/photos';
+import { listPhotosOf, lockPhotos } from '../photos/photosInScope';
 import { applyDraftChanges, draftChanges, sameDraft } from './draftChanges';
 
 export interface ToldWriting extends WritingTold {
@@ -62,9 +63,9 @@ export async function stepWriting(
 }
 
 async function stillPossible(context: Context, assignmentId: string, wanted: readonly DraftChange[]) {
-  const ids = [...new Set(wanted.map((one) => one.photoId))];
-  await lockPhotos(context, assignmentId, ids);
-  const photos = new Map((await listPhotosOf(context, assignmentId, ids)).map((one) => [one.id, one]));
+  const scope = these([...new Set(wanted.map((one) => one.photoId))]);
+  await lockPhotos(context, assignmentId, scope);
+  const photos = new Map((await listPhotosOf(context, assignmentId, scope)).map((one) => [one.id, one]));
   const kept = new Set<string>();
   const changes = wanted.flatMap(({ photoId, field, before, after }) => {
     const photo = photos.get(photoId);

@@ -2,12 +2,13 @@ import { and, desc, eq, lt, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
 import { type Proof, proofOf } from '../../../core/drafts/proof';
+import { type Scope, these } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { writings } from '../../db/schema/drafts';
 import type { DraftChange, DraftOrigin, WritingTold } from '../../db/stored/drafts';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
-import { listPhotosOf, lockPhotos } from '../photos/photos';
+import { listPhotosOf, lockPhotos } from '../photos/photosInScope';
 import { applyDraftChanges, draftChanges } from './draftChanges';
 import { drafterFor, type Writing } from './drafters';
 import type { MakerGroup } from './othersPictures';
@@ -21,12 +22,12 @@ const KEPT = 100;
 export async function writeDrafts(
   context: Context,
   assignmentId: string,
-  photoIds: readonly string[],
+  scope: Scope,
   writing: Writing,
 ): Promise<void> {
   await inTransaction(context, async (tx) => {
-    await lockPhotos(tx, assignmentId, photoIds);
-    const chosen = await listPhotosOf(tx, assignmentId, photoIds);
+    await lockPhotos(tx, assignmentId, scope);
+    const chosen = await listPhotosOf(tx, assignmentId, scope);
     const { draftsOf, templates } = await drafterFor(tx, assignmentId, chosen, writing);
     const changes = chosen.flatMap((photo) => draftChanges(photo, draftsOf(photo)));
     await applyDraftChanges(tx, changes);
@@ -47,8 +48,9 @@ export async function writeOriginDrafts(
   origin: DraftOrigin,
 ): Promise<void> {
   await inTransaction(context, async (tx) => {
-    await lockPhotos(tx, assignmentId, [...wanted.keys()]);
-    const changes = (await listPhotosOf(tx, assignmentId, [...wanted.keys()])).flatMap((photo) =>
+    const scope = these([...wanted.keys()]);
+    await lockPhotos(tx, assignmentId, scope);
+    const changes = (await listPhotosOf(tx, assignmentId, scope)).flatMap((photo) =>
       draftChanges(
         photo,
         new Map([...wanted.get(photo.id)!].map(([field, value]) => [field, { value, origin }])),
@@ -95,10 +97,10 @@ export interface TemplatesProof extends Proof {
 export async function proofOfTemplates(
   context: Context,
   assignmentId: string,
-  photoIds: readonly string[],
+  scope: Scope,
   templates: readonly string[],
 ): Promise<TemplatesProof> {
-  const chosen = await listPhotosOf(context, assignmentId, photoIds);
+  const chosen = await listPhotosOf(context, assignmentId, scope);
   const { draftsOf, others = [] } = await drafterFor(context, assignmentId, chosen, {
     kind: 'put-templates',
     templates,

@@ -1,27 +1,28 @@
 import { stat } from 'node:fs/promises';
 import path from 'node:path';
 import { and, eq } from 'drizzle-orm';
+import type { Scope } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { openedFolders } from '../../db/schema/folders';
 import { files, photos } from '../../db/schema/photos';
 import { freeBytes, isWritable } from '../../files/room';
+import { inScope } from '../photos/scope';
 
 /** A folder in which nothing can be written just now, and the pictures that it concerns. */
 export interface BlockedFolder {
   readonly folder: string;
   /** full: the disk has no room to write the largest of the files new, which takes its place only when it is whole. */
   readonly why: 'missing' | 'not-writable' | 'full';
-  readonly photoIds: readonly string[];
+  readonly pictures: number;
 }
 
 /** Where embedding would fail with every file: told before the run, not after each of them. */
 export async function blockedFolders(
   context: Context,
   assignmentId: string,
-  photoIds: readonly string[],
+  scope: Scope,
 ): Promise<BlockedFolder[]> {
-  if (photoIds.length === 0) return [];
   const rows = await context.db
     .selectDistinct({
       id: photos.id,
@@ -32,19 +33,19 @@ export async function blockedFolders(
     .from(photos)
     .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
     .innerJoin(openedFolders, eq(openedFolders.id, files.folderId))
-    .where(and(eq(photos.assignmentId, assignmentId), oneOf(photos.id, photoIds)));
-  const byFolder = new Map<string, { photoIds: string[]; largest: number }>();
-  for (const { id, root, relativePath, size } of rows) {
+    .where(await inScope(context, assignmentId, scope));
+  const byFolder = new Map<string, { pictures: number; largest: number }>();
+  for (const { root, relativePath, size } of rows) {
     const folder = path.dirname(path.join(root, relativePath));
-    const held = byFolder.get(folder) ?? { photoIds: [], largest: 0 };
-    held.photoIds.push(id);
+    const held = byFolder.get(folder) ?? { pictures: 0, largest: 0 };
+    held.pictures++;
     held.largest = Math.max(held.largest, size);
     byFolder.set(folder, held);
   }
   const found: BlockedFolder[] = [];
-  for (const [folder, { photoIds: ids, largest }] of byFolder) {
+  for (const [folder, { pictures, largest }] of byFolder) {
     const why = await blockOf(folder, largest);
-    if (why) found.push({ folder, why, photoIds: ids });
+    if (why) found.push({ folder, why, pictures });
   }
   return found;
 }

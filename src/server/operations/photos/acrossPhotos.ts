@@ -1,13 +1,15 @@
+import { sql } from 'drizzle-orm';
 import { splitSignOff } from '../../../core/captions/signOff';
 import { asText } from '../../../core/catalogue/value';
 import { type Across, across, termsAcross } from '../../../core/drafts/across';
 import { type Disagreement, disagreementsAcross, disagrees } from '../../../core/drafts/disagreements';
 import { presentValues } from '../../../core/drafts/present';
 import { type Proof, proofOf } from '../../../core/drafts/proof';
+import type { Scope } from '../../../core/drafts/scope';
 import { hindrancesIn } from '../../../core/embed/hindrances';
 import type { Context } from '../../context';
 import { inForceOf } from '../assignments/inForce';
-import { draftedPhotos, listPhotosOf } from './photos';
+import { draftedPhotos, listPhotosOf } from './photosInScope';
 
 /** What the writing desk shows of a selection. */
 export interface Desk {
@@ -25,13 +27,9 @@ const VARIANTS = 50;
 const TERMS = 500;
 
 /** Caption and keywords across a selection: the same on all, or which on how many. */
-export async function deskOf(
-  context: Context,
-  assignmentId: string,
-  photoIds: readonly string[],
-): Promise<Desk> {
+export async function deskOf(context: Context, assignmentId: string, scope: Scope): Promise<Desk> {
   const [photos, { signOffOf }] = await Promise.all([
-    listPhotosOf(context, assignmentId, photoIds),
+    listPhotosOf(context, assignmentId, scope),
     inForceOf(context, assignmentId),
   ]);
   const all = photos.map((photo) => {
@@ -56,28 +54,34 @@ export async function deskOf(
 export async function disagreementsOf(
   context: Context,
   assignmentId: string,
-  photoIds: readonly string[],
+  scope: Scope,
 ): Promise<Disagreement[]> {
-  const photos = await listPhotosOf(context, assignmentId, photoIds);
+  const photos = await listPhotosOf(context, assignmentId, scope);
   return disagreementsAcross(photos.map(({ record, drafts }) => ({ fields: record.fields, drafts })));
 }
 
 /** A proof, with the number of pictures that are only written when somebody says so. */
 export interface DraftsProof extends Proof {
+  /** When it was made, ISO 8601: what is written after that is not in it. */
+  readonly asOf: string;
   readonly unreadable: number;
   readonly signed: number;
 }
 
-/** Old → new for all drafts of an assignment, or of some of its photos. */
+/** Old → new for the drafts of some photos of an assignment. */
 export async function proofOfDrafts(
   context: Context,
   assignmentId: string,
-  photoIds?: readonly string[],
+  scope: Scope,
 ): Promise<DraftsProof> {
-  const photos = await draftedPhotos(context, assignmentId, photoIds);
+  const { rows } = await context.db.execute<{ as_of: string }>(
+    sql`select to_char(now() at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"') as as_of`,
+  );
+  const photos = await draftedPhotos(context, assignmentId, scope);
   const hindered = photos.map(({ record }) => hindrancesIn(record.problems));
   return {
     ...proofOf(photos.map(({ record, drafts }) => ({ file: record.fields, drafts }))),
+    asOf: rows[0]!.as_of,
     unreadable: hindered.filter((one) => one.unreadable).length,
     signed: hindered.filter((one) => one.signed).length,
   };

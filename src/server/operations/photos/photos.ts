@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { and, asc, eq, exists, type SQL, sql } from 'drizzle-orm';
+import { and, asc, eq, type SQL, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { ShotRole } from '../../../core/embed/planShot';
 import type { Shot } from '../../../core/naming/shots';
@@ -41,47 +41,6 @@ export async function listPhotosById(context: Context, ids: readonly string[]): 
   return ids.flatMap((id) => byId.get(id) ?? []);
 }
 
-/** Those of an assignment among some ids, in its order. */
-export async function listPhotosOf(
-  context: Context,
-  assignmentId: string,
-  ids: readonly string[],
-): Promise<ListedPhoto[]> {
-  if (ids.length === 0) return [];
-  return listed(context, and(eq(photos.assignmentId, assignmentId), oneOf(photos.id, ids)));
-}
-
-/** Those with drafts, of all or of some. */
-export async function draftedPhotos(
-  context: Context,
-  assignmentId: string,
-  ids?: readonly string[],
-): Promise<ListedPhoto[]> {
-  if (ids?.length === 0) return [];
-  const hasDrafts = exists(
-    context.db.select({ one: sql`1` }).from(drafts).where(eq(drafts.photoId, photos.id)),
-  );
-  const among = ids && oneOf(photos.id, ids);
-  return listed(context, and(eq(photos.assignmentId, assignmentId), hasDrafts, among));
-}
-
-/**
- * Keeps other writers off these photos until the transaction ends. Always in one order, so that two writers
- * wait for each other and never stand in each other's way.
- */
-export async function lockPhotos(
-  context: Context,
-  assignmentId: string,
-  ids: readonly string[],
-): Promise<void> {
-  await context.db
-    .select({ id: photos.id })
-    .from(photos)
-    .where(and(eq(photos.assignmentId, assignmentId), oneOf(photos.id, ids)))
-    .orderBy(asc(photos.id))
-    .for('no key update');
-}
-
 /** Some pictures, evenly spread over an assignment. */
 export async function photosSpread(
   context: Context,
@@ -96,7 +55,7 @@ export async function photosSpread(
   return rows;
 }
 
-async function listed(context: Context, which: SQL | undefined): Promise<ListedPhoto[]> {
+export async function listed(context: Context, which: SQL | undefined): Promise<ListedPhoto[]> {
   const rows = await context.db
     .select({
       id: photos.id,

@@ -1,4 +1,6 @@
+import type { SQL } from 'drizzle-orm';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import type { Scope } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { drafts } from '../../db/schema/drafts';
@@ -8,34 +10,43 @@ import type { EmbedParameters } from '../../db/stored/runs';
 import { inTransaction } from '../../db/transaction';
 import { failure } from '../../problems/errors';
 import { addRun } from '../../runs/addRun';
-import { lockPhotos } from '../photos/photos';
+import { lockPhotos } from '../photos/photosInScope';
+import { inScope } from '../photos/scope';
 
-export type EmbedRequest = EmbedParameters;
+/** What is asked for, beyond the drafts. */
+export interface EmbedRequest extends EmbedParameters {
+  /** Of the proof that was agreed to: pictures that were written to only after that stay out. */
+  readonly asOf?: string;
+}
 
 /** Plans a run that writes the drafts of the named pictures into their files: all, or those of some fields. */
 export async function startEmbed(
   context: Context,
   assignmentId: string,
-  photoIds: readonly string[],
-  request: EmbedRequest = {},
+  scope: Scope,
+  { asOf, ...request }: EmbedRequest = {},
 ): Promise<{ runId: string }> {
   return inTransaction(context, async (tx) => {
-    await lockPhotos(tx, assignmentId, photoIds);
+    await lockPhotos(tx, assignmentId, scope);
     const rows = await tx.db
       .selectDistinct({ id: photos.id, name: photos.name, position: photos.position })
       .from(photos)
       .innerJoin(drafts, eq(drafts.photoId, photos.id))
       .where(
         and(
-          eq(photos.assignmentId, assignmentId),
-          oneOf(photos.id, photoIds),
+          await inScope(tx, assignmentId, scope),
+          asOf === undefined ? undefined : sql`${drafts.changedAt} <= ${asOf}::timestamptz`,
           sql`not exists (${itemsUnderWay(tx)})`,
           request.fields && inArray(drafts.field, [...request.fields]),
         ),
       )
       .orderBy(asc(photos.position));
     if (rows.length === 0)
-      return underWayOr(tx, photoIds, 'Nothing is waiting to be embedded in these pictures.');
+      return underWayOr(
+        tx,
+        await inScope(tx, assignmentId, scope),
+        'Nothing is waiting to be embedded in these pictures.',
+      );
     const items = rows.map(({ id, name }) => ({ photoId: id, name }));
     return addRun(tx, { assignmentId, kind: 'embed', parameters: request, items });
   });
@@ -58,22 +69,13 @@ function itemsUnderWay(context: Context) {
 }
 
 /** The run that has these pictures already; an error where there is none. */
-async function underWayOr(
-  context: Context,
-  photoIds: readonly string[],
-  otherwise: string,
-): Promise<{ runId: string }> {
+async function underWayOr(context: Context, meant: SQL, otherwise: string): Promise<{ runId: string }> {
   const [run] = await context.db
     .select({ runId: runs.id })
     .from(runs)
     .innerJoin(runItems, eq(runItems.runId, runs.id))
-    .where(
-      and(
-        oneOf(runItems.photoId, photoIds),
-        eq(runs.kind, 'embed'),
-        inArray(runs.state, ['waiting', 'running']),
-      ),
-    )
+    .innerJoin(photos, eq(photos.id, runItems.photoId))
+    .where(and(meant, eq(runs.kind, 'embed'), inArray(runs.state, ['waiting', 'running'])))
     .limit(1);
   if (!run) throw failure('nothing-left', { why: otherwise });
   return run;

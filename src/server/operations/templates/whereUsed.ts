@@ -1,5 +1,6 @@
 import type { FieldId } from '../../../core/catalogue/fields';
 import { type FieldValue, sameValue } from '../../../core/catalogue/value';
+import { these } from '../../../core/drafts/scope';
 import { carryingOf, compileStates, renewal, type TemplateState } from '../../../core/templates/carried';
 import type { Context } from '../../context';
 import { failure } from '../../problems/errors';
@@ -83,6 +84,8 @@ async function statesOf(context: Context, templateId: string): Promise<TemplateS
     .slice(0, MOST_STATES);
 }
 
+const isBehind = ({ isPresent, renewal }: UsingPhoto) => !isPresent && renewal.size > 0;
+
 export interface UsedLine {
   readonly field: FieldId;
   readonly from: FieldValue | null;
@@ -92,6 +95,8 @@ export interface UsedLine {
 
 export interface WhereUsed {
   readonly pictures: number;
+  /** Those that renewing would write into. */
+  readonly behind: number;
   readonly assignments: readonly {
     readonly id: string;
     readonly name: string;
@@ -116,6 +121,7 @@ export async function whereUsed(context: Context, templateId: string): Promise<W
   }
   return {
     pictures: found.reduce((sum, one) => sum + one.photos.length, 0),
+    behind: found.flatMap((one) => one.photos).filter(isBehind).length,
     assignments: found.map(({ id, name, photos }) => ({
       id,
       name,
@@ -125,17 +131,27 @@ export async function whereUsed(context: Context, templateId: string): Promise<W
   };
 }
 
-/** Brings the named pictures' files to the present version: drafts, and a run an assignment that embeds them. */
+/**
+ * Brings the files of all pictures that carry an earlier version to the present one: drafts, and a run an
+ * assignment that embeds them. Refused where they are not as many as were agreed to.
+ */
 export async function renewPictures(
   context: Context,
   templateId: string,
-  photoIds: readonly string[],
+  pictures: number,
 ): Promise<{ runs: { runId: string; assignmentId: string }[] }> {
   const template = await readTemplate(context, templateId);
-  const wanted = new Set(photoIds);
   const runs: { runId: string; assignmentId: string }[] = [];
-  for (const { id: assignmentId, photos } of await findUsing(context, templateId)) {
-    const behind = photos.filter((photo) => wanted.has(photo.id) && photo.renewal.size > 0);
+  const using = (await findUsing(context, templateId)).map(({ id, photos }) => ({
+    assignmentId: id,
+    behind: photos.filter(isBehind),
+  }));
+  const count = using.reduce((sum, { behind }) => sum + behind.length, 0);
+  if (count === 0)
+    throw failure('nothing-left', { why: 'These pictures carry the present version already.' });
+  if (count !== pictures)
+    throw failure('changed-elsewhere', { what: 'These pictures', kept: 'Look at the proof again.' });
+  for (const { assignmentId, behind } of using) {
     if (behind.length === 0) continue;
     const origin = { by: 'template' as const, templateId, version: template.version, name: template.name };
     await writeOriginDrafts(
@@ -145,15 +161,10 @@ export async function renewPictures(
       origin,
     );
     const fields = [...new Set(behind.flatMap((photo) => [...photo.renewal.keys()]))];
-    const { runId } = await startEmbed(
-      context,
-      assignmentId,
-      behind.map((photo) => photo.id),
-      { fields },
-    );
+    const { runId } = await startEmbed(context, assignmentId, these(behind.map((photo) => photo.id)), {
+      fields,
+    });
     runs.push({ runId, assignmentId });
   }
-  if (runs.length === 0)
-    throw failure('nothing-left', { why: 'These pictures carry the present version already.' });
   return { runs };
 }

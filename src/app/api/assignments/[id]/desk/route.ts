@@ -1,7 +1,7 @@
 import { endpoint } from '@/server/http/endpoint';
-import { photoSelection } from '@/server/http/shapes/drafts';
+import { scoped } from '@/server/http/shapes/drafts';
 import { deskOf } from '@/server/operations/photos/acrossPhotos';
 
 export const POST = endpoint<{ id: string }>(async ({ context, body, params }) =>
-  deskOf(context, params.id, (await body(photoSelection)).photoIds ?? []),
+  deskOf(context, params.id, (await body(scoped)).scope),
 );

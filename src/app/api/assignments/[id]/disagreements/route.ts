@@ -1,7 +1,7 @@
 import { endpoint } from '@/server/http/endpoint';
-import { photoIds } from '@/server/http/shapes/drafts';
+import { scoped } from '@/server/http/shapes/drafts';
 import { disagreementsOf } from '@/server/operations/photos/acrossPhotos';
 
 export const POST = endpoint<{ id: string }>(async ({ context, body, params }) =>
-  disagreementsOf(context, params.id, (await body(photoIds)).photoIds),
+  disagreementsOf(context, params.id, (await body(scoped)).scope),
 );

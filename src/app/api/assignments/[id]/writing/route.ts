@@ -9,7 +9,7 @@ export const GET = endpoint<Params>(({ context, params }) => writingSteps(contex
 export const POST = endpoint<Params>(async ({ body, params, once }) => {
   const asked = await body(writing);
   return once(async (context) => {
-    await writeDrafts(context, params.id, asked.photoIds, asked.writing);
+    await writeDrafts(context, params.id, asked.scope, asked.writing);
     return {};
   });
 });

@@ -1,0 +1,35 @@
+import type { ThreadId } from '../threads/threads';
+
+/**
+ * Which pictures of an assignment an act is for, said so that a hundred thousand of them need not be named.
+ * `upTo` is the last place in the order that the person knew of: a picture that comes meanwhile is not meant.
+ */
+export type Scope = (
+  | { readonly of: 'all' }
+  | { readonly of: 'these'; readonly ids: readonly string[] }
+  | { readonly of: 'query'; readonly query: PictureQuery }
+) & { readonly except?: readonly string[]; readonly upTo?: number };
+
+/** Pictures of which all that is named is true. */
+export interface PictureQuery {
+  /** The thread is empty, or the file's records disagree about it. */
+  readonly lacks?: ThreadId;
+  readonly drafted?: true;
+  /** It lay in the working folder, and nothing was done with it yet. */
+  readonly found?: true;
+}
+
+export const these = (ids: readonly string[]): Scope => ({ of: 'these', ids });
+
+/** A part of an ordered set in the fewest words: all of it, all but some, or these. */
+export function scopeOf(
+  chosen: ReadonlySet<string>,
+  all: readonly { readonly id: string; readonly place: number }[],
+): Scope {
+  const ids: string[] = [];
+  const except: string[] = [];
+  for (const { id } of all) (chosen.has(id) ? ids : except).push(id);
+  const upTo = all.at(-1)?.place;
+  if (ids.length <= except.length || upTo === undefined) return these(ids);
+  return { of: 'all', upTo, ...(except.length > 0 ? { except } : {}) };
+}

@@ -1,0 +1,18 @@
+import { threads } from '../../../core/threads/threads';
+import { ids, object } from './parts';
+
+const more = { except: ids, upTo: { type: 'integer', minimum: 0, maximum: 2_000_000_000 } };
+const yes = { const: true };
+const query = {
+  ...object({ lacks: { enum: threads.map((one) => one.id) }, drafted: yes, found: yes }, []),
+  minProperties: 1,
+};
+
+/** core/drafts/scope */
+export const scope = {
+  oneOf: [
+    object({ of: { const: 'all' }, ...more }, ['of']),
+    object({ of: { const: 'these' }, ids, ...more }, ['of', 'ids']),
+    object({ of: { const: 'query' }, query, ...more }, ['of', 'query']),
+  ],
+};

@@ -1,0 +1,57 @@
+import { and, eq, exists, isNull, lte, not, notExists, type SQL, sql } from 'drizzle-orm';
+import type { PictureQuery, Scope } from '../../../core/drafts/scope';
+import { threads } from '../../../core/threads/threads';
+import type { Context } from '../../context';
+import { oneOf } from '../../db/oneOf';
+import { assignments } from '../../db/schema/assignments';
+import { drafts } from '../../db/schema/drafts';
+import { photos } from '../../db/schema/photos';
+import { runItems } from '../../db/schema/runs';
+import { makeSummariesOf } from './listSummaries';
+
+/** A condition on photos: those of an assignment that a scope means. */
+export async function inScope(context: Context, assignmentId: string, scope: Scope): Promise<SQL> {
+  return and(
+    eq(photos.assignmentId, assignmentId),
+    scope.of === 'these' ? oneOf(photos.id, scope.ids) : undefined,
+    scope.of === 'query' ? await matches(context, assignmentId, scope.query) : undefined,
+    scope.except ? not(oneOf(photos.id, scope.except)) : undefined,
+    scope.upTo === undefined ? undefined : lte(photos.position, scope.upTo),
+  )!;
+}
+
+async function matches(
+  context: Context,
+  assignmentId: string,
+  { lacks, drafted, found }: PictureQuery,
+): Promise<SQL | undefined> {
+  if (lacks) await makeSummariesOf(context, assignmentId);
+  const letter = threads.findIndex((one) => one.id === lacks) + 1;
+  return and(
+    lacks ? sql`substr(${photos.summary} ->> 'strip', ${letter}, 1) in ('f', 'b')` : undefined,
+    drafted ? hasDrafts(context) : undefined,
+    found ? wasFound(context) : undefined,
+  );
+}
+
+export function hasDrafts({ db }: Context): SQL {
+  return exists(db.select({ one: sql`1` }).from(drafts).where(eq(drafts.photoId, photos.id)));
+}
+
+/**
+ * Found in the working folder: no run brought it in or wrote into it, nothing is written about it here, and
+ * nobody has said that it stays as it is.
+ */
+export function wasFound({ db }: Context): SQL {
+  const none = (rows: SQL) => notExists(rows);
+  const later = db
+    .select({ one: sql`1` })
+    .from(assignments)
+    .where(and(eq(assignments.id, photos.assignmentId), sql`${photos.position} > ${assignments.foundUpTo}`));
+  return and(
+    isNull(photos.goneAt),
+    exists(later),
+    none(sql`(select 1 from ${runItems} where ${eq(runItems.photoId, photos.id)})`),
+    none(sql`(select 1 from ${drafts} where ${eq(drafts.photoId, photos.id)})`),
+  )!;
+}
