@@ -1,28 +1,41 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
+import { once } from 'node:events';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { digest, readJson, root, writeJson } from './places.mjs';
-import { say, Told } from './told.mjs';
+import { LauncherError, print } from './told.mjs';
 
 /** `npm ci` when the lock file is another than the one last installed. */
 export function installModules() {
   const lock = digest(readFileSync(path.join(root, 'package-lock.json')));
   const mark = path.join(root, 'node_modules/.fabrica-lock.json');
   if (readJson(mark)?.lock === lock) return;
-  say('Installing the packages of package-lock.json (about a minute)');
   run('npm', ['ci', '--no-fund', '--no-audit'], 'npm ci failed');
   writeJson(mark, { lock }, 0o644);
 }
 
-/** Builds the web application and the worker when a source is another than last time. */
-export function build() {
-  const sources = digestOfSources();
+/** Whether the web application has to be built anew. */
+export function isBuilt() {
   const mark = path.join(root, 'dist/build.json');
-  if (readJson(mark)?.sources === sources && existsSync(path.join(root, '.next/BUILD_ID'))) return;
-  say('Building (about a minute)');
+  return readJson(mark)?.sources === digestOfSources() && existsSync(path.join(root, '.next/BUILD_ID'));
+}
+
+/** Builds the web application and the worker when a source is another than last time; without waiting. */
+export async function buildAside() {
+  if (isBuilt()) return;
+  const sources = digestOfSources();
+  await runAside(process.execPath, ['scripts/build.mjs'], 'The build failed');
+  writeJson(path.join(root, 'dist/build.json'), { sources }, 0o644);
+}
+
+/** The same, and waits. */
+export function build() {
+  if (isBuilt()) return;
+  const sources = digestOfSources();
+  print('Building (about a minute)');
   run(process.execPath, ['scripts/build.mjs'], 'The build failed');
-  writeJson(mark, { sources }, 0o644);
+  writeJson(path.join(root, 'dist/build.json'), { sources }, 0o644);
 }
 
 /** Builds only what runs without the web application, when a source is another than last time. */
@@ -34,6 +47,18 @@ export function buildPrograms() {
   writeJson(mark, { sources }, 0o644);
 }
 
+async function runAside(command, args, failure) {
+  const child = spawn(command, args, {
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'pipe'],
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+  });
+  let output = '';
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (data) => (output += data));
+  const [code] = await once(child, 'exit');
+  if (code !== 0) throw new LauncherError(`${failure}:\n${output}`);
+}
+
 function run(command, args, failure) {
   const done = spawnSync(command, args, {
     cwd: root,
@@ -41,7 +66,7 @@ function run(command, args, failure) {
     maxBuffer: 1 << 28,
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
   });
-  if (done.status !== 0) throw new Told(`${failure}:\n${String(done.stdout)}${String(done.stderr)}`);
+  if (done.status !== 0) throw new LauncherError(`${failure}:\n${String(done.stdout)}${String(done.stderr)}`);
 }
 
 function digestOfSources() {

@@ -1,7 +1,7 @@
 import { closeSync, openSync, readFileSync, rmSync, writeSync } from 'node:fs';
 import path from 'node:path';
 import { readJson, writeJson } from './places.mjs';
-import { Told } from './told.mjs';
+import { LauncherError } from './told.mjs';
 
 /*
  * One copy of Fabrica a data folder. The file holds the launcher and what it started, each with its start
@@ -15,7 +15,7 @@ export function claim(data) {
   const before = readJson(file);
   if (before && alive(before.launcher)) {
     const where = before.address ? ` at ${before.address}` : '';
-    throw new Told(
+    throw new LauncherError(
       `Fabrica is running already on this data folder${where}.\nUse that one, end it with ./fabrica stop, or start a second one on other data: FABRICA_DATA=… ./fabrica start`,
     );
   }
@@ -27,7 +27,7 @@ export function claim(data) {
     closeSync(handle);
   } catch (error) {
     if (error.code === 'EEXIST')
-      throw new Told('Another copy of Fabrica is just starting on this data folder.');
+      throw new LauncherError('Another copy of Fabrica is just starting on this data folder.');
     throw error;
   }
 }

@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
 import { root } from './places.mjs';
-import { Told } from './told.mjs';
+import { LauncherError } from './told.mjs';
 
 const help = `Fabrica: metadata templates for photographers.
 
@@ -50,7 +50,7 @@ if (!command) {
 try {
   await command(args);
 } catch (error) {
-  if (error instanceof Told) console.error(`\n${error.message}`);
+  if (error instanceof LauncherError) console.error(`\n${error.message}`);
   else console.error(error);
   process.exit(1);
 }

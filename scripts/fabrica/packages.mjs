@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, readdirSync } from 'node:fs';
 import { isRoot } from './places.mjs';
-import { say, Told } from './told.mjs';
+import { LauncherError, print } from './told.mjs';
 
 /** Installs missing Debian packages when it may, else says the one command that does. */
 export function installPackages(wanted) {
@@ -9,15 +9,15 @@ export function installPackages(wanted) {
   if (missing.length === 0) return;
   const command = `apt-get update && apt-get install -y --no-install-recommends ${missing.join(' ')}`;
   if (!onPath('apt-get'))
-    throw new Told(
+    throw new LauncherError(
       `Fabrica needs: ${missing.join(', ')}. Install them with your system's package manager and start again.`,
     );
   const may = isRoot() || spawnSync('sudo', ['-n', 'true']).status === 0;
   if (!may)
-    throw new Told(
+    throw new LauncherError(
       `Fabrica needs packages that only an administrator can install. Run this once, then start again:\n\n  sudo sh -c '${command}'\n`,
     );
-  say(`Installing from Debian: ${missing.join(', ')}`);
+  print(`Installing from Debian: ${missing.join(', ')}`);
   keepDebianClusterOut();
   const shell = isRoot() ? ['sh', '-c', command] : ['sudo', '-n', 'sh', '-c', command];
   const done = spawnSync(shell[0], shell.slice(1), {
@@ -26,7 +26,7 @@ export function installPackages(wanted) {
   });
   const still = wanted.filter((one) => !one.present()).map((one) => one.name);
   if (done.status !== 0 || still.length > 0) {
-    throw new Told(
+    throw new LauncherError(
       `Installing ${still.join(', ')} failed:\n${String(done.stderr).split('\n').slice(-6).join('\n')}\nRun it by hand and start again:\n\n  ${command}\n`,
     );
   }

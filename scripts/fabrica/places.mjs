@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { accessSync, constants, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { Told } from './told.mjs';
+import { LauncherError } from './told.mjs';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
 
@@ -19,7 +19,7 @@ export function dataFolder() {
     mkdirSync(folder, { recursive: true, mode: 0o755 });
     accessSync(folder, constants.W_OK);
   } catch {
-    throw new Told(
+    throw new LauncherError(
       `Fabrica cannot write to its data folder ${folder}. Choose another one with FABRICA_DATA.`,
     );
   }

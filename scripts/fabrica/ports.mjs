@@ -1,10 +1,10 @@
 import { createServer } from 'node:net';
-import { Told } from './told.mjs';
+import { LauncherError } from './told.mjs';
 
 /** The first free loopback port from `preferred` on. */
 export async function freePort(preferred) {
   for (let port = preferred; port < preferred + 200; port++) if (await isFree(port)) return port;
-  throw new Told(`No free port between ${preferred} and ${preferred + 199}.`);
+  throw new LauncherError(`No free port between ${preferred} and ${preferred + 199}.`);
 }
 
 function isFree(port) {

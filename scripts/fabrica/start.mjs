@@ -2,13 +2,13 @@ import { randomBytes } from 'node:crypto';
 import { availableParallelism } from 'node:os';
 import path from 'node:path';
 import { runChild, startChild, stopChild } from './children.mjs';
-import { build, installModules } from './install.mjs';
+import { buildAside, buildPrograms, installModules } from './install.mjs';
 import { claim, identity, release, remember } from './instance.mjs';
 import { installPackages, runPackages } from './packages.mjs';
 import { dataFolder, root } from './places.mjs';
 import { freePort } from './ports.mjs';
 import { Postgres } from './postgres.mjs';
-import { say, Told } from './told.mjs';
+import { LauncherError, print, Steps } from './told.mjs';
 
 const WORKER_PAUSE_MS = 1000;
 /** Workers share the items of a run; more than two wait for the disk. */
@@ -21,11 +21,15 @@ export async function start({ demo }) {
   const running = { children: [], postgres: undefined };
   const ended = endings(data, running);
   try {
-    installPackages(runPackages);
-    installModules();
-    build();
+    const steps = new Steps(demo ? 6 : 5);
+    await steps.step('Packages of Debian', () => installPackages(runPackages));
+    await steps.step('Packages of npm', () => installModules());
+    // Drawing needs a program that is built in a moment, and goes on beside everything else.
+    const drawing = demo ? draw(data) : undefined;
+    drawing?.catch(() => undefined);
+    await steps.step('Web application and worker', () => buildAside());
     running.postgres = new Postgres(data);
-    const databaseUrl = await running.postgres.start();
+    const databaseUrl = await steps.step('Database', () => running.postgres.start());
     const port = await freePort(Number(process.env.FABRICA_PORT ?? 4400));
     const address = `http://127.0.0.1:${port}`;
     const env = {
@@ -39,7 +43,11 @@ export async function start({ demo }) {
       FABRICA_SESSION: randomBytes(8).toString('hex'),
     };
     await mustRun('dist/migrate.mjs', [], env, 'The database could not be brought up to date');
-    if (demo) await mustRun('dist/demo.mjs', [], env, 'The demo data could not be made');
+    if (demo)
+      await steps.step('Demo pictures and assignments', async () => {
+        await drawing;
+        await mustRun('dist/demo.mjs', [], env, 'The demo data could not be made');
+      });
     const log = (name) => path.join(data, `${name}.log`);
     const next = path.join(root, 'node_modules/next/dist/bin/next');
     running.children.push(
@@ -61,8 +69,10 @@ export async function start({ demo }) {
     };
     watchWeb(running.children[0], data, ended);
     for (let n = 0; n < WORKERS; n++) watchWorker(startWorker, data, ended);
-    await answering(address, running);
-    console.log(`\n  Fabrica is at ${address}\n  Data in ${data}. Ctrl-C ends it.\n`);
+    await steps.step('Start', () => answering(address, running));
+    console.log(
+      `\n  Fabrica is at ${address} (ready after ${steps.seconds()} s)\n  Data in ${data}. Ctrl-C ends it.\n`,
+    );
     await ended.promise;
   } catch (error) {
     await endAll(data, running);
@@ -70,24 +80,35 @@ export async function start({ demo }) {
   }
 }
 
+/** The demo's pictures, while the web application is built and the database starts. */
+async function draw(data) {
+  buildPrograms();
+  await mustRun(
+    'dist/demo.mjs',
+    ['draw'],
+    { ...process.env, FABRICA_DATA: data },
+    'The demo pictures could not be drawn',
+  );
+}
+
 async function mustRun(program, args, env, failure) {
   const { code, errors } = await runChild([path.join(root, program), ...args], {
     env,
     cwd: root,
-    onLine: (line) => line && say(line),
+    onLine: (line) => line && print(line),
   });
-  if (code !== 0) throw new Told(`${failure}:\n${errors}`);
+  if (code !== 0) throw new LauncherError(`${failure}:\n${errors}`);
 }
 
 async function answering(address, running) {
   for (let tries = 0; tries < 1800; tries++) {
     if (running.children.some((child) => child.exitCode !== null))
-      throw new Told('The web application ended at once; its log tells why.');
+      throw new LauncherError('The web application ended at once; its log tells why.');
     const answer = await fetch(`${address}/api/health`).catch(() => undefined);
     if (answer?.ok) return;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
-  throw new Told('The web application does not answer; its log tells why.');
+  throw new LauncherError('The web application does not answer; its log tells why.');
 }
 
 function watchWeb(web, data, ended) {

@@ -1,6 +1,6 @@
 import { alive, instanceFile } from './instance.mjs';
 import { dataFolder, readJson } from './places.mjs';
-import { Told } from './told.mjs';
+import { LauncherError } from './told.mjs';
 
 /** Asks the running copy on this data folder to end, and waits until it has. */
 export async function stop() {
@@ -17,5 +17,5 @@ export async function stop() {
     }
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
-  throw new Told(`Fabrica (process ${running.launcher.pid}) does not end.`);
+  throw new LauncherError(`Fabrica (process ${running.launcher.pid}) does not end.`);
 }

@@ -5,7 +5,7 @@ import path from 'node:path';
 import { build, installModules } from './install.mjs';
 import { installPackages, runPackages, testPackages } from './packages.mjs';
 import { isRoot, readJson, root } from './places.mjs';
-import { say } from './told.mjs';
+import { print } from './told.mjs';
 
 /**
  * Everything that is checked: format and lint, types, the core's purity, unit, property and oracle tests,
@@ -21,7 +21,7 @@ export async function test() {
     counts.failed += failed;
   };
   const check = (name, args) => {
-    say(name);
+    print(name);
     const good = node(args) === 0;
     count(good ? 1 : 0, good ? 0 : 1);
   };
@@ -35,7 +35,7 @@ export async function test() {
   ]);
   check('Boundaries and circles', ['node_modules/dependency-cruiser/bin/dependency-cruise.mjs', 'src']);
   check('Unused files, exports and packages', ['node_modules/knip/bin/knip.js']);
-  say('Unit, property and oracle tests');
+  print('Unit, property and oracle tests');
   const jestFile = path.join(results, 'jest.json');
   const jestCode = node(['node_modules/jest/bin/jest.js', '--ci', '--json', `--outputFile=${jestFile}`]);
   const jest = readJson(jestFile);
@@ -54,7 +54,7 @@ export async function test() {
 /** The real application in Debian's Chromium; with the network cut where this user may cut it. */
 function wholeWay(file) {
   const cut = isRoot() && spawnSync('unshare', ['-n', 'ip', 'link', 'set', 'lo', 'up']).status === 0;
-  say(
+  print(
     `The whole way through the interface${cut ? ', with the network cut' : ' (this user may not cut the network)'}`,
   );
   const playwright = [

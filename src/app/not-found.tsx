@@ -1,9 +1,9 @@
-import { Teach } from '@/ui/Teach';
+import { EmptyState } from '@/ui/EmptyState';
 
 export default function NotFound() {
   return (
-    <Teach title="Not here" act={{ href: '/', words: 'To the workshop page' }}>
+    <EmptyState title="Not here" act={{ href: '/', words: 'To the workshop page' }}>
       There is nothing at this address any more. It may have been removed, or the address is cut.
-    </Teach>
+    </EmptyState>
   );
 }

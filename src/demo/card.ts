@@ -18,20 +18,29 @@ import {
   RESOURCE_IPTC_DIGEST,
   withResource,
 } from '../core/photoshop/resources';
-import { type DemoPicture, demoPictures } from './pictures';
+import type { DemoPicture } from './pictures';
 import { renderPicture, renderRaw } from './render';
 
 type Values = { readonly [K in FieldId]?: FieldValue };
 
-/** Fills the simulated memory card; pictures that are there already are kept. */
-export async function fillCard(folder: string, told: (line: string) => void): Promise<void> {
+/** Pictures are told of in such steps. */
+const TOLD_EVERY = 10;
+
+/** Draws pictures into a folder, such as the simulated memory card; those that are there already are kept. */
+export async function drawPictures(
+  folder: string,
+  pictures: readonly DemoPicture[],
+  tell: (line: string) => void,
+): Promise<void> {
   await mkdir(folder, { recursive: true });
-  const missing = demoPictures.filter((one) => !existsSync(path.join(folder, one.name)));
-  if (missing.length > 0) told(`Drawing ${missing.length} demo pictures (a minute or two, once)`);
+  const missing = pictures.filter((one) => !existsSync(path.join(folder, one.name)));
   const drawn = missing.filter((one) => !one.sameAs);
+  let done = 0;
   const queue = drawn.map((picture) => async () => {
     await placeTwins(folder, picture);
     await place(folder, picture, await withMetadata(picture));
+    done++;
+    if (done % TOLD_EVERY === 0 || done === drawn.length) tell(`Drew ${done} of ${drawn.length} pictures`);
   });
   await Promise.all(
     [0, 1].map(async () => {

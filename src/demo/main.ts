@@ -1,16 +1,30 @@
-import { realpath } from 'node:fs/promises';
+import { mkdir, realpath } from 'node:fs/promises';
 import path from 'node:path';
 import { config } from '../server/config';
 import { contextFor } from '../server/context';
 import { pool } from '../server/db/client';
-import { fillCard } from './card';
+import { drawPictures } from './card';
+import { drawnFolder, liveWorkshop } from './liveWorkshop';
+import { sailLoft, winterLayUp } from './moreAssignments';
+import { demoPictures } from './pictures';
 import { seedDemo } from './seed';
 
+/** Tests that count what there is want the card alone. */
+const isQuiet = process.env.FABRICA_DEMO === 'card';
+
+/** `demo draw`: the pictures, which need no database. `demo`: them, and everything in the database. */
 async function main(): Promise<void> {
-  const { dataFolder } = config();
-  const card = path.join(dataFolder, 'card', 'DCIM', '100KETCH');
-  await fillCard(card, (line) => console.log(line));
-  await seedDemo(contextFor('demo'), await realpath(card), await realpath(dataFolder));
+  const data = process.env.FABRICA_DATA ?? config().dataFolder;
+  const card = path.join(data, 'card', 'DCIM', '100KETCH');
+  const tell = (line: string) => console.log(line);
+  await drawPictures(card, demoPictures, tell);
+  if (!isQuiet)
+    for (const one of [sailLoft, winterLayUp]) await drawPictures(drawnFolder(data, one), one.pictures, tell);
+  if (process.argv[2] === 'draw') return;
+  await mkdir(path.join(data, 'pictures'), { recursive: true });
+  const context = contextFor('demo');
+  const isNew = await seedDemo(context, await realpath(card), await realpath(data));
+  if (isNew && !isQuiet) await liveWorkshop(context, await realpath(data));
   await pool().end();
 }
 

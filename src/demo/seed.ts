@@ -43,13 +43,13 @@ const job: readonly Entry[] = [
   line('instructions', 'overwrite', 'For the Boat Trust. Not before {{ date published }}.'),
 ];
 
-/** Puts the demo assignment into an empty installation; does nothing where it is there already. */
-export async function seedDemo(context: Context, card: string, dataFolder: string): Promise<void> {
+/** Puts the demo assignment into an empty installation; false where it is there already. */
+export async function seedDemo(context: Context, card: string, dataFolder: string): Promise<boolean> {
   const [known] = await context.db
     .select({ id: openedFolders.id })
     .from(openedFolders)
     .where(eq(openedFolders.path, card));
-  if (known) return;
+  if (known) return false;
   const source = await openFolder(context, { path: card, kind: 'card', label: 'Memory card K2 (simulated)' });
   const working = path.join(dataFolder, 'pictures', 'Relaunch of the ketch');
   await mkdir(working, { recursive: true });
@@ -74,4 +74,5 @@ export async function seedDemo(context: Context, card: string, dataFolder: strin
       { name: 'client', value: 'Boat Trust' },
     ],
   });
+  return true;
 }

@@ -29,7 +29,7 @@ export function KeyLine({
       flexWrap="wrap"
       rowGap="0"
       columnGap="4"
-      fontSize="0.8125rem"
+      fontSize="small"
     >
       {threads.map(({ id, group }, index) => {
         const { foot, broken } = counts[id];

@@ -23,7 +23,7 @@ export function MakerQuestions({
   if (groups.length === 0) return null;
   return (
     <Box as="section" aria-label="Made by others: who is that?" paddingTop="1">
-      <Box fontSize="0.8125rem" color="soft" paddingX="2">
+      <Box textStyle="hint" paddingX="2">
         Made by others. Tell who this is before any template is written.
       </Box>
       {groups.map(({ name, count }) => {
@@ -38,7 +38,7 @@ export function MakerQuestions({
             columnGap="5"
             rowGap="1"
             wrap="wrap"
-            fontSize="0.875rem"
+            fontSize="body"
             borderTopWidth="1px"
             alignItems="baseline"
           >

@@ -17,7 +17,7 @@ export function ProofLines({ proof }: { proof: Proof }) {
 function ProofLineRow({ line }: { line: Proof['lines'][number] }) {
   const danger = dangerous.includes(line.kind);
   return (
-    <Flex gap="4" paddingY="2" borderTopWidth="1px" fontSize="0.875rem" alignItems="baseline">
+    <Flex gap="4" paddingY="2" borderTopWidth="1px" fontSize="body" alignItems="baseline">
       <Box width="10.5em" flexShrink={0}>
         <Box fontWeight="600">{fieldLabel(line.field)}</Box>
         <Box color={danger ? 'madderText' : 'soft'} fontWeight={danger ? '600' : '400'}>

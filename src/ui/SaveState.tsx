@@ -1,7 +1,7 @@
 'use client';
 
 import { chakra, Flex } from '@chakra-ui/react';
-import { WordAct } from './acts';
+import { LinkButton } from './buttons';
 import type { AutoSave } from './useAutoSave';
 
 const words = { saved: 'saved', saving: 'saving …', waiting: 'not saved yet: ' } as const;
@@ -14,18 +14,18 @@ export function SaveState({
 }) {
   const isFine = state === 'saved' || state === 'saving';
   return (
-    <Flex gap="4" rowGap="1" wrap="wrap" fontSize="0.8125rem" alignItems="center">
+    <Flex gap="4" rowGap="1" wrap="wrap" fontSize="small" alignItems="center">
       <chakra.span role="status" color={isFine ? 'soft' : 'weldText'}>
         {state === 'refused' ? message : `${words[state]}${state === 'waiting' ? (message ?? '') : ''}`}
       </chakra.span>
       {isConflict && (
         <>
-          <WordAct type="button" onClick={keepMine}>
+          <LinkButton type="button" onClick={keepMine}>
             Save mine
-          </WordAct>
-          <WordAct type="button" onClick={takeTheirs}>
+          </LinkButton>
+          <LinkButton type="button" onClick={takeTheirs}>
             Take the other
-          </WordAct>
+          </LinkButton>
         </>
       )}
     </Flex>

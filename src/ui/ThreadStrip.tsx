@@ -1,9 +1,10 @@
 'use client';
 
-import { Box, Popover, Portal } from '@chakra-ui/react';
+import { Box } from '@chakra-ui/react';
 import { memo, type RefObject, useRef, useState } from 'react';
 import type { Strip, StrokeState } from '@/core/threads/stroke';
 import { threads } from '@/core/threads/threads';
+import { Popover } from './Popover';
 import { Stroke, StrokeSvg } from './strokes';
 
 const stateWords: Readonly<Record<StrokeState, string>> = {
@@ -70,33 +71,9 @@ function StripWords({
   onClose: () => void;
 }) {
   return (
-    <Popover.Root
-      open
-      onOpenChange={(event) => !event.open && onClose()}
-      finalFocusEl={() => at.current}
-      persistentElements={[() => at.current]}
-      positioning={{
-        placement: 'bottom-end',
-        getAnchorRect: () => at.current?.getBoundingClientRect() ?? null,
-      }}
-    >
-      <Portal>
-        <Popover.Positioner>
-          <Popover.Content
-            bg="leaf"
-            borderWidth="1px"
-            borderColor="rule"
-            boxShadow="none"
-            width="auto"
-            borderRadius="sm"
-          >
-            <Popover.Body padding="3" fontSize="0.8125rem">
-              <ThreadWords strip={strip} />
-            </Popover.Body>
-          </Popover.Content>
-        </Popover.Positioner>
-      </Portal>
-    </Popover.Root>
+    <Popover at={at} onClose={onClose}>
+      <ThreadWords strip={strip} />
+    </Popover>
   );
 }
 

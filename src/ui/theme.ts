@@ -42,7 +42,25 @@ const config = defineConfig({
         heading: { value: '"Fraunces Variable", "Noto Serif", "Noto Serif CJK SC", serif' },
         mono: { value: '"DejaVu Sans Mono", ui-monospace, monospace' },
       },
+      /** Sizes of text; all of them grow with the person's own. */
+      fontSizes: {
+        tiny: { value: '0.75rem' },
+        small: { value: '0.8125rem' },
+        body: { value: '0.875rem' },
+        lead: { value: '0.9375rem' },
+        large: { value: '1rem' },
+        larger: { value: '1.125rem' },
+        title: { value: '1.3125rem' },
+        display: { value: '1.625rem' },
+      },
       radii: { xs: { value: '1px' }, sm: { value: '2px' }, md: { value: '2px' }, lg: { value: '3px' } },
+    },
+    textStyles: {
+      display: { value: { fontFamily: 'heading', fontSize: 'display', fontWeight: '600' } },
+      title: { value: { fontFamily: 'heading', fontSize: 'title', fontWeight: '600' } },
+      subtitle: { value: { fontFamily: 'heading', fontSize: 'large', fontWeight: '600' } },
+      label: { value: { fontSize: 'small', fontWeight: '600' } },
+      hint: { value: { fontSize: 'small', color: 'soft' } },
     },
     semanticTokens: {
       colors: {
@@ -60,6 +78,8 @@ const config = defineConfig({
         onMadder: both('#FFFFFF', '#1B1216'),
         madderText: both('#96243F', '#E88DA3'),
         weld: both('#D9AE2B', '#D9AE2B'),
+        /** On the filled sign, in both themes. */
+        onWeld: both('#2B2722', '#2B2722'),
         weldText: both('#6F5A00', '#E3C25C'),
         field: both('#D3D3D3', '#161616'),
       },

@@ -49,7 +49,7 @@ export async function startFabrica(
 ): Promise<{ process: ChildProcess; address: string; output: () => string }> {
   const child = spawn(path.join(root, 'fabrica'), [command], {
     cwd: root,
-    env: { ...process.env, FABRICA_DATA: data, FABRICA_PORT: '4711', ...more },
+    env: { ...process.env, FABRICA_DATA: data, FABRICA_PORT: '4711', FABRICA_DEMO: 'card', ...more },
     stdio: ['ignore', 'pipe', 'pipe'],
     detached: true,
   });

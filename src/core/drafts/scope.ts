@@ -15,6 +15,8 @@ export interface PictureQuery {
   /** The thread is empty, or the file's records disagree about it. */
   readonly lacks?: ThreadId;
   readonly drafted?: true;
+  /** The file's records disagree somewhere, and no draft settles it. */
+  readonly disagrees?: true;
   /** It lay in the working folder, and nothing was done with it yet. */
   readonly found?: true;
 }

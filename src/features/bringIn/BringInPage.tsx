@@ -10,10 +10,11 @@ import { formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { Surroundings } from '@/server/operations/templates/placeholderContext';
 import type { Shelf } from '@/server/operations/templates/templateShelf';
-import { Act } from '@/ui/acts';
+import { PrimaryButton } from '@/ui/buttons';
+import { EmptyState } from '@/ui/EmptyState';
 import { KeyLine } from '@/ui/KeyLine';
+import { Notice } from '@/ui/Notice';
 import { SaveState } from '@/ui/SaveState';
-import { Teach } from '@/ui/Teach';
 import { useAskOnce } from '@/ui/useAskOnce';
 import { InForce } from '../prepare/InForce';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
@@ -104,25 +105,27 @@ export function BringInPage({
       bg={isDragActive ? 'wash' : undefined}
     >
       <AssignmentTop assignment={assignment}>
-        <Act type="button" disabled={coming.length === 0 || isPending || refused} onClick={() => mutate()}>
+        <PrimaryButton
+          type="button"
+          disabled={coming.length === 0 || isPending || refused}
+          onClick={() => mutate()}
+        >
           {actWords(choices.mode, coming.length)}
-        </Act>
+        </PrimaryButton>
       </AssignmentTop>
       <PageMain title="Bring in" display="flex" flexDirection="column" flex="1" minHeight="0">
         <KeyLine strips={source.keyStrips} onLacking={(thread) => source.onlyLacking(thread)}>
           {source.reading !== undefined && (
-            <Box role="status" color="soft">
+            <Notice kind="info">
               {formatNumber(source.reading)} of {formatNumber(source.data?.total ?? 0)} read
-            </Box>
+            </Notice>
           )}
         </KeyLine>
         {arrivals.sending && (
           <SendingBar sending={arrivals.sending} onStop={arrivals.stop} onForget={arrivals.forget} />
         )}
         {(error ?? source.error ?? source.notKept) && (
-          <Box role="alert" bg="weld" color="#2B2722" paddingX="5" paddingY="1.5" fontSize="0.875rem">
-            {(error ?? source.error ?? source.notKept)?.message}
-          </Box>
+          <Notice kind="banner">{(error ?? source.error ?? source.notKept)?.message}</Notice>
         )}
         <Box
           ref={scroller}
@@ -145,20 +148,20 @@ export function BringInPage({
             </Box>
           )}
           {source.isSuccess && !source.isFetching && source.pictures.length === 0 && (
-            <Teach title={source.data.isOut ? 'It is not there' : 'Nothing here'}>
+            <EmptyState title={source.data.isOut ? 'It is not there' : 'Nothing here'}>
               {source.data.isOut
                 ? `“${source.label}” is taken out, or its disk is not connected. Put it in, and its pictures stand here.`
                 : 'This folder holds no picture of a format that Fabrica reads. Put some in, and come back.'}
-            </Teach>
+            </EmptyState>
           )}
           {!assignment.sourceFolderId && (
-            <Teach
+            <EmptyState
               title="Where do the pictures come from?"
               act={{ href: `/assignments/${assignment.id}/describe`, words: 'Look into the folder' }}
             >
               Choose a folder above, or drop pictures here. Those that lie in the folder of this assignment
               already need not be brought in: they stand under Describe.
-            </Teach>
+            </EmptyState>
           )}
           <Makers pictures={source.pictures} answers={source.answers} onAnswer={source.answer} />
           <SourceList source={source} scroller={scroller} assignmentId={assignment.id} />
@@ -185,9 +188,7 @@ export function BringInPage({
             rowGap="3"
           >
             <Box>
-              <Box fontSize="0.8125rem" fontWeight="600">
-                Templates in force, embedded while copying
-              </Box>
+              <Box textStyle="label">Templates in force, embedded while copying</Box>
               <InForce assignment={assignment} templates={templates} lastUsed={shelf.lastUsed} brief />
             </Box>
             <Box>

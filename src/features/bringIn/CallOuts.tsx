@@ -2,7 +2,7 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
-import { WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
 import type { CallOut } from './callOuts';
 
 /** What is to be seen before the run, each with the way to where it is mended. */
@@ -15,7 +15,7 @@ export function CallOuts({ warnings, assignmentId }: { warnings: readonly CallOu
       borderLeftWidth="4px"
       borderColor="weld"
       paddingLeft="3"
-      fontSize="0.8125rem"
+      fontSize="small"
       color="weldText"
       marginBottom="2"
     >
@@ -23,11 +23,11 @@ export function CallOuts({ warnings, assignmentId }: { warnings: readonly CallOu
         <Flex key={words} gap="3" fontWeight={severity === 'must' ? '600' : '400'}>
           <Box>{words}</Box>
           {templateId && (
-            <WordAct asChild minHeight="0" whiteSpace="nowrap">
+            <LinkButton asChild minHeight="0" whiteSpace="nowrap">
               <Link href={`/templates/${templateId}?for=${assignmentId}`} prefetch={false}>
                 Fix
               </Link>
-            </WordAct>
+            </LinkButton>
           )}
         </Flex>
       ))}

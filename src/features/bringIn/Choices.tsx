@@ -4,7 +4,8 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import { field } from '@/core/catalogue/fields';
 import type { ImportChoices, ImportMode } from '@/core/naming/importChoices';
-import { Choice, Line } from '@/ui/acts';
+import { Field } from '@/ui/Field';
+import { Select, TextInput } from '@/ui/inputs';
 import { FolderField } from '../folders/FolderField';
 import { PatternField } from './PatternField';
 import type { Patterns } from './usePatterns';
@@ -31,24 +32,24 @@ export function Choices({
   const example = first && `${first.name} → ${first.path}`;
   const copies = choices.mode !== 'take-up';
   const line = (name: 'keywords', label: string, placeholder: string) => (
-    <Row label={label}>
-      <Line
+    <Field dense labelled width="10.5em" label={label}>
+      <TextInput
         aria-label={label}
         value={choices[name]}
         placeholder={placeholder}
         height="1.625rem"
         onChange={(event) => onChange({ [name]: event.target.value })}
       />
-    </Row>
+    </Field>
   );
   return (
-    <Box fontSize="0.8125rem">
-      <Row label="How to bring them in">
-        <Choice
+    <Box fontSize="small">
+      <Field dense labelled width="10.5em" label="How to bring them in">
+        <Select
           aria-label="How to bring them in"
           value={choices.mode}
           onChange={(event) => onChange({ mode: event.target.value as ImportMode })}
-          fontSize="0.8125rem"
+          fontSize="small"
           height="1.625rem"
           maxWidth="100%"
         >
@@ -57,11 +58,11 @@ export function Choices({
               {words}
             </option>
           ))}
-        </Choice>
-      </Row>
+        </Select>
+      </Field>
       {copies && (
         <>
-          <Row label="Names">
+          <Field dense labelled width="10.5em" label="Names">
             <PatternField
               label="Names"
               value={choices.name}
@@ -71,8 +72,8 @@ export function Choices({
               example={example}
               {...patterns.offers}
             />
-          </Row>
-          <Row label="Folders">
+          </Field>
+          <Field dense labelled width="10.5em" label="Folders">
             <PatternField
               label="Folders"
               value={choices.folder}
@@ -82,9 +83,9 @@ export function Choices({
               example={example}
               {...patterns.offers}
             />
-          </Row>
+          </Field>
           {(choices.name !== '' || choices.folder !== '') && <Examples examples={examples} />}
-          <Row label="Second copy in">
+          <Field dense labelled width="10.5em" label="Second copy in">
             <FolderField
               label="Second copy in"
               purpose="second copies"
@@ -93,16 +94,16 @@ export function Choices({
               onChange={(secondCopy) => onChange({ secondCopy })}
               placeholder="nowhere; e.g. /media/second-disk/pictures"
             />
-          </Row>
+          </Field>
         </>
       )}
       {line('keywords', 'Keywords for all of them', 'separated by comma')}
-      <Row label="Starting rating">
-        <Choice
+      <Field dense labelled width="10.5em" label="Starting rating">
+        <Select
           aria-label="Starting rating"
           value={choices.rating}
           onChange={(event) => onChange({ rating: event.target.value })}
-          fontSize="0.8125rem"
+          fontSize="small"
           height="1.625rem"
         >
           <option value="">none</option>
@@ -111,8 +112,8 @@ export function Choices({
               {field('rating').choices![code]}
             </option>
           ))}
-        </Choice>
-      </Row>
+        </Select>
+      </Field>
     </Box>
   );
 }
@@ -123,7 +124,7 @@ function Examples({
   examples: readonly { readonly name: string; readonly path: string; readonly missing: readonly string[] }[];
 }) {
   return (
-    <Row label="">
+    <Field dense labelled width="10.5em" label="">
       <Box minWidth="0" role="status">
         {examples.map(({ name, path, missing }) => (
           <Box key={name} overflowWrap="anywhere">
@@ -135,19 +136,6 @@ function Examples({
           </Box>
         ))}
       </Box>
-    </Row>
-  );
-}
-
-function Row({ label, children }: { label: string; children: ReactNode }) {
-  return (
-    <Flex gap="3" alignItems="baseline" paddingY="1px">
-      <Box width="10.5em" flexShrink={0} color="soft">
-        {label}
-      </Box>
-      <Box flex="1" minWidth="0">
-        {children}
-      </Box>
-    </Flex>
+    </Field>
   );
 }

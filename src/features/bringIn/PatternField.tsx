@@ -2,7 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useId, useRef } from 'react';
-import { Choice } from '@/ui/acts';
+import { Select } from '@/ui/inputs';
 import type { OfferedPlaceholder } from '../templates/tokens/PlaceholderMenu';
 import { type TextHandle, TokenText } from '../templates/tokens/TokenText';
 
@@ -50,11 +50,11 @@ export function PatternField(props: Props) {
             handle={text}
           />
         </Box>
-        <Choice
+        <Select
           aria-label={`Ready patterns: ${label}`}
           value={ready.some((one) => one.text === value) || value === '' ? value : 'own'}
           onChange={(event) => onChange(event.target.value)}
-          fontSize="0.8125rem"
+          fontSize="small"
           height="1.625rem"
           width="11em"
         >
@@ -69,7 +69,7 @@ export function PatternField(props: Props) {
               put together here
             </option>
           )}
-        </Choice>
+        </Select>
       </Flex>
       {/* Over what follows: nothing moves away from under a press when the field is left. */}
       <Flex
@@ -111,7 +111,7 @@ function PartButton({ part: { name, example }, onAdd }: { part: OfferedPlacehold
       bg="leaf"
       paddingX="2"
       minHeight="1.5rem"
-      fontSize="0.8125rem"
+      fontSize="small"
       cursor="pointer"
       title={`e.g. ${example}`}
       _hover={{ bg: 'wash' }}

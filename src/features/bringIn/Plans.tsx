@@ -8,8 +8,11 @@ import { formatDateTime } from '@/core/wording/formatDate';
 import type { StoredPlan } from '@/server/db/stored/assignments';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { Plan } from '@/server/operations/bringIn/plans';
-import { Choice, Line, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { LinkButton } from '@/ui/buttons';
+import { Select, TextInput } from '@/ui/inputs';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import { differences } from './plan';
 
 /** Saved choices: which plan is in use, what differs from it, and keeping what is set as one. */
@@ -24,13 +27,13 @@ export function Plans({
   settle: () => Promise<boolean>;
 }) {
   const queries = useQueryClient();
-  const { data: plans = [] } = useQuery({ queryKey: ['plans'], queryFn: () => ask<Plan[]>('plans') });
+  const { data: plans = [] } = useQuery({ queryKey: queryKeys.plans(), queryFn: () => ask<Plan[]>('plans') });
   const [naming, setNaming] = useState<string>();
   const home = `assignments/${assignment.id}/plan`;
   const refresh = () =>
     Promise.all([
-      queries.invalidateQueries({ queryKey: ['plans'] }),
-      queries.invalidateQueries({ queryKey: ['assignment', assignment.id] }),
+      queries.invalidateQueries({ queryKey: queryKeys.plans() }),
+      queries.invalidateQueries({ queryKey: queryKeys.assignment(assignment.id) }),
     ]);
   const keep = useMutation({
     mutationFn: async (wish: { name: string; met?: StoredPlan }) => {
@@ -47,19 +50,20 @@ export function Plans({
       await settle();
       return ask<{ assignment: Assignment; gone: number }>(home, 'PUT', { planId });
     },
-    onSuccess: ({ assignment: changed }) => queries.setQueryData(['assignment', assignment.id], changed),
+    onSuccess: ({ assignment: changed }) =>
+      queries.setQueryData(queryKeys.assignment(assignment.id), changed),
   });
   const plan = plans.find((one) => one.id === assignment.planId);
   const differs = plan ? differences(plan.choices, choices, assignment.inForce) : [];
   const error = keep.error ?? use.error;
   return (
-    <Flex fontSize="0.8125rem" columnGap="4" rowGap="1" wrap="wrap" alignItems="center" minHeight="1.75rem">
+    <Flex fontSize="small" columnGap="4" rowGap="1" wrap="wrap" alignItems="center" minHeight="1.75rem">
       {plans.length > 0 && (
-        <Choice
+        <Select
           aria-label="Plan"
           value={plan?.id ?? ''}
           onChange={(event) => event.target.value && use.mutate(event.target.value)}
-          fontSize="0.8125rem"
+          fontSize="small"
           height="1.625rem"
           maxWidth="14em"
         >
@@ -69,7 +73,7 @@ export function Plans({
               {one.name}
             </option>
           ))}
-        </Choice>
+        </Select>
       )}
       {plan && (
         <Box color={differs.length > 0 ? 'weldText' : 'soft'} role="status">
@@ -79,21 +83,21 @@ export function Plans({
       )}
       {plan && differs.length > 0 && (
         <>
-          <WordAct type="button" onClick={() => use.mutate(plan.id)}>
+          <LinkButton type="button" onClick={() => use.mutate(plan.id)}>
             Back to the plan
-          </WordAct>
-          <WordAct type="button" onClick={() => keep.mutate({ name: plan.name, met: plan.choices })}>
+          </LinkButton>
+          <LinkButton type="button" onClick={() => keep.mutate({ name: plan.name, met: plan.choices })}>
             Change the plan
-          </WordAct>
+          </LinkButton>
         </>
       )}
       {use.data && use.data.gone > 0 && (
         <chakra.span color="weldText">{use.data.gone} of its templates are gone.</chakra.span>
       )}
       {naming === undefined ? (
-        <WordAct type="button" onClick={() => setNaming('')}>
+        <LinkButton type="button" onClick={() => setNaming('')}>
           Save as a plan
-        </WordAct>
+        </LinkButton>
       ) : (
         <chakra.form
           display="flex"
@@ -103,7 +107,7 @@ export function Plans({
             keep.mutate({ name: naming });
           }}
         >
-          <Line
+          <TextInput
             aria-label="Name of the plan"
             autoFocus
             value={naming}
@@ -112,18 +116,18 @@ export function Plans({
             height="1.625rem"
             width="12em"
           />
-          <WordAct type="submit" disabled={naming.trim() === ''}>
+          <LinkButton type="submit" disabled={naming.trim() === ''}>
             Save
-          </WordAct>
-          <WordAct type="button" onClick={() => setNaming(undefined)}>
+          </LinkButton>
+          <LinkButton type="button" onClick={() => setNaming(undefined)}>
             Cancel
-          </WordAct>
+          </LinkButton>
         </chakra.form>
       )}
       {error && (
-        <chakra.span role="alert" color="weldText">
+        <Notice kind="error" as="span">
           {error.message}
-        </chakra.span>
+        </Notice>
       )}
     </Flex>
   );

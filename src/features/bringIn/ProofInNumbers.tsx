@@ -27,12 +27,7 @@ export function ProofInNumbers({
   const bytes = coming.reduce((sum, one) => sum + one.picture.size, 0);
   const asTheyAre = coming.length - proof.pictures;
   return (
-    <Box
-      as="section"
-      aria-label="Review changes before they are written"
-      fontSize="0.8125rem"
-      marginBottom="1"
-    >
+    <Box as="section" aria-label="Review changes before they are written" fontSize="small" marginBottom="1">
       <chakra.details>
         <chakra.summary cursor="pointer">
           <chakra.span fontWeight="600">

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
 import type { Sending } from './useArrivals';
 
 const MB = 1_000_000;
@@ -19,7 +19,7 @@ export function SendingBar({
   const { files, done, bytes, sent, failed, now } = sending;
   const going = done < files;
   return (
-    <Box role="status" bg="leaf" borderBottomWidth="1px" paddingX="5" paddingY="1.5" fontSize="0.8125rem">
+    <Box role="status" bg="leaf" borderBottomWidth="1px" paddingX="5" paddingY="1.5" fontSize="small">
       <Flex gap="5" alignItems="center" wrap="wrap">
         <chakra.strong>
           {going ? `Sending ${done} of ${files}` : `Sent ${files - failed.length} of ${files}`}
@@ -31,9 +31,9 @@ export function SendingBar({
         <Box color="soft" flex="1" minWidth="8em" truncate>
           {now.join(', ')}
         </Box>
-        <WordAct type="button" onClick={going ? onStop : onForget}>
+        <LinkButton type="button" onClick={going ? onStop : onForget}>
           {going ? 'stop' : 'close'}
-        </WordAct>
+        </LinkButton>
       </Flex>
       {failed.slice(0, 5).map(({ name, why }) => (
         <Box key={name} color="weldText">

@@ -3,20 +3,22 @@
 import { chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { CardState } from '@/server/card/simulatedCard';
-import { Choice, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { LinkButton } from '@/ui/buttons';
+import { Select } from '@/ui/inputs';
+import { queryKeys } from '@/ui/queryKeys';
 
 /** What can be done to the card of the demo: taken out, slowed, made to fail, write-protected. */
 export function SimulatedCard({ names }: { names: readonly string[] }) {
   const queries = useQueryClient();
-  const { data: card } = useQuery({ queryKey: ['card'], queryFn: () => ask<CardState>('card') });
+  const { data: card } = useQuery({ queryKey: queryKeys.card(), queryFn: () => ask<CardState>('card') });
   const { mutate } = useMutation({
     mutationFn: (change: Partial<CardState>) => ask<CardState>('card', 'PUT', change),
     onMutate: (change) =>
-      queries.setQueryData<CardState>(['card'], (before) => before && { ...before, ...change }),
+      queries.setQueryData<CardState>(queryKeys.card(), (before) => before && { ...before, ...change }),
     onSuccess: (state) => {
-      queries.setQueryData(['card'], state);
-      void queries.invalidateQueries({ queryKey: ['source'] });
+      queries.setQueryData(queryKeys.card(), state);
+      void queries.invalidateQueries({ queryKey: queryKeys.source() });
     },
   });
   if (!card) return null;
@@ -27,13 +29,13 @@ export function SimulatedCard({ names }: { names: readonly string[] }) {
       columnGap="5"
       wrap="wrap"
       alignItems="center"
-      fontSize="0.8125rem"
+      fontSize="small"
       color="soft"
       paddingX="2"
     >
-      <WordAct type="button" onClick={() => mutate({ isIn: !card.isIn })}>
+      <LinkButton type="button" onClick={() => mutate({ isIn: !card.isIn })}>
         {card.isIn ? 'Eject the card' : 'Put the card in'}
-      </WordAct>
+      </LinkButton>
       <chakra.label display="flex" gap="1.5" alignItems="center">
         <input
           type="checkbox"
@@ -52,10 +54,10 @@ export function SimulatedCard({ names }: { names: readonly string[] }) {
       </chakra.label>
       <chakra.label>
         read error on{' '}
-        <Choice
+        <Select
           value={card.readErrorOn}
           onChange={(event) => mutate({ readErrorOn: event.target.value })}
-          fontSize="0.8125rem"
+          fontSize="small"
           height="1.5rem"
         >
           <option value="">nothing</option>
@@ -64,7 +66,7 @@ export function SimulatedCard({ names }: { names: readonly string[] }) {
             .map((name) => (
               <option key={name}>{name}</option>
             ))}
-        </Choice>
+        </Select>
       </chakra.label>
     </Flex>
   );

@@ -6,8 +6,11 @@ import { useRef, useState } from 'react';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { SourceWish } from '@/server/operations/bringIn/sources';
 import type { OpenedFolder } from '@/server/operations/folders/folders';
-import { Choice, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { LinkButton } from '@/ui/buttons';
+import { Select } from '@/ui/inputs';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import { FolderChooser } from '../folders/FolderChooser';
 import { useChangeAssignment } from '../prepare/useChangeAssignment';
 import { dropWords } from './dropWords';
@@ -22,7 +25,7 @@ export function SourceChoice({
 }) {
   const queries = useQueryClient();
   const { data: folders = [] } = useQuery({
-    queryKey: ['folders'],
+    queryKey: queryKeys.folders(),
     queryFn: () => ask<OpenedFolder[]>('folders'),
   });
   const [choosing, setChoosing] = useState(false);
@@ -30,9 +33,9 @@ export function SourceChoice({
     mutationFn: (wish: SourceWish) => ask<Assignment>(`assignments/${assignment.id}/source`, 'PUT', wish),
     onSettled: () => setChoosing(false),
     onSuccess: (changed) => {
-      queries.setQueryData(['assignment', assignment.id], changed);
-      void queries.invalidateQueries({ queryKey: ['source'] });
-      void queries.invalidateQueries({ queryKey: ['folders'] });
+      queries.setQueryData(queryKeys.assignment(assignment.id), changed);
+      void queries.invalidateQueries({ queryKey: queryKeys.source() });
+      void queries.invalidateQueries({ queryKey: queryKeys.folders() });
     },
   });
   const change = useChangeAssignment(assignment.id);
@@ -43,17 +46,17 @@ export function SourceChoice({
       rowGap="1"
       wrap="wrap"
       alignItems="center"
-      fontSize="0.8125rem"
+      fontSize="small"
       paddingX="2"
       minHeight="1.75rem"
     >
       <chakra.label>
         From{' '}
-        <Choice
+        <Select
           aria-label="Pictures come from"
           value={assignment.sourceFolderId ?? ''}
           onChange={(event) => event.target.value && mutate({ folderId: event.target.value })}
-          fontSize="0.8125rem"
+          fontSize="small"
           height="1.625rem"
           maxWidth="16em"
         >
@@ -63,11 +66,11 @@ export function SourceChoice({
               {one.label}
             </option>
           ))}
-        </Choice>
+        </Select>
       </chakra.label>
-      <WordAct type="button" onClick={() => setChoosing(true)}>
+      <LinkButton type="button" onClick={() => setChoosing(true)}>
         another folder of this machine
-      </WordAct>
+      </LinkButton>
       {choosing && (
         <FolderChooser
           title="where pictures come from"
@@ -95,15 +98,11 @@ export function SourceChoice({
         </chakra.label>
       )}
       {assignment.dropNotice && (
-        <Box role="status" color="weldText" width="100%">
+        <Notice kind="warning" width="100%">
           {dropWords(assignment.dropNotice)}
-        </Box>
+        </Notice>
       )}
-      {error && (
-        <Box role="alert" color="weldText">
-          {error.message}
-        </Box>
-      )}
+      {error && <Notice kind="error">{error.message}</Notice>}
     </Flex>
   );
 }
@@ -122,9 +121,9 @@ function Picker({
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
-      <WordAct type="button" onClick={() => input.current?.click()}>
+      <LinkButton type="button" onClick={() => input.current?.click()}>
         {words}
-      </WordAct>
+      </LinkButton>
       <input
         ref={(element) => {
           input.current = element;

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
 import type { Standing } from './groups';
 import type { CardPicture, useSource } from './useSource';
 
@@ -34,20 +34,20 @@ export function SourceHead({
   return (
     <Box paddingTop="2">
       <Flex gap="3" alignItems="baseline" paddingX="2" flexWrap="wrap">
-        <Box as="h2" fontFamily="heading" fontSize="1rem" fontWeight="600">
+        <Box as="h2" textStyle="subtitle">
           {standing === 'comes' ? `New on ${source.label}` : titles[standing]}
         </Box>
-        <chakra.span fontSize="0.8125rem" color="soft">
+        <chakra.span textStyle="hint">
           {ticked} of {pictures.length} come. {explained[standing]}
         </chakra.span>
         {paths.length > 0 && (
-          <WordAct
+          <LinkButton
             type="button"
-            fontSize="0.8125rem"
+            fontSize="small"
             onClick={() => source.tick(paths, ticked < paths.length)}
           >
             {ticked < paths.length ? 'tick all' : 'untick all'}
-          </WordAct>
+          </LinkButton>
         )}
       </Flex>
     </Box>

@@ -37,7 +37,7 @@ export function SourcePictureRow({ picture, previewUrl, strip, ticked, note, onT
             />
           )}
         </Box>
-        <Flex alignItems="center" gap="2" minHeight="1.75rem" fontSize="0.8125rem" marginTop="1">
+        <Flex alignItems="center" gap="2" minHeight="1.75rem" fontSize="small" marginTop="1">
           <chakra.input
             type="checkbox"
             checked={ticked}
@@ -55,7 +55,7 @@ export function SourcePictureRow({ picture, previewUrl, strip, ticked, note, onT
           </Flex>
         </Flex>
       </chakra.label>
-      <Flex gap="3" fontSize="0.8125rem">
+      <Flex gap="3" fontSize="small">
         <Box color={note ? 'weldText' : 'soft'} truncate flex="1">
           {picture.failed ? failureWords(picture.failed) : (note ?? (notice || 'no notice in it'))}
         </Box>

@@ -5,6 +5,7 @@ import { useCallback, useRef, useState } from 'react';
 import type { Arrived } from '@/server/files/arrivals';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { ask } from '@/ui/api';
+import { queryKeys } from '@/ui/queryKeys';
 
 const PIECE = 8 * 1024 * 1024;
 const AT_ONCE = 2;
@@ -79,8 +80,8 @@ export function useArrivals(assignment: Assignment) {
       };
       await Promise.all(Array.from({ length: AT_ONCE }, next));
       const changed = await ask<Assignment>(`${home}/source`, 'PUT', { arrivals: true });
-      queries.setQueryData(['assignment', assignment.id], changed);
-      await queries.invalidateQueries({ queryKey: ['source'] });
+      queries.setQueryData(queryKeys.assignment(assignment.id), changed);
+      await queries.invalidateQueries({ queryKey: queryKeys.source() });
       setSending((before) => (before && before.failed.length > 0 ? before : undefined));
     },
     [assignment.id, home, queries, sendOne],

@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { type ImportChoices, usualChoices } from '@/core/naming/importChoices';
 import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
 import { ask } from '@/ui/api';
+import { queryKeys } from '@/ui/queryKeys';
 import { useAutoSave } from '@/ui/useAutoSave';
 
 function choicesOf(assignment: Pick<Assignment, 'importChoices'>): ImportChoices {
@@ -16,14 +17,14 @@ export function useChoices(assignment: Assignment) {
   const written = useAutoSave<ImportChoices | null>({
     place: `choices ${assignment.id}`,
     saved: assignment.importChoices,
-    readAgain: () => queries.invalidateQueries({ queryKey: ['assignment', assignment.id] }),
+    readAgain: () => queries.invalidateQueries({ queryKey: queryKeys.assignment(assignment.id) }),
     save: async (importChoices, met) => {
       const wish: AssignmentChange = {
         ...(importChoices ? { importChoices } : {}),
         met: { importChoices: met },
       };
       const changed = await ask<Assignment>(`assignments/${assignment.id}`, 'PATCH', wish);
-      queries.setQueryData(['assignment', assignment.id], changed);
+      queries.setQueryData(queryKeys.assignment(assignment.id), changed);
       return changed.importChoices;
     },
   });

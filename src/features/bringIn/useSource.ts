@@ -15,6 +15,7 @@ import {
 } from '@/server/operations/bringIn/sourceParts';
 import type { Surroundings } from '@/server/operations/templates/placeholderContext';
 import { askLines } from '@/ui/api';
+import { queryKeys } from '@/ui/queryKeys';
 import { useMakers } from '@/ui/useMakers';
 import { type Answers, comesAtFirst, foreignMaker, type Standing, standingOf } from './groups';
 import { perPicture } from './perPicture';
@@ -80,7 +81,7 @@ function useDropped(
   const before = useRef(photos);
   useEffect(() => {
     if (dropping && before.current !== photos)
-      void queries.invalidateQueries({ queryKey: ['source', assignmentId] });
+      void queries.invalidateQueries({ queryKey: queryKeys.source(assignmentId) });
     before.current = photos;
   }, [queries, assignmentId, dropping, photos]);
 }
@@ -107,7 +108,7 @@ function useTicks(key: string) {
 /** The source, shown as it is read; when it is read again, what was there stays until all is known. */
 function useSourceParts(assignmentId: string, folderId: string | null) {
   const queries = useQueryClient();
-  const queryKey = ['source', assignmentId, folderId];
+  const queryKey = queryKeys.source(assignmentId, folderId);
   const query = useQuery({
     queryKey,
     enabled: folderId !== null,

@@ -9,7 +9,7 @@ import type { Across } from '@/core/drafts/across';
 import type { Scope } from '@/core/drafts/scope';
 import { formatNumber } from '@/core/wording/counts';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
-import { WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
 import { useMetCaption } from './useMetCaption';
 import { useSavedText } from './useSavedText';
 import type { Write } from './useWriting';
@@ -40,7 +40,7 @@ export function CaptionBox({
   const differs = held.variants.length > 1 || (held.variants.length === 1 && held.empty > 0);
   return (
     <Box minWidth="0">
-      <Flex justifyContent="space-between" fontSize="0.8125rem" color="soft" marginBottom="1">
+      <Flex justifyContent="space-between" textStyle="hint" marginBottom="1">
         <chakra.label htmlFor={id} color="ink" fontWeight="600">
           Caption
         </chakra.label>
@@ -78,7 +78,7 @@ export function CaptionBox({
           resize="none"
           padding="2"
           fontFamily="heading"
-          fontSize="0.9375rem"
+          fontSize="lead"
           lineHeight="1.4"
           _focusVisible={{ outline: 'none' }}
         />
@@ -89,7 +89,7 @@ export function CaptionBox({
             borderColor="rule"
             marginX="2"
             paddingY="1"
-            fontSize="0.8125rem"
+            fontSize="small"
             color="soft"
             truncate
           >
@@ -118,9 +118,9 @@ function Variants({
   onSpread: (value: string) => void;
 }) {
   return (
-    <Flex gap="3" fontSize="0.8125rem" color="soft" marginTop="1" overflow="hidden" whiteSpace="nowrap">
+    <Flex gap="3" textStyle="hint" marginTop="1" overflow="hidden" whiteSpace="nowrap">
       {variants.slice(0, 3).map(({ value, count }) => (
-        <WordAct
+        <LinkButton
           key={asText(value)}
           type="button"
           onClick={() => onSpread(asText(value))}
@@ -129,7 +129,7 @@ function Variants({
           truncate
         >
           {count} × {asText(value)}
-        </WordAct>
+        </LinkButton>
       ))}
       {variants.length > 3 && <span>and {variants.length - 3} more</span>}
       {empty > 0 && <span>{empty} empty</span>}

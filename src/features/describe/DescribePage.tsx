@@ -6,14 +6,15 @@ import { useCallback, useMemo } from 'react';
 import type { ThreadId } from '@/core/threads/threads';
 import { agrees, formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
+import { EmptyState } from '@/ui/EmptyState';
 import { KeyLine } from '@/ui/KeyLine';
-import { Teach } from '@/ui/Teach';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { PageMain } from '../shell/PageMain';
 import { Embedding } from './Embedding';
 import { FoundBar } from './FoundBar';
 import { Sheet } from './Sheet';
 import { Unsaved } from './Unsaved';
+import { lacking, useAskedSelection } from './useAskedSelection';
 import { type FirstPhotos, usePhotos } from './usePhotos';
 import { useSelection } from './useSelection';
 import { useWriting } from './useWriting';
@@ -35,10 +36,7 @@ export function DescribePage({ assignment: initial, first }: Props) {
   const chosen = useMemo(() => views.filter((view) => selection.ids.has(view.id)), [views, selection.ids]);
   const strips = useMemo(() => views.map((view) => view.strip), [views]);
   const open = useCallback((id: string) => router.push(`/read?photo=${id}`), [router]);
-  const lacking = (thread: ThreadId) =>
-    views
-      .filter((view) => view.strip[thread] === 'foot' || view.strip[thread] === 'broken')
-      .map((view) => view.id);
+  useAskedSelection(views, total, selection.set);
   const withoutCaption = useMemo(() => strips.filter((strip) => strip.caption === 'foot').length, [strips]);
 
   if (views.length === 0) {
@@ -46,13 +44,13 @@ export function DescribePage({ assignment: initial, first }: Props) {
       <>
         <AssignmentTop assignment={assignment} />
         <PageMain title="Describe">
-          <Teach
+          <EmptyState
             title="No pictures yet"
             act={{ href: `/assignments/${assignment.id}/bring-in`, words: 'Bring pictures in' }}
           >
             Pictures that are brought in stand here as a sheet, each with its eight threads: what the file
             carries, and what it still lacks.
-          </Teach>
+          </EmptyState>
         </PageMain>
       </>
     );
@@ -75,7 +73,7 @@ export function DescribePage({ assignment: initial, first }: Props) {
         />
       </AssignmentTop>
       <PageMain title="Describe" display="flex" flexDirection="column" flex="1" minHeight="0">
-        <KeyLine strips={strips} onLacking={(thread) => selection.set(lacking(thread))}>
+        <KeyLine strips={strips} onLacking={(thread) => selection.set(lacking(views, thread))}>
           {views.length < total && (
             <Box color="soft">
               {formatNumber(views.length)} of {formatNumber(total)} read

@@ -7,9 +7,11 @@ import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
 import type { Disagreement, RecordSource, Settlement, SourceValues } from '@/core/drafts/disagreements';
 import type { Scope } from '@/core/drafts/scope';
 import { agrees, counted, formatNumber } from '@/core/wording/counts';
-import { Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
-import { DialogFrame } from '@/ui/DialogFrame';
+import { Button } from '@/ui/buttons';
+import { Dialog } from '@/ui/Dialog';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import { valueWords } from '@/ui/valueWords';
 import { sourceWords } from './sourceWords';
 
@@ -32,7 +34,7 @@ export function Disagreements({
     error,
     isSuccess,
   } = useQuery({
-    queryKey: ['photos', assignmentId, 'disagreements', scope],
+    queryKey: queryKeys.disagreements(assignmentId, scope),
     queryFn: () => ask<Disagreement[]>(`assignments/${assignmentId}/disagreements`, 'POST', { scope }),
   });
   const [chosen, setChosen] = useState<{ readonly [K in FieldId]?: RecordSource | 'leave' }>({});
@@ -41,34 +43,30 @@ export function Disagreements({
     return source === 'leave' ? [] : [{ field: one.field, source }];
   });
   return (
-    <DialogFrame
+    <Dialog
       title="Records that disagree"
       size="lg"
       onClose={onClose}
       acts={
         <>
-          <Box flex="1" color="soft" fontSize="0.8125rem">
+          <Box flex="1" textStyle="hint">
             The chosen values become drafts. Embedding writes them into every record.
           </Box>
-          <Plain type="button" onClick={onClose}>
+          <Button type="button" onClick={onClose}>
             Cancel
-          </Plain>
-          <Plain
+          </Button>
+          <Button
             type="button"
             fontWeight="600"
             disabled={choices.length === 0}
             onClick={() => onSettle(choices)}
           >
             Settle {counted(choices.length, 'field')}
-          </Plain>
+          </Button>
         </>
       }
     >
-      {error && (
-        <Box role="alert" color="weldText">
-          {error.message}
-        </Box>
-      )}
+      {error && <Notice kind="error">{error.message}</Notice>}
       {isSuccess && data.length === 0 && <Box color="soft">Nothing disagrees here any more.</Box>}
       {data.map((one) => (
         <FieldChoice
@@ -79,7 +77,7 @@ export function Disagreements({
           onChoose={(source) => setChosen({ ...chosen, [one.field]: source })}
         />
       ))}
-    </DialogFrame>
+    </Dialog>
   );
 }
 
@@ -108,7 +106,7 @@ function FieldChoice({
           {fieldLabel(field)}
         </chakra.span>{' '}
         {among > 1 && (
-          <chakra.span color="soft" fontSize="0.8125rem">
+          <chakra.span textStyle="hint">
             {agrees(pictures, 'disagrees', 'disagree')} in {counted(pictures, 'picture')}
           </chakra.span>
         )}
@@ -162,14 +160,14 @@ function SourceLine({ field, values, of }: { field: FieldId; values: SourceValue
   const { source, pictures, counts, examples } = values;
   return (
     <Flex gap="3" flex="1" minWidth="0" wrap="wrap" alignItems="baseline">
-      <chakra.span width="14em" color="soft" fontSize="0.875rem" flexShrink={0}>
+      <chakra.span width="14em" color="soft" fontSize="body" flexShrink={0}>
         {sourceWords[source]}
         {counts > 0 && ' (shown now)'}
       </chakra.span>
       <chakra.span flex="1" minWidth="12em" whiteSpace="pre-line" overflowWrap="anywhere">
         {examples.map((value) => valueWords(field, value)).join(' · ')}
         {pictures < of && (
-          <chakra.span color="soft" fontSize="0.8125rem">
+          <chakra.span textStyle="hint">
             {' '}
             in {formatNumber(pictures)} of {formatNumber(of)}
           </chakra.span>

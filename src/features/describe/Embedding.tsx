@@ -8,11 +8,13 @@ import { type Scope, scopeOf } from '@/core/drafts/scope';
 import { counted } from '@/core/wording/counts';
 import type { BlockedFolder } from '@/server/operations/folders/blockedFolders';
 import type { DraftsProof } from '@/server/operations/photos/acrossPhotos';
-import { Act } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { PrimaryButton } from '@/ui/buttons';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import { useAskOnce } from '@/ui/useAskOnce';
 import { embedWords, ProofDialog, type WriteChoices } from './ProofDialog';
-import { listKey, type PhotoList } from './usePhotos';
+import type { PhotoList } from './usePhotos';
 import type { PhotoView } from './view';
 
 interface Props {
@@ -39,7 +41,7 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
   const proofOf = ({ scope }: Meant) =>
     ask<DraftsProof>(`assignments/${assignmentId}/proof`, 'POST', { scope });
   const { data: proof } = useQuery({
-    queryKey: ['photos', assignmentId, 'proof', meant.scope, meant.count],
+    queryKey: queryKeys.proof(assignmentId, meant.scope, meant.count),
     queryFn: () => proofOf(meant),
     enabled: meant.count > 0,
     placeholderData: keepPreviousData,
@@ -47,7 +49,7 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
   const review = useMutation({
     mutationFn: async () => {
       await settle();
-      const queryKey = listKey(assignmentId);
+      const queryKey = queryKeys.photoList(assignmentId);
       await queries.refetchQueries({ queryKey });
       const now = meantBy(queries.getQueryData<PhotoList>(queryKey)!.views, selected);
       const [found, blocked] = await Promise.all([
@@ -73,13 +75,13 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
   return (
     <>
       {error && (
-        <Box color="weldText" fontSize="0.8125rem">
+        <Notice kind="error" fontSize="small">
           {error.message}
-        </Box>
+        </Notice>
       )}
-      <Act type="button" disabled={!ready || review.isPending} onClick={() => review.mutate()}>
+      <PrimaryButton type="button" disabled={!ready || review.isPending} onClick={() => review.mutate()}>
         {ready ? embedWords(proof) : count > 0 && !proof ? `Embed ${count}` : 'Nothing to embed'}
-      </Act>
+      </PrimaryButton>
       {asked && (
         <ProofDialog
           proof={asked.proof}

@@ -6,8 +6,10 @@ import { useState } from 'react';
 import { agrees, counted } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { FoundPictures } from '@/server/operations/photos/foundPictures';
-import { Plain, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { Button, LinkButton } from '@/ui/buttons';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import { useChangeAssignment } from '../prepare/useChangeAssignment';
 import { PutTemplates } from './PutTemplates';
 import type { Write } from './useWriting';
@@ -22,7 +24,7 @@ export function FoundBar({
 }) {
   const [putting, setPutting] = useState(false);
   const { data } = useQuery({
-    queryKey: ['photos', id, 'found'],
+    queryKey: queryKeys.found(id),
     queryFn: () => ask<FoundPictures>(`assignments/${id}/found`),
   });
   const leave = useChangeAssignment(id);
@@ -41,18 +43,18 @@ export function FoundBar({
       paddingY="1.5"
       borderBottomWidth="1px"
       bg="wash"
-      fontSize="0.875rem"
+      fontSize="body"
     >
       <Box flex="1" minWidth="16em">
         {counted(count, 'picture')} lay in the folder already. No template was put in.
       </Box>
-      {leave.error && <Box color="weldText">{leave.error.message}</Box>}
-      <Plain type="button" onClick={() => setPutting(true)}>
+      {leave.error && <Notice kind="error">{leave.error.message}</Notice>}
+      <Button type="button" onClick={() => setPutting(true)}>
         Put in templates …
-      </Plain>
-      <WordAct type="button" disabled={leave.isPending} onClick={() => leave.mutate({ foundUpTo: upTo })}>
+      </Button>
+      <LinkButton type="button" disabled={leave.isPending} onClick={() => leave.mutate({ foundUpTo: upTo })}>
         Leave {agrees(count, 'it', 'them')} as {agrees(count, 'it is', 'they are')}
-      </WordAct>
+      </LinkButton>
       {putting && (
         <PutTemplates
           assignmentId={id}

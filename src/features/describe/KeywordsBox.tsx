@@ -34,7 +34,7 @@ export function KeywordsBox({
   };
   return (
     <Box minWidth="0">
-      <Flex justifyContent="space-between" fontSize="0.8125rem" color="soft" marginBottom="1">
+      <Flex justifyContent="space-between" textStyle="hint" marginBottom="1">
         <chakra.label htmlFor={id} color="ink" fontWeight="600">
           Keywords
         </chakra.label>
@@ -68,7 +68,7 @@ export function KeywordsBox({
           bg="transparent"
           borderBottomWidth="1px"
           borderColor="rule"
-          fontSize="0.875rem"
+          fontSize="body"
           _focusVisible={{
             outline: 'none',
             borderColor: 'woad',
@@ -101,7 +101,7 @@ function Term({
       borderWidth="1px"
       borderStyle={everywhere ? 'solid' : 'dashed'}
       borderColor="rule"
-      fontSize="0.875rem"
+      fontSize="body"
       height="1.625rem"
       maxWidth="100%"
     >
@@ -119,7 +119,7 @@ function Term({
           truncate
         >
           {term}{' '}
-          <chakra.span color="soft" fontSize="0.75rem">
+          <chakra.span color="soft" fontSize="tiny">
             {count} of {of}
           </chakra.span>
         </chakra.button>

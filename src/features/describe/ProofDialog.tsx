@@ -6,8 +6,9 @@ import type { Proof } from '@/core/drafts/proof';
 import { agrees, counted, formatNumber } from '@/core/wording/counts';
 import type { BlockedFolder } from '@/server/operations/folders/blockedFolders';
 import type { DraftsProof } from '@/server/operations/photos/acrossPhotos';
-import { Act, Plain } from '@/ui/acts';
-import { DialogFrame } from '@/ui/DialogFrame';
+import { Button, PrimaryButton } from '@/ui/buttons';
+import { Dialog } from '@/ui/Dialog';
+import { Notice } from '@/ui/Notice';
 import { ProofLines } from '@/ui/ProofLines';
 
 /** "Embed 12, replace 3" */
@@ -49,34 +50,34 @@ export function ProofDialog({ proof, blocked, scope, busy, onClose, onEmbed }: P
   const [choices, setChoices] = useState<WriteChoices>({ replaceUnreadable: false, breakProvenance: false });
   const unwritable = blocked.reduce((sum, one) => sum + one.pictures, 0);
   return (
-    <DialogFrame
+    <Dialog
       title="Review changes before they are written"
       size="lg"
       onClose={onClose}
       acts={
         <>
-          <Plain type="button" onClick={onClose}>
+          <Button type="button" onClick={onClose}>
             Cancel
-          </Plain>
-          <Act
+          </Button>
+          <PrimaryButton
             type="button"
             onClick={() => onEmbed(choices)}
             disabled={busy || unwritable >= proof.pictures}
             data-autofocus
           >
             {embedWords(proof)}
-          </Act>
+          </PrimaryButton>
         </>
       }
     >
-      <Box color="soft" fontSize="0.875rem" marginBottom="3">
+      <Box color="soft" fontSize="body" marginBottom="3">
         {scope}. {proof.replacing > 0 ? replacingWords(proof) : 'No existing values will be overwritten.'}{' '}
         Picture data stays as it is, and you can undo this run.
       </Box>
       {blocked.map(({ folder, why, pictures }) => (
-        <Box key={folder} role="alert" color="weldText" fontSize="0.875rem" paddingBottom="2">
+        <Notice kind="error" key={folder} paddingBottom="2">
           {counted(pictures, 'picture')} in “{folder}” cannot be written: {blockedWords[why]}
-        </Box>
+        </Notice>
       ))}
       <ProofLines proof={proof} />
       <Hindered
@@ -93,7 +94,7 @@ export function ProofDialog({ proof, blocked, scope, busy, onClose, onEmbed }: P
         checked={choices.breakProvenance}
         onChange={(breakProvenance) => setChoices({ ...choices, breakProvenance })}
       />
-    </DialogFrame>
+    </Dialog>
   );
 }
 
@@ -113,7 +114,7 @@ function Hindered({
 }) {
   if (count === 0) return null;
   return (
-    <Box borderTopWidth="1px" paddingY="2" fontSize="0.875rem">
+    <Box borderTopWidth="1px" paddingY="2" fontSize="body">
       <Box color="weldText">
         {counted(count, 'picture')}: {words}
       </Box>

@@ -8,11 +8,12 @@ import { makerKey } from '@/core/rights/makers';
 import { counted, formatNumber } from '@/core/wording/counts';
 import type { TemplatesProof } from '@/server/operations/drafts/writeDrafts';
 import type { AnsweredMaker } from '@/server/operations/identities/makers';
-import { Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
-import { DialogFrame } from '@/ui/DialogFrame';
+import { Button } from '@/ui/buttons';
+import { Dialog } from '@/ui/Dialog';
 import { MakerQuestions } from '@/ui/MakerQuestions';
 import { ProofLines } from '@/ui/ProofLines';
+import { queryKeys } from '@/ui/queryKeys';
 import { useMakers } from '@/ui/useMakers';
 import { replacingWords } from './ProofDialog';
 import { TemplatesList } from './TemplatesList';
@@ -35,22 +36,22 @@ export function TemplatesDialog({ assignmentId, scope, count, inForce, onPut, on
   const ready = chosen.length > 0 && proof !== undefined && proof.pictures > 0 && !isPlaceholderData;
   const pictures = count === 1 ? 'this picture' : counted(count, 'picture');
   return (
-    <DialogFrame
+    <Dialog
       title={`Templates for ${pictures}`}
       size="xl"
       onClose={onClose}
       acts={
         <>
-          <Box flex="1" color="soft" fontSize="0.8125rem">
+          <Box flex="1" textStyle="hint">
             They become drafts, and can be undone. Nothing is written into files yet.
           </Box>
-          <Plain type="button" onClick={onClose}>
+          <Button type="button" onClick={onClose}>
             Cancel
-          </Plain>
+          </Button>
           {/* Madder is for what writes into files. */}
-          <Plain type="button" fontWeight="600" disabled={!ready} onClick={() => onPut(chosen)}>
+          <Button type="button" fontWeight="600" disabled={!ready} onClick={() => onPut(chosen)}>
             {ready ? `Put into ${formatNumber(proof.pictures)}` : 'Nothing to put in'}
-          </Plain>
+          </Button>
         </>
       }
     >
@@ -66,13 +67,13 @@ export function TemplatesDialog({ assignmentId, scope, count, inForce, onPut, on
               onAnswer={answer}
             />
           )}
-          <Box color={error ? 'madderText' : 'soft'} fontSize="0.875rem" paddingY="2">
+          <Box color={error ? 'madderText' : 'soft'} fontSize="body" paddingY="2">
             {error?.message ?? proofWords(proof, chosen.length)}
           </Box>
           {proof && chosen.length > 0 && <ProofLines proof={proof} />}
         </Box>
       </Flex>
-    </DialogFrame>
+    </Dialog>
   );
 }
 
@@ -84,7 +85,7 @@ function useProof(
   answers: readonly AnsweredMaker[],
 ) {
   return useQuery({
-    queryKey: ['photos', assignmentId, 'templates-proof', scope, templates, answers],
+    queryKey: queryKeys.templatesProof(assignmentId, scope, templates, answers),
     queryFn: () =>
       ask<TemplatesProof>(`assignments/${assignmentId}/templates-proof`, 'POST', { scope, templates }),
     enabled: templates.length > 0,

@@ -6,8 +6,9 @@ import { useId, useState } from 'react';
 import { counted } from '@/core/wording/counts';
 import type { Shelf } from '@/server/operations/templates/templateShelf';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
-import { Line } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { TextInput } from '@/ui/inputs';
+import { queryKeys } from '@/ui/queryKeys';
 import { shelved } from '../templates/shelf/order';
 
 /** The shelf, recently used ones first, found by typing; those chosen carry their place in the order. */
@@ -21,7 +22,7 @@ export function TemplatesList({
   const id = useId();
   const [words, setWords] = useState('');
   const { data: shelf } = useQuery({
-    queryKey: ['templates', 'shelf'],
+    queryKey: queryKeys.shelf(),
     queryFn: () => ask<Shelf>('templates/shelf'),
   });
   const offered = shelf ? recentFirst(shelf, words) : [];
@@ -32,7 +33,7 @@ export function TemplatesList({
       <chakra.label htmlFor={id} srOnly>
         Find a template
       </chakra.label>
-      <Line
+      <TextInput
         id={id}
         type="search"
         value={words}
@@ -65,7 +66,7 @@ export function TemplatesList({
           />
         ))}
         {shelf && offered.length === 0 && (
-          <Box as="li" color="soft" fontSize="0.875rem" paddingY="2">
+          <Box as="li" color="soft" fontSize="body" paddingY="2">
             No template holds these words.
           </Box>
         )}
@@ -89,14 +90,11 @@ function TemplateRow({
     <Box as="li" borderTopWidth="1px" _first={{ borderTopWidth: 0 }}>
       <chakra.label display="flex" gap="2" alignItems="baseline" paddingY="1.5" cursor="pointer">
         <input type="checkbox" checked={place > 0} onChange={onToggle} />
-        <Box flex="1" minWidth="0" overflowWrap="anywhere" fontSize="0.875rem">
-          {name}{' '}
-          <chakra.span color="soft" fontSize="0.8125rem">
-            {counted(entries.length, 'line')}
-          </chakra.span>
+        <Box flex="1" minWidth="0" overflowWrap="anywhere" fontSize="body">
+          {name} <chakra.span textStyle="hint">{counted(entries.length, 'line')}</chakra.span>
         </Box>
         {place > 0 && of > 1 && (
-          <chakra.span color="woad" fontWeight="600" fontSize="0.8125rem" aria-label={`as number ${place}`}>
+          <chakra.span color="woad" textStyle="label" aria-label={`as number ${place}`}>
             {place}
           </chakra.span>
         )}

@@ -5,8 +5,9 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { counted } from '@/core/wording/counts';
 import type { WritingSteps } from '@/server/operations/drafts/undoWriting';
-import { WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { LinkButton } from '@/ui/buttons';
+import { queryKeys } from '@/ui/queryKeys';
 import { writingWords } from './writingWords';
 
 /** The last act of writing undone, or done again; Ctrl+Z and Ctrl+Shift+Z outside of a text. */
@@ -14,7 +15,7 @@ export function UndoRedo({ assignmentId, settle }: { assignmentId: string; settl
   const queries = useQueryClient();
   const where = `assignments/${assignmentId}/writing`;
   const { data: steps } = useQuery({
-    queryKey: ['photos', assignmentId, 'steps'],
+    queryKey: queryKeys.writingSteps(assignmentId),
     queryFn: () => ask<WritingSteps>(where),
   });
   const { mutate, data, error } = useMutation({
@@ -26,7 +27,7 @@ export function UndoRedo({ assignmentId, settle }: { assignmentId: string; settl
       const writingId = id ?? (await next());
       return writingId ? ask<{ kept: number }>(where, 'PATCH', { writingId, undone }) : { kept: 0 };
     },
-    onSettled: () => queries.invalidateQueries({ queryKey: ['photos', assignmentId] }),
+    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.photos(assignmentId) }),
   });
   const { undo, redo } = steps ?? {};
   useEffect(() => {
@@ -43,22 +44,22 @@ export function UndoRedo({ assignmentId, settle }: { assignmentId: string; settl
   return (
     <Flex gap="4" alignItems="center" role="group" aria-label="Undo and redo">
       {undo && (
-        <WordAct
+        <LinkButton
           type="button"
           aria-keyshortcuts="Control+Z"
           onClick={() => mutate({ id: undo.id, undone: true })}
         >
           Undo {writingWords(undo)}
-        </WordAct>
+        </LinkButton>
       )}
       {redo && (
-        <WordAct
+        <LinkButton
           type="button"
           aria-keyshortcuts="Control+Shift+Z"
           onClick={() => mutate({ id: redo.id, undone: false })}
         >
           Redo {writingWords(redo)}
-        </WordAct>
+        </LinkButton>
       )}
       <span role="status">
         {error?.message ??

@@ -1,7 +1,8 @@
 'use client';
 
 import { Flex } from '@chakra-ui/react';
-import { WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
+import { Notice } from '@/ui/Notice';
 import type { WritingState } from './useWriting';
 
 /** What is not saved, why, and what can be done about it. */
@@ -14,35 +15,31 @@ export function Unsaved({ writing: { state, refused, write, dismiss } }: { writi
     dismiss();
   };
   return (
-    <Flex
-      role="alert"
-      bg="weld"
-      color="#2B2722"
-      paddingX="5"
-      paddingY="1.5"
-      fontSize="0.875rem"
+    <Notice
+      kind="banner"
+      display="flex"
       columnGap="5"
-      wrap="wrap"
+      flexWrap="wrap"
       css={{ '& button': { color: 'inherit' } }}
     >
       {refused ? (
         <>
           <span>Not saved: {message}</span>
           {isConflict && writing?.kind === 'caption' && (
-            <WordAct type="button" onClick={overwrite}>
+            <LinkButton type="button" onClick={overwrite}>
               Write “{cut(writing.text)}” all the same
-            </WordAct>
+            </LinkButton>
           )}
-          <WordAct type="button" onClick={dismiss}>
+          <LinkButton type="button" onClick={dismiss}>
             Leave it as it is
-          </WordAct>
+          </LinkButton>
         </>
       ) : (
         <span>
           Fabrica does not answer. What you wrote is kept in this browser and saved as soon as it does.
         </span>
       )}
-    </Flex>
+    </Notice>
   );
 }
 

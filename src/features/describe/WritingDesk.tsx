@@ -4,7 +4,8 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { scopeOf } from '@/core/drafts/scope';
 import { counted, formatNumber } from '@/core/wording/counts';
-import { Plain, WordAct } from '@/ui/acts';
+import { Button, LinkButton } from '@/ui/buttons';
+import { Notice } from '@/ui/Notice';
 import { CaptionBox } from './CaptionBox';
 import { Disagreements } from './Disagreements';
 import { KeywordsBox } from './KeywordsBox';
@@ -38,14 +39,7 @@ export function WritingDesk({ assignmentId, views, chosen, writing, inForce }: P
   if (chosen.length === 0) {
     return (
       <Desk>
-        <Flex
-          fontSize="0.875rem"
-          color="soft"
-          paddingY="2"
-          gap="6"
-          justifyContent="space-between"
-          wrap="wrap"
-        >
+        <Flex fontSize="body" color="soft" paddingY="2" gap="6" justifyContent="space-between" wrap="wrap">
           <span>
             Select pictures to write: one, several with Ctrl or Shift, all with Ctrl+A. The key line above
             selects those that lack something.
@@ -57,38 +51,38 @@ export function WritingDesk({ assignmentId, views, chosen, writing, inForce }: P
   }
   return (
     <Desk>
-      <Flex alignItems="center" gap="5" fontSize="0.8125rem" minHeight="2.25rem" flexWrap="wrap">
-        <chakra.span color="woad" fontWeight="600" fontSize="0.875rem">
+      <Flex alignItems="center" gap="5" fontSize="small" minHeight="2.25rem" flexWrap="wrap">
+        <chakra.span color="woad" fontWeight="600" fontSize="body">
           Writing to {chosen.length === 1 ? chosen[0]!.name : counted(chosen.length, 'picture')}
         </chakra.span>
-        <chakra.span color="soft" role="status">
+        <Notice kind="info" as="span">
           {state !== 'saved'
             ? stateWords[state]
             : drafted.length > 0
               ? `${formatNumber(drafted.length)} with drafts, saved`
               : 'no drafts'}
-        </chakra.span>
+        </Notice>
         <UndoRedo assignmentId={assignmentId} settle={settle} />
         <Flex flex="1" justifyContent="flex-end" gap="4" alignItems="center" flexWrap="wrap">
           {drafted.length > 0 && (
-            <WordAct
+            <LinkButton
               type="button"
               onClick={() =>
                 write(scopeOf(new Set(drafted.map((view) => view.id)), views), { kind: 'discard' })
               }
             >
               Discard drafts of {drafted.length === 1 ? 'this picture' : formatNumber(drafted.length)}
-            </WordAct>
+            </LinkButton>
           )}
           {disagreeing > 0 && (
-            <WordAct type="button" onClick={() => setSettling(true)}>
+            <LinkButton type="button" onClick={() => setSettling(true)}>
               Settle what disagrees in{' '}
               {chosen.length === 1 ? 'this picture' : counted(disagreeing, 'picture')} …
-            </WordAct>
+            </LinkButton>
           )}
-          <Plain type="button" onClick={() => setPutting(true)}>
+          <Button type="button" onClick={() => setPutting(true)}>
             Put in templates …
-          </Plain>
+          </Button>
         </Flex>
       </Flex>
       <Box

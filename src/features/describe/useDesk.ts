@@ -4,11 +4,12 @@ import { useQuery } from '@tanstack/react-query';
 import type { Scope } from '@/core/drafts/scope';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import { ask } from '@/ui/api';
+import { queryKeys } from '@/ui/queryKeys';
 
 /** Captions and keywords across a selection; undefined until they are known. */
 export function useDesk(assignmentId: string, scope: Scope, count: number): Desk | undefined {
   const { data } = useQuery({
-    queryKey: ['photos', assignmentId, 'desk', scope],
+    queryKey: queryKeys.desk(assignmentId, scope),
     queryFn: () => ask<Desk>(`assignments/${assignmentId}/desk`, 'POST', { scope }),
     enabled: count > 0,
     gcTime: 60_000,

@@ -4,6 +4,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import type { ListedSummary, SummaryPart } from '@/server/operations/photos/listSummaries';
 import { ask, askLines } from '@/ui/api';
+import { queryKeys } from '@/ui/queryKeys';
 import { mergeRows } from './mergeRows';
 import { type PhotoView, viewOf } from './view';
 
@@ -26,11 +27,9 @@ export function usePhotos(assignmentId: string, first: FirstPhotos): PhotoList {
   return list;
 }
 
-export const listKey = (assignmentId: string) => ['photos', assignmentId, 'list'];
-
 function usePhotoList(assignmentId: string, { total, rows }: FirstPhotos): PhotoList {
   const queries = useQueryClient();
-  const queryKey = listKey(assignmentId);
+  const queryKey = queryKeys.photoList(assignmentId);
   const { data } = useQuery({
     queryKey,
     queryFn: async ({ signal }) => {

@@ -5,6 +5,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Scope } from '@/core/drafts/scope';
 import type { Writing } from '@/server/operations/drafts/writeDrafts';
 import { ApiError, ask } from '@/ui/api';
+import { queryKeys } from '@/ui/queryKeys';
 import { newKey } from '@/ui/useAskOnce';
 import { forgetUnsaved, keepUnsaved, unsavedActs, type WritingAct } from './unsaved';
 
@@ -56,7 +57,7 @@ export function useWriting(assignmentId: string): WritingState {
       }
       queue.current.shift();
       forgetUnsaved(assignmentId, act);
-      void queries.invalidateQueries({ queryKey: ['photos', assignmentId] });
+      void queries.invalidateQueries({ queryKey: queryKeys.photos(assignmentId) });
     }
     setState('saved');
   }, [assignmentId, queries]);

@@ -5,8 +5,9 @@ import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useState } from 'react';
 import type { IdentityReach, ListedIdentity } from '@/server/operations/identities/identities';
-import { Plain, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { Button, LinkButton } from '@/ui/buttons';
+import { queryKeys } from '@/ui/queryKeys';
 import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
 import { IdentityEditor } from './IdentityEditor';
@@ -20,7 +21,7 @@ export interface Details {
 /** One's own details: kept once, taken up by any number of templates. */
 export function DetailsPage({ initial }: { initial: Details }) {
   const { data } = useQuery({
-    queryKey: ['identities'],
+    queryKey: queryKeys.identities(),
     queryFn: () => ask<Details>('identities'),
     initialData: initial,
   });
@@ -30,9 +31,9 @@ export function DetailsPage({ initial }: { initial: Details }) {
   return (
     <>
       <TopLine place="My details">
-        <Plain asChild display="inline-flex" alignItems="center">
+        <Button asChild display="inline-flex" alignItems="center">
           <Link href="/templates">Templates</Link>
-        </Plain>
+        </Button>
       </TopLine>
       <PageMain title="My details" maxWidth="68rem" paddingX="5" paddingY="6">
         <Box color="soft" maxWidth="42em" marginBottom="5">
@@ -50,13 +51,13 @@ export function DetailsPage({ initial }: { initial: Details }) {
             <NewIdentity key={adding} kind={adding} onDone={() => setAdding(undefined)} />
           </Box>
         ) : (
-          <Flex gap="5" borderTopWidth="1px" paddingY="4" fontSize="0.875rem">
-            <WordAct type="button" onClick={() => setAdding('person')}>
+          <Flex gap="5" borderTopWidth="1px" paddingY="4" fontSize="body">
+            <LinkButton type="button" onClick={() => setAdding('person')}>
               Add a person
-            </WordAct>
-            <WordAct type="button" onClick={() => setAdding('business')}>
+            </LinkButton>
+            <LinkButton type="button" onClick={() => setAdding('business')}>
               Add a firm
-            </WordAct>
+            </LinkButton>
           </Flex>
         )}
       </PageMain>
@@ -68,12 +69,12 @@ export function DetailsPage({ initial }: { initial: Details }) {
 function Reach({ reach }: { reach: IdentityReach | undefined }) {
   if (!reach || reach.templates.length === 0)
     return (
-      <Box color="soft" fontSize="0.875rem" marginTop="3">
+      <Box color="soft" fontSize="body" marginTop="3">
         No template takes these up yet: “from my details” in a template’s page does.
       </Box>
     );
   return (
-    <Box color="soft" fontSize="0.875rem" marginTop="3">
+    <Box color="soft" fontSize="body" marginTop="3">
       A change here reaches{' '}
       {reach.templates.map((one, index) => (
         <span key={one.id}>

@@ -4,8 +4,10 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import type { ListedIdentity } from '@/server/operations/identities/identities';
-import { WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { LinkButton } from '@/ui/buttons';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import { SaveState } from '@/ui/SaveState';
 import { useAutoSave } from '@/ui/useAutoSave';
 import { IdentityFields, type IdentityValues, NameLine, nameLabel } from './IdentityFields';
@@ -19,7 +21,7 @@ const savedOf = ({ name, parts, version }: ListedIdentity): Saved => ({ name, pa
 /** The details of one person or firm; they save themselves. */
 export function IdentityEditor({ identity }: { identity: ListedIdentity }) {
   const queries = useQueryClient();
-  const refresh = () => queries.invalidateQueries({ queryKey: ['identities'] });
+  const refresh = () => queries.invalidateQueries({ queryKey: queryKeys.identities() });
   const written = useAutoSave<Saved>({
     place: `details ${identity.id}`,
     saved: savedOf(identity),
@@ -50,15 +52,15 @@ export function IdentityEditor({ identity }: { identity: ListedIdentity }) {
           />
         }
       />
-      <Flex gap="5" marginTop="3" alignItems="center" fontSize="0.875rem" wrap="wrap">
+      <Flex gap="5" marginTop="3" alignItems="center" fontSize="body" wrap="wrap">
         <SaveState of={written} />
-        <WordAct type="button" onClick={() => remove.mutate()}>
+        <LinkButton type="button" onClick={() => remove.mutate()}>
           Remove
-        </WordAct>
+        </LinkButton>
         {remove.error && (
-          <chakra.span role="alert" color="weldText" fontSize="0.8125rem">
+          <Notice kind="error" as="span" fontSize="small">
             {remove.error.message}
-          </chakra.span>
+          </Notice>
         )}
       </Flex>
     </Box>

@@ -9,7 +9,9 @@ import {
   identityPartNames,
   identityParts,
 } from '@/core/templates/identity';
-import { Line, WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
+import { Field } from '@/ui/Field';
+import { TextInput } from '@/ui/inputs';
 
 export interface IdentityValues {
   readonly name: string;
@@ -33,12 +35,12 @@ export function IdentityFields({
     onChange({ ...value, parts: { ...value.parts, [part]: text } });
   return (
     <>
-      <Row label={nameLabel(kind)} hint="what the placeholder is called">
+      <Field labelled width="9rem" label={nameLabel(kind)} hint="what the placeholder is called">
         {nameLine}
-      </Row>
+      </Field>
       {parts.map((part) => (
-        <Row key={part} label={partWords(part)} hint={identityParts[part].words}>
-          <Line
+        <Field labelled width="9rem" key={part} label={partWords(part)} hint={identityParts[part].words}>
+          <TextInput
             value={value.parts[part] ?? ''}
             maxLength={2000}
             onChange={(event) => set(part, event.target.value)}
@@ -46,7 +48,7 @@ export function IdentityFields({
             inputMode={part === 'e-mail' ? 'email' : 'text'}
           />
           <Mended part={part} typed={value.parts[part] ?? ''} onMend={(text) => set(part, text)} />
-        </Row>
+        </Field>
       ))}
     </>
   );
@@ -54,8 +56,8 @@ export function IdentityFields({
 
 export const nameLabel = (kind: IdentityKind) => (kind === 'person' ? 'Name' : 'Name of the firm');
 
-export const NameLine = chakra(Line, {
-  base: { fontFamily: 'heading', fontSize: '1.125rem', fontWeight: '600' },
+export const NameLine = chakra(TextInput, {
+  base: { fontFamily: 'heading', fontSize: 'larger', fontWeight: '600' },
 });
 
 function Mended({
@@ -71,13 +73,13 @@ function Mended({
   const mended = isAddress ? repairedAddress(typed) : undefined;
   if (mended)
     return (
-      <WordAct type="button" fontSize="0.8125rem" onClick={() => onMend(mended)}>
+      <LinkButton type="button" fontSize="small" onClick={() => onMend(mended)}>
         make it {mended}
-      </WordAct>
+      </LinkButton>
     );
   if (part === 'e-mail' && typed !== '' && !isEmailAddress(typed))
     return (
-      <chakra.span fontSize="0.8125rem" color="weldText">
+      <chakra.span fontSize="small" color="weldText">
         this is no e-mail address yet
       </chakra.span>
     );
@@ -86,24 +88,4 @@ function Mended({
 
 function partWords(part: IdentityPart): string {
   return part === 'name' ? 'Printed as' : part.charAt(0).toUpperCase() + part.slice(1);
-}
-
-function Row({ label, hint, children }: { label: string; hint: string; children: React.ReactNode }) {
-  return (
-    <Box
-      display="grid"
-      gridTemplateColumns={{ base: 'minmax(0, 1fr)', md: '9rem minmax(0, 24rem) minmax(0, 1fr)' }}
-      columnGap="4"
-      alignItems="baseline"
-      paddingY="0.5"
-    >
-      <Box color="soft" fontSize="0.875rem">
-        {label}
-      </Box>
-      <Box>{children}</Box>
-      <Box color="soft" fontSize="0.8125rem">
-        {hint}
-      </Box>
-    </Box>
-  );
 }

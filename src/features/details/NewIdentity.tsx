@@ -4,7 +4,9 @@ import { chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { IdentityKind } from '@/core/templates/identity';
 import type { ListedIdentity } from '@/server/operations/identities/identities';
-import { Plain, WordAct } from '@/ui/acts';
+import { Button, LinkButton } from '@/ui/buttons';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import { useAskOnce } from '@/ui/useAskOnce';
 import { useKeptState } from '@/ui/useKeptState';
 import { IdentityFields, type IdentityValues, NameLine, nameLabel } from './IdentityFields';
@@ -20,7 +22,7 @@ export function NewIdentity({ kind, onDone }: { kind: IdentityKind; onDone: () =
     mutationFn: () => askOnce<ListedIdentity>('identities', 'POST', { ...value, kind }),
     onSuccess: async () => {
       done();
-      await queries.invalidateQueries({ queryKey: ['identities'] });
+      await queries.invalidateQueries({ queryKey: queryKeys.identities() });
       onDone();
     },
   });
@@ -44,11 +46,11 @@ export function NewIdentity({ kind, onDone }: { kind: IdentityKind; onDone: () =
           />
         }
       />
-      <Flex gap="5" marginTop="3" alignItems="center" fontSize="0.875rem" wrap="wrap">
-        <Plain type="submit" disabled={isPending || value.name.trim() === ''}>
+      <Flex gap="5" marginTop="3" alignItems="center" fontSize="body" wrap="wrap">
+        <Button type="submit" disabled={isPending || value.name.trim() === ''}>
           Save my details
-        </Plain>
-        <WordAct
+        </Button>
+        <LinkButton
           type="button"
           onClick={() => {
             done();
@@ -56,11 +58,11 @@ export function NewIdentity({ kind, onDone }: { kind: IdentityKind; onDone: () =
           }}
         >
           Cancel
-        </WordAct>
+        </LinkButton>
         {error && (
-          <chakra.span role="alert" color="weldText" fontSize="0.8125rem">
+          <Notice kind="error" as="span" fontSize="small">
             {error.message}
-          </chakra.span>
+          </Notice>
         )}
       </Flex>
     </chakra.form>

@@ -26,7 +26,7 @@ export function FolderButton({
       textAlign="start"
       paddingX="2"
       paddingY="1"
-      fontSize="0.875rem"
+      fontSize="body"
       cursor="pointer"
       bg={isCurrent ? 'wash' : 'transparent'}
       aria-current={isCurrent ? 'true' : undefined}

@@ -5,9 +5,12 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { counted } from '@/core/wording/counts';
 import type { BrowsedFolder, FolderPlace, ListedFolder } from '@/server/operations/folders/browseFolders';
-import { Line, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
-import { DialogFrame } from '@/ui/DialogFrame';
+import { Button } from '@/ui/buttons';
+import { Dialog } from '@/ui/Dialog';
+import { TextInput } from '@/ui/inputs';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import { FolderButton } from './FolderButton';
 import { NewFolder } from './NewFolder';
 import { Places } from './Places';
@@ -26,11 +29,11 @@ const inside = (path: string) => `folders/inside?path=${encodeURIComponent(path)
 export function FolderChooser({ title, from, onChoose, onClose }: Props) {
   const [path, setPath] = useState(from.trim());
   const { data: places = [] } = useQuery({
-    queryKey: ['folder-places'],
+    queryKey: queryKeys.folderPlaces(),
     queryFn: () => ask<FolderPlace[]>('folders/places'),
   });
   const { data, error } = useQuery({
-    queryKey: ['folder-inside', path],
+    queryKey: queryKeys.folderInside(path),
     queryFn: () => ask<BrowsedFolder>(inside(path)),
     enabled: path !== '',
     retry: false,
@@ -44,18 +47,23 @@ export function FolderChooser({ title, from, onChoose, onClose }: Props) {
     setPath(to);
   };
   return (
-    <DialogFrame
+    <Dialog
       title={`Choose a folder: ${title}`}
       size="lg"
       onClose={onClose}
       acts={
         <>
-          <Plain type="button" onClick={onClose}>
+          <Button type="button" onClick={onClose}>
             Cancel
-          </Plain>
-          <Plain type="button" fontWeight="600" disabled={!chosen} onClick={() => chosen && onChoose(chosen)}>
+          </Button>
+          <Button
+            type="button"
+            fontWeight="600"
+            disabled={!chosen}
+            onClick={() => chosen && onChoose(chosen)}
+          >
             Use this folder
-          </Plain>
+          </Button>
         </>
       }
     >
@@ -69,7 +77,7 @@ export function FolderChooser({ title, from, onChoose, onClose }: Props) {
       >
         <Places places={places} path={shown?.path ?? ''} onGo={go} />
         <Box minWidth="0">
-          <Line
+          <TextInput
             aria-label="Path of the folder"
             value={typed ?? shown?.path ?? ''}
             placeholder="Choose on the left, or type the whole path"
@@ -79,13 +87,13 @@ export function FolderChooser({ title, from, onChoose, onClose }: Props) {
           {shown ? (
             <Inside folder={shown} onGo={go} />
           ) : (
-            <Box color="weldText" fontSize="0.875rem" paddingY="1" role="status">
+            <Notice kind="error" paddingY="1">
               {path !== '' && error ? error.message : ''}
-            </Box>
+            </Notice>
           )}
         </Box>
       </Box>
-    </DialogFrame>
+    </Dialog>
   );
 }
 
@@ -100,10 +108,10 @@ function Inside({ folder, onGo }: { folder: BrowsedFolder; onGo: (path: string) 
   }, [folder.path]);
   return (
     <>
-      <Box color="soft" fontSize="0.8125rem" paddingY="1" role="status">
+      <Notice kind="info" fontSize="small" paddingY="1">
         {contentWords(folder.pictures, folder.folders.length)}
         {folder.truncated && ': only the first are shown. Type the path of another one.'}
-      </Box>
+      </Notice>
       <Box
         ref={list}
         maxHeight="15rem"

@@ -4,11 +4,12 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import type { FolderState } from '@/server/operations/folders/browseFolders';
-import { Line, Plain, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { Button, LinkButton } from '@/ui/buttons';
+import { TextInput } from '@/ui/inputs';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import { FolderChooser } from './FolderChooser';
-
-const stateKey = (path: string) => ['folder-state', path];
 
 const problems: Readonly<Record<FolderState['state'], string>> = {
   here: '',
@@ -45,13 +46,13 @@ export function FolderField({
   return (
     <Box>
       <Flex gap="3" alignItems="center">
-        <chakra.label display="flex" gap="4" alignItems="center" fontSize="0.875rem" flex="1" minWidth="0">
+        <chakra.label display="flex" gap="4" alignItems="center" fontSize="body" flex="1" minWidth="0">
           {!hideLabel && (
             <chakra.span width="10em" color="soft" flexShrink={0}>
               {label}
             </chakra.span>
           )}
-          <Line
+          <TextInput
             aria-label={label}
             value={value}
             onChange={(event) => onChange(event.target.value)}
@@ -59,14 +60,14 @@ export function FolderField({
             minWidth="0"
           />
         </chakra.label>
-        <Plain
+        <Button
           type="button"
           height="1.75rem"
           onClick={() => setChoosing(true)}
           aria-label={`Choose: ${label}`}
         >
           Choose …
-        </Plain>
+        </Button>
       </Flex>
       <Box paddingLeft={hideLabel ? '0' : '11em'}>
         <StateOf path={value} forReading={forReading} onMade={onChange} />
@@ -98,27 +99,27 @@ function StateOf({
   const queries = useQueryClient();
   const typed = useDeferredValue(path.trim());
   const { data } = useQuery({
-    queryKey: stateKey(typed),
+    queryKey: queryKeys.folderState(typed),
     queryFn: () => ask<FolderState>(`folders/state?path=${encodeURIComponent(typed)}`),
     enabled: typed !== '',
   });
   const make = useMutation({
     mutationFn: () => ask<{ path: string }>('folders/new', 'POST', { path: typed }),
     onSuccess: (made) => {
-      void queries.invalidateQueries({ queryKey: stateKey(typed) });
+      void queries.invalidateQueries({ queryKey: queryKeys.folderState(typed) });
       onMade(made.path);
     },
   });
   if (typed === '' || !data || data.state === 'here') return null;
   if (forReading && data.state === 'not-writable') return null;
   return (
-    <Flex gap="3" fontSize="0.8125rem" color="weldText" alignItems="center" wrap="wrap" role="status">
+    <Notice kind="error" display="flex" fontSize="small" gap="3" alignItems="center" flexWrap="wrap">
       <span>{make.error?.message ?? problems[data.state]}</span>
       {data.state === 'missing' && !forReading && (
-        <WordAct type="button" disabled={make.isPending} onClick={() => make.mutate()}>
+        <LinkButton type="button" disabled={make.isPending} onClick={() => make.mutate()}>
           Make this folder
-        </WordAct>
+        </LinkButton>
       )}
-    </Flex>
+    </Notice>
   );
 }

@@ -3,8 +3,11 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Line, Plain, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { Button, LinkButton } from '@/ui/buttons';
+import { TextInput } from '@/ui/inputs';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 
 /** Makes a folder in the one that is shown, and goes into it. */
 export function NewFolder({ above, onMade }: { above: string; onMade: (path: string) => void }) {
@@ -13,16 +16,16 @@ export function NewFolder({ above, onMade }: { above: string; onMade: (path: str
   const { mutate, isPending, error } = useMutation({
     mutationFn: () => ask<{ path: string }>('folders/new', 'POST', { path: `${above}/${name!.trim()}` }),
     onSuccess: ({ path }) => {
-      void queries.invalidateQueries({ queryKey: ['folder-inside'] });
+      void queries.invalidateQueries({ queryKey: queryKeys.folderInside() });
       onMade(path);
     },
   });
   if (name === undefined)
     return (
       <Box paddingTop="2">
-        <WordAct type="button" onClick={() => setName('')}>
+        <LinkButton type="button" onClick={() => setName('')}>
           New folder here
-        </WordAct>
+        </LinkButton>
       </Box>
     );
   const usable = name.trim() !== '' && !name.includes('/') && !name.trim().startsWith('.');
@@ -35,21 +38,21 @@ export function NewFolder({ above, onMade }: { above: string; onMade: (path: str
       }}
     >
       <Flex gap="3" alignItems="center">
-        <Line
+        <TextInput
           aria-label="Name of the new folder"
           autoFocus
           value={name}
           maxLength={200}
           onChange={(event) => setName(event.target.value)}
         />
-        <Plain type="submit" disabled={!usable || isPending}>
+        <Button type="submit" disabled={!usable || isPending}>
           Make it
-        </Plain>
+        </Button>
       </Flex>
       {(error || (name !== '' && !usable)) && (
-        <Box role="alert" color="weldText" fontSize="0.8125rem" paddingTop="1">
+        <Notice kind="error" fontSize="small" paddingTop="1">
           {error?.message ?? 'A folder name has no “/”, and does not begin with a dot.'}
-        </Box>
+        </Notice>
       )}
     </chakra.form>
   );

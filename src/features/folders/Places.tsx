@@ -24,12 +24,10 @@ export function Places({
     places.some((one) => one.kind === kind),
   );
   return (
-    <Box as="nav" aria-label="Places" fontSize="0.875rem">
+    <Box as="nav" aria-label="Places" fontSize="body">
       {kinds.map((kind) => (
         <Box key={kind} paddingBottom="3">
-          <Box color="soft" fontSize="0.8125rem">
-            {placeWords[kind]}
-          </Box>
+          <Box textStyle="hint">{placeWords[kind]}</Box>
           {places
             .filter((one) => one.kind === kind)
             .map((one) => (

@@ -4,8 +4,11 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useQueryClient } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
-import { Line, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { LinkButton } from '@/ui/buttons';
+import { Field } from '@/ui/Field';
+import { TextInput } from '@/ui/inputs';
+import { queryKeys } from '@/ui/queryKeys';
 import { SaveState } from '@/ui/SaveState';
 import { useAutoSave } from '@/ui/useAutoSave';
 
@@ -20,11 +23,11 @@ export function Facts({ assignment }: { assignment: Assignment }) {
   const written = useAutoSave<Written>({
     place: `facts ${assignment.id}`,
     saved: writtenOf(assignment),
-    readAgain: () => queries.invalidateQueries({ queryKey: ['assignment', assignment.id] }),
+    readAgain: () => queries.invalidateQueries({ queryKey: queryKeys.assignment(assignment.id) }),
     save: async (change, met) => {
       const wish: AssignmentChange = { ...change, met };
       const changed = await ask<Assignment>(`assignments/${assignment.id}`, 'PATCH', wish);
-      queries.setQueryData(['assignment', assignment.id], changed);
+      queries.setQueryData(queryKeys.assignment(assignment.id), changed);
       return writtenOf(changed);
     },
   });
@@ -34,25 +37,25 @@ export function Facts({ assignment }: { assignment: Assignment }) {
     change({ ...value, facts: facts.map((one, index) => (index === at ? { ...one, ...part } : one)) });
   return (
     <Box>
-      <Labelled label="Name">
-        <Line
+      <Field width="9em" label="Name">
+        <TextInput
           value={value.name}
           onChange={(event) => change({ ...value, name: event.target.value })}
           aria-label="Name"
         />
-      </Labelled>
-      <Labelled label="First published">
-        <Line
+      </Field>
+      <Field width="9em" label="First published">
+        <TextInput
           type="date"
           value={value.publishedOn ?? ''}
           onChange={(event) => change({ ...value, publishedOn: event.target.value || null })}
           aria-label="First published"
           maxWidth="11em"
         />
-      </Labelled>
+      </Field>
       {facts.map((fact, index) => (
         <Flex key={index} gap="3" alignItems="center" marginTop="1">
-          <Line
+          <TextInput
             width="9em"
             value={fact.name}
             maxLength={80}
@@ -60,7 +63,7 @@ export function Facts({ assignment }: { assignment: Assignment }) {
             aria-label={`Name of fact ${index + 1}`}
             onChange={(event) => changeFact(index, { name: event.target.value })}
           />
-          <Line
+          <TextInput
             flex="1"
             value={fact.value}
             maxLength={2000}
@@ -68,33 +71,22 @@ export function Facts({ assignment }: { assignment: Assignment }) {
             aria-label={`Value of fact ${index + 1}`}
             onChange={(event) => changeFact(index, { value: event.target.value })}
           />
-          <WordAct
+          <LinkButton
             type="button"
-            fontSize="0.8125rem"
+            fontSize="small"
             onClick={() => change({ ...value, facts: facts.filter((_, at) => at !== index) })}
             aria-label={`Remove fact ${fact.name}`}
           >
             Remove
-          </WordAct>
+          </LinkButton>
         </Flex>
       ))}
-      <Flex gap="4" marginTop="4" alignItems="center" fontSize="0.875rem">
-        <WordAct type="button" onClick={() => change({ ...value, facts: [...facts, nothing] })}>
+      <Flex gap="4" marginTop="4" alignItems="center" fontSize="body">
+        <LinkButton type="button" onClick={() => change({ ...value, facts: [...facts, nothing] })}>
           Add a fact
-        </WordAct>
+        </LinkButton>
         <SaveState of={written} />
       </Flex>
     </Box>
-  );
-}
-
-function Labelled({ label, children }: { label: string; children: ReactNode }) {
-  return (
-    <chakra.label display="flex" gap="3" alignItems="center" marginBottom="1">
-      <chakra.span width="9em" color="soft" fontSize="0.875rem">
-        {label}
-      </chakra.span>
-      <Box flex="1">{children}</Box>
-    </chakra.label>
   );
 }

@@ -6,7 +6,8 @@ import { formatDay } from '@/core/wording/formatDate';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { Shelf } from '@/server/operations/templates/templateShelf';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
-import { Choice, WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
+import { Select } from '@/ui/inputs';
 import { entryWords } from '../templates/words';
 import { useChangeAssignment } from './useChangeAssignment';
 
@@ -37,7 +38,7 @@ export function InForce({
   return (
     <Box opacity={isPending ? 0.7 : 1}>
       {ids.length === 0 && (
-        <Box color="weldText" fontSize="0.875rem" paddingY="1">
+        <Box color="weldText" fontSize="body" paddingY="1">
           No template is in force: pictures come in as they are.
         </Box>
       )}
@@ -45,14 +46,7 @@ export function InForce({
         const template = templates.find((one) => one.id === id);
         if (!template) return null;
         return (
-          <Flex
-            key={id}
-            gap="3"
-            borderBottomWidth="1px"
-            paddingY="1"
-            alignItems="baseline"
-            fontSize="0.875rem"
-          >
+          <Flex key={id} gap="3" borderBottomWidth="1px" paddingY="1" alignItems="baseline" fontSize="body">
             <chakra.span color="soft" width="1.2em">
               {index + 1}
             </chakra.span>
@@ -65,7 +59,7 @@ export function InForce({
                 {template.kind === 'job' ? 'for this job' : 'standing'}, version {template.version}
                 {lastUsed && <LastUse use={lastUsed[id]} here={assignment.name} />}
               </chakra.span>
-              <Box color="soft" fontSize="0.8125rem" {...(brief ? { truncate: true } : {})}>
+              <Box textStyle="hint" {...(brief ? { truncate: true } : {})}>
                 {template.entries.length === 0 ? (
                   <chakra.span color="weldText">empty: it puts in nothing</chakra.span>
                 ) : (
@@ -73,30 +67,30 @@ export function InForce({
                 )}
               </Box>
             </Box>
-            <Flex gap="2" fontSize="0.8125rem" flexShrink={0}>
+            <Flex gap="2" fontSize="small" flexShrink={0}>
               {index > 0 && (
-                <WordAct
+                <LinkButton
                   type="button"
                   onClick={() => keep(moved(index, -1))}
                   aria-label={`Move ${template.name} earlier`}
                 >
                   Earlier
-                </WordAct>
+                </LinkButton>
               )}
-              <WordAct
+              <LinkButton
                 type="button"
                 onClick={() => keep(ids.filter((one) => one !== id))}
                 aria-label={`Remove ${template.name}`}
               >
                 Remove
-              </WordAct>
+              </LinkButton>
             </Flex>
           </Flex>
         );
       })}
-      <Flex gap="4" alignItems="center" marginTop="2" fontSize="0.875rem" wrap="wrap">
+      <Flex gap="4" alignItems="center" marginTop="2" fontSize="body" wrap="wrap">
         {rest.length > 0 && (
-          <Choice
+          <Select
             aria-label="Put a template in force"
             value=""
             onChange={(event) => event.target.value && keep([...ids, event.target.value])}
@@ -108,11 +102,11 @@ export function InForce({
                 {one.name}
               </option>
             ))}
-          </Choice>
+          </Select>
         )}
-        <WordAct asChild>
+        <LinkButton asChild>
           <Link href={`/templates/new${back}`}>Make a template</Link>
-        </WordAct>
+        </LinkButton>
       </Flex>
     </Box>
   );

@@ -10,8 +10,9 @@ import type { Template } from '@/core/templates/template';
 import { counted } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { Missing, TemplateBench } from '@/server/operations/templates/templateBench';
-import { Choice } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { Select } from '@/ui/inputs';
+import { queryKeys } from '@/ui/queryKeys';
 import { valueWords } from '@/ui/valueWords';
 import { builtInSample } from '../templates/sample/sample';
 
@@ -28,7 +29,7 @@ export function Outcome({
     [assignment.inForce, templates],
   );
   const { data: bench } = useQuery({
-    queryKey: ['assignment', assignment.id, 'outcome', assignment.inForce, assignment.facts],
+    queryKey: queryKeys.outcome(assignment.id, assignment.inForce, assignment.facts),
     queryFn: () =>
       ask<TemplateBench>('templates/bench', 'POST', {
         assignmentId: assignment.id,
@@ -46,15 +47,15 @@ export function Outcome({
   return (
     <Box as="section" aria-label="What comes out" gridColumn={{ lg: '1 / -1' }}>
       <Flex gap="4" alignItems="baseline" wrap="wrap">
-        <Box as="h2" fontFamily="heading" fontSize="1.3125rem" fontWeight="600">
+        <Box as="h2" textStyle="title">
           What comes out
         </Box>
-        <Box color="soft" fontSize="0.875rem">
+        <Box color="soft" fontSize="body">
           for{' '}
           {bench.samples.length === 0 ? (
             picture.name
           ) : (
-            <Choice
+            <Select
               aria-label="Picture to try them on"
               value={picture.id}
               onChange={(event) => setPictureId(event.target.value)}
@@ -64,7 +65,7 @@ export function Outcome({
                   {one.name}
                 </option>
               ))}
-            </Choice>
+            </Select>
           )}
         </Box>
       </Flex>
@@ -117,13 +118,13 @@ function ResultRow({
       columnGap="5"
       borderTopWidth="1px"
       paddingY="1"
-      fontSize="0.875rem"
+      fontSize="body"
     >
       <chakra.span color="soft">{fieldLabel(id)}</chakra.span>
       <chakra.span fontFamily="heading" whiteSpace="pre-line" overflowWrap="anywhere">
         {value === null ? <chakra.s color="soft">empty</chakra.s> : valueWords(id, value)}
       </chakra.span>
-      <Box color="soft" fontSize="0.8125rem">
+      <Box textStyle="hint">
         {givenBy.length > 0 ? givenBy.map(nameOf).join(', then ') : 'as the picture has it'}
         {stoodBack.length > 0 && givenBy.length === 0 && `; ${stoodBack.map(nameOf).join(', ')} stands back`}
         {notes.map((note) => (

@@ -4,6 +4,8 @@ import { Box, chakra } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
+import { Notice } from '@/ui/Notice';
+import { Section } from '@/ui/Section';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { PageMain } from '../shell/PageMain';
 import { Facts } from './Facts';
@@ -33,41 +35,27 @@ export function PreparePage({
         columnGap="12"
         rowGap="8"
       >
-        <Part
+        <Section
           title="Facts"
           words="Named values of this assignment. In a template, {{ vessel }} becomes the value of the fact “vessel”."
         >
           <Facts assignment={assignment} />
-        </Part>
-        <Part
+        </Section>
+        <Section
           title="Templates in force"
           words="Put into every picture that is brought in, first to last; a later one wins where it overwrites."
         >
           <InForce assignment={assignment} templates={templates} />
-        </Part>
-        <Part
+        </Section>
+        <Section
           title="Writing into files"
           words="Metadata is written into every file. Two things are up to you."
         >
           <WritingChoices assignment={assignment} />
-        </Part>
+        </Section>
         <Outcome assignment={assignment} templates={templates} />
       </PageMain>
     </>
-  );
-}
-
-function Part({ title, words, children }: { title: string; words: string; children: ReactNode }) {
-  return (
-    <Box as="section">
-      <Box as="h2" fontFamily="heading" fontSize="1.3125rem" fontWeight="600">
-        {title}
-      </Box>
-      <Box color="soft" fontSize="0.875rem" marginBottom="3">
-        {words}
-      </Box>
-      {children}
-    </Box>
   );
 }
 
@@ -88,11 +76,7 @@ function WritingChoices({ assignment }: { assignment: Assignment }) {
         checked={assignment.dateTimeOriginal}
         onChange={(dateTimeOriginal) => mutate({ dateTimeOriginal })}
       />
-      {error && (
-        <Box role="alert" color="weldText" fontSize="0.875rem">
-          {error.message}
-        </Box>
-      )}
+      {error && <Notice kind="error">{error.message}</Notice>}
     </>
   );
 }
@@ -123,7 +107,7 @@ function Choice({
       />
       <Box>
         {label}
-        <Box color="soft" fontSize="0.875rem">
+        <Box color="soft" fontSize="body">
           {words}
         </Box>
       </Box>

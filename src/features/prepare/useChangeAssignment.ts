@@ -3,6 +3,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
 import { ask } from '@/ui/api';
+import { queryKeys } from '@/ui/queryKeys';
 
 /**
  * Changes an assignment by choices that hold at once: the page shows them before the server has answered,
@@ -10,7 +11,7 @@ import { ask } from '@/ui/api';
  */
 export function useChangeAssignment(id: string) {
   const queries = useQueryClient();
-  const queryKey = ['assignment', id];
+  const queryKey = queryKeys.assignment(id);
   const mutationKey = ['change assignment', id];
   const isLast = () => queries.isMutating({ mutationKey }) === 1;
   return useMutation({

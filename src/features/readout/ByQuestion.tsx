@@ -52,14 +52,7 @@ function linked(text: string) {
 function Group({ title, ids, record }: { title: string; ids: readonly FieldId[]; record: PhotoRecord }) {
   return (
     <Box as="section" marginBottom="4">
-      <Box
-        as="h2"
-        fontFamily="heading"
-        fontSize="0.9375rem"
-        fontWeight="600"
-        color="woad"
-        borderBottomWidth="1px"
-      >
+      <Box as="h2" fontFamily="heading" fontSize="lead" fontWeight="600" color="woad" borderBottomWidth="1px">
         {title}
       </Box>
       {ids.map((id) => (
@@ -71,8 +64,8 @@ function Group({ title, ids, record }: { title: string; ids: readonly FieldId[];
 
 function Line({ id, reading }: { id: FieldId; reading: FieldReading }) {
   return (
-    <Flex gap="4" paddingY="1" alignItems="baseline" fontSize="0.9375rem">
-      <Box width="11em" flexShrink={0} color="soft" fontSize="0.875rem">
+    <Flex gap="4" paddingY="1" alignItems="baseline" fontSize="lead">
+      <Box width="11em" flexShrink={0} color="soft" fontSize="body">
         {fieldLabel(id)}
       </Box>
       <Box flex="1" minWidth="0" whiteSpace="pre-line" overflowWrap="anywhere" fontFamily="heading">
@@ -80,7 +73,7 @@ function Line({ id, reading }: { id: FieldId; reading: FieldReading }) {
           ? linked(valueWords(id, reading.value))
           : reading.voices.map((voice) => (
               <Box key={`${voice.origin}${JSON.stringify(voice.value)}`}>
-                <chakra.span fontFamily="body" fontSize="0.8125rem" color="weldText" fontWeight="600">
+                <chakra.span fontFamily="body" fontSize="small" color="weldText" fontWeight="600">
                   {originWords[voice.origin]}
                   {voice.origin === reading.origin ? ', counts' : ''}:{' '}
                 </chakra.span>
@@ -88,7 +81,7 @@ function Line({ id, reading }: { id: FieldId; reading: FieldReading }) {
               </Box>
             ))}
       </Box>
-      <Box color="soft" fontSize="0.8125rem" flexShrink={0}>
+      <Box textStyle="hint" flexShrink={0}>
         {reading.agrees ? reading.voices.map((voice) => originWords[voice.origin]).join(', ') : ''}
       </Box>
     </Flex>

@@ -4,7 +4,8 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useDropzone } from 'react-dropzone';
 import { valuesOfRecord } from '@/core/mapping/read';
 import { failureWords } from '@/server/problems/words';
-import { Plain } from '@/ui/acts';
+import { Button } from '@/ui/buttons';
+import { Notice } from '@/ui/Notice';
 import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
 import { FromPicture } from '../templates/FromPicture';
@@ -30,9 +31,9 @@ export function ReadPage({
         {readout?.report && (
           <FromPicture name={readout.name} values={valuesOfRecord(readout.report.picture.record)} />
         )}
-        <Plain type="button" onClick={open}>
+        <Button type="button" onClick={open}>
           Choose a picture
-        </Plain>
+        </Button>
       </TopLine>
       <PageMain title="Read a file">
         <input {...getInputProps()} aria-label="Picture to read" />
@@ -49,7 +50,7 @@ export function ReadPage({
             padding="6"
             textAlign="center"
           >
-            <Box as="h2" fontFamily="heading" fontSize="1.625rem" fontWeight="600">
+            <Box as="h2" textStyle="display">
               Drop a picture here
             </Box>
             <Box color="soft" maxWidth="32em" marginTop="2">
@@ -64,9 +65,9 @@ export function ReadPage({
           </Box>
         )}
         {readout?.failed && (
-          <Box role="alert" padding="6">
+          <Notice kind="error" padding="6">
             <chakra.span fontWeight="600">{readout.name}</chakra.span>: {failureWords(readout.failed)}
-          </Box>
+          </Notice>
         )}
         {readout?.report && (
           <ReportView name={readout.name} pictureUrl={readout.pictureUrl} report={readout.report} />

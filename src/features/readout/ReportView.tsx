@@ -37,19 +37,19 @@ export function ReportView({
           )}
         </Box>
         <Flex marginTop="3" gap="4" alignItems="center" wrap="wrap">
-          <chakra.span fontFamily="heading" fontSize="1.125rem" fontWeight="600" overflowWrap="anywhere">
+          <chakra.span fontFamily="heading" fontSize="larger" fontWeight="600" overflowWrap="anywhere">
             {name}
           </chakra.span>
           <ThreadStrip strip={strip} name={name} />
         </Flex>
-        <Box color="soft" fontSize="0.875rem">
+        <Box color="soft" fontSize="body">
           {cameraLine(report)}
         </Box>
         {picture.record.problems.map((one) => (
           <Box
             key={`${one.code}${one.part}`}
             color={one.severity === 'info' ? 'soft' : 'weldText'}
-            fontSize="0.875rem"
+            fontSize="body"
             marginTop="1"
           >
             {problemWords(one)}
@@ -87,7 +87,7 @@ export function ReportView({
         </Tabs.Content>
         <Tabs.Content value="markup">
           {report.markup ? (
-            <chakra.pre fontFamily="mono" fontSize="0.75rem" whiteSpace="pre-wrap" overflowWrap="anywhere">
+            <chakra.pre fontFamily="mono" fontSize="tiny" whiteSpace="pre-wrap" overflowWrap="anywhere">
               {report.markup}
             </chakra.pre>
           ) : (
@@ -102,13 +102,13 @@ export function ReportView({
 function Rows({ rows, empty }: { rows: readonly Row[]; empty: string }) {
   if (rows.length === 0) return <Box color="soft">{empty}</Box>;
   return (
-    <chakra.table width="100%" fontSize="0.875rem">
+    <chakra.table width="100%" fontSize="body">
       <tbody>
         {rows.map((row, index) => (
           <chakra.tr key={index} borderBottomWidth="1px" verticalAlign="top">
             <chakra.td
               fontFamily="mono"
-              fontSize="0.75rem"
+              fontSize="tiny"
               color="soft"
               paddingY="1"
               paddingRight="3"

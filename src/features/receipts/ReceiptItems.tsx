@@ -50,7 +50,7 @@ export function ReceiptItems({ run }: { run: Receipt }) {
           borderTopWidth="1px"
           paddingY="2"
           minHeight={`${ROW_HEIGHT}px`}
-          fontSize="0.875rem"
+          fontSize="body"
         >
           {itemAt(row.index) && <ItemRow item={itemAt(row.index)!} act={run.act} />}
         </Box>
@@ -125,7 +125,7 @@ function Detail({ item }: { item: ReceiptItem }) {
             )}
             {after === null ? 'erased' : valueWords(id, after)}
           </Box>
-          <Box width="17em" color="soft" fontSize="0.8125rem">
+          <Box width="17em" textStyle="hint">
             {origin.by === 'template' ? `${origin.name}, version ${origin.version}` : 'by hand'}
           </Box>
         </Flex>
@@ -146,9 +146,9 @@ function Detail({ item }: { item: ReceiptItem }) {
         </Box>
       )}
       {item.result?.digest && (
-        <Box color="soft" fontSize="0.8125rem" marginTop="1" overflowWrap="anywhere">
+        <Box textStyle="hint" marginTop="1" overflowWrap="anywhere">
           {kindOfDigest(item.result.digest)} of the whole file, after reading back:{' '}
-          <chakra.code fontFamily="mono" fontSize="0.75rem">
+          <chakra.code fontFamily="mono" fontSize="tiny">
             {item.result.digest}
           </chakra.code>
         </Box>

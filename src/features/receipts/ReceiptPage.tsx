@@ -7,9 +7,11 @@ import { countCodes } from '@/core/threads/stripCode';
 import { formatNumber } from '@/core/wording/counts';
 import { formatDateTime } from '@/core/wording/formatDate';
 import { runActs } from '@/server/runs/runActs';
-import { Act, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { Button, PrimaryButton } from '@/ui/buttons';
 import { GroupStrip } from '@/ui/GroupStrip';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import { TopLine } from '../shell/TopLine';
 import { ReceiptItems } from './ReceiptItems';
 import type { Receipt } from './types';
@@ -22,14 +24,16 @@ const going = (run: Receipt) => run.state === 'running' || run.state === 'waitin
 /** A run while it goes on, and afterwards its receipt. */
 export function ReceiptPage({ id }: { id: string }) {
   const { data: run, error } = useQuery({
-    queryKey: ['runs', id],
+    queryKey: queryKeys.run(id),
     queryFn: () => ask<Receipt>(`runs/${id}`),
     refetchInterval: (query) => (query.state.data && going(query.state.data) ? 2000 : false),
   });
   if (error)
     return (
       <TopLine place="Receipt">
-        <chakra.span color="weldText">{error.message}</chakra.span>
+        <Notice kind="error" as="span">
+          {error.message}
+        </Notice>
       </TopLine>
     );
   if (!run) return <TopLine place="Receipt" />;
@@ -55,53 +59,53 @@ function Acts({ run }: { run: Receipt }) {
   const queries = useQueryClient();
   const stop = useMutation({
     mutationFn: () => ask(`runs/${run.id}/stop`, 'POST'),
-    onSettled: () => queries.invalidateQueries({ queryKey: ['runs'] }),
+    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.runs() }),
   });
   const again = useMutation({
     mutationFn: (how: 'go-on' | 'retry') => ask(`runs/${run.id}/${how}`, 'POST'),
-    onSettled: () => queries.invalidateQueries({ queryKey: ['runs'] }),
+    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.runs() }),
   });
   const pause = useMutation({
     mutationFn: (paused: boolean) => ask(`runs/${run.id}/pause`, 'POST', { paused }),
-    onSettled: () => queries.invalidateQueries({ queryKey: ['runs'] }),
+    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.runs() }),
   });
   if (going(run))
     return (
       <>
-        <Plain type="button" onClick={() => stop.mutate()} disabled={stop.isPending}>
+        <Button type="button" onClick={() => stop.mutate()} disabled={stop.isPending}>
           Stop after the files in progress
-        </Plain>
+        </Button>
         {run.paused ? (
-          <Act type="button" onClick={() => pause.mutate(false)} disabled={pause.isPending}>
+          <PrimaryButton type="button" onClick={() => pause.mutate(false)} disabled={pause.isPending}>
             Resume ({run.counts.waiting} left)
-          </Act>
+          </PrimaryButton>
         ) : (
-          <Plain type="button" onClick={() => pause.mutate(true)} disabled={pause.isPending}>
+          <Button type="button" onClick={() => pause.mutate(true)} disabled={pause.isPending}>
             Pause
-          </Plain>
+          </Button>
         )}
       </>
     );
   return (
     <>
       {again.error && (
-        <chakra.span role="alert" color="weldText" fontSize="0.8125rem">
+        <Notice kind="error" as="span" fontSize="small">
           {again.error.message}
-        </chakra.span>
+        </Notice>
       )}
       {run.state === 'stopped' && run.counts.waiting > 0 && (
-        <Plain type="button" onClick={() => again.mutate('go-on')} disabled={again.isPending}>
+        <Button type="button" onClick={() => again.mutate('go-on')} disabled={again.isPending}>
           Resume ({run.counts.waiting} left)
-        </Plain>
+        </Button>
       )}
       {run.counts.failed > 0 && (
-        <Plain type="button" onClick={() => again.mutate('retry')} disabled={again.isPending}>
+        <Button type="button" onClick={() => again.mutate('retry')} disabled={again.isPending}>
           Try the {run.counts.failed} again
-        </Plain>
+        </Button>
       )}
-      <Plain asChild display="inline-flex" alignItems="center">
+      <Button asChild display="inline-flex" alignItems="center">
         <Link href={`/assignments/${run.assignmentId}/describe`}>Describe</Link>
-      </Plain>
+      </Button>
       {run.reversible > 0 && <UndoRun run={run} />}
     </>
   );
@@ -113,14 +117,14 @@ function Progress({ run }: { run: Receipt }) {
   const perSecond = useRate(done, run.paused);
   return (
     <Box marginBottom="6" role="status">
-      <Box as="h1" fontFamily="heading" fontSize="1.625rem" fontWeight="600">
+      <Box as="h1" textStyle="display">
         {run.paused ? `${runActs[run.act].inProgress}, paused at` : runActs[run.act].inProgress} {done} of{' '}
         {all}
       </Box>
       <Box height="0.5rem" borderWidth="1px" borderColor="rule" marginY="2">
         <Box height="100%" width={`${(100 * done) / Math.max(all, 1)}%`} bg="woad" />
       </Box>
-      <Box color="soft" fontSize="0.875rem">
+      <Box color="soft" fontSize="body">
         {run.paused
           ? 'Paused. Nothing is lost: what is done is done, and the rest comes when you say so.'
           : `${run.state === 'waiting' ? 'waiting for the worker' : pace(perSecond, run.counts.waiting)}. It goes on when this window is closed.`}
@@ -132,12 +136,12 @@ function Progress({ run }: { run: Receipt }) {
 function Ended({ run }: { run: Receipt }) {
   return (
     <Box marginBottom="6">
-      <Box as="h1" fontFamily="heading" fontSize="1.625rem" fontWeight="600">
+      <Box as="h1" textStyle="display">
         {runName(run)} {formatNumber(run.counts.done + run.counts.unchanged + run.counts.undone)} of{' '}
         {formatNumber(total(run.counts))}
         {run.state === 'stopped' ? ', then stopped' : ''}
       </Box>
-      <Flex color="soft" fontSize="0.875rem" gap="4">
+      <Flex color="soft" fontSize="body" gap="4">
         <span suppressHydrationWarning>{formatDateTime(run.endedAt ?? run.createdAt)}</span>
         <span>{outcome(run.counts, run.act)}</span>
       </Flex>

@@ -5,8 +5,9 @@ import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { counted } from '@/core/wording/counts';
-import { Act, Plain } from '@/ui/acts';
-import { DialogFrame } from '@/ui/DialogFrame';
+import { Button, PrimaryButton } from '@/ui/buttons';
+import { Dialog } from '@/ui/Dialog';
+import { Notice } from '@/ui/Notice';
 import { useAskOnce } from '@/ui/useAskOnce';
 import type { Receipt } from './types';
 import { undoWords } from './words';
@@ -24,27 +25,27 @@ export function UndoRun({ run }: { run: Receipt }) {
   const files = counted(run.reversible, 'picture');
   return (
     <>
-      <Plain type="button" onClick={() => setOpen(true)}>
+      <Button type="button" onClick={() => setOpen(true)}>
         {redoes ? 'Do it again' : 'Undo this run'}
-      </Plain>
+      </Button>
       {open && (
-        <DialogFrame
+        <Dialog
           title={redoes ? `Do it again: ${files}` : `Undo this run: ${files}`}
           size="lg"
           onClose={() => setOpen(false)}
           acts={
             <>
-              <Plain type="button" onClick={() => setOpen(false)}>
+              <Button type="button" onClick={() => setOpen(false)}>
                 Cancel
-              </Plain>
-              <Act
+              </Button>
+              <PrimaryButton
                 type="button"
                 onClick={() => undo.mutate()}
                 disabled={undo.isPending || undo.isSuccess}
                 data-autofocus
               >
                 {redoes ? 'Do again' : 'Undo'} {run.reversible}
-              </Act>
+              </PrimaryButton>
             </>
           }
         >
@@ -53,15 +54,15 @@ export function UndoRun({ run }: { run: Receipt }) {
               {words}
             </Box>
           ))}
-          <Box color="soft" fontSize="0.875rem">
+          <Box color="soft" fontSize="body">
             {redoes ? '' : 'You can do it again from the receipt of the undo.'}
           </Box>
           {undo.error && (
-            <Box role="alert" color="weldText" paddingTop="2">
+            <Notice kind="error" paddingTop="2">
               {undo.error.message}
-            </Box>
+            </Notice>
           )}
-        </DialogFrame>
+        </Dialog>
       )}
     </>
   );

@@ -5,11 +5,12 @@ import type { ReactNode } from 'react';
 import { formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { ask } from '@/ui/api';
+import { queryKeys } from '@/ui/queryKeys';
 import { TopLine } from './TopLine';
 
 export function useAssignment(initial: Assignment): Assignment {
   const { data } = useQuery({
-    queryKey: ['assignment', initial.id],
+    queryKey: queryKeys.assignment(initial.id),
     queryFn: () => ask<Assignment>(`assignments/${initial.id}`),
     initialData: initial,
   });

@@ -9,7 +9,7 @@ export function CopyrightHint() {
   return (
     <Box role="status" position="fixed" bottom="4" left="50%" transform="translateX(-50%)" zIndex="30">
       {offered && (
-        <Box bg="ink" color="ground" paddingX="4" paddingY="1.5" fontSize="0.875rem">
+        <Box bg="ink" color="ground" paddingX="4" paddingY="1.5" fontSize="body">
           <chakra.kbd fontFamily="body" fontWeight="600">
             Alt+C
           </chakra.kbd>{' '}

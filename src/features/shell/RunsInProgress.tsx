@@ -5,14 +5,16 @@ import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { runActs } from '@/server/runs/runActs';
 import { ask } from '@/ui/api';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import type { ListedRun } from '../receipts/types';
 
 /** What is going on just now, wherever one is. */
 export function RunsInProgress() {
-  const { data = [] } = useQuery({ queryKey: ['runs'], queryFn: () => ask<ListedRun[]>('runs') });
+  const { data = [] } = useQuery({ queryKey: queryKeys.runs(), queryFn: () => ask<ListedRun[]>('runs') });
   const going = data.filter((run) => run.state === 'running' || run.state === 'waiting');
   return (
-    <chakra.span role="status" fontSize="0.8125rem" color="soft">
+    <Notice kind="info" as="span" fontSize="small">
       {going.map((run) => {
         const done = total(run.counts) - run.counts.waiting;
         return (
@@ -21,7 +23,7 @@ export function RunsInProgress() {
           </Link>
         );
       })}
-    </chakra.span>
+    </Notice>
   );
 }
 

@@ -14,10 +14,10 @@ export interface Stage {
   readonly count?: string | undefined;
 }
 
-const Door = chakra(Link, {
+const HomeLink = chakra(Link, {
   base: {
     fontFamily: 'heading',
-    fontSize: '1.3125rem',
+    fontSize: 'title',
     fontWeight: '600',
     paddingRight: '4',
     borderRightWidth: '1px',
@@ -26,12 +26,12 @@ const Door = chakra(Link, {
   },
 });
 
-const Stop = chakra(Link, {
+const StageLink = chakra(Link, {
   base: {
     display: 'flex',
     alignItems: 'center',
     gap: '1.5',
-    fontSize: '0.875rem',
+    fontSize: 'body',
     borderTopWidth: '3px',
     borderTopColor: 'transparent',
     borderBottomWidth: '3px',
@@ -68,11 +68,11 @@ export function TopLine({
       bg="ground"
       zIndex="10"
     >
-      <Door href="/" aria-label="Fabrica, to the workshop page">
+      <HomeLink href="/" aria-label="Fabrica, to the workshop page">
         Fabrica
-      </Door>
+      </HomeLink>
       {place && (
-        <Box fontFamily="heading" fontSize="1rem" maxWidth="20em" truncate title={place}>
+        <Box fontFamily="heading" fontSize="large" maxWidth="20em" truncate title={place}>
           {placeHref ? <Link href={placeHref}>{place}</Link> : place}
         </Box>
       )}
@@ -102,7 +102,7 @@ function Path({ stages }: { stages: readonly Stage[] }) {
       {stages.map(({ href, word, count }) => {
         const current = here === href;
         return (
-          <Stop
+          <StageLink
             key={href}
             href={href}
             aria-current={current ? 'page' : undefined}
@@ -115,7 +115,7 @@ function Path({ stages }: { stages: readonly Stage[] }) {
                 {count}
               </chakra.span>
             )}
-          </Stop>
+          </StageLink>
         );
       })}
     </Flex>

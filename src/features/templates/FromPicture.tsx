@@ -6,8 +6,9 @@ import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
 import { entriesFromValues, type OfferedEntry } from '@/core/templates/fromValues';
 import type { Values } from '@/core/templates/resolution';
 import { counted } from '@/core/wording/counts';
-import { Plain } from '@/ui/acts';
-import { DialogFrame } from '@/ui/DialogFrame';
+import { Button } from '@/ui/buttons';
+import { Dialog } from '@/ui/Dialog';
+import { Notice } from '@/ui/Notice';
 import { useBegin } from './useBegin';
 import { entryText } from './words';
 
@@ -18,9 +19,9 @@ export function FromPicture({ name, values }: { name: string; values: Values }) 
   if (offered.length === 0) return null;
   return (
     <>
-      <Plain type="button" onClick={() => setOpen(true)}>
+      <Button type="button" onClick={() => setOpen(true)}>
         Make a template of it
-      </Plain>
+      </Button>
       {open && <Choosing name={name} values={values} onClose={() => setOpen(false)} />}
     </>
   );
@@ -50,23 +51,23 @@ export function Choosing({ name, values, onClose }: { name: string; values: Valu
       return next;
     });
   return (
-    <DialogFrame
+    <Dialog
       title={`A template of ${name}`}
       size="lg"
       onClose={onClose}
       acts={
         <>
-          <Plain type="button" onClick={onClose}>
+          <Button type="button" onClick={onClose}>
             Cancel
-          </Plain>
-          <Plain type="button" disabled={chosen.size === 0 || isPending} onClick={begin}>
+          </Button>
+          <Button type="button" disabled={chosen.size === 0 || isPending} onClick={begin}>
             Begin it with {counted(chosen.size, 'line')}
-          </Plain>
+          </Button>
         </>
       }
     >
       {offered.some((one) => one.yearly) && (
-        <chakra.label display="flex" gap="3" fontSize="0.875rem" paddingY="1.5" alignItems="baseline">
+        <chakra.label display="flex" gap="3" fontSize="body" paddingY="1.5" alignItems="baseline">
           <input type="checkbox" checked={yearly} onChange={(event) => setYearly(event.target.checked)} />
           Replace the typed year with the year each picture was taken
         </chakra.label>
@@ -78,7 +79,7 @@ export function Choosing({ name, values, onClose }: { name: string; values: Valu
             key={entry.field}
             display="flex"
             gap="3"
-            fontSize="0.875rem"
+            fontSize="body"
             borderTopWidth="1px"
             paddingY="1.5"
             alignItems="baseline"
@@ -95,17 +96,13 @@ export function Choosing({ name, values, onClose }: { name: string; values: Valu
               {entryText(entry)}
             </Box>
             {individual && (
-              <chakra.span color="weldText" fontSize="0.8125rem" flexShrink={0}>
+              <chakra.span color="weldText" fontSize="small" flexShrink={0}>
                 of one picture alone
               </chakra.span>
             )}
           </chakra.label>
         ))}
-      {error && (
-        <Box role="alert" color="weldText">
-          {error.message}
-        </Box>
-      )}
-    </DialogFrame>
+      {error && <Notice kind="error">{error.message}</Notice>}
+    </Dialog>
   );
 }

@@ -4,8 +4,10 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { counted } from '@/core/wording/counts';
 import type { WaitingChange } from '@/server/files/recover';
-import { WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { LinkButton } from '@/ui/buttons';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 
 const EVERY_MS = 30_000;
 
@@ -19,13 +21,13 @@ const reasons: Readonly<Record<WaitingChange['why'], string>> = {
 export function CutOff() {
   const queries = useQueryClient();
   const { data = [] } = useQuery({
-    queryKey: ['recovery'],
+    queryKey: queryKeys.recovery(),
     queryFn: () => ask<WaitingChange[]>('recovery'),
     refetchInterval: EVERY_MS,
   });
   const again = useMutation({
     mutationFn: () => ask<WaitingChange[]>('recovery', 'POST'),
-    onSuccess: (waiting) => queries.setQueryData(['recovery'], waiting),
+    onSuccess: (waiting) => queries.setQueryData(queryKeys.recovery(), waiting),
   });
   if (data.length === 0) return null;
   return (
@@ -39,14 +41,14 @@ export function CutOff() {
       padding="4"
     >
       <Flex justifyContent="space-between" gap="5" wrap="wrap" alignItems="baseline">
-        <Box as="h2" fontFamily="heading" fontSize="1.125rem" fontWeight="600">
+        <Box as="h2" fontFamily="heading" fontSize="larger" fontWeight="600">
           {counted(data.length, 'interrupted write is waiting', 'interrupted writes are waiting')}
         </Box>
-        <WordAct type="button" fontSize="0.875rem" onClick={() => again.mutate()} disabled={again.isPending}>
+        <LinkButton type="button" fontSize="body" onClick={() => again.mutate()} disabled={again.isPending}>
           Try again now
-        </WordAct>
+        </LinkButton>
       </Flex>
-      <Box color="soft" fontSize="0.875rem" paddingBottom="2">
+      <Box color="soft" fontSize="body" paddingBottom="2">
         The former contents are kept until each file is right again.
       </Box>
       {data.map((one) => (
@@ -61,11 +63,11 @@ function Row({ change: { record, index, path, why } }: { change: WaitingChange }
   const settle = useMutation({
     mutationFn: (act: 'put-back' | 'leave') =>
       ask<{ outcome: string }>('recovery', 'PUT', { record, index, act }),
-    onSettled: () => queries.invalidateQueries({ queryKey: ['recovery'] }),
+    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.recovery() }),
   });
   const name = path.slice(path.lastIndexOf('/') + 1);
   return (
-    <Box borderTopWidth="1px" paddingY="2" fontSize="0.875rem">
+    <Box borderTopWidth="1px" paddingY="2" fontSize="body">
       <Flex gap="5" rowGap="1" wrap="wrap" alignItems="baseline">
         <Box flex="1" minWidth="16em">
           <chakra.span fontWeight="600">{name}</chakra.span>{' '}
@@ -75,24 +77,16 @@ function Row({ change: { record, index, path, why } }: { change: WaitingChange }
           <Box color="weldText">{reasons[why]}</Box>
         </Box>
         {why !== 'missing' && (
-          <WordAct type="button" disabled={settle.isPending} onClick={() => settle.mutate('put-back')}>
+          <LinkButton type="button" disabled={settle.isPending} onClick={() => settle.mutate('put-back')}>
             It is the file: put it right
-          </WordAct>
+          </LinkButton>
         )}
-        <WordAct type="button" disabled={settle.isPending} onClick={() => settle.mutate('leave')}>
+        <LinkButton type="button" disabled={settle.isPending} onClick={() => settle.mutate('leave')}>
           Leave {name} as it is
-        </WordAct>
+        </LinkButton>
       </Flex>
-      {settle.data?.outcome === 'missing' && (
-        <Box role="alert" color="weldText">
-          The file is not there.
-        </Box>
-      )}
-      {settle.error && (
-        <Box role="alert" color="weldText">
-          {settle.error.message}
-        </Box>
-      )}
+      {settle.data?.outcome === 'missing' && <Notice kind="error">The file is not there.</Notice>}
+      {settle.error && <Notice kind="error">{settle.error.message}</Notice>}
     </Box>
   );
 }

@@ -6,7 +6,9 @@ import { useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { type FirstAnswers, usualTerms } from '@/core/templates/firstTemplate';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
-import { Choice, Line, Plain } from '@/ui/acts';
+import { Button } from '@/ui/buttons';
+import { Select, TextInput } from '@/ui/inputs';
+import { Notice } from '@/ui/Notice';
 import { useAskOnce } from '@/ui/useAskOnce';
 import { useKeptState } from '@/ui/useKeptState';
 
@@ -35,33 +37,33 @@ export function FirstTemplate() {
         mutate();
       }}
     >
-      <Box color="soft" fontSize="0.875rem" marginBottom="2">
+      <Box color="soft" fontSize="body" marginBottom="2">
         Five questions, once. The answers are kept as your details, and a template puts them into every
         picture.
       </Box>
       <Question words="Your name">
-        <Line
+        <TextInput
           value={answers.name}
           onChange={(event) => set({ name: event.target.value })}
           autoComplete="name"
         />
       </Question>
       <Question words="How are you reached?">
-        <Line
+        <TextInput
           value={answers.reach}
           onChange={(event) => set({ reach: event.target.value })}
           placeholder="e-mail, telephone, web"
         />
       </Question>
       <Question words="Whose rights?">
-        <Line
+        <TextInput
           value={answers.owner}
           onChange={(event) => set({ owner: event.target.value })}
           placeholder={answers.name || 'yours'}
         />
       </Question>
       <Question words="On what terms?">
-        <Line
+        <TextInput
           value={answers.terms}
           onChange={(event) => set({ terms: event.target.value })}
           list="usual-terms"
@@ -73,23 +75,23 @@ export function FirstTemplate() {
         </datalist>
       </Question>
       <Question words="Since when?">
-        <Choice
+        <Select
           value={answers.year}
           onChange={(event) => set({ year: event.target.value as FirstAnswers['year'] })}
           width="100%"
         >
           <option value="taken">the year each picture was taken</option>
           <option value="published">the year it was first published</option>
-        </Choice>
+        </Select>
       </Question>
       <Flex gap="4" alignItems="center" marginTop="3">
-        <Plain type="submit" disabled={isPending || answers.name.trim() === ''}>
+        <Button type="submit" disabled={isPending || answers.name.trim() === ''}>
           Make the template
-        </Plain>
+        </Button>
         {error && (
-          <chakra.span role="alert" color="weldText" fontSize="0.875rem">
+          <Notice kind="error" as="span">
             {error.message}
-          </chakra.span>
+          </Notice>
         )}
       </Flex>
     </chakra.form>
@@ -98,7 +100,7 @@ export function FirstTemplate() {
 
 function Question({ words, children }: { words: string; children: ReactNode }) {
   return (
-    <chakra.label display="flex" gap="4" alignItems="center" fontSize="0.875rem" marginTop="1">
+    <chakra.label display="flex" gap="4" alignItems="center" fontSize="body" marginTop="1">
       <chakra.span width="10.5em" color="soft" flexShrink={0}>
         {words}
       </chakra.span>

@@ -18,18 +18,18 @@ const folderWords: Readonly<Record<OpenedFolder['kind'], string>> = {
 /** A folder that Fabrica may use; where it is a drop folder, for which assignment, and what is held back there. */
 export function FolderRow({ folder, drops }: { folder: WorkshopFolder; drops: readonly WorkshopDrop[] }) {
   return (
-    <Box borderTopWidth="1px" paddingY="1.5" fontSize="0.875rem">
+    <Box borderTopWidth="1px" paddingY="1.5" fontSize="body">
       <Flex gap="4">
         <Box flex="1" minWidth="0">
           <Box truncate>{folder.label}</Box>
-          <Box color="soft" fontSize="0.8125rem" truncate title={folder.path}>
+          <Box textStyle="hint" truncate title={folder.path}>
             {folder.path}
           </Box>
         </Box>
         <Box color="soft">{drops.length > 0 ? 'drop folder' : folderWords[folder.kind]}</Box>
       </Flex>
       {drops.map(({ assignmentId, assignment, notice }) => (
-        <Box key={assignmentId} fontSize="0.8125rem">
+        <Box key={assignmentId} fontSize="small">
           <chakra.span color="woad" textDecoration="underline">
             <Link href={`/assignments/${assignmentId}/bring-in`}>for {assignment}</Link>
           </chakra.span>{' '}

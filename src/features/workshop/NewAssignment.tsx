@@ -4,7 +4,10 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Line, Plain, WordAct } from '@/ui/acts';
+import { Button, LinkButton } from '@/ui/buttons';
+import { Field } from '@/ui/Field';
+import { TextInput } from '@/ui/inputs';
+import { Notice } from '@/ui/Notice';
 import { useAskOnce } from '@/ui/useAskOnce';
 import { useKeptState } from '@/ui/useKeptState';
 import { FolderField } from '../folders/FolderField';
@@ -33,9 +36,9 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
   if (!open)
     return (
       <Box borderTopWidth="1px" paddingTop="2">
-        <WordAct type="button" onClick={() => setOpen(true)}>
+        <LinkButton type="button" onClick={() => setOpen(true)}>
           New assignment
-        </WordAct>
+        </LinkButton>
       </Box>
     );
   return (
@@ -47,12 +50,13 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
         mutate();
       }}
     >
-      <Field
-        label="Name"
-        value={name}
-        onChange={(typed) => set({ ...value, name: typed })}
-        placeholder="e.g. Relaunch of the ketch"
-      />
+      <Field label="Name">
+        <TextInput
+          value={name}
+          onChange={(event) => set({ ...value, name: event.target.value })}
+          placeholder="e.g. Relaunch of the ketch"
+        />
+      </Field>
       <FolderField
         label="Pictures come from"
         purpose="where pictures come from"
@@ -69,41 +73,15 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
         placeholder="e.g. /home/me/pictures/relaunch"
       />
       <Flex gap="4" alignItems="center" marginTop="3">
-        <Plain type="submit" disabled={isPending || name.trim() === '' || workingPath.trim() === ''}>
+        <Button type="submit" disabled={isPending || name.trim() === '' || workingPath.trim() === ''}>
           Begin
-        </Plain>
+        </Button>
         {error && (
-          <chakra.span role="alert" color="weldText" fontSize="0.875rem">
+          <Notice kind="error" as="span">
             {error.message}
-          </chakra.span>
+          </Notice>
         )}
       </Flex>
     </chakra.form>
-  );
-}
-
-function Field({
-  label,
-  value,
-  onChange,
-  placeholder,
-}: {
-  label: string;
-  value: string;
-  onChange: (value: string) => void;
-  placeholder: string;
-}) {
-  return (
-    <chakra.label display="flex" gap="4" alignItems="center" fontSize="0.875rem" marginTop="1">
-      <chakra.span width="10em" color="soft" flexShrink={0}>
-        {label}
-      </chakra.span>
-      <Line
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-        placeholder={placeholder}
-        minWidth="0"
-      />
-    </chakra.label>
   );
 }

@@ -27,7 +27,16 @@ export const CHANGES_CHANNEL = 'fabrica_changes';
 
 /** What windows are told: only that something changed; they read it themselves. */
 export interface Change {
-  readonly kind: 'run' | 'photos' | 'template' | 'assignment' | 'identities';
+  readonly kind:
+    | 'run'
+    | 'photos'
+    | 'template'
+    | 'assignment'
+    | 'identities'
+    | 'makers'
+    | 'plans'
+    | 'folders'
+    | 'recovery';
   readonly id: string;
 }
 

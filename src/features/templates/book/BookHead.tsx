@@ -2,7 +2,7 @@
 
 import { chakra, Flex } from '@chakra-ui/react';
 import type { Entry } from '@/core/templates/template';
-import { Choice } from '@/ui/acts';
+import { Select } from '@/ui/inputs';
 import { StripDrawing } from '@/ui/ThreadStrip';
 import { suppliedStrip } from '../supplied';
 import type { Book } from './bookState';
@@ -44,20 +44,20 @@ export function BookHead({
         borderColor={book.name ? 'transparent' : 'rule'}
       />
       <StripDrawing strip={suppliedStrip(entries)} />
-      <Choice
+      <Select
         aria-label="Kind of template"
         value={book.kind}
         onChange={(event) =>
           write((before) => ({ ...before, kind: event.target.value as 'standing' | 'job' }))
         }
-        fontSize="0.8125rem"
+        fontSize="small"
         height="1.5rem"
         color="soft"
         borderColor="transparent"
       >
         <option value="standing">standing: stays from job to job</option>
         <option value="job">for one job: lapses with it</option>
-      </Choice>
+      </Select>
     </Flex>
   );
 }

@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { type FieldId, field, fieldIds, fieldLabel } from '@/core/catalogue/fields';
 import { questions } from '@/core/catalogue/row';
-import { Choice, Line } from '@/ui/acts';
+import { Select, TextInput } from '@/ui/inputs';
 import type { Need } from './bookState';
 import { findFields } from './findField';
 import type { ShownFields } from './useShownFields';
@@ -17,7 +17,7 @@ export function BookTools({ shown, onFind }: { shown: ShownFields; onFind: (id: 
         paddingX={{ base: 5, lg: 8 }}
         paddingTop="1"
         columnGap="5"
-        fontSize="0.8125rem"
+        fontSize="small"
         color="soft"
         wrap="wrap"
         alignItems="center"
@@ -25,17 +25,17 @@ export function BookTools({ shown, onFind }: { shown: ShownFields; onFind: (id: 
         <FindField onFind={onFind} />
         <chakra.label>
           Show{' '}
-          <Choice
+          <Select
             value={shown.need}
             onChange={(event) => shown.setNeed(event.target.value as Need)}
-            fontSize="0.8125rem"
+            fontSize="small"
             height="1.5rem"
           >
             <option value="few">few fields</option>
             <option value="usual">the usual fields</option>
             <option value="all">all fields</option>
             <option value="own">my own choice</option>
-          </Choice>
+          </Select>
         </chakra.label>
       </Flex>
       {shown.need === 'own' && <OwnChoice shown={shown} />}
@@ -54,7 +54,7 @@ function FindField({ onFind }: { onFind: (id: FieldId) => void }) {
   };
   return (
     <Box position="relative" flex="1" minWidth="14em">
-      <Line
+      <TextInput
         role="combobox"
         aria-label="Find a field"
         aria-expanded={found.length > 0}
@@ -63,7 +63,7 @@ function FindField({ onFind }: { onFind: (id: FieldId) => void }) {
         data-find-field
         value={typed}
         height="1.625rem"
-        fontSize="0.8125rem"
+        fontSize="small"
         placeholder="Find a field: phone, who owns it …   Ctrl+K"
         title="Ctrl+K comes here; Alt with an arrow goes from line to line"
         aria-keyshortcuts="Control+K"
@@ -137,7 +137,7 @@ function FoundRow({ id, marked, onTake }: { id: FieldId; marked: boolean; onTake
 
 function OwnChoice({ shown }: { shown: ShownFields }) {
   return (
-    <chakra.details paddingX={{ base: 5, lg: 8 }} fontSize="0.8125rem" open={shown.own.size === 0}>
+    <chakra.details paddingX={{ base: 5, lg: 8 }} fontSize="small" open={shown.own.size === 0}>
       <chakra.summary cursor="pointer" color="woad">
         {shown.own.size} fields chosen
       </chakra.summary>

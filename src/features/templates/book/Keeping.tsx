@@ -9,8 +9,9 @@ import { counted } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { ToldStep } from '@/server/operations/templates/templateSteps';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
-import { Plain, WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { Button, LinkButton } from '@/ui/buttons';
+import { queryKeys } from '@/ui/queryKeys';
 import { SaveState } from '@/ui/SaveState';
 import { useAskOnce } from '@/ui/useAskOnce';
 import type { TemplateWords } from './bookState';
@@ -48,7 +49,7 @@ export function Keeping({
     onSuccess: async (kept, act) => {
       if (madeFor) {
         await putInForce(madeFor.id, kept.id, act === 'branch' ? template?.id : undefined);
-        await queries.invalidateQueries({ queryKey: ['assignment', madeFor.id] });
+        await queries.invalidateQueries({ queryKey: queryKeys.assignment(madeFor.id) });
         router.push(`/assignments/${madeFor.id}/bring-in`);
         router.refresh();
       } else if (act === 'branch') router.push(`/templates/${kept.id}`);
@@ -65,17 +66,17 @@ export function Keeping({
       {saving.state === 'refused' || saving.state === 'waiting' ? (
         <SaveState of={saving} />
       ) : (
-        <chakra.span role="status" fontSize="0.8125rem" color={error ? 'weldText' : 'soft'}>
+        <chakra.span role="status" fontSize="small" color={error ? 'weldText' : 'soft'}>
           {error?.message ?? page.stepError ?? statusWords(saving.state, changed, version)}
         </chakra.span>
       )}
       {changed && version > 0 && <GoBack page={page} />}
       {changed && version > 0 && (
-        <Plain type="button" disabled={isPending} onClick={() => mutate('branch')}>
+        <Button type="button" disabled={isPending} onClick={() => mutate('branch')}>
           Save as a branch
-        </Plain>
+        </Button>
       )}
-      <Plain
+      <Button
         type="button"
         disabled={!changed || isPending || words.name.trim() === ''}
         title={words.name.trim() === '' ? 'Name the template first' : undefined}
@@ -83,7 +84,7 @@ export function Keeping({
       >
         {version > 0 ? `Save as version ${version + 1}` : 'Save the template'}
         {madeFor ? ', and back' : ''}
-      </Plain>
+      </Button>
     </>
   );
 }
@@ -107,16 +108,16 @@ function statusWords(state: 'saved' | 'saving', changed: boolean, version: numbe
 function Steps({ page: { steps, undo, redo } }: { page: ReturnType<typeof useBook> }) {
   if (!steps.undo && !steps.redo) return null;
   return (
-    <Flex role="group" aria-label="Undo and redo" gap="3" fontSize="0.8125rem">
+    <Flex role="group" aria-label="Undo and redo" gap="3" fontSize="small">
       {steps.undo && (
-        <WordAct type="button" onClick={() => undo(steps.undo?.id)} aria-keyshortcuts="Control+Z">
+        <LinkButton type="button" onClick={() => undo(steps.undo?.id)} aria-keyshortcuts="Control+Z">
           Undo {stepWords(steps.undo)}
-        </WordAct>
+        </LinkButton>
       )}
       {steps.redo && (
-        <WordAct type="button" onClick={() => redo(steps.redo?.id)} aria-keyshortcuts="Control+Shift+Z">
+        <LinkButton type="button" onClick={() => redo(steps.redo?.id)} aria-keyshortcuts="Control+Shift+Z">
           Redo {stepWords(steps.redo)}
-        </WordAct>
+        </LinkButton>
       )}
     </Flex>
   );
@@ -141,18 +142,18 @@ function GoBack({ page: { template, reopen } }: { page: ReturnType<typeof useBoo
   });
   if (!asked)
     return (
-      <WordAct type="button" fontSize="0.8125rem" onClick={() => setAsked(true)}>
+      <LinkButton type="button" fontSize="small" onClick={() => setAsked(true)}>
         Discard the draft
-      </WordAct>
+      </LinkButton>
     );
   return (
-    <Flex gap="3" fontSize="0.8125rem">
-      <WordAct type="button" onClick={() => mutate()}>
+    <Flex gap="3" fontSize="small">
+      <LinkButton type="button" onClick={() => mutate()}>
         Back to version {template?.version}
-      </WordAct>
-      <WordAct type="button" onClick={() => setAsked(false)}>
+      </LinkButton>
+      <LinkButton type="button" onClick={() => setAsked(false)}>
         Cancel
-      </WordAct>
+      </LinkButton>
     </Flex>
   );
 }

@@ -7,7 +7,7 @@ import type { QuestionId } from '@/core/catalogue/row';
 import type { Values } from '@/core/templates/resolution';
 import type { Entry } from '@/core/templates/template';
 import type { ListedIdentity } from '@/server/operations/identities/identities';
-import { WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
 import { DetailsPanel } from '../builders/DetailsPanel';
 import { LicencePanel } from '../builders/LicencePanel';
 import { RightsPagePanel } from '../builders/RightsPagePanel';
@@ -64,23 +64,23 @@ export function QuestionHead({
           gap="5"
           alignItems="baseline"
         >
-          <Box as="h2" fontFamily="heading" fontSize="0.9375rem" fontWeight="600" color="woad" flex="1">
+          <Box as="h2" fontFamily="heading" fontSize="lead" fontWeight="600" color="woad" flex="1">
             {title}
           </Box>
           {panels[question]?.map((panel) => (
-            <WordAct
+            <LinkButton
               key={panel}
               type="button"
-              fontSize="0.8125rem"
+              fontSize="small"
               aria-expanded={open === panel}
               onClick={() => setOpen(open === panel ? undefined : panel)}
             >
               {panelWords[panel]}
-            </WordAct>
+            </LinkButton>
           ))}
         </Flex>
         {open && (
-          <Box paddingX={{ base: 5, lg: 8 }} fontSize="0.8125rem">
+          <Box paddingX={{ base: 5, lg: 8 }} fontSize="small">
             {open === 'details' && <DetailsPanel identities={identities} put={close} />}
             {open === 'who is who' && <WhoIsWho book={book} onOpen={onOpen} />}
             {open === 'open licence' && <LicencePanel book={book} put={close} onPublicDomain={close} />}
@@ -109,12 +109,12 @@ const Possible = memo(function Possible({
   const shown = all || ids.length <= FIRST_WORDS + 1 ? ids : ids.slice(0, FIRST_WORDS);
   return (
     <Half>
-      <Box paddingX={{ base: 5, lg: 8 }} fontSize="0.8125rem" color="soft" paddingTop="0.5" lineHeight="1.6">
+      <Box paddingX={{ base: 5, lg: 8 }} textStyle="hint" paddingTop="0.5" lineHeight="1.6">
         <chakra.span fontStyle="italic">More fields: </chakra.span>
         {shown.map((id, index) => (
           <span key={id}>
             {index > 0 && ' · '}
-            <WordAct
+            <LinkButton
               type="button"
               color="soft"
               textDecoration="none"
@@ -124,15 +124,15 @@ const Possible = memo(function Possible({
               onClick={() => onOpen(id)}
             >
               {fieldLabel(id)}
-            </WordAct>
+            </LinkButton>
           </span>
         ))}
         {shown.length < ids.length && (
           <>
             {' · '}
-            <WordAct type="button" minHeight="0" onClick={() => setAll(true)}>
+            <LinkButton type="button" minHeight="0" onClick={() => setAll(true)}>
               {ids.length - shown.length} more
-            </WordAct>
+            </LinkButton>
           </>
         )}
       </Box>

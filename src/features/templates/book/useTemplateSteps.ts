@@ -5,6 +5,7 @@ import { useCallback, useRef, useState } from 'react';
 import type { TemplateSteps } from '@/server/operations/templates/templateSteps';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { ask } from '@/ui/api';
+import { queryKeys } from '@/ui/queryKeys';
 import type { AutoSave } from '@/ui/useAutoSave';
 
 /**
@@ -20,7 +21,7 @@ export function useTemplateSteps(
   const queries = useQueryClient();
   const read = useCallback((of: string) => ask<TemplateSteps>(`templates/${of}/draft`), []);
   const { data: steps = {} } = useQuery({
-    queryKey: ['template-steps', id, saving === 'saved'],
+    queryKey: queryKeys.templateSteps(id, saving === 'saved'),
     queryFn: () => read(id!),
     enabled: id !== undefined && saving === 'saved',
     staleTime: 0,
@@ -42,7 +43,7 @@ export function useTemplateSteps(
               undone,
             }),
           );
-          await queries.invalidateQueries({ queryKey: ['template-steps'] });
+          await queries.invalidateQueries({ queryKey: queryKeys.templateSteps() });
         })
         .catch((error: Error) => setError(error.message));
     },

@@ -2,18 +2,18 @@
 
 import { Box } from '@chakra-ui/react';
 import { repairedAddress } from '@/core/rights/webAddress';
-import { WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
 
 /** "www.…" is no whole address: the mended one is offered. */
 export function AddressRepair({ typed, onType }: { typed: string; onType: (typed: string) => void }) {
   const mended = repairedAddress(typed);
   if (!mended) return null;
   return (
-    <Box fontSize="0.8125rem" color="weldText">
+    <Box fontSize="small" color="weldText">
       Not a whole address.{' '}
-      <WordAct type="button" onClick={() => onType(mended)}>
+      <LinkButton type="button" onClick={() => onType(mended)}>
         Make it {mended}
-      </WordAct>
+      </LinkButton>
     </Box>
   );
 }

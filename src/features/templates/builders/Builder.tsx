@@ -2,16 +2,16 @@
 
 import { Box } from '@chakra-ui/react';
 import { type ReactNode, useState } from 'react';
-import { WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
 
 /** Opens beneath its line when asked for; the words that open it show while one is in the line. */
 export function Builder({ words, children }: { words: string; children: ReactNode }) {
   const [open, setOpen] = useState(false);
   return (
-    <Box fontSize="0.8125rem" {...(open ? {} : { display: 'none', _groupFocusWithin: { display: 'block' } })}>
-      <WordAct type="button" aria-expanded={open} onClick={() => setOpen((before) => !before)}>
+    <Box fontSize="small" {...(open ? {} : { display: 'none', _groupFocusWithin: { display: 'block' } })}>
+      <LinkButton type="button" aria-expanded={open} onClick={() => setOpen((before) => !before)}>
         {open ? 'close' : words}
-      </WordAct>
+      </LinkButton>
       {open && <Panel>{children}</Panel>}
     </Box>
   );

@@ -12,7 +12,7 @@ import {
 } from '@/core/templates/identity';
 import type { Entry } from '@/core/templates/template';
 import type { ListedIdentity } from '@/server/operations/identities/identities';
-import { Plain, WordAct } from '@/ui/acts';
+import { Button, LinkButton } from '@/ui/buttons';
 import { Panel } from './Builder';
 
 /** Not everybody wants these public: they are never ticked beforehand. */
@@ -30,9 +30,9 @@ export function DetailsPanel({
     return (
       <Panel>
         Keep your name, telephone and address once, and every template takes them from there.{' '}
-        <WordAct asChild>
+        <LinkButton asChild>
           <Link href="/details">Write down my details</Link>
-        </WordAct>
+        </LinkButton>
       </Panel>
     );
   return (
@@ -40,9 +40,9 @@ export function DetailsPanel({
       {identities.map((one) => (
         <Parts key={one.id} identity={one} put={put} />
       ))}
-      <WordAct asChild>
+      <LinkButton asChild>
         <Link href="/details">change my details</Link>
-      </WordAct>
+      </LinkButton>
     </Panel>
   );
 }
@@ -74,14 +74,14 @@ function Parts({ identity, put }: { identity: ListedIdentity; put: (entries: rea
           </chakra.label>
         ))}
       </Flex>
-      <Plain
+      <Button
         type="button"
         height="1.75rem"
         disabled={chosen.length === 0}
         onClick={() => put(identityEntries(identity, chosen))}
       >
         Put these {chosen.length} in
-      </Plain>
+      </Button>
     </Box>
   );
 }

@@ -14,7 +14,9 @@ import {
 } from '@/core/rights/creativeCommons';
 import { isLicenceLink } from '@/core/rights/notice';
 import type { Entry } from '@/core/templates/template';
-import { Choice, Line, Plain } from '@/ui/acts';
+import { Button } from '@/ui/buttons';
+import { Field } from '@/ui/Field';
+import { Select, TextInput } from '@/ui/inputs';
 import type { Book } from '../book/bookState';
 import { Panel } from './Builder';
 import { StatusAsk } from './StatusAsk';
@@ -87,13 +89,13 @@ export function LicencePanel({
         <StatusAsk onYes={() => onPublicDomain(ccEntries(choice))} onNo={() => setAsking(false)} />
       ) : (
         <Flex gap="4" marginTop="2" alignItems="baseline" wrap="wrap">
-          <Plain
+          <Button
             type="button"
             height="1.75rem"
             onClick={() => (licensed ? put(ccEntries(choice)) : setAsking(true))}
           >
             Put {ccShortName(choice)} in
-          </Plain>
+          </Button>
           <Box color="soft">
             sets {ccFields.length} lines together; what the choice does not use is erased.
           </Box>
@@ -111,8 +113,8 @@ function LicenceParts({ choice, onChange }: { choice: Licence; onChange: (choice
     onChange({ ...bare, ...ported, ...part });
   };
   const address = (name: 'attributionUrl' | 'page' | 'morePermissions', words: string) => (
-    <Part label={words}>
-      <Line
+    <Field dense width="12em" label={words}>
+      <TextInput
         value={choice[name]}
         placeholder="https://"
         onChange={(event) => set({ [name]: event.target.value })}
@@ -120,12 +122,12 @@ function LicenceParts({ choice, onChange }: { choice: Licence; onChange: (choice
       {choice[name] !== '' && !isLicenceLink(choice[name]) && (
         <chakra.span color="weldText">not a whole https address</chakra.span>
       )}
-    </Part>
+    </Field>
   );
   return (
     <>
       <Flex gap="4" wrap="wrap" alignItems="center" marginY="1">
-        <Choice
+        <Select
           aria-label="Licence"
           value={choice.licence}
           onChange={(event) => set({ licence: event.target.value as Licence['licence'] })}
@@ -135,8 +137,8 @@ function LicenceParts({ choice, onChange }: { choice: Licence; onChange: (choice
               {name}
             </option>
           ))}
-        </Choice>
-        <Choice
+        </Select>
+        <Select
           aria-label="Version"
           value={choice.version}
           onChange={(event) => set({ version: event.target.value as Licence['version'] })}
@@ -144,32 +146,21 @@ function LicenceParts({ choice, onChange }: { choice: Licence; onChange: (choice
           {ccVersions.map((version) => (
             <option key={version}>{version}</option>
           ))}
-        </Choice>
+        </Select>
         {choice.jurisdiction && (
           <chakra.span color="soft">ported: {choice.jurisdiction.toUpperCase()}</chakra.span>
         )}
         <chakra.span color="soft">{allows[choice.licence]}</chakra.span>
       </Flex>
-      <Part label="Who is to be named">
-        <Line
+      <Field dense width="12em" label="Who is to be named">
+        <TextInput
           value={choice.attributionName}
           onChange={(event) => set({ attributionName: event.target.value })}
         />
-      </Part>
+      </Field>
       {address('attributionUrl', 'Address to name with it')}
       {address('page', 'Your own licence page')}
       {address('morePermissions', 'Where more can be asked for')}
     </>
-  );
-}
-
-function Part({ label, children }: { label: string; children: ReactNode }) {
-  return (
-    <chakra.label display="flex" gap="3" alignItems="baseline">
-      <chakra.span color="soft" width="12em" flexShrink={0}>
-        {label}
-      </chakra.span>
-      {children}
-    </chakra.label>
   );
 }

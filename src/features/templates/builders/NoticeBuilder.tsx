@@ -5,7 +5,7 @@ import type { ReactNode } from 'react';
 import { noticeElements } from '@/core/rights/notice';
 import { type NoticeParts, noticeParts, withNoticeParts } from '@/core/rights/noticeParts';
 import { noticeSketch } from '@/core/rights/noticeSketch';
-import { Choice, Line } from '@/ui/acts';
+import { Select, TextInput } from '@/ui/inputs';
 
 const years = {
   '{{ year taken }}': 'year taken',
@@ -22,7 +22,7 @@ export function NoticeBuilder({ typed, onType }: { typed: string; onType: (typed
     <>
       <Flex gap="4" wrap="wrap" alignItems="center">
         <Part label="Sign">
-          <Choice
+          <Select
             value={parts.sign}
             onChange={(event) => change({ sign: event.target.value as NoticeParts['sign'] })}
           >
@@ -31,10 +31,10 @@ export function NoticeBuilder({ typed, onType }: { typed: string; onType: (typed
                 {sign || 'none'}
               </option>
             ))}
-          </Choice>
+          </Select>
         </Part>
         <Part label="Year">
-          <Choice
+          <Select
             value={computed ? parts.year : 'typed'}
             onChange={(event) => change({ year: event.target.value === 'typed' ? '' : event.target.value })}
           >
@@ -44,9 +44,9 @@ export function NoticeBuilder({ typed, onType }: { typed: string; onType: (typed
               </option>
             ))}
             <option value="typed">typed</option>
-          </Choice>
+          </Select>
           {!computed && (
-            <Line
+            <TextInput
               aria-label="Year as typed"
               width="6em"
               value={parts.year}
@@ -55,14 +55,14 @@ export function NoticeBuilder({ typed, onType }: { typed: string; onType: (typed
           )}
         </Part>
         <Part label="Owner">
-          <Line
+          <TextInput
             width="13em"
             value={parts.owner}
             onChange={(event) => change({ owner: event.target.value })}
           />
         </Part>
         <Part label="Contact in it">
-          <Line
+          <TextInput
             width="11em"
             value={parts.contact}
             placeholder="optional"

@@ -4,7 +4,7 @@ import { Box } from '@chakra-ui/react';
 import { useState } from 'react';
 import { positionsIn } from '@/core/mapping/positionText';
 import type { Entry } from '@/core/templates/template';
-import { Choice, Line } from '@/ui/acts';
+import { Select, TextInput } from '@/ui/inputs';
 import { countryList } from '../countries';
 
 type Put = (entries: readonly Entry[]) => void;
@@ -12,7 +12,7 @@ type Put = (entries: readonly Entry[]) => void;
 /** Country and code go in together (ISO 3166-1). */
 export function CountryBuilder({ rule, put }: { rule: Entry['rule']; put: Put }) {
   return (
-    <Choice
+    <Select
       aria-label="Country with its code"
       value=""
       maxWidth="16em"
@@ -31,7 +31,7 @@ export function CountryBuilder({ rule, put }: { rule: Entry['rule']; put: Put })
           {name}, {code}
         </option>
       ))}
-    </Choice>
+    </Select>
   );
 }
 
@@ -41,7 +41,7 @@ export function PositionBuilder({ put }: { put: Put }) {
   const found = positionsIn(typed);
   return (
     <Box>
-      <Line
+      <TextInput
         aria-label="Position as a map gives it"
         value={typed}
         placeholder="59.9139, 10.7522 or 59°54′50″N 10°45′8″E"

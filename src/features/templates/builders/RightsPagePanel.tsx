@@ -6,7 +6,7 @@ import { asText } from '@/core/catalogue/value';
 import { ccChoiceOf, ccName, ccUrl } from '@/core/rights/creativeCommons';
 import { type RightsPage, rightsPageHtml, rightsPageText } from '@/core/rights/rightsPage';
 import type { Values } from '@/core/templates/resolution';
-import { Plain, WordAct } from '@/ui/acts';
+import { Button, LinkButton } from '@/ui/buttons';
 import { Panel } from './Builder';
 
 /** The page that Web Statement of Rights leads to: ready as text and as HTML, to be put on one's own site. */
@@ -30,7 +30,7 @@ export function RightsPagePanel({ values }: { values: Values }) {
       </Box>
       <chakra.pre
         fontFamily="heading"
-        fontSize="0.875rem"
+        fontSize="body"
         whiteSpace="pre-wrap"
         bg="sheet"
         padding="3"
@@ -42,15 +42,15 @@ export function RightsPagePanel({ values }: { values: Values }) {
         {text}
       </chakra.pre>
       <Flex gap="4" alignItems="center">
-        <Plain type="button" height="1.75rem" onClick={save}>
+        <Button type="button" height="1.75rem" onClick={save}>
           Save as an HTML page
-        </Plain>
-        <WordAct
+        </Button>
+        <LinkButton
           type="button"
           onClick={() => void navigator.clipboard.writeText(text).then(() => setCopied(true))}
         >
           copy the text
-        </WordAct>
+        </LinkButton>
         <span role="status">{copied ? 'copied' : ''}</span>
       </Flex>
     </Panel>

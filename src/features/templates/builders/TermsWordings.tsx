@@ -2,15 +2,15 @@
 
 import { Box } from '@chakra-ui/react';
 import { usageTermsWordings } from '@/core/rights/usageTerms';
-import { WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
 
 /** Common wordings; one is taken and then changed at will. */
 export function TermsWordings({ onType }: { onType: (typed: string) => void }) {
   return usageTermsWordings.map(({ name, text }) => (
     <Box key={name} paddingY="0.5">
-      <WordAct type="button" onClick={() => onType(text)}>
+      <LinkButton type="button" onClick={() => onType(text)}>
         {name}
-      </WordAct>{' '}
+      </LinkButton>{' '}
       <Box as="span" color="soft">
         {text.replace(/\{\{\s*([^}?:]*?)\s*(?:[?:][^}]*)?\}\}/g, '[$1]').replace(/\{\[|\]\}/g, '')}
       </Box>

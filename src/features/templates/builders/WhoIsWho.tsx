@@ -2,7 +2,7 @@
 
 import { Box } from '@chakra-ui/react';
 import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
-import { WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
 import type { Book } from '../book/bookState';
 import { Panel } from './Builder';
 
@@ -27,9 +27,9 @@ export function WhoIsWho({ book, onOpen }: { book: Book; onOpen: (id: FieldId) =
         {people.map(([id, words]) => (
           <Box key={id} display="contents">
             <Box as="dt" paddingTop="1">
-              <WordAct type="button" onClick={() => onOpen(id)}>
+              <LinkButton type="button" onClick={() => onOpen(id)}>
                 {fieldLabel(id)}
-              </WordAct>
+              </LinkButton>
               {book.entries[id] && ' ✓'}
             </Box>
             <Box as="dd" color="soft" paddingTop="1">

@@ -5,7 +5,7 @@ import { memo, type ReactNode, useId, useRef, useState } from 'react';
 import { type FieldId, field, fieldLabel } from '@/core/catalogue/fields';
 import type { Structure } from '@/core/catalogue/value';
 import { type Entry, type Rule, ruleWords, usualRule } from '@/core/templates/template';
-import { WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
 import type { BookEntry } from '../book/bookState';
 import { FieldBuilder } from '../builders/FieldBuilder';
 import type { SampleLine } from '../sample/sample';
@@ -61,7 +61,7 @@ export const BookLine = memo(function BookLine(props: Props) {
             width={{ md: '9.375rem' }}
             paddingTop="3px"
             flexShrink={0}
-            fontSize="0.875rem"
+            fontSize="body"
             color="soft"
             fontStyle={entry ? 'normal' : 'italic'}
           >
@@ -69,7 +69,7 @@ export const BookLine = memo(function BookLine(props: Props) {
           </chakra.label>
           <Box flex="1" minWidth="0" width="100%">
             {rule && rule !== 'erase' && (rule !== usualRule(id) || id === 'description') && (
-              <chakra.span color="weldText" fontSize="0.8125rem" fontWeight="600" paddingRight="2">
+              <chakra.span color="weldText" textStyle="label" paddingRight="2">
                 {id === 'description' && rule === 'after' ? 'sign-off, put after' : ruleWords[rule]}
               </chakra.span>
             )}
@@ -91,7 +91,7 @@ function Editor(props: Props & { box: string; active: boolean }) {
   const row = field(id);
   const rule = (chosen: Rule) => onRule(id, chosen);
   const tools = active && (
-    <Box fontSize="0.8125rem" paddingBottom="1">
+    <Box fontSize="small" paddingBottom="1">
       <LineTools
         id={id}
         entry={entry}
@@ -107,15 +107,15 @@ function Editor(props: Props & { box: string; active: boolean }) {
   return (
     <>
       {entry?.rule === 'erase' && id !== 'rightsStatus' ? (
-        <Flex gap="3" fontSize="0.9375rem" minHeight="1.875rem" alignItems="baseline">
+        <Flex gap="3" fontSize="lead" minHeight="1.875rem" alignItems="baseline">
           <chakra.s id={box}>will be erased</chakra.s>
-          <WordAct type="button" fontSize="0.8125rem" onClick={() => onType(id, '')}>
+          <LinkButton type="button" fontSize="small" onClick={() => onType(id, '')}>
             leave it alone
-          </WordAct>
+          </LinkButton>
           {!active && (
-            <WordAct type="button" fontSize="0.8125rem" onClick={(event) => event.currentTarget.focus()}>
+            <LinkButton type="button" fontSize="small" onClick={(event) => event.currentTarget.focus()}>
               other rule
-            </WordAct>
+            </LinkButton>
           )}
         </Flex>
       ) : row.type === 'structures' ? (

@@ -1,7 +1,7 @@
 'use client';
 
 import { type FieldId, field } from '@/core/catalogue/fields';
-import { Choice } from '@/ui/acts';
+import { Select } from '@/ui/inputs';
 
 const NOT_STATED = ' not stated';
 
@@ -24,7 +24,7 @@ export function ChoiceEditor({
 }) {
   const { choices = {}, example } = field(fieldId);
   return (
-    <Choice
+    <Select
       id={id}
       value={erases ? NOT_STATED : value}
       onChange={(event) => (event.target.value === NOT_STATED ? onErase?.() : onChange(event.target.value))}
@@ -41,6 +41,6 @@ export function ChoiceEditor({
           {words}
         </option>
       ))}
-    </Choice>
+    </Select>
   );
 }

@@ -3,7 +3,7 @@
 import { Box, chakra } from '@chakra-ui/react';
 import { useState } from 'react';
 import { type FieldId, field } from '@/core/catalogue/fields';
-import { WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
 
 /** What a field means, with an example and who reads it; its places in the standards one click further. */
 export function FieldHelp({ id, elementId }: { id: FieldId; elementId: string }) {
@@ -12,14 +12,14 @@ export function FieldHelp({ id, elementId }: { id: FieldId; elementId: string })
   return (
     <Box color="soft" id={elementId}>
       {help} For example: {choices?.[example] ?? example}. Read by: {lowered(readers)}.{' '}
-      <WordAct
+      <LinkButton
         type="button"
         minHeight="0"
         aria-expanded={technical}
         onClick={() => setTechnical((before) => !before)}
       >
         {technical ? 'less' : 'in the standard'}
-      </WordAct>
+      </LinkButton>
       {technical && <Places id={id} />}
     </Box>
   );

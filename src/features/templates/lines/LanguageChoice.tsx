@@ -1,7 +1,7 @@
 'use client';
 
 import ISO6391 from 'iso-639-1';
-import { Line } from '@/ui/acts';
+import { TextInput } from '@/ui/inputs';
 
 const languages = ISO6391.getLanguages(ISO6391.getAllCodes());
 
@@ -19,7 +19,7 @@ export function LanguageChoice({
 }) {
   return (
     <>
-      <Line
+      <TextInput
         id={id}
         aria-label={label}
         list={`${id}-languages`}

@@ -3,7 +3,8 @@
 import { Flex } from '@chakra-ui/react';
 import { type FieldId, field, fieldLabel } from '@/core/catalogue/fields';
 import { type Rule, usualRule } from '@/core/templates/template';
-import { Choice, WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
+import { Select } from '@/ui/inputs';
 import type { BookEntry } from '../book/bookState';
 import type { OfferedPlaceholder } from '../tokens/PlaceholderMenu';
 import { CaptionOrSignOff } from './CaptionOrSignOff';
@@ -34,12 +35,12 @@ export function LineTools({
       {id === 'description' && <CaptionOrSignOff rule={entry?.rule ?? usualRule(id)} onRule={onRule} />}
       <RuleChoice id={id} entry={entry} present={present} onRule={onRule} />
       {insert && (
-        <Choice
+        <Select
           aria-label={`Placeholder for ${name}`}
           title="Or type {{ in the text"
           value=""
           onChange={(event) => event.target.value && insert(event.target.value)}
-          fontSize="0.8125rem"
+          fontSize="small"
           height="1.625rem"
           maxWidth="11em"
         >
@@ -49,17 +50,17 @@ export function LineTools({
               {name}
             </option>
           ))}
-        </Choice>
+        </Select>
       )}
       {insert && (type === 'multiline' || id === 'creditLine') && (
-        <WordAct type="button" onClick={() => insert('©')} aria-keyshortcuts="Alt+C">
+        <LinkButton type="button" onClick={() => insert('©')} aria-keyshortcuts="Alt+C">
           put ©
-        </WordAct>
+        </LinkButton>
       )}
       {wrap && (
-        <WordAct type="button" onMouseDown={(event) => event.preventDefault()} onClick={wrap}>
+        <LinkButton type="button" onMouseDown={(event) => event.preventDefault()} onClick={wrap}>
           leave these words out where a value is missing
-        </WordAct>
+        </LinkButton>
       )}
     </Flex>
   );

@@ -4,7 +4,7 @@ import { Box, chakra } from '@chakra-ui/react';
 import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
 import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
 import { type Rule, rulesFor, ruleWords, usualRule } from '@/core/templates/template';
-import { WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
 import type { BookEntry } from '../book/bookState';
 import { ruleExample } from '../ruleExample';
 
@@ -43,7 +43,7 @@ export function RuleChoice({
   };
   return (
     <>
-      <WordAct
+      <LinkButton
         ref={trigger}
         type="button"
         aria-label={`Rule for ${fieldLabel(id)}: ${ruleWords[rule]}`}
@@ -52,7 +52,7 @@ export function RuleChoice({
         onClick={() => setOpen(!open)}
       >
         {ruleWords[rule]}
-      </WordAct>
+      </LinkButton>
       {open && (
         <Box
           id={list}

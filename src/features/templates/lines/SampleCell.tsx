@@ -32,7 +32,7 @@ export function SampleCell({
     >
       <Box
         fontFamily="heading"
-        fontSize="0.9375rem"
+        fontSize="lead"
         minWidth="0"
         whiteSpace="pre-line"
         overflowWrap="anywhere"
@@ -42,7 +42,7 @@ export function SampleCell({
       </Box>
       {sample && (
         <Box
-          fontSize="0.8125rem"
+          fontSize="small"
           color={sample.attention ? 'weldText' : 'soft'}
           textAlign="right"
           maxWidth="45%"

@@ -4,7 +4,8 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useId, useState } from 'react';
 import { type MemberRow, type StructureId, structures } from '@/core/catalogue/structures';
 import { asList, type Structure } from '@/core/catalogue/value';
-import { Line, WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
+import { TextInput } from '@/ui/inputs';
 import { LanguageChoice } from './LanguageChoice';
 
 /** Members shown before one asks for all of them. */
@@ -36,24 +37,24 @@ export function StructuresEditor({
             item={item}
             onChange={(changed) => put(index, changed)}
           />
-          <WordAct
+          <LinkButton
             type="button"
-            fontSize="0.8125rem"
+            fontSize="small"
             aria-label={`Remove ${label} ${index + 1}`}
             onClick={() => onChange(items.filter((_, at) => at !== index))}
           >
             remove
-          </WordAct>
+          </LinkButton>
         </Box>
       ))}
-      <WordAct
+      <LinkButton
         type="button"
-        fontSize="0.875rem"
+        fontSize="body"
         aria-label={`${label}: ${items.length === 0 ? 'add one' : 'add another'}`}
         onClick={() => onChange([...items, {}])}
       >
         {items.length === 0 ? 'add one' : 'add another'}
-      </WordAct>
+      </LinkButton>
     </Box>
   );
 }
@@ -82,9 +83,9 @@ function Item({
         <Member key={key} label={label} row={row} value={item[key]} onChange={(value) => set(key, value)} />
       ))}
       {shown.length < members.length && (
-        <WordAct type="button" fontSize="0.8125rem" marginRight="4" onClick={() => setWhole(true)}>
+        <LinkButton type="button" fontSize="small" marginRight="4" onClick={() => setWhole(true)}>
           {members.length - shown.length} more
-        </WordAct>
+        </LinkButton>
       )}
     </>
   );
@@ -115,9 +116,7 @@ function Member({
     const items = value === undefined ? [] : ([value].flat() as Structure[]);
     return (
       <Box marginY="1">
-        <Box fontSize="0.8125rem" color="soft">
-          {row.words}
-        </Box>
+        <Box textStyle="hint">{row.words}</Box>
         <StructuresEditor
           label={name}
           structure={row.structure}
@@ -137,13 +136,13 @@ function Member({
   };
   return (
     <Flex gap="3" alignItems="baseline" direction={{ base: 'column', sm: 'row' }}>
-      <chakra.label htmlFor={box} width="8.5em" flexShrink={0} fontSize="0.8125rem" color="soft">
+      <chakra.label htmlFor={box} width="8.5em" flexShrink={0} textStyle="hint">
         {row.words}
       </chakra.label>
       {row.name === 'lang' ? (
         <LanguageChoice id={box} label={name} value={text} onChange={type} />
       ) : (
-        <Line
+        <TextInput
           id={box}
           aria-label={name}
           value={text}

@@ -4,7 +4,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import type { FieldId } from '@/core/catalogue/fields';
 import type { Advice } from '@/core/templates/health/advice';
 import type { Entry } from '@/core/templates/template';
-import { WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
 import { adviceWords, repairWords } from '../words';
 
 const severityWords: Readonly<Record<Advice['severity'], string>> = {
@@ -34,26 +34,21 @@ export function AdvicePage({
     if (ofSeverity.length === 0) return null;
     return (
       <Box key={severity} marginTop="3">
-        <Box
-          as="h3"
-          color={severity === 'must' ? 'madderText' : 'woad'}
-          fontWeight="600"
-          fontSize="0.8125rem"
-        >
+        <Box as="h3" color={severity === 'must' ? 'madderText' : 'woad'} fontWeight="600" fontSize="small">
           {severityWords[severity]}
         </Box>
         {ofSeverity.map((one) => (
           <Flex key={`${one.code}${one.field}${one.found}`} borderTopWidth="1px" paddingY="1.5" gap="4">
             <Box flex="1">{adviceWords(one)}</Box>
             {one.field && (
-              <WordAct type="button" onClick={() => onOpenField(one.field!)}>
+              <LinkButton type="button" onClick={() => onOpenField(one.field!)}>
                 go there
-              </WordAct>
+              </LinkButton>
             )}
             {one.repair && (
-              <WordAct type="button" onClick={() => onRepair(one.repair!)}>
+              <LinkButton type="button" onClick={() => onRepair(one.repair!)}>
                 {repairWords(one)}
-              </WordAct>
+              </LinkButton>
             )}
           </Flex>
         ))}

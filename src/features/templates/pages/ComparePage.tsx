@@ -5,8 +5,9 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { comparePicture } from '@/core/templates/compare';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
-import { Choice } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { Select } from '@/ui/inputs';
+import { queryKeys } from '@/ui/queryKeys';
 import { valueWords } from '@/ui/valueWords';
 import type { TemplateWords } from '../book/bookState';
 import type { useTrial } from '../sample/useBench';
@@ -23,7 +24,7 @@ export function ComparePage({
   trial: ReturnType<typeof useTrial>;
 }) {
   const { data: templates = [] } = useQuery({
-    queryKey: ['templates'],
+    queryKey: queryKeys.templates(),
     queryFn: () => ask<ListedTemplate[]>('templates'),
   });
   const [with_, setWith] = useState('picture');
@@ -32,7 +33,7 @@ export function ComparePage({
     <>
       <Box paddingBottom="2">
         Beside{' '}
-        <Choice
+        <Select
           aria-label="Compare with"
           value={with_}
           onChange={(event) => setWith(event.target.value)}
@@ -49,7 +50,7 @@ export function ComparePage({
                 {one.name}
               </option>
             ))}
-        </Choice>
+        </Select>
       </Box>
       {with_ === 'picture' && <WithPicture words={words} trial={trial} />}
       {with_ === 'kept' && template && (

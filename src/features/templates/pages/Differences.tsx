@@ -42,7 +42,7 @@ const columns = '8.5rem minmax(0, 1fr) minmax(0, 1fr)';
 
 export function Sides({ names }: { names: readonly [string, string] }) {
   return (
-    <Box display="grid" gridTemplateColumns={columns} gap="3" color="soft" fontSize="0.8125rem" paddingY="1">
+    <Box display="grid" gridTemplateColumns={columns} gap="3" textStyle="hint" paddingY="1">
       <span />
       <span>{names[0]}</span>
       <span>{names[1]}</span>

@@ -46,7 +46,7 @@ export function RightLeaf(props: Props) {
       bg="leaf"
       borderLeftWidth={{ lg: '1px' }}
       borderColor="rule"
-      fontSize="0.875rem"
+      fontSize="body"
     >
       {props.page === 'advice' && <AdvicePage {...props} />}
       {props.page === 'compare' && <ComparePage {...props} />}

@@ -8,24 +8,21 @@ import { fieldLabel } from '@/core/catalogue/fields';
 import { counted, formatNumber } from '@/core/wording/counts';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import type { WhereUsed } from '@/server/operations/templates/whereUsed';
-import { Act, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { Button, PrimaryButton } from '@/ui/buttons';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import { useAskOnce } from '@/ui/useAskOnce';
 import { valueWords } from '@/ui/valueWords';
 
 /** The pictures whose files carry this template, of which version; and the present one for those behind. */
 export function UsedPage({ template, changed }: { template: ListedTemplate; changed: boolean }) {
   const { data, isPending, error } = useQuery({
-    queryKey: ['template', template.id, 'used', template.version],
+    queryKey: queryKeys.templateUsed(template.id, template.version),
     queryFn: () => ask<WhereUsed>(`templates/${template.id}/used`),
   });
   if (isPending) return <Box color="soft">Looking through the pictures …</Box>;
-  if (!data)
-    return (
-      <Box role="alert" color="weldText">
-        {error?.message}
-      </Box>
-    );
+  if (!data) return <Notice kind="error">{error?.message}</Notice>;
   const behind = data.assignments.flatMap((one) => one.photos.filter((photo) => !photo.isPresent));
   return (
     <>
@@ -87,13 +84,13 @@ function Renewal({ template, data }: { template: ListedTemplate; data: WhereUsed
     );
   if (!open)
     return (
-      <Plain type="button" marginTop="3" onClick={() => setOpen(true)}>
+      <Button type="button" marginTop="3" onClick={() => setOpen(true)}>
         Bring {formatNumber(data.behind)} to the present version …
-      </Plain>
+      </Button>
     );
   return (
     <Box marginTop="4">
-      <Box as="h3" fontFamily="heading" fontWeight="600" fontSize="1rem">
+      <Box as="h3" textStyle="subtitle">
         Review changes before they are written
       </Box>
       {data.proof.map((line) => (
@@ -110,14 +107,10 @@ function Renewal({ template, data }: { template: ListedTemplate; data: WhereUsed
       <Box color="soft" paddingY="2">
         What was written by hand since is left alone. Each picture keeps its own year. The runs can be undone.
       </Box>
-      {renew.error && (
-        <Box role="alert" color="weldText">
-          {renew.error.message}
-        </Box>
-      )}
-      <Act type="button" disabled={renew.isPending} onClick={() => renew.mutate()}>
+      {renew.error && <Notice kind="error">{renew.error.message}</Notice>}
+      <PrimaryButton type="button" disabled={renew.isPending} onClick={() => renew.mutate()}>
         Embed in {formatNumber(data.behind)}
-      </Act>
+      </PrimaryButton>
     </Box>
   );
 }

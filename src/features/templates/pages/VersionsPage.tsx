@@ -8,8 +8,10 @@ import { counted } from '@/core/wording/counts';
 import { formatDateTime } from '@/core/wording/formatDate';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import type { ListedVersion } from '@/server/operations/templates/templateVersions';
-import { WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { LinkButton } from '@/ui/buttons';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import { useAskOnce } from '@/ui/useAskOnce';
 import { Differences } from './Differences';
 
@@ -22,7 +24,7 @@ export function VersionsPage({
   onReopen: (template: ListedTemplate) => void;
 }) {
   const { data: versions = [], isPending } = useQuery({
-    queryKey: ['template', template.id, 'versions', template.version],
+    queryKey: queryKeys.templateVersions(template.id, template.version),
     queryFn: () => ask<ListedVersion[]>(`templates/${template.id}/versions`),
   });
   const [open, setOpen] = useState<number>();
@@ -38,11 +40,7 @@ export function VersionsPage({
   if (isPending) return <Box color="soft">Reading the versions …</Box>;
   return (
     <>
-      {goBack.error && (
-        <Box role="alert" color="weldText">
-          {goBack.error.message}
-        </Box>
-      )}
+      {goBack.error && <Notice kind="error">{goBack.error.message}</Notice>}
       {versions.map((one, index) => {
         const before = versions[index + 1];
         return (
@@ -57,23 +55,23 @@ export function VersionsPage({
                 {one.note && `; ${one.note}`}; {changeWords(one, before)}
               </Box>
               {before && (
-                <WordAct
+                <LinkButton
                   type="button"
                   aria-expanded={open === one.version}
                   onClick={() => setOpen(open === one.version ? undefined : one.version)}
                 >
                   what changed
-                </WordAct>
+                </LinkButton>
               )}
               {index > 0 && (
-                <WordAct
+                <LinkButton
                   type="button"
                   disabled={goBack.isPending}
                   onClick={() => goBack.mutate(one.version)}
                   aria-label={`Make version ${one.version} the present one again`}
                 >
                   go back to it
-                </WordAct>
+                </LinkButton>
               )}
             </Flex>
             {open === one.version && before && (

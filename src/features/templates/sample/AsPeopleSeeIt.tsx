@@ -16,7 +16,7 @@ export function AsPeopleSeeIt({ sample }: { sample: Sample }) {
   return (
     <Box marginTop="auto" display="grid" gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }}>
       <Box gridColumn={{ lg: '2' }} padding={{ base: 5, lg: 8 }} paddingTop="4">
-        <Box borderWidth="1px" borderColor="rule" bg="ground" padding="3" fontSize="0.875rem">
+        <Box borderWidth="1px" borderColor="rule" bg="ground" padding="3" fontSize="body">
           <chakra.strong>As people will see it</chakra.strong>{' '}
           {sample.byline ? `Image: ${sample.byline}` : <chakra.span color="weldText">no byline</chakra.span>}{' '}
           · {sample.notice || <chakra.span color="weldText">no notice</chakra.span>} ·{' '}

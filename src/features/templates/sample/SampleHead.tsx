@@ -2,7 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import type { TemplateBench } from '@/server/operations/templates/templateBench';
-import { Choice, Line } from '@/ui/acts';
+import { Select, TextInput } from '@/ui/inputs';
 import { ThreadStrip } from '@/ui/ThreadStrip';
 import { type RightPage, rightPages } from '../pages/RightLeaf';
 import type { useTrial } from './useBench';
@@ -56,7 +56,7 @@ export function SampleHead(props: Props) {
           >
             {page.charAt(0).toUpperCase() + page.slice(1)}
             {page === 'advice' && advice > 0 && (
-              <chakra.span color="weldText" fontSize="0.875rem" fontFamily="body">
+              <chakra.span color="weldText" fontSize="body" fontFamily="body">
                 {' '}
                 {advice}
               </chakra.span>
@@ -66,7 +66,7 @@ export function SampleHead(props: Props) {
       </Flex>
       {right === 'sample' && <PictureChoice {...props} />}
       {right === 'sample' && empty && (
-        <chakra.span fontSize="0.875rem" color="soft">
+        <chakra.span fontSize="body" color="soft">
           What you type at the left stands here as this picture will carry it.
         </chakra.span>
       )}
@@ -78,49 +78,49 @@ function PictureChoice({ trial, bench, find, onFind, onAssignment, onPicture }: 
   const { picture, pictures, others, alone, setAlone, sample } = trial;
   const isWorst = bench.samples.length > 0 && pictures[0]?.id === picture.id && find === '';
   return (
-    <Flex columnGap="4" rowGap="1" wrap="wrap" alignItems="center" fontSize="0.8125rem" color="soft">
-      <Choice
+    <Flex columnGap="4" rowGap="1" wrap="wrap" alignItems="center" textStyle="hint">
+      <Select
         aria-label="Picture of the sample"
         value={picture.id}
         onChange={(event) => onPicture(event.target.value)}
         maxWidth="14em"
         height="1.625rem"
-        fontSize="0.8125rem"
+        fontSize="small"
       >
         {pictures.map((one) => (
           <option key={one.id} value={one.id}>
             {one.name}
           </option>
         ))}
-      </Choice>
+      </Select>
       <ThreadStrip strip={sample.strip} name={picture.name} />
       {isWorst && <span>the worst of {bench.pictures}</span>}
       {bench.pictures > bench.samples.length && (
-        <Line
+        <TextInput
           aria-label="Find a picture for the sample"
           placeholder="another, by name"
           value={find}
           onChange={(event) => onFind(event.target.value)}
           width="9em"
           height="1.625rem"
-          fontSize="0.8125rem"
+          fontSize="small"
         />
       )}
       {bench.assignments.length > 1 && (
-        <Choice
+        <Select
           aria-label="Assignment of the sample"
           value={bench.assignment?.id}
           onChange={(event) => onAssignment(event.target.value)}
           maxWidth="12em"
           height="1.625rem"
-          fontSize="0.8125rem"
+          fontSize="small"
         >
           {bench.assignments.map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}
             </option>
           ))}
-        </Choice>
+        </Select>
       )}
       {others.length > 0 && (
         <chakra.label

@@ -5,6 +5,7 @@ import { useEffect, useMemo, useState } from 'react';
 import type { Entry, Template } from '@/core/templates/template';
 import type { SamplePicture, TemplateBench } from '@/server/operations/templates/templateBench';
 import { ask } from '@/ui/api';
+import { queryKeys } from '@/ui/queryKeys';
 import { builtInSample, type Sample, sampleOf } from './sample';
 
 const PAUSE_MS = 600;
@@ -15,7 +16,7 @@ export function useBench(initial: TemplateBench, entries: readonly Entry[]) {
   const [find, setFind] = useState('');
   const asked = usePaused({ entries, assignmentId, find });
   const { data } = useQuery({
-    queryKey: ['template-bench', asked],
+    queryKey: queryKeys.templatePreview(asked),
     queryFn: () =>
       ask<TemplateBench>('templates/bench', 'POST', {
         entries: asked.entries,

@@ -7,7 +7,8 @@ import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import type { Values } from '@/core/templates/resolution';
 import type { FromFile as ReadFile } from '@/server/operations/templates/templateFiles';
-import { WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
+import { Notice } from '@/ui/Notice';
 import { Choosing } from '../FromPicture';
 
 /** A template from a file: JSON of this shelf, or any XMP; a picture is read first. */
@@ -29,7 +30,7 @@ export function FromFile() {
       'template' in read ? router.push(`/templates/${read.template.id}`) : setChosenOf(read),
   });
   return (
-    <Box borderTopWidth="1px" paddingY="2" fontSize="0.875rem">
+    <Box borderTopWidth="1px" paddingY="2" fontSize="body">
       <chakra.input
         ref={input}
         type="file"
@@ -43,19 +44,15 @@ export function FromFile() {
         }}
       />
       Or from{' '}
-      <WordAct type="button" onClick={() => input.current?.click()}>
+      <LinkButton type="button" onClick={() => input.current?.click()}>
         a file, JSON or XMP
-      </WordAct>
+      </LinkButton>
       , or from{' '}
-      <WordAct asChild>
+      <LinkButton asChild>
         <Link href="/read">a picture that is described well</Link>
-      </WordAct>
+      </LinkButton>
       .{chosenOf && <Choosing {...chosenOf} onClose={() => setChosenOf(undefined)} />}
-      {error && (
-        <Box role="alert" color="weldText">
-          {error.message}
-        </Box>
-      )}
+      {error && <Notice kind="error">{error.message}</Notice>}
     </Box>
   );
 }

@@ -4,8 +4,10 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
-import { WordAct } from '@/ui/acts';
 import { ask } from '@/ui/api';
+import { LinkButton } from '@/ui/buttons';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import { useAskOnce } from '@/ui/useAskOnce';
 
 type Does = 'duplicate' | 'archive' | 'take out' | 'remove';
@@ -22,42 +24,38 @@ export function RowActs({ template }: { template: ListedTemplate }) {
       if (act === 'remove') return ask(`templates/${id}`, 'DELETE');
       return ask(`templates/${id}/archive`, 'PUT', { archived: act === 'archive' });
     },
-    onSettled: () => queries.invalidateQueries({ queryKey: ['templates'] }),
+    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.templates() }),
   });
   const act = (what: Does, words: string) => (
-    <WordAct
+    <LinkButton
       type="button"
       disabled={isPending}
       aria-label={`${words} ${template.name}`}
       onClick={() => mutate(what)}
     >
       {words}
-    </WordAct>
+    </LinkButton>
   );
   return (
-    <Box fontSize="0.8125rem" width="15em" textAlign={{ md: 'right' }}>
+    <Box fontSize="small" width="15em" textAlign={{ md: 'right' }}>
       {asked ? (
         <Flex gap="3" justifyContent={{ md: 'flex-end' }} wrap="wrap">
           <span>Pictures keep what it put in.</span>
           {act('remove', 'remove it')}
-          <WordAct type="button" onClick={() => setAsked(false)}>
+          <LinkButton type="button" onClick={() => setAsked(false)}>
             keep it
-          </WordAct>
+          </LinkButton>
         </Flex>
       ) : (
         <Flex gap="4" justifyContent={{ md: 'flex-end' }}>
           {version > 0 && act('duplicate', 'duplicate')}
           {version > 0 && act(archived ? 'take out' : 'archive', archived ? 'back on the shelf' : 'archive')}
-          <WordAct type="button" aria-label={`remove ${template.name}`} onClick={() => setAsked(true)}>
+          <LinkButton type="button" aria-label={`remove ${template.name}`} onClick={() => setAsked(true)}>
             remove
-          </WordAct>
+          </LinkButton>
         </Flex>
       )}
-      {error && (
-        <chakra.div role="alert" color="weldText">
-          {error.message}
-        </chakra.div>
-      )}
+      {error && <Notice kind="error">{error.message}</Notice>}
     </Box>
   );
 }

@@ -41,17 +41,15 @@ export function ShelfRow({ template, inForce, all, known }: Props) {
           </Link>
         </chakra.span>
         {template.draft && template.version > 0 && (
-          <chakra.span color="woad" fontSize="0.8125rem">
+          <chakra.span color="woad" fontSize="small">
             {' '}
             draft
           </chakra.span>
         )}
-        <Box fontSize="0.8125rem" color="soft">
-          {state.join(', ')}
-        </Box>
+        <Box textStyle="hint">{state.join(', ')}</Box>
       </Box>
       <StripDrawing strip={suppliedStrip(entries)} />
-      <Box flex="1" minWidth="16em" fontSize="0.875rem" color="soft">
+      <Box flex="1" minWidth="16em" fontSize="body" color="soft">
         <Box lineClamp={2}>{entries.map(entryWords).join(' · ') || 'nothing on the page'}</Box>
       </Box>
       <Health template={template} known={known} />
@@ -69,7 +67,7 @@ function Health({ template, known }: { template: ListedTemplate; known: KnownAro
   const stops = advice.some((one) => one.severity === 'must');
   const serious = advice.some((one) => one.severity !== 'note');
   return (
-    <Box width="6.5em" fontSize="0.8125rem" color={serious ? 'weldText' : 'soft'}>
+    <Box width="6.5em" fontSize="small" color={serious ? 'weldText' : 'soft'}>
       {advice.length === 0 ? 'sound' : `${formatNumber(advice.length)} to look at`}
       {stops && ', to fill in'}
     </Box>

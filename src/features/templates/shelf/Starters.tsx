@@ -2,6 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { starters } from '@/core/templates/starters';
+import { Notice } from '@/ui/Notice';
 import { StripDrawing } from '@/ui/ThreadStrip';
 import { suppliedStrip } from '../supplied';
 import { useBegin } from '../useBegin';
@@ -35,17 +36,11 @@ export function Starters() {
               </chakra.span>
               <StripDrawing strip={suppliedStrip(entries)} />
             </Flex>
-            <Box fontSize="0.8125rem" color="soft">
-              {about}
-            </Box>
+            <Box textStyle="hint">{about}</Box>
           </chakra.button>
         ))}
       </Box>
-      {error && (
-        <Box role="alert" color="weldText">
-          {error.message}
-        </Box>
-      )}
+      {error && <Notice kind="error">{error.message}</Notice>}
     </>
   );
 }

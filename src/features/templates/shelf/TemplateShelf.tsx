@@ -7,9 +7,12 @@ import { useState } from 'react';
 import { counted } from '@/core/wording/counts';
 import type { Shelf } from '@/server/operations/templates/templateShelf';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
-import { Choice, Line, Plain } from '@/ui/acts';
 import { ask } from '@/ui/api';
-import { Teach } from '@/ui/Teach';
+import { Button } from '@/ui/buttons';
+import { EmptyState } from '@/ui/EmptyState';
+import { Select, TextInput } from '@/ui/inputs';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import { useRemembered } from '@/ui/useRemembered';
 import { PageMain } from '../../shell/PageMain';
 import { TopLine } from '../../shell/TopLine';
@@ -21,7 +24,7 @@ import { Starters } from './Starters';
 /** The shelf: every template with its strip, its contents and its advice; and ways to begin a new one. */
 export function TemplateShelf({ initial }: { initial: Shelf }) {
   const { data: shelf } = useQuery({
-    queryKey: ['templates', 'shelf'],
+    queryKey: queryKeys.shelf(),
     queryFn: () => ask<Shelf>('templates/shelf'),
     initialData: initial,
   });
@@ -33,26 +36,26 @@ export function TemplateShelf({ initial }: { initial: Shelf }) {
   return (
     <>
       <TopLine place="Templates">
-        <Plain asChild display="inline-flex" alignItems="center">
+        <Button asChild display="inline-flex" alignItems="center">
           <Link href="/details">My details</Link>
-        </Plain>
-        <Plain asChild display="inline-flex" alignItems="center">
+        </Button>
+        <Button asChild display="inline-flex" alignItems="center">
           <Link href="/templates/new" prefetch={false}>
             Make a template
           </Link>
-        </Plain>
+        </Button>
       </TopLine>
       <PageMain title="Templates" maxWidth="80rem" paddingX="5" paddingY="4">
         {shelf.templates.length === 0 && (
-          <Teach title="Type it once" act={{ href: '/templates/new', words: 'Make the first template' }}>
+          <EmptyState title="Type it once" act={{ href: '/templates/new', words: 'Make the first template' }}>
             Your name, how you are reached, your notice and your terms: kept as a template, they go into any
             number of pictures without typing. Begin with an empty page, or with one of these.
-          </Teach>
+          </EmptyState>
         )}
-        <Flex columnGap="5" rowGap="2" alignItems="center" wrap="wrap" marginBottom="2" fontSize="0.875rem">
+        <Flex columnGap="5" rowGap="2" alignItems="center" wrap="wrap" marginBottom="2" fontSize="body">
           {shelf.templates.length > 0 && (
             <>
-              <Line
+              <TextInput
                 aria-label="Find a template"
                 placeholder="Find by name or by what is in it"
                 value={words}
@@ -62,16 +65,16 @@ export function TemplateShelf({ initial }: { initial: Shelf }) {
               />
               <Choose label="Show" value={show} choices={shows} onChange={setShow} />
               <Choose label="Order" value={order} choices={orders} onChange={setOrder} />
-              <Box flex="1" color="soft" role="status">
+              <Notice kind="info" flex="1">
                 {shown.length === shelf.templates.length
                   ? shown.length
                   : `${shown.length} of ${shelf.templates.length}`}
-              </Box>
+              </Notice>
             </>
           )}
-          <Plain type="button" aria-expanded={starters} onClick={() => setStarters((before) => !before)}>
+          <Button type="button" aria-expanded={starters} onClick={() => setStarters((before) => !before)}>
             Begin from …
-          </Plain>
+          </Button>
         </Flex>
         {starters && (
           <Box marginBottom="5">
@@ -104,7 +107,7 @@ function Begun({
   if (shown.length === 0) return null;
   return (
     <chakra.details borderTopWidth="1px" paddingY="2" open={isOpen || undefined}>
-      <chakra.summary cursor="pointer" color="woad" fontSize="0.875rem" minHeight="1.5rem">
+      <chakra.summary cursor="pointer" color="woad" fontSize="body" minHeight="1.5rem">
         {counted(shown.length, 'template')} begun and never saved
       </chakra.summary>
       <ShelfRows shelf={shelf} shown={shown} />
@@ -126,13 +129,13 @@ function Choose<T extends string>({
   return (
     <label>
       {label}{' '}
-      <Choice value={value} onChange={(event) => onChange(event.target.value as T)}>
+      <Select value={value} onChange={(event) => onChange(event.target.value as T)}>
         {(Object.entries(choices) as [T, string][]).map(([key, words]) => (
           <option key={key} value={key}>
             {words}
           </option>
         ))}
-      </Choice>
+      </Select>
     </label>
   );
 }

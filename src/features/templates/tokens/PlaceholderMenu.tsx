@@ -104,7 +104,7 @@ function OfferRow({
       bg={marked ? 'wash' : 'transparent'}
       paddingX="3"
       paddingY="1"
-      fontSize="0.875rem"
+      fontSize="body"
       display="flex"
       justifyContent="space-between"
       gap="5"

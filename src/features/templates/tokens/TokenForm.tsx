@@ -4,7 +4,8 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useId } from 'react';
 import { parsePlaceholder, placeholderText } from '@/core/templates/grammar';
 import { formKindOf } from '@/core/templates/placeholders';
-import { Line, WordAct } from '@/ui/acts';
+import { LinkButton } from '@/ui/buttons';
+import { TextInput } from '@/ui/inputs';
 
 const dateForms = ['y', 'd MMMM y', 'd.M.y', 'dd/MM/y', 'y-MM-dd', 'EEEE', 'MMMM', 'HH:mm', 'd. MMMM y (nb)'];
 
@@ -42,7 +43,7 @@ export function TokenForm({
       paddingX="3"
       paddingY="1"
       marginY="1"
-      fontSize="0.8125rem"
+      fontSize="small"
       onKeyDown={(event) => event.key === 'Escape' && onClose()}
     >
       <Flex gap="4" wrap="wrap" alignItems="baseline">
@@ -50,7 +51,7 @@ export function TokenForm({
         {(kind || form !== undefined) && name !== 'fill in' && (
           <chakra.label>
             written as{' '}
-            <Line
+            <TextInput
               autoFocus
               width="9em"
               height="1.5rem"
@@ -64,7 +65,7 @@ export function TokenForm({
         {name !== 'fill in' && (
           <chakra.label>
             without a value{' '}
-            <Line
+            <TextInput
               width="9em"
               height="1.5rem"
               autoFocus={!kind && form === undefined}
@@ -74,12 +75,12 @@ export function TokenForm({
             />
           </chakra.label>
         )}
-        <WordAct type="button" onClick={onRemove}>
+        <LinkButton type="button" onClick={onRemove}>
           Remove
-        </WordAct>
-        <WordAct type="button" onClick={onClose}>
+        </LinkButton>
+        <LinkButton type="button" onClick={onClose}>
           done
-        </WordAct>
+        </LinkButton>
       </Flex>
       {kind === 'date' && (
         <>

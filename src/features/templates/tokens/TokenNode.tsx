@@ -96,7 +96,7 @@ function Token({ nodeKey, text }: { nodeKey: NodeKey; text: string }) {
       role="button"
       aria-label={`Placeholder ${name}${form ? `, ${form}` : ''}`}
       bg={isFillIn ? 'weld' : 'wash'}
-      color={isFillIn ? '#2B2722' : 'ink'}
+      color={isFillIn ? 'onWeld' : 'ink'}
       borderBottomWidth="1px"
       borderColor={isKnown(name) ? 'woad' : 'weldText'}
       borderBottomStyle={isKnown(name) ? 'solid' : 'dashed'}

@@ -46,7 +46,7 @@ const Editable = chakra(ContentEditable, {
   base: {
     minHeight: '1.75rem',
     paddingY: '0.5',
-    fontSize: '0.9375rem',
+    fontSize: 'lead',
     lineHeight: '1.5',
     overflowWrap: 'anywhere',
     borderBottomWidth: '1px',
@@ -100,7 +100,7 @@ export function TokenText(props: Props) {
               pointerEvents="none"
               color="soft"
               fontStyle="italic"
-              fontSize="0.9375rem"
+              fontSize="lead"
             >
               {placeholder}
             </chakra.span>

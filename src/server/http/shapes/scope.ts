@@ -4,7 +4,7 @@ import { ids, object } from './parts';
 const more = { except: ids, upTo: { type: 'integer', minimum: 0, maximum: 2_000_000_000 } };
 const yes = { const: true };
 const query = {
-  ...object({ lacks: { enum: threads.map((one) => one.id) }, drafted: yes, found: yes }, []),
+  ...object({ lacks: { enum: threads.map((one) => one.id) }, drafted: yes, disagrees: yes, found: yes }, []),
   minProperties: 1,
 };
 

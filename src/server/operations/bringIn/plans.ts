@@ -71,6 +71,7 @@ export async function keepPlan(
       .set({ planId: id, importChoices: choices })
       .where(eq(assignments.id, assignmentId));
     await announce(tx.db, { kind: 'assignment', id: assignmentId });
+    await announce(tx.db, { kind: 'plans', id });
     return { id };
   });
 }
@@ -94,4 +95,5 @@ export async function usePlan(
 export async function removePlan(context: Context, id: string): Promise<void> {
   await context.db.update(assignments).set({ planId: null }).where(eq(assignments.planId, id));
   await context.db.delete(plans).where(eq(plans.id, id));
+  await announce(context.db, { kind: 'plans', id });
 }

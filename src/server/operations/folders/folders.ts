@@ -4,6 +4,7 @@ import { eq } from 'drizzle-orm';
 import type { Context } from '../../context';
 import { assignments } from '../../db/schema/assignments';
 import { openedFolders } from '../../db/schema/folders';
+import { announce } from '../../jobs/queue';
 import { failure, found } from '../../problems/errors';
 
 export type OpenedFolder = typeof openedFolders.$inferSelect;
@@ -22,6 +23,7 @@ export async function openFolder(
     .values({ path: real, label: wished.label ?? path.basename(real), kind: wished.kind })
     .onConflictDoUpdate({ target: openedFolders.path, set: { path: real } })
     .returning();
+  await announce(context.db, { kind: 'folders', id: kept?.id ?? '' });
   return found(kept, 'folder');
 }
 

@@ -2,6 +2,7 @@ import { asc } from 'drizzle-orm';
 import { type MakerAnswer, makerKey } from '../../../core/rights/makers';
 import type { Context } from '../../context';
 import { makers } from '../../db/schema/identities';
+import { announce } from '../../jobs/queue';
 import { failure } from '../../problems/errors';
 
 export interface AnsweredMaker {
@@ -28,5 +29,6 @@ export async function answerMaker(
     .insert(makers)
     .values({ key, name, answer })
     .onConflictDoUpdate({ target: makers.key, set: { name, answer, answeredAt: context.now() } });
+  await announce(context.db, { kind: 'makers', id: key });
   return { key, name, answer };
 }

@@ -23,12 +23,13 @@ export async function inScope(context: Context, assignmentId: string, scope: Sco
 async function matches(
   context: Context,
   assignmentId: string,
-  { lacks, drafted, found }: PictureQuery,
+  { lacks, drafted, disagrees, found }: PictureQuery,
 ): Promise<SQL | undefined> {
-  if (lacks) await makeSummariesOf(context, assignmentId);
+  if (lacks || disagrees) await makeSummariesOf(context, assignmentId);
   const letter = threads.findIndex((one) => one.id === lacks) + 1;
   return and(
     lacks ? sql`substr(${photos.summary} ->> 'strip', ${letter}, 1) in ('f', 'b')` : undefined,
+    disagrees ? sql`${photos.summary} ->> 'strip' like '%b%'` : undefined,
     drafted ? hasDrafts(context) : undefined,
     found ? wasFound(context) : undefined,
   );

@@ -3,10 +3,10 @@
 import { Box } from '@chakra-ui/react';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
-import { Plain } from './acts';
+import { Button } from './buttons';
 
 /** An empty place that teaches the next step. */
-export function Teach({
+export function EmptyState({
   title,
   children,
   act,
@@ -17,16 +17,16 @@ export function Teach({
 }) {
   return (
     <Box maxWidth="34em" margin="12vh auto" paddingX="5">
-      <Box as="h2" fontFamily="heading" fontSize="1.625rem" fontWeight="600" marginBottom="3">
+      <Box as="h2" textStyle="display" marginBottom="3">
         {title}
       </Box>
-      <Box color="soft" fontSize="1rem" marginBottom="5">
+      <Box color="soft" fontSize="large" marginBottom="5">
         {children}
       </Box>
       {act && (
-        <Plain asChild display="inline-flex" alignItems="center">
+        <Button asChild display="inline-flex" alignItems="center">
           <Link href={act.href}>{act.words}</Link>
-        </Plain>
+        </Button>
       )}
     </Box>
   );

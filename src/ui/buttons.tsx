@@ -3,12 +3,12 @@
 import { chakra } from '@chakra-ui/react';
 
 /** The madder act: what writes into files, one in each place. */
-export const Act = chakra('button', {
+export const PrimaryButton = chakra('button', {
   base: {
     bg: 'madder',
     color: 'onMadder',
     fontWeight: '600',
-    fontSize: '0.875rem',
+    fontSize: 'body',
     height: '2.25rem',
     paddingX: '4',
     borderRadius: 'sm',
@@ -27,12 +27,12 @@ export const Act = chakra('button', {
 });
 
 /** Any other act: words in a hairline. */
-export const Plain = chakra('button', {
+export const Button = chakra('button', {
   base: {
     borderWidth: '1px',
     borderColor: 'rule',
     color: 'ink',
-    fontSize: '0.875rem',
+    fontSize: 'body',
     height: '2rem',
     paddingX: '3',
     borderRadius: 'sm',
@@ -45,7 +45,7 @@ export const Plain = chakra('button', {
 });
 
 /** An act inside a sentence or list. */
-export const WordAct = chakra('button', {
+export const LinkButton = chakra('button', {
   base: {
     color: 'woad',
     textDecoration: 'underline',
@@ -54,34 +54,5 @@ export const WordAct = chakra('button', {
     font: 'inherit',
     minHeight: '1.5rem',
     _disabled: { color: 'soft', textDecoration: 'none', cursor: 'default' },
-  },
-});
-
-export const Line = chakra('input', {
-  base: {
-    bg: 'transparent',
-    borderBottomWidth: '1px',
-    borderColor: 'rule',
-    height: '1.875rem',
-    paddingX: '1',
-    fontSize: '0.875rem',
-    width: '100%',
-    _focusVisible: {
-      outline: 'none',
-      borderColor: 'woad',
-      boxShadow: '0 1px 0 0 var(--fabrica-colors-woad)',
-    },
-  },
-});
-
-export const Choice = chakra('select', {
-  base: {
-    bg: 'transparent',
-    borderBottomWidth: '1px',
-    borderColor: 'rule',
-    height: '1.875rem',
-    fontSize: '0.875rem',
-    color: 'ink',
-    '& option': { bg: 'leaf', color: 'ink' },
   },
 });

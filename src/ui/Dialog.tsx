@@ -1,10 +1,10 @@
 'use client';
 
-import { Dialog, Portal } from '@chakra-ui/react';
+import { Dialog as ChakraDialog, Portal } from '@chakra-ui/react';
 import { type ReactNode, useRef } from 'react';
 
 /** A dialog as all of ours look: a title, what it is about, and its acts at the foot. What has `data-autofocus` is focused first. */
-export function DialogFrame({
+export function Dialog({
   title,
   size,
   acts,
@@ -19,7 +19,7 @@ export function DialogFrame({
 }) {
   const content = useRef<HTMLDivElement>(null);
   return (
-    <Dialog.Root
+    <ChakraDialog.Root
       open
       initialFocusEl={() => content.current?.querySelector<HTMLElement>('[data-autofocus]') ?? null}
       onOpenChange={(event) => !event.open && onClose()}
@@ -28,9 +28,9 @@ export function DialogFrame({
       placement="center"
     >
       <Portal>
-        <Dialog.Backdrop bg="blackAlpha.500" />
-        <Dialog.Positioner>
-          <Dialog.Content
+        <ChakraDialog.Backdrop bg="blackAlpha.500" />
+        <ChakraDialog.Positioner>
+          <ChakraDialog.Content
             ref={content}
             bg="leaf"
             borderRadius="sm"
@@ -38,18 +38,18 @@ export function DialogFrame({
             borderColor="rule"
             boxShadow="none"
           >
-            <Dialog.Header paddingBottom="2">
-              <Dialog.Title fontFamily="heading" fontSize="1.3125rem">
+            <ChakraDialog.Header paddingBottom="2">
+              <ChakraDialog.Title fontFamily="heading" fontSize="title">
                 {title}
-              </Dialog.Title>
-            </Dialog.Header>
-            <Dialog.Body>{children}</Dialog.Body>
-            <Dialog.Footer borderTopWidth="1px" gap="3">
+              </ChakraDialog.Title>
+            </ChakraDialog.Header>
+            <ChakraDialog.Body>{children}</ChakraDialog.Body>
+            <ChakraDialog.Footer borderTopWidth="1px" gap="3">
               {acts}
-            </Dialog.Footer>
-          </Dialog.Content>
-        </Dialog.Positioner>
+            </ChakraDialog.Footer>
+          </ChakraDialog.Content>
+        </ChakraDialog.Positioner>
       </Portal>
-    </Dialog.Root>
+    </ChakraDialog.Root>
   );
 }

@@ -1,0 +1,186 @@
+import type { FieldId } from '../core/catalogue/fields';
+import type { FieldValue } from '../core/catalogue/value';
+import type { Entry } from '../core/templates/template';
+import type { DemoPicture } from './pictures';
+
+/** Assignments that stand beside the card: one half described, one finished. All of it invented. */
+export interface DemoAssignment {
+  readonly name: string;
+  readonly facts: readonly { readonly name: string; readonly value: string }[];
+  readonly templates: readonly string[];
+  /** Days before today that it was begun. */
+  readonly daysAgo: number;
+  readonly pictures: readonly DemoPicture[];
+  /** What is written at the desk, by the name of the picture; `embed`: it goes into the files too. */
+  readonly written: readonly {
+    readonly embed: boolean;
+    readonly values: Readonly<Record<string, { readonly [K in FieldId]?: FieldValue }>>;
+  }[];
+}
+
+const small = { width: 2400, height: 1600 };
+const upright = { width: 1600, height: 2400 };
+type Shot = Pick<DemoPicture, 'scene' | 'light' | 'taken'> & Partial<DemoPicture>;
+const shots = (prefix: string, all: readonly Shot[]): DemoPicture[] =>
+  all.map((one, at) => ({
+    name: `${prefix}-${String(at + 1).padStart(2, '0')}.jpg`,
+    exposure: ['1/160', '4.0', 400, 50],
+    ...small,
+    ...one,
+  }));
+
+export const sailLoft: DemoAssignment = {
+  name: 'A mainsail for the Marena',
+  facts: [
+    { name: 'vessel', value: 'Marena' },
+    { name: 'loft', value: 'Brandt sail loft' },
+  ],
+  templates: ['Standing rights', 'Sail loft, names and place'],
+  daysAgo: 6,
+  pictures: shots('loft26', [
+    { scene: 'loft', light: 'day', taken: '2026-04-21T09:04:11' },
+    { scene: 'loft', light: 'grey', taken: '2026-04-21T09:31:50' },
+    { scene: 'bench', light: 'day', taken: '2026-04-21T10:02:07' },
+    {
+      scene: 'portrait',
+      light: 'grey',
+      taken: '2026-04-21T10:40:26',
+      ...upright,
+      carries: { headline: 'The sailmaker at her bench' },
+      contradicts: { values: { headline: 'A morning in the loft' }, digest: 'stale' },
+    },
+    { scene: 'loft', light: 'evening', taken: '2026-04-21T17:12:03' },
+    { scene: 'bench', light: 'evening', taken: '2026-04-21T17:45:39' },
+    { scene: 'sailing', light: 'dawn', taken: '2026-04-24T06:20:15' },
+    { scene: 'moored', light: 'dawn', taken: '2026-04-24T06:48:52' },
+  ]),
+  written: [
+    {
+      embed: true,
+      values: {
+        'loft26-01.jpg': {
+          description: 'The new mainsail of the ketch Marena is laid out on the floor of the loft.',
+          keywords: ['sailmaking', 'sail loft', 'ketch', 'canvas'],
+        },
+        'loft26-02.jpg': {
+          description: 'A seam is marked by hand before it goes under the machine.',
+          keywords: ['sailmaking', 'sail loft', 'craft'],
+        },
+      },
+    },
+    {
+      embed: false,
+      values: {
+        'loft26-03.jpg': {
+          description: 'Fids and mallets on the sailmaker’s bench, each in its place.',
+          keywords: ['tools', 'sailmaking', 'craft'],
+        },
+        'loft26-07.jpg': {
+          description: 'First light on the new mainsail, off Havnes.',
+          keywords: ['ketch', 'sailing', 'dawn'],
+        },
+      },
+    },
+  ],
+};
+
+export const winterLayUp: DemoAssignment = {
+  name: 'Winter lay-up',
+  facts: [{ name: 'yard', value: 'Pellvik yard' }],
+  templates: ['Standing rights', 'Winter lay-up, yard views'],
+  daysAgo: 64,
+  pictures: shots('lay26', [
+    { scene: 'slipway', light: 'grey', taken: '2026-01-14T11:20:33' },
+    { scene: 'moored', light: 'grey', taken: '2026-01-14T11:52:09' },
+    { scene: 'frames', light: 'grey', taken: '2026-01-15T10:05:44' },
+    { scene: 'caulking', light: 'grey', taken: '2026-01-15T13:37:20' },
+    { scene: 'name', light: 'grey', taken: '2026-01-16T12:11:58' },
+  ]),
+  written: [
+    {
+      embed: true,
+      values: {
+        'lay26-01.jpg': { description: 'The ketch stands on the slip, under her winter cover.' },
+        'lay26-02.jpg': { description: 'Two boats wait for a berth in the shed, in sleet from the fjord.' },
+        'lay26-03.jpg': { description: 'Half of the frames are new oak by the middle of January.' },
+        'lay26-04.jpg': { description: 'Oakum goes into the last seam below the waterline.' },
+        'lay26-05.jpg': { description: 'The name board comes off for new gold leaf.' },
+      },
+    },
+  ],
+};
+
+const line = (field: Entry['field'], rule: Entry['rule'], ...texts: string[]): Entry => ({
+  field,
+  rule,
+  texts,
+});
+
+/** Beside the two templates of the card: six of different kinds in all. */
+export const moreTemplates: readonly {
+  readonly name: string;
+  readonly kind: 'standing' | 'job';
+  readonly entries: readonly Entry[];
+}[] = [
+  {
+    name: 'Sail loft, names and place',
+    kind: 'job',
+    entries: [
+      line('sublocation', 'fill', '{{ loft }}'),
+      line('city', 'fill', 'Havnes'),
+      line('country', 'fill', 'Norway'),
+      line('countryCode', 'fill', 'NOR'),
+      line('title', 'fill', '{{ vessel }} {{ running number : 3 }}'),
+    ],
+  },
+  {
+    name: 'Winter lay-up, yard views',
+    kind: 'job',
+    entries: [
+      line('headline', 'fill', 'Winter at {{ yard }}'),
+      line('keywords', 'add', 'boatyard', 'winter', 'restoration', 'ketch'),
+      line('sublocation', 'fill', '{{ yard }}'),
+      line('city', 'fill', 'Havnes'),
+      line('country', 'fill', 'Norway'),
+      line('countryCode', 'fill', 'NOR'),
+    ],
+  },
+  {
+    name: 'Open licence, for teaching',
+    kind: 'standing',
+    entries: [
+      line('creator', 'overwrite', '{{ Aune Pell : name }}'),
+      line('copyrightNotice', 'overwrite', '© {{ year taken }} {{ Aune Pell : name }}'),
+      line('rightsStatus', 'overwrite', 'in-copyright'),
+      line('ccLicense', 'overwrite', 'https://creativecommons.org/licenses/by/4.0/'),
+      line('usageTerms', 'overwrite', 'Free to use with credit, under the licence CC BY 4.0.'),
+      line('creditLine', 'overwrite', '{{ Aune Pell : credit line }}'),
+    ],
+  },
+  {
+    name: 'Press office, embargo',
+    kind: 'job',
+    entries: [
+      line(
+        'instructions',
+        'overwrite',
+        'Not before {{ date published : d MMMM y }}. Credit: {{ Aune Pell : credit line }}.',
+      ),
+      line('creditLine', 'fill', '{{ Aune Pell : credit line }}'),
+    ],
+  },
+];
+
+export const details = {
+  name: 'Aune Pell',
+  kind: 'person',
+  parts: {
+    name: 'Aune Pell',
+    'job title': 'Photographer',
+    'credit line': 'Tarn & Tide',
+    'e-mail': 'desk@tarnandtide.example',
+    telephone: '+47 555 01 77',
+    'web address': 'https://tarnandtide.example',
+    'rights page': 'https://tarnandtide.example/rights',
+  },
+} as const;

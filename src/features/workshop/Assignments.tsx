@@ -1,0 +1,62 @@
+'use client';
+
+import { Box } from '@chakra-ui/react';
+import Link from 'next/link';
+import { countCodes } from '@/core/threads/stripCode';
+import { counted } from '@/core/wording/counts';
+import type { Workshop, WorkshopAssignment } from '@/server/operations/workshop/readWorkshop';
+import { GroupStrip } from '@/ui/GroupStrip';
+import { Section } from '@/ui/Section';
+import { NewAssignment } from './NewAssignment';
+import { Previews } from './Previews';
+
+/** All assignments, the newest first, each with its pictures and its threads. */
+export function Assignments({ assignments, templates }: Pick<Workshop, 'assignments' | 'templates'>) {
+  const standing = templates.find((one) => one.kind === 'standing');
+  return (
+    <Section title="Assignments">
+      {assignments.map((one) => (
+        <AssignmentRow key={one.id} assignment={one} />
+      ))}
+      {assignments.length === 0 && (
+        <Box color="soft" paddingY="2">
+          An assignment is one job: its pictures, its facts, the templates that go into it.{' '}
+          {!standing
+            ? 'Begin one here; make a template first if you like, so that your name is in every picture from the start.'
+            : `“${standing.name}” goes into its pictures from the start. Next: name the job, the folder that its pictures come from, and the folder that they go to.`}
+        </Box>
+      )}
+      <NewAssignment open={assignments.length === 0} />
+    </Section>
+  );
+}
+
+function AssignmentRow({
+  assignment: { id, name, photos, drafted, strips, shown },
+}: {
+  assignment: WorkshopAssignment;
+}) {
+  const drafts = drafted > 0 ? ` · ${counted(drafted, 'draft')}` : '';
+  return (
+    <Box
+      display="grid"
+      gridTemplateColumns={{ base: 'minmax(0, 1fr)', md: '16rem minmax(0, 1fr) 7rem' }}
+      columnGap="4"
+      rowGap="2"
+      alignItems="center"
+      borderTopWidth="1px"
+      paddingY="2.5"
+    >
+      <Box minWidth="0">
+        <Box textStyle="title" lineHeight="1.25" overflowWrap="anywhere">
+          <Link href={`/assignments/${id}/${photos > 0 ? 'describe' : 'prepare'}`}>{name}</Link>
+        </Box>
+        <Box textStyle="hint">
+          {photos === 0 ? 'no pictures yet' : `${counted(photos, 'picture')}${drafts}`}
+        </Box>
+      </Box>
+      <Previews shown={shown} columns={5} />
+      {photos > 0 && <GroupStrip counts={countCodes(strips)} />}
+    </Box>
+  );
+}

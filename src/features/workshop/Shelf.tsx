@@ -1,0 +1,80 @@
+'use client';
+
+import { Box } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import Link from 'next/link';
+import type { Workshop } from '@/server/operations/workshop/readWorkshop';
+import { runActs } from '@/server/runs/runActs';
+import { ask } from '@/ui/api';
+import { ListRow } from '@/ui/ListRow';
+import { queryKeys } from '@/ui/queryKeys';
+import { Section } from '@/ui/Section';
+import type { ListedRun } from '../receipts/types';
+import { outcome, stateWords } from '../receipts/words';
+import { FirstTemplate } from './FirstTemplate';
+import { FolderRow } from './FolderRow';
+
+const MOST = 6;
+
+/** At the right: templates, the last receipts, and the folders that Fabrica may use. */
+export function Shelf({ assignments, templates, folders, drops }: Workshop) {
+  const { data: runs = [] } = useQuery({
+    queryKey: queryKeys.runs(),
+    queryFn: () => ask<ListedRun[]>('runs'),
+  });
+  const isNew = templates.length === 0 && assignments.length === 0;
+  return (
+    <Box
+      bg="leaf"
+      borderLeftWidth={{ lg: '1px' }}
+      borderTopWidth={{ base: '1px', lg: '0' }}
+      borderColor="rule"
+      padding="5"
+      display="grid"
+      rowGap="7"
+      alignContent="start"
+      gridTemplateColumns="minmax(0, 1fr)"
+    >
+      {!isNew && (
+        <Section look="label" title="Templates" act={<Link href="/templates">All templates</Link>}>
+          {templates.slice(0, MOST).map(({ id, name, kind, version }) => (
+            <ListRow
+              key={id}
+              name={<Link href={`/templates/${id}`}>{name}</Link>}
+              words={`${kind === 'job' ? 'for one job' : 'standing'}, version ${version}`}
+            />
+          ))}
+          {templates.length === 0 && <FirstTemplate />}
+        </Section>
+      )}
+      <Section look="label" title="Receipts">
+        {runs.slice(0, MOST).map((run) => (
+          <ListRow
+            key={run.id}
+            name={<Link href={`/runs/${run.id}`}>{`${runActs[run.act].name}: ${run.assignmentName}`}</Link>}
+            words={run.state === 'done' ? outcome(run.counts, run.act) : stateWords[run.state]}
+          />
+        ))}
+        {runs.length === 0 && (
+          <Nothing>Every run leaves a receipt here: what was written into which file.</Nothing>
+        )}
+      </Section>
+      <Section look="label" title="Folders">
+        {folders.map((one) => (
+          <FolderRow key={one.id} folder={one} drops={drops.filter((drop) => drop.folderId === one.id)} />
+        ))}
+        {folders.length === 0 && (
+          <Nothing>Fabrica touches only the folders that an assignment opens.</Nothing>
+        )}
+      </Section>
+    </Box>
+  );
+}
+
+function Nothing({ children }: { children: string }) {
+  return (
+    <Box color="soft" fontSize="body" paddingY="1">
+      {children}
+    </Box>
+  );
+}

@@ -1,0 +1,142 @@
+import { and, asc, count, countDistinct, eq, sql } from 'drizzle-orm';
+import type { PictureQuery } from '../../../core/drafts/scope';
+import { threads } from '../../../core/threads/threads';
+import type { Context } from '../../context';
+import { assignments } from '../../db/schema/assignments';
+import { drafts } from '../../db/schema/drafts';
+import { openedFolders } from '../../db/schema/folders';
+import { files, photos } from '../../db/schema/photos';
+import { listAssignments } from '../assignments/assignments';
+import { listDropFolders, listFolders } from '../folders/folders';
+import { stripCounts } from '../photos/listSummaries';
+import { photosSpread } from '../photos/photos';
+import { inScope } from '../photos/scope';
+import { listTemplates } from '../templates/templates';
+
+/** Previews beside an assignment's name, spread over the set, and in a task. */
+const BESIDE = 5;
+const IN_TASK = 3;
+/** A page shows no more; the others come up as these are done. */
+const MOST_TASKS = 6;
+
+export interface Shown {
+  readonly id: string;
+  readonly revision: string;
+}
+
+/** What there is to do in an assignment: the gravest first. */
+export interface Task {
+  readonly kind: 'answer' | 'settle' | 'embed' | 'caption' | 'bring-in';
+  readonly assignmentId: string;
+  readonly assignment: string;
+  readonly pictures: number;
+  readonly shown: readonly Shown[];
+  /** answer: the stated maker; bring-in: where the pictures lie. */
+  readonly about?: string;
+}
+
+export interface WorkshopAssignment {
+  readonly id: string;
+  readonly name: string;
+  readonly photos: number;
+  readonly drafted: number;
+  /** How many pictures have which strip (threads/stripCode). */
+  readonly strips: readonly { readonly strip: string; readonly count: number }[];
+  readonly shown: readonly Shown[];
+}
+
+/** Everything that the first page shows. */
+export async function readWorkshop(context: Context) {
+  const [listed, templates, folders, drops, drafted, waiting] = await Promise.all([
+    listAssignments(context),
+    listTemplates(context),
+    listFolders(context),
+    listDropFolders(context),
+    draftedCounts(context),
+    waitingSources(context),
+  ]);
+  const strips = await stripCounts(
+    context,
+    listed.map((one) => one.id),
+  );
+  const all: WorkshopAssignment[] = await Promise.all(
+    listed.map(async (one) => ({
+      ...one,
+      drafted: drafted.get(one.id) ?? 0,
+      strips: strips.get(one.id) ?? [],
+      shown: await photosSpread(context, one.id, BESIDE),
+    })),
+  );
+  return {
+    assignments: all,
+    templates: templates.map(({ id, name, kind, version }) => ({ id, name, kind, version })),
+    folders: folders.map(({ id, label, path, kind }) => ({ id, label, path, kind })),
+    drops,
+    tasks: await tasksOf(context, all, drops, waiting),
+  };
+}
+export type Workshop = Awaited<ReturnType<typeof readWorkshop>>;
+
+async function draftedCounts({ db }: Context): Promise<Map<string, number>> {
+  const rows = await db
+    .select({ id: photos.assignmentId, n: countDistinct(photos.id) })
+    .from(drafts)
+    .innerJoin(photos, eq(photos.id, drafts.photoId))
+    .groupBy(photos.assignmentId);
+  return new Map(rows.map(({ id, n }) => [id, n]));
+}
+
+/** Assignments that have a source and no picture yet. */
+async function waitingSources({ db }: Context): Promise<Map<string, string>> {
+  const rows = await db
+    .select({ id: assignments.id, label: openedFolders.label })
+    .from(assignments)
+    .innerJoin(openedFolders, eq(openedFolders.id, assignments.sourceFolderId))
+    .where(sql`not exists (select 1 from ${photos} where ${photos.assignmentId} = ${assignments.id})`);
+  return new Map(rows.map(({ id, label }) => [id, label]));
+}
+
+async function tasksOf(
+  context: Context,
+  all: readonly WorkshopAssignment[],
+  drops: Awaited<ReturnType<typeof listDropFolders>>,
+  waiting: ReadonlyMap<string, string>,
+): Promise<Task[]> {
+  const held = drops.flatMap(({ assignmentId, assignment, notice }) =>
+    (notice?.held ?? []).map(({ maker, count: pictures }): Task => {
+      return { kind: 'answer', assignmentId, assignment, pictures, shown: [], about: maker };
+    }),
+  );
+  const caption = threads.findIndex((one) => one.id === 'caption');
+  const counted = (one: WorkshopAssignment, is: (strip: string) => boolean) =>
+    one.strips.reduce((sum, { strip, count: n }) => sum + (is(strip) ? n : 0), 0);
+  const kinds: readonly (readonly [Task['kind'], PictureQuery, (one: WorkshopAssignment) => number])[] = [
+    ['settle', { disagrees: true }, (one) => counted(one, (strip) => strip.includes('b'))],
+    ['embed', { drafted: true }, (one) => one.drafted],
+    ['caption', { lacks: 'caption' }, (one) => counted(one, (strip) => 'bf'.includes(strip[caption] ?? ''))],
+  ];
+  const tasks: Task[] = [...held];
+  for (const [kind, query, countOf] of kinds)
+    for (const one of all) {
+      const pictures = countOf(one);
+      if (pictures === 0 || tasks.length >= MOST_TASKS) continue;
+      const shown = await firstOf(context, one.id, query);
+      tasks.push({ kind, assignmentId: one.id, assignment: one.name, pictures, shown });
+    }
+  for (const { id, name } of all) {
+    const about = waiting.get(id);
+    if (about !== undefined)
+      tasks.push({ kind: 'bring-in', assignmentId: id, assignment: name, pictures: 0, shown: [], about });
+  }
+  return tasks.slice(0, MOST_TASKS);
+}
+
+async function firstOf(context: Context, assignmentId: string, query: PictureQuery): Promise<Shown[]> {
+  return context.db
+    .select({ id: photos.id, revision: files.modifiedNs })
+    .from(photos)
+    .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
+    .where(await inScope(context, assignmentId, { of: 'query', query }))
+    .orderBy(asc(photos.position))
+    .limit(IN_TASK);
+}

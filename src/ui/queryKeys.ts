@@ -1,0 +1,72 @@
+import type { Change } from '@/server/jobs/queue';
+
+/**
+ * The keys of everything that windows have read, in one place: a query is named here or nowhere. What begins
+ * alike is read again together.
+ */
+export const queryKeys = {
+  runs: () => ['runs'] as const,
+  run: (id: string) => ['runs', id] as const,
+  runItems: (id: string, page: number, state: string | number) => ['run-items', id, page, state] as const,
+  identities: () => ['identities'] as const,
+  makers: () => ['makers'] as const,
+  plans: () => ['plans'] as const,
+  folders: () => ['folders'] as const,
+  folderPlaces: () => ['folder-places'] as const,
+  folderInside: (path?: string) =>
+    path === undefined ? (['folder-inside'] as const) : (['folder-inside', path] as const),
+  folderState: (path: string) => ['folder-state', path] as const,
+  recovery: () => ['recovery'] as const,
+  card: () => ['card'] as const,
+  workshop: () => ['workshop'] as const,
+  templates: () => ['templates'] as const,
+  shelf: () => ['templates', 'shelf'] as const,
+  template: (id: string) => ['template', id] as const,
+  templateVersions: (id: string, version: number) => ['template', id, 'versions', version] as const,
+  templateUsed: (id: string, version: number) => ['template', id, 'used', version] as const,
+  templateSteps: (id?: string, saved?: boolean) =>
+    id === undefined ? (['template-steps'] as const) : (['template-steps', id, saved] as const),
+  templatePreview: (asked: unknown) => ['template-preview', asked] as const,
+  assignment: (id: string) => ['assignment', id] as const,
+  outcome: (id: string, inForce: unknown, facts: unknown) =>
+    ['assignment', id, 'outcome', inForce, facts] as const,
+  photos: (assignmentId: string) => ['photos', assignmentId] as const,
+  photoList: (assignmentId: string) => ['photos', assignmentId, 'list'] as const,
+  desk: (assignmentId: string, scope: unknown) => ['photos', assignmentId, 'desk', scope] as const,
+  disagreements: (assignmentId: string, scope: unknown) =>
+    ['photos', assignmentId, 'disagreements', scope] as const,
+  proof: (assignmentId: string, scope: unknown, count: number) =>
+    ['photos', assignmentId, 'proof', scope, count] as const,
+  templatesProof: (assignmentId: string, scope: unknown, templates: unknown, answers: unknown) =>
+    ['photos', assignmentId, 'templates-proof', scope, templates, answers] as const,
+  writingSteps: (assignmentId: string) => ['photos', assignmentId, 'steps'] as const,
+  found: (assignmentId: string) => ['photos', assignmentId, 'found'] as const,
+  source: (assignmentId?: string, folderId?: string | null) =>
+    assignmentId === undefined
+      ? (['source'] as const)
+      : folderId === undefined
+        ? (['source', assignmentId] as const)
+        : (['source', assignmentId, folderId] as const),
+};
+
+/** Looking at a source reads all its files: it is not done again because a connection was lost. */
+export const isSlow = (queryKey: readonly unknown[]): boolean => queryKey[0] === queryKeys.source()[0];
+
+/** What every kind of change concerns: the one map from what changed to what is read again. */
+export const concernedBy: Readonly<Record<Change['kind'], (id: string) => readonly (readonly unknown[])[]>> =
+  {
+    run: () => [queryKeys.runs(), queryKeys.workshop()],
+    identities: () => [queryKeys.identities(), queryKeys.shelf()],
+    makers: () => [queryKeys.makers(), ['photos']],
+    plans: () => [queryKeys.plans()],
+    folders: () => [queryKeys.folders(), queryKeys.workshop()],
+    recovery: () => [queryKeys.recovery()],
+    template: (id) => [
+      queryKeys.templates(),
+      queryKeys.template(id),
+      ['template-steps', id],
+      queryKeys.workshop(),
+    ],
+    assignment: (id) => [queryKeys.assignment(id), queryKeys.workshop()],
+    photos: (id) => [queryKeys.photos(id), queryKeys.assignment(id), queryKeys.workshop()],
+  };
