@@ -32,10 +32,10 @@ async function main() {
   await (await import('../src/server/db/migrate')).migrateDatabase();
   const db = database();
   await fill(db);
-  const { templateBench } = await import('../src/server/operations/templates/templateBench');
+  const { templatePreview } = await import('../src/server/operations/templates/templatePreview');
   const { readShelf } = await import('../src/server/operations/templates/templateShelf');
   await told(`what lacks a value in ${PICTURES} pictures, ${LINES} entries`, () =>
-    templateBench(db, { entries: lines(0) }),
+    templatePreview(db, { entries: lines(0) }),
   );
   await told(`the shelf of ${TEMPLATES} templates`, () => readShelf(db));
   await pool().end();

@@ -1,24 +1,8 @@
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
+import { completion, overview, pageOf } from './help.mjs';
 import { root } from './places.mjs';
 import { LauncherError } from './told.mjs';
-
-const help = `Fabrica: metadata templates for photographers.
-
-  ./fabrica demo     everything, with made-up pictures to try it on
-  ./fabrica start    the same without demo data
-  ./fabrica stop     end what demo or start began
-  ./fabrica read FILE…     what files say about themselves
-  ./fabrica embed …        embed a template into files (docs/COMMAND_LINE.md)
-  ./fabrica fields         every field that Fabrica knows
-  ./fabrica test     install what tests need, and run them all
-  ./fabrica help     this page
-
-Settings, by environment variable:
-  FABRICA_DATA       folder for database, previews and demo pictures (default: .fabrica here)
-  FABRICA_WORKERS    processes that carry out runs (default: 2, on one core 1)
-  FABRICA_PORT       preferred port (default: 4400; the next free one is taken)
-`;
 
 /** The command line by itself: no database, no server. Ends with its exit code. */
 async function commandLine(name, args) {
@@ -30,6 +14,17 @@ async function commandLine(name, args) {
   process.exit(signal ? 1 : (status ?? 1));
 }
 
+function printCompletion([shell]) {
+  const script = completion(shell);
+  if (!script) notUnderstood(`Completion is known for bash and zsh, not for “${shell ?? ''}”.`);
+  console.log(script);
+}
+
+function notUnderstood(words) {
+  console.error(`${words}\n\n${overview()}`);
+  process.exit(2);
+}
+
 const commands = {
   demo: async () => (await import('./start.mjs')).start({ demo: true }),
   start: async () => (await import('./start.mjs')).start({ demo: false }),
@@ -38,14 +33,18 @@ const commands = {
   fields: (args) => commandLine('fields', args),
   stop: async () => (await import('./stop.mjs')).stop(),
   test: async (args) => (await import('./test.mjs')).test(args),
-  help: async () => console.log(help),
+  completion: printCompletion,
+  help: async () => console.log(overview()),
 };
 
-const [name = 'help', ...args] = process.argv.slice(2);
-const command = commands[name.replace(/^--?/, '')] ?? (name === '-h' ? commands.help : undefined);
-if (!command) {
-  console.error(`There is no command “${name}”.\n\n${help}`);
-  process.exit(2);
+const [given = 'help', ...args] = process.argv.slice(2);
+const name = given === '-h' ? 'help' : given.replace(/^--?/, '');
+const command = commands[name];
+if (!command) notUnderstood(`There is no command “${given}”.`);
+const page = args.some((one) => one === '--help' || one === '-h') ? pageOf(name) : undefined;
+if (page) {
+  console.log(page);
+  process.exit(0);
 }
 try {
   await command(args);

@@ -2,12 +2,12 @@ import path from 'node:path';
 import type { Problem } from '../core/problems/problem';
 import { diskLayer } from '../server/files/diskLayer';
 import { writeInPlace } from '../server/files/inPlace';
-import { type EmbedWish, FilePlanner } from './planFile';
+import { type EmbedRequest, FilePlanner } from './planFile';
 import { pooled } from './pooled';
 import { failureLine, progress, warningLine } from './report';
 import { inPlaceRequests, pathsOf, replaceOthers, writeCopies } from './writePlanned';
 
-export interface EmbedSettings extends EmbedWish {
+export interface EmbedSettings extends EmbedRequest {
   readonly jobs: number;
   /** Folder of the copies; undefined: the files themselves are changed. */
   readonly to: string | undefined;

@@ -11,7 +11,7 @@ import { containersOf, Neighbours, type ReadShot, readShot } from '../server/fil
 import { localNow } from '../server/operations/templates/placeholderContext';
 
 /** What is wanted of every file. */
-export interface EmbedWish {
+export interface EmbedRequest {
   readonly templates: CompiledTemplates;
   readonly keywords: readonly string[];
   readonly facts: Readonly<Record<string, string>>;
@@ -32,10 +32,10 @@ export interface Planned {
 
 /** Reads files, resolves the templates for each, and plans what will be written. */
 export class FilePlanner {
-  private readonly wish: EmbedWish;
+  private readonly wish: EmbedRequest;
   private readonly neighbours = new Neighbours();
 
-  constructor(wish: EmbedWish) {
+  constructor(wish: EmbedRequest) {
     this.wish = wish;
   }
 
@@ -72,8 +72,8 @@ export class FilePlanner {
       ...(lens ? { lens } : {}),
       ...(pixels ? { width: pixels.width, height: pixels.height } : {}),
     };
-    const coming = valuesComing(templates, values, context, { leave: false, onlyEmpty, keywords });
-    const wanted = new Map([...coming].map(([id, { value }]) => [id, value]));
+    const changes = valuesComing(templates, values, context, { leave: false, onlyEmpty, keywords });
+    const wanted = new Map([...changes].map(([id, { value }]) => [id, value]));
     return { wanted, missing: resolve(templates, values, context).problems };
   }
 }

@@ -2,7 +2,7 @@ import path from 'node:path';
 import { type FieldId, field } from '../core/catalogue/fields';
 import { asText, type FieldValue } from '../core/catalogue/value';
 import type { FieldReading } from '../core/mapping/read';
-import type { Origin, Voice } from '../core/mapping/voice';
+import type { Origin, RecordValue } from '../core/mapping/recordValue';
 import type { Problem } from '../core/problems/problem';
 import { type Neighbours, readShot } from '../server/files/readShot';
 import { syncReading } from '../server/files/syncReading';
@@ -21,7 +21,10 @@ export interface ReadReport {
       readonly agrees: boolean;
     };
   };
-  readonly disagreements: readonly { readonly field: string; readonly voices: readonly Voice[] }[];
+  readonly disagreements: readonly {
+    readonly field: string;
+    readonly recordValues: readonly RecordValue[];
+  }[];
   readonly problems: readonly Problem[];
 }
 
@@ -45,17 +48,17 @@ async function reportOf(file: string, neighbours: Neighbours): Promise<ReadRepor
     await neighbours.alone(file),
     syncReading,
   );
-  const told = Object.entries(record.fields) as [FieldId, FieldReading][];
+  const lines = Object.entries(record.fields) as [FieldId, FieldReading][];
   return {
     file,
     format: main.picture.format,
     ...(shot.sidecar ? { sidecar: shot.sidecar } : {}),
     fields: Object.fromEntries(
-      told.map(([id, { value, origin, agrees }]) => [field(id).standardName, { value, origin, agrees }]),
+      lines.map(([id, { value, origin, agrees }]) => [field(id).standardName, { value, origin, agrees }]),
     ),
-    disagreements: told
+    disagreements: lines
       .filter(([, reading]) => !reading.agrees)
-      .map(([id, { voices }]) => ({ field: field(id).standardName, voices })),
+      .map(([id, { recordValues }]) => ({ field: field(id).standardName, recordValues })),
     problems: record.problems,
   };
 }
@@ -65,12 +68,18 @@ function asLines({ file, format, sidecar, fields, disagreements, problems }: Rea
     ([name, { value, origin, agrees }]) =>
       `  ${name.padEnd(36)} ${asText(value).replaceAll('\n', ' ⏎ ')}  [${origin}${agrees ? '' : ', others differ'}]`,
   );
-  const voices = disagreements.flatMap((one) => [
+  const recordValues = disagreements.flatMap((one) => [
     `  ! ${one.field}`,
-    ...one.voices.map((voice) => `      ${voice.origin.padEnd(9)} ${asText(voice.value)}`),
+    ...one.recordValues.map(
+      (recordValue) => `      ${recordValue.origin.padEnd(9)} ${asText(recordValue.value)}`,
+    ),
   ]);
-  const told = problems.map((one) => `  ? ${problemWords(one)}`);
-  return [`${file}  (${format}${sidecar ? `, with ${sidecar}` : ''})`, ...rows, ...voices, ...told, ''].join(
-    '\n',
-  );
+  const lines = problems.map((one) => `  ? ${problemWords(one)}`);
+  return [
+    `${file}  (${format}${sidecar ? `, with ${sidecar}` : ''})`,
+    ...rows,
+    ...recordValues,
+    ...lines,
+    '',
+  ].join('\n');
 }

@@ -30,7 +30,7 @@ const TOLD_EVERY = 10;
 export async function drawPictures(
   folder: string,
   pictures: readonly DemoPicture[],
-  tell: (line: string) => void,
+  notify: (line: string) => void,
 ): Promise<void> {
   await mkdir(folder, { recursive: true });
   const missing = pictures.filter((one) => !existsSync(path.join(folder, one.name)));
@@ -40,7 +40,7 @@ export async function drawPictures(
     await placeTwins(folder, picture);
     await place(folder, picture, await withMetadata(picture));
     done++;
-    if (done % TOLD_EVERY === 0 || done === drawn.length) tell(`Drew ${done} of ${drawn.length} pictures`);
+    if (done % TOLD_EVERY === 0 || done === drawn.length) notify(`Drew ${done} of ${drawn.length} pictures`);
   });
   await Promise.all(
     [0, 1].map(async () => {

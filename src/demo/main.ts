@@ -16,10 +16,11 @@ const isQuiet = process.env.FABRICA_DEMO === 'card';
 async function main(): Promise<void> {
   const data = process.env.FABRICA_DATA ?? config().dataFolder;
   const card = path.join(data, 'card', 'DCIM', '100KETCH');
-  const tell = (line: string) => console.log(line);
-  await drawPictures(card, demoPictures, tell);
+  const notify = (line: string) => console.log(line);
+  await drawPictures(card, demoPictures, notify);
   if (!isQuiet)
-    for (const one of [sailLoft, winterLayUp]) await drawPictures(drawnFolder(data, one), one.pictures, tell);
+    for (const one of [sailLoft, winterLayUp])
+      await drawPictures(drawnFolder(data, one), one.pictures, notify);
   if (process.argv[2] === 'draw') return;
   await mkdir(path.join(data, 'pictures'), { recursive: true });
   const context = contextFor('demo');

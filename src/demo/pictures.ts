@@ -32,9 +32,9 @@ export interface DemoPicture {
   readonly sameAs?: string;
 }
 
-const LARGE = { width: 6000, height: 4000 };
-const MIDDLE = { width: 4896, height: 3264 };
-const SMALL = { width: 4320, height: 2880 };
+const LARGE = { width: 4500, height: 3000 };
+const MIDDLE = { width: 3900, height: 2600 };
+const SMALL = { width: 3300, height: 2200 };
 
 const ownOld = {
   creator: ['Aune Pell'],

@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { type MakerAnswer, makerKey } from '@/core/rights/makers';
 
-const said: Readonly<Record<MakerAnswer, string>> = {
+const answerWords: Readonly<Record<MakerAnswer, string>> = {
   me: 'me, in another spelling',
   leave: 'somebody else: leave as they are',
   fill: 'somebody else: fill only what is empty',
@@ -49,7 +49,7 @@ export function MakerQuestions({
                 {count}
               </chakra.span>
             </Box>
-            {(Object.entries(said) as [MakerAnswer, string][]).map(([answer, words]) => (
+            {(Object.entries(answerWords) as [MakerAnswer, string][]).map(([answer, words]) => (
               <chakra.label key={answer} display="flex" gap="1.5" alignItems="center" cursor="pointer">
                 <input
                   type="radio"

@@ -24,7 +24,11 @@ export function Section({
         <Box as="h2" textStyle={look} color={look === 'label' ? 'woad' : 'ink'}>
           {title}
         </Box>
-        {act && <Box fontSize="small">{act}</Box>}
+        {act && (
+          <Box fontSize="small" css={{ '& a': { color: 'woad', textDecoration: 'underline' } }}>
+            {act}
+          </Box>
+        )}
       </Flex>
       {words && (
         <Box color="soft" fontSize="body" marginBottom="3">

@@ -10,7 +10,7 @@ export class ApiError extends Error {
 /** Characters; browsers refuse more than 64 KiB at a time. */
 const MOST_KEPT_ALIVE = 20_000;
 
-export async function ask<T>(
+export async function apiRequest<T>(
   path: string,
   method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE' = 'GET',
   body?: unknown,
@@ -36,7 +36,7 @@ export async function ask<T>(
 }
 
 /** An answer that comes in lines, each told to `onLine` when it is there. */
-export async function askLines<T>(
+export async function apiRequestLines<T>(
   path: string,
   onLine: (part: T) => void,
   signal?: AbortSignal,

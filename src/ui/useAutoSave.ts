@@ -51,7 +51,7 @@ const mayTryAgain = (error: unknown) =>
  */
 export function useAutoSave<T>({ place, saved, save, readAgain }: Options<T>): AutoSave<T> {
   const [value, setValue] = useState(saved);
-  const [told, tell] = useState<Pick<AutoSave<T>, 'state' | 'message' | 'isConflict'>>(isSaved);
+  const [hint, notify] = useState<Pick<AutoSave<T>, 'state' | 'message' | 'isConflict'>>(isSaved);
   const now = useRef({ value: saved, met: saved, saved, unsaved: false, answer: saved });
   now.current.saved = saved;
   const latest = useRef({ save, readAgain });
@@ -62,7 +62,7 @@ export function useAutoSave<T>({ place, saved, save, readAgain }: Options<T>): A
   const send = useCallback(async () => {
     for (let pause = FIRST_RETRY_MS; now.current.unsaved; ) {
       const { value: sent, met } = now.current;
-      tell({ ...isSaved, state: 'saving' });
+      notify({ ...isSaved, state: 'saving' });
       try {
         const answer = await latest.current.save(sent, met);
         Object.assign(now.current, { met: answer, answer });
@@ -75,15 +75,15 @@ export function useAutoSave<T>({ place, saved, save, readAgain }: Options<T>): A
         if (!mayTryAgain(error)) {
           const isConflict = (error as ApiError).status === 409;
           if (isConflict) await latest.current.readAgain().catch(() => undefined);
-          tell({ state: 'refused', message, isConflict });
+          notify({ state: 'refused', message, isConflict });
           return;
         }
-        tell({ state: 'waiting', message, isConflict: false });
+        notify({ state: 'waiting', message, isConflict: false });
         await new Promise((resolve) => setTimeout(resolve, pause));
         pause = Math.min(pause * 2, LONGEST_RETRY_MS);
       }
     }
-    tell(isSaved);
+    notify(isSaved);
   }, [place]);
   const flush = useCallback((): Promise<void> => {
     clearTimeout(timer.current);
@@ -107,7 +107,7 @@ export function useAutoSave<T>({ place, saved, save, readAgain }: Options<T>): A
       const changed = typeof next === 'function' ? (next as (before: T) => T)(before) : next;
       if (changed === before) return;
       show(changed, met);
-      tell((was) => (was.state === 'refused' && was.isConflict ? was : { ...isSaved, state: 'saving' }));
+      notify((was) => (was.state === 'refused' && was.isConflict ? was : { ...isSaved, state: 'saving' }));
       clearTimeout(timer.current);
       timer.current = setTimeout(() => void flush(), PAUSE_MS);
     },
@@ -119,7 +119,7 @@ export function useAutoSave<T>({ place, saved, save, readAgain }: Options<T>): A
       Object.assign(now.current, { value: to, met: to, answer: to, unsaved: false });
       setValue(to);
       forgetKept(place);
-      tell(isSaved);
+      notify(isSaved);
     },
     [place],
   );
@@ -146,7 +146,7 @@ export function useAutoSave<T>({ place, saved, save, readAgain }: Options<T>): A
   return {
     value,
     change,
-    ...told,
+    ...hint,
     keepMine,
     takeTheirs,
     reset,

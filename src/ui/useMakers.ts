@@ -4,7 +4,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { type MakerAnswer, makerKey } from '@/core/rights/makers';
 import type { AnsweredMaker } from '@/server/operations/identities/makers';
-import { ask } from './api';
+import { apiRequest } from './api';
 import { queryKeys } from './queryKeys';
 
 /** Answers about makers: remembered, and true in every window. */
@@ -12,22 +12,23 @@ export function useMakers() {
   const queries = useQueryClient();
   const { data = [] } = useQuery({
     queryKey: queryKeys.makers(),
-    queryFn: () => ask<AnsweredMaker[]>('makers'),
+    queryFn: () => apiRequest<AnsweredMaker[]>('makers'),
   });
   // Seen at once; what the server keeps then says the same.
-  const [said, setSaid] = useState<ReadonlyMap<string, MakerAnswer>>(new Map());
+  const [given, setGiven] = useState<ReadonlyMap<string, MakerAnswer>>(new Map());
   const answers: ReadonlyMap<string, MakerAnswer> = useMemo(
-    () => new Map([...data.map((one) => [one.key, one.answer] as const), ...said]),
-    [data, said],
+    () => new Map([...data.map((one) => [one.key, one.answer] as const), ...given]),
+    [data, given],
   );
   const { mutate, error } = useMutation({
-    mutationFn: (told: { name: string; answer: MakerAnswer }) => ask<AnsweredMaker>('makers', 'PUT', told),
-    onError: () => setSaid(new Map()),
+    mutationFn: (act: { name: string; answer: MakerAnswer }) =>
+      apiRequest<AnsweredMaker>('makers', 'PUT', act),
+    onError: () => setGiven(new Map()),
     onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.makers() }),
   });
-  const answer = (name: string, told: MakerAnswer) => {
-    setSaid((before) => new Map(before).set(makerKey(name), told));
-    mutate({ name, answer: told });
+  const answer = (name: string, said: MakerAnswer) => {
+    setGiven((before) => new Map(before).set(makerKey(name), said));
+    mutate({ name, answer: said });
   };
   return { answers, answer, kept: data, notKept: error };
 }

@@ -41,6 +41,28 @@ test('an unknown command shows help', () => {
   expect(unknown.stderr).toContain('./fabrica demo');
 });
 
+test('every command has a page of its own, with its exit codes', () => {
+  const names = [...fabrica(['help']).stdout.matchAll(/\.\/fabrica (\w+)/g)].map(([, name]) => name!);
+  expect(names).toEqual(
+    expect.arrayContaining(['demo', 'start', 'stop', 'read', 'embed', 'fields', 'test', 'completion']),
+  );
+  for (const name of new Set(names)) {
+    const { status, stdout } = fabrica([name, '--help']);
+    expect([name, status]).toEqual([name, 0]);
+    expect(stdout).toMatch(/Exit codes|Ends with 0/);
+  }
+});
+
+test('the shell completes commands and options', () => {
+  const completed = (...words: string[]) => {
+    const script = `source <(./fabrica completion bash); COMP_WORDS=(./fabrica ${words.join(' ')}); COMP_CWORD=${words.length}; _fabrica; echo "\${COMPREPLY[@]}"`;
+    return execFileSync('bash', ['-c', script], { cwd: root, encoding: 'utf8' }).trim();
+  };
+  expect(completed('em')).toBe('embed');
+  expect(completed('embed', '--in')).toBe('--in-place');
+  expect(fabrica(['completion', 'fish']).status).toBe(2);
+});
+
 test('beside another on taken ports; Ctrl-C ends everything it started; started again it finds its data', async () => {
   const { data: otherData } = running();
   const data = `${otherData}-second`;

@@ -46,7 +46,7 @@ test('all three at once, saying different things: XMP stands without a digest, a
     ),
   );
   expect(fields.copyrightNotice).toMatchObject({ value: 'XMP', agrees: false });
-  expect(fields.copyrightNotice?.voices.map((voice) => voice.origin)).toEqual(['xmp', 'iim', 'exif']);
+  expect(fields.copyrightNotice?.recordValues.map((voice) => voice.origin)).toEqual(['xmp', 'iim', 'exif']);
 });
 
 test('a stale digest: the XMP toolkit’s library wrote, then libexiv2 changed IIM alone', async () => {

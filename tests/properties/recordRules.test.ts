@@ -156,5 +156,5 @@ async function compare(id: FieldId, state: State, before: Uint8Array, name: stri
   expect([about, result?.value, result?.agrees]).toEqual([about, wanted, true]);
   const change = proof.lines[0]!.changes[0]!;
   expect([about, change.before, change.after]).toEqual([about, found?.value ?? null, result?.value]);
-  for (const voice of result!.voices) expect([about, voice.value]).toEqual([about, wanted]);
+  for (const voice of result!.recordValues) expect([about, voice.value]).toEqual([about, wanted]);
 }

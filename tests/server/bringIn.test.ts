@@ -20,20 +20,27 @@ import {
 } from '@/server/operations/assignments/assignments';
 import { keepPlan, listPlans, removePlan, usePlan } from '@/server/operations/bringIn/plans';
 import { readSource } from '@/server/operations/bringIn/readSource';
-import { type ImportWish, startImport } from '@/server/operations/bringIn/startImport';
+import { type ImportRequest, startImport } from '@/server/operations/bringIn/startImport';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { answerMaker, listMakers } from '@/server/operations/identities/makers';
 import { listPhotos, photoPath } from '@/server/operations/photos/photos';
 import { goOnRun, retryRun, stopRun } from '@/server/operations/runs/runs';
 import { carryOutRun } from '@/server/runs/carryOutRun';
 import { valuesIn } from '../fixtures/embed';
-import { assignmentWith, type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
+import {
+  assignmentWith,
+  carryOut,
+  openTestServer,
+  receiptOf,
+  smallJpeg,
+  type TestServer,
+} from './testServer';
 
-let bench: Bench;
+let server: TestServer;
 beforeAll(async () => {
-  bench = await openBench();
+  server = await openTestServer();
 });
-afterAll(() => bench.end());
+afterAll(() => server.end());
 
 const valuesOf = (file: string) => valuesIn(new Uint8Array(readFileSync(file)));
 const below = (folder: string) =>
@@ -43,13 +50,13 @@ const below = (folder: string) =>
     .sort();
 
 async function job(files: Record<string, Uint8Array>) {
-  const made = await assignmentWith(bench, files);
-  const start = (wish: Partial<ImportWish> = {}) =>
-    startImport(bench.context, made.id, { paths: made.paths, leaveAsTheyAre: [], ...wish });
-  const bringIn = async (wish: Partial<ImportWish> = {}) => {
+  const made = await assignmentWith(server, files);
+  const start = (wish: Partial<ImportRequest> = {}) =>
+    startImport(server.context, made.id, { paths: made.paths, leaveAsTheyAre: [], ...wish });
+  const bringIn = async (wish: Partial<ImportRequest> = {}) => {
     const { runId } = await start(wish);
-    await carryOut(bench.context, runId);
-    return receiptOf(bench.context, runId);
+    await carryOut(server.context, runId);
+    return receiptOf(server.context, runId);
   };
   return { ...made, start, bringIn };
 }
@@ -64,8 +71,8 @@ test('names and folders by pattern; the running number goes on with the next run
   await one.bringIn({ ...wish, again: one.paths });
   expect(below(one.working)).toEqual([1, 2, 3, 4].map((n) => `2026/05-14/Boat Trust 00${n}.jpg`));
   // What is brought in below a folder is found there again, also for writing.
-  const photos = await listPhotos(bench.context, one.id);
-  expect((await photoPath(bench.context, photos[0]!.id)).path).toBe(
+  const photos = await listPhotos(server.context, one.id);
+  expect((await photoPath(server.context, photos[0]!.id)).path).toBe(
     path.join(one.working, '2026/05-14/Boat Trust 001.jpg'),
   );
 });
@@ -90,7 +97,7 @@ test('pictures of one name come under numbers when the pattern gives no other', 
 
 test('a second copy stands elsewhere, the same to the byte; one that is there already is not doubled', async () => {
   const one = await job({ 'a.jpg': await smallJpeg(1) });
-  const secondCopy = path.join(bench.folder, 'second');
+  const secondCopy = path.join(server.folder, 'second');
   mkdirSync(secondCopy);
   const run = await one.bringIn({ secondCopy, folder: 'x' });
   expect(run.items[0]!.result).toMatchObject({ inside: 'x', second: ['a.jpg'] });
@@ -103,13 +110,13 @@ test('a second copy stands elsewhere, the same to the byte; one that is there al
 test('a move removes the source when the copy is recorded, and leaves a file that was changed meanwhile', async () => {
   const one = await job({ 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
   const { runId } = await one.start({ mode: 'move' });
-  await carryOut(bench.context, runId);
+  await carryOut(server.context, runId);
   expect(readdirSync(one.card)).toEqual([]);
   expect(readdirSync(one.working).sort()).toEqual(['a.jpg', 'b.jpg']);
   // The worker was killed before the sources went, and somebody put another file there.
   writeFileSync(path.join(one.card, 'a.jpg'), 'another');
-  await bench.db.update(runs).set({ state: 'running' }).where(eq(runs.id, runId));
-  await carryOut(bench.context, runId);
+  await server.db.update(runs).set({ state: 'running' }).where(eq(runs.id, runId));
+  await carryOut(server.context, runId);
   expect(readFileSync(path.join(one.card, 'a.jpg'), 'utf8')).toBe('another');
 });
 
@@ -119,12 +126,12 @@ test('taken up where they lie: no file is written, what the templates say are dr
   await one.bringIn({ mode: 'take-up', keywords: 'launch' });
   expect(readFileSync(path.join(one.card, 'a.jpg'))).toEqual(before);
   expect(readdirSync(one.working)).toEqual([]);
-  const [photo] = await listPhotos(bench.context, one.id);
+  const [photo] = await listPhotos(server.context, one.id);
   expect(photo!.drafts).toMatchObject({
     creator: { value: ['Aune Pell'], origin: { by: 'template' } },
     keywords: { value: ['ketch', 'launch'] },
   });
-  expect((await photoPath(bench.context, photo!.id)).path).toBe(path.join(one.card, 'a.jpg'));
+  expect((await photoPath(server.context, photo!.id)).path).toBe(path.join(one.card, 'a.jpg'));
 });
 
 test('somebody else’s picture is only filled where it is empty; a starting rating never replaces one', async () => {
@@ -144,32 +151,32 @@ test('somebody else’s picture is only filled where it is empty; a starting rat
 test('a stopped run goes on, and does what is left once', async () => {
   const one = await job({ 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
   const { runId } = await one.start();
-  await stopRun(bench.context, runId);
-  await carryOutRun(bench.context, runId, () => false);
-  expect(await receiptOf(bench.context, runId)).toMatchObject({ state: 'stopped', counts: { waiting: 2 } });
-  await goOnRun(bench.context, runId);
-  await carryOut(bench.context, runId);
-  expect(await receiptOf(bench.context, runId)).toMatchObject({
+  await stopRun(server.context, runId);
+  await carryOutRun(server.context, runId, () => false);
+  expect(await receiptOf(server.context, runId)).toMatchObject({ state: 'stopped', counts: { waiting: 2 } });
+  await goOnRun(server.context, runId);
+  await carryOut(server.context, runId);
+  expect(await receiptOf(server.context, runId)).toMatchObject({
     state: 'done',
     counts: { done: 2, waiting: 0 },
   });
-  await expect(goOnRun(bench.context, runId)).rejects.toThrow('nothing left');
+  await expect(goOnRun(server.context, runId)).rejects.toThrow('nothing left');
 });
 
 test('what failed is tried again by one act; what was done stays', async () => {
   const one = await job({ 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
   const { runId } = await one.start();
   rmSync(path.join(one.card, 'b.jpg'));
-  await carryOut(bench.context, runId);
-  const run = await receiptOf(bench.context, runId);
+  await carryOut(server.context, runId);
+  const run = await receiptOf(server.context, runId);
   expect(run.counts).toMatchObject({ done: 1, failed: 1 });
   expect(run.items[1]!.problems![0]!.code).toBe('vanished');
   writeFileSync(path.join(one.card, 'b.jpg'), await smallJpeg(2));
-  await retryRun(bench.context, runId);
-  await carryOut(bench.context, runId);
-  expect((await receiptOf(bench.context, runId)).counts).toMatchObject({ done: 2, failed: 0 });
+  await retryRun(server.context, runId);
+  await carryOut(server.context, runId);
+  expect((await receiptOf(server.context, runId)).counts).toMatchObject({ done: 2, failed: 0 });
   expect(readdirSync(one.working).sort()).toEqual(['a.jpg', 'b.jpg']);
-  await expect(retryRun(bench.context, runId)).rejects.toThrow('Nothing failed');
+  await expect(retryRun(server.context, runId)).rejects.toThrow('Nothing failed');
 });
 
 test('two runs into one folder at once, from two cards with the same names, lose nothing', async () => {
@@ -180,14 +187,14 @@ test('two runs into one folder at once, from two cards with the same names, lose
   });
   const [one, other] = [await job(await card(1)), await job(await card(11))];
   const sourcePath = other.card;
-  const same = await createAssignment(bench.context, {
+  const same = await createAssignment(server.context, {
     name: 'Second card',
     workingPath: one.working,
     sourcePath,
   });
   const first = await one.start();
-  const second = await startImport(bench.context, same.id, { paths: one.paths, leaveAsTheyAre: [] });
-  await Promise.all([carryOut(bench.context, first.runId), carryOut(bench.context, second.runId)]);
+  const second = await startImport(server.context, same.id, { paths: one.paths, leaveAsTheyAre: [] });
+  await Promise.all([carryOut(server.context, first.runId), carryOut(server.context, second.runId)]);
   expect(readdirSync(one.working).sort()).toEqual([
     'a-2.jpg',
     'a.jpg',
@@ -206,7 +213,7 @@ test('a pattern that cannot be understood is told before anything is copied', as
 
 test('a folder that is a link leads nowhere: the picture fails alone, and nothing is written there', async () => {
   const one = await job({ 'a.jpg': await smallJpeg(1) });
-  const outside = path.join(bench.folder, 'outside');
+  const outside = path.join(server.folder, 'outside');
   mkdirSync(outside);
   symlinkSync(outside, path.join(one.working, 'x'));
   const run = await one.bringIn({ folder: 'x/y' });
@@ -217,37 +224,40 @@ test('a folder that is a link leads nowhere: the picture fails alone, and nothin
 test('a plan holds all choices under a name and restores them, templates too', async () => {
   const one = await job({});
   const choices = { ...usualChoices, name: '{{ vessel }}', keywords: 'launch' };
-  const { id } = await keepPlan(bench.context, one.id, { name: ' Card of the  yard ', choices });
-  await changeAssignment(bench.context, one.id, { inForce: [], importChoices: usualChoices });
-  const { assignment, gone } = await usePlan(bench.context, one.id, id);
+  const { id } = await keepPlan(server.context, one.id, { name: ' Card of the  yard ', choices });
+  await changeAssignment(server.context, one.id, { inForce: [], importChoices: usualChoices });
+  const { assignment, gone } = await usePlan(server.context, one.id, id);
   expect(assignment).toMatchObject({ planId: id, inForce: [one.template.id], importChoices: choices });
   expect(gone).toBe(0);
-  expect((await listPlans(bench.context)).map((plan) => [plan.name, plan.lastUsed])).toEqual([
+  expect((await listPlans(server.context)).map((plan) => [plan.name, plan.lastUsed])).toEqual([
     ['Card of the yard', null],
   ]);
-  await removePlan(bench.context, id);
-  expect((await readAssignment(bench.context, one.id)).planId).toBeNull();
+  await removePlan(server.context, id);
+  expect((await readAssignment(server.context, one.id)).planId).toBeNull();
 });
 
 test('an answer about a maker is remembered by the name, whatever its spelling', async () => {
-  await answerMaker(bench.context, 'Mats Orrin', 'fill');
-  await answerMaker(bench.context, 'MATS  ORRIN', 'leave');
-  expect(await listMakers(bench.context)).toEqual([
+  await answerMaker(server.context, 'Mats Orrin', 'fill');
+  await answerMaker(server.context, 'MATS  ORRIN', 'leave');
+  expect(await listMakers(server.context)).toEqual([
     { key: 'matsorrin', name: 'MATS  ORRIN', answer: 'leave' },
   ]);
-  await expect(answerMaker(bench.context, '–', 'me')).rejects.toThrow('no letter');
+  await expect(answerMaker(server.context, '–', 'me')).rejects.toThrow('no letter');
 });
 
 test('the name of a picture whose file is gone is not given again: its words stay with it', async () => {
   const one = await job({ 'a.jpg': await smallJpeg(1) });
   await one.bringIn();
-  const [gone] = await listPhotos(bench.context, one.id);
-  await writeDrafts(bench.context, one.id, these([gone!.id]), { kind: 'caption', text: 'Of the first one.' });
+  const [gone] = await listPhotos(server.context, one.id);
+  await writeDrafts(server.context, one.id, these([gone!.id]), {
+    kind: 'caption',
+    text: 'Of the first one.',
+  });
   rmSync(path.join(one.working, 'a.jpg'));
   writeFileSync(path.join(one.card, 'a.jpg'), await smallJpeg(7));
   await one.bringIn();
   expect(below(one.working)).toEqual(['a-2.jpg']);
-  const photos = await listPhotos(bench.context, one.id);
+  const photos = await listPhotos(server.context, one.id);
   expect(photos.map((photo) => [photo.name, Object.keys(photo.drafts)])).toEqual([
     ['a.jpg', ['description']],
     ['a-2.jpg', []],
@@ -257,15 +267,15 @@ test('the name of a picture whose file is gone is not given again: its words sta
 test('a picture that another assignment has is told with where it is, and may come all the same', async () => {
   const one = await job({ 'a.jpg': await smallJpeg(71), 'b.jpg': await smallJpeg(72) });
   await one.bringIn({ paths: ['a.jpg'] });
-  const workingPath = path.join(bench.folder, 'second job');
+  const workingPath = path.join(server.folder, 'second job');
   mkdirSync(workingPath);
-  const other = await createAssignment(bench.context, {
+  const other = await createAssignment(server.context, {
     name: 'Second job',
     workingPath,
     sourcePath: one.card,
   });
-  const { sourceFolderId } = await readAssignment(bench.context, other.id);
-  const { pictures } = await readSource(bench.context, sourceFolderId!, other.id);
+  const { sourceFolderId } = await readAssignment(server.context, other.id);
+  const { pictures } = await readSource(server.context, sourceFolderId!, other.id);
   expect(
     pictures.map(({ relativePath, alreadyHere, alsoIn }) => [relativePath, alreadyHere, alsoIn]),
   ).toEqual([
@@ -280,7 +290,7 @@ test('a disk without room, and a folder that is not there any more, are told bef
   // A file with a hole: larger than what is free, and no burden to the disk.
   truncateSync(path.join(one.card, 'a.jpg'), bavail * bsize + 2e9);
   await expect(one.start()).rejects.toThrow(/The pictures need [\d.]+ GB, and the disk of “.*” has/);
-  expect(await bench.db.select().from(runs).where(eq(runs.assignmentId, one.id))).toEqual([]);
+  expect(await server.db.select().from(runs).where(eq(runs.assignmentId, one.id))).toEqual([]);
   writeFileSync(path.join(one.card, 'a.jpg'), await smallJpeg(81));
   rmSync(one.working, { recursive: true });
   await expect(one.start()).rejects.toThrow('is not there, or Fabrica may not write into it');
@@ -289,10 +299,10 @@ test('a disk without room, and a folder that is not there any more, are told bef
 test('a plan keeps only what a run could use', async () => {
   const one = await job({ 'a.jpg': await smallJpeg(91) });
   const keep = (choices: object) =>
-    keepPlan(bench.context, one.id, { name: 'Odd', choices: { ...usualChoices, ...choices } });
+    keepPlan(server.context, one.id, { name: 'Odd', choices: { ...usualChoices, ...choices } });
   await expect(keep({ rating: '9' })).rejects.toMatchObject({ status: 422 });
   await expect(keep({ name: '{{ date taken : QQQ }}' })).rejects.toThrow(
     'The pattern of names cannot be used',
   );
-  expect((await listPlans(bench.context)).map((plan) => plan.name)).not.toContain('Odd');
+  expect((await listPlans(server.context)).map((plan) => plan.name)).not.toContain('Odd');
 });

@@ -9,29 +9,29 @@ import {
   makeFolder,
 } from '@/server/operations/folders/browseFolders';
 import { openFolder } from '@/server/operations/folders/folders';
-import { type Bench, openBench, smallJpeg } from './bench';
+import { openTestServer, smallJpeg, type TestServer } from './testServer';
 
-let bench: Bench;
+let server: TestServer;
 let home: string;
 beforeAll(async () => {
-  bench = await openBench();
-  home = path.join(bench.folder, 'pictures');
+  server = await openTestServer();
+  home = path.join(server.folder, 'pictures');
   for (const one of ['card 10', 'card 9', '.hidden', 'Undone by Fabrica'])
     mkdirSync(path.join(home, one), { recursive: true });
   writeFileSync(path.join(home, 'card 9/a.jpg'), await smallJpeg(1));
   writeFileSync(path.join(home, 'notes.txt'), '');
-  await openFolder(bench.context, { path: home, kind: 'working' });
+  await openFolder(server.context, { path: home, kind: 'working' });
 });
-afterAll(() => bench.end());
+afterAll(() => server.end());
 
 test('places are opened folders, the newest first, and where disks and the home folder are', async () => {
-  await openFolder(bench.context, { path: path.join(home, 'card 9'), kind: 'source' });
-  const opened = (await folderPlaces(bench.context)).filter((one) => one.kind === 'opened');
+  await openFolder(server.context, { path: path.join(home, 'card 9'), kind: 'source' });
+  const opened = (await folderPlaces(server.context)).filter((one) => one.kind === 'opened');
   expect(opened.map((one) => one.label)).toEqual(['card 9', 'pictures']);
 });
 
 test('folders are listed with what lies in them, in the order of their numbers, without hidden ones', async () => {
-  expect(await browseFolder(bench.context, home)).toEqual({
+  expect(await browseFolder(server.context, home)).toEqual({
     path: home,
     above: null,
     folders: [
@@ -41,7 +41,7 @@ test('folders are listed with what lies in them, in the order of their numbers, 
     pictures: 0,
     truncated: false,
   });
-  expect((await browseFolder(bench.context, path.join(home, 'card 10'))).above).toBe(home);
+  expect((await browseFolder(server.context, path.join(home, 'card 10'))).above).toBe(home);
 });
 
 test('what lies outside of the places is not listed, by no way', async () => {
@@ -53,9 +53,9 @@ test('what lies outside of the places is not listed, by no way', async () => {
     path.join(home, 'out'),
     `${home}/../../../etc`,
   ])
-    await expect(browseFolder(bench.context, wished)).rejects.toThrow('outside the places');
-  await expect(browseFolder(bench.context, 'pictures')).rejects.toThrow('no folder');
-  await expect(browseFolder(bench.context, path.join(home, 'nowhere'))).rejects.toThrow('no folder');
+    await expect(browseFolder(server.context, wished)).rejects.toThrow('outside the places');
+  await expect(browseFolder(server.context, 'pictures')).rejects.toThrow('no folder');
+  await expect(browseFolder(server.context, path.join(home, 'nowhere'))).rejects.toThrow('no folder');
 });
 
 test('a typed path is told: there, missing, a file, no whole path, not writable', async () => {
@@ -84,12 +84,12 @@ test('a missing folder is made, twice is as good as once; a slip of the beginnin
 test('where pictures come from and where they go must not lie inside each other', async () => {
   const sub = path.join(home, 'card 9');
   const make = (workingPath: string, sourcePath: string) =>
-    createAssignment(bench.context, { name: 'Relaunch', workingPath, sourcePath });
+    createAssignment(server.context, { name: 'Relaunch', workingPath, sourcePath });
   await expect(make(home, home)).rejects.toThrow('leave “Pictures come from” empty');
   await expect(make(home, sub)).rejects.toThrow('must not lie inside each other');
   await expect(make(sub, home)).rejects.toThrow('must not lie inside each other');
-  const { id } = await createAssignment(bench.context, { name: 'Relaunch', workingPath: home });
-  await expect(changeSource(bench.context, id, { path: sub })).rejects.toThrow(
+  const { id } = await createAssignment(server.context, { name: 'Relaunch', workingPath: home });
+  await expect(changeSource(server.context, id, { path: sub })).rejects.toThrow(
     'must not lie inside each other',
   );
 });

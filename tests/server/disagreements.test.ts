@@ -9,23 +9,23 @@ import { listPhotos } from '@/server/operations/photos/photos';
 import { startEmbed } from '@/server/operations/runs/startEmbed';
 import { xmpPacket } from '../fixtures/build';
 import { rawSample } from '../fixtures/formats';
-import { type Bench, bringIn, carryOut, openBench, smallJpeg, valuesOf } from './bench';
+import { bringIn, carryOut, openTestServer, smallJpeg, type TestServer, valuesOf } from './testServer';
 
-let bench: Bench;
+let server: TestServer;
 beforeAll(async () => {
-  bench = await openBench();
+  server = await openTestServer();
 });
-afterAll(() => bench.end());
+afterAll(() => server.end());
 
 /** Where City disagrees; the sample pictures also differ in their dates. */
 const cityOf = async (assignmentId: string, ids: readonly string[]) =>
-  (await disagreementsOf(bench.context, assignmentId, these(ids))).filter((one) => one.field === 'city');
+  (await disagreementsOf(server.context, assignmentId, these(ids))).filter((one) => one.field === 'city');
 
 const sidecar = (city: string) => encodeUtf8(xmpPacket(`<photoshop:City>${city}</photoshop:City>`));
 
 test('picture and sidecar disagree: which says what is told, and one act and one embed settle it for good', async () => {
   const job = await bringIn(
-    bench,
+    server,
     {
       'a.nef': (await rawSample(false)).bytes,
       'a.jpg': await smallJpeg(1, { city: 'Pellvik' }),
@@ -46,24 +46,24 @@ test('picture and sidecar disagree: which says what is told, and one act and one
       ],
     },
   ]);
-  await writeDrafts(bench.context, job.id, these(ids), {
+  await writeDrafts(server.context, job.id, these(ids), {
     kind: 'settle',
     choices: [{ field: 'city', source: 'sidecar' }],
   });
-  const drafts = (await listPhotos(bench.context, job.id)).map((one) => one.drafts.city?.value);
+  const drafts = (await listPhotos(server.context, job.id)).map((one) => one.drafts.city?.value);
   expect(drafts).toEqual(['Havnes', undefined]);
   expect(await cityOf(job.id, ids)).toEqual([]);
-  const { runId } = await startEmbed(bench.context, job.id, these(ids));
-  await carryOut(bench.context, runId);
+  const { runId } = await startEmbed(server.context, job.id, these(ids));
+  await carryOut(server.context, runId);
   for (const name of ['a.jpg', 'a.xmp'])
     expect(await valuesOf(path.join(job.working, name))).toMatchObject({ city: 'Havnes' });
   expect(await cityOf(job.id, ids)).toEqual([]);
-  expect((await listPhotos(bench.context, job.id))[0]!.record.fields.city).toMatchObject({ agrees: true });
+  expect((await listPhotos(server.context, job.id))[0]!.record.fields.city).toMatchObject({ agrees: true });
 });
 
 test('two sidecars of a raw file are told apart', async () => {
   const job = await bringIn(
-    bench,
+    server,
     { 'a.nef': (await rawSample(false)).bytes, 'a.nef.xmp': sidecar('Havnes'), 'a.xmp': sidecar('Pellvik') },
     { leaveAsTheyAre: ['a.nef'] },
   );
@@ -77,22 +77,22 @@ test('two sidecars of a raw file are told apart', async () => {
 
 test('a picture that has no such record is left as it is; a settled one can differ again', async () => {
   const job = await bringIn(
-    bench,
+    server,
     { 'a.nef': (await rawSample(false)).bytes, 'a.jpg': await smallJpeg(1, { city: 'Pellvik' }) },
     { leaveAsTheyAre: ['a.jpg'] },
   );
   const ids = job.photos.map((one) => one.id);
   const settle = () =>
-    writeDrafts(bench.context, job.id, these(ids), {
+    writeDrafts(server.context, job.id, these(ids), {
       kind: 'settle',
       choices: [{ field: 'city', source: 'sidecar' }],
     });
   await settle();
-  expect((await listPhotos(bench.context, job.id))[0]!.drafts).toEqual({});
+  expect((await listPhotos(server.context, job.id))[0]!.drafts).toEqual({});
   writeFileSync(path.join(job.working, 'a.xmp'), sidecar('Havnes'));
-  await followAssignment(bench.context, job.id);
+  await followAssignment(server.context, job.id);
   writeFileSync(path.join(job.working, 'a.jpg'), await smallJpeg(1, { city: 'Skarv' }));
-  await followAssignment(bench.context, job.id);
+  await followAssignment(server.context, job.id);
   await settle();
-  expect((await listPhotos(bench.context, job.id))[0]!.drafts.city?.value).toBe('Havnes');
+  expect((await listPhotos(server.context, job.id))[0]!.drafts.city?.value).toBe('Havnes');
 });

@@ -16,23 +16,23 @@ import { listRuns } from '@/server/operations/runs/runs';
 import { changeTemplate } from '@/server/operations/templates/templates';
 import { makePreviews } from '@/server/previews/makePreviews';
 import { embedInMemory, valuesIn } from '../fixtures/embed';
-import { assignmentWith, type Bench, carryOut, openBench, smallJpeg } from './bench';
+import { assignmentWith, carryOut, openTestServer, smallJpeg, type TestServer } from './testServer';
 
-let bench: Bench;
+let server: TestServer;
 beforeAll(async () => {
-  bench = await openBench();
+  server = await openTestServer();
 });
-afterAll(() => bench.end());
+afterAll(() => server.end());
 
 async function broughtIn() {
-  const job = await assignmentWith(bench, { 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
-  const { runId } = await startImport(bench.context, job.id, { paths: job.paths, leaveAsTheyAre: [] });
-  await carryOut(bench.context, runId);
-  const photos = () => listPhotos(bench.context, job.id);
+  const job = await assignmentWith(server, { 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
+  const { runId } = await startImport(server.context, job.id, { paths: job.paths, leaveAsTheyAre: [] });
+  await carryOut(server.context, runId);
+  const photos = () => listPhotos(server.context, job.id);
   return {
     ...job,
     photos,
-    follow: () => followAssignment(bench.context, job.id),
+    follow: () => followAssignment(server.context, job.id),
     in: (name: string) => path.join(job.working, name),
   };
 }
@@ -45,7 +45,7 @@ test('nothing happened: nothing is read again', async () => {
 test('a file that another program changed is read again; what is written here stays', async () => {
   const job = await broughtIn();
   const [a] = await job.photos();
-  await writeDrafts(bench.context, job.id, these([a!.id]), {
+  await writeDrafts(server.context, job.id, these([a!.id]), {
     kind: 'set',
     field: 'headline',
     value: 'Written here',
@@ -62,23 +62,27 @@ test('a file that another program changed is read again; what is written here st
 test('renamed, and moved into a folder, it is the same picture with its drafts', async () => {
   const job = await broughtIn();
   const [a] = await job.photos();
-  await writeDrafts(bench.context, job.id, these([a!.id]), { kind: 'set', field: 'headline', value: 'Kept' });
+  await writeDrafts(server.context, job.id, these([a!.id]), {
+    kind: 'set',
+    field: 'headline',
+    value: 'Kept',
+  });
   mkdirSync(job.in('sub'));
   renameSync(job.in('a.jpg'), job.in('sub/renamed.jpg'));
   expect(await job.follow()).toMatchObject({ moved: 1, gone: 0, taken: 0 });
   const [after] = await job.photos();
   expect(after).toMatchObject({ id: a!.id, name: 'renamed.jpg', isGone: false });
   expect(after!.drafts.headline?.value).toBe('Kept');
-  expect((await photoPath(bench.context, a!.id)).path).toBe(job.in('sub/renamed.jpg'));
+  expect((await photoPath(server.context, a!.id)).path).toBe(job.in('sub/renamed.jpg'));
 });
 
 test('gone is told and nothing is forgotten; back again it is as before', async () => {
   const job = await broughtIn();
-  renameSync(job.in('b.jpg'), path.join(bench.folder, 'away.jpg'));
+  renameSync(job.in('b.jpg'), path.join(server.folder, 'away.jpg'));
   expect(await job.follow()).toMatchObject({ gone: 1 });
   expect((await job.photos()).map((one) => one.isGone)).toEqual([false, true]);
   expect(await job.follow()).toMatchObject({ gone: 0 });
-  renameSync(path.join(bench.folder, 'away.jpg'), job.in('b.jpg'));
+  renameSync(path.join(server.folder, 'away.jpg'), job.in('b.jpg'));
   await job.follow();
   expect((await job.photos()).map((one) => one.isGone)).toEqual([false, false]);
 });
@@ -102,20 +106,20 @@ test('a picture that was put into the working folder belongs to the assignment; 
 });
 
 async function dropping() {
-  const job = await assignmentWith(bench, {});
-  await changeAssignment(bench.context, job.id, { dropping: true });
+  const job = await assignmentWith(server, {});
+  await changeAssignment(server.context, job.id, { dropping: true });
   const memory = new DropMemory();
   let now = 1_000_000;
   /** Two looks, so far apart that what did not change counts as still; then the run. */
   const look = async (later = 3000) => {
-    const first = await lookIntoDropFolders(bench.context, memory, now);
+    const first = await lookIntoDropFolders(server.context, memory, now);
     now += later;
-    const begun = first + (await lookIntoDropFolders(bench.context, memory, now));
-    const [run] = await listRuns(bench.context, 1);
-    if (begun > 0) await carryOut(bench.context, run!.id);
+    const begun = first + (await lookIntoDropFolders(server.context, memory, now));
+    const [run] = await listRuns(server.context, 1);
+    if (begun > 0) await carryOut(server.context, run!.id);
     return begun;
   };
-  const end = () => changeAssignment(bench.context, job.id, { dropping: false });
+  const end = () => changeAssignment(server.context, job.id, { dropping: false });
   return {
     ...job,
     look,
@@ -136,7 +140,7 @@ test('a drop folder brings in by itself what has stopped growing, once, with the
   expect(found.creator).toEqual(['Aune Pell']);
   expect(await job.look()).toBe(0);
   // Another process, that remembers nothing, knows it by its content.
-  expect(await lookIntoDropFolders(bench.context, new DropMemory(), 9_000_000)).toBe(0);
+  expect(await lookIntoDropFolders(server.context, new DropMemory(), 9_000_000)).toBe(0);
   await job.end();
 });
 
@@ -158,14 +162,14 @@ test('others’ pictures are held back until it is said who they are', async () 
   expect(await job.look()).toBe(0);
   expect(readdirSync(job.working)).toEqual([]);
   // Every window tells what is held back, also that of the workshop.
-  expect((await readAssignment(bench.context, job.id)).dropNotice?.held).toEqual([
+  expect((await readAssignment(server.context, job.id)).dropNotice?.held).toEqual([
     { maker: 'Ragna Tveit', count: 1 },
   ]);
-  expect(await listDropFolders(bench.context)).toMatchObject([{ assignmentId: job.id, notice: {} }]);
-  await answerMaker(bench.context, 'Ragna Tveit', 'leave');
+  expect(await listDropFolders(server.context)).toMatchObject([{ assignmentId: job.id, notice: {} }]);
+  await answerMaker(server.context, 'Ragna Tveit', 'leave');
   expect(await job.look()).toBe(1);
   await job.look();
-  expect((await readAssignment(bench.context, job.id)).dropNotice).toBeNull();
+  expect((await readAssignment(server.context, job.id)).dropNotice).toBeNull();
   const found = await valuesIn(new Uint8Array(readFileSync(path.join(job.working, 'other.jpg'))));
   expect(found).toMatchObject({ creator: ['Ragna Tveit'] });
   expect(found.copyrightNotice).toBeUndefined();
@@ -178,28 +182,28 @@ test('what keeps a drop folder from bringing in is told, not only logged, and it
   const job = await dropping();
   const { id, name, kind } = job.template;
   const entry = { field: 'creator' as const, rule: 'overwrite' as const, texts: [`{{ ${FILL_IN} : name }}`] };
-  await changeTemplate(bench.context, id, { name, kind, entries: [entry] }, 1);
+  await changeTemplate(server.context, id, { name, kind, entries: [entry] }, 1);
   job.drop('a.jpg', await smallJpeg(1));
   expect(await job.look()).toBe(0);
-  expect((await readAssignment(bench.context, job.id)).dropNotice?.refused).toContain('Rights');
-  await changeTemplate(bench.context, id, { name, kind, entries: [{ ...entry, texts: ['Aune Pell'] }] }, 2);
+  expect((await readAssignment(server.context, job.id)).dropNotice?.refused).toContain('Rights');
+  await changeTemplate(server.context, id, { name, kind, entries: [{ ...entry, texts: ['Aune Pell'] }] }, 2);
   expect(await job.look()).toBe(1);
   await job.end();
-  expect((await readAssignment(bench.context, job.id)).dropNotice).toBeNull();
+  expect((await readAssignment(server.context, job.id)).dropNotice).toBeNull();
 });
 
 test('a picture that was edited outside is another picture from then on', async () => {
   const job = await broughtIn();
-  await makePreviews(bench.context, job.id, () => false);
+  await makePreviews(server.context, job.id, () => false);
   const identity = async () =>
-    (await bench.db.select().from(photos).where(eq(photos.name, 'a.jpg')).orderBy(photos.createdAt)).at(-1)!
+    (await server.db.select().from(photos).where(eq(photos.name, 'a.jpg')).orderBy(photos.createdAt)).at(-1)!
       .contentIdentity;
   const before = await identity();
   expect(before).toMatch(/^[0-9a-f]{64}$/);
   writeFileSync(job.in('a.jpg'), await smallJpeg(7));
   await job.follow();
   expect(await identity()).toBeNull();
-  await makePreviews(bench.context, job.id, () => false);
+  await makePreviews(server.context, job.id, () => false);
   expect(await identity()).not.toBe(before);
 });
 

@@ -7,32 +7,39 @@ import { startImport } from '@/server/operations/bringIn/startImport';
 import { openFolder } from '@/server/operations/folders/folders';
 import { retryRun } from '@/server/operations/runs/runs';
 import { valuesIn } from '../fixtures/embed';
-import { assignmentWith, type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
+import {
+  assignmentWith,
+  carryOut,
+  openTestServer,
+  receiptOf,
+  smallJpeg,
+  type TestServer,
+} from './testServer';
 
 /** A small disk of its own (tmpfs): full in the middle of a run, and one that cannot be written. */
-let bench: Bench;
+let server: TestServer;
 let disk = '';
 beforeAll(async () => {
-  bench = await openBench();
-  disk = path.join(bench.folder, 'disk');
+  server = await openTestServer();
+  disk = path.join(server.folder, 'disk');
   mkdirSync(disk);
   execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=256k,mode=755', 'none', disk]);
 });
 afterAll(async () => {
   execFileSync('umount', [disk]);
-  await bench.end();
+  await server.end();
 });
 
 async function jobOnDisk(count: number) {
   const set = Object.fromEntries(
     await Promise.all(Array.from({ length: count }, async (_, n) => [`p${n + 10}.jpg`, await smallJpeg(n)])),
   );
-  const one = await assignmentWith(bench, set);
+  const one = await assignmentWith(server, set);
   const working = path.join(disk, `working-${count}`);
   mkdirSync(working);
-  const folder = await openFolder(bench.context, { path: working, kind: 'working' });
-  await bench.db.update(assignments).set({ workingFolderId: folder.id }).where(eq(assignments.id, one.id));
-  const { runId } = await startImport(bench.context, one.id, { paths: one.paths, leaveAsTheyAre: [] });
+  const folder = await openFolder(server.context, { path: working, kind: 'working' });
+  await server.db.update(assignments).set({ workingFolderId: folder.id }).where(eq(assignments.id, one.id));
+  const { runId } = await startImport(server.context, one.id, { paths: one.paths, leaveAsTheyAre: [] });
   return { ...one, working, runId };
 }
 
@@ -40,8 +47,8 @@ test('a disk that is full in the middle of a run: what is there is whole, the re
   const filler = path.join(disk, 'filler');
   writeFileSync(filler, Buffer.alloc(190 * 1024));
   const one = await jobOnDisk(20);
-  await carryOut(bench.context, one.runId);
-  const run = await receiptOf(bench.context, one.runId);
+  await carryOut(server.context, one.runId);
+  const run = await receiptOf(server.context, one.runId);
   expect(run.counts.done).toBeGreaterThan(0);
   expect(run.counts.failed).toBeGreaterThan(0);
   expect(run.counts.done + run.counts.failed).toBe(20);
@@ -55,9 +62,9 @@ test('a disk that is full in the middle of a run: what is there is whole, the re
     expect(await valuesIn(bytes)).toMatchObject({ creator: ['Aune Pell'] });
   }
   rmSync(filler);
-  await retryRun(bench.context, one.runId);
-  await carryOut(bench.context, one.runId);
-  expect((await receiptOf(bench.context, one.runId)).counts).toMatchObject({ done: 20, failed: 0 });
+  await retryRun(server.context, one.runId);
+  await carryOut(server.context, one.runId);
+  expect((await receiptOf(server.context, one.runId)).counts).toMatchObject({ done: 20, failed: 0 });
   expect(readdirSync(one.working)).toHaveLength(20);
   rmSync(one.working, { recursive: true });
 });
@@ -66,11 +73,11 @@ test('a disk that cannot be written: every picture says so, and nothing is left 
   const one = await jobOnDisk(2);
   execFileSync('mount', ['-o', 'remount,ro', disk]);
   try {
-    await carryOut(bench.context, one.runId);
+    await carryOut(server.context, one.runId);
   } finally {
     execFileSync('mount', ['-o', 'remount,rw', disk]);
   }
-  const run = await receiptOf(bench.context, one.runId);
+  const run = await receiptOf(server.context, one.runId);
   expect(run.items.map((item) => item.problems?.[0]?.code)).toEqual(['not-permitted', 'not-permitted']);
   expect(readdirSync(one.working)).toEqual([]);
   expect(readdirSync(one.card)).toHaveLength(2);

@@ -19,23 +19,23 @@ import { changeTemplate } from '@/server/operations/templates/templates';
 import { makePreviews } from '@/server/previews/makePreviews';
 import { preview } from '@/server/previews/preview';
 import { embedInMemory } from '../fixtures/embed';
-import { assignmentWith, type Bench, carryOut, openBench, rights, smallJpeg } from './bench';
+import { assignmentWith, carryOut, openTestServer, rights, smallJpeg, type TestServer } from './testServer';
 
 /** Lists that follow what changed; sources told as they are read; previews known by what they show. */
-let bench: Bench;
+let server: TestServer;
 beforeAll(async () => {
-  bench = await openBench();
+  server = await openTestServer();
 });
-afterAll(() => bench.end());
+afterAll(() => server.end());
 
 async function broughtIn(count = 3) {
   const set = await Promise.all(
     Array.from({ length: count }, async (_, n) => [`${n}.jpg`, await smallJpeg(n)] as const),
   );
-  const one = await assignmentWith(bench, Object.fromEntries(set));
-  const { runId } = await startImport(bench.context, one.id, { paths: one.paths, leaveAsTheyAre: [] });
-  await carryOut(bench.context, runId);
-  const ids = (await listPhotos(bench.context, one.id)).map((photo) => photo.id);
+  const one = await assignmentWith(server, Object.fromEntries(set));
+  const { runId } = await startImport(server.context, one.id, { paths: one.paths, leaveAsTheyAre: [] });
+  await carryOut(server.context, runId);
+  const ids = (await listPhotos(server.context, one.id)).map((photo) => photo.id);
   return { ...one, ids, list: (since?: string, atOnce?: number) => listOf(one.id, since, atOnce) };
 }
 
@@ -43,7 +43,7 @@ async function listOf(id: string, since?: string, atOnce?: number) {
   let until = '';
   let total = 0;
   const rows: ListedSummary[] = [];
-  for await (const part of listSummaries(bench.context, id, since, atOnce)) {
+  for await (const part of listSummaries(server.context, id, since, atOnce)) {
     if ('head' in part) ({ until, total } = part.head);
     else rows.push(...part.rows);
   }
@@ -63,18 +63,18 @@ test('a list is told in parts, in order, each picture once', async () => {
 test('only what changed is told again: a draft written, thrown away, and a file read again', async () => {
   const one = await broughtIn();
   const first = await one.list();
-  await writeDrafts(bench.context, one.id, these([one.ids[1]!]), { kind: 'caption', text: 'The launch.' });
+  await writeDrafts(server.context, one.id, these([one.ids[1]!]), { kind: 'caption', text: 'The launch.' });
   const second = await one.list(first.until);
   expect(second.rows.filter((row) => row.drafted)).toMatchObject([{ name: '1.jpg', caption: 'The launch.' }]);
   // The summary was made after the list was begun: it may be told once more, and then no more.
   const third = await one.list((await one.list(second.until)).until);
   expect(third.names).toEqual([]);
-  await writeDrafts(bench.context, one.id, these([one.ids[1]!]), { kind: 'discard' });
+  await writeDrafts(server.context, one.id, these([one.ids[1]!]), { kind: 'discard' });
   expect((await one.list(third.until)).rows.filter((row) => row.caption === '')).toMatchObject([
     { name: '1.jpg' },
   ]);
   const before = await one.list();
-  await bench.db
+  await server.db
     .update(photos)
     .set({
       record: sql`jsonb_set(record, '{problems}', '[{"code":"block-unreadable","severity":"error","part":"XMP"}]')`,
@@ -86,7 +86,7 @@ test('only what changed is told again: a draft written, thrown away, and a file 
 test('what a slow transaction commits later is not missed', async () => {
   const one = await broughtIn();
   await one.list();
-  const client = new Client({ connectionString: bench.url });
+  const client = new Client({ connectionString: server.url });
   await client.connect();
   const slow = drizzle(client, { casing: 'snake_case' });
   await client.query('begin');
@@ -103,33 +103,33 @@ test('what a slow transaction commits later is not missed', async () => {
 
 test('another sign-off in force makes other captions and strips, without touching any picture', async () => {
   const one = await broughtIn();
-  await writeDrafts(bench.context, one.id, these([one.ids[0]!]), {
+  await writeDrafts(server.context, one.id, these([one.ids[0]!]), {
     kind: 'set',
     field: 'description',
     value: 'Other words',
   });
   const caption = async () => (await one.list()).rows.map((row) => row.strip[4]);
   expect(await caption()).toEqual(['o', 'f', 'f']);
-  await changeAssignment(bench.context, one.id, { inForce: [] });
+  await changeAssignment(server.context, one.id, { inForce: [] });
   // Without a sign-off in force the closing line is the caption.
   expect(await caption()).toEqual(['c', 's', 's']);
-  await changeAssignment(bench.context, one.id, { inForce: [one.template.id] });
+  await changeAssignment(server.context, one.id, { inForce: [one.template.id] });
   expect(await caption()).toEqual(['o', 'f', 'f']);
-  const [counts] = (await stripCounts(bench.context, [one.id])).values();
+  const [counts] = (await stripCounts(server.context, [one.id])).values();
   expect(counts!.reduce((sum, group) => sum + group.count, 0)).toBe(3);
 });
 
 test('desk and proof are worked out for a selection, or for all', async () => {
   const one = await broughtIn();
-  await writeDrafts(bench.context, one.id, these(one.ids.slice(0, 2)), {
+  await writeDrafts(server.context, one.id, these(one.ids.slice(0, 2)), {
     kind: 'caption',
     text: 'The launch.',
   });
-  await writeDrafts(bench.context, one.id, these(one.ids.slice(0, 1)), {
+  await writeDrafts(server.context, one.id, these(one.ids.slice(0, 1)), {
     kind: 'add-keywords',
     terms: ['sail'],
   });
-  expect(await deskOf(bench.context, one.id, these(one.ids))).toMatchObject({
+  expect(await deskOf(server.context, one.id, these(one.ids))).toMatchObject({
     caption: { empty: 1, variants: [{ value: 'The launch.', count: 2 }] },
     signOffs: 1,
     signOff: 'Aune Pell / Boat Trust',
@@ -138,26 +138,26 @@ test('desk and proof are worked out for a selection, or for all', async () => {
       { term: 'sail', count: 1 },
     ],
   });
-  expect(await proofOfDrafts(bench.context, one.id, { of: 'all' })).toMatchObject({
+  expect(await proofOfDrafts(server.context, one.id, { of: 'all' })).toMatchObject({
     pictures: 2,
     replacing: 0,
   });
-  expect(await proofOfDrafts(bench.context, one.id, these([one.ids[1]!]))).toMatchObject({ pictures: 1 });
-  expect(await proofOfDrafts(bench.context, one.id, these([one.ids[2]!]))).toMatchObject({ pictures: 0 });
+  expect(await proofOfDrafts(server.context, one.id, these([one.ids[1]!]))).toMatchObject({ pictures: 1 });
+  expect(await proofOfDrafts(server.context, one.id, these([one.ids[2]!]))).toMatchObject({ pictures: 0 });
   // Pictures of another assignment are not reached through this one.
   const other = await broughtIn(1);
-  expect((await deskOf(bench.context, one.id, these(other.ids))).keywords).toEqual([]);
+  expect((await deskOf(server.context, one.id, these(other.ids))).keywords).toEqual([]);
 });
 
 test('a source is told as it is read: the head, pictures, and at last those that are there twice', async () => {
   const [a, b] = [await smallJpeg(1), await smallJpeg(2)];
   const again = (await embedInMemory(a, { headline: 'Other words, the same picture' })).file;
-  const one = await assignmentWith(bench, { 'a.jpg': a, 'b.jpg': b, 'a-copy.jpg': again });
-  const { runId } = await startImport(bench.context, one.id, { paths: ['b.jpg'], leaveAsTheyAre: [] });
-  await carryOut(bench.context, runId);
-  const { sourceFolderId } = await readAssignment(bench.context, one.id);
+  const one = await assignmentWith(server, { 'a.jpg': a, 'b.jpg': b, 'a-copy.jpg': again });
+  const { runId } = await startImport(server.context, one.id, { paths: ['b.jpg'], leaveAsTheyAre: [] });
+  await carryOut(server.context, runId);
+  const { sourceFolderId } = await readAssignment(server.context, one.id);
   const parts: SourcePart[] = [];
-  for await (const part of readSourceInParts(bench.context, sourceFolderId!, one.id)) parts.push(part);
+  for await (const part of readSourceInParts(server.context, sourceFolderId!, one.id)) parts.push(part);
   expect(parts[0]).toMatchObject({ head: { total: 3, isOut: false, placesTaken: 1 } });
   const pictures = parts.flatMap((part) => ('pictures' in part ? part.pictures : []));
   expect(pictures.map((one) => [one.relativePath, one.alreadyHere])).toEqual([
@@ -165,21 +165,21 @@ test('a source is told as it is read: the head, pictures, and at last those that
     ['a.jpg', false],
     ['b.jpg', true],
   ]);
-  expect(pictures[0]!.record!.fields.headline).not.toHaveProperty('voices');
+  expect(pictures[0]!.record!.fields.headline).not.toHaveProperty('recordValues');
   expect(parts.at(-1)).toEqual({ sameAs: { 'a-copy.jpg': 'a.jpg' } });
 });
 
 test('previews are made beforehand, and one serves the card, the copy and the file with new words', async () => {
   const one = await broughtIn(2);
   const made = () =>
-    readdirSync(path.join(bench.folder, 'previews'), { recursive: true }).filter((name) =>
+    readdirSync(path.join(server.folder, 'previews'), { recursive: true }).filter((name) =>
       String(name).endsWith('.webp'),
     );
-  expect(await makePreviews(bench.context, one.id, () => false)).toBe(2);
-  expect(await makePreviews(bench.context, one.id, () => false)).toBe(0);
+  expect(await makePreviews(server.context, one.id, () => false)).toBe(2);
+  expect(await makePreviews(server.context, one.id, () => false)).toBe(0);
   const count = made().length;
   for (const folder of [one.card, one.working]) await preview(path.join(folder, '0.jpg'), 480);
-  const reworded = path.join(bench.folder, 'reworded.jpg');
+  const reworded = path.join(server.folder, 'reworded.jpg');
   copyFileSync(path.join(one.card, '0.jpg'), reworded);
   writeFileSync(reworded, (await embedInMemory(await smallJpeg(0), { city: 'Havnes' })).file);
   await preview(reworded, 480);
@@ -191,13 +191,13 @@ test('previews are made beforehand, and one serves the card, the copy and the fi
 
 test('a run that pauses does not keep the previews of its assignment waiting', async () => {
   const one = await broughtIn(2);
-  const { runId } = await startImport(bench.context, one.id, {
+  const { runId } = await startImport(server.context, one.id, {
     paths: ['1.jpg'],
     again: ['1.jpg'],
     leaveAsTheyAre: [],
   });
-  await pauseRun(bench.context, runId, true);
-  expect(await makePreviews(bench.context, one.id, () => false)).toBe(2);
+  await pauseRun(server.context, runId, true);
+  expect(await makePreviews(server.context, one.id, () => false)).toBe(2);
 });
 
 test('a template that was changed makes the list anew', async () => {
@@ -207,6 +207,6 @@ test('a template that was changed makes the list anew', async () => {
   const entries = rights.map((entry) =>
     entry.field === 'description' ? { ...entry, texts: ['Other'] } : entry,
   );
-  await changeTemplate(bench.context, id, { name, kind, entries }, 1);
+  await changeTemplate(server.context, id, { name, kind, entries }, 1);
   expect((await one.list(until)).names).toEqual(['0.jpg']);
 });

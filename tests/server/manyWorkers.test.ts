@@ -8,19 +8,26 @@ import { files, photos } from '@/server/db/schema/photos';
 import { nameClaims, runItems, runs } from '@/server/db/schema/runs';
 import { templateVersions } from '@/server/db/schema/templates';
 import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
-import { type ImportWish, startImport } from '@/server/operations/bringIn/startImport';
+import { type ImportRequest, startImport } from '@/server/operations/bringIn/startImport';
 import { answerMaker } from '@/server/operations/identities/makers';
 import { listPhotos } from '@/server/operations/photos/photos';
 import { pauseRun, readRun, retryRun, stopRun } from '@/server/operations/runs/runs';
-import { assignmentWith, type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
+import {
+  assignmentWith,
+  carryOut,
+  openTestServer,
+  receiptOf,
+  smallJpeg,
+  type TestServer,
+} from './testServer';
 import { ended, kill, pause, startWorker } from './workers';
 
 /** Several workers in one run, and what happens to it when they, or the database, are killed. */
-let bench: Bench;
+let server: TestServer;
 beforeAll(async () => {
-  bench = await openBench();
+  server = await openTestServer();
 });
-afterAll(() => bench.end());
+afterAll(() => server.end());
 
 const pictures = async (count: number, folderOf: (n: number) => string = () => '') =>
   Object.fromEntries(
@@ -31,8 +38,8 @@ const pictures = async (count: number, folderOf: (n: number) => string = () => '
       ]),
     ),
   );
-const start = (one: { id: string; paths: readonly string[] }, wish: Partial<ImportWish> = {}) =>
-  startImport(bench.context, one.id, { paths: one.paths, leaveAsTheyAre: [], ...wish });
+const start = (one: { id: string; paths: readonly string[] }, wish: Partial<ImportRequest> = {}) =>
+  startImport(server.context, one.id, { paths: one.paths, leaveAsTheyAre: [], ...wish });
 /** Two runs are asked for at two moments, which xmp:MetadataDate tells; all else is the same to the byte. */
 const withoutMoment = (bytes: Buffer) =>
   bytes.toString('latin1').replace(/<xmp:MetadataDate>[^<]*</g, '<xmp:MetadataDate><');
@@ -52,18 +59,18 @@ const contents = (folder: string) =>
   );
 
 test('two workers share the pictures of one run; each comes once, and the end is made once', async () => {
-  const one = await assignmentWith(bench, await pictures(60));
+  const one = await assignmentWith(server, await pictures(60));
   const workers = await Promise.all([startWorker(), startWorker()]);
   const { runId } = await start(one);
-  await ended(bench, runId);
+  await ended(server, runId);
   await Promise.all(workers.map(kill));
-  const rows = await bench.db.select().from(runItems).where(eq(runItems.runId, runId));
+  const rows = await server.db.select().from(runItems).where(eq(runItems.runId, runId));
   expect(new Set(rows.map((row) => row.claimedBy)).size).toBe(2);
   expect(rows.every((row) => row.state === 'done')).toBe(true);
-  const listed = await listPhotos(bench.context, one.id);
+  const listed = await listPhotos(server.context, one.id);
   expect(listed.map((photo) => photo.place)).toEqual(Array.from({ length: 60 }, (_, n) => n + 1));
   expect(Object.keys(contents(one.working))).toEqual(one.paths);
-  expect(await bench.db.select().from(nameClaims)).toEqual([]);
+  expect(await server.db.select().from(nameClaims)).toEqual([]);
 });
 
 test('names that differ by case alone are given once, also between two workers', async () => {
@@ -76,17 +83,17 @@ test('names that differ by case alone are given once, also between two workers',
       ),
     ),
   );
-  const one = await assignmentWith(bench, set);
+  const one = await assignmentWith(server, set);
   const workers = await Promise.all([startWorker(), startWorker()]);
   const { runId } = await start(one);
-  await ended(bench, runId);
+  await ended(server, runId);
   await Promise.all(workers.map(kill));
   const made = readdirSync(one.working);
   expect(made).toHaveLength(16);
   expect(new Set(made.map(nameKey)).size).toBe(16);
 });
 
-const wishes: [string, Partial<ImportWish>][] = [
+const wishes: [string, Partial<ImportRequest>][] = [
   ['a copy', {}],
   ['new names, folders and a second copy', { name: '{{ running number : 3 }}', folder: '{{ year taken }}' }],
   ['a move', { mode: 'move', name: '{{ file name }}-{{ running number }}' }],
@@ -96,19 +103,19 @@ test.each(wishes)(
   async (what, wish) => {
     const set = await pictures(32);
     const second = () => {
-      const folder = path.join(bench.folder, `second-${Math.random()}`);
+      const folder = path.join(server.folder, `second-${Math.random()}`);
       mkdirSync(folder);
       return folder;
     };
     const more = () => (what.includes('second') ? { ...wish, secondCopy: second() } : wish);
-    const undisturbed = await assignmentWith(bench, set);
+    const undisturbed = await assignmentWith(server, set);
     const wanted = more();
-    await carryOut(bench.context, (await start(undisturbed, wanted)).runId);
-    const one = await assignmentWith(bench, set);
+    await carryOut(server.context, (await start(undisturbed, wanted)).runId);
+    const one = await assignmentWith(server, set);
     const disturbed = more();
     const { runId } = await start(one, disturbed);
     let kills = 0;
-    while (['waiting', 'running'].includes((await readRun(bench.context, runId)).state)) {
+    while (['waiting', 'running'].includes((await readRun(server.context, runId)).state)) {
       const workers = await Promise.all([startWorker(), startWorker()]);
       await pause(250 + ((kills * 97) % 600));
       await Promise.all(workers.map(kill));
@@ -118,7 +125,7 @@ test.each(wishes)(
     expect(contents(one.working)).toEqual(contents(undisturbed.working));
     if (disturbed.secondCopy) expect(contents(disturbed.secondCopy)).toEqual(contents(wanted.secondCopy!));
     expect(Object.keys(contents(one.card))).toHaveLength(wish.mode === 'move' ? 0 : 32);
-    const rows = await bench.db
+    const rows = await server.db
       .select({ path: files.relativePath })
       .from(files)
       .innerJoin(photos, eq(photos.id, files.photoId))
@@ -128,13 +135,13 @@ test.each(wishes)(
 );
 
 test('the database throws everybody out again and again: the run goes on, and doubles nothing', async () => {
-  const one = await assignmentWith(bench, await pictures(60));
+  const one = await assignmentWith(server, await pictures(60));
   const workers = await Promise.all([startWorker(), startWorker()]);
   const { runId } = await start(one);
   let thrownOut = 0;
-  while (['waiting', 'running'].includes((await readRun(bench.context, runId)).state) && thrownOut < 100) {
+  while (['waiting', 'running'].includes((await readRun(server.context, runId)).state) && thrownOut < 100) {
     await pause(150);
-    const client = new Client({ connectionString: bench.url });
+    const client = new Client({ connectionString: server.url });
     client.on('error', () => undefined);
     await client.connect();
     await client.query(
@@ -145,86 +152,86 @@ test('the database throws everybody out again and again: the run goes on, and do
     await pause(100);
   }
   await Promise.all(workers.map(kill));
-  expect((await readRun(bench.context, runId)).counts).toMatchObject({ done: 60, failed: 0 });
+  expect((await readRun(server.context, runId)).counts).toMatchObject({ done: 60, failed: 0 });
   expect(Object.keys(contents(one.working))).toEqual(one.paths);
 });
 
 test('a paused run waits, keeps what is done, and goes on when it is told to; also when it is stopped then', async () => {
-  const one = await assignmentWith(bench, await pictures(30));
+  const one = await assignmentWith(server, await pictures(30));
   const { runId } = await start(one);
-  await pauseRun(bench.context, runId, true);
-  await carryOut(bench.context, runId);
-  expect(await readRun(bench.context, runId)).toMatchObject({
+  await pauseRun(server.context, runId, true);
+  await carryOut(server.context, runId);
+  expect(await readRun(server.context, runId)).toMatchObject({
     state: 'waiting',
     paused: true,
     counts: { waiting: 30 },
   });
-  await pauseRun(bench.context, runId, false);
+  await pauseRun(server.context, runId, false);
   const worker = await startWorker();
-  while ((await readRun(bench.context, runId)).counts.done === 0) await pause(10);
-  await pauseRun(bench.context, runId, true);
+  while ((await readRun(server.context, runId)).counts.done === 0) await pause(10);
+  await pauseRun(server.context, runId, true);
   await pause(700);
-  const { counts, state } = await readRun(bench.context, runId);
+  const { counts, state } = await readRun(server.context, runId);
   await pause(500);
-  expect((await readRun(bench.context, runId)).counts).toEqual(counts);
+  expect((await readRun(server.context, runId)).counts).toEqual(counts);
   if (counts.waiting > 0) {
     expect(state).toBe('running');
-    await stopRun(bench.context, runId);
-    await ended(bench, runId);
-    expect(await readRun(bench.context, runId)).toMatchObject({ state: 'stopped', counts });
+    await stopRun(server.context, runId);
+    await ended(server, runId);
+    expect(await readRun(server.context, runId)).toMatchObject({ state: 'stopped', counts });
   }
   await kill(worker);
 });
 
 test('a run that is paused and told to go on at once goes on: what was taken in hand is given back', async () => {
-  const one = await assignmentWith(bench, await pictures(40));
+  const one = await assignmentWith(server, await pictures(40));
   const { runId } = await start(one);
   const worker = await startWorker();
   for (let round = 0; round < 4; round++) {
-    await pauseRun(bench.context, runId, true).catch(() => undefined);
+    await pauseRun(server.context, runId, true).catch(() => undefined);
     // As long as it takes until a worker has noticed, and is about to make the end.
     await pause(260 + round * 20);
-    await pauseRun(bench.context, runId, false).catch(() => undefined);
+    await pauseRun(server.context, runId, false).catch(() => undefined);
   }
-  await ended(bench, runId);
-  expect((await readRun(bench.context, runId)).counts).toMatchObject({ done: 40 });
+  await ended(server, runId);
+  expect((await readRun(server.context, runId)).counts).toMatchObject({ done: 40 });
   await kill(worker);
 });
 
 test('runs that are planned together have running numbers of their own', async () => {
-  const one = await assignmentWith(bench, await pictures(8));
+  const one = await assignmentWith(server, await pictures(8));
   const name = '{{ running number : 2 }}';
   const first = await start({ ...one, paths: one.paths.slice(0, 4) }, { name });
   const second = await start({ ...one, paths: one.paths.slice(4) }, { name });
-  await carryOut(bench.context, second.runId);
-  await carryOut(bench.context, first.runId);
+  await carryOut(server.context, second.runId);
+  await carryOut(server.context, first.runId);
   expect(readdirSync(one.working)).toEqual([1, 2, 3, 4, 5, 6, 7, 8].map((n) => `0${n}.jpg`));
 });
 
 test('a run that cannot begin fails with all its files, and does not begin for ever', async () => {
-  const one = await assignmentWith(bench, await pictures(2));
+  const one = await assignmentWith(server, await pictures(2));
   const { runId } = await start(one);
   const unknown = [{ field: 'noField', rule: 'overwrite', texts: ['x'] }] as never;
-  await bench.db
+  await server.db
     .update(templateVersions)
     .set({ entries: unknown })
     .where(eq(templateVersions.templateId, one.template.id));
-  await carryOut(bench.context, runId);
-  expect(await receiptOf(bench.context, runId)).toMatchObject({ state: 'done', counts: { failed: 2 } });
-  await expect(retryRun(bench.context, runId)).resolves.toBeUndefined();
+  await carryOut(server.context, runId);
+  expect(await receiptOf(server.context, runId)).toMatchObject({ state: 'done', counts: { failed: 2 } });
+  await expect(retryRun(server.context, runId)).resolves.toBeUndefined();
 });
 
 describe('a drop folder and several workers', () => {
   /** Held back while nobody said who made it, then brought in by whoever is there. */
   async function dropping(count: number) {
-    const one = await assignmentWith(bench, {});
-    await changeAssignment(bench.context, one.id, { dropping: true });
+    const one = await assignmentWith(server, {});
+    await changeAssignment(server.context, one.id, { dropping: true });
     for (let n = 0; n < count; n++)
       writeFileSync(
         path.join(one.card, `p${n}.jpg`),
         await smallJpeg(700 + n, { creator: [`Maker of ${one.id}`] }),
       );
-    const notice = async () => (await readAssignment(bench.context, one.id)).dropNotice;
+    const notice = async () => (await readAssignment(server.context, one.id)).dropNotice;
     return { ...one, maker: `Maker of ${one.id}`, notice };
   }
   const until = async (what: string, is: () => Promise<boolean>) => {
@@ -242,22 +249,22 @@ describe('a drop folder and several workers', () => {
     const job = await dropping(6);
     const workers = await Promise.all([startWorker(), startWorker()]);
     await until('six are held back', async () => (await job.notice())?.held[0]?.count === 6);
-    await answerMaker(bench.context, job.maker, 'leave');
+    await answerMaker(server.context, job.maker, 'leave');
     if (kills) await kill(workers[0]!);
     await until('all six stand in the folder', async () => readdirSync(job.working).length >= 6);
     await until('nothing is held back', async () => (await job.notice()) === null);
     // Two more looks of every worker: nothing comes twice.
     await pause(4000);
     await Promise.all(workers.map(kill));
-    await changeAssignment(bench.context, job.id, { dropping: false });
+    await changeAssignment(server.context, job.id, { dropping: false });
     expect(
       readdirSync(job.working)
         .filter((name) => !name.startsWith('.'))
         .sort(),
     ).toEqual(Array.from({ length: 6 }, (_, n) => `p${n}.jpg`));
-    expect(await listPhotos(bench.context, job.id)).toHaveLength(6);
-    const begun = await bench.db.select().from(runs).where(eq(runs.assignmentId, job.id));
-    const items = await bench.db
+    expect(await listPhotos(server.context, job.id)).toHaveLength(6);
+    const begun = await server.db.select().from(runs).where(eq(runs.assignmentId, job.id));
+    const items = await server.db
       .select()
       .from(runItems)
       .where(

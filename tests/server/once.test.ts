@@ -12,13 +12,20 @@ import { firstSummaries } from '@/server/operations/photos/listSummaries';
 import { listPhotos } from '@/server/operations/photos/photos';
 import { startEmbed } from '@/server/operations/runs/startEmbed';
 import { startUndo } from '@/server/operations/runs/startUndo';
-import { assignmentWith, type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
+import {
+  assignmentWith,
+  carryOut,
+  openTestServer,
+  receiptOf,
+  smallJpeg,
+  type TestServer,
+} from './testServer';
 
-let bench: Bench;
+let server: TestServer;
 beforeAll(async () => {
-  bench = await openBench();
+  server = await openTestServer();
 });
-afterAll(() => bench.end());
+afterAll(() => server.end());
 
 let seed = 0;
 async function job(count: number) {
@@ -27,39 +34,41 @@ async function job(count: number) {
       Array.from({ length: count }, async (_, i) => [`${i}.jpg`, await smallJpeg(++seed)] as const),
     ),
   );
-  const one = await assignmentWith(bench, files);
+  const one = await assignmentWith(server, files);
   const wish = { paths: one.paths, leaveAsTheyAre: [] };
-  return { ...one, wish, start: () => startImport(bench.context, one.id, wish) };
+  return { ...one, wish, start: () => startImport(server.context, one.id, wish) };
 }
 async function broughtIn(count: number) {
   const one = await job(count);
-  await carryOut(bench.context, (await one.start()).runId);
-  return { ...one, photos: await listPhotos(bench.context, one.id) };
+  await carryOut(server.context, (await one.start()).runId);
+  return { ...one, photos: await listPhotos(server.context, one.id) };
 }
 const key = () => `key-of-a-test-${String(++seed).padStart(8, '0')}`;
 const runsOf = (assignmentId: string) =>
-  bench.db.select().from(runs).where(eq(runs.assignmentId, assignmentId));
+  server.db.select().from(runs).where(eq(runs.assignmentId, assignmentId));
 
 test('a request that is sent ten times at once with one key is carried out once, and answered alike', async () => {
   const one = await job(3);
   const of = key();
   const answers = await Promise.all(
     Array.from({ length: 10 }, () =>
-      once(bench.context, of, 'POST import', (context) => startImport(context, one.id, one.wish)),
+      once(server.context, of, 'POST import', (context) => startImport(context, one.id, one.wish)),
     ),
   );
   expect(new Set(answers.map((answer) => answer.runId)).size).toBe(1);
   expect(await runsOf(one.id)).toHaveLength(1);
-  await expect(once(bench.context, of, 'POST embed', async () => 1)).rejects.toMatchObject({
+  await expect(once(server.context, of, 'POST embed', async () => 1)).rejects.toMatchObject({
     code: 'key-of-another-act',
   });
 });
 
 test('an act that failed can be tried again with its key', async () => {
   const of = key();
-  await expect(once(bench.context, of, 'act', () => Promise.reject(new Error('no')))).rejects.toThrow('no');
-  expect(await once(bench.context, of, 'act', async () => ({ done: 1 }))).toEqual({ done: 1 });
-  expect(await once(bench.context, of, 'act', () => Promise.reject(new Error('never')))).toEqual({ done: 1 });
+  await expect(once(server.context, of, 'act', () => Promise.reject(new Error('no')))).rejects.toThrow('no');
+  expect(await once(server.context, of, 'act', async () => ({ done: 1 }))).toEqual({ done: 1 });
+  expect(await once(server.context, of, 'act', () => Promise.reject(new Error('never')))).toEqual({
+    done: 1,
+  });
 });
 
 // A double click made two runs, and ten files of five pictures.
@@ -67,27 +76,27 @@ test('two windows that bring in the same pictures make one run, before, while an
   const one = await job(5);
   const [first, second] = await Promise.all([one.start(), one.start()]);
   expect(second).toEqual(first);
-  const part = await startImport(bench.context, one.id, { ...one.wish, paths: one.paths.slice(0, 2) });
+  const part = await startImport(server.context, one.id, { ...one.wish, paths: one.paths.slice(0, 2) });
   expect(part).toEqual(first);
-  await carryOut(bench.context, first.runId);
+  await carryOut(server.context, first.runId);
   expect(readdirSync(one.working)).toHaveLength(5);
   await expect(one.start()).rejects.toMatchObject({ code: 'already-brought-in', status: 409 });
-  const { runId } = await startImport(bench.context, one.id, { ...one.wish, again: one.paths.slice(0, 1) });
-  await carryOut(bench.context, runId);
+  const { runId } = await startImport(server.context, one.id, { ...one.wish, again: one.paths.slice(0, 1) });
+  await carryOut(server.context, runId);
   expect(readdirSync(one.working)).toHaveLength(6);
 });
 
 test('two windows that embed the same pictures make one run; what is under way is left to it', async () => {
   const { id, photos } = await broughtIn(4);
   const ids = photos.map((photo) => photo.id);
-  await writeDrafts(bench.context, id, these(ids), { kind: 'set', field: 'headline', value: 'Launch' });
+  await writeDrafts(server.context, id, these(ids), { kind: 'set', field: 'headline', value: 'Launch' });
   const [first, second] = await Promise.all([
-    startEmbed(bench.context, id, these(ids)),
-    startEmbed(bench.context, id, these(ids)),
+    startEmbed(server.context, id, these(ids)),
+    startEmbed(server.context, id, these(ids)),
   ]);
   expect(second).toEqual(first);
-  await carryOut(bench.context, first.runId);
-  expect((await receiptOf(bench.context, first.runId)).items.map((item) => item.state)).toEqual(
+  await carryOut(server.context, first.runId);
+  expect((await receiptOf(server.context, first.runId)).items.map((item) => item.state)).toEqual(
     Array(4).fill('done'),
   );
 });
@@ -95,12 +104,12 @@ test('two windows that embed the same pictures make one run; what is under way i
 test('an undo that is pressed twice is one undo', async () => {
   const { id, photos } = await broughtIn(2);
   const ids = photos.map((photo) => photo.id);
-  await writeDrafts(bench.context, id, these(ids), { kind: 'set', field: 'headline', value: 'Launch' });
-  const { runId } = await startEmbed(bench.context, id, these(ids));
-  await carryOut(bench.context, runId);
+  await writeDrafts(server.context, id, these(ids), { kind: 'set', field: 'headline', value: 'Launch' });
+  const { runId } = await startEmbed(server.context, id, these(ids));
+  await carryOut(server.context, runId);
   const [first, second] = await Promise.all([
-    startUndo(bench.context, runId),
-    startUndo(bench.context, runId),
+    startUndo(server.context, runId),
+    startUndo(server.context, runId),
   ]);
   expect(second).toEqual(first);
 });
@@ -112,14 +121,14 @@ test('what many write at once is all kept, beside lists that are read', async ()
   const words = Array.from({ length: 20 }, (_, n) => `word ${n}`);
   await Promise.all([
     ...words.map((term, n) =>
-      writeDrafts(bench.context, id, these(n % 2 ? ids : [...ids].reverse()), {
+      writeDrafts(server.context, id, these(n % 2 ? ids : [...ids].reverse()), {
         kind: 'add-keywords',
         terms: [term],
       }),
     ),
-    ...Array.from({ length: 20 }, () => firstSummaries(bench.context, id)),
+    ...Array.from({ length: 20 }, () => firstSummaries(server.context, id)),
   ]);
-  for (const { drafts: written } of await listPhotos(bench.context, id)) {
+  for (const { drafts: written } of await listPhotos(server.context, id)) {
     const terms = (written.keywords?.value ?? []) as string[];
     expect([...terms].sort()).toEqual(['ketch', ...words].sort());
   }
@@ -134,14 +143,14 @@ test('many writers at once come to what a plain model says, whatever the order o
   );
   await fc.assert(
     fc.asyncProperty(fc.array(writer, { minLength: 2, maxLength: 5 }), async (writers) => {
-      await bench.db.delete(drafts);
+      await server.db.delete(drafts);
       // Each writer has words of his own: the order among writers does not matter then.
       const model = ids.map(() => new Set<string>());
       await Promise.all(
         writers.map(async (acts, who) => {
           for (const { on, word, adds } of acts) {
             const terms = [`${who} ${word}`];
-            await writeDrafts(bench.context, id, these(on.map((at) => ids[at]!)), {
+            await writeDrafts(server.context, id, these(on.map((at) => ids[at]!)), {
               kind: adds ? 'add-keywords' : 'remove-keywords',
               terms,
             });
@@ -149,7 +158,7 @@ test('many writers at once come to what a plain model says, whatever the order o
           }
         }),
       );
-      const now = await listPhotos(bench.context, id);
+      const now = await listPhotos(server.context, id);
       for (const [at, photo] of now.entries()) {
         const terms = (photo.drafts.keywords?.value ?? photo.record.fields.keywords?.value ?? []) as string[];
         expect(new Set(terms)).toEqual(new Set(['ketch', ...model[at]!]));
@@ -163,14 +172,14 @@ test('many writers at once come to what a plain model says, whatever the order o
 test('embedding deletes just the drafts that it wrote', async () => {
   const { id, photos } = await broughtIn(1);
   const ids = [photos[0]!.id];
-  await writeDrafts(bench.context, id, these(ids), { kind: 'set', field: 'headline', value: 'First' });
-  const { runId } = await startEmbed(bench.context, id, these(ids));
+  await writeDrafts(server.context, id, these(ids), { kind: 'set', field: 'headline', value: 'First' });
+  const { runId } = await startEmbed(server.context, id, these(ids));
   let release: () => void = () => undefined;
   const held = new Promise<void>((resolve) => {
     release = resolve;
   });
   // Written before the run reads it, and ended after the run has ended.
-  const late = bench.db.transaction(async (tx) => {
+  const late = server.db.transaction(async (tx) => {
     await tx.insert(drafts).values({
       photoId: ids[0]!,
       field: 'title' as FieldId,
@@ -180,12 +189,12 @@ test('embedding deletes just the drafts that it wrote', async () => {
     });
     await held;
   });
-  const run = carryOut(bench.context, runId);
+  const run = carryOut(server.context, runId);
   setTimeout(release, 300);
   await Promise.all([run, late]);
-  const [photo] = await listPhotos(bench.context, id);
+  const [photo] = await listPhotos(server.context, id);
   expect(photo!.drafts).toMatchObject({ title: { value: 'Late' } });
   expect(photo!.record.fields.headline?.value).toBe('First');
-  const items = await bench.db.select().from(runItems).where(eq(runItems.runId, runId));
+  const items = await server.db.select().from(runItems).where(eq(runItems.runId, runId));
   expect(items[0]!.state).toBe('done');
 });

@@ -10,16 +10,23 @@ import { contextsOf, incomingDrafts, nameExamples } from '@/features/bringIn/inc
 import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
 import { readSource } from '@/server/operations/bringIn/readSource';
 import { startImport } from '@/server/operations/bringIn/startImport';
-import { saveIdentity, surroundings } from '@/server/operations/identities/identities';
+import { installationContext, saveIdentity } from '@/server/operations/identities/identities';
 import { changeTemplate, createTemplate, templatesById } from '@/server/operations/templates/templates';
 import { valuesIn, type WantedValues } from '../fixtures/embed';
-import { assignmentWith, type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
+import {
+  assignmentWith,
+  carryOut,
+  openTestServer,
+  receiptOf,
+  smallJpeg,
+  type TestServer,
+} from './testServer';
 
-let bench: Bench;
+let server: TestServer;
 beforeAll(async () => {
-  bench = await openBench();
+  server = await openTestServer();
 });
-afterAll(() => bench.end());
+afterAll(() => server.end());
 
 const fields = [
   'creator',
@@ -68,13 +75,13 @@ const before = fc.record(
 ) as fc.Arbitrary<WantedValues>;
 
 test('what the page shows before is what the run wrote, field by field, and how it named the files', async () => {
-  const me = await saveIdentity(bench.context, {
+  const me = await saveIdentity(server.context, {
     name: 'me',
     kind: 'person',
     parts: { name: 'Me Then', telephone: '1' },
   });
   await saveIdentity(
-    bench.context,
+    server.context,
     { name: 'me', kind: 'person', parts: { name: 'Me Now', telephone: '2' } },
     me.id,
   );
@@ -95,18 +102,22 @@ test('what the page shows before is what the run wrote, field by field, and how 
             ),
           ),
         );
-        const one = await assignmentWith(bench, files);
+        const one = await assignmentWith(server, files);
         const [first, later] = versions;
-        const kept = await createTemplate(bench.context, { name: 'A', kind: 'standing', entries: first! });
+        const kept = await createTemplate(server.context, { name: 'A', kind: 'standing', entries: first! });
         if (later)
-          await changeTemplate(bench.context, kept.id, { name: 'A', kind: 'standing', entries: later }, 1);
-        const other = await createTemplate(bench.context, { name: 'B', kind: 'job', entries: second });
-        await changeAssignment(bench.context, one.id, { inForce: [kept.id, other.id] });
+          await changeTemplate(server.context, kept.id, { name: 'A', kind: 'standing', entries: later }, 1);
+        const other = await createTemplate(server.context, { name: 'B', kind: 'job', entries: second });
+        await changeAssignment(server.context, one.id, { inForce: [kept.id, other.id] });
 
-        const assignment = await readAssignment(bench.context, one.id);
-        const source = await readSource(bench.context, assignment.sourceFolderId!, one.id);
-        const compiled = compileTemplates(await templatesById(bench.context, assignment.inForce));
-        const contextOf = contextsOf(assignment, await surroundings(bench.context), source.placesTaken);
+        const assignment = await readAssignment(server.context, one.id);
+        const source = await readSource(server.context, assignment.sourceFolderId!, one.id);
+        const compiled = compileTemplates(await templatesById(server.context, assignment.inForce));
+        const contextOf = contextsOf(
+          assignment,
+          await installationContext(server.context),
+          source.lastPosition,
+        );
         const choices = {
           ...usualChoices,
           keywords,
@@ -117,9 +128,13 @@ test('what the page shows before is what the run wrote, field by field, and how 
         const names = nameExamples(source.pictures, choices, compiled, contextOf);
 
         const paths = source.pictures.map((picture) => picture.relativePath);
-        const { runId } = await startImport(bench.context, one.id, { paths, leaveAsTheyAre: [], ...choices });
-        await carryOut(bench.context, runId);
-        const { items } = await receiptOf(bench.context, runId);
+        const { runId } = await startImport(server.context, one.id, {
+          paths,
+          leaveAsTheyAre: [],
+          ...choices,
+        });
+        await carryOut(server.context, runId);
+        const { items } = await receiptOf(server.context, runId);
         for (const [at, picture] of source.pictures.entries()) {
           const item = items[at]!;
           const { drafts } = shown(picture, at, 'usual');

@@ -19,43 +19,43 @@ import {
   templatesById,
 } from '@/server/operations/templates/templates';
 import { listVersions } from '@/server/operations/templates/templateVersions';
-import { assignmentWith, type Bench, carryOut, openBench, rights, smallJpeg } from './bench';
+import { assignmentWith, carryOut, openTestServer, rights, smallJpeg, type TestServer } from './testServer';
 
-let bench: Bench;
+let server: TestServer;
 beforeAll(async () => {
-  bench = await openBench();
+  server = await openTestServer();
 });
-afterAll(() => bench.end());
+afterAll(() => server.end());
 const text = (name: string) => ({ name, kind: 'standing' as const, entries: rights });
 
 test('a template keeps its versions; a second window does not overwrite', async () => {
-  const made = await createTemplate(bench.context, text('First'));
-  const changed = await changeTemplate(bench.context, made.id, text('Second'), 1);
+  const made = await createTemplate(server.context, text('First'));
+  const changed = await changeTemplate(server.context, made.id, text('Second'), 1);
   expect(changed).toMatchObject({ name: 'Second', version: 2 });
-  await expect(changeTemplate(bench.context, made.id, text('Third'), 1)).rejects.toThrow(
+  await expect(changeTemplate(server.context, made.id, text('Third'), 1)).rejects.toThrow(
     'changed in another window',
   );
-  expect((await listVersions(bench.context, made.id)).map((one) => [one.version, one.name])).toEqual([
+  expect((await listVersions(server.context, made.id)).map((one) => [one.version, one.name])).toEqual([
     [2, 'Second'],
     [1, 'First'],
   ]);
-  expect((await templatesById(bench.context, [made.id])).map((one) => one.name)).toEqual(['Second']);
-  await removeTemplate(bench.context, made.id);
-  await expect(readTemplate(bench.context, made.id)).rejects.toMatchObject({ status: 404 });
-  expect(await listTemplates(bench.context)).not.toContainEqual(expect.objectContaining({ id: made.id }));
+  expect((await templatesById(server.context, [made.id])).map((one) => one.name)).toEqual(['Second']);
+  await removeTemplate(server.context, made.id);
+  await expect(readTemplate(server.context, made.id)).rejects.toMatchObject({ status: 404 });
+  expect(await listTemplates(server.context)).not.toContainEqual(expect.objectContaining({ id: made.id }));
 });
 
 test.each([
   ['without a name', { ...text(' '), entries: [] }, 'name'],
   ['with a field twice', { ...text('Twice'), entries: [rights[0]!, rights[0]!] }, 'only once'],
 ])('a template %s is refused', async (_, wished, message) => {
-  await expect(createTemplate(bench.context, wished)).rejects.toThrow(message);
+  await expect(createTemplate(server.context, wished)).rejects.toThrow(message);
 });
 
 test('facts and the order of templates are kept; empty facts are left out', async () => {
-  const { id, template } = await assignmentWith(bench, {});
-  const second = await createTemplate(bench.context, text('Second'));
-  await changeAssignment(bench.context, id, {
+  const { id, template } = await assignmentWith(server, {});
+  const second = await createTemplate(server.context, text('Second'));
+  await changeAssignment(server.context, id, {
     inForce: [second.id, template.id, second.id],
     facts: [
       { name: ' yard ', value: 'Pellvik' },
@@ -64,7 +64,7 @@ test('facts and the order of templates are kept; empty facts are left out', asyn
     publishedOn: '2026-06-05',
     name: 'New name',
   });
-  expect(await readAssignment(bench.context, id)).toMatchObject({
+  expect(await readAssignment(server.context, id)).toMatchObject({
     name: 'New name',
     publishedOn: '2026-06-05',
     inForce: [second.id, template.id],
@@ -73,20 +73,20 @@ test('facts and the order of templates are kept; empty facts are left out', asyn
 });
 
 test('a new assignment begins with all standing templates, as the newest one has them in order', async () => {
-  const { id } = await assignmentWith(bench, {});
-  await bench.db.delete(templatesInForce);
-  await bench.db.delete(templates);
+  const { id } = await assignmentWith(server, {});
+  await server.db.delete(templatesInForce);
+  await server.db.delete(templates);
   const [first, second, third] = [
-    await createTemplate(bench.context, text('First')),
-    await createTemplate(bench.context, text('Second')),
-    await createTemplate(bench.context, text('Third')),
+    await createTemplate(server.context, text('First')),
+    await createTemplate(server.context, text('Second')),
+    await createTemplate(server.context, text('Third')),
   ];
-  const job = await createTemplate(bench.context, { ...text('Job'), kind: 'job' });
+  const job = await createTemplate(server.context, { ...text('Job'), kind: 'job' });
   const starter = { field: 'city' as const, rule: 'overwrite' as const, texts: ['{{ fill in }}'] };
-  await createTemplate(bench.context, { ...text('Starter'), entries: [starter] });
-  await changeAssignment(bench.context, id, { inForce: [third.id, job.id, first.id] });
-  const next = await createAssignment(bench.context, { name: 'Next', workingPath: bench.folder });
-  expect((await readAssignment(bench.context, next.id)).inForce).toEqual([third.id, first.id, second.id]);
+  await createTemplate(server.context, { ...text('Starter'), entries: [starter] });
+  await changeAssignment(server.context, id, { inForce: [third.id, job.id, first.id] });
+  const next = await createAssignment(server.context, { name: 'Next', workingPath: server.folder });
+  expect((await readAssignment(server.context, next.id)).inForce).toEqual([third.id, first.id, second.id]);
 });
 
 test.each([
@@ -94,40 +94,42 @@ test.each([
   ['a folder that is not there', '/nowhere/at/all', 'There is no folder'],
   ['the whole machine', '/', 'cannot be opened'],
 ])('%s is not opened', async (_, wished, message) => {
-  await expect(openFolder(bench.context, { path: wished, kind: 'source' })).rejects.toThrow(message);
+  await expect(openFolder(server.context, { path: wished, kind: 'source' })).rejects.toThrow(message);
 });
 
 test('a working folder inside the source is refused', async () => {
-  const inner = path.join(bench.folder, 'outer/inner');
+  const inner = path.join(server.folder, 'outer/inner');
   mkdirSync(inner, { recursive: true });
   await expect(
-    createAssignment(bench.context, { name: 'A', workingPath: inner, sourcePath: path.dirname(inner) }),
+    createAssignment(server.context, { name: 'A', workingPath: inner, sourcePath: path.dirname(inner) }),
   ).rejects.toThrow('must not lie inside');
 });
 
 test('an import cannot reach outside its source', async () => {
-  const { id } = await assignmentWith(bench, {});
+  const { id } = await assignmentWith(server, {});
   for (const wished of ['../working/a.jpg', '/etc/hostname']) {
     await expect(
-      startImport(bench.context, id, { paths: [wished], leaveAsTheyAre: [], keywords: '' }),
+      startImport(server.context, id, { paths: [wished], leaveAsTheyAre: [], keywords: '' }),
     ).rejects.toMatchObject({ code: 'outside-folders' });
   }
 });
 
 test('a template that a run still needs is not removed', async () => {
-  const { id, template, paths } = await assignmentWith(bench, { 'a.jpg': await smallJpeg(1) });
-  const { runId } = await startImport(bench.context, id, { paths, leaveAsTheyAre: [], keywords: '' });
-  await changeAssignment(bench.context, id, { inForce: [] });
-  await expect(removeTemplate(bench.context, template.id)).rejects.toMatchObject({ code: 'template-in-run' });
-  await carryOut(bench.context, runId);
-  await removeTemplate(bench.context, template.id);
-  await expect(readTemplate(bench.context, template.id)).rejects.toMatchObject({ status: 404 });
+  const { id, template, paths } = await assignmentWith(server, { 'a.jpg': await smallJpeg(1) });
+  const { runId } = await startImport(server.context, id, { paths, leaveAsTheyAre: [], keywords: '' });
+  await changeAssignment(server.context, id, { inForce: [] });
+  await expect(removeTemplate(server.context, template.id)).rejects.toMatchObject({
+    code: 'template-in-run',
+  });
+  await carryOut(server.context, runId);
+  await removeTemplate(server.context, template.id);
+  await expect(readTemplate(server.context, template.id)).rejects.toMatchObject({ status: 404 });
 });
 
 test('a database of a newer Fabrica is refused untouched', async () => {
-  await bench.db.execute(
+  await server.db.execute(
     sql`insert into drizzle.__drizzle_migrations (hash, created_at) values ('later', 9999999999999)`,
   );
   await expect(migrateDatabase()).rejects.toThrow('newer Fabrica');
-  await bench.db.execute(sql`delete from drizzle.__drizzle_migrations where hash = 'later'`);
+  await server.db.execute(sql`delete from drizzle.__drizzle_migrations where hash = 'later'`);
 });

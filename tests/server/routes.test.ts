@@ -1,7 +1,7 @@
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
 import { config } from '@/server/config';
-import { type Bench, openBench, root } from './bench';
+import { openTestServer, root, type TestServer } from './testServer';
 
 /*
  * Every route of the API, found in its folder: what nobody can mean is answered with 4xx and words, never with
@@ -14,10 +14,10 @@ const routes = readdirSync(api, { recursive: true, withFileTypes: true })
 const methods = ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'] as const;
 type Handler = (request: Request, route: { params: Promise<unknown> }) => Promise<Response>;
 
-let bench: Bench;
+let server: TestServer;
 let cases: { name: string; handler: Handler; method: string; hasId: boolean }[] = [];
 beforeAll(async () => {
-  bench = await openBench();
+  server = await openTestServer();
   for (const route of routes) {
     const handlers = (await import(path.join(api, route, 'route.ts'))) as Record<string, Handler>;
     for (const method of methods)
@@ -32,7 +32,7 @@ beforeAll(async () => {
   // It never ends by itself.
   cases = cases.filter((one) => one.name !== 'GET /api/changes');
 });
-afterAll(() => bench.end());
+afterAll(() => server.end());
 
 const send = ({ handler, method, name }: (typeof cases)[number], id: string, body?: string, query = '') => {
   const address = config().address;
@@ -42,7 +42,7 @@ const send = ({ handler, method, name }: (typeof cases)[number], id: string, bod
     headers: { host: new URL(address).host, origin: address, 'content-type': 'application/json' },
     ...(body === undefined ? {} : { body }),
   });
-  return handler(request, { params: Promise.resolve(name.includes('[id]') ? { id } : {}) });
+  return handler(request, { params: Promise.resolve(name.includes('[id]') ? { id } : undefined) });
 };
 const unknown = '00000000-0000-4000-8000-000000000000';
 
@@ -62,6 +62,13 @@ test.each([
     cases.filter((one) => one.hasId).map(async (one) => [one.name, (await send(one, id)).status]),
   );
   expect(answers.filter(([, status]) => status !== 404)).toEqual([]);
+});
+
+test('what needs nothing is answered', async () => {
+  const plain = cases.filter(({ hasId, method }) => !hasId && method === 'GET');
+  const answers = await Promise.all(plain.map(async (one) => [one.name, (await send(one, '')).status]));
+  expect(answers.length).toBeGreaterThan(10);
+  expect(answers.filter(([, status]) => status !== 200 && status !== 404 && status !== 422)).toEqual([]);
 });
 
 test('an id that nothing has is 4xx with words, or an empty answer', async () => {

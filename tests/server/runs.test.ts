@@ -21,25 +21,25 @@ import { jpegWith, xmpPacket, xmpSegment } from '../fixtures/build';
 import { rawSample } from '../fixtures/formats';
 import {
   assignmentWith,
-  type Bench,
   bringIn,
   carryOut,
   digest,
-  openBench,
+  openTestServer,
   receiptOf,
   smallJpeg,
+  type TestServer,
   valuesOf,
   wish,
-} from './bench';
+} from './testServer';
 
-let bench: Bench;
+let server: TestServer;
 beforeAll(async () => {
-  bench = await openBench();
+  server = await openTestServer();
 });
-afterAll(() => bench.end());
+afterAll(() => server.end());
 
 const broughtIn = (pictures: Readonly<Record<string, Uint8Array>>, more = {}) =>
-  bringIn(bench, pictures, more);
+  bringIn(server, pictures, more);
 
 test('an import embeds templates and keywords while copying, and leaves othersâ€™ pictures as they are', async () => {
   const theirs = await smallJpeg(2, { creator: ['Mats Orrin'] });
@@ -58,22 +58,22 @@ test('an import embeds templates and keywords while copying, and leaves othersâ€
 });
 
 test('a taken name is never overwritten, and pictures that are here are known by their content', async () => {
-  const job = await assignmentWith(bench, { 'a.jpg': await smallJpeg(1) });
+  const job = await assignmentWith(server, { 'a.jpg': await smallJpeg(1) });
   writeFileSync(path.join(job.working, 'a.jpg'), 'somebodyâ€™s');
-  const { runId } = await startImport(bench.context, job.id, wish(['a.jpg']));
-  await carryOut(bench.context, runId);
+  const { runId } = await startImport(server.context, job.id, wish(['a.jpg']));
+  await carryOut(server.context, runId);
   expect(readdirSync(job.working)).toEqual(['a-2.jpg', 'a.jpg']);
   expect(readFileSync(path.join(job.working, 'a.jpg'), 'utf8')).toBe('somebodyâ€™s');
-  const { sourceFolderId } = await readAssignment(bench.context, job.id);
-  const source = await readSource(bench.context, sourceFolderId!, job.id);
+  const { sourceFolderId } = await readAssignment(server.context, job.id);
+  const source = await readSource(server.context, sourceFolderId!, job.id);
   expect(source.pictures).toMatchObject([{ relativePath: 'a.jpg', alreadyHere: true }]);
 });
 
 test('a run embeds the template as it was when the run was asked for', async () => {
-  const job = await assignmentWith(bench, { 'a.jpg': await smallJpeg(1) });
-  const { runId } = await startImport(bench.context, job.id, wish(['a.jpg']));
+  const job = await assignmentWith(server, { 'a.jpg': await smallJpeg(1) });
+  const { runId } = await startImport(server.context, job.id, wish(['a.jpg']));
   await changeTemplate(
-    bench.context,
+    server.context,
     job.template.id,
     {
       name: 'Rights',
@@ -82,7 +82,7 @@ test('a run embeds the template as it was when the run was asked for', async () 
     },
     1,
   );
-  await carryOut(bench.context, runId);
+  await carryOut(server.context, runId);
   expect(await valuesOf(path.join(job.working, 'a.jpg'))).toMatchObject({ creator: ['Aune Pell'] });
 });
 
@@ -91,7 +91,7 @@ test('a file whose record cannot be read is copied as it is, and the templatesâ€
   const job = await broughtIn({ 'a.jpg': broken });
   expect(new Uint8Array(readFileSync(path.join(job.working, 'a.jpg')))).toEqual(broken);
   expect(Object.keys(job.photos[0]!.drafts)).toContain('creator');
-  expect((await receiptOf(bench.context, job.runId)).items[0]?.problems?.map((one) => one.code)).toContain(
+  expect((await receiptOf(server.context, job.runId)).items[0]?.problems?.map((one) => one.code)).toContain(
     'block-unreadable',
   );
 });
@@ -101,7 +101,7 @@ test('what cannot be read at all fails alone; the others come', async () => {
     'a.jpg': new Uint8Array([0xff, 0xd8, 0xff, 0xe0, 0]),
     'b.jpg': await smallJpeg(1),
   });
-  const run = await receiptOf(bench.context, job.runId);
+  const run = await receiptOf(server.context, job.runId);
   expect(run.counts).toMatchObject({ done: 1, failed: 1 });
   expect(run.items[0]?.problems).toMatchObject([{ code: 'file-cut' }]);
 });
@@ -109,29 +109,29 @@ test('what cannot be read at all fails alone; the others come', async () => {
 test('work that was finished but not yet recorded when the worker was killed is found again, not doubled', async () => {
   const job = await broughtIn({ 'a.jpg': await smallJpeg(1) });
   const before = digest(path.join(job.working, 'a.jpg'));
-  await bench.db.delete(photos).where(eq(photos.assignmentId, job.id));
-  await bench.db.update(runItems).set({ state: 'waiting' }).where(eq(runItems.runId, job.runId));
-  await bench.db.update(runs).set({ state: 'running' }).where(eq(runs.id, job.runId));
-  await carryOut(bench.context, job.runId);
+  await server.db.delete(photos).where(eq(photos.assignmentId, job.id));
+  await server.db.update(runItems).set({ state: 'waiting' }).where(eq(runItems.runId, job.runId));
+  await server.db.update(runs).set({ state: 'running' }).where(eq(runs.id, job.runId));
+  await carryOut(server.context, job.runId);
   expect(readdirSync(job.working)).toEqual(['a.jpg']);
   expect(digest(path.join(job.working, 'a.jpg'))).toBe(before);
-  expect(await listPhotos(bench.context, job.id)).toHaveLength(1);
+  expect(await listPhotos(server.context, job.id)).toHaveLength(1);
 });
 
 test('a run ends early when the worker stops, goes on later, and stops when asked', async () => {
   const pictures = Object.fromEntries(
     await Promise.all([1, 2, 3, 4, 5, 6].map(async (seed) => [`${seed}.jpg`, await smallJpeg(seed)])),
   );
-  const job = await assignmentWith(bench, pictures);
-  const { runId } = await startImport(bench.context, job.id, wish(job.paths));
+  const job = await assignmentWith(server, pictures);
+  const { runId } = await startImport(server.context, job.id, wish(job.paths));
   let asked = 0;
-  await expect(carryOutRun(bench.context, runId, () => ++asked > 2)).rejects.toThrow(
+  await expect(carryOutRun(server.context, runId, () => ++asked > 2)).rejects.toThrow(
     'goes on when it is back',
   );
-  expect((await receiptOf(bench.context, runId)).counts.waiting).toBeGreaterThan(0);
-  await stopRun(bench.context, runId);
-  await carryOut(bench.context, runId);
-  const stopped = await receiptOf(bench.context, runId);
+  expect((await receiptOf(server.context, runId)).counts.waiting).toBeGreaterThan(0);
+  await stopRun(server.context, runId);
+  await carryOut(server.context, runId);
+  const stopped = await receiptOf(server.context, runId);
   expect(stopped.state).toBe('stopped');
   expect(readdirSync(job.working)).toHaveLength(stopped.counts.done);
 });
@@ -143,22 +143,22 @@ test('drafts: in front of the sign-off, equal to the file is no draft, and templ
   );
   const [a, b] = job.photos.map((one) => one.id) as [string, string];
   const draftsOf = async (id: string) =>
-    (await listPhotos(bench.context, job.id)).find((one) => one.id === id)!.drafts;
-  await writeDrafts(bench.context, job.id, these([a, b]), { kind: 'caption', text: 'The launch.' });
+    (await listPhotos(server.context, job.id)).find((one) => one.id === id)!.drafts;
+  await writeDrafts(server.context, job.id, these([a, b]), { kind: 'caption', text: 'The launch.' });
   expect((await draftsOf(a)).description?.value).toBe('The launch.\nAune Pell / Boat Trust');
   expect((await draftsOf(b)).description?.value).toBe('The launch.');
-  await writeDrafts(bench.context, job.id, these([a]), { kind: 'caption', text: '' });
+  await writeDrafts(server.context, job.id, these([a]), { kind: 'caption', text: '' });
   expect(await draftsOf(a)).toEqual({});
-  await writeDrafts(bench.context, job.id, these([b]), { kind: 'put-templates' });
+  await writeDrafts(server.context, job.id, these([b]), { kind: 'put-templates' });
   expect((await draftsOf(b)).creator).toEqual({
     value: ['Aune Pell'],
     origin: { by: 'template', templateId: job.template.id, version: 1, name: 'Rights' },
   });
-  await writeDrafts(bench.context, job.id, these([a, b]), { kind: 'add-keywords', terms: ['sail'] });
-  await writeDrafts(bench.context, job.id, these([a]), { kind: 'remove-keywords', terms: ['KETCH'] });
+  await writeDrafts(server.context, job.id, these([a, b]), { kind: 'add-keywords', terms: ['sail'] });
+  await writeDrafts(server.context, job.id, these([a]), { kind: 'remove-keywords', terms: ['KETCH'] });
   expect((await draftsOf(a)).keywords?.value).toEqual(['sail']);
-  await writeDrafts(bench.context, job.id, these([a, b]), { kind: 'discard' });
-  expect(await bench.db.select().from(drafts).where(eq(drafts.photoId, b))).toEqual([]);
+  await writeDrafts(server.context, job.id, these([a, b]), { kind: 'discard' });
+  expect(await server.db.select().from(drafts).where(eq(drafts.photoId, b))).toEqual([]);
 });
 
 test('embedding writes drafts and is taken back byte for byte; the words are drafts again', async () => {
@@ -166,36 +166,36 @@ test('embedding writes drafts and is taken back byte for byte; the words are dra
   const file = path.join(job.working, 'a.jpg');
   const before = digest(file);
   const [photo] = job.photos;
-  await writeDrafts(bench.context, job.id, these([photo!.id]), {
+  await writeDrafts(server.context, job.id, these([photo!.id]), {
     kind: 'set',
     field: 'city',
     value: 'Havnes',
   });
-  const embed = await startEmbed(bench.context, job.id, these([photo!.id]));
-  await carryOut(bench.context, embed.runId);
+  const embed = await startEmbed(server.context, job.id, these([photo!.id]));
+  await carryOut(server.context, embed.runId);
   expect(await valuesOf(file)).toMatchObject({ city: 'Havnes' });
-  expect((await listPhotos(bench.context, job.id))[0]!.drafts).toEqual({});
-  const back = await startUndo(bench.context, embed.runId);
-  await carryOut(bench.context, back.runId);
+  expect((await listPhotos(server.context, job.id))[0]!.drafts).toEqual({});
+  const back = await startUndo(server.context, embed.runId);
+  await carryOut(server.context, back.runId);
   expect(digest(file)).toBe(before);
-  expect((await listPhotos(bench.context, job.id))[0]!.drafts.city?.value).toBe('Havnes');
-  await expect(startUndo(bench.context, embed.runId)).rejects.toThrow('nothing left');
+  expect((await listPhotos(server.context, job.id))[0]!.drafts.city?.value).toBe('Havnes');
+  await expect(startUndo(server.context, embed.runId)).rejects.toThrow('nothing left');
 });
 
 test('a file that was changed after embedding is not taken back over', async () => {
   const job = await broughtIn({ 'a.jpg': await smallJpeg(1) });
   const file = path.join(job.working, 'a.jpg');
-  await writeDrafts(bench.context, job.id, these([job.photos[0]!.id]), {
+  await writeDrafts(server.context, job.id, these([job.photos[0]!.id]), {
     kind: 'set',
     field: 'city',
     value: 'Havnes',
   });
-  const embed = await startEmbed(bench.context, job.id, these([job.photos[0]!.id]));
-  await carryOut(bench.context, embed.runId);
+  const embed = await startEmbed(server.context, job.id, these([job.photos[0]!.id]));
+  await carryOut(server.context, embed.runId);
   execFileSync('exiv2', ['-q', '-M', 'set Xmp.photoshop.Headline XmpText Later', file]);
-  const back = await startUndo(bench.context, embed.runId);
-  await carryOut(bench.context, back.runId);
-  expect((await receiptOf(bench.context, back.runId)).items[0]?.problems).toMatchObject([
+  const back = await startUndo(server.context, embed.runId);
+  await carryOut(server.context, back.runId);
+  expect((await receiptOf(server.context, back.runId)).items[0]?.problems).toMatchObject([
     { code: 'changed-meanwhile' },
   ]);
   expect(await valuesOf(file)).toMatchObject({ headline: 'Later', city: 'Havnes' });
@@ -204,14 +204,14 @@ test('a file that was changed after embedding is not taken back over', async () 
 test('a merely touched file is no changed file', async () => {
   const job = await broughtIn({ 'a.jpg': await smallJpeg(1) });
   execFileSync('touch', [path.join(job.working, 'a.jpg')]);
-  await writeDrafts(bench.context, job.id, these([job.photos[0]!.id]), {
+  await writeDrafts(server.context, job.id, these([job.photos[0]!.id]), {
     kind: 'set',
     field: 'city',
     value: 'Havnes',
   });
-  const embed = await startEmbed(bench.context, job.id, these([job.photos[0]!.id]));
-  await carryOut(bench.context, embed.runId);
-  expect((await receiptOf(bench.context, embed.runId)).counts.done).toBe(1);
+  const embed = await startEmbed(server.context, job.id, these([job.photos[0]!.id]));
+  await carryOut(server.context, embed.runId);
+  expect((await receiptOf(server.context, embed.runId)).counts.done).toBe(1);
 });
 
 describe('a raw file, its JPEG and a sidecar are one photo', () => {
@@ -264,20 +264,20 @@ describe('a raw file, its JPEG and a sidecar are one photo', () => {
     expect(readdirSync(job.working).sort()).toEqual(['a.jpg', 'a.nef']);
     const before = digest(path.join(job.working, 'a.jpg'));
     const photoIds = job.photos.map((one) => one.id);
-    await writeDrafts(bench.context, job.id, these(photoIds), {
+    await writeDrafts(server.context, job.id, these(photoIds), {
       kind: 'set',
       field: 'city',
       value: 'Havnes',
     });
-    const embed = await startEmbed(bench.context, job.id, these(photoIds));
-    await carryOut(bench.context, embed.runId);
+    const embed = await startEmbed(server.context, job.id, these(photoIds));
+    await carryOut(server.context, embed.runId);
     for (const name of ['a.jpg', 'a.xmp'])
       expect(await valuesOf(path.join(job.working, name))).toMatchObject({ city: 'Havnes' });
-    const back = await startUndo(bench.context, embed.runId);
-    await carryOut(bench.context, back.runId);
+    const back = await startUndo(server.context, embed.runId);
+    await carryOut(server.context, back.runId);
     expect(readdirSync(job.working).sort()).toEqual(['a.jpg', 'a.nef']);
     expect(digest(path.join(job.working, 'a.jpg'))).toBe(before);
-    expect(Object.keys((await listPhotos(bench.context, job.id))[0]!.drafts)).toEqual(['city']);
+    expect(Object.keys((await listPhotos(server.context, job.id))[0]!.drafts)).toEqual(['city']);
   });
 
   test('a sidecar that another program put there meanwhile is noticed, not written over', async () => {
@@ -285,17 +285,17 @@ describe('a raw file, its JPEG and a sidecar are one photo', () => {
     const theirs = sidecar('<photoshop:City>Theirs</photoshop:City>');
     writeFileSync(path.join(job.working, 'a.xmp'), theirs);
     const photoIds = job.photos.map((one) => one.id);
-    await writeDrafts(bench.context, job.id, these(photoIds), {
+    await writeDrafts(server.context, job.id, these(photoIds), {
       kind: 'set',
       field: 'headline',
       value: 'Ours',
     });
-    const embed = await startEmbed(bench.context, job.id, these(photoIds));
-    await carryOut(bench.context, embed.runId);
-    const run = await receiptOf(bench.context, embed.runId);
+    const embed = await startEmbed(server.context, job.id, these(photoIds));
+    await carryOut(server.context, embed.runId);
+    const run = await receiptOf(server.context, embed.runId);
     expect(run.items[0]?.problems).toMatchObject([{ code: 'changed-meanwhile' }]);
     expect(new Uint8Array(readFileSync(path.join(job.working, 'a.xmp')))).toEqual(theirs);
-    expect((await listPhotos(bench.context, job.id))[0]!.record.fields.city?.value).toBe('Theirs');
+    expect((await listPhotos(server.context, job.id))[0]!.record.fields.city?.value).toBe('Theirs');
   });
 });
 
@@ -305,10 +305,10 @@ describe('explicit choices of the assignment', () => {
     const embedded = await broughtIn({ 'a.dng': bytes });
     expect(readdirSync(embedded.working)).toEqual(['a.dng']);
     expect(await valuesOf(path.join(embedded.working, 'a.dng'))).toMatchObject({ creator: ['Aune Pell'] });
-    const job = await assignmentWith(bench, { 'a.dng': bytes });
-    await changeAssignment(bench.context, job.id, { dngSidecar: true });
-    const { runId } = await startImport(bench.context, job.id, wish(['a.dng']));
-    await carryOut(bench.context, runId);
+    const job = await assignmentWith(server, { 'a.dng': bytes });
+    await changeAssignment(server.context, job.id, { dngSidecar: true });
+    const { runId } = await startImport(server.context, job.id, wish(['a.dng']));
+    await carryOut(server.context, runId);
     expect(readdirSync(job.working).sort()).toEqual(['a.dng', 'a.xmp']);
     expect(new Uint8Array(readFileSync(path.join(job.working, 'a.dng')))).toEqual(bytes);
     expect(await valuesOf(path.join(job.working, 'a.xmp'))).toMatchObject({ creator: ['Aune Pell'] });
@@ -317,14 +317,18 @@ describe('explicit choices of the assignment', () => {
   test('Date Created goes into Exif DateTimeOriginal only when it was chosen', async () => {
     const exifDate = async (chosen: boolean) => {
       const job = await broughtIn({ 'a.jpg': await smallJpeg(1) });
-      await changeAssignment(bench.context, job.id, { dateTimeOriginal: chosen });
+      await changeAssignment(server.context, job.id, { dateTimeOriginal: chosen });
       const photoIds = job.photos.map((one) => one.id);
       const value = '2020-02-03T04:05:06';
-      await writeDrafts(bench.context, job.id, these(photoIds), { kind: 'set', field: 'dateCreated', value });
-      const { runId } = await startEmbed(bench.context, job.id, these(photoIds));
-      await carryOut(bench.context, runId);
-      const [photo] = await listPhotos(bench.context, job.id);
-      return photo!.record.fields.dateCreated?.voices.find((voice) => voice.origin === 'exif')?.value;
+      await writeDrafts(server.context, job.id, these(photoIds), {
+        kind: 'set',
+        field: 'dateCreated',
+        value,
+      });
+      const { runId } = await startEmbed(server.context, job.id, these(photoIds));
+      await carryOut(server.context, runId);
+      const [photo] = await listPhotos(server.context, job.id);
+      return photo!.record.fields.dateCreated?.recordValues.find((voice) => voice.origin === 'exif')?.value;
     };
     expect(await exifDate(false)).toBe('2026-05-14T07:12:01');
     expect(await exifDate(true)).toBe('2020-02-03T04:05:06');

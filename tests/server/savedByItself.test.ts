@@ -4,18 +4,18 @@ import { identityVersions } from '@/server/db/schema/identities';
 import { templates } from '@/server/db/schema/templates';
 import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
 import { keepPlan, listPlans } from '@/server/operations/bringIn/plans';
-import { identityReach, saveIdentity, surroundings } from '@/server/operations/identities/identities';
+import { identityReach, installationContext, saveIdentity } from '@/server/operations/identities/identities';
 import { dropTemplateDraft, saveTemplateDraft } from '@/server/operations/templates/templateDrafts';
 import { stepTemplate, templateStepsOf } from '@/server/operations/templates/templateSteps';
 import { createTemplate, readTemplate } from '@/server/operations/templates/templates';
-import { assignmentWith, type Bench, bringIn, openBench, smallJpeg } from './bench';
+import { assignmentWith, bringIn, openTestServer, smallJpeg, type TestServer } from './testServer';
 
 /** What saves itself: facts, details, plans, a template's page; by several windows at once. */
-let bench: Bench;
+let server: TestServer;
 beforeAll(async () => {
-  bench = await openBench();
+  server = await openTestServer();
 });
-afterAll(() => bench.end());
+afterAll(() => server.end());
 
 describe('undo and redo of a template’s page', () => {
   const page = (headline: string, city = '') => ({
@@ -27,19 +27,19 @@ describe('undo and redo of a template’s page', () => {
     ],
   });
   const begin = async () => {
-    const { id } = await createTemplate(bench.context, page('Kept'));
+    const { id } = await createTemplate(server.context, page('Kept'));
     const save = (headline: string, city = '', met?: string) =>
-      saveTemplateDraft(bench.context, id, {
+      saveTemplateDraft(server.context, id, {
         ...page(headline, city),
         baseVersion: 1,
         ...(met === undefined ? {} : { met }),
       });
     const shown = async () => {
-      const { draft, entries } = await readTemplate(bench.context, id);
+      const { draft, entries } = await readTemplate(server.context, id);
       return (draft?.entries ?? entries).map((one) => one.texts[0]);
     };
-    const next = () => templateStepsOf(bench.context, id);
-    const step = (stepId: string, undone: boolean) => stepTemplate(bench.context, id, stepId, undone);
+    const next = () => templateStepsOf(server.context, id);
+    const step = (stepId: string, undone: boolean) => stepTemplate(server.context, id, stepId, undone);
     return { id, save, shown, next, step };
   };
 
@@ -77,14 +77,14 @@ describe('undo and redo of a template’s page', () => {
     await expect(save('Mine again', '', savedAt)).rejects.toMatchObject({ status: 409 });
     expect(await shown()).toEqual(['Theirs']);
     const { undo } = await next();
-    await bench.db.update(templates).set({ draft: null }).where(eq(templates.id, id));
-    await expect(stepTemplate(bench.context, id, undo!.id, true)).rejects.toMatchObject({ status: 409 });
+    await server.db.update(templates).set({ draft: null }).where(eq(templates.id, id));
+    await expect(stepTemplate(server.context, id, undo!.id, true)).rejects.toMatchObject({ status: 409 });
   });
 
   test('a discarded draft can be had back', async () => {
     const { id, save, shown, next, step } = await begin();
     await save('Ketch');
-    await dropTemplateDraft(bench.context, id);
+    await dropTemplateDraft(server.context, id);
     expect(await shown()).toEqual(['Kept']);
     await step((await next()).undo!.id, true);
     expect(await shown()).toEqual(['Ketch']);
@@ -94,62 +94,62 @@ describe('undo and redo of a template’s page', () => {
 describe('details that save themselves', () => {
   const parts = (telephone: string) => ({ telephone });
   const kept = async (id: string) =>
-    (await bench.db.select().from(identityVersions).where(eq(identityVersions.identityId, id)))
+    (await server.db.select().from(identityVersions).where(eq(identityVersions.identityId, id)))
       .sort((a, b) => a.version - b.version)
       .map((one) => one.parts.telephone);
 
   test('half-typed numbers that no run could use are no former details', async () => {
     const me = { name: 'Ylva Tarn', kind: 'person' as const };
-    let saved = await saveIdentity(bench.context, { ...me, parts: parts('+47 1') });
+    let saved = await saveIdentity(server.context, { ...me, parts: parts('+47 1') });
     for (const typed of ['+47 55', '+47 55 50'])
       saved = await saveIdentity(
-        bench.context,
+        server.context,
         { ...me, parts: parts(typed), baseVersion: saved.version },
         saved.id,
       );
     expect(await kept(saved.id)).toEqual(['+47 55 50']);
-    await bringIn(bench, { 'a.jpg': await smallJpeg(1) });
+    await bringIn(server, { 'a.jpg': await smallJpeg(1) });
     saved = await saveIdentity(
-      bench.context,
+      server.context,
       { ...me, parts: parts('+47 66'), baseVersion: saved.version },
       saved.id,
     );
     expect(await kept(saved.id)).toEqual(['+47 55 50', '+47 66']);
-    const { formerIdentities } = await surroundings(bench.context);
+    const { formerIdentities } = await installationContext(server.context);
     expect(formerIdentities.some((one) => one['Ylva Tarn']?.telephone === '+47 55 50')).toBe(true);
   });
 
   test('two windows: the second one is told, and nothing is overwritten', async () => {
     const text = { name: 'Two Windows', kind: 'business' as const, parts: parts('+47 1') };
-    const { id, version } = await saveIdentity(bench.context, text);
-    await saveIdentity(bench.context, { ...text, parts: parts('+47 2'), baseVersion: version }, id);
+    const { id, version } = await saveIdentity(server.context, text);
+    await saveIdentity(server.context, { ...text, parts: parts('+47 2'), baseVersion: version }, id);
     await expect(
-      saveIdentity(bench.context, { ...text, parts: parts('+47 3'), baseVersion: version }, id),
+      saveIdentity(server.context, { ...text, parts: parts('+47 3'), baseVersion: version }, id),
     ).rejects.toMatchObject({ status: 409 });
-    expect((await surroundings(bench.context)).identities['Two Windows']?.telephone).toBe('+47 2');
+    expect((await installationContext(server.context)).identities['Two Windows']?.telephone).toBe('+47 2');
   });
 
   test('templates written with a former name find the details, and are told as taking them up', async () => {
     const text = { name: 'Old Firm', kind: 'business' as const, parts: parts('+47 9') };
-    const { id } = await saveIdentity(bench.context, text);
-    const template = await createTemplate(bench.context, {
+    const { id } = await saveIdentity(server.context, text);
+    const template = await createTemplate(server.context, {
       name: 'By the old name',
       kind: 'standing',
       entries: [{ field: 'contactPhone', rule: 'overwrite', texts: ['{{ Old Firm : telephone }}'] }],
     });
-    await saveIdentity(bench.context, { ...text, name: 'New Firm' }, id);
-    const { identities } = await surroundings(bench.context);
+    await saveIdentity(server.context, { ...text, name: 'New Firm' }, id);
+    const { identities } = await installationContext(server.context);
     expect(identities['Old Firm']).toMatchObject({ name: 'New Firm', telephone: '+47 9' });
-    const reach = (await identityReach(bench.context)).find((one) => one.id === id);
+    const reach = (await identityReach(server.context)).find((one) => one.id === id);
     expect(reach?.templates.map((one) => one.id)).toEqual([template.id]);
   });
 });
 
 test('facts: another window’s are not overwritten; a value without a name, and a name twice, are refused', async () => {
-  const { id } = await assignmentWith(bench, {});
+  const { id } = await assignmentWith(server, {});
   const fact = (name: string, value = 'x') => ({ name, value });
   const change = (facts: object[], met?: object[]) =>
-    changeAssignment(bench.context, id, {
+    changeAssignment(server.context, id, {
       facts: facts as never,
       ...(met ? { met: { facts: met as never } } : {}),
     });
@@ -161,29 +161,29 @@ test('facts: another window’s are not overwritten; a value without a name, and
   await change([fact('vessel', 'Marena')], [fact('client', 'Boat Trust')]);
   await expect(change([fact('', 'lost?')])).rejects.toThrow('Give the fact “lost?” a name');
   await expect(change([fact('Vessel'), fact('vessel')])).rejects.toThrow('Two facts are called');
-  expect((await readAssignment(bench.context, id)).facts).toEqual([fact('vessel', 'Marena')]);
+  expect((await readAssignment(server.context, id)).facts).toEqual([fact('vessel', 'Marena')]);
 });
 
 test('plans: a name that is taken, and one that another window changed, are told', async () => {
-  const { id } = await assignmentWith(bench, {});
+  const { id } = await assignmentWith(server, {});
   const choices = { ...usualChoices, keywords: 'sail' };
-  await keepPlan(bench.context, id, { name: 'Yard', choices });
-  const [plan] = await listPlans(bench.context);
+  await keepPlan(server.context, id, { name: 'Yard', choices });
+  const [plan] = await listPlans(server.context);
   await expect(
-    keepPlan(bench.context, id, { name: 'Yard', choices: { ...choices, keywords: 'mast' } }),
+    keepPlan(server.context, id, { name: 'Yard', choices: { ...choices, keywords: 'mast' } }),
   ).rejects.toThrow('a plan called “Yard” already');
   const met = plan!.choices;
-  await keepPlan(bench.context, id, { name: 'Yard', choices: { ...choices, keywords: 'mast' }, met });
+  await keepPlan(server.context, id, { name: 'Yard', choices: { ...choices, keywords: 'mast' }, met });
   await expect(
-    keepPlan(bench.context, id, { name: 'Yard', choices: { ...choices, keywords: 'hull' }, met }),
+    keepPlan(server.context, id, { name: 'Yard', choices: { ...choices, keywords: 'hull' }, met }),
   ).rejects.toThrow('changed in another window');
-  expect((await listPlans(bench.context))[0]?.choices.keywords).toBe('mast');
+  expect((await listPlans(server.context))[0]?.choices.keywords).toBe('mast');
 });
 
 test('two windows that take one name for a plan at the same moment: one of them is told', async () => {
-  const { id } = await assignmentWith(bench, {});
+  const { id } = await assignmentWith(server, {});
   const keep = (keywords: string) =>
-    keepPlan(bench.context, id, { name: 'At once', choices: { ...usualChoices, keywords } });
+    keepPlan(server.context, id, { name: 'At once', choices: { ...usualChoices, keywords } });
   const ended = await Promise.allSettled([keep('sail'), keep('mast')]);
   expect(ended.map((one) => one.status).sort()).toEqual(['fulfilled', 'rejected']);
 });

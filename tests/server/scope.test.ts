@@ -7,13 +7,21 @@ import { proofOfDrafts } from '@/server/operations/photos/acrossPhotos';
 import { foundPictures } from '@/server/operations/photos/foundPictures';
 import { listPhotosOf } from '@/server/operations/photos/photosInScope';
 import { startEmbed } from '@/server/operations/runs/startEmbed';
-import { type Bench, bringIn, carryOut, openBench, receiptOf, smallJpeg, valuesOf } from './bench';
+import {
+  bringIn,
+  carryOut,
+  openTestServer,
+  receiptOf,
+  smallJpeg,
+  type TestServer,
+  valuesOf,
+} from './testServer';
 
-let bench: Bench;
+let server: TestServer;
 beforeAll(async () => {
-  bench = await openBench();
+  server = await openTestServer();
 });
-afterAll(() => bench.end());
+afterAll(() => server.end());
 
 async function job(count = 5) {
   const pictures = Object.fromEntries(
@@ -24,9 +32,9 @@ async function job(count = 5) {
       ]),
     ),
   );
-  const made = await bringIn(bench, pictures);
+  const made = await bringIn(server, pictures);
   const names = async (scope: Scope) =>
-    (await listPhotosOf(bench.context, made.id, scope)).map((one) => one.name[0]).join('');
+    (await listPhotosOf(server.context, made.id, scope)).map((one) => one.name[0]).join('');
   return { ...made, names, ids: made.photos.map((one) => one.id) };
 }
 
@@ -43,57 +51,57 @@ test('all, these, all but some, and all that were known: each means just its pic
 test('pictures of another assignment are never meant, by whichever scope', async () => {
   const [one, other] = [await job(2), await job(2)];
   expect(await one.names(these(other.ids))).toBe('');
-  await writeDrafts(bench.context, one.id, these([...one.ids, ...other.ids]), {
+  await writeDrafts(server.context, one.id, these([...one.ids, ...other.ids]), {
     kind: 'set',
     field: 'city',
     value: 'Havnes',
   });
   expect(
-    (await listPhotosOf(bench.context, other.id, { of: 'all' })).flatMap((it) => Object.keys(it.drafts)),
+    (await listPhotosOf(server.context, other.id, { of: 'all' })).flatMap((it) => Object.keys(it.drafts)),
   ).toEqual([]);
 });
 
 test('by a query: what lacks a thread, what has drafts, what was found in the folder', async () => {
   const { id, names, ids } = await job(3);
-  await writeDrafts(bench.context, id, these([ids[1]!]), { kind: 'set', field: 'city', value: 'Havnes' });
+  await writeDrafts(server.context, id, these([ids[1]!]), { kind: 'set', field: 'city', value: 'Havnes' });
   expect(await names({ of: 'query', query: { drafted: true } })).toBe('b');
   expect(await names({ of: 'query', query: { lacks: 'where' } })).toBe('ac');
   expect(await names({ of: 'query', query: { lacks: 'where' }, except: [ids[0]!] })).toBe('c');
   expect(await names({ of: 'query', query: { lacks: 'where', drafted: true } })).toBe('');
   expect(await names({ of: 'query', query: { found: true } })).toBe('');
-  expect(await foundPictures(bench.context, id)).toEqual({ count: 0, upTo: 0 });
+  expect(await foundPictures(server.context, id)).toEqual({ count: 0, upTo: 0 });
 });
 
 test('what was written after the proof that was agreed to is not embedded', async () => {
   const { id, ids, working } = await job(2);
   const all: Scope = { of: 'all' };
-  await writeDrafts(bench.context, id, these([ids[0]!]), { kind: 'set', field: 'city', value: 'Havnes' });
-  const { asOf, pictures } = await proofOfDrafts(bench.context, id, all);
+  await writeDrafts(server.context, id, these([ids[0]!]), { kind: 'set', field: 'city', value: 'Havnes' });
+  const { asOf, pictures } = await proofOfDrafts(server.context, id, all);
   expect(pictures).toBe(1);
-  await writeDrafts(bench.context, id, these([ids[1]!]), { kind: 'set', field: 'city', value: 'Pellvik' });
-  const { runId } = await startEmbed(bench.context, id, all, { asOf });
-  await carryOut(bench.context, runId);
-  expect((await receiptOf(bench.context, runId)).items.map((item) => item.name)).toEqual(['a.jpg']);
+  await writeDrafts(server.context, id, these([ids[1]!]), { kind: 'set', field: 'city', value: 'Pellvik' });
+  const { runId } = await startEmbed(server.context, id, all, { asOf });
+  await carryOut(server.context, runId);
+  expect((await receiptOf(server.context, runId)).items.map((item) => item.name)).toEqual(['a.jpg']);
   expect((await valuesOf(`${working}/b.jpg`)).city).toBeUndefined();
 });
 
 test('an act on thousands of pictures is said in a few bytes, and reaches all of them but those left out', async () => {
   const { id, photos: listed } = await job(1);
-  const [photo] = await bench.db.select().from(photos).where(eq(photos.assignmentId, id));
-  const [file] = await bench.db.select().from(files).where(eq(files.photoId, photo!.id));
+  const [photo] = await server.db.select().from(photos).where(eq(photos.assignmentId, id));
+  const [file] = await server.db.select().from(files).where(eq(files.photoId, photo!.id));
   const { id: _, touched: __, ...like } = photo!;
   const { id: ___, ...likeFile } = file!;
-  const made = await bench.db
+  const made = await server.db
     .insert(photos)
     .values(Array.from({ length: 2000 }, (_, n) => ({ ...like, position: 10 + n })))
     .returning({ id: photos.id });
-  await bench.db
+  await server.db
     .insert(files)
     .values(made.map((one, n) => ({ ...likeFile, photoId: one.id, relativePath: `copy-${n}.jpg` })));
   const scope: Scope = { of: 'all', except: [listed[0]!.id] };
   expect(JSON.stringify(scope).length).toBeLessThan(100);
-  await writeDrafts(bench.context, id, scope, { kind: 'set', field: 'city', value: 'Havnes' });
-  const written = await listPhotosOf(bench.context, id, { of: 'query', query: { drafted: true } });
+  await writeDrafts(server.context, id, scope, { kind: 'set', field: 'city', value: 'Havnes' });
+  const written = await listPhotosOf(server.context, id, { of: 'query', query: { drafted: true } });
   expect(written).toHaveLength(2000);
   expect(written.map((one) => one.id)).not.toContain(listed[0]!.id);
 });

@@ -5,31 +5,31 @@ import { createAssignment, readAssignment } from '@/server/operations/assignment
 import { readSource } from '@/server/operations/bringIn/readSource';
 import { startImport } from '@/server/operations/bringIn/startImport';
 import { retryRun } from '@/server/operations/runs/runs';
-import { type Bench, carryOut, openBench, receiptOf, smallJpeg } from './bench';
+import { carryOut, openTestServer, receiptOf, smallJpeg, type TestServer } from './testServer';
 
-let bench: Bench;
+let server: TestServer;
 let card = '';
 beforeAll(async () => {
-  bench = await openBench();
-  card = path.join(bench.folder, 'card');
+  server = await openTestServer();
+  card = path.join(server.folder, 'card');
   mkdirSync(card);
   for (const [at, name] of ['a.jpg', 'b.jpg', 'c.jpg'].entries())
     writeFileSync(path.join(card, name), await smallJpeg(at));
 });
-afterAll(() => bench.end());
+afterAll(() => server.end());
 beforeEach(() => changeCard(soundCard));
 
 let jobs = 0;
 async function job() {
-  const working = path.join(bench.folder, `working-${++jobs}`);
+  const working = path.join(server.folder, `working-${++jobs}`);
   mkdirSync(working);
-  const { id } = await createAssignment(bench.context, {
+  const { id } = await createAssignment(server.context, {
     name: 'Card',
     workingPath: working,
     sourcePath: card,
   });
   const begin = (mode: 'copy' | 'move' = 'copy') =>
-    startImport(bench.context, id, { paths: ['a.jpg', 'b.jpg', 'c.jpg'], leaveAsTheyAre: [], mode });
+    startImport(server.context, id, { paths: ['a.jpg', 'b.jpg', 'c.jpg'], leaveAsTheyAre: [], mode });
   return { id, working, begin };
 }
 const codes = (run: Awaited<ReturnType<typeof receiptOf>>) =>
@@ -39,12 +39,12 @@ test('a file that cannot be read fails alone, and comes when it can be read agai
   const one = await job();
   await changeCard({ readErrorOn: 'b.jpg' });
   const { runId } = await one.begin();
-  await carryOut(bench.context, runId);
-  expect(codes(await receiptOf(bench.context, runId))).toEqual([undefined, 'read-error', undefined]);
+  await carryOut(server.context, runId);
+  expect(codes(await receiptOf(server.context, runId))).toEqual([undefined, 'read-error', undefined]);
   expect(readdirSync(one.working).sort()).toEqual(['a.jpg', 'c.jpg']);
   await changeCard({ readErrorOn: '' });
-  await retryRun(bench.context, runId);
-  await carryOut(bench.context, runId);
+  await retryRun(server.context, runId);
+  await carryOut(server.context, runId);
   expect(readdirSync(one.working).sort()).toEqual(['a.jpg', 'b.jpg', 'c.jpg']);
 });
 
@@ -52,21 +52,21 @@ test('taken out in the middle of a run: nothing half stands there; put in again,
   const one = await job();
   await changeCard({ speed: 200 });
   const { runId } = await one.begin();
-  const going = carryOut(bench.context, runId);
+  const going = carryOut(server.context, runId);
   await new Promise((resolve) => setTimeout(resolve, 60));
   await changeCard({ isIn: false, speed: 0 });
   await going;
-  const run = await receiptOf(bench.context, runId);
+  const run = await receiptOf(server.context, runId);
   expect(run.counts.failed).toBeGreaterThan(0);
   expect(readdirSync(one.working).filter((name) => name.startsWith('.'))).toEqual([]);
-  const { sourceFolderId } = await readAssignment(bench.context, one.id);
-  expect(await readSource(bench.context, sourceFolderId!, one.id)).toMatchObject({
+  const { sourceFolderId } = await readAssignment(server.context, one.id);
+  expect(await readSource(server.context, sourceFolderId!, one.id)).toMatchObject({
     isOut: true,
     pictures: [],
   });
   await changeCard({ isIn: true });
-  await retryRun(bench.context, runId);
-  await carryOut(bench.context, runId);
+  await retryRun(server.context, runId);
+  await carryOut(server.context, runId);
   expect(readdirSync(one.working).sort()).toEqual(['a.jpg', 'b.jpg', 'c.jpg']);
 });
 
@@ -74,8 +74,8 @@ test('a write-protected card keeps its pictures at a move; the copies are safe a
   const one = await job();
   await changeCard({ writeProtected: true });
   const { runId } = await one.begin('move');
-  await carryOut(bench.context, runId);
-  const run = await receiptOf(bench.context, runId);
+  await carryOut(server.context, runId);
+  const run = await receiptOf(server.context, runId);
   expect(run.counts.done).toBe(3);
   expect(codes(run)).toEqual(['source-left', 'source-left', 'source-left']);
   expect(readdirSync(card).sort()).toEqual(['a.jpg', 'b.jpg', 'c.jpg']);

@@ -4,37 +4,37 @@ import type { Entry } from '@/core/templates/template';
 import { startImport } from '@/server/operations/bringIn/startImport';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { listPhotos } from '@/server/operations/photos/photos';
-import { templateBench } from '@/server/operations/templates/templateBench';
+import { templatePreview } from '@/server/operations/templates/templatePreview';
 import { readShelf } from '@/server/operations/templates/templateShelf';
 import { changeTemplate } from '@/server/operations/templates/templates';
-import { assignmentWith, type Bench, carryOut, openBench, rights, smallJpeg } from './bench';
+import { assignmentWith, carryOut, openTestServer, rights, smallJpeg, type TestServer } from './testServer';
 
-let bench: Bench;
+let server: TestServer;
 beforeAll(async () => {
-  bench = await openBench();
+  server = await openTestServer();
 });
-afterAll(() => bench.end());
+afterAll(() => server.end());
 
 const entry = (field: FieldId, text: string): Entry => ({ field, rule: 'overwrite', texts: [text] });
 
 async function job() {
-  const made = await assignmentWith(bench, {
+  const made = await assignmentWith(server, {
     'a.jpg': await smallJpeg(1, { city: 'Havnes' }),
     'b.jpg': await smallJpeg(2),
     'c.jpg': await smallJpeg(3, { description: 'The longest caption of the three by far.' }),
   });
-  const { runId } = await startImport(bench.context, made.id, {
+  const { runId } = await startImport(server.context, made.id, {
     paths: made.paths,
     leaveAsTheyAre: [],
     keywords: '',
   });
-  await carryOut(bench.context, runId);
+  await carryOut(server.context, runId);
   return made;
 }
 
 test('what lacks a value is counted over all pictures, and the worst of them comes first', async () => {
   const { id, template } = await job();
-  const tried = await templateBench(bench.context, {
+  const tried = await templatePreview(server.context, {
     assignmentId: id,
     entries: [entry('title', '{{ city }} {{ venue }}'), entry('headline', '{{ year taken }}')],
   });
@@ -48,24 +48,24 @@ test('what lacks a value is counted over all pictures, and the worst of them com
 
 test('what is written and not in the file yet counts as a value', async () => {
   const { id } = await job();
-  const photos = await listPhotos(bench.context, id);
-  await writeDrafts(bench.context, id, these([photos[1]!.id]), {
+  const photos = await listPhotos(server.context, id);
+  await writeDrafts(server.context, id, these([photos[1]!.id]), {
     kind: 'set',
     field: 'city',
     value: 'Pellvik',
   });
   const entries = [entry('title', '{{ city }}')];
-  expect((await templateBench(bench.context, { assignmentId: id, entries })).missing).toEqual([
+  expect((await templatePreview(server.context, { assignmentId: id, entries })).missing).toEqual([
     { field: 'title', name: 'city', pictures: 1 },
   ]);
-  await writeDrafts(bench.context, id, these([photos[0]!.id]), { kind: 'set', field: 'city', value: null });
-  expect((await templateBench(bench.context, { assignmentId: id, entries })).missing[0]!.pictures).toBe(2);
+  await writeDrafts(server.context, id, these([photos[0]!.id]), { kind: 'set', field: 'city', value: null });
+  expect((await templatePreview(server.context, { assignmentId: id, entries })).missing[0]!.pictures).toBe(2);
 });
 
 test('a picture is found by a part of its name, and signs of a pattern are only signs', async () => {
   const { id } = await job();
   const found = async (find: string) =>
-    (await templateBench(bench.context, { assignmentId: id, entries: [], find })).samples.map(
+    (await templatePreview(server.context, { assignmentId: id, entries: [], find })).samples.map(
       (one) => one.name,
     );
   expect(await found('B.J')).toEqual(['b.jpg']);
@@ -75,12 +75,12 @@ test('a picture is found by a part of its name, and signs of a pattern are only 
 test('the shelf tells in which assignments a template is in force, and its present version', async () => {
   const { template } = await job();
   await changeTemplate(
-    bench.context,
+    server.context,
     template.id,
     { name: 'Rights', kind: 'standing', entries: rights.slice(1) },
     1,
   );
-  const shelf = await readShelf(bench.context);
+  const shelf = await readShelf(server.context);
   expect(shelf.inForce[template.id]).toContain('Relaunch');
   expect(shelf.templates.find((one) => one.id === template.id)).toMatchObject({ version: 2 });
 });

@@ -21,13 +21,13 @@ import {
 } from '@/server/operations/identities/identities';
 import { listPhotos } from '@/server/operations/photos/photos';
 import { startEmbed } from '@/server/operations/runs/startEmbed';
-import { templateBench } from '@/server/operations/templates/templateBench';
 import {
   beginTemplate,
   dropTemplateDraft,
   saveTemplateDraft,
 } from '@/server/operations/templates/templateDrafts';
 import { templateAsFile, templateFromFile } from '@/server/operations/templates/templateFiles';
+import { templatePreview } from '@/server/operations/templates/templatePreview';
 import { archiveTemplate, copyTemplate, readShelf } from '@/server/operations/templates/templateShelf';
 import {
   changeTemplate,
@@ -39,13 +39,13 @@ import {
 import { listVersions, restoreVersion } from '@/server/operations/templates/templateVersions';
 import { renewPictures, whereUsed } from '@/server/operations/templates/whereUsed';
 import { valuesIn } from '../fixtures/embed';
-import { assignmentWith, type Bench, carryOut, openBench, smallJpeg } from './bench';
+import { assignmentWith, carryOut, openTestServer, smallJpeg, type TestServer } from './testServer';
 
-let bench: Bench;
+let server: TestServer;
 beforeAll(async () => {
-  bench = await openBench();
+  server = await openTestServer();
 });
-afterAll(() => bench.end());
+afterAll(() => server.end());
 
 const entry = (field: FieldId, text: string, rule: Rule = 'overwrite'): Entry => ({
   field,
@@ -56,93 +56,94 @@ const text = (name: string, entries: Entry[]) => ({ name, kind: 'standing' as co
 const valuesOf = (file: string) => valuesIn(new Uint8Array(readFileSync(file)));
 
 async function broughtIn(entries: Entry[], name = 'Standing') {
-  const job = await assignmentWith(bench, { 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
-  const template = await createTemplate(bench.context, text(name, entries));
-  await changeAssignment(bench.context, job.id, { inForce: [template.id] });
+  const job = await assignmentWith(server, { 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
+  const template = await createTemplate(server.context, text(name, entries));
+  await changeAssignment(server.context, job.id, { inForce: [template.id] });
   const wish = { paths: job.paths, leaveAsTheyAre: [], keywords: '' };
-  const bringIn = async () => carryOut(bench.context, (await startImport(bench.context, job.id, wish)).runId);
+  const bringIn = async () =>
+    carryOut(server.context, (await startImport(server.context, job.id, wish)).runId);
   return { ...job, template, bringIn, file: (one: string) => path.join(job.working, one) };
 }
 
 test('a version says who kept it and how; going back makes a version of its own', async () => {
-  const made = await createTemplate(bench.context, text('First', [entry('city', 'A')]));
-  await changeTemplate(bench.context, made.id, text('First', [entry('city', 'B')]), 1);
-  const back = await restoreVersion(bench.context, made.id, 1, 2);
+  const made = await createTemplate(server.context, text('First', [entry('city', 'A')]));
+  await changeTemplate(server.context, made.id, text('First', [entry('city', 'B')]), 1);
+  const back = await restoreVersion(server.context, made.id, 1, 2);
   expect(back).toMatchObject({ version: 3, entries: [entry('city', 'A')] });
-  const versions = await listVersions(bench.context, made.id);
+  const versions = await listVersions(server.context, made.id);
   expect(versions.map((one) => [one.version, one.note])).toEqual([
     [3, 'version 1 again'],
     [2, ''],
     [1, ''],
   ]);
   expect(versions.every((one) => one.keptBy !== '' && one.keptAt !== '')).toBe(true);
-  await expect(restoreVersion(bench.context, made.id, 9, 3)).rejects.toMatchObject({ status: 404 });
+  await expect(restoreVersion(server.context, made.id, 9, 3)).rejects.toMatchObject({ status: 404 });
 });
 
 test('what is written on a page is saved and is no version; keeping it makes one', async () => {
-  const begun = await beginTemplate(bench.context, { name: '', kind: 'standing', entries: [] });
+  const begun = await beginTemplate(server.context, { name: '', kind: 'standing', entries: [] });
   expect(begun).toMatchObject({ version: 0, entries: [] });
   const written = text('Written', [entry('city', 'A')]);
-  await saveTemplateDraft(bench.context, begun.id, { ...written, baseVersion: 0 });
-  expect(await readTemplate(bench.context, begun.id)).toMatchObject({
+  await saveTemplateDraft(server.context, begun.id, { ...written, baseVersion: 0 });
+  expect(await readTemplate(server.context, begun.id)).toMatchObject({
     name: 'Written',
     version: 0,
     draft: written,
   });
-  const { id } = await assignmentWith(bench, {});
-  await expect(changeAssignment(bench.context, id, { inForce: [begun.id] })).rejects.toMatchObject({
+  const { id } = await assignmentWith(server, {});
+  await expect(changeAssignment(server.context, id, { inForce: [begun.id] })).rejects.toMatchObject({
     code: 'template-never-saved',
   });
-  const kept = await changeTemplate(bench.context, begun.id, written, 0);
+  const kept = await changeTemplate(server.context, begun.id, written, 0);
   expect(kept).toMatchObject({ version: 1, draft: null, entries: written.entries });
-  await saveTemplateDraft(bench.context, begun.id, { ...text('Other', []), baseVersion: 1 });
-  expect(await readTemplate(bench.context, begun.id)).toMatchObject({
+  await saveTemplateDraft(server.context, begun.id, { ...text('Other', []), baseVersion: 1 });
+  expect(await readTemplate(server.context, begun.id)).toMatchObject({
     name: 'Written',
     entries: written.entries,
   });
   await expect(
-    saveTemplateDraft(bench.context, begun.id, { ...written, baseVersion: 0 }),
+    saveTemplateDraft(server.context, begun.id, { ...written, baseVersion: 0 }),
   ).rejects.toMatchObject({
     status: 409,
   });
-  expect(await dropTemplateDraft(bench.context, begun.id)).toEqual({ removed: false });
-  expect((await readTemplate(bench.context, begun.id)).draft).toBeNull();
+  expect(await dropTemplateDraft(server.context, begun.id)).toEqual({ removed: false });
+  expect((await readTemplate(server.context, begun.id)).draft).toBeNull();
 });
 
 test('a page that was never kept goes with its draft', async () => {
-  const begun = await beginTemplate(bench.context, text('Gone', []));
-  expect(await dropTemplateDraft(bench.context, begun.id)).toEqual({ removed: true });
-  await expect(readTemplate(bench.context, begun.id)).rejects.toMatchObject({ status: 404 });
+  const begun = await beginTemplate(server.context, text('Gone', []));
+  expect(await dropTemplateDraft(server.context, begun.id)).toEqual({ removed: true });
+  await expect(readTemplate(server.context, begun.id)).rejects.toMatchObject({ status: 404 });
 });
 
 test('duplicate, branch, archive; what is in force is neither archived nor removed', async () => {
-  const { id, template } = await assignmentWith(bench, {});
-  const copy = await copyTemplate(bench.context, template.id, 'duplicate');
-  const branch = await copyTemplate(bench.context, template.id, 'branch');
+  const { id, template } = await assignmentWith(server, {});
+  const copy = await copyTemplate(server.context, template.id, 'duplicate');
+  const branch = await copyTemplate(server.context, template.id, 'branch');
   expect(copy).toMatchObject({ version: 1, branchedFrom: null, entries: template.entries });
   expect(branch.branchedFrom).toBe(template.id);
   expect(new Set([template.name, copy.name, branch.name]).size).toBe(3);
-  await expect(archiveTemplate(bench.context, template.id, true)).rejects.toThrow('In force in “Relaunch”');
-  await expect(removeTemplate(bench.context, template.id)).rejects.toThrow('In force in “Relaunch”');
-  await changeAssignment(bench.context, id, { inForce: [] });
-  expect(await archiveTemplate(bench.context, template.id, true)).toMatchObject({ archived: true });
-  expect(await archiveTemplate(bench.context, template.id, false)).toMatchObject({ archived: false });
+  await expect(archiveTemplate(server.context, template.id, true)).rejects.toThrow('In force in “Relaunch”');
+  await expect(removeTemplate(server.context, template.id)).rejects.toThrow('In force in “Relaunch”');
+  await changeAssignment(server.context, id, { inForce: [] });
+  expect(await archiveTemplate(server.context, template.id, true)).toMatchObject({ archived: true });
+  expect(await archiveTemplate(server.context, template.id, false)).toMatchObject({ archived: false });
 });
 
 test('job templates, archived and unkept ones lapse with their assignment, standing ones stay', async () => {
-  const { id } = await assignmentWith(bench, {});
-  const standing = await createTemplate(bench.context, text('Stays', [entry('city', 'A')]));
-  const job = await createTemplate(bench.context, {
+  const { id } = await assignmentWith(server, {});
+  const standing = await createTemplate(server.context, text('Stays', [entry('city', 'A')]));
+  const job = await createTemplate(server.context, {
     ...text('Lapses', [entry('headline', 'A')]),
     kind: 'job',
   });
-  await changeAssignment(bench.context, id, { inForce: [standing.id, job.id] });
-  mkdirSync(path.join(bench.folder, 'next'));
-  const next = await createAssignment(bench.context, {
+  await changeAssignment(server.context, id, { inForce: [standing.id, job.id] });
+  mkdirSync(path.join(server.folder, 'next'));
+  const next = await createAssignment(server.context, {
     name: 'Next',
-    workingPath: path.join(bench.folder, 'next'),
+    workingPath: path.join(server.folder, 'next'),
   });
-  const { inForce } = await readAssignment(bench.context, next.id);
+  const { inForce } = await readAssignment(server.context, next.id);
   expect(inForce[0]).toBe(standing.id);
   expect(inForce).not.toContain(job.id);
 });
@@ -155,7 +156,7 @@ test('a placeholder in a form that cannot be is refused before anything is writt
 test('a starter that was not filled in stops the run, which says where', async () => {
   const job = await broughtIn([...starters[0]!.entries], 'Who I am');
   await expect(job.bringIn()).rejects.toThrow(/“Who I am” \(Creator, Credit Line, .*E-mail.*\)/);
-  await expect(writeDrafts(bench.context, job.id, these([]), { kind: 'put-templates' })).rejects.toThrow(
+  await expect(writeDrafts(server.context, job.id, these([]), { kind: 'put-templates' })).rejects.toThrow(
     'filled in',
   );
 });
@@ -166,39 +167,39 @@ test('one’s details: kept once, with their reach; taken up they are not remove
     kind: 'business' as const,
     parts: { telephone: '+47 1', 'e-mail': ' ' },
   };
-  const kept = await saveIdentity(bench.context, details);
+  const kept = await saveIdentity(server.context, details);
   expect(kept.parts).toEqual({ telephone: '+47 1' });
-  await expect(saveIdentity(bench.context, { ...details, name: 'tarn  & tide' })).rejects.toThrow('already');
-  await expect(saveIdentity(bench.context, { ...details, name: 'camera' })).rejects.toThrow('placeholder');
+  await expect(saveIdentity(server.context, { ...details, name: 'tarn  & tide' })).rejects.toThrow('already');
+  await expect(saveIdentity(server.context, { ...details, name: 'camera' })).rejects.toThrow('placeholder');
   const job = await broughtIn([
     entry('contactPhone', '{{ Tarn & Tide : telephone }}'),
     entry('creator', 'Aune Pell'),
   ]);
   await job.bringIn();
   expect(await valuesOf(job.file('a.jpg'))).toMatchObject({ contactPhone: '+47 1' });
-  expect((await identityReach(bench.context)).find((one) => one.id === kept.id)).toMatchObject({
+  expect((await identityReach(server.context)).find((one) => one.id === kept.id)).toMatchObject({
     templates: [{ name: 'Standing' }],
     assignments: [{ name: 'Relaunch' }],
   });
-  await expect(removeIdentity(bench.context, kept.id)).rejects.toThrow('“Standing”');
+  await expect(removeIdentity(server.context, kept.id)).rejects.toThrow('“Standing”');
 
   // A changed number is found in the files that carry the old one, and brought to them.
-  await saveIdentity(bench.context, { ...details, parts: { telephone: '+47 2' } }, kept.id);
-  const used = await whereUsed(bench.context, job.template.id);
+  await saveIdentity(server.context, { ...details, parts: { telephone: '+47 2' } }, kept.id);
+  const used = await whereUsed(server.context, job.template.id);
   expect(used.proof).toEqual([{ field: 'contactPhone', from: '+47 1', to: '+47 2', pictures: 2 }]);
-  const photos = await listPhotos(bench.context, job.id);
-  await expect(renewPictures(bench.context, job.template.id, 1)).rejects.toMatchObject({
+  const photos = await listPhotos(server.context, job.id);
+  await expect(renewPictures(server.context, job.template.id, 1)).rejects.toMatchObject({
     code: 'changed-elsewhere',
   });
-  for (const { runId } of (await renewPictures(bench.context, job.template.id, 2)).runs)
-    await carryOut(bench.context, runId);
+  for (const { runId } of (await renewPictures(server.context, job.template.id, 2)).runs)
+    await carryOut(server.context, runId);
   expect((await valuesOf(job.file('a.jpg'))).contactPhone).toBe('+47 2');
   expect((await valuesOf(job.file('b.jpg'))).contactPhone).toBe('+47 2');
-  expect(await whereUsed(bench.context, job.template.id)).toMatchObject({ behind: 0, proof: [] });
-  await changeAssignment(bench.context, job.id, { inForce: [] });
-  await removeTemplate(bench.context, job.template.id);
-  await removeIdentity(bench.context, kept.id);
-  expect(await listIdentities(bench.context)).toEqual([]);
+  expect(await whereUsed(server.context, job.template.id)).toMatchObject({ behind: 0, proof: [] });
+  await changeAssignment(server.context, job.id, { inForce: [] });
+  await removeTemplate(server.context, job.template.id);
+  await removeIdentity(server.context, kept.id);
+  expect(await listIdentities(server.context)).toEqual([]);
 });
 
 test('renewing brings files to the present version and leaves hand-written words and other drafts alone', async () => {
@@ -208,11 +209,11 @@ test('renewing brings files to the present version and leaves hand-written words
     entry('description', 'Pell / Old', 'after'),
   ]);
   await job.bringIn();
-  const [a, b] = await listPhotos(bench.context, job.id);
+  const [a, b] = await listPhotos(server.context, job.id);
   const byHand = { kind: 'set', field: 'creditLine', value: 'By hand' } as const;
-  await writeDrafts(bench.context, job.id, these([b!.id]), byHand);
-  await carryOut(bench.context, (await startEmbed(bench.context, job.id, these([b!.id]))).runId);
-  await writeDrafts(bench.context, job.id, these([a!.id]), {
+  await writeDrafts(server.context, job.id, these([b!.id]), byHand);
+  await carryOut(server.context, (await startEmbed(server.context, job.id, these([b!.id]))).runId);
+  await writeDrafts(server.context, job.id, these([a!.id]), {
     kind: 'set',
     field: 'headline',
     value: 'Waiting',
@@ -222,15 +223,15 @@ test('renewing brings files to the present version and leaves hand-written words
     entry('description', 'Pell / New', 'after'),
     entry('city', 'Havnes'),
   ];
-  await changeTemplate(bench.context, job.template.id, text('Standing', now), 1);
+  await changeTemplate(server.context, job.template.id, text('Standing', now), 1);
 
-  const used = await whereUsed(bench.context, job.template.id);
+  const used = await whereUsed(server.context, job.template.id);
   expect(used.assignments[0]!.photos).toMatchObject([
     { name: 'a.jpg', version: 1, isPresent: false, fields: 3, of: 3 },
     { name: 'b.jpg', version: 1, isPresent: false, fields: 2, of: 3 },
   ]);
-  const { runs } = await renewPictures(bench.context, job.template.id, used.behind);
-  for (const { runId } of runs) await carryOut(bench.context, runId);
+  const { runs } = await renewPictures(server.context, job.template.id, used.behind);
+  for (const { runId } of runs) await carryOut(server.context, runId);
   expect(await valuesOf(job.file('a.jpg'))).toMatchObject({
     creditLine: 'New',
     description: 'Pell / New',
@@ -241,23 +242,23 @@ test('renewing brings files to the present version and leaves hand-written words
     creditLine: 'By hand',
     description: 'Pell / New',
   });
-  const after = await listPhotos(bench.context, job.id);
+  const after = await listPhotos(server.context, job.id);
   expect(Object.keys(after[0]!.drafts)).toEqual(['headline']);
-  await expect(renewPictures(bench.context, job.template.id, 1)).rejects.toThrow('already');
+  await expect(renewPictures(server.context, job.template.id, 1)).rejects.toThrow('already');
 });
 
 test('a changed sign-off is renewed in files that carry the former one, never doubled', async () => {
   const job = await broughtIn([entry('description', 'Pell / Old', 'after')]);
   await job.bringIn();
   await changeTemplate(
-    bench.context,
+    server.context,
     job.template.id,
     text('Standing', [entry('description', 'Pell / New', 'after')]),
     1,
   );
-  const photos = await listPhotos(bench.context, job.id);
-  await writeDrafts(bench.context, job.id, these([photos[0]!.id]), { kind: 'put-templates' });
-  await carryOut(bench.context, (await startEmbed(bench.context, job.id, these([photos[0]!.id]))).runId);
+  const photos = await listPhotos(server.context, job.id);
+  await writeDrafts(server.context, job.id, these([photos[0]!.id]), { kind: 'put-templates' });
+  await carryOut(server.context, (await startEmbed(server.context, job.id, these([photos[0]!.id]))).runId);
   expect((await valuesOf(job.file('a.jpg'))).description).toBe('Pell / New');
 });
 
@@ -283,11 +284,11 @@ test('out as a file and in again is the same; version 1 of the form is migrated'
     entry('city', 'Havnes', 'fill'),
     { field: 'keywords', rule: 'add', texts: ['a', 'b'] } as Entry,
   ];
-  const made = await createTemplate(bench.context, text('To and fro', entries));
+  const made = await createTemplate(server.context, text('To and fro', entries));
   const send = (text: string) => new TextEncoder().encode(text);
-  const json = (await templateAsFile(bench.context, made.id, 'json', false)).text;
+  const json = (await templateAsFile(server.context, made.id, 'json', false)).text;
   const begun = async (file: string, name: string) => {
-    const read = await templateFromFile(bench.context, send(file), name);
+    const read = await templateFromFile(server.context, send(file), name);
     if (!('template' in read)) throw new Error('a template was expected');
     return read.template.draft!;
   };
@@ -296,9 +297,9 @@ test('out as a file and in again is the same; version 1 of the form is migrated'
     kind: 'standing',
     entries: made.entries,
   });
-  const xmp = (await templateAsFile(bench.context, made.id, 'xmp', false)).text;
+  const xmp = (await templateAsFile(server.context, made.id, 'xmp', false)).text;
   // Of an XMP file a person chooses; nothing is begun before.
-  expect(await templateFromFile(bench.context, send(xmp), 'yard.xmp')).toEqual({
+  expect(await templateFromFile(server.context, send(xmp), 'yard.xmp')).toEqual({
     name: 'yard',
     values: expect.objectContaining({ keywords: ['a', 'b'], city: 'Havnes' }),
   });
@@ -309,42 +310,42 @@ test('out as a file and in again is the same; version 1 of the form is migrated'
     entries: [{ field: 'city', rule: 'fill', texts: ['a {[b'] }],
   });
   expect((await begun(old, 'old')).entries).toEqual([entry('city', 'a { [b', 'fill')]);
-  await expect(templateFromFile(bench.context, send('{"fabrica":"template"}'), 'x.json')).rejects.toThrow(
+  await expect(templateFromFile(server.context, send('{"fabrica":"template"}'), 'x.json')).rejects.toThrow(
     'cannot be used',
   );
-  await expect(templateFromFile(bench.context, send('no template'), 'x.xmp')).rejects.toThrow(
+  await expect(templateFromFile(server.context, send('no template'), 'x.xmp')).rejects.toThrow(
     'cannot be used',
   );
   expect(
-    (await listTemplates(bench.context)).filter((one) => one.version === 0).length,
+    (await listTemplates(server.context)).filter((one) => one.version === 0).length,
   ).toBeGreaterThanOrEqual(2);
 });
 
 test('pages that were left empty do not stay on the shelf; what is written does', async () => {
-  const empty = await beginTemplate(bench.context, { name: ' ', kind: 'standing', entries: [] });
-  const open = await beginTemplate(bench.context, { name: '', kind: 'standing', entries: [] });
-  const written = await beginTemplate(bench.context, {
+  const empty = await beginTemplate(server.context, { name: ' ', kind: 'standing', entries: [] });
+  const open = await beginTemplate(server.context, { name: '', kind: 'standing', entries: [] });
+  const written = await beginTemplate(server.context, {
     name: '',
     kind: 'job',
     entries: [entry('city', 'Havnes')],
   });
   const long = { savedAt: '2026-01-01T00:00:00Z' };
   for (const one of [empty, written])
-    await bench.db
+    await server.db
       .update(templates)
       .set({ draft: { ...one.draft!, ...long } })
       .where(eq(templates.id, one.id));
-  const ids = (await readShelf(bench.context)).templates.map((one) => one.id);
+  const ids = (await readShelf(server.context)).templates.map((one) => one.id);
   expect(ids).not.toContain(empty.id);
   expect(ids).toEqual(expect.arrayContaining([open.id, written.id]));
 });
 
 test('shelf and page give advice by the same facts and details', async () => {
-  const { id } = await assignmentWith(bench, {});
-  await changeAssignment(bench.context, id, { facts: [{ name: 'slipway', value: 'Two' }] });
+  const { id } = await assignmentWith(server, {});
+  await changeAssignment(server.context, id, { facts: [{ name: 'slipway', value: 'Two' }] });
   const [shelf, bench1] = [
-    await readShelf(bench.context),
-    await templateBench(bench.context, { entries: [] }),
+    await readShelf(server.context),
+    await templatePreview(server.context, { entries: [] }),
   ];
   expect(shelf.known).toEqual(bench1.known);
   expect(shelf.known.facts).toContain('slipway');

@@ -3,7 +3,7 @@ import { once } from 'node:events';
 import { rmSync } from 'node:fs';
 import path from 'node:path';
 import { readRun } from '@/server/operations/runs/runs';
-import { type Bench, root } from './bench';
+import { root, type TestServer } from './testServer';
 
 /** The worker's program, bundled once for a test file: it starts in a moment, however often it is killed. */
 const program = path.join(root, 'dist', `test-worker-${process.pid}.mjs`);
@@ -45,6 +45,6 @@ export async function kill(worker: ChildProcess): Promise<void> {
 export const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
 
 /** Waits until a run has ended, whoever carries it out. */
-export async function ended({ context }: Bench, runId: string): Promise<void> {
+export async function ended({ context }: TestServer, runId: string): Promise<void> {
   while (['waiting', 'running'].includes((await readRun(context, runId)).state)) await pause(50);
 }

@@ -11,38 +11,41 @@ import { listPhotos } from '@/server/operations/photos/photos';
 import { startEmbed } from '@/server/operations/runs/startEmbed';
 import { readShelf } from '@/server/operations/templates/templateShelf';
 import { createTemplate } from '@/server/operations/templates/templates';
-import { assignmentWith, type Bench, carryOut, openBench, smallJpeg } from './bench';
+import { assignmentWith, carryOut, openTestServer, smallJpeg, type TestServer } from './testServer';
 
-let bench: Bench;
+let server: TestServer;
 beforeAll(async () => {
-  bench = await openBench();
+  server = await openTestServer();
 });
-afterAll(() => bench.end());
+afterAll(() => server.end());
 
 let seed = 900;
 const entry = (field: FieldId, rule: Entry['rule'], ...texts: string[]): Entry => ({ field, rule, texts });
 const template = (name: string, ...entries: Entry[]) =>
-  createTemplate(bench.context, { name, kind: 'job', entries });
+  createTemplate(server.context, { name, kind: 'job', entries });
 
 /** Pictures that were brought in as they are, with nothing in force. */
 async function broughtIn(values: readonly Parameters<typeof smallJpeg>[1][]) {
   const files = await Promise.all(
     values.map(async (one, i) => [`${i}.jpg`, await smallJpeg(++seed, one)] as const),
   );
-  const job = await assignmentWith(bench, Object.fromEntries(files));
-  await changeAssignment(bench.context, job.id, { inForce: [] });
-  const { runId } = await startImport(bench.context, job.id, { paths: job.paths, leaveAsTheyAre: job.paths });
-  await carryOut(bench.context, runId);
-  const ids = (await listPhotos(bench.context, job.id)).map((photo) => photo.id);
+  const job = await assignmentWith(server, Object.fromEntries(files));
+  await changeAssignment(server.context, job.id, { inForce: [] });
+  const { runId } = await startImport(server.context, job.id, {
+    paths: job.paths,
+    leaveAsTheyAre: job.paths,
+  });
+  await carryOut(server.context, runId);
+  const ids = (await listPhotos(server.context, job.id)).map((photo) => photo.id);
   return {
     ...job,
     ids,
-    write: (writing: Writing, on = ids) => writeDrafts(bench.context, job.id, these(on), writing),
-    steps: () => writingSteps(bench.context, job.id),
-    step: (id: string, undone: boolean) => stepWriting(bench.context, job.id, id, undone),
+    write: (writing: Writing, on = ids) => writeDrafts(server.context, job.id, these(on), writing),
+    steps: () => writingSteps(server.context, job.id),
+    step: (id: string, undone: boolean) => stepWriting(server.context, job.id, id, undone),
     /** Drafts of each picture, by field. */
     drafts: async () =>
-      (await listPhotos(bench.context, job.id)).map(({ drafts }) =>
+      (await listPhotos(server.context, job.id)).map(({ drafts }) =>
         Object.fromEntries(Object.entries(drafts).map(([field, { value }]) => [field, value])),
       ),
   };
@@ -61,7 +64,7 @@ test('any templates of the shelf are put on some pictures, in their order, witho
     entry('keywords', 'add', 'ketch'),
   );
   const [a, b, c] = job.ids as [string, string, string];
-  const proof = await proofOfTemplates(bench.context, job.id, these([a, b]), [city.id, launch.id]);
+  const proof = await proofOfTemplates(server.context, job.id, these([a, b]), [city.id, launch.id]);
   expect(proof).toMatchObject({ pictures: 2, replacing: 0, others: [] });
   await job.write({ kind: 'put-templates', templates: [city.id, launch.id] }, [a, b]);
   const put = { city: 'Havnes', headline: 'Launch', keywords: ['ketch'] };
@@ -69,14 +72,14 @@ test('any templates of the shelf are put on some pictures, in their order, witho
   // The other way round the first one finds something there.
   await job.write({ kind: 'put-templates', templates: [launch.id, city.id] }, [c]);
   expect((await job.drafts())[2]).toEqual(put);
-  expect((await readShelf(bench.context)).lastUsed[city.id]).toMatchObject({ assignment: 'Relaunch' });
+  expect((await readShelf(server.context)).lastUsed[city.id]).toMatchObject({ assignment: 'Relaunch' });
 });
 
 test('the proof tells what is lost against what stands there now, drafts too', async () => {
   const job = await broughtIn([{ headline: 'In the file' }, {}]);
   await job.write({ kind: 'set', field: 'headline', value: 'Typed' }, [job.ids[1]!]);
   const { id } = await template('New headline', entry('headline', 'overwrite', 'New'));
-  const { lines, replacing } = await proofOfTemplates(bench.context, job.id, these(job.ids), [id]);
+  const { lines, replacing } = await proofOfTemplates(server.context, job.id, these(job.ids), [id]);
   expect(replacing).toBe(2);
   expect(lines[0]!.changes.map((one) => one.before).sort()).toEqual(['In the file', 'Typed']);
 });
@@ -96,18 +99,18 @@ test('templates go into pictures of others only as it was answered about them', 
     await job.write({ kind: 'put-templates', templates: [id] });
     return job.drafts();
   };
-  const proof = await proofOfTemplates(bench.context, job.id, these(job.ids), [id]);
+  const proof = await proofOfTemplates(server.context, job.id, these(job.ids), [id]);
   expect(proof.others).toEqual([{ name: 'Mats Orrin', count: 2, answer: 'unknown' }]);
   expect(proof.pictures).toBe(1);
   expect(await put()).toEqual([all, {}, {}]);
-  await answerMaker(bench.context, 'Mats Orrin', 'fill');
+  await answerMaker(server.context, 'Mats Orrin', 'fill');
   // Never her telephone beside his e-mail.
   expect(await put()).toEqual([all, { city: 'Havnes' }, {}]);
-  await answerMaker(bench.context, 'Mats Orrin', 'leave');
+  await answerMaker(server.context, 'Mats Orrin', 'leave');
   expect(await put()).toEqual([all, {}, {}]);
-  await answerMaker(bench.context, 'Mats Orrin', 'me');
+  await answerMaker(server.context, 'Mats Orrin', 'me');
   expect(await put()).toEqual([all, all, all]);
-  await answerMaker(bench.context, 'Mats Orrin', 'unknown');
+  await answerMaker(server.context, 'Mats Orrin', 'unknown');
 });
 
 test('a caption that somebody else wrote meanwhile is told, and not overwritten in silence', async () => {
@@ -119,7 +122,7 @@ test('a caption that somebody else wrote meanwhile is told, and not overwritten 
     'The caption of 0.jpg is now “Hers”: it was written elsewhere meanwhile.',
   );
   expect(
-    (await deskOf(bench.context, job.id, these(job.ids))).caption.variants.map((one) => one.value),
+    (await deskOf(server.context, job.id, these(job.ids))).caption.variants.map((one) => one.value),
   ).toEqual(['Hers', 'Mine']);
   await caption('Mine, longer', 'Hers', 'Mine');
   // The same words twice are no conflict.
@@ -166,7 +169,7 @@ test('undo leaves alone what was embedded since', async () => {
   const job = await broughtIn([{}]);
   await job.write({ kind: 'set', field: 'city', value: 'Havnes' });
   const { undo } = await job.steps();
-  await carryOut(bench.context, (await startEmbed(bench.context, job.id, these(job.ids))).runId);
+  await carryOut(server.context, (await startEmbed(server.context, job.id, these(job.ids))).runId);
   expect(await job.step(undo!.id, true)).toEqual({ kept: 1 });
   expect(await job.drafts()).toEqual([{}]);
 });
@@ -180,8 +183,8 @@ test('an erased value, a list and a structure are drafts like any other, and emb
   expect(await job.drafts()).toEqual([
     { headline: null, licensor, keywords: ['“null”', '\\u0000 is no sign', '船'] },
   ]);
-  await carryOut(bench.context, (await startEmbed(bench.context, job.id, these(job.ids))).runId);
-  const [photo] = await listPhotos(bench.context, job.id);
+  await carryOut(server.context, (await startEmbed(server.context, job.id, these(job.ids))).runId);
+  const [photo] = await listPhotos(server.context, job.id);
   expect(photo!.record.fields).not.toHaveProperty('headline');
   expect(photo!.record.fields.licensor?.value).toEqual(licensor);
 });

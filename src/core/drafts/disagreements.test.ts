@@ -1,10 +1,10 @@
 import type { FieldReading } from '../mapping/read';
 import { disagreementsAcross, valueIn } from './disagreements';
 
-const city = (value: string, others: FieldReading['voices'], agrees = false): FieldReading => ({
+const city = (value: string, others: FieldReading['recordValues'], agrees = false): FieldReading => ({
   value,
   origin: 'xmp',
-  voices: [{ origin: 'xmp', value }, ...others],
+  recordValues: [{ origin: 'xmp', value }, ...others],
   agrees,
 });
 
@@ -49,7 +49,7 @@ test('a value that the field does not allow is not offered', () => {
   const rating: FieldReading = {
     value: '3',
     origin: 'xmp',
-    voices: [
+    recordValues: [
       { origin: 'xmp', value: '3' },
       { origin: 'sidecar', value: 'eleven' },
     ],

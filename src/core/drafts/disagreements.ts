@@ -2,7 +2,7 @@ import { checkValue } from '../catalogue/checkValue';
 import { type FieldId, field, fieldIds } from '../catalogue/fields';
 import { type FieldValue, sameValue } from '../catalogue/value';
 import type { FieldReading } from '../mapping/read';
-import type { Voice } from '../mapping/voice';
+import type { RecordValue } from '../mapping/recordValue';
 
 /** A record of one of a photo's files: the picture's own first. */
 export const recordSources = [
@@ -51,7 +51,7 @@ export interface PhotoReadings {
 
 const EXAMPLES = 3;
 
-function sourceOf({ origin, file }: Pick<Voice, 'origin' | 'file'>): RecordSource {
+function sourceOf({ origin, file }: Pick<RecordValue, 'origin' | 'file'>): RecordSource {
   if (file === 'otherSidecar') return file;
   return file === 'raw' ? (`raw ${origin}` as RecordSource) : origin;
 }
@@ -63,8 +63,8 @@ export function valueIn(
   source: RecordSource,
 ): FieldValue | undefined {
   if (!reading || reading.agrees) return undefined;
-  const voice = reading.voices.find((one) => sourceOf(one) === source);
-  const checked = voice && checkValue(id, voice.value);
+  const recordValue = reading.recordValues.find((one) => sourceOf(one) === source);
+  const checked = recordValue && checkValue(id, recordValue.value);
   return (checked && 'value' in checked ? checked.value : undefined) ?? undefined;
 }
 

@@ -49,13 +49,13 @@ export function planEmbed(container: OpenedContainer, wanted: Wanted, choices: E
     after: before,
     blocks: container.blocks,
   };
-  const told = [...container.problems, ...before.problems];
+  const known = [...container.problems, ...before.problems];
   const tried = attempt(() => plan(container, models, wanted, choices));
-  if ('problem' in tried) return { ...untouched, problems: told, refused: tried.problem };
+  if ('problem' in tried) return { ...untouched, problems: known, refused: tried.problem };
   const { changes, edits, problems } = tried.value;
-  if (isUnchanged(edits, container.size)) return { ...untouched, problems: told };
+  if (isUnchanged(edits, container.size)) return { ...untouched, problems: known };
   const refused = refusalOf(container, read, changes, choices);
-  if (refused) return { ...untouched, problems: told, refused };
+  if (refused) return { ...untouched, problems: known, refused };
   const blocks = changedBlocksOver(container.blocks, changes);
   const after = readFields(decodeBlocks(blocks));
   return {
@@ -65,7 +65,7 @@ export function planEmbed(container: OpenedContainer, wanted: Wanted, choices: E
     before,
     after,
     blocks,
-    problems: [...told, ...problems],
+    problems: [...known, ...problems],
   };
 }
 

@@ -3,20 +3,20 @@ import { isoParts } from '../catalogue/isoDate';
 import { asList, type FieldValue, sameValue } from '../catalogue/value';
 import { coordinatesAgree } from './gps';
 import { type IimText, iimForms, iimTexts, isWholeOrCut } from './iimTexts';
-import type { Voice } from './voice';
+import type { RecordValue } from './recordValue';
 
 /**
  * Whether two records say the same: IIM may be cut to its length, unordered lists are sets, dates agree as
  * far as both go, and a record's text may be read in several forms.
  */
-export function voicesAgree(id: FieldId, a: Voice, b: Voice): boolean {
-  const forms = (voice: Voice) => [voice.value, ...(voice.alternatives ?? [])];
+export function recordValuesAgree(id: FieldId, a: RecordValue, b: RecordValue): boolean {
+  const forms = (one: RecordValue) => [one.value, ...(one.alternatives ?? [])];
   return forms(a).some((one) =>
     forms(b).some((other) => agree(id, { ...a, value: one }, { ...b, value: other })),
   );
 }
 
-function agree(id: FieldId, a: Voice, b: Voice): boolean {
+function agree(id: FieldId, a: RecordValue, b: RecordValue): boolean {
   if (sameValue(a.value, b.value)) return true;
   const { type } = field(id);
   if (type === 'coordinate') return coordinatesAgree(String(a.value), String(b.value));

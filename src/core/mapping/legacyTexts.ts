@@ -4,12 +4,15 @@ import { asList, asText, type FieldValue, normalisedText } from '../catalogue/va
 import type { LegacyText } from '../containers/container';
 import { PNG_KEYWORDS } from '../containers/png/textKeywords';
 import { joinArtists, splitArtist } from './artist';
-import type { Voice } from './voice';
+import type { RecordValue } from './recordValue';
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
 
 /** Several names stand as in Exif Artist; other programs part them by commas, or do not part them at all. */
-export function textVoice(texts: readonly LegacyText[], id: FieldId): Omit<Voice, 'origin'> | undefined {
+export function legacyRecordValue(
+  texts: readonly LegacyText[],
+  id: FieldId,
+): Omit<RecordValue, 'origin'> | undefined {
   const keyword = PNG_KEYWORDS[id];
   const found = keyword && texts.find((one) => one.keyword === keyword)?.text.trim();
   if (!found) return undefined;

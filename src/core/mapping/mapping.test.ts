@@ -102,7 +102,11 @@ test('a value is written into every record that can hold it', async () => {
     creator: ['Aune Pell'],
     copyrightNotice: '© 2026 Åse 船',
   });
-  expect((await reading(file, 'creator'))?.voices.map((one) => one.origin)).toEqual(['xmp', 'iim', 'exif']);
+  expect((await reading(file, 'creator'))?.recordValues.map((one) => one.origin)).toEqual([
+    'xmp',
+    'iim',
+    'exif',
+  ]);
   expect(await reading(file, 'copyrightNotice')).toMatchObject({ value: '© 2026 Åse 船', agrees: true });
 });
 
@@ -112,7 +116,7 @@ test('what IIM must cut is reported and cut at a character, XMP holds it whole',
   expect(plan.problems).toMatchObject([
     { code: 'iim-value-cut', part: 'city', found: '40 bytes', expected: 'at most 32 bytes' },
   ]);
-  expect((await reading(file, 'city'))?.voices).toEqual([
+  expect((await reading(file, 'city'))?.recordValues).toEqual([
     { origin: 'xmp', value: city },
     { origin: 'iim', value: 'Å'.repeat(16) },
   ]);
@@ -155,8 +159,14 @@ test('rights status speaks in XMP and in its image resource', async () => {
     rightsStatus: 'in-copyright',
     webStatement: 'https://tarnandtide.example/rights',
   });
-  expect((await reading(file, 'rightsStatus'))?.voices.map((one) => one.origin)).toEqual(['xmp', 'resource']);
-  expect((await reading(file, 'webStatement'))?.voices.map((one) => one.origin)).toEqual(['xmp', 'resource']);
+  expect((await reading(file, 'rightsStatus'))?.recordValues.map((one) => one.origin)).toEqual([
+    'xmp',
+    'resource',
+  ]);
+  expect((await reading(file, 'webStatement'))?.recordValues.map((one) => one.origin)).toEqual([
+    'xmp',
+    'resource',
+  ]);
   const open = await embedInMemory(file, { rightsStatus: 'public-domain', webStatement: null });
   expect(await valuesIn(open.file)).toEqual({ rightsStatus: 'public-domain' });
 });

@@ -3,18 +3,18 @@ import type { FieldValue } from '../catalogue/value';
 import { dateTimeOriginal } from '../exif/exif';
 import { valuesOf } from '../iim/codec';
 import { type Problem, problem } from '../problems/problem';
-import { voicesAgree } from './agree';
+import { recordValuesAgree } from './agree';
 import type { Models } from './models';
-import { spokenFields } from './spoken';
-import type { Origin, Voice } from './voice';
-import { iimDate, voicesOf } from './voices';
+import { presentFields } from './presentFields';
+import type { Origin, RecordValue } from './recordValue';
+import { iimDate, recordValuesOf } from './recordValues';
 
 /** One field as the file's records tell it. */
 export interface FieldReading {
   readonly value: FieldValue;
   /** The record that the value was taken from. */
   readonly origin: Origin;
-  readonly voices: readonly Voice[];
+  readonly recordValues: readonly RecordValue[];
   /** False where two records hold different values. */
   readonly agrees: boolean;
 }
@@ -44,15 +44,19 @@ const records = new WeakMap<Models, PhotoRecord>();
 function readAnew(models: Models): PhotoRecord {
   const order = precedence(models);
   const fields: { -readonly [K in FieldId]?: FieldReading } = {};
-  for (const id of spokenFields(models)) {
-    const voices = voicesOf(models, id);
-    const first = order.map((origin) => voices.find((voice) => voice.origin === origin)).find(Boolean);
+  for (const id of presentFields(models)) {
+    const recordValues = recordValuesOf(models, id);
+    const first = order
+      .map((origin) => recordValues.find((recordValue) => recordValue.origin === origin))
+      .find(Boolean);
     if (!first) continue;
-    const agreeing = voices.filter((voice) => voice === first || voicesAgree(id, first, voice));
-    const agrees = agreeing.length === voices.length;
-    const fuller = first.origin === 'iim' ? agreeing.find((voice) => voice !== first) : undefined;
+    const agreeing = recordValues.filter(
+      (recordValue) => recordValue === first || recordValuesAgree(id, first, recordValue),
+    );
+    const agrees = agreeing.length === recordValues.length;
+    const fuller = first.origin === 'iim' ? agreeing.find((recordValue) => recordValue !== first) : undefined;
     const winner = fuller ?? first;
-    fields[id] = { value: winner.value, origin: winner.origin, voices, agrees };
+    fields[id] = { value: winner.value, origin: winner.origin, recordValues, agrees };
   }
   return { fields, problems: [...models.problems, ...dateProblems(models)] };
 }

@@ -349,7 +349,7 @@ describe('Exif', () => {
     expect(planEmbed(container, new Map([['city', 'Havnes']])).refused).toBeUndefined();
     const plan = planEmbed(container, wanted, { replaceUnreadable: true });
     const after = carryOut(before, plan);
-    expect((await reading(after, 'description'))?.voices.map((one) => one.origin)).toContain('exif');
+    expect((await reading(after, 'description'))?.recordValues.map((one) => one.origin)).toContain('exif');
     expect((await valuesIn(after)).dateCreated).toBe('2026-05-14T07:12:40');
     expect(await codes(after)).toEqual([]);
   });

@@ -17,13 +17,13 @@ import {
 import { FormatError, type Problem } from '../problems/problem';
 import { emptyXmp, property, withProperty, type XmpModel } from '../xmp/model';
 import { simple, textOfValue } from '../xmp/values';
-import { voicesAgree } from './agree';
+import { recordValuesAgree } from './agree';
 import { erasesPosition, withImplied } from './implied';
 import { legacyText } from './legacyTexts';
 import type { Models } from './models';
 import { type PhotoRecord, readFields } from './read';
+import type { RecordValue } from './recordValue';
 import { flagOf } from './status';
-import type { Voice } from './voice';
 import { exifChanges, exifTellsPlace } from './writeExif';
 import { iimHolds, newIim, writeIim } from './writeIim';
 import { writeXmp } from './writeXmp';
@@ -61,7 +61,7 @@ export function writeFields(
   const present = (id: FieldId) => record.fields[id]?.value;
   const asked = withImplied(checked(wanted, present), present);
   const differing = (values: Wanted): Changes =>
-    [...values].filter(([id, value]) => speaksOtherwise(models, record, id, value, how));
+    [...values].filter(([id, value]) => needsWriting(models, record, id, value, how));
   const first = differing(asked);
   const erasesPlace = erasesPosition(asked) && (tellsPlace(models.xmp) || exifTellsPlace(models.exif));
   if (first.length === 0 && !erasesPlace) return { models, problems: [] };
@@ -196,7 +196,7 @@ function withOverruled(models: Models, record: PhotoRecord, wanted: Wanted): Wan
 }
 
 /** Whether a record that is written here would still say something else, or be silent where it can speak. */
-function speaksOtherwise(
+function needsWriting(
   models: Models,
   record: PhotoRecord,
   id: FieldId,
@@ -205,13 +205,18 @@ function speaksOtherwise(
 ): boolean {
   const { xmp, iim, exif, shownOnly } = field(id);
   const exifWritten = exif !== undefined && !shownOnly && (exif.ifd !== 'Exif' || dateTimeOriginal === true);
-  const voices = record.fields[id]?.voices.filter((voice) => voice.origin !== 'exif' || exifWritten) ?? [];
-  if (isEmpty(value)) return voices.length > 0;
-  const wanted: Voice = { origin: 'xmp', value: value! };
+  const recordValues =
+    record.fields[id]?.recordValues.filter((recordValue) => recordValue.origin !== 'exif' || exifWritten) ??
+    [];
+  if (isEmpty(value)) return recordValues.length > 0;
+  const wanted: RecordValue = { origin: 'xmp', value: value! };
   const reading = record.fields[id];
-  if (!sameValue(reading?.value, value) || !voices.every((voice) => voicesAgree(id, wanted, voice)))
+  if (
+    !sameValue(reading?.value, value) ||
+    !recordValues.every((recordValue) => recordValuesAgree(id, wanted, recordValue))
+  )
     return true;
-  const spoken = new Set(voices.map((voice) => voice.origin));
+  const spoken = new Set(recordValues.map((recordValue) => recordValue.origin));
   return Boolean(
     (xmp && !spoken.has('xmp')) ||
       (carriesIim && iim && !spoken.has('iim') && iimHolds(id, value!)) ||

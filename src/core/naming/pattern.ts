@@ -44,12 +44,13 @@ export function namedShot(
   context: PlaceholderContext,
   fields: FieldLookup,
 ): NamedShot {
-  const said = (text: CompiledText | undefined) =>
+  const evaluated = (text: CompiledText | undefined) =>
     text ? evaluate(slashesFree(text), context, fields) : { text: '', missing: [] };
-  const folder = said(pattern.folder);
+  const folder = evaluated(pattern.folder);
   const room = roomFor(longestEnding(shot));
-  const fits = (most: number) => utf8Length(said(pattern.name && cutParts(pattern.name, most)).text) <= room;
-  const name = said(
+  const fits = (most: number) =>
+    utf8Length(evaluated(pattern.name && cutParts(pattern.name, most)).text) <= room;
+  const name = evaluated(
     pattern.name && (fits(room) ? pattern.name : cutParts(pattern.name, longest(fits, room))),
   );
   const renames = pattern.name !== undefined && name.missing.length === 0 && name.text.trim() !== '';

@@ -1,7 +1,7 @@
 import { type FieldId, fieldIds } from '../catalogue/fields';
-import { voicesAgree } from '../mapping/agree';
+import { recordValuesAgree } from '../mapping/agree';
 import type { FieldReading, PhotoRecord } from '../mapping/read';
-import type { Voice } from '../mapping/voice';
+import type { RecordValue } from '../mapping/recordValue';
 import { type Problem, problem } from '../problems/problem';
 
 /** The record of one file of a photo. */
@@ -20,26 +20,26 @@ export function combineRecords(parts: readonly PartRecord[]): PhotoRecord {
   const fields: { -readonly [K in FieldId]?: FieldReading } = {};
   const problems: Problem[] = parts.flatMap((part) => part.record.problems);
   for (const id of fieldIds) {
-    const told = parts.flatMap((part) => {
+    const readings = parts.flatMap((part) => {
       const reading = part.record.fields[id];
       return reading ? [{ role: part.role, reading: toldBy(part, reading) }] : [];
     });
-    const [first] = told;
+    const [first] = readings;
     if (!first) continue;
-    const hasSidecar = told.some(({ reading }) => reading.origin === 'sidecar');
-    const heard = told.filter(({ role }) => role !== 'raw' || !hasSidecar).map((one) => one.reading);
-    const differing = heard.slice(1).some((one) => !voicesAgree(id, voiceOf(heard[0]!), voiceOf(one)));
+    const hasSidecar = readings.some(({ reading }) => reading.origin === 'sidecar');
+    const heard = readings.filter(({ role }) => role !== 'raw' || !hasSidecar).map((one) => one.reading);
+    const differing = heard.slice(1).some((one) => !recordValuesAgree(id, voiceOf(heard[0]!), voiceOf(one)));
     if (differing) problems.push(problem('twins-disagree', id, { severity: 'info' }));
     fields[id] = {
       ...first.reading,
-      voices: told.flatMap((one) => one.reading.voices),
+      recordValues: readings.flatMap((one) => one.reading.recordValues),
       agrees: !differing && heard.every((one) => one.agrees),
     };
   }
   return { fields, problems };
 }
 
-const voiceOf = ({ origin, value }: FieldReading): Voice => ({ origin, value });
+const voiceOf = ({ origin, value }: FieldReading): RecordValue => ({ origin, value });
 
 /** What a file says, each value with the file that holds it. */
 function toldBy({ role }: PartRecord, reading: FieldReading): FieldReading {
@@ -47,10 +47,10 @@ function toldBy({ role }: PartRecord, reading: FieldReading): FieldReading {
   const file = role === 'sidecar' ? {} : { file: role };
   const isSidecar = role !== 'raw';
   const origin = isSidecar ? ('sidecar' as const) : reading.origin;
-  const voices = reading.voices.map((voice) => ({
-    ...voice,
+  const recordValues = reading.recordValues.map((recordValue) => ({
+    ...recordValue,
     ...file,
     ...(isSidecar ? { origin: 'sidecar' as const } : {}),
   }));
-  return { ...reading, origin, voices };
+  return { ...reading, origin, recordValues };
 }

@@ -70,18 +70,22 @@ export function carryingOf(
 }
 
 function stepsOf(compiled: CompiledTemplates, values: Values, context: PlaceholderContext): Step[] {
-  return resolve(compiled, values, context).steps.filter((step) => step.applied && step.gave !== null);
+  return resolve(compiled, values, context).steps.filter(
+    (step) => step.applied && step.contribution !== null,
+  );
 }
 
-function isCarried({ field: id, rule, gave }: Step, present: FieldValue | undefined): boolean {
+function isCarried({ field: id, rule, contribution }: Step, present: FieldValue | undefined): boolean {
   if (isEmpty(present)) return false;
   if (rule === 'before' || rule === 'after')
-    return containsSegment(asText(present), asText(gave), separatorOf(id));
+    return containsSegment(asText(present), asText(contribution), separatorOf(id));
   if (rule === 'add')
     return field(id).structure
-      ? structuresOf(gave).every((one) => structuresOf(present).some((held) => sameValue([held], [one])))
-      : asList(gave).every((term) => asList(present).some((held) => sameTerm(held, term)));
-  return sameValue(present, gave);
+      ? structuresOf(contribution).every((one) =>
+          structuresOf(present).some((held) => sameValue([held], [one])),
+        )
+      : asList(contribution).every((term) => asList(present).some((held) => sameTerm(held, term)));
+  return sameValue(present, contribution);
 }
 
 /**
@@ -120,7 +124,7 @@ function withoutCarried(older: readonly Step[], present: readonly Step[], values
   for (const step of older) {
     const id = step.field;
     const stands = present.some(
-      (one) => one.field === id && one.rule === step.rule && sameValue(one.gave, step.gave),
+      (one) => one.field === id && one.rule === step.rule && sameValue(one.contribution, step.contribution),
     );
     if (stands || isEmpty(left[id]) || !isCarried(step, left[id])) continue;
     taken.add(id);
@@ -131,14 +135,14 @@ function withoutCarried(older: readonly Step[], present: readonly Step[], values
   return { values: left as Values, taken };
 }
 
-function taking({ field: id, rule, gave }: Step, present: FieldValue): FieldValue | null {
+function taking({ field: id, rule, contribution }: Step, present: FieldValue): FieldValue | null {
   if (rule === 'before' || rule === 'after')
-    return withoutSegment(asText(present), asText(gave), separatorOf(id));
+    return withoutSegment(asText(present), asText(contribution), separatorOf(id));
   if (rule !== 'add') return null;
   if (field(id).structure)
     return structuresOf(present).filter(
-      (held) => !structuresOf(gave).some((one) => sameValue([held], [one])),
+      (held) => !structuresOf(contribution).some((one) => sameValue([held], [one])),
     );
-  const gone = new Set(asList(gave).map(termKey));
+  const gone = new Set(asList(contribution).map(termKey));
   return asList(present).filter((term) => !gone.has(termKey(term)));
 }

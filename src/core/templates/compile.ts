@@ -18,7 +18,7 @@ export interface CompiledEntry {
   readonly checks: readonly Problem[];
   readonly list: boolean;
   /** What it says for every picture, where that is always the same. */
-  readonly constant?: Said;
+  readonly constant?: Evaluated;
   readonly texts: readonly CompiledText[];
   readonly structures: readonly CompiledStructure[];
   /** Earlier texts of an entry that puts before or after, and its own. */
@@ -26,12 +26,12 @@ export interface CompiledEntry {
 }
 
 /** What an entry says for a picture. */
-export interface Said {
+export interface Evaluated {
   readonly texts: readonly string[];
   readonly structures: readonly Structure[];
   readonly missing: readonly string[];
 }
-export const nothingSaid: Said = { texts: [], structures: [], missing: [] };
+export const nothingEvaluated: Evaluated = { texts: [], structures: [], missing: [] };
 
 /** The entries of one field, in the order of the templates. */
 export interface CompiledField {
@@ -93,12 +93,12 @@ function compileEntry(template: Template, entry: Entry, order: number): Compiled
   };
 }
 
-function constantOf(entry: Entry, texts: readonly CompiledText[]): { constant: Said } | undefined {
-  if (entry.rule === 'erase') return { constant: nothingSaid };
+function constantOf(entry: Entry, texts: readonly CompiledText[]): { constant: Evaluated } | undefined {
+  if (entry.rule === 'erase') return { constant: nothingEvaluated };
   if (entry.structures?.length || texts.some((text) => text.constant === undefined)) return undefined;
   const tidy = texts.map((text) => normalisedText(text.constant!)).filter((text) => text.trim() !== '');
   const checked = entry.rule === 'remove' ? { texts: tidy } : checkedTexts(entry.field, tidy);
-  return 'texts' in checked ? { constant: { ...nothingSaid, texts: checked.texts } } : undefined;
+  return 'texts' in checked ? { constant: { ...nothingEvaluated, texts: checked.texts } } : undefined;
 }
 
 /** The texts in their canonical form, or why one of them is no value of the field. */

@@ -47,15 +47,15 @@ test('a picture of another maker is left as it is, or gets only what it lacks', 
 test('what a template erases or removes holds for the common keywords too', () => {
   const on = (...entries: Entry[]) => compileTemplates([{ ...template, entries }]);
   const keywords = ['sail', 'Boat', 'mast'];
-  const coming = (compiled: ReturnType<typeof on>, values = {}) =>
+  const valuesOf = (compiled: ReturnType<typeof on>, values = {}) =>
     valuesComing(compiled, values, context, { ...usual, keywords }).get('keywords')?.value;
-  expect(coming(on(entry('keywords', 'remove', 'boat')), { keywords: ['boat', 'old'] })).toEqual([
+  expect(valuesOf(on(entry('keywords', 'remove', 'boat')), { keywords: ['boat', 'old'] })).toEqual([
     'old',
     'sail',
     'mast',
   ]);
-  expect(coming(on(entry('keywords', 'erase')), { keywords: ['old'] })).toBeNull();
-  expect(coming(on(entry('keywords', 'overwrite', 'ketch')), { keywords: ['old'] })).toEqual([
+  expect(valuesOf(on(entry('keywords', 'erase')), { keywords: ['old'] })).toBeNull();
+  expect(valuesOf(on(entry('keywords', 'overwrite', 'ketch')), { keywords: ['old'] })).toEqual([
     'ketch',
     ...keywords,
   ]);

@@ -35,21 +35,21 @@ export function valuesComing(
   context: PlaceholderContext,
   { leave, onlyEmpty, keywords, rating }: Arriving,
 ): Map<FieldId, Coming> {
-  const coming = new Map<FieldId, Coming>();
-  if (leave) return coming;
+  const result = new Map<FieldId, Coming>();
+  if (leave) return result;
   const { changes, steps } = resolve(compiled, values, context);
   const mayFill = fillable(values);
   for (const [id, { value, templateId }] of changes)
-    if (!onlyEmpty || mayFill(id)) coming.set(id, { value, templateId });
-  const present = (id: FieldId) => (coming.has(id) ? coming.get(id)!.value : values[id]);
+    if (!onlyEmpty || mayFill(id)) result.set(id, { value, templateId });
+  const present = (id: FieldId) => (result.has(id) ? result.get(id)!.value : values[id]);
   const added = keptTerms(keywords, steps);
   if (added.length > 0 && !(onlyEmpty && !isEmpty(values.keywords))) {
     const value = applyRule('keywords', 'add', present('keywords') ?? undefined, added);
-    if (!sameValue(value, present('keywords'))) coming.set('keywords', { value });
+    if (!sameValue(value, present('keywords'))) result.set('keywords', { value });
   }
   const rated = present('rating');
-  if (rating && (isEmpty(rated) || Number(rated) === 0)) coming.set('rating', { value: rating });
-  return coming;
+  if (rating && (isEmpty(rated) || Number(rated) === 0)) result.set('rating', { value: rating });
+  return result;
 }
 
 /** The common keywords without those that a template takes away. */
@@ -57,7 +57,7 @@ function keptTerms(keywords: readonly string[], steps: readonly Step[]): readonl
   const taking = steps.filter((step) => step.field === 'keywords' && step.applied);
   if (taking.some((step) => step.rule === 'erase')) return [];
   const gone = new Set(
-    taking.filter((step) => step.rule === 'remove').flatMap((step) => asList(step.gave).map(termKey)),
+    taking.filter((step) => step.rule === 'remove').flatMap((step) => asList(step.contribution).map(termKey)),
   );
   return keywords.filter((term) => !gone.has(termKey(term)));
 }

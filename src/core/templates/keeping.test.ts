@@ -178,7 +178,7 @@ describe('where a template is used', () => {
 });
 
 describe('health', () => {
-  const told = (entries: Entry[], kind: 'standing' | 'job' = 'standing') =>
+  const adviceOn = (entries: Entry[], kind: 'standing' | 'job' = 'standing') =>
     healthOf(
       { kind, entries },
       {
@@ -229,12 +229,12 @@ describe('health', () => {
     ],
     ['a rule that does not fit', [entry('city', 'A', 'add')], 'rule-not-for-field'],
   ])('%s: %s', (_, entries, code) => {
-    expect(told(entries).map((one) => one.code)).toContain(code);
+    expect(adviceOn(entries).map((one) => one.code)).toContain(code);
   });
 
   test('a sound template has none', () => {
     expect(
-      told([
+      adviceOn([
         entry('creator', 'Aune Pell'),
         entry('copyrightNotice', '© {{ year taken }} Aune Pell, all rights reserved'),
         entry('rightsStatus', 'in-copyright'),
@@ -258,13 +258,13 @@ describe('health', () => {
     ];
     let entries: readonly Entry[] = ill;
     for (let round = 0; round < 12; round++) {
-      const next = told([...entries]).find((one) => one.repair);
+      const next = adviceOn([...entries]).find((one) => one.repair);
       if (!next) break;
-      const before = told([...entries]).length;
+      const before = adviceOn([...entries]).length;
       entries = next.repair!;
-      expect(told([...entries]).length).toBeLessThan(before);
+      expect(adviceOn([...entries]).length).toBeLessThan(before);
     }
-    expect(told([...entries])).toEqual([]);
+    expect(adviceOn([...entries])).toEqual([]);
     for (const one of entries) expect(rulesFor(one.field)).toContain(one.rule);
   });
 });

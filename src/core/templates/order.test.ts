@@ -181,8 +181,8 @@ test('the overview tells who gave a value and what it displaced', () => {
     ]),
   ];
   const values: Values = { creditLine: 'Old', description: 'The mast.' };
-  const told = Object.fromEntries(overviewOf(run(templates, values), values).map((one) => [one.field, one]));
-  expect(told.creditLine).toMatchObject({
+  const lines = Object.fromEntries(overviewOf(run(templates, values), values).map((one) => [one.field, one]));
+  expect(lines.creditLine).toMatchObject({
     value: 'Boat Trust',
     givenBy: ['client'],
     displaced: [
@@ -190,9 +190,9 @@ test('the overview tells who gave a value and what it displaced', () => {
       { value: 'Pell', from: 'identity' },
     ],
   });
-  expect(told.city).toMatchObject({ givenBy: ['identity'], displaced: [], stoodBack: ['client'] });
-  expect(told.description).toMatchObject({ givenBy: ['identity'], displaced: [] });
-  expect(told.headline).toMatchObject({
+  expect(lines.city).toMatchObject({ givenBy: ['identity'], displaced: [], stoodBack: ['client'] });
+  expect(lines.description).toMatchObject({ givenBy: ['identity'], displaced: [] });
+  expect(lines.headline).toMatchObject({
     value: null,
     leftOut: [{ templateId: 'client', missing: ['event'] }],
   });

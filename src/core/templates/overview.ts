@@ -32,7 +32,7 @@ export function overviewOf({ changes, steps }: Resolution, values: Values): Resu
         (step) =>
           step.applied &&
           step.rule === 'fill' &&
-          !sameValue(step.before, step.gave) &&
+          !sameValue(step.before, step.contribution) &&
           sameValue(step.before, step.after),
       )
       .map((step) => step.templateId),
@@ -44,7 +44,7 @@ function story(steps: readonly Step[], inPicture: FieldValue | undefined) {
   let holder: string | 'picture' = 'picture';
   const displaced: { value: FieldValue; from: string }[] = [];
   for (const step of steps) {
-    if (!step.applied || (step.rule === 'fill' && !sameValue(step.gave, step.after))) continue;
+    if (!step.applied || (step.rule === 'fill' && !sameValue(step.contribution, step.after))) continue;
     const replaces = step.rule === 'overwrite' || step.rule === 'erase' || step.before === null;
     if (replaces) {
       if (step.before !== null && !sameValue(step.before, step.after))

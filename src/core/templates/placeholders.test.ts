@@ -23,7 +23,7 @@ const values: { [K in FieldId]?: FieldValue } = {
   creator: ['Aune Pell', 'Second Pell'],
   city: 'Elsewhere',
 };
-const told = (text: string) => evaluate(compileText(text), context, (id) => values[id]);
+const evaluated = (text: string) => evaluate(compileText(text), context, (id) => values[id]);
 
 test.each([
   ['{{ date taken : d MMMM y }}', '30 December 2025'],
@@ -44,11 +44,11 @@ test.each([
   ['At the yard{[, {{ venue }}]}{[, berth {{ berth }}]}.', 'At the yard, Pellvik yard.'],
   ['{[{{ berth ? 4 }}]}', '4'],
 ])('%s → %s', (text, expected) => {
-  expect(told(text)).toEqual({ text: expected, missing: [] });
+  expect(evaluated(text)).toEqual({ text: expected, missing: [] });
 });
 
 test('a fact goes before the field of its name', () => {
-  expect(told('{{ city }}').text).toBe('Havnes');
+  expect(evaluated('{{ city }}').text).toBe('Havnes');
 });
 
 test.each([
@@ -57,7 +57,7 @@ test.each([
   ['{{ Tarn & Tide : fax }}', ['Tarn & Tide']],
   ['{{ file name : 9 }}', ['file name']],
 ])('%s has no value', (text, missing) => {
-  expect(told(text).missing).toEqual(missing);
+  expect(evaluated(text).missing).toEqual(missing);
 });
 
 test.each([
@@ -74,7 +74,7 @@ test.each([
 
 test('what is no placeholder is text', () => {
   for (const text of ['a ]} b', 'a { { b }}', 'a {[ b', '}} a', ''])
-    expect(told(text)).toEqual({ text, missing: [] });
+    expect(evaluated(text)).toEqual({ text, missing: [] });
 });
 
 test('any text is understood without an error, and its literals are kept', () => {
@@ -85,7 +85,7 @@ test('any text is understood without an error, and its literals are kept', () =>
       const { parts } = parseText(text);
       if (!text.includes('{{') && !text.includes('{['))
         expect(parts).toEqual(text ? [{ literal: text }] : []);
-      expect(() => told(text)).not.toThrow();
+      expect(() => evaluated(text)).not.toThrow();
     }),
   );
 });

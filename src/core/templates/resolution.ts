@@ -12,7 +12,7 @@ export interface Step {
   readonly before: FieldValue | null;
   readonly after: FieldValue | null;
   /** What the entry itself says for this picture; null where it says nothing. */
-  readonly gave: FieldValue | null;
+  readonly contribution: FieldValue | null;
   /** Placeholders without a value; the entry is then left out, never written half. */
   readonly missing: readonly string[];
   /** False where the entry was left out: a value missing or not allowed, nothing to write, or a rule that does not fit. */

@@ -15,8 +15,8 @@ import {
   type CompiledField,
   type CompiledTemplates,
   checkedTexts,
-  nothingSaid,
-  type Said,
+  type Evaluated,
+  nothingEvaluated,
 } from './compile';
 import { renewed } from './former';
 import { evaluate, FILL_IN, type FieldLookup, fieldBehind, type PlaceholderContext } from './placeholders';
@@ -143,7 +143,7 @@ function applyEntry(
 ): Step {
   const { entry, template, former, sound, list } = compiled;
   const { field: id, rule } = entry;
-  const { missing, ...evaluated } = compiled.constant ?? said(compiled, context, lookup);
+  const { missing, ...evaluated } = compiled.constant ?? evaluateEntry(compiled, context, lookup);
   const checked = compiled.constant || rule === 'remove' || !sound ? evaluated : allowed(id, evaluated);
   const templateId = template.id;
   const leftOut: Step = {
@@ -152,7 +152,7 @@ function applyEntry(
     rule,
     before,
     after: before,
-    gave: null,
+    contribution: null,
     missing,
     applied: false,
   };
@@ -165,15 +165,15 @@ function applyEntry(
   const after = applyRule(id, rule, met, texts, structures);
   const tooMany = field(id).mostItems !== undefined && after !== null ? checkValue(id, after) : undefined;
   if (tooMany && 'problem' in tooMany) return { ...leftOut, refused: tooMany.problem };
-  const gave = erases ? null : structures.length > 0 ? structures : list ? texts : texts[0]!;
-  return { ...leftOut, after, gave, applied: true };
+  const contribution = erases ? null : structures.length > 0 ? structures : list ? texts : texts[0]!;
+  return { ...leftOut, after, contribution, applied: true };
 }
 
 /** What an entry says, in canonical form; or why it is no value of the field. */
 function allowed(
   id: FieldId,
-  { texts, structures }: Pick<Said, 'texts' | 'structures'>,
-): Pick<Said, 'texts' | 'structures'> | { readonly problem: Problem } {
+  { texts, structures }: Pick<Evaluated, 'texts' | 'structures'>,
+): Pick<Evaluated, 'texts' | 'structures'> | { readonly problem: Problem } {
   if (structures.length === 0) {
     const checked = checkedTexts(id, texts);
     return 'problem' in checked ? checked : { texts: checked.texts, structures };
@@ -188,12 +188,12 @@ function allowed(
 }
 
 /** What the texts of an entry come to for one picture; empty ones are none. */
-function said(
+function evaluateEntry(
   { entry, texts, structures }: CompiledEntry,
   context: PlaceholderContext,
   lookup: FieldLookup,
-): Said {
-  if (entry.rule === 'erase') return nothingSaid;
+): Evaluated {
+  if (entry.rule === 'erase') return nothingEvaluated;
   const ofTexts = texts.map((text) => evaluate(text, context, lookup));
   const ofStructures = structures.map((one) => evaluateStructure(one, context, lookup));
   return {

@@ -86,11 +86,11 @@ export function encodeXmp(
   const bare = head.length + tail.length;
   const max = room.maxBytes ?? limits.xmpBytes;
   if (bare > max) return undefined;
-  const wished =
+  const size =
     room.wishedBytes !== undefined && room.wishedBytes >= bare && room.wishedBytes <= max
       ? room.wishedBytes
       : undefined;
-  const padding = wished === undefined ? Math.min(PADDING_BYTES, max - bare) : wished - bare;
+  const padding = size === undefined ? Math.min(PADDING_BYTES, max - bare) : size - bare;
   return concat([head, paddingOf(padding), tail]);
 }
 

@@ -82,8 +82,8 @@ class Prefixes {
     this.byUri.set(namespaces.rdf, 'rdf').set(namespaces.xml, 'xml');
     for (const uri of usedNamespaces(model)) {
       if (this.byUri.has(uri)) continue;
-      const wished = model.prefixes.get(uri) ?? usualPrefix(uri);
-      let prefix = wished && /^[A-Za-z_][\w.-]*$/.test(wished) && !taken.has(wished) ? wished : '';
+      const usual = model.prefixes.get(uri) ?? usualPrefix(uri);
+      let prefix = usual && /^[A-Za-z_][\w.-]*$/.test(usual) && !taken.has(usual) ? usual : '';
       for (let n = 1; prefix === ''; n++) if (!taken.has(`ns${n}`)) prefix = `ns${n}`;
       taken.add(prefix);
       this.byUri.set(uri, prefix);

@@ -8,14 +8,14 @@ import { useDropzone } from 'react-dropzone';
 import type { ImportChoices } from '@/core/naming/importChoices';
 import { formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
-import type { Surroundings } from '@/server/operations/templates/placeholderContext';
+import type { InstallationContext } from '@/server/operations/templates/placeholderContext';
 import type { Shelf } from '@/server/operations/templates/templateShelf';
 import { PrimaryButton } from '@/ui/buttons';
 import { EmptyState } from '@/ui/EmptyState';
 import { KeyLine } from '@/ui/KeyLine';
 import { Notice } from '@/ui/Notice';
 import { SaveState } from '@/ui/SaveState';
-import { useAskOnce } from '@/ui/useAskOnce';
+import { useRequestOnce } from '@/ui/useRequestOnce';
 import { InForce } from '../prepare/InForce';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { PageMain } from '../shell/PageMain';
@@ -38,49 +38,49 @@ import { othersAsked, useSource } from './useSource';
 export function BringInPage({
   assignment: initial,
   shelf,
-  around,
+  installation,
 }: {
   assignment: Assignment;
   shelf: Shelf;
-  around: Surroundings;
+  installation: InstallationContext;
 }) {
   const router = useRouter();
-  const askOnce = useAskOnce();
+  const requestOnce = useRequestOnce();
   const assignment = useAssignment(initial);
   const { templates } = shelf;
   const inForce = useMemo(
     () => assignment.inForce.flatMap((id) => templates.find((one) => one.id === id) ?? []),
     [assignment.inForce, templates],
   );
-  const source = useSource(assignment, inForce, around);
+  const source = useSource(assignment, inForce, installation);
   const { choices, change, written } = useChoices(assignment);
   const scroller = useRef<HTMLDivElement>(null);
   const { warnings, examples, proof } = useIncoming({
     assignment,
-    around,
+    installation,
     inForce,
     inForceIn: shelf.inForce,
     pictures: source.pictures,
     answers: source.answers,
     choices,
-    placesTaken: source.data?.placesTaken ?? 0,
+    lastPosition: source.data?.lastPosition ?? 0,
   });
-  const coming = source.pictures.filter((one) => one.ticked);
+  const chosen = source.pictures.filter((one) => one.ticked);
   const patterns = usePatterns(
     assignment,
-    around,
-    source.data?.placesTaken ?? 0,
-    (coming[0] ?? source.pictures[0])?.picture,
+    installation,
+    source.data?.lastPosition ?? 0,
+    (chosen[0] ?? source.pictures[0])?.picture,
   );
   const { mutate, isPending, error } = useMutation({
     mutationFn: () => {
-      return askOnce<{ runId: string }>(`assignments/${assignment.id}/import`, 'POST', {
+      return requestOnce<{ runId: string }>(`assignments/${assignment.id}/import`, 'POST', {
         ...choices,
-        paths: coming.map((one) => one.picture.relativePath),
-        again: coming
+        paths: chosen.map((one) => one.picture.relativePath),
+        again: chosen
           .filter(({ standing }) => standing === 'already here')
           .map((one) => one.picture.relativePath),
-        ...othersAsked(coming, source.answers),
+        ...othersAsked(chosen, source.answers),
       });
     },
     onSuccess: ({ runId }) => {
@@ -107,10 +107,10 @@ export function BringInPage({
       <AssignmentTop assignment={assignment}>
         <PrimaryButton
           type="button"
-          disabled={coming.length === 0 || isPending || refused}
+          disabled={chosen.length === 0 || isPending || refused}
           onClick={() => mutate()}
         >
-          {actWords(choices.mode, coming.length)}
+          {actWords(choices.mode, chosen.length)}
         </PrimaryButton>
       </AssignmentTop>
       <PageMain title="Bring in" display="flex" flexDirection="column" flex="1" minHeight="0">
@@ -179,7 +179,7 @@ export function BringInPage({
           flexShrink={0}
         >
           <CallOuts warnings={source.isSuccess ? warnings : []} assignmentId={assignment.id} />
-          <ProofInNumbers coming={coming} proof={proof} way={choices.mode} />
+          <ProofInNumbers chosen={chosen} proof={proof} mode={choices.mode} />
           <Plans assignment={assignment} choices={choices} settle={written.settle} />
           <Box
             display="grid"
@@ -202,7 +202,7 @@ export function BringInPage({
   );
 }
 
-function actWords(way: ImportChoices['mode'], count: number): string {
+function actWords(mode: ImportChoices['mode'], count: number): string {
   if (count === 0) return 'Nothing to bring in';
-  return way === 'copy' ? `Bring in ${count}` : way === 'move' ? `Move in ${count}` : `Take up ${count}`;
+  return mode === 'copy' ? `Bring in ${count}` : mode === 'move' ? `Move in ${count}` : `Take up ${count}`;
 }

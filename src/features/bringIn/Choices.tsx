@@ -53,8 +53,8 @@ export function Choices({
           height="1.625rem"
           maxWidth="100%"
         >
-          {Object.entries(ways).map(([way, words]) => (
-            <option key={way} value={way}>
+          {Object.entries(ways).map(([mode, words]) => (
+            <option key={mode} value={mode}>
               {words}
             </option>
           ))}

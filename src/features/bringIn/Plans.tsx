@@ -8,7 +8,7 @@ import { formatDateTime } from '@/core/wording/formatDate';
 import type { StoredPlan } from '@/server/db/stored/assignments';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { Plan } from '@/server/operations/bringIn/plans';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { Select, TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
@@ -27,7 +27,10 @@ export function Plans({
   settle: () => Promise<boolean>;
 }) {
   const queries = useQueryClient();
-  const { data: plans = [] } = useQuery({ queryKey: queryKeys.plans(), queryFn: () => ask<Plan[]>('plans') });
+  const { data: plans = [] } = useQuery({
+    queryKey: queryKeys.plans(),
+    queryFn: () => apiRequest<Plan[]>('plans'),
+  });
   const [naming, setNaming] = useState<string>();
   const home = `assignments/${assignment.id}/plan`;
   const refresh = () =>
@@ -38,7 +41,7 @@ export function Plans({
   const keep = useMutation({
     mutationFn: async (wish: { name: string; met?: StoredPlan }) => {
       await settle();
-      return ask<{ id: string }>(home, 'POST', { ...wish, choices });
+      return apiRequest<{ id: string }>(home, 'POST', { ...wish, choices });
     },
     onSuccess: () => {
       setNaming(undefined);
@@ -48,7 +51,7 @@ export function Plans({
   const use = useMutation({
     mutationFn: async (planId: string) => {
       await settle();
-      return ask<{ assignment: Assignment; gone: number }>(home, 'PUT', { planId });
+      return apiRequest<{ assignment: Assignment; gone: number }>(home, 'PUT', { planId });
     },
     onSuccess: ({ assignment: changed }) =>
       queries.setQueryData(queryKeys.assignment(assignment.id), changed),

@@ -15,25 +15,25 @@ const wayWords: Readonly<Record<ImportMode, string>> = {
 
 /** What the run will do, in numbers, before it is begun: how many, how much, what goes in and what goes. */
 export function ProofInNumbers({
-  coming,
+  chosen,
   proof,
-  way,
+  mode,
 }: {
-  coming: readonly CardPicture[];
+  chosen: readonly CardPicture[];
   proof: Proof;
-  way: ImportMode;
+  mode: ImportMode;
 }) {
-  if (coming.length === 0) return null;
-  const bytes = coming.reduce((sum, one) => sum + one.picture.size, 0);
-  const asTheyAre = coming.length - proof.pictures;
+  if (chosen.length === 0) return null;
+  const bytes = chosen.reduce((sum, one) => sum + one.picture.size, 0);
+  const asTheyAre = chosen.length - proof.pictures;
   return (
     <Box as="section" aria-label="Review changes before they are written" fontSize="small" marginBottom="1">
       <chakra.details>
         <chakra.summary cursor="pointer">
           <chakra.span fontWeight="600">
-            {counted(coming.length, 'picture')}, {formatBytes(bytes)},
+            {counted(chosen.length, 'picture')}, {formatBytes(bytes)},
           </chakra.span>{' '}
-          {wayWords[way]}.{' '}
+          {wayWords[mode]}.{' '}
           {proof.pictures > 0 &&
             `${counted(proof.lines.length, 'field changes', 'fields change')} in ${counted(proof.pictures, 'picture')}`}
           {asTheyAre > 0 &&

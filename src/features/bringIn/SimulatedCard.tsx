@@ -3,7 +3,7 @@
 import { chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { CardState } from '@/server/card/simulatedCard';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { Select } from '@/ui/inputs';
 import { queryKeys } from '@/ui/queryKeys';
@@ -11,9 +11,12 @@ import { queryKeys } from '@/ui/queryKeys';
 /** What can be done to the card of the demo: taken out, slowed, made to fail, write-protected. */
 export function SimulatedCard({ names }: { names: readonly string[] }) {
   const queries = useQueryClient();
-  const { data: card } = useQuery({ queryKey: queryKeys.card(), queryFn: () => ask<CardState>('card') });
+  const { data: card } = useQuery({
+    queryKey: queryKeys.card(),
+    queryFn: () => apiRequest<CardState>('card'),
+  });
   const { mutate } = useMutation({
-    mutationFn: (change: Partial<CardState>) => ask<CardState>('card', 'PUT', change),
+    mutationFn: (change: Partial<CardState>) => apiRequest<CardState>('card', 'PUT', change),
     onMutate: (change) =>
       queries.setQueryData<CardState>(queryKeys.card(), (before) => before && { ...before, ...change }),
     onSuccess: (state) => {

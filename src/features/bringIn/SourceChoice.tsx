@@ -4,9 +4,9 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import type { Assignment } from '@/server/operations/assignments/assignments';
-import type { SourceWish } from '@/server/operations/bringIn/sources';
+import type { SourceRequest } from '@/server/operations/bringIn/sources';
 import type { OpenedFolder } from '@/server/operations/folders/folders';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { Select } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
@@ -26,11 +26,12 @@ export function SourceChoice({
   const queries = useQueryClient();
   const { data: folders = [] } = useQuery({
     queryKey: queryKeys.folders(),
-    queryFn: () => ask<OpenedFolder[]>('folders'),
+    queryFn: () => apiRequest<OpenedFolder[]>('folders'),
   });
   const [choosing, setChoosing] = useState(false);
   const { mutate, error } = useMutation({
-    mutationFn: (wish: SourceWish) => ask<Assignment>(`assignments/${assignment.id}/source`, 'PUT', wish),
+    mutationFn: (wish: SourceRequest) =>
+      apiRequest<Assignment>(`assignments/${assignment.id}/source`, 'PUT', wish),
     onSettled: () => setChoosing(false),
     onSuccess: (changed) => {
       queries.setQueryData(queryKeys.assignment(assignment.id), changed);

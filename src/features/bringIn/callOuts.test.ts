@@ -18,11 +18,11 @@ const template = (entries: Entry[], more: Partial<Template> = {}): Template => (
   ...more,
 });
 const entry = (field: Entry['field'], text: string): Entry => ({ field, rule: 'overwrite', texts: [text] });
-const told = (inForce: Template[], inForceIn: Record<string, string[]> = {}) =>
+const callOutsOf = (inForce: Template[], inForceIn: Record<string, string[]> = {}) =>
   callOuts({ inForce, incoming: incoming(inForce), inForceIn, assignment: 'Relaunch' });
 
 test('a sound template of this job calls nothing out', () => {
-  expect(told([template([entry('headline', 'For {{ client }}')])], { t: ['Relaunch'] })).toEqual([]);
+  expect(callOutsOf([template([entry('headline', 'For {{ client }}')])], { t: ['Relaunch'] })).toEqual([]);
 });
 
 test.each<[string, Template[], Record<string, string[]>, string, boolean]>([
@@ -58,7 +58,7 @@ test.each<[string, Template[], Record<string, string[]>, string, boolean]>([
     false,
   ],
 ])('a template that is %s', (_, inForce, inForceIn, words, stops) => {
-  const [first] = told(inForce, inForceIn);
+  const [first] = callOutsOf(inForce, inForceIn);
   expect(first!.words).toContain(words);
   expect(first!.severity).toBe(stops ? 'must' : 'should');
 });

@@ -12,7 +12,10 @@ const picture = (
   alreadyHere: false,
   record: {
     fields: Object.fromEntries(
-      Object.entries(fields).map(([id, value]) => [id, { value, origin: 'xmp', voices: [], agrees: true }]),
+      Object.entries(fields).map(([id, value]) => [
+        id,
+        { value, origin: 'xmp', recordValues: [], agrees: true },
+      ]),
     ),
     problems: [],
     camera: { orientation: 1 },

@@ -7,7 +7,7 @@ import type { PlaceholderContext } from '@/core/templates/placeholders';
 import { asksFor, type CompiledTemplates, resolve } from '@/core/templates/resolve';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { SourcePicture } from '@/server/operations/bringIn/sourceParts';
-import { incomingContext, type Surroundings } from '@/server/operations/templates/placeholderContext';
+import { type InstallationContext, incomingContext } from '@/server/operations/templates/placeholderContext';
 import { valuesOf } from './groups';
 import { perPicture } from './perPicture';
 
@@ -16,10 +16,19 @@ export type Coming = 'usual' | 'fill' | 'leave';
 
 export type ContextOf = (picture: SourcePicture, position: number) => PlaceholderContext;
 
-export function contextsOf(assignment: Assignment, around: Surroundings, placesTaken: number): ContextOf {
+export function contextsOf(
+  assignment: Assignment,
+  installation: InstallationContext,
+  lastPosition: number,
+): ContextOf {
   return ({ relativePath, record }, position) => {
     const { camera, pixels } = record ?? {};
-    return incomingContext(assignment, { relativePath, position, camera, pixels }, around, placesTaken);
+    return incomingContext(
+      assignment,
+      { relativePath, position, camera, pixels },
+      installation,
+      lastPosition,
+    );
   };
 }
 
@@ -31,13 +40,13 @@ export function incomingDrafts(
   compiled: CompiledTemplates,
   contextOf: ContextOf,
   { keywords, rating }: Pick<ImportChoices, 'keywords' | 'rating'>,
-): (picture: SourcePicture, position: number, way: Coming) => { file: FileFields; drafts: DraftFields } {
+): (picture: SourcePicture, position: number, rule: Coming) => { file: FileFields; drafts: DraftFields } {
   const common = { keywords: parseKeywords(keywords), rating };
-  const drafts = (picture: SourcePicture, position: number, way: Coming): DraftFields =>
+  const drafts = (picture: SourcePicture, position: number, rule: Coming): DraftFields =>
     Object.fromEntries(
       valuesComing(compiled, valuesOf(picture), contextOf(picture, position), {
-        leave: way === 'leave',
-        onlyEmpty: way === 'fill',
+        leave: rule === 'leave',
+        onlyEmpty: rule === 'fill',
         ...common,
       }),
     );
@@ -47,9 +56,9 @@ export function incomingDrafts(
     leave: perPicture((one: SourcePicture) => drafts(one, 0, 'leave')),
   };
   const byPlace = asksFor(compiled, 'running number');
-  return (picture, position, way) => ({
+  return (picture, position, rule) => ({
     file: picture.record?.fields ?? {},
-    drafts: byPlace ? drafts(picture, position, way) : known[way](picture),
+    drafts: byPlace ? drafts(picture, position, rule) : known[rule](picture),
   });
 }
 

@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useRef, useState } from 'react';
 import type { Arrived } from '@/server/files/arrivals';
 import type { Assignment } from '@/server/operations/assignments/assignments';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
 
 const PIECE = 8 * 1024 * 1024;
@@ -35,19 +35,19 @@ export function useArrivals(assignment: Assignment) {
   const home = `assignments/${assignment.id}`;
 
   const sendOne = useCallback(
-    async (file: File, told: (bytes: number) => void) => {
+    async (file: File, notify: (bytes: number) => void) => {
       const query = new URLSearchParams({
         name: nameOf(file),
         size: String(file.size),
         modified: String(file.lastModified),
       });
-      let { received } = await ask<Arrived>(`${home}/arrivals?${query}`);
-      told(received);
+      let { received } = await apiRequest<Arrived>(`${home}/arrivals?${query}`);
+      notify(received);
       for (let tries = 0; received < file.size && !stopped.current; ) {
         const piece = file.slice(received, received + PIECE);
         try {
           const taken = await post(`/api/${home}/arrivals?${query}&offset=${received}`, piece);
-          told(taken.received - received);
+          notify(taken.received - received);
           received = taken.received;
           tries = 0;
         } catch (error) {
@@ -79,7 +79,7 @@ export function useArrivals(assignment: Assignment) {
         }
       };
       await Promise.all(Array.from({ length: AT_ONCE }, next));
-      const changed = await ask<Assignment>(`${home}/source`, 'PUT', { arrivals: true });
+      const changed = await apiRequest<Assignment>(`${home}/source`, 'PUT', { arrivals: true });
       queries.setQueryData(queryKeys.assignment(assignment.id), changed);
       await queries.invalidateQueries({ queryKey: queryKeys.source() });
       setSending((before) => (before && before.failed.length > 0 ? before : undefined));

@@ -3,7 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { type ImportChoices, usualChoices } from '@/core/naming/importChoices';
 import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
 import { useAutoSave } from '@/ui/useAutoSave';
 
@@ -23,7 +23,7 @@ export function useChoices(assignment: Assignment) {
         ...(importChoices ? { importChoices } : {}),
         met: { importChoices: met },
       };
-      const changed = await ask<Assignment>(`assignments/${assignment.id}`, 'PATCH', wish);
+      const changed = await apiRequest<Assignment>(`assignments/${assignment.id}`, 'PATCH', wish);
       queries.setQueryData(queryKeys.assignment(assignment.id), changed);
       return changed.importChoices;
     },

@@ -8,7 +8,7 @@ import { type CompiledTemplates, compileTemplates } from '@/core/templates/resol
 import type { Template } from '@/core/templates/template';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { SourcePicture } from '@/server/operations/bringIn/sourceParts';
-import type { Surroundings } from '@/server/operations/templates/placeholderContext';
+import type { InstallationContext } from '@/server/operations/templates/placeholderContext';
 import { callOuts, type Missing, missingIn } from './callOuts';
 import { type Answers, valuesOf } from './groups';
 import { type ContextOf, contextsOf, incomingDrafts, nameExamples } from './incoming';
@@ -20,23 +20,23 @@ const EXAMPLES = 3;
 
 interface Asked {
   readonly assignment: Assignment;
-  readonly around: Surroundings;
+  readonly installation: InstallationContext;
   readonly inForce: readonly Template[];
   readonly inForceIn: Readonly<Record<string, readonly string[]>>;
   readonly pictures: readonly CardPicture[];
   readonly answers: Answers;
   readonly choices: ImportChoices;
-  readonly placesTaken: number;
+  readonly lastPosition: number;
 }
 
 /** The pictures that come, as the run will see them: what is called out, what will stand in them, and their names. */
 export function useIncoming(asked: Asked) {
-  const { assignment, around, inForce, inForceIn, pictures, choices, placesTaken } = asked;
+  const { assignment, installation, inForce, inForceIn, pictures, choices, lastPosition } = asked;
   const compiled = useMemo(() => compileTemplates(inForce), [inForce]);
-  const coming = useMemo(() => pictures.filter((one) => one.ticked), [pictures]);
+  const chosen = useMemo(() => pictures.filter((one) => one.ticked), [pictures]);
   const contextOf = useMemo(
-    () => contextsOf(assignment, around, placesTaken),
-    [assignment, around, placesTaken],
+    () => contextsOf(assignment, installation, lastPosition),
+    [assignment, installation, lastPosition],
   );
   const lacks = useMemo(
     () =>
@@ -44,7 +44,7 @@ export function useIncoming(asked: Asked) {
     [compiled, contextOf],
   );
   const warnings = useMemo(() => {
-    const incoming = coming.map(({ picture }) => ({ values: valuesOf(picture), missing: lacks(picture) }));
+    const incoming = chosen.map(({ picture }) => ({ values: valuesOf(picture), missing: lacks(picture) }));
     const pattern = choices.mode === 'take-up' ? undefined : { name: choices.name, folder: choices.folder };
     return callOuts({
       inForce,
@@ -53,12 +53,12 @@ export function useIncoming(asked: Asked) {
       assignment: assignment.name,
       ...(pattern ? { pattern } : {}),
     });
-  }, [inForce, coming, lacks, inForceIn, assignment.name, choices.mode, choices.name, choices.folder]);
+  }, [inForce, chosen, lacks, inForceIn, assignment.name, choices.mode, choices.name, choices.folder]);
   const examples = useMemo(() => {
-    const first = coming.slice(0, EXAMPLES).map(({ picture }) => picture);
+    const first = chosen.slice(0, EXAMPLES).map(({ picture }) => picture);
     return nameExamples(first, choices, compiled, contextOf);
-  }, [choices, coming, compiled, contextOf]);
-  const proof = useProof({ ...asked, pictures: useDeferredValue(coming) }, compiled, contextOf);
+  }, [choices, chosen, compiled, contextOf]);
+  const proof = useProof({ ...asked, pictures: useDeferredValue(chosen) }, compiled, contextOf);
   return { warnings, examples, proof };
 }
 

@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { SourcePicture } from '@/server/operations/bringIn/sourceParts';
-import type { Surroundings } from '@/server/operations/templates/placeholderContext';
+import type { InstallationContext } from '@/server/operations/templates/placeholderContext';
 import { knowsPlaceholder, offeredPlaceholders } from '../templates/offered';
 import { valuesOf } from './groups';
 import { contextsOf } from './incoming';
@@ -14,12 +14,12 @@ export type Patterns = ReturnType<typeof usePatterns>;
 /** What names and folders can be put together from, with what it gives for a picture that comes. */
 export function usePatterns(
   assignment: Assignment,
-  around: Surroundings,
-  placesTaken: number,
+  installation: InstallationContext,
+  lastPosition: number,
   picture: SourcePicture = nothing,
 ) {
   return useMemo(() => {
-    const context = contextsOf(assignment, around, placesTaken)(picture, 0);
+    const context = contextsOf(assignment, installation, lastPosition)(picture, 0);
     const sample = { context, values: valuesOf(picture) };
     return {
       names: readyPatterns('name', sample),
@@ -27,10 +27,13 @@ export function usePatterns(
       offers: {
         parts: patternParts(sample),
         offered: offeredPlaceholders(context, sample.values, []),
-        isKnown: knowsPlaceholder([...Object.keys(context.facts), ...Object.keys(around.identities)], []),
+        isKnown: knowsPlaceholder(
+          [...Object.keys(context.facts), ...Object.keys(installation.identities)],
+          [],
+        ),
       },
     };
-  }, [assignment, around, placesTaken, picture]);
+  }, [assignment, installation, lastPosition, picture]);
 }
 
 /** Before any picture is known. */

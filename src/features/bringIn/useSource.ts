@@ -13,8 +13,8 @@ import {
   type SourcePicture,
   withPart,
 } from '@/server/operations/bringIn/sourceParts';
-import type { Surroundings } from '@/server/operations/templates/placeholderContext';
-import { askLines } from '@/ui/api';
+import type { InstallationContext } from '@/server/operations/templates/placeholderContext';
+import { apiRequestLines } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
 import { useMakers } from '@/ui/useMakers';
 import { type Answers, comesAtFirst, foreignMaker, type Standing, standingOf } from './groups';
@@ -32,14 +32,14 @@ export interface CardPicture {
 export function useSource(
   { id: assignmentId, sourceFolderId, ...assignment }: Assignment,
   inForce: readonly Template[],
-  around: Surroundings,
+  installation: InstallationContext,
 ) {
   const query = useSourceParts(assignmentId, sourceFolderId);
   useDropped(assignmentId, assignment);
   const { answers, answer, notKept } = useMakers();
   const [ticks, setTicks] = useTicks(`${assignmentId} ${sourceFolderId}`);
   const pictures = useMemo(() => {
-    const own = ownNames(inForce, around.identities);
+    const own = ownNames(inForce, installation.identities);
     return (query.data?.pictures ?? []).map((picture): CardPicture => {
       const maker = foreignMaker(picture, own, answers);
       const standing = standingOf(picture, maker);
@@ -52,7 +52,7 @@ export function useSource(
         ticked: picture.record !== null && ticked,
       };
     });
-  }, [query.data, inForce, around, answers, ticks]);
+  }, [query.data, inForce, installation, answers, ticks]);
   const tick = (paths: readonly string[], ticked: boolean) =>
     setTicks((before) => new Map([...before, ...paths.map((path) => [path, ticked] as const)]));
   /** Ticks the new pictures that lack a thread, and only those. */
@@ -119,7 +119,7 @@ function useSourceParts(assignmentId: string, folderId: string | null) {
         source = withPart(source, part);
         if (isFirst) queries.setQueryData(queryKey, source);
       };
-      await askLines(`assignments/${assignmentId}/source`, onPart, signal);
+      await apiRequestLines(`assignments/${assignmentId}/source`, onPart, signal);
       return source!;
     },
     staleTime: 0,

@@ -7,7 +7,7 @@ import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
 import type { Disagreement, RecordSource, Settlement, SourceValues } from '@/core/drafts/disagreements';
 import type { Scope } from '@/core/drafts/scope';
 import { agrees, counted, formatNumber } from '@/core/wording/counts';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { Button } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { Notice } from '@/ui/Notice';
@@ -35,7 +35,7 @@ export function Disagreements({
     isSuccess,
   } = useQuery({
     queryKey: queryKeys.disagreements(assignmentId, scope),
-    queryFn: () => ask<Disagreement[]>(`assignments/${assignmentId}/disagreements`, 'POST', { scope }),
+    queryFn: () => apiRequest<Disagreement[]>(`assignments/${assignmentId}/disagreements`, 'POST', { scope }),
   });
   const [chosen, setChosen] = useState<{ readonly [K in FieldId]?: RecordSource | 'leave' }>({});
   const choices = data.flatMap((one): Settlement[] => {

@@ -8,11 +8,11 @@ import { type Scope, scopeOf } from '@/core/drafts/scope';
 import { counted } from '@/core/wording/counts';
 import type { BlockedFolder } from '@/server/operations/folders/blockedFolders';
 import type { DraftsProof } from '@/server/operations/photos/acrossPhotos';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { PrimaryButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
-import { useAskOnce } from '@/ui/useAskOnce';
+import { useRequestOnce } from '@/ui/useRequestOnce';
 import { embedWords, ProofDialog, type WriteChoices } from './ProofDialog';
 import type { PhotoList } from './usePhotos';
 import type { PhotoView } from './view';
@@ -35,11 +35,11 @@ interface Asked extends Meant {
 export function Embedding({ assignmentId, views, selected, settle }: Props) {
   const router = useRouter();
   const queries = useQueryClient();
-  const askOnce = useAskOnce();
+  const requestOnce = useRequestOnce();
   const [asked, setAsked] = useState<Asked>();
   const meant = useMemo(() => meantBy(views, selected), [views, selected]);
   const proofOf = ({ scope }: Meant) =>
-    ask<DraftsProof>(`assignments/${assignmentId}/proof`, 'POST', { scope });
+    apiRequest<DraftsProof>(`assignments/${assignmentId}/proof`, 'POST', { scope });
   const { data: proof } = useQuery({
     queryKey: queryKeys.proof(assignmentId, meant.scope, meant.count),
     queryFn: () => proofOf(meant),
@@ -54,7 +54,7 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
       const now = meantBy(queries.getQueryData<PhotoList>(queryKey)!.views, selected);
       const [found, blocked] = await Promise.all([
         proofOf(now),
-        ask<BlockedFolder[]>(`assignments/${assignmentId}/blocked`, 'POST', { scope: now.scope }),
+        apiRequest<BlockedFolder[]>(`assignments/${assignmentId}/blocked`, 'POST', { scope: now.scope }),
       ]);
       return { ...now, proof: found, blocked };
     },
@@ -62,7 +62,7 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
   });
   const embed = useMutation({
     mutationFn: (choices: WriteChoices) =>
-      askOnce<{ runId: string }>(`assignments/${assignmentId}/embed`, 'POST', {
+      requestOnce<{ runId: string }>(`assignments/${assignmentId}/embed`, 'POST', {
         scope: asked!.scope,
         asOf: asked!.proof.asOf,
         ...choices,

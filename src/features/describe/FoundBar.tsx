@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { agrees, counted } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { FoundPictures } from '@/server/operations/photos/foundPictures';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { Button, LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
@@ -25,7 +25,7 @@ export function FoundBar({
   const [putting, setPutting] = useState(false);
   const { data } = useQuery({
     queryKey: queryKeys.found(id),
-    queryFn: () => ask<FoundPictures>(`assignments/${id}/found`),
+    queryFn: () => apiRequest<FoundPictures>(`assignments/${id}/found`),
   });
   const leave = useChangeAssignment(id);
   if (!data || data.count === 0 || leave.isSuccess) return null;

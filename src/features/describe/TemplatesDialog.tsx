@@ -8,7 +8,7 @@ import { makerKey } from '@/core/rights/makers';
 import { counted, formatNumber } from '@/core/wording/counts';
 import type { TemplatesProof } from '@/server/operations/drafts/writeDrafts';
 import type { AnsweredMaker } from '@/server/operations/identities/makers';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { Button } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { MakerQuestions } from '@/ui/MakerQuestions';
@@ -87,7 +87,7 @@ function useProof(
   return useQuery({
     queryKey: queryKeys.templatesProof(assignmentId, scope, templates, answers),
     queryFn: () =>
-      ask<TemplatesProof>(`assignments/${assignmentId}/templates-proof`, 'POST', { scope, templates }),
+      apiRequest<TemplatesProof>(`assignments/${assignmentId}/templates-proof`, 'POST', { scope, templates }),
     enabled: templates.length > 0,
     placeholderData: keepPreviousData,
     retry: false,

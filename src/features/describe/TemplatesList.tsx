@@ -6,7 +6,7 @@ import { useId, useState } from 'react';
 import { counted } from '@/core/wording/counts';
 import type { Shelf } from '@/server/operations/templates/templateShelf';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { TextInput } from '@/ui/inputs';
 import { queryKeys } from '@/ui/queryKeys';
 import { shelved } from '../templates/shelf/order';
@@ -23,7 +23,7 @@ export function TemplatesList({
   const [words, setWords] = useState('');
   const { data: shelf } = useQuery({
     queryKey: queryKeys.shelf(),
-    queryFn: () => ask<Shelf>('templates/shelf'),
+    queryFn: () => apiRequest<Shelf>('templates/shelf'),
   });
   const offered = shelf ? recentFirst(shelf, words) : [];
   const toggle = (one: string) =>

@@ -5,7 +5,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { counted } from '@/core/wording/counts';
 import type { WritingSteps } from '@/server/operations/drafts/undoWriting';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { queryKeys } from '@/ui/queryKeys';
 import { writingWords } from './writingWords';
@@ -16,16 +16,16 @@ export function UndoRedo({ assignmentId, settle }: { assignmentId: string; settl
   const where = `assignments/${assignmentId}/writing`;
   const { data: steps } = useQuery({
     queryKey: queryKeys.writingSteps(assignmentId),
-    queryFn: () => ask<WritingSteps>(where),
+    queryFn: () => apiRequest<WritingSteps>(where),
   });
   const { mutate, data, error } = useMutation({
     // Presses are carried out one after the other: each key takes the act that is then the next one.
     scope: { id: where },
     mutationFn: async ({ id, undone }: { id?: string; undone: boolean }) => {
       await settle();
-      const next = async () => (await ask<WritingSteps>(where))[undone ? 'undo' : 'redo']?.id;
+      const next = async () => (await apiRequest<WritingSteps>(where))[undone ? 'undo' : 'redo']?.id;
       const writingId = id ?? (await next());
-      return writingId ? ask<{ kept: number }>(where, 'PATCH', { writingId, undone }) : { kept: 0 };
+      return writingId ? apiRequest<{ kept: number }>(where, 'PATCH', { writingId, undone }) : { kept: 0 };
     },
     onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.photos(assignmentId) }),
   });

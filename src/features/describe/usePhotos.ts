@@ -3,7 +3,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import type { ListedSummary, SummaryPart } from '@/server/operations/photos/listSummaries';
-import { ask, askLines } from '@/ui/api';
+import { apiRequest, apiRequestLines } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
 import { mergeRows } from './mergeRows';
 import { type PhotoView, viewOf } from './view';
@@ -60,7 +60,7 @@ async function readList(
   let head = { total: 0, until: '' };
   let shown = heldViews.length;
   const list = (): PhotoList => ({ total: head.total, views: mergeRows(heldViews, newer) });
-  await askLines<SummaryPart>(
+  await apiRequestLines<SummaryPart>(
     `assignments/${assignmentId}/photos${isWhole ? '' : `?since=${held.until}`}`,
     (part) => {
       if ('head' in part) head = part.head;
@@ -77,7 +77,7 @@ async function readList(
 /** Has the folders looked at when the page is opened, and when one comes back to it from another program. */
 function useFollow(assignmentId: string): void {
   useEffect(() => {
-    const follow = () => void ask(`assignments/${assignmentId}/follow`, 'POST').catch(() => undefined);
+    const follow = () => void apiRequest(`assignments/${assignmentId}/follow`, 'POST').catch(() => undefined);
     follow();
     window.addEventListener('focus', follow);
     return () => window.removeEventListener('focus', follow);

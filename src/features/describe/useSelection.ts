@@ -89,10 +89,10 @@ function useKept(
   onFound: (kept: KeptSelection) => void,
 ): void {
   const found = useRef(false);
-  const tell = useRef(onFound);
+  const notify = useRef(onFound);
   useEffect(() => {
     const kept = sessionStorage.getItem(place);
-    if (kept) tell.current(JSON.parse(kept) as KeptSelection);
+    if (kept) notify.current(JSON.parse(kept) as KeptSelection);
     found.current = true;
   }, [place]);
   useEffect(() => {

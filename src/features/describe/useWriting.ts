@@ -4,9 +4,9 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Scope } from '@/core/drafts/scope';
 import type { Writing } from '@/server/operations/drafts/writeDrafts';
-import { ApiError, ask } from '@/ui/api';
+import { ApiError, apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
-import { newKey } from '@/ui/useAskOnce';
+import { newKey } from '@/ui/useRequestOnce';
 import { forgetUnsaved, keepUnsaved, unsavedActs, type WritingAct } from './unsaved';
 
 export type Write = (scope: Scope, writing: Writing) => void;
@@ -43,7 +43,7 @@ export function useWriting(assignmentId: string): WritingState {
       const act = queue.current[0]!;
       const { scope, writing } = act;
       try {
-        await ask(`assignments/${assignmentId}/writing`, 'POST', { scope, writing }, act.key);
+        await apiRequest(`assignments/${assignmentId}/writing`, 'POST', { scope, writing }, act.key);
         pause = FIRST_PAUSE_MS;
       } catch (error) {
         const { status, message } = error as ApiError;

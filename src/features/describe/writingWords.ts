@@ -1,11 +1,11 @@
 import { fieldLabel } from '@/core/catalogue/fields';
 import { counted } from '@/core/wording/counts';
-import type { WritingTold } from '@/server/db/stored/drafts';
+import type { WritingSummary } from '@/server/db/stored/drafts';
 
 const NAMED = 2;
 
 /** "caption in 3 pictures": an act of writing, behind Undo and Redo. */
-export function writingWords({ kind, field, templates = [], pictures }: WritingTold): string {
+export function writingWords({ kind, field, templates = [], pictures }: WritingSummary): string {
   const where = counted(pictures, 'picture');
   switch (kind) {
     case 'caption':

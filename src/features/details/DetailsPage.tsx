@@ -5,7 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useState } from 'react';
 import type { IdentityReach, ListedIdentity } from '@/server/operations/identities/identities';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { Button, LinkButton } from '@/ui/buttons';
 import { queryKeys } from '@/ui/queryKeys';
 import { PageMain } from '../shell/PageMain';
@@ -22,7 +22,7 @@ export interface Details {
 export function DetailsPage({ initial }: { initial: Details }) {
   const { data } = useQuery({
     queryKey: queryKeys.identities(),
-    queryFn: () => ask<Details>('identities'),
+    queryFn: () => apiRequest<Details>('identities'),
     initialData: initial,
   });
   const [adding, setAdding] = useState<'person' | 'business' | undefined>(

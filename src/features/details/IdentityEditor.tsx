@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import type { ListedIdentity } from '@/server/operations/identities/identities';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
@@ -28,13 +28,13 @@ export function IdentityEditor({ identity }: { identity: ListedIdentity }) {
     readAgain: refresh,
     save: async ({ name, parts }, { version: baseVersion }) => {
       const text = { name, kind: identity.kind, parts, baseVersion };
-      const saved = await ask<ListedIdentity>(`identities/${identity.id}`, 'PUT', text);
+      const saved = await apiRequest<ListedIdentity>(`identities/${identity.id}`, 'PUT', text);
       void refresh();
       return savedOf(saved);
     },
   });
   const remove = useMutation({
-    mutationFn: () => ask(`identities/${identity.id}`, 'DELETE'),
+    mutationFn: () => apiRequest(`identities/${identity.id}`, 'DELETE'),
     onSuccess: refresh,
   });
   const { value, change } = written;
@@ -74,8 +74,8 @@ function WholeName({ label, name, onDone }: { label: string; name: string; onDon
   latest.current = { typed, name, onDone };
   useEffect(() => setTyped(name), [name]);
   const done = useRef(() => {
-    const { typed: now, name: before, onDone: tell } = latest.current;
-    if (now !== before) tell(now);
+    const { typed: now, name: before, onDone: notify } = latest.current;
+    if (now !== before) notify(now);
   }).current;
   useEffect(() => {
     window.addEventListener('pagehide', done, true);

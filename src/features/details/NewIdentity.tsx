@@ -7,8 +7,8 @@ import type { ListedIdentity } from '@/server/operations/identities/identities';
 import { Button, LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
-import { useAskOnce } from '@/ui/useAskOnce';
 import { useKeptState } from '@/ui/useKeptState';
+import { useRequestOnce } from '@/ui/useRequestOnce';
 import { IdentityFields, type IdentityValues, NameLine, nameLabel } from './IdentityFields';
 
 const nothing: IdentityValues = { name: '', parts: {} };
@@ -16,10 +16,10 @@ const nothing: IdentityValues = { name: '', parts: {} };
 /** New details: kept in the browser until they have a name and are saved. */
 export function NewIdentity({ kind, onDone }: { kind: IdentityKind; onDone: () => void }) {
   const queries = useQueryClient();
-  const askOnce = useAskOnce();
+  const requestOnce = useRequestOnce();
   const { value, set, done } = useKeptState(`new details ${kind}`, nothing);
   const { mutate, isPending, error } = useMutation({
-    mutationFn: () => askOnce<ListedIdentity>('identities', 'POST', { ...value, kind }),
+    mutationFn: () => requestOnce<ListedIdentity>('identities', 'POST', { ...value, kind }),
     onSuccess: async () => {
       done();
       await queries.invalidateQueries({ queryKey: queryKeys.identities() });

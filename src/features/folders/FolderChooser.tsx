@@ -5,7 +5,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { counted } from '@/core/wording/counts';
 import type { BrowsedFolder, FolderPlace, ListedFolder } from '@/server/operations/folders/browseFolders';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { Button } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { TextInput } from '@/ui/inputs';
@@ -30,11 +30,11 @@ export function FolderChooser({ title, from, onChoose, onClose }: Props) {
   const [path, setPath] = useState(from.trim());
   const { data: places = [] } = useQuery({
     queryKey: queryKeys.folderPlaces(),
-    queryFn: () => ask<FolderPlace[]>('folders/places'),
+    queryFn: () => apiRequest<FolderPlace[]>('folders/places'),
   });
   const { data, error } = useQuery({
     queryKey: queryKeys.folderInside(path),
-    queryFn: () => ask<BrowsedFolder>(inside(path)),
+    queryFn: () => apiRequest<BrowsedFolder>(inside(path)),
     enabled: path !== '',
     retry: false,
     placeholderData: keepPreviousData,

@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import type { FolderState } from '@/server/operations/folders/browseFolders';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { Button, LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
@@ -100,11 +100,11 @@ function StateOf({
   const typed = useDeferredValue(path.trim());
   const { data } = useQuery({
     queryKey: queryKeys.folderState(typed),
-    queryFn: () => ask<FolderState>(`folders/state?path=${encodeURIComponent(typed)}`),
+    queryFn: () => apiRequest<FolderState>(`folders/state?path=${encodeURIComponent(typed)}`),
     enabled: typed !== '',
   });
   const make = useMutation({
-    mutationFn: () => ask<{ path: string }>('folders/new', 'POST', { path: typed }),
+    mutationFn: () => apiRequest<{ path: string }>('folders/new', 'POST', { path: typed }),
     onSuccess: (made) => {
       void queries.invalidateQueries({ queryKey: queryKeys.folderState(typed) });
       onMade(made.path);

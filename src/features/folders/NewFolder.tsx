@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { Button, LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
@@ -14,7 +14,8 @@ export function NewFolder({ above, onMade }: { above: string; onMade: (path: str
   const queries = useQueryClient();
   const [name, setName] = useState<string>();
   const { mutate, isPending, error } = useMutation({
-    mutationFn: () => ask<{ path: string }>('folders/new', 'POST', { path: `${above}/${name!.trim()}` }),
+    mutationFn: () =>
+      apiRequest<{ path: string }>('folders/new', 'POST', { path: `${above}/${name!.trim()}` }),
     onSuccess: ({ path }) => {
       void queries.invalidateQueries({ queryKey: queryKeys.folderInside() });
       onMade(path);

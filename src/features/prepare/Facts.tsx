@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useQueryClient } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { Field } from '@/ui/Field';
 import { TextInput } from '@/ui/inputs';
@@ -26,7 +26,7 @@ export function Facts({ assignment }: { assignment: Assignment }) {
     readAgain: () => queries.invalidateQueries({ queryKey: queryKeys.assignment(assignment.id) }),
     save: async (change, met) => {
       const wish: AssignmentChange = { ...change, met };
-      const changed = await ask<Assignment>(`assignments/${assignment.id}`, 'PATCH', wish);
+      const changed = await apiRequest<Assignment>(`assignments/${assignment.id}`, 'PATCH', wish);
       queries.setQueryData(queryKeys.assignment(assignment.id), changed);
       return writtenOf(changed);
     },

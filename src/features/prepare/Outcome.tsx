@@ -9,8 +9,8 @@ import { compileTemplates, resolve } from '@/core/templates/resolve';
 import type { Template } from '@/core/templates/template';
 import { counted } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
-import type { Missing, TemplateBench } from '@/server/operations/templates/templateBench';
-import { ask } from '@/ui/api';
+import type { Missing, TemplatePreview } from '@/server/operations/templates/templatePreview';
+import { apiRequest } from '@/ui/api';
 import { Select } from '@/ui/inputs';
 import { queryKeys } from '@/ui/queryKeys';
 import { valueWords } from '@/ui/valueWords';
@@ -28,18 +28,18 @@ export function Outcome({
     () => assignment.inForce.flatMap((id) => templates.find((one) => one.id === id) ?? []),
     [assignment.inForce, templates],
   );
-  const { data: bench } = useQuery({
+  const { data: preview } = useQuery({
     queryKey: queryKeys.outcome(assignment.id, assignment.inForce, assignment.facts),
     queryFn: () =>
-      ask<TemplateBench>('templates/bench', 'POST', {
+      apiRequest<TemplatePreview>('templates/preview', 'POST', {
         assignmentId: assignment.id,
         entries: inForce.flatMap((one) => one.entries).slice(0, 200),
       }),
   });
   const [pictureId, setPictureId] = useState<string>();
-  if (inForce.length === 0 || !bench) return null;
+  if (inForce.length === 0 || !preview) return null;
   const picture =
-    bench.samples.find((one) => one.id === pictureId) ?? bench.samples[0] ?? madeUp(assignment, bench);
+    preview.samples.find((one) => one.id === pictureId) ?? preview.samples[0] ?? madeUp(assignment, preview);
   const results = overviewOf(
     resolve(compileTemplates(inForce), picture.values, picture.context),
     picture.values,
@@ -52,7 +52,7 @@ export function Outcome({
         </Box>
         <Box color="soft" fontSize="body">
           for{' '}
-          {bench.samples.length === 0 ? (
+          {preview.samples.length === 0 ? (
             picture.name
           ) : (
             <Select
@@ -60,7 +60,7 @@ export function Outcome({
               value={picture.id}
               onChange={(event) => setPictureId(event.target.value)}
             >
-              {bench.samples.map((one) => (
+              {preview.samples.map((one) => (
                 <option key={one.id} value={one.id}>
                   {one.name}
                 </option>
@@ -73,7 +73,7 @@ export function Outcome({
         <ResultRow
           key={one.field}
           result={one}
-          missing={bench.missing.filter((other) => other.field === one.field)}
+          missing={preview.missing.filter((other) => other.field === one.field)}
           nameOf={(id) => inForce.find((template) => template.id === id)?.name ?? ''}
         />
       ))}
@@ -81,14 +81,14 @@ export function Outcome({
   );
 }
 
-function madeUp(assignment: Assignment, { around }: TemplateBench) {
-  const made = builtInSample(around.today);
+function madeUp(assignment: Assignment, { installation }: TemplatePreview) {
+  const made = builtInSample(installation.today);
   const facts = Object.fromEntries(assignment.facts.map((fact) => [fact.name, fact.value]));
   return {
     ...made,
     context: {
       ...made.context,
-      identities: around.identities,
+      identities: installation.identities,
       facts,
       assignment: assignment.name,
       ...(assignment.publishedOn ? { datePublished: assignment.publishedOn } : {}),

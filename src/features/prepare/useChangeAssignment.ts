@@ -2,7 +2,7 @@
 
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
 
 /**
@@ -17,7 +17,7 @@ export function useChangeAssignment(id: string) {
   return useMutation({
     mutationKey,
     scope: { id: `assignment ${id}` },
-    mutationFn: (change: AssignmentChange) => ask<Assignment>(`assignments/${id}`, 'PATCH', change),
+    mutationFn: (change: AssignmentChange) => apiRequest<Assignment>(`assignments/${id}`, 'PATCH', change),
     onMutate: async (change) => {
       await queries.cancelQueries({ queryKey });
       queries.setQueryData<Assignment>(queryKey, (before) => before && { ...before, ...(change as object) });

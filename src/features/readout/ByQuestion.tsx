@@ -2,7 +2,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { type FieldId, field, fieldIds, fieldLabel } from '@/core/catalogue/fields';
 import { type QuestionId, questions } from '@/core/catalogue/row';
 import type { FieldReading, PhotoRecord } from '@/core/mapping/read';
-import type { Origin } from '@/core/mapping/voice';
+import type { Origin } from '@/core/mapping/recordValue';
 import { valueWords } from '@/ui/valueWords';
 
 const originWords: Readonly<Record<Origin, string>> = {
@@ -71,18 +71,20 @@ function Line({ id, reading }: { id: FieldId; reading: FieldReading }) {
       <Box flex="1" minWidth="0" whiteSpace="pre-line" overflowWrap="anywhere" fontFamily="heading">
         {reading.agrees
           ? linked(valueWords(id, reading.value))
-          : reading.voices.map((voice) => (
-              <Box key={`${voice.origin}${JSON.stringify(voice.value)}`}>
+          : reading.recordValues.map((recordValue) => (
+              <Box key={`${recordValue.origin}${JSON.stringify(recordValue.value)}`}>
                 <chakra.span fontFamily="body" fontSize="small" color="weldText" fontWeight="600">
-                  {originWords[voice.origin]}
-                  {voice.origin === reading.origin ? ', counts' : ''}:{' '}
+                  {originWords[recordValue.origin]}
+                  {recordValue.origin === reading.origin ? ', counts' : ''}:{' '}
                 </chakra.span>
-                {valueWords(id, voice.value)}
+                {valueWords(id, recordValue.value)}
               </Box>
             ))}
       </Box>
       <Box textStyle="hint" flexShrink={0}>
-        {reading.agrees ? reading.voices.map((voice) => originWords[voice.origin]).join(', ') : ''}
+        {reading.agrees
+          ? reading.recordValues.map((recordValue) => originWords[recordValue.origin]).join(', ')
+          : ''}
       </Box>
     </Flex>
   );

@@ -72,7 +72,7 @@ function ItemRow({ item, act }: { item: ReceiptItem; act: Receipt['act'] }) {
             {item.strip && <StripDrawing strip={stripFromCode(item.strip)} />}
           </chakra.span>
           <chakra.span color={item.state === 'failed' ? 'madderText' : 'soft'} width="12em">
-            {item.inHand ? 'in progress' : itemWords(act, item.state)}
+            {item.claimed ? 'in progress' : itemWords(act, item.state)}
           </chakra.span>
           <chakra.span flex="1" minWidth="12em" color="soft" truncate>
             {summary(item)}

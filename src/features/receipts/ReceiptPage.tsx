@@ -7,7 +7,7 @@ import { countCodes } from '@/core/threads/stripCode';
 import { formatNumber } from '@/core/wording/counts';
 import { formatDateTime } from '@/core/wording/formatDate';
 import { runActs } from '@/server/runs/runActs';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { Button, PrimaryButton } from '@/ui/buttons';
 import { GroupStrip } from '@/ui/GroupStrip';
 import { Notice } from '@/ui/Notice';
@@ -25,7 +25,7 @@ const going = (run: Receipt) => run.state === 'running' || run.state === 'waitin
 export function ReceiptPage({ id }: { id: string }) {
   const { data: run, error } = useQuery({
     queryKey: queryKeys.run(id),
-    queryFn: () => ask<Receipt>(`runs/${id}`),
+    queryFn: () => apiRequest<Receipt>(`runs/${id}`),
     refetchInterval: (query) => (query.state.data && going(query.state.data) ? 2000 : false),
   });
   if (error)
@@ -58,15 +58,15 @@ export function ReceiptPage({ id }: { id: string }) {
 function Acts({ run }: { run: Receipt }) {
   const queries = useQueryClient();
   const stop = useMutation({
-    mutationFn: () => ask(`runs/${run.id}/stop`, 'POST'),
+    mutationFn: () => apiRequest(`runs/${run.id}/stop`, 'POST'),
     onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.runs() }),
   });
   const again = useMutation({
-    mutationFn: (how: 'go-on' | 'retry') => ask(`runs/${run.id}/${how}`, 'POST'),
+    mutationFn: (how: 'go-on' | 'retry') => apiRequest(`runs/${run.id}/${how}`, 'POST'),
     onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.runs() }),
   });
   const pause = useMutation({
-    mutationFn: (paused: boolean) => ask(`runs/${run.id}/pause`, 'POST', { paused }),
+    mutationFn: (paused: boolean) => apiRequest(`runs/${run.id}/pause`, 'POST', { paused }),
     onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.runs() }),
   });
   if (going(run))

@@ -8,17 +8,17 @@ import { counted } from '@/core/wording/counts';
 import { Button, PrimaryButton } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { Notice } from '@/ui/Notice';
-import { useAskOnce } from '@/ui/useAskOnce';
+import { useRequestOnce } from '@/ui/useRequestOnce';
 import type { Receipt } from './types';
 import { undoWords } from './words';
 
 /** Undoes a run after saying what that will do. */
 export function UndoRun({ run }: { run: Receipt }) {
   const router = useRouter();
-  const askOnce = useAskOnce();
+  const requestOnce = useRequestOnce();
   const [open, setOpen] = useState(false);
   const undo = useMutation({
-    mutationFn: () => askOnce<{ runId: string }>(`runs/${run.id}/undo`, 'POST'),
+    mutationFn: () => requestOnce<{ runId: string }>(`runs/${run.id}/undo`, 'POST'),
     onSuccess: ({ runId }) => router.push(`/runs/${runId}`),
   });
   const redoes = run.act === 'undo';

@@ -25,7 +25,7 @@ export interface ReceiptItem {
   readonly photoId: string | null;
   readonly state: ItemState;
   /** Begun, and not ended yet. */
-  readonly inHand: boolean;
+  readonly claimed: boolean;
   readonly result: RunItemResult | null;
   readonly problems: readonly StoredProblem[] | null;
   /** What the file carries now (threads/stripCode). */

@@ -2,7 +2,7 @@
 
 import { keepPreviousData, useQueries } from '@tanstack/react-query';
 import { useCallback, useState } from 'react';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
 import type { Receipt, ReceiptItem } from './types';
 
@@ -17,7 +17,7 @@ export function useRunItems({ id, state, counts }: Receipt) {
     queries: pages.map((page) => ({
       // Once it has ended, what is taken back or tried again shows by the counts.
       queryKey: queryKeys.runItems(id, page, going ? counts.failed : Object.values(counts).join()),
-      queryFn: () => ask<ReceiptItem[]>(`runs/${id}/items?from=${page * PAGE}&most=${PAGE}`),
+      queryFn: () => apiRequest<ReceiptItem[]>(`runs/${id}/items?from=${page * PAGE}&most=${PAGE}`),
       placeholderData: keepPreviousData,
       refetchInterval: going ? WHILE_GOING_MS : (false as const),
     })),

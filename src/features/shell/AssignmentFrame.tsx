@@ -4,14 +4,14 @@ import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
 import { TopLine } from './TopLine';
 
 export function useAssignment(initial: Assignment): Assignment {
   const { data } = useQuery({
     queryKey: queryKeys.assignment(initial.id),
-    queryFn: () => ask<Assignment>(`assignments/${initial.id}`),
+    queryFn: () => apiRequest<Assignment>(`assignments/${initial.id}`),
     initialData: initial,
   });
   return data;

@@ -4,14 +4,17 @@ import { chakra } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { runActs } from '@/server/runs/runActs';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import type { ListedRun } from '../receipts/types';
 
 /** What is going on just now, wherever one is. */
 export function RunsInProgress() {
-  const { data = [] } = useQuery({ queryKey: queryKeys.runs(), queryFn: () => ask<ListedRun[]>('runs') });
+  const { data = [] } = useQuery({
+    queryKey: queryKeys.runs(),
+    queryFn: () => apiRequest<ListedRun[]>('runs'),
+  });
   const going = data.filter((run) => run.state === 'running' || run.state === 'waiting');
   return (
     <Notice kind="info" as="span" fontSize="small">

@@ -15,17 +15,17 @@ export function ruleExample(
   present: string,
 ): { before: string; after: string } {
   const [written] = entry ? entriesOf({ name: '', kind: 'standing', entries: { [id]: entry } }) : [];
-  const said = written && written.rule !== 'erase' ? entryText(written) : 'what this line says';
-  const before = otherThan(said, [present, field(id).choices?.[field(id).example] ?? field(id).example]);
+  const text = written && written.rule !== 'erase' ? entryText(written) : 'what this line says';
+  const before = otherThan(text, [present, field(id).choices?.[field(id).example] ?? field(id).example]);
   if (field(id).type === 'structures')
-    return { before: short(before), after: short(ofStructures(rule, before, said)) };
+    return { before: short(before), after: short(ofStructures(rule, before, text)) };
   const existing = isList(id) ? before.split(', ') : before;
-  const texts = rule === 'remove' ? [before.split(', ')[0]!] : isList(id) ? said.split(', ') : [said];
+  const texts = rule === 'remove' ? [before.split(', ')[0]!] : isList(id) ? text.split(', ') : [text];
   return { before: short(before), after: short(asText(applyRule(id, rule, existing, texts))) };
 }
 
-function ofStructures(rule: Rule, before: string, said: string): string {
-  return rule === 'erase' ? '' : rule === 'fill' ? before : rule === 'add' ? `${before}; ${said}` : said;
+function ofStructures(rule: Rule, before: string, text: string): string {
+  return rule === 'erase' ? '' : rule === 'fill' ? before : rule === 'add' ? `${before}; ${text}` : text;
 }
 
 function short(text: string): string {
@@ -33,7 +33,7 @@ function short(text: string): string {
 }
 
 /** The first of these that says something else than the entry, so that the rules come to different results. */
-function otherThan(said: string, candidates: readonly string[]): string {
-  const differs = (text: string) => text !== '' && !text.includes(said) && !said.includes(text);
+function otherThan(text: string, candidates: readonly string[]): string {
+  const differs = (text: string) => text !== '' && !text.includes(text) && !text.includes(text);
   return candidates.find(differs) ?? 'other words';
 }

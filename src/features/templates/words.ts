@@ -69,8 +69,8 @@ const repairs: { readonly [K in AdviceCode]?: string } = {
 export function adviceWords({ code, field: id, found }: Advice): string {
   const about = id ? `${fieldLabel(id)}: ` : '';
   if (code === 'value-not-allowed') return `${about}${words[code]}: ${found ?? 'another value'}.`;
-  const told = found && code !== 'contradicts' ? ` (${found})` : '';
-  return `${about}${words[code]}${told}`;
+  const detail = found && code !== 'contradicts' ? ` (${found})` : '';
+  return `${about}${words[code]}${detail}`;
 }
 
 export function repairWords({ code }: Advice): string {

@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { counted } from '@/core/wording/counts';
 import type { WaitingChange } from '@/server/files/recover';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
@@ -22,11 +22,11 @@ export function CutOff() {
   const queries = useQueryClient();
   const { data = [] } = useQuery({
     queryKey: queryKeys.recovery(),
-    queryFn: () => ask<WaitingChange[]>('recovery'),
+    queryFn: () => apiRequest<WaitingChange[]>('recovery'),
     refetchInterval: EVERY_MS,
   });
   const again = useMutation({
-    mutationFn: () => ask<WaitingChange[]>('recovery', 'POST'),
+    mutationFn: () => apiRequest<WaitingChange[]>('recovery', 'POST'),
     onSuccess: (waiting) => queries.setQueryData(queryKeys.recovery(), waiting),
   });
   if (data.length === 0) return null;
@@ -62,7 +62,7 @@ function Row({ change: { record, index, path, why } }: { change: WaitingChange }
   const queries = useQueryClient();
   const settle = useMutation({
     mutationFn: (act: 'put-back' | 'leave') =>
-      ask<{ outcome: string }>('recovery', 'PUT', { record, index, act }),
+      apiRequest<{ outcome: string }>('recovery', 'PUT', { record, index, act }),
     onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.recovery() }),
   });
   const name = path.slice(path.lastIndexOf('/') + 1);

@@ -9,19 +9,19 @@ import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { Button } from '@/ui/buttons';
 import { Select, TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
-import { useAskOnce } from '@/ui/useAskOnce';
 import { useKeptState } from '@/ui/useKeptState';
+import { useRequestOnce } from '@/ui/useRequestOnce';
 
 const nothingYet: FirstAnswers = { name: '', reach: '', owner: '', terms: usualTerms[0], year: 'taken' };
 
 /** The very first run asks five things, and makes a template of them. */
 export function FirstTemplate() {
   const router = useRouter();
-  const askOnce = useAskOnce();
+  const requestOnce = useRequestOnce();
   const { value: answers, set: keep, done } = useKeptState<FirstAnswers>('first template', nothingYet);
   const set = (part: Partial<FirstAnswers>) => keep({ ...answers, ...part });
   const { mutate, isPending, error } = useMutation({
-    mutationFn: () => askOnce<ListedTemplate>('templates/first', 'POST', answers),
+    mutationFn: () => requestOnce<ListedTemplate>('templates/first', 'POST', answers),
     // The page then shows the template, and says what comes next.
     onSuccess: () => {
       done();

@@ -8,8 +8,8 @@ import { Button, LinkButton } from '@/ui/buttons';
 import { Field } from '@/ui/Field';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
-import { useAskOnce } from '@/ui/useAskOnce';
 import { useKeptState } from '@/ui/useKeptState';
+import { useRequestOnce } from '@/ui/useRequestOnce';
 import { FolderField } from '../folders/FolderField';
 
 const nothingYet = { name: '', sourcePath: '', workingPath: '' };
@@ -17,13 +17,13 @@ const nothingYet = { name: '', sourcePath: '', workingPath: '' };
 /** Begins an assignment: a name, where its pictures come from, and where they are to be. */
 export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
   const router = useRouter();
-  const askOnce = useAskOnce();
+  const requestOnce = useRequestOnce();
   const [open, setOpen] = useState(openAtFirst);
   const { value, set, done } = useKeptState('new assignment', nothingYet);
   const { name, sourcePath, workingPath } = value;
   const { mutate, isPending, error } = useMutation({
     mutationFn: () =>
-      askOnce<{ id: string }>('assignments', 'POST', {
+      requestOnce<{ id: string }>('assignments', 'POST', {
         name,
         workingPath,
         ...(sourcePath ? { sourcePath } : {}),

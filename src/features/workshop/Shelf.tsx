@@ -5,7 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import type { Workshop } from '@/server/operations/workshop/readWorkshop';
 import { runActs } from '@/server/runs/runActs';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { ListRow } from '@/ui/ListRow';
 import { queryKeys } from '@/ui/queryKeys';
 import { Section } from '@/ui/Section';
@@ -20,7 +20,7 @@ const MOST = 6;
 export function Shelf({ assignments, templates, folders, drops }: Workshop) {
   const { data: runs = [] } = useQuery({
     queryKey: queryKeys.runs(),
-    queryFn: () => ask<ListedRun[]>('runs'),
+    queryFn: () => apiRequest<ListedRun[]>('runs'),
   });
   const isNew = templates.length === 0 && assignments.length === 0;
   return (

@@ -4,7 +4,7 @@ import { Box } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import type { Workshop } from '@/server/operations/workshop/readWorkshop';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { Button } from '@/ui/buttons';
 import { queryKeys } from '@/ui/queryKeys';
 import { PageMain } from '../shell/PageMain';
@@ -20,7 +20,7 @@ import { Welcome } from './Welcome';
 export function WorkshopPage({ initial }: { initial: Workshop }) {
   const { data } = useQuery({
     queryKey: queryKeys.workshop(),
-    queryFn: () => ask<Workshop>('workshop'),
+    queryFn: () => apiRequest<Workshop>('workshop'),
     initialData: initial,
   });
   const isNew = data.templates.length === 0 && data.assignments.length === 0;

@@ -17,7 +17,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type { Edit } from '@/core/containers/container';
 import { CrashLayer, PowerCut } from '../../../tests/fixtures/crashLayer';
-import { applyEdits, editsBack, type WayBack, type WriteRequest } from './applyEdits';
+import { applyEdits, editsBack, type InverseEdits, type WriteRequest } from './applyEdits';
 import { diskLayer } from './diskLayer';
 
 const former = new Uint8Array(3000).map((_, i) => i % 251);
@@ -50,16 +50,16 @@ function request(
 async function stoppedAt(
   n: number,
   mode: WriteRequest['mode'],
-): Promise<{ layer: CrashLayer; finished: boolean; kept: WayBack | undefined }> {
+): Promise<{ layer: CrashLayer; finished: boolean; kept: InverseEdits | undefined }> {
   const layer = new CrashLayer(n);
   layer.put('/a/picture.jpg', former);
-  let kept: WayBack | undefined;
+  let kept: InverseEdits | undefined;
   const target = mode === 'replace' ? '/a/picture.jpg' : '/b/picture.jpg';
-  const keepWayBack = async (way: WayBack) => {
-    kept = way;
+  const keepInverseEdits = async (edits: InverseEdits) => {
+    kept = edits;
   };
   try {
-    await applyEdits(request('/a/picture.jpg', target, mode, { keepWayBack }), layer);
+    await applyEdits(request('/a/picture.jpg', target, mode, { keepInverseEdits }), layer);
     return { layer, finished: true, kept };
   } catch (error) {
     if (!(error instanceof PowerCut)) throw error;
@@ -117,20 +117,20 @@ describe('on a real disk', () => {
   afterEach(() => rmSync(folder, { recursive: true }));
 
   test('the way back makes the former file, byte for byte', async () => {
-    let way: WayBack | undefined;
-    const keepWayBack = async (one: WayBack) => {
-      way = one;
+    let edits: InverseEdits | undefined;
+    const keepInverseEdits = async (one: InverseEdits) => {
+      edits = one;
     };
     const done = await applyEdits(
-      request(at('a.jpg'), at('a.jpg'), 'replace', { expected: await stat('a.jpg'), keepWayBack }),
+      request(at('a.jpg'), at('a.jpg'), 'replace', { expected: await stat('a.jpg'), keepInverseEdits }),
     );
     expect(new Uint8Array(readFileSync(at('a.jpg')))).toEqual(wanted);
-    expect(done.digest).toBe(way!.digestAfter);
-    expect(way!.formerBytes).toHaveLength(60);
+    expect(done.digest).toBe(edits!.digestAfter);
+    expect(edits!.formerBytes).toHaveLength(60);
     await applyEdits(
       request(at('a.jpg'), at('a.jpg'), 'replace', {
         expected: await stat('a.jpg'),
-        edits: editsBack(way!.pieces, way!.formerBytes),
+        edits: editsBack(edits!.pieces, edits!.formerBytes),
       }),
     );
     expect(new Uint8Array(readFileSync(at('a.jpg')))).toEqual(former);

@@ -12,7 +12,7 @@ import { partFile } from './partFiles';
 import { CHUNK, giveBuffer, PieceSource, readExactly, takeBuffer } from './pieces';
 import { sourceOf, withFile } from './source';
 
-export interface WayBack {
+export interface InverseEdits {
   readonly pieces: readonly InversePiece[];
   readonly formerBytes: Uint8Array;
   readonly digestBefore: string;
@@ -42,7 +42,7 @@ export interface WriteRequest {
   /** False where nobody keeps the digest; another kind to compare with an earlier one. */
   readonly digest?: false | DigestKind;
   /** Called before the replaced file goes; what it stores makes the run reversible. */
-  readonly keepWayBack?: (way: WayBack) => Promise<void>;
+  readonly keepInverseEdits?: (edits: InverseEdits) => Promise<void>;
 }
 
 /**
@@ -75,7 +75,8 @@ async function applyLocked(request: WriteRequest, layer: FileLayer): Promise<Wri
           const digest = await readBack(pieces, out, request);
           pieces.end();
           await request.verify(sourceOf(out, plannedSize(request.edits)));
-          if (request.keepWayBack) await request.keepWayBack(await wayBack(source, stat, request, digest));
+          if (request.keepInverseEdits)
+            await request.keepInverseEdits(await inverseEdits(source, stat, request, digest));
           assertUnchanged(await source.stat(), request);
           return { digest, former: stat };
         } finally {
@@ -156,12 +157,12 @@ async function readBack(
   return hash?.digest('hex') ?? '';
 }
 
-async function wayBack(
+async function inverseEdits(
   source: LayerFile,
   stat: LayerStat,
   { edits }: WriteRequest,
   digestAfter: string,
-): Promise<WayBack> {
+): Promise<InverseEdits> {
   const pieces = invertEdits(edits, stat.size);
   const former = pieces.filter((piece) => piece.kind === 'former');
   const formerBytes = new Uint8Array(former.reduce((sum, piece) => sum + piece.end - piece.start, 0));

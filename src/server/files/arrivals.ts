@@ -31,8 +31,8 @@ export interface Arrived {
 
 /** Unfinished arrivals are hidden: nothing takes them for pictures. */
 function partOf({ name, size, modified }: Arriving): string {
-  const mark = createHash('sha256').update(`${name}\0${size}\0${modified}`).digest('hex').slice(0, 24);
-  return `.arriving-${mark}`;
+  const fingerprint = createHash('sha256').update(`${name}\0${size}\0${modified}`).digest('hex').slice(0, 24);
+  return `.arriving-${fingerprint}`;
 }
 
 export function isArrival(name: string): boolean {

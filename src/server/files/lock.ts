@@ -63,14 +63,14 @@ async function fill(file: LayerFile, lock: string, layer: FileLayer): Promise<vo
 export async function removeForeignLock(target: string, layer: FileLayer): Promise<void> {
   const lock = lockOf(target);
   const held = await contentOf(lock, layer);
-  if (held?.mark && !isOfThisMachine(held.mark)) await layer.unlink(lock).catch(() => undefined);
+  if (held?.owner && !isOfThisMachine(held.owner)) await layer.unlink(lock).catch(() => undefined);
 }
 
 /** Takes a lock away whose writer has ended. Renamed first: only one of several finders gets it. */
 async function removedStale(lock: string, layer: FileLayer): Promise<boolean> {
-  const mark = await contentOf(lock, layer);
-  if (mark === undefined) return true;
-  if (!mark.stale) return false;
+  const owner = await contentOf(lock, layer);
+  if (owner === undefined) return true;
+  if (!owner.stale) return false;
   const aside = `${lock}.${randomBytes(6).toString('hex')}`;
   try {
     await layer.rename(lock, aside);
@@ -86,7 +86,7 @@ async function removedStale(lock: string, layer: FileLayer): Promise<boolean> {
 async function contentOf(
   lock: string,
   layer: FileLayer,
-): Promise<{ stale: boolean; mark: string } | undefined> {
+): Promise<{ stale: boolean; owner: string } | undefined> {
   try {
     const file = await layer.openForReading(lock);
     try {
@@ -95,7 +95,7 @@ async function contentOf(
       await file.read(bytes, 0);
       const age = Date.now() - Number(stat.modifiedNs / 1_000_000n);
       const text = Buffer.from(bytes).toString('utf8');
-      return { stale: text === '' ? age > EMPTY_IS_STALE_MS : hasEnded(text), mark: text };
+      return { stale: text === '' ? age > EMPTY_IS_STALE_MS : hasEnded(text), owner: text };
     } finally {
       await file.close();
     }

@@ -27,11 +27,11 @@ function startOf(pid: number): string {
 export const thisProcess = `${machine} ${process.pid} ${startOf(process.pid)}`;
 
 /** Whether a mark was made under this machine's host name. */
-export const isOfThisMachine = (mark: string): boolean => mark.split(' ')[0] === machine;
+export const isOfThisMachine = (owner: string): boolean => owner.split(' ')[0] === machine;
 
 /** Whether the process of a mark has ended. A mark of another machine tells nothing: it counts as running. */
-export function hasEnded(mark: string): boolean {
-  const [where, pid, start = ''] = mark.split(' ');
+export function hasEnded(owner: string): boolean {
+  const [where, pid, start = ''] = owner.split(' ');
   if (where !== machine || !pid) return false;
   return !isRunning(Number(pid)) || (start !== '' && startOf(Number(pid)) !== start);
 }

@@ -89,7 +89,7 @@ test('in place, bytes that come back different are told as such', async () => {
 test('in place, what is appended is on the disk before the head points at it', async () => {
   const layer = disk();
   const acts: string[] = [];
-  const told = (file: LayerFile): LayerFile => ({
+  const recorded = (file: LayerFile): LayerFile => ({
     ...bound(file),
     write: (bytes, at) => {
       acts.push(at >= former.length ? 'append' : `write ${at}`);
@@ -101,7 +101,7 @@ test('in place, what is appended is on the disk before the head points at it', a
     },
   });
   const onlyPicture = Object.assign(Object.create(layer) as FileLayer, {
-    openForWriting: async (name: string) => told(await layer.openForWriting(name)),
+    openForWriting: async (name: string) => recorded(await layer.openForWriting(name)),
   });
   await writeInPlace([{ path, edits, expected, verify }], '/undo', onlyPicture);
   expect(acts).toEqual(['append', 'sync', 'write 4', 'sync']);

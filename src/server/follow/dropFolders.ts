@@ -16,7 +16,7 @@ import { readAssignment } from '../operations/assignments/assignments';
 import { readSourceShot } from '../operations/bringIn/readSource';
 import { candidatesFor } from '../operations/bringIn/samePicture';
 import { startImport } from '../operations/bringIn/startImport';
-import { surroundings } from '../operations/identities/identities';
+import { installationContext } from '../operations/identities/identities';
 import { listMakers } from '../operations/identities/makers';
 import { isUnderWay } from '../operations/runs/runs';
 import { templatesById } from '../operations/templates/templates';
@@ -73,7 +73,7 @@ async function lookInto(
   for (const shot of shots) if (await isStill(folder, id, shot, memory, now)) still.push(shot);
   forgetGone(memory, id, shots);
   const answers = new Map((await listMakers(context)).map((one) => [one.key, one.answer]));
-  const coming: { path: string; answer: MakerAnswer | undefined }[] = [];
+  const ready: { path: string; answer: MakerAnswer | undefined }[] = [];
   const held = new Map<string, number>();
   for (const shot of still) {
     const look = memory.looks.get(keyOf(id, shot))!;
@@ -83,15 +83,15 @@ async function lookInto(
     const answer = maker === undefined ? undefined : answers.get(makerKey(maker));
     if (maker !== undefined && (answer === undefined || answer === 'unknown'))
       held.set(maker, (held.get(maker) ?? 0) + 1);
-    else coming.push({ path: shot.relativePath, answer });
+    else ready.push({ path: shot.relativePath, answer });
   }
-  const refused = coming.length === 0 ? undefined : await bringIn(context, id, coming);
+  const refused = ready.length === 0 ? undefined : await bringIn(context, id, ready);
   await keepNotice(context, id, {
     held: [...held].map(([maker, count]) => ({ maker, count })),
     ...(refused ? { refused } : {}),
   });
-  if (coming.length === 0 || refused) return 0;
-  for (const one of coming) memory.looks.get(`${id} ${one.path}`)!.verdict = { kind: 'settled' };
+  if (ready.length === 0 || refused) return 0;
+  for (const one of ready) memory.looks.get(`${id} ${one.path}`)!.verdict = { kind: 'settled' };
   return 1;
 }
 
@@ -99,15 +99,15 @@ async function lookInto(
 async function bringIn(
   context: Context,
   id: string,
-  coming: readonly { path: string; answer: MakerAnswer | undefined }[],
+  still: readonly { path: string; answer: MakerAnswer | undefined }[],
 ): Promise<string | undefined> {
   const { importChoices } = await readAssignment(context, id);
   const choices = { ...usualChoices, ...importChoices };
-  const paths = (wanted: MakerAnswer) => coming.filter((one) => one.answer === wanted).map((one) => one.path);
+  const paths = (wanted: MakerAnswer) => still.filter((one) => one.answer === wanted).map((one) => one.path);
   try {
     await startImport(context, id, {
       ...choices,
-      paths: coming.map((one) => one.path),
+      paths: still.map((one) => one.path),
       leaveAsTheyAre: paths('leave'),
       fillOnly: paths('fill'),
     });
@@ -173,11 +173,14 @@ async function verdictOf(context: Context, id: string, folder: string, shot: Fou
   const here = await candidatesFor(context, id, [found.sample]);
   if (here.couldBe(found.sample) && here.identities.has(await found.identity())) return { kind: 'settled' };
   const { inForce } = await readAssignment(context, id);
-  const [templates, around] = await Promise.all([templatesById(context, inForce), surroundings(context)]);
+  const [templates, installation] = await Promise.all([
+    templatesById(context, inForce),
+    installationContext(context),
+  ]);
   const { creator, copyrightNotice } = found.read.record.fields;
   const maker = otherMaker(
     { creator: creator?.value, copyrightNotice: copyrightNotice?.value },
-    ownNames(templates, around.identities),
+    ownNames(templates, installation.identities),
   );
   return maker === undefined ? { kind: 'mine' } : { kind: 'other', maker };
 }

@@ -39,7 +39,7 @@ export function endpoint<Params = Record<string, never>>(answer: (asked: Asked<P
       const act = `${request.method} ${new URL(request.url).pathname}`;
       const result = await answer({
         context,
-        params: checkedIds((await route.params) as Record<string, string>) as Params,
+        params: checkedIds((await route.params) as Record<string, string> | undefined) as Params,
         body: (shape) => jsonBody(request, shape),
         query: (shape) => queryOf(request.url, shape),
         once: (work) => once(context, request.headers.get(ACT_KEY), act, work),

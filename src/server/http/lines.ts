@@ -12,10 +12,10 @@ export async function inLines(parts: AsyncGenerator<unknown>): Promise<Response>
   const stream = new ReadableStream<Uint8Array>({
     async pull(controller) {
       try {
-        const told = next ?? (await parts.next());
+        const part = next ?? (await parts.next());
         next = undefined;
-        if (told.done) controller.close();
-        else controller.enqueue(line(told.value));
+        if (part.done) controller.close();
+        else controller.enqueue(line(part.value));
       } catch (error) {
         controller.enqueue(line({ error: answerTo(error).message }));
         controller.close();

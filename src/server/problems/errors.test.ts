@@ -1,5 +1,5 @@
 import { answerTo } from '../http/endpoint';
-import { failure, found, OperationError } from './errors';
+import { failure, OperationError, required } from './errors';
 
 test('an error says what happened and what to do, and carries status, code and remedy', () => {
   const error = failure('no-room', { needed: '4 GB', folder: '/pictures', free: '1 GB' });
@@ -16,8 +16,8 @@ test('an error says what happened and what to do, and carries status, code and r
 });
 
 test('what is not there any more is named', () => {
-  expect(() => found(undefined, 'plan')).toThrow('There is no such plan any more.');
-  expect(found(0, 'plan')).toBe(0);
+  expect(() => required(undefined, 'plan')).toThrow('There is no such plan any more.');
+  expect(required(0, 'plan')).toBe(0);
 });
 
 test.each([
@@ -34,7 +34,7 @@ test('a value that the database refuses is a request that is not understood', ()
 });
 
 test('a defect of ours tells nothing of itself', () => {
-  const told = JSON.stringify(answerTo(new Error('secret: /home/somebody')));
-  expect(told).not.toContain('secret');
-  expect(told).toContain('500');
+  const answer = JSON.stringify(answerTo(new Error('secret: /home/somebody')));
+  expect(answer).not.toContain('secret');
+  expect(answer).toContain('500');
 });

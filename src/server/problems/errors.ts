@@ -216,7 +216,7 @@ export class OperationError extends Error {
   }
 }
 
-export function found<T>(value: T | undefined, what: string): T {
+export function required<T>(value: T | undefined, what: string): T {
   if (value === undefined) throw failure('not-found', { what });
   return value;
 }

@@ -3,7 +3,7 @@ import { inParts } from '../db/oneOf';
 import { runItems, runs } from '../db/schema/runs';
 import { type RunKindId, type RunParameters, runParameterShapes } from '../db/stored/runs';
 import { announce, wakeWorkers } from '../jobs/queue';
-import { found } from '../problems/errors';
+import { required } from '../problems/errors';
 
 /** A run that is asked for, with what its items stand for (RunKind.item). */
 export interface NewRun<Id extends RunKindId> {
@@ -32,7 +32,7 @@ export async function addRun<Id extends RunKindId>(
     .insert(runs)
     .values({ ...run, parameters: stored })
     .returning({ id: runs.id });
-  const { id: runId } = found(made, 'run');
+  const { id: runId } = required(made, 'run');
   const rows = items.map((item, position) => ({ runId, position, ...item }));
   for (const some of inParts(rows)) await context.db.insert(runItems).values(some);
   await wakeWorkers(context.db);

@@ -4,7 +4,7 @@ import { nameClaims, runItems, runs } from '../db/schema/runs';
 import { inTransaction } from '../db/transaction';
 import { announce } from '../jobs/queue';
 import { ClaimLost } from './claimLost';
-import { claimNext, giveBack, type Item, type Mark, waitingItems, withMark } from './claims';
+import { claimNext, giveBack, type Item, type WorkerLease, waitingItems, withLease } from './claims';
 import { failureOf } from './failure';
 import type { Run } from './kind';
 import { kindOf } from './registry';
@@ -26,45 +26,50 @@ export async function carryOutRun(context: Context, runId: string, stopping: () 
   if (inThisProcess.has(runId)) return;
   inThisProcess.add(runId);
   try {
-    await withMark((mark) => carryOut(context, runId, mark, () => stopping() || mark.isLost()));
+    await withLease((lease) => carryOut(context, runId, lease, () => stopping() || lease.isLost()));
   } finally {
     inThisProcess.delete(runId);
   }
 }
 
-async function carryOut(context: Context, runId: string, mark: Mark, stopping: () => boolean): Promise<void> {
+async function carryOut(
+  context: Context,
+  runId: string,
+  lease: WorkerLease,
+  stopping: () => boolean,
+): Promise<void> {
   const run = await begin(context, runId);
   if (!run) return;
-  const carrier = await kindOf(run).begin(context, run, mark).catch(everyItemFails);
-  const tell = progressOf(context, run);
+  const handler = await kindOf(run).begin(context, run, lease).catch(everyItemFails);
+  const notify = progressOf(context, run);
   let failed = false;
-  const next = async (halted: () => Promise<boolean>): Promise<void> => {
+  const next = async (isCancelled: () => Promise<boolean>): Promise<void> => {
     for (;;) {
-      const claimed = stopping() || failed ? [] : await claimNext(context, runId, mark);
+      const claimed = stopping() || failed ? [] : await claimNext(context, runId, lease);
       if (claimed.length === 0) return;
       for (const item of claimed) {
-        if (stopping() || failed || (await halted())) return;
-        await carryOutItem(context, item, carrier).catch((error) => {
+        if (stopping() || failed || (await isCancelled())) return;
+        await carryOutItem(context, item, handler).catch((error) => {
           failed = true;
           throw error;
         });
-        await tell();
+        await notify();
       }
     }
   };
   let outcome = 'more';
   while (outcome === 'more') {
-    const halted = haltOf(context, runId);
-    await allOf(Array.from({ length: AT_ONCE }, () => next(halted)));
-    await giveBack(context, runId, mark);
+    const isCancelled = cancellation(context, runId);
+    await allOf(Array.from({ length: AT_ONCE }, () => next(isCancelled)));
+    await giveBack(context, runId, lease);
     if (stopping()) throw new Error('the worker is stopping; the run goes on when it is back');
-    outcome = await endRun(context, run, mark);
+    outcome = await endRun(context, run, lease);
   }
   await announce(context.db, { kind: 'run', id: runId });
   await announce(context.db, { kind: 'photos', id: run.assignmentId });
 }
 
-/** Waits for all, also when one fails: the mark must be held as long as anything is in hand. */
+/** Waits for all, also when one fails: the lease must be held as long as anything is in hand. */
 async function allOf(work: readonly Promise<void>[]): Promise<void> {
   for (const one of await Promise.allSettled(work)) if (one.status === 'rejected') throw one.reason;
 }
@@ -82,12 +87,12 @@ async function begin(context: Context, runId: string): Promise<Run | undefined> 
 }
 
 function progressOf(context: Context, run: Run): () => Promise<void> {
-  let told = 0;
+  let notified = 0;
   let toldPhotos = Date.now();
   return async () => {
     const now = Date.now();
-    if (now - told < TELL_MS) return;
-    told = now;
+    if (now - notified < TELL_MS) return;
+    notified = now;
     await announce(context.db, { kind: 'run', id: run.id });
     if (!kindOf(run).addsPictures || now - toldPhotos < TELL_PHOTOS_MS) return;
     toldPhotos = now;
@@ -96,18 +101,18 @@ function progressOf(context: Context, run: Run): () => Promise<void> {
 }
 
 /** Whether the run is to stop or to pause; asked again after a while, so that it costs nothing. */
-function haltOf(context: Context, runId: string): () => Promise<boolean> {
+function cancellation(context: Context, runId: string): () => Promise<boolean> {
   let asked = Date.now();
-  let halted = false;
+  let isCancelled = false;
   return async () => {
-    if (halted || Date.now() - asked < TELL_MS) return halted;
+    if (isCancelled || Date.now() - asked < TELL_MS) return isCancelled;
     asked = Date.now();
     const [row] = await context.db
       .select({ stop: runs.stopAsked, paused: runs.paused })
       .from(runs)
       .where(eq(runs.id, runId));
-    halted = !row || row.stop || row.paused;
-    return halted;
+    isCancelled = !row || row.stop || row.paused;
+    return isCancelled;
   };
 }
 
@@ -118,13 +123,13 @@ function haltOf(context: Context, runId: string): () => Promise<boolean> {
 async function endRun(
   context: Context,
   run: Run,
-  mark: Mark,
+  lease: WorkerLease,
 ): Promise<'ended' | 'others' | 'paused' | 'more'> {
   return inTransaction(context, async (tx) => {
     const [row] = await tx.db.select().from(runs).where(eq(runs.id, run.id)).for('update');
     if (row?.state !== 'running') return 'ended';
-    const { inHand, waiting } = await waitingItems(tx, run.id, mark);
-    if (inHand > 0) return 'others';
+    const { claimed, waiting } = await waitingItems(tx, run.id, lease);
+    if (claimed > 0) return 'others';
     if (waiting > 0 && row.paused) return 'paused';
     if (waiting > 0 && !row.stopAsked) return 'more';
     await kindOf(row).end?.(context, row);

@@ -2,7 +2,7 @@ import type { SQL } from 'drizzle-orm';
 import type { Context } from '../context';
 import type { runItems, runs } from '../db/schema/runs';
 import type { RunKindId, RunParameters } from '../db/stored/runs';
-import type { Mark } from './claims';
+import type { WorkerLease } from './claims';
 import type { RunAct } from './runActs';
 
 export type Run = typeof runs.$inferSelect;
@@ -24,7 +24,7 @@ export interface RunKind<Id extends RunKindId = RunKindId> {
   /** Pictures come into the index while it goes on: windows are told now and then, not only at its end. */
   readonly addsPictures: boolean;
   /** What is the same for all items is read once; the handler may be called for several at a time, and again. */
-  readonly begin: (context: Context, run: Run, mark: Mark) => Promise<ItemHandler>;
+  readonly begin: (context: Context, run: Run, lease: WorkerLease) => Promise<ItemHandler>;
   /** What is done once, by whoever ends the run. */
   readonly end?: (context: Context, run: Run) => Promise<void>;
   /** Absent where it cannot be undone. */
@@ -41,7 +41,7 @@ export type UndoHandler = (context: Context, run: UndoRun, item: RunItem) => Pro
 /** What is the same for all pictures of a run that undoes another one. */
 export interface UndoRun {
   readonly id: string;
-  readonly mark: Mark;
+  readonly lease: WorkerLease;
   /** The run that is undone: its own act, or the undoing of one, which then is done again. */
   readonly undone: Run;
   readonly redoes: boolean;

@@ -3,8 +3,8 @@ import { TemplateBook } from '@/features/templates/book/TemplateBook';
 import { contextFor } from '@/server/context';
 import { readTemplate } from '@/server/operations/templates/templates';
 import { OperationError } from '@/server/problems/errors';
-import { loadBench } from '../loadBench';
 import { loadMadeFor } from '../loadMadeFor';
+import { loadPreview } from '../loadPreview';
 
 export const metadata = { title: 'Template' };
 
@@ -21,9 +21,9 @@ export default async function Page({
       notFound();
     throw error;
   });
-  const [bench, madeFor] = await Promise.all([
-    loadBench(template.draft?.entries ?? template.entries),
+  const [preview, madeFor] = await Promise.all([
+    loadPreview(template.draft?.entries ?? template.entries),
     loadMadeFor(searchParams),
   ]);
-  return <TemplateBook key={template.id} template={template} bench={bench} madeFor={madeFor} />;
+  return <TemplateBook key={template.id} template={template} preview={preview} madeFor={madeFor} />;
 }

@@ -1,10 +1,10 @@
 import { TemplateBook } from '@/features/templates/book/TemplateBook';
-import { loadBench } from '../loadBench';
 import { loadMadeFor } from '../loadMadeFor';
+import { loadPreview } from '../loadPreview';
 
 export const metadata = { title: 'New template' };
 
 export default async function Page({ searchParams }: { searchParams: Promise<{ for?: string }> }) {
-  const [bench, madeFor] = await Promise.all([loadBench([]), loadMadeFor(searchParams)]);
-  return <TemplateBook template={undefined} bench={bench} madeFor={madeFor} />;
+  const [preview, madeFor] = await Promise.all([loadPreview([]), loadMadeFor(searchParams)]);
+  return <TemplateBook template={undefined} preview={preview} madeFor={madeFor} />;
 }

@@ -9,11 +9,11 @@ import { counted } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { ToldStep } from '@/server/operations/templates/templateSteps';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { Button, LinkButton } from '@/ui/buttons';
 import { queryKeys } from '@/ui/queryKeys';
 import { SaveState } from '@/ui/SaveState';
-import { useAskOnce } from '@/ui/useAskOnce';
+import { useRequestOnce } from '@/ui/useRequestOnce';
 import type { TemplateWords } from './bookState';
 import type { useBook } from './useBook';
 
@@ -30,20 +30,26 @@ export function Keeping({
   const { template, changed, saving, settle, reopen } = page;
   const router = useRouter();
   const queries = useQueryClient();
-  const askOnce = useAskOnce();
+  const requestOnce = useRequestOnce();
   const { mutate, isPending, error } = useMutation({
     mutationFn: async (act: 'keep' | 'branch') => {
       const saved = await settle();
       if (!saved) throw new Error('The page could not be saved.');
       if (act === 'keep')
-        return askOnce<ListedTemplate>(`templates/${saved.id}`, 'PUT', {
+        return requestOnce<ListedTemplate>(`templates/${saved.id}`, 'PUT', {
           ...words,
           baseVersion: saved.version,
         });
-      const branch = await askOnce<ListedTemplate>(`templates/${saved.id}/copy`, 'POST', { how: 'branch' });
+      const branch = await requestOnce<ListedTemplate>(`templates/${saved.id}/copy`, 'POST', {
+        how: 'branch',
+      });
       const named = words.name.trim() === saved.name ? branch.name : words.name;
-      await askOnce(`templates/${branch.id}`, 'PUT', { ...words, name: named, baseVersion: branch.version });
-      await ask(`templates/${saved.id}/draft`, 'DELETE');
+      await requestOnce(`templates/${branch.id}`, 'PUT', {
+        ...words,
+        name: named,
+        baseVersion: branch.version,
+      });
+      await apiRequest(`templates/${saved.id}/draft`, 'DELETE');
       return branch;
     },
     onSuccess: async (kept, act) => {
@@ -91,11 +97,11 @@ export function Keeping({
 
 /** Behind those that are in force there, once; a branch in the place of what it was branched from. */
 async function putInForce(assignmentId: string, templateId: string, insteadOf?: string): Promise<void> {
-  const { inForce } = await ask<Assignment>(`assignments/${assignmentId}`);
+  const { inForce } = await apiRequest<Assignment>(`assignments/${assignmentId}`);
   if (inForce.includes(templateId)) return;
   const replaced = inForce.map((id) => (id === insteadOf ? templateId : id));
   const wanted = replaced.includes(templateId) ? replaced : [...inForce, templateId];
-  await ask(`assignments/${assignmentId}`, 'PATCH', { inForce: wanted });
+  await apiRequest(`assignments/${assignmentId}`, 'PATCH', { inForce: wanted });
 }
 
 function statusWords(state: 'saved' | 'saving', changed: boolean, version: number): string {
@@ -132,8 +138,8 @@ function GoBack({ page: { template, reopen } }: { page: ReturnType<typeof useBoo
   const [asked, setAsked] = useState(false);
   const { mutate } = useMutation({
     mutationFn: async () => {
-      await ask(`templates/${template!.id}/draft`, 'DELETE');
-      return ask<ListedTemplate>(`templates/${template!.id}`);
+      await apiRequest(`templates/${template!.id}/draft`, 'DELETE');
+      return apiRequest<ListedTemplate>(`templates/${template!.id}`);
     },
     onSuccess: (kept) => {
       reopen(kept);

@@ -5,12 +5,12 @@ import { useCallback, useMemo, useState } from 'react';
 import type { FieldId } from '@/core/catalogue/fields';
 import type { Structure } from '@/core/catalogue/value';
 import type { Entry, Rule } from '@/core/templates/template';
-import type { TemplateBench } from '@/server/operations/templates/templateBench';
+import type { TemplatePreview } from '@/server/operations/templates/templatePreview';
 import { valueWords } from '@/ui/valueWords';
 import { StatusAsk } from '../builders/StatusAsk';
 import { BookLine } from '../lines/BookLine';
 import { knowsPlaceholder, offeredPlaceholders } from '../offered';
-import type { useTrial } from '../sample/useBench';
+import type { useTrial } from '../sample/useTemplatePreview';
 import { type Book, linesByQuestion, putStructures, typeIn, withRule } from './bookState';
 import { QuestionHead } from './QuestionHead';
 import type { ShownFields } from './useShownFields';
@@ -22,13 +22,13 @@ interface Props {
   readonly onOpen: (id: FieldId) => void;
   readonly shown: ShownFields;
   readonly trial: ReturnType<typeof useTrial>;
-  readonly bench: TemplateBench;
+  readonly preview: TemplatePreview;
   /** The right page shows something else than the sample. */
   readonly aside: boolean;
 }
 
 /** The lines of the book under their questions, each beside its result. */
-export function Questions({ book, write, put, onOpen, shown, trial, bench, aside }: Props) {
+export function Questions({ book, write, put, onOpen, shown, trial, preview, aside }: Props) {
   const { sample, picture } = trial;
   const [publicDomain, setPublicDomain] = useState(false);
   // Which lines there are depends on the fields alone, not on what is typed in them.
@@ -38,12 +38,12 @@ export function Questions({ book, write, put, onOpen, shown, trial, bench, aside
     [present, shown.need, shown.opened, shown.own],
   );
   const offered = useMemo(
-    () => offeredPlaceholders(picture.context, picture.values, bench.identities),
-    [picture, bench.identities],
+    () => offeredPlaceholders(picture.context, picture.values, preview.identities),
+    [picture, preview.identities],
   );
   const isKnown = useMemo(
-    () => knowsPlaceholder(Object.keys(picture.context.facts), bench.identities),
-    [picture, bench.identities],
+    () => knowsPlaceholder(Object.keys(picture.context.facts), preview.identities),
+    [picture, preview.identities],
   );
   const type = useCallback(
     (id: FieldId, typed: string) => {
@@ -61,7 +61,7 @@ export function Questions({ book, write, put, onOpen, shown, trial, bench, aside
     [write],
   );
   const missingIn = (id: FieldId) =>
-    Math.max(0, ...bench.missing.filter((one) => one.field === id).map((one) => one.pictures));
+    Math.max(0, ...preview.missing.filter((one) => one.field === id).map((one) => one.pictures));
   const ask = (
     <StatusAsk
       onNo={() => setPublicDomain(false)}
@@ -81,7 +81,7 @@ export function Questions({ book, write, put, onOpen, shown, trial, bench, aside
         put={put}
         onOpen={onOpen}
         values={sample.after}
-        identities={bench.identities}
+        identities={preview.identities}
       >
         {lines.map((id) => (
           <BookLine

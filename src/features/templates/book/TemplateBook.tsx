@@ -6,7 +6,7 @@ import type { FieldId } from '@/core/catalogue/fields';
 import { withEarlier } from '@/core/templates/formerTexts';
 import { healthOf } from '@/core/templates/health/health';
 import type { Entry, Template } from '@/core/templates/template';
-import type { TemplateBench } from '@/server/operations/templates/templateBench';
+import type { TemplatePreview } from '@/server/operations/templates/templatePreview';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { PageMain } from '../../shell/PageMain';
 import { TopLine } from '../../shell/TopLine';
@@ -15,7 +15,7 @@ import { focusField, useBookKeys } from '../keys';
 import { RightLeaf, type RightPage } from '../pages/RightLeaf';
 import { AsPeopleSeeIt } from '../sample/AsPeopleSeeIt';
 import { SampleHead } from '../sample/SampleHead';
-import { useBench, useTrial } from '../sample/useBench';
+import { useTemplatePreview, useTrial } from '../sample/useTemplatePreview';
 import { BookHead } from './BookHead';
 import { BookTools } from './BookTools';
 import { putEntries, wordsOf } from './bookState';
@@ -26,17 +26,17 @@ import { useShownFields } from './useShownFields';
 
 interface Props {
   readonly template: ListedTemplate | undefined;
-  readonly bench: TemplateBench;
+  readonly preview: TemplatePreview;
   /** The assignment that it is made or mended for: one goes back there, and it is in force. */
   readonly madeFor?: { readonly id: string; readonly name: string } | undefined;
 }
 
 /** The open book: entries by the question they answer, and what they make of a real picture. */
-export function TemplateBook({ template: initial, bench: firstBench, madeFor }: Props) {
+export function TemplateBook({ template: initial, preview: firstBench, madeFor }: Props) {
   const page = useBook(initial);
   const { book, template, write } = page;
   const words = useMemo(() => wordsOf(book), [book]);
-  const { bench, setAssignmentId, find, setFind } = useBench(firstBench, words.entries);
+  const { preview, setAssignmentId, find, setFind } = useTemplatePreview(firstBench, words.entries);
   const [pictureId, setPictureId] = useState<string>();
   const [right, setRight] = useState<RightPage>('sample');
   const shown = useShownFields();
@@ -52,10 +52,10 @@ export function TemplateBook({ template: initial, bench: firstBench, madeFor }: 
     }),
     [template, words],
   );
-  const trial = useTrial(written, bench, pictureId);
+  const trial = useTrial(written, preview, pictureId);
   const advice = useMemo(
-    () => healthOf(words, { ...bench.known, countries: isoCountries }),
-    [words, bench.known],
+    () => healthOf(words, { ...preview.known, countries: isoCountries }),
+    [words, preview.known],
   );
   const put = useCallback((made: readonly Entry[]) => write((before) => putEntries(before, made)), [write]);
   const open = useCallback(
@@ -95,7 +95,7 @@ export function TemplateBook({ template: initial, bench: firstBench, madeFor }: 
             onTurn={setRight}
             advice={advice.length}
             trial={trial}
-            bench={bench}
+            preview={preview}
             find={find}
             onFind={setFind}
             onAssignment={setAssignmentId}
@@ -110,7 +110,7 @@ export function TemplateBook({ template: initial, bench: firstBench, madeFor }: 
           onOpen={open}
           shown={shown}
           trial={trial}
-          bench={bench}
+          preview={preview}
           aside={right !== 'sample'}
         />
         {right === 'sample' ? (

@@ -3,9 +3,9 @@
 import { useCallback, useRef, useState } from 'react';
 import { sameEntries } from '@/core/templates/compare';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
-import { ask } from '@/ui/api';
-import { useAskOnce } from '@/ui/useAskOnce';
+import { apiRequest } from '@/ui/api';
 import { useAutoSave } from '@/ui/useAutoSave';
+import { useRequestOnce } from '@/ui/useRequestOnce';
 import { type Book, emptyBook, openBook, wordsOf } from './bookState';
 import { useTemplateSteps } from './useTemplateSteps';
 
@@ -22,7 +22,7 @@ function pageOf(template: ListedTemplate | undefined): Book {
 export function useBook(initial: ListedTemplate | undefined) {
   const [template, setTemplate] = useState(initial);
   const [page, setPage] = useState(() => pageOf(initial));
-  const askOnce = useAskOnce();
+  const requestOnce = useRequestOnce();
   const now = useRef({ template: initial, met: draftOf(initial)?.savedAt ?? '' });
   const take = useCallback((fresh: ListedTemplate) => {
     now.current = { template: fresh, met: draftOf(fresh)?.savedAt ?? '' };
@@ -33,14 +33,14 @@ export function useBook(initial: ListedTemplate | undefined) {
   const save = async (book: Book): Promise<Book> => {
     const { template: of, met } = now.current;
     if (!of) {
-      const begun = await askOnce<ListedTemplate>('templates/begin', 'POST', wordsOf(book));
+      const begun = await requestOnce<ListedTemplate>('templates/begin', 'POST', wordsOf(book));
       now.current = { template: begun, met: draftOf(begun)?.savedAt ?? '' };
       setTemplate(begun);
       window.history.replaceState(null, '', `/templates/${begun.id}${window.location.search}`);
       return book;
     }
     const draft = { ...wordsOf(book), baseVersion: of.version, met };
-    const { savedAt } = await ask<{ savedAt: string }>(`templates/${of.id}/draft`, 'PUT', draft);
+    const { savedAt } = await apiRequest<{ savedAt: string }>(`templates/${of.id}/draft`, 'PUT', draft);
     now.current.met = savedAt;
     return book;
   };
@@ -48,7 +48,7 @@ export function useBook(initial: ListedTemplate | undefined) {
     place: `template ${initial?.id ?? 'new'}`,
     saved: page,
     save,
-    readAgain: async () => take(await ask<ListedTemplate>(`templates/${now.current.template!.id}`)),
+    readAgain: async () => take(await apiRequest<ListedTemplate>(`templates/${now.current.template!.id}`)),
   });
   const { value: book, change: write, reset, settle: settleAll } = written;
   const kept = openBook(template ?? { name: '', kind: 'standing', entries: [] });

@@ -4,7 +4,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useRef, useState } from 'react';
 import type { TemplateSteps } from '@/server/operations/templates/templateSteps';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
 import type { AutoSave } from '@/ui/useAutoSave';
 
@@ -19,7 +19,7 @@ export function useTemplateSteps(
   reopen: (fresh: ListedTemplate) => void,
 ) {
   const queries = useQueryClient();
-  const read = useCallback((of: string) => ask<TemplateSteps>(`templates/${of}/draft`), []);
+  const read = useCallback((of: string) => apiRequest<TemplateSteps>(`templates/${of}/draft`), []);
   const { data: steps = {} } = useQuery({
     queryKey: queryKeys.templateSteps(id, saving === 'saved'),
     queryFn: () => read(id!),
@@ -38,7 +38,7 @@ export function useTemplateSteps(
           const wanted = stepId ?? (await read(template.id))[undone ? 'undo' : 'redo']?.id;
           if (!wanted) return;
           reopen(
-            await ask<ListedTemplate>(`templates/${template.id}/draft`, 'PATCH', {
+            await apiRequest<ListedTemplate>(`templates/${template.id}/draft`, 'PATCH', {
               stepId: wanted,
               undone,
             }),

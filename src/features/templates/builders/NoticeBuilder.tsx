@@ -93,14 +93,14 @@ function Part({ label, children }: { label: string; children: ReactNode }) {
 
 function Elements({ typed }: { typed: string }) {
   const { sign, year, owner, letterInBrackets } = noticeElements(noticeSketch(typed));
-  const said = [
+  const elements = [
     [sign, 'the sign or the word'],
     [owner, 'the owner'],
     [year, 'the year'],
   ] as const;
   return (
     <Box color="soft" marginTop="1">
-      {said.map(([there, words]) => (
+      {elements.map(([there, words]) => (
         <chakra.span key={words} color={there ? 'soft' : 'weldText'} marginRight="4">
           {there ? '✓' : 'lacks'} {words}
         </chakra.span>

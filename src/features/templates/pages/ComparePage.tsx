@@ -5,12 +5,12 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { comparePicture } from '@/core/templates/compare';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { Select } from '@/ui/inputs';
 import { queryKeys } from '@/ui/queryKeys';
 import { valueWords } from '@/ui/valueWords';
 import type { TemplateWords } from '../book/bookState';
-import type { useTrial } from '../sample/useBench';
+import type { useTrial } from '../sample/useTemplatePreview';
 import { Differences, Side, Sides } from './Differences';
 
 /** The page beside another template, its own kept version, or the picture of the sample. */
@@ -25,7 +25,7 @@ export function ComparePage({
 }) {
   const { data: templates = [] } = useQuery({
     queryKey: queryKeys.templates(),
-    queryFn: () => ask<ListedTemplate[]>('templates'),
+    queryFn: () => apiRequest<ListedTemplate[]>('templates'),
   });
   const [with_, setWith] = useState('picture');
   const other = templates.find((one) => one.id === with_);

@@ -6,7 +6,7 @@ import type { Advice } from '@/core/templates/health/advice';
 import type { Entry } from '@/core/templates/template';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import type { TemplateWords } from '../book/bookState';
-import type { useTrial } from '../sample/useBench';
+import type { useTrial } from '../sample/useTemplatePreview';
 import { AdvicePage } from './AdvicePage';
 import { ComparePage } from './ComparePage';
 import { TakeOutPage } from './TakeOutPage';

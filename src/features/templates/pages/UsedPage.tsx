@@ -8,18 +8,18 @@ import { fieldLabel } from '@/core/catalogue/fields';
 import { counted, formatNumber } from '@/core/wording/counts';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import type { WhereUsed } from '@/server/operations/templates/whereUsed';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { Button, PrimaryButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
-import { useAskOnce } from '@/ui/useAskOnce';
+import { useRequestOnce } from '@/ui/useRequestOnce';
 import { valueWords } from '@/ui/valueWords';
 
 /** The pictures whose files carry this template, of which version; and the present one for those behind. */
 export function UsedPage({ template, changed }: { template: ListedTemplate; changed: boolean }) {
   const { data, isPending, error } = useQuery({
     queryKey: queryKeys.templateUsed(template.id, template.version),
-    queryFn: () => ask<WhereUsed>(`templates/${template.id}/used`),
+    queryFn: () => apiRequest<WhereUsed>(`templates/${template.id}/used`),
   });
   if (isPending) return <Box color="soft">Looking through the pictures …</Box>;
   if (!data) return <Notice kind="error">{error?.message}</Notice>;
@@ -61,10 +61,10 @@ function stateWords(photos: WhereUsed['assignments'][number]['photos']): string 
 /** Old → new before the files are written; what was written by hand since is left alone. */
 function Renewal({ template, data }: { template: ListedTemplate; data: WhereUsed }) {
   const [open, setOpen] = useState(false);
-  const askOnce = useAskOnce();
+  const requestOnce = useRequestOnce();
   const renew = useMutation({
     mutationFn: () =>
-      askOnce<{ runs: { runId: string }[] }>(`templates/${template.id}/used`, 'POST', {
+      requestOnce<{ runs: { runId: string }[] }>(`templates/${template.id}/used`, 'POST', {
         pictures: data.behind,
       }),
   });

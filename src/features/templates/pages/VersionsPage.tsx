@@ -8,11 +8,11 @@ import { counted } from '@/core/wording/counts';
 import { formatDateTime } from '@/core/wording/formatDate';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import type { ListedVersion } from '@/server/operations/templates/templateVersions';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
-import { useAskOnce } from '@/ui/useAskOnce';
+import { useRequestOnce } from '@/ui/useRequestOnce';
 import { Differences } from './Differences';
 
 /** Every version that was kept: when, by whom, what changed; and the way back to it. */
@@ -25,13 +25,13 @@ export function VersionsPage({
 }) {
   const { data: versions = [], isPending } = useQuery({
     queryKey: queryKeys.templateVersions(template.id, template.version),
-    queryFn: () => ask<ListedVersion[]>(`templates/${template.id}/versions`),
+    queryFn: () => apiRequest<ListedVersion[]>(`templates/${template.id}/versions`),
   });
   const [open, setOpen] = useState<number>();
-  const askOnce = useAskOnce();
+  const requestOnce = useRequestOnce();
   const goBack = useMutation({
     mutationFn: (version: number) =>
-      askOnce<ListedTemplate>(`templates/${template.id}/versions`, 'POST', {
+      requestOnce<ListedTemplate>(`templates/${template.id}/versions`, 'POST', {
         version,
         baseVersion: template.version,
       }),
@@ -94,11 +94,11 @@ export function VersionsPage({
 function changeWords(one: ListedVersion, before: ListedVersion | undefined): string {
   if (!before) return counted(one.entries.length, 'line');
   const { added, removed, changed } = changeCounts(before.entries, one.entries);
-  const said = [
+  const differences = [
     added > 0 && `${added} more`,
     changed > 0 && `${changed} changed`,
     removed > 0 && `${removed} gone`,
     one.name !== before.name && `renamed from “${before.name}”`,
   ].filter(Boolean);
-  return said.join(', ') || 'the same lines';
+  return differences.join(', ') || 'the same lines';
 }

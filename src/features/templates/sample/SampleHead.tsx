@@ -1,18 +1,18 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import type { TemplateBench } from '@/server/operations/templates/templateBench';
+import type { TemplatePreview } from '@/server/operations/templates/templatePreview';
 import { Select, TextInput } from '@/ui/inputs';
 import { ThreadStrip } from '@/ui/ThreadStrip';
 import { type RightPage, rightPages } from '../pages/RightLeaf';
-import type { useTrial } from './useBench';
+import type { useTrial } from './useTemplatePreview';
 
 interface Props {
   readonly right: RightPage;
   readonly onTurn: (page: RightPage) => void;
   readonly advice: number;
   readonly trial: ReturnType<typeof useTrial>;
-  readonly bench: TemplateBench;
+  readonly preview: TemplatePreview;
   readonly find: string;
   readonly onFind: (words: string) => void;
   readonly onAssignment: (id: string) => void;
@@ -74,9 +74,9 @@ export function SampleHead(props: Props) {
   );
 }
 
-function PictureChoice({ trial, bench, find, onFind, onAssignment, onPicture }: Props) {
+function PictureChoice({ trial, preview, find, onFind, onAssignment, onPicture }: Props) {
   const { picture, pictures, others, alone, setAlone, sample } = trial;
-  const isWorst = bench.samples.length > 0 && pictures[0]?.id === picture.id && find === '';
+  const isWorst = preview.samples.length > 0 && pictures[0]?.id === picture.id && find === '';
   return (
     <Flex columnGap="4" rowGap="1" wrap="wrap" alignItems="center" textStyle="hint">
       <Select
@@ -94,8 +94,8 @@ function PictureChoice({ trial, bench, find, onFind, onAssignment, onPicture }: 
         ))}
       </Select>
       <ThreadStrip strip={sample.strip} name={picture.name} />
-      {isWorst && <span>the worst of {bench.pictures}</span>}
-      {bench.pictures > bench.samples.length && (
+      {isWorst && <span>the worst of {preview.pictures}</span>}
+      {preview.pictures > preview.samples.length && (
         <TextInput
           aria-label="Find a picture for the sample"
           placeholder="another, by name"
@@ -106,16 +106,16 @@ function PictureChoice({ trial, bench, find, onFind, onAssignment, onPicture }: 
           fontSize="small"
         />
       )}
-      {bench.assignments.length > 1 && (
+      {preview.assignments.length > 1 && (
         <Select
           aria-label="Assignment of the sample"
-          value={bench.assignment?.id}
+          value={preview.assignment?.id}
           onChange={(event) => onAssignment(event.target.value)}
           maxWidth="12em"
           height="1.625rem"
           fontSize="small"
         >
-          {bench.assignments.map((one) => (
+          {preview.assignments.map((one) => (
             <option key={one.id} value={one.id}>
               {one.name}
             </option>

@@ -27,10 +27,10 @@ test('each line tells its result and what happened', () => {
     entry('contactEmail', 'desk@tarn.example'),
     entry('description', 'Aune Pell', 'after'),
   );
-  const told = Object.fromEntries(
+  const shown = Object.fromEntries(
     [...lines].map(([id, line]) => [id, [line.value, line.note, line.attention]]),
   );
-  expect(told).toEqual({
+  expect(shown).toEqual({
     copyrightNotice: ['© 2025 Aune Pell', 'sign ✓ owner ✓ year ✓', false],
     webStatement: ['www.tarn.example', 'no licence link: needs a whole https:// address', true],
     headline: [null, 'left out: no venue', true],

@@ -8,7 +8,7 @@ import type { Values } from '@/core/templates/resolution';
 import { compileTemplates, resolve } from '@/core/templates/resolve';
 import type { Entry, Template } from '@/core/templates/template';
 import { type Strip, stripOf } from '@/core/threads/stroke';
-import type { SamplePicture } from '@/server/operations/templates/templateBench';
+import type { SamplePicture } from '@/server/operations/templates/templatePreview';
 
 export type { SamplePicture };
 

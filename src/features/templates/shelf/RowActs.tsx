@@ -4,11 +4,11 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
-import { useAskOnce } from '@/ui/useAskOnce';
+import { useRequestOnce } from '@/ui/useRequestOnce';
 
 type Does = 'duplicate' | 'archive' | 'take out' | 'remove';
 
@@ -17,12 +17,12 @@ export function RowActs({ template }: { template: ListedTemplate }) {
   const { id, archived, version } = template;
   const [asked, setAsked] = useState(false);
   const queries = useQueryClient();
-  const askOnce = useAskOnce();
+  const requestOnce = useRequestOnce();
   const { mutate, error, isPending } = useMutation({
     mutationFn: (act: Does) => {
-      if (act === 'duplicate') return askOnce(`templates/${id}/copy`, 'POST', { how: 'duplicate' });
-      if (act === 'remove') return ask(`templates/${id}`, 'DELETE');
-      return ask(`templates/${id}/archive`, 'PUT', { archived: act === 'archive' });
+      if (act === 'duplicate') return requestOnce(`templates/${id}/copy`, 'POST', { how: 'duplicate' });
+      if (act === 'remove') return apiRequest(`templates/${id}`, 'DELETE');
+      return apiRequest(`templates/${id}/archive`, 'PUT', { archived: act === 'archive' });
     },
     onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.templates() }),
   });

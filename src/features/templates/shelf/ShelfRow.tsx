@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useMemo } from 'react';
 import { healthOf } from '@/core/templates/health/health';
 import { counted, formatNumber } from '@/core/wording/counts';
-import type { KnownAround } from '@/server/operations/templates/knownAround';
+import type { KnownNames } from '@/server/operations/templates/knownNames';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { StripDrawing } from '@/ui/ThreadStrip';
 import { isoCountries } from '../countries';
@@ -19,7 +19,7 @@ interface Props {
   /** Names of the assignments. */
   readonly inForce: readonly string[];
   readonly all: readonly ListedTemplate[];
-  readonly known: KnownAround;
+  readonly known: KnownNames;
 }
 
 export function ShelfRow({ template, inForce, all, known }: Props) {
@@ -59,7 +59,7 @@ export function ShelfRow({ template, inForce, all, known }: Props) {
 }
 
 /** The same number as on the template's page. */
-function Health({ template, known }: { template: ListedTemplate; known: KnownAround }) {
+function Health({ template, known }: { template: ListedTemplate; known: KnownNames }) {
   const advice = useMemo(
     () => healthOf(pageOf(template), { ...known, countries: isoCountries }),
     [template, known],

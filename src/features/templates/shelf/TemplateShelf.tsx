@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { counted } from '@/core/wording/counts';
 import type { Shelf } from '@/server/operations/templates/templateShelf';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
-import { ask } from '@/ui/api';
+import { apiRequest } from '@/ui/api';
 import { Button } from '@/ui/buttons';
 import { EmptyState } from '@/ui/EmptyState';
 import { Select, TextInput } from '@/ui/inputs';
@@ -25,7 +25,7 @@ import { Starters } from './Starters';
 export function TemplateShelf({ initial }: { initial: Shelf }) {
   const { data: shelf } = useQuery({
     queryKey: queryKeys.shelf(),
-    queryFn: () => ask<Shelf>('templates/shelf'),
+    queryFn: () => apiRequest<Shelf>('templates/shelf'),
     initialData: initial,
   });
   const [words, setWords] = useRemembered<string>('shelf words', '');

@@ -119,7 +119,7 @@ export function TokenText(props: Props) {
 /** What is typed goes out, what changes outside comes in; Enter ends a text of one line. */
 function Wiring({ value, onChange, multiline, handle, onWrapping }: Props) {
   const [editor] = useLexicalComposerContext();
-  const told = useRef(value);
+  const reported = useRef(value);
   const latest = useRef({ onChange, onWrapping });
   latest.current = { onChange, onWrapping };
   useEffect(
@@ -129,8 +129,8 @@ function Wiring({ value, onChange, multiline, handle, onWrapping }: Props) {
         editor.registerUpdateListener(({ editorState, tags }) => {
           const { text, wraps } = editorState.read(() => ({ text: $text(), wraps: $canWrap() }));
           latest.current.onWrapping?.(wraps);
-          if (tags.has(OUTSIDE) || text === told.current) return;
-          told.current = text;
+          if (tags.has(OUTSIDE) || text === reported.current) return;
+          reported.current = text;
           latest.current.onChange(text);
         }),
         editor.registerCommand(
@@ -146,8 +146,8 @@ function Wiring({ value, onChange, multiline, handle, onWrapping }: Props) {
     [editor, multiline],
   );
   useEffect(() => {
-    if (value === told.current) return;
-    told.current = value;
+    if (value === reported.current) return;
+    reported.current = value;
     editor.update(() => $setText(value), { tag: [OUTSIDE, SKIP_DOM_SELECTION_TAG] });
   }, [editor, value]);
   useImperativeHandle(handle, () => handleOf(editor), [editor]);

@@ -2,7 +2,7 @@ import { boolean, date, integer, pgTable, primaryKey, text, uuid } from 'drizzle
 import { dropNoticeShape, planShape } from '../stored/assignments';
 import { stored } from '../stored/shape';
 import { importChoicesShape } from '../stored/values';
-import { createdAt, id, moment } from './columns';
+import { createdAt, id, pointInTime } from './columns';
 import { openedFolders } from './folders';
 
 export const assignments = pgTable('assignments', {
@@ -36,7 +36,7 @@ export const plans = pgTable('plans', {
   id: id(),
   name: text().notNull().unique(),
   choices: stored(planShape).notNull(),
-  lastUsed: moment(),
+  lastUsed: pointInTime(),
   createdAt: createdAt(),
 });
 

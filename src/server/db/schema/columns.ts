@@ -8,6 +8,6 @@ export const xid8 = customType<{ data: string }>({ dataType: () => 'xid8' });
 
 export const id = () => uuid().primaryKey().default(sql`gen_random_uuid()`);
 
-export const moment = () => timestamp({ withTimezone: true });
+export const pointInTime = () => timestamp({ withTimezone: true });
 
-export const createdAt = () => moment().notNull().defaultNow();
+export const createdAt = () => pointInTime().notNull().defaultNow();

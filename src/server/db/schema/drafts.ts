@@ -5,7 +5,7 @@ import { draftChangesShape, draftOriginShape, writingShape } from '../stored/dra
 import { stored } from '../stored/shape';
 import { fieldValueShape } from '../stored/values';
 import { assignments } from './assignments';
-import { createdAt, id, moment } from './columns';
+import { createdAt, id, pointInTime } from './columns';
 import { photos } from './photos';
 
 /** Written here and not yet in the file. A null value erases. */
@@ -18,7 +18,7 @@ export const drafts = pgTable(
     field: text().$type<FieldId>().notNull(),
     value: stored(fieldValueShape),
     origin: stored(draftOriginShape).notNull(),
-    changedAt: moment().notNull().defaultNow(),
+    changedAt: pointInTime().notNull().defaultNow(),
     /** Another one with every change: a run deletes just the draft that it has written. */
     stamp: uuid().notNull().default(sql`gen_random_uuid()`),
   },
@@ -34,7 +34,7 @@ export const writings = pgTable(
       .notNull()
       .references(() => assignments.id, { onDelete: 'cascade' }),
     order: bigserial({ mode: 'number' }).notNull(),
-    told: stored(writingShape).notNull(),
+    act: stored(writingShape).notNull(),
     changes: stored(draftChangesShape).notNull(),
     undone: boolean().notNull().default(false),
     createdAt: createdAt(),

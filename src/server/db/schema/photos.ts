@@ -4,7 +4,7 @@ import type { ShotRole } from '../../../core/embed/planShot';
 import { recordShape, summaryShape } from '../stored/records';
 import { stored } from '../stored/shape';
 import { assignments } from './assignments';
-import { createdAt, id, moment, xid8 } from './columns';
+import { createdAt, id, pointInTime, xid8 } from './columns';
 import { openedFolders } from './folders';
 
 export const photos = pgTable(
@@ -29,7 +29,7 @@ export const photos = pgTable(
     /** Kept by the database: what changed since a moment is found by it. */
     touched: xid8().notNull().default(sql`pg_current_xact_id()`),
     /** When its file was not found any more. */
-    goneAt: moment(),
+    goneAt: pointInTime(),
     createdAt: createdAt(),
   },
   (table) => [

@@ -5,7 +5,7 @@ import { removedPhotoShape } from '../stored/records';
 import { itemResultShape, piecesShape, problemsShape, type RunKindId } from '../stored/runs';
 import { stored } from '../stored/shape';
 import { assignments } from './assignments';
-import { bytea, createdAt, id, moment } from './columns';
+import { bytea, createdAt, id, pointInTime } from './columns';
 import { openedFolders } from './folders';
 
 export const runs = pgTable('runs', {
@@ -23,8 +23,8 @@ export const runs = pgTable('runs', {
   /** Keeps its place and waits to be told to go on. */
   paused: boolean().notNull().default(false),
   createdAt: createdAt(),
-  startedAt: moment(),
-  endedAt: moment(),
+  startedAt: pointInTime(),
+  endedAt: pointInTime(),
 });
 
 export const runItems = pgTable(
@@ -49,7 +49,7 @@ export const runItems = pgTable(
     problems: stored(problemsShape),
     /** What an undone import took out of the index, so that it can be put back. */
     removed: stored(removedPhotoShape),
-    /** The mark of the worker that has it in hand; it counts as long as that worker holds its lock. */
+    /** The lease of the worker that claimed it; it counts as long as that worker holds its lock. */
     claimedBy: integer(),
   },
   (table) => [

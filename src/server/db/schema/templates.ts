@@ -4,7 +4,7 @@ import { stored } from '../stored/shape';
 import { templateDraftShape } from '../stored/templates';
 import { entriesShape } from '../stored/values';
 import { assignments } from './assignments';
-import { createdAt, id, moment } from './columns';
+import { createdAt, id, pointInTime } from './columns';
 
 export const templates = pgTable('templates', {
   id: id(),
@@ -17,9 +17,9 @@ export const templates = pgTable('templates', {
   draft: stored(templateDraftShape),
   /** The template that this one was branched from. */
   branchedFrom: uuid(),
-  archivedAt: moment(),
+  archivedAt: pointInTime(),
   createdAt: createdAt(),
-  changedAt: moment().notNull().defaultNow(),
+  changedAt: pointInTime().notNull().defaultNow(),
 });
 
 /** Changes of a template's page, in their order, with what stood there before: undone and done again. */
@@ -34,7 +34,7 @@ export const templateSteps = pgTable(
     before: stored(templateDraftShape).notNull(),
     after: stored(templateDraftShape).notNull(),
     undone: boolean().notNull().default(false),
-    changedAt: moment().notNull().defaultNow(),
+    changedAt: pointInTime().notNull().defaultNow(),
   },
   (table) => [index('template_steps_template').on(table.templateId, table.order)],
 );

@@ -20,7 +20,7 @@ export interface DraftChange {
 }
 
 /** An act of writing as it is told: what was done, to how many pictures. */
-export interface WritingTold {
+export interface WritingSummary {
   readonly kind:
     | 'set'
     | 'caption'
@@ -36,4 +36,4 @@ export interface WritingTold {
 
 export const draftOriginShape = storedShape<DraftOrigin>('where a draft came from');
 export const draftChangesShape = storedShape<readonly DraftChange[]>('what an act changed');
-export const writingShape = storedShape<WritingTold>('an act of writing', [], { inline: true });
+export const writingShape = storedShape<WritingSummary>('an act of writing', [], { inline: true });

@@ -24,11 +24,11 @@ export interface StoredRecord {
 
 /** A record for lists and screens: without what each block of the file says by itself. */
 export type ListedRecord = Omit<StoredRecord, 'fields'> & {
-  readonly fields: { readonly [K in FieldId]?: Omit<FieldReading, 'voices'> };
+  readonly fields: { readonly [K in FieldId]?: Omit<FieldReading, 'recordValues'> };
 };
 
 export function listedRecord({ fields, ...record }: StoredRecord): ListedRecord {
-  const listed = Object.entries(fields).map(([id, { voices: _, ...reading }]) => [id, reading]);
+  const listed = Object.entries(fields).map(([id, { recordValues: _, ...reading }]) => [id, reading]);
   return { ...record, fields: Object.fromEntries(listed) };
 }
 
@@ -88,12 +88,23 @@ export interface StoredPhoto {
   }[];
 }
 
+type FormerReading = Omit<FieldReading, 'recordValues'> & { readonly voices?: FieldReading['recordValues'] };
+
 export const recordShape = storedShape<StoredRecord>(
   'record of a photo',
   [
     {
-      name: 'the format of the file is always named; before, JPEG went without saying',
-      up: (record: Partial<StoredRecord>) => ({ format: 'jpeg', ...record }),
+      name: 'the format of the file is always named (JPEG went without saying); voices are called record values',
+      up: ({ fields, ...record }: Partial<StoredRecord>) => ({
+        format: 'jpeg',
+        ...record,
+        fields: Object.fromEntries(
+          Object.entries(fields ?? {}).map(([id, { voices, ...reading }]: [string, FormerReading]) => [
+            id,
+            { ...reading, recordValues: voices },
+          ]),
+        ),
+      }),
     },
   ],
   { inline: true },

@@ -27,7 +27,7 @@ export interface ImportParameters {
   readonly pattern: NamePattern;
   readonly secondFolderId?: string;
   /** Places in the assignment's order that were given before: running numbers go on from here. */
-  readonly placesTaken: number;
+  readonly lastPosition: number;
   /** Starting rating, where a picture has none. */
   readonly rating?: string;
 }
@@ -89,11 +89,11 @@ export const runParameterShapes = {
     'parameters of an import',
     [
       {
-        name: 'choices that came later are always there, as they went without saying before',
-        up: (parameters: object) => ({
+        name: 'choices that came later are always there, as they went without saying before; places taken are the last position',
+        up: ({ placesTaken = 0, ...parameters }: { placesTaken?: number }) => ({
           fillOnly: [],
           pattern: { name: '', folder: '' },
-          placesTaken: 0,
+          lastPosition: placesTaken,
           ...(wayIsCalledMode.up(parameters as never) as object),
         }),
       },

@@ -1,20 +1,20 @@
 import type { CardState } from '../../card/simulatedCard';
-import type { SourceWish } from '../../operations/bringIn/sources';
-import type { ImportWish } from '../../operations/bringIn/startImport';
+import type { SourceRequest } from '../../operations/bringIn/sources';
+import type { ImportRequest } from '../../operations/bringIn/startImport';
 import { schema } from '../body';
 import { choiceParts } from './assignments';
 import { id, list, object, text } from './parts';
 
 const paths = list(text(4096), 20_000);
 
-export const importWish = schema<ImportWish>(
+export const importRequest = schema<ImportRequest>(
   object({ paths, leaveAsTheyAre: paths, fillOnly: paths, again: paths, ...choiceParts }, [
     'paths',
     'leaveAsTheyAre',
   ]),
 );
 
-export const sourceWish = schema<SourceWish>(
+export const sourceRequest = schema<SourceRequest>(
   object({ path: text(4096), folderId: id, arrivals: { const: true } }, []),
 );
 

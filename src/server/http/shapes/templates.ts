@@ -2,8 +2,8 @@ import type { ValidateFunction } from 'ajv';
 import { writtenFieldIds } from '../../../core/catalogue/fields';
 import type { FirstAnswers } from '../../../core/templates/firstTemplate';
 import { listRules, textRules } from '../../../core/templates/template';
-import type { BenchWish } from '../../operations/templates/templateBench';
 import type { DraftText } from '../../operations/templates/templateDrafts';
+import type { PreviewRequest } from '../../operations/templates/templatePreview';
 import type { TemplateText } from '../../operations/templates/templates';
 import { soundStructures } from '../../templates/structures';
 import { schema } from '../body';
@@ -45,7 +45,7 @@ export const templateStep = schema<{ stepId: string; undone: boolean }>(
   object({ stepId: id, undone: { type: 'boolean' } }),
 );
 
-export const benchWish = schema<BenchWish>(
+export const previewRequest = schema<PreviewRequest>(
   object({ entries: list(entry, 200), assignmentId: id, find: text(200) }, ['entries']),
 );
 

@@ -11,7 +11,7 @@ import { templates, templatesInForce } from '../../db/schema/templates';
 import type { DropNotice } from '../../db/stored/assignments';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
-import { failure, found } from '../../problems/errors';
+import { failure, required } from '../../problems/errors';
 import { openFolder, refuseOverlap } from '../folders/folders';
 
 export interface Assignment {
@@ -38,7 +38,7 @@ export interface Assignment {
 
 export async function readAssignment(context: Context, id: string): Promise<Assignment> {
   const [row] = await context.db.select().from(assignments).where(eq(assignments.id, id));
-  const { createdAt: _, ...assignment } = found(row, 'assignment');
+  const { createdAt: _, ...assignment } = required(row, 'assignment');
   const named = await context.db
     .select({ name: facts.name, value: facts.value })
     .from(facts)
@@ -87,7 +87,7 @@ export async function createAssignment(
       .insert(assignments)
       .values({ name: name.trim(), workingFolderId: working.id, sourceFolderId: source?.id ?? null })
       .returning({ id: assignments.id });
-    const made = found(row, 'assignment');
+    const made = required(row, 'assignment');
     await putInForce(tx, made.id, standing);
     return made;
   });
@@ -171,7 +171,7 @@ export async function changeAssignment(
       .from(assignments)
       .where(eq(assignments.id, id))
       .for('update');
-    found(row, 'assignment');
+    required(row, 'assignment');
     const own = {
       ...(change.name?.trim() ? { name: change.name.trim() } : {}),
       ...(change.publishedOn === undefined ? {} : { publishedOn: change.publishedOn || null }),

@@ -4,7 +4,7 @@ import { type CompiledTemplates, compileTemplates, signOffFor } from '../../../c
 import type { Template } from '../../../core/templates/template';
 import type { Context } from '../../context';
 import type { StoredRecord } from '../../db/stored/records';
-import { surroundings } from '../identities/identities';
+import { installationContext } from '../identities/identities';
 import { photoFacts, placeholderContext } from '../templates/placeholderContext';
 import { templatesById } from '../templates/templates';
 import { readAssignment } from './assignments';
@@ -28,9 +28,9 @@ export async function inForceOf(context: Context, assignmentId: string): Promise
   const assignment = await readAssignment(context, assignmentId);
   const templates = await templatesById(context, assignment.inForce);
   const compiled = compileTemplates(templates);
-  const around = await surroundings(context);
+  const installation = await installationContext(context);
   const contextOf: InForce['contextOf'] = (photo) =>
-    placeholderContext(assignment, photoFacts(photo), around);
+    placeholderContext(assignment, photoFacts(photo), installation);
   return {
     templates,
     compiled,

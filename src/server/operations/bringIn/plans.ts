@@ -7,7 +7,7 @@ import { templates } from '../../db/schema/templates';
 import type { StoredPlan } from '../../db/stored/assignments';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
-import { failure, found } from '../../problems/errors';
+import { failure, required } from '../../problems/errors';
 import { type Assignment, changeAssignment, readAssignment } from '../assignments/assignments';
 import { checkedChoices } from './checkedChoices';
 
@@ -83,7 +83,7 @@ export async function usePlan(
   planId: string,
 ): Promise<{ assignment: Assignment; gone: number }> {
   const [row] = await context.db.select().from(plans).where(eq(plans.id, planId));
-  const { choices } = found(row, 'plan');
+  const { choices } = required(row, 'plan');
   const { templates: wanted, ...stored } = choices;
   const there = new Set((await context.db.select({ id: templates.id }).from(templates)).map((one) => one.id));
   const inForce = wanted.filter((id) => there.has(id));

@@ -8,7 +8,7 @@ import { type FoundShot, listPictures, pathInside } from '../../files/folders';
 import { identityOfFile, sampleOfFile } from '../../files/knownContent';
 import { type ReadShot, readShot } from '../../files/readShot';
 import { folderById } from '../folders/folders';
-import { placesTaken } from './placesTaken';
+import { lastPosition } from './lastPosition';
 import { candidatesFor } from './samePicture';
 import { type Source, type SourcePart, type SourcePicture, withPart } from './sourceParts';
 
@@ -34,21 +34,21 @@ export async function* readSourceInParts(
     throw error;
   });
   const { shots = [], passedOver = 0, truncated = false } = listing ?? {};
-  const taken = await placesTaken(context, assignmentId);
+  const taken = await lastPosition(context, assignmentId);
   yield {
-    head: { label, kind, isOut: !listing, total: shots.length, passedOver, truncated, placesTaken: taken },
+    head: { label, kind, isOut: !listing, total: shots.length, passedOver, truncated, lastPosition: taken },
   };
   const all: ReadPicture[] = [];
   for await (const some of readInOrder(folder.path, shots)) {
     const samples = some.flatMap((one) => one.content?.sample ?? []);
     const { couldBe, identities, elsewhere } = await candidatesFor(context, assignmentId, samples);
     let pictures: SourcePicture[] = [];
-    let told = Date.now();
+    let sentAt = Date.now();
     for (const { file, record, failed, content } of some) {
-      if (Date.now() - told > TOLD_AFTER_MS) {
+      if (Date.now() - sentAt > TOLD_AFTER_MS) {
         yield { pictures };
         pictures = [];
-        told = Date.now();
+        sentAt = Date.now();
       }
       const identity = content && couldBe(content.sample) ? await content.identity() : undefined;
       const alreadyHere = identity !== undefined && identities.has(identity);
@@ -86,13 +86,13 @@ interface ReadPicture {
 
 async function* readInOrder(folder: string, shots: readonly FoundShot[]): AsyncGenerator<ReadPicture[]> {
   let some: ReadPicture[] = [];
-  let told = Date.now();
+  let sentAt = Date.now();
   for (let at = 0; at < shots.length; at += READ_AT_ONCE) {
     some.push(...(await Promise.all(shots.slice(at, at + READ_AT_ONCE).map((one) => readOne(folder, one)))));
-    if (some.length < TOLD_AT_ONCE && Date.now() - told < TOLD_AFTER_MS) continue;
+    if (some.length < TOLD_AT_ONCE && Date.now() - sentAt < TOLD_AFTER_MS) continue;
     yield some;
     some = [];
-    told = Date.now();
+    sentAt = Date.now();
   }
   if (some.length > 0) yield some;
 }

@@ -23,7 +23,7 @@ export interface SourceHead {
   readonly passedOver: number;
   readonly truncated: boolean;
   /** Running numbers go on from here. */
-  readonly placesTaken: number;
+  readonly lastPosition: number;
 }
 
 /** What reading a source tells, in this order: the head, pictures again and again, and which are there twice. */

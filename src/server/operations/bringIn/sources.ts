@@ -18,7 +18,7 @@ import { type Assignment, readAssignment } from '../assignments/assignments';
 import { folderById, type OpenedFolder, openFolder, refuseOverlap } from '../folders/folders';
 
 /** Where pictures come from: a folder of the machine, one opened before, or what this browser sends. */
-export interface SourceWish {
+export interface SourceRequest {
   readonly path?: string;
   readonly folderId?: string;
   readonly arrivals?: true;
@@ -34,14 +34,14 @@ export async function sourceFolder(context: Context, assignmentId: string): Prom
 export async function changeSource(
   context: Context,
   assignmentId: string,
-  { path: wished, folderId, arrivals }: SourceWish,
+  { path: requested, folderId, arrivals }: SourceRequest,
 ): Promise<Assignment> {
   const assignment = await readAssignment(context, assignmentId);
   const source = arrivals
     ? await arrivalsFolder(context, assignment)
     : folderId
       ? await folderById(context, folderId)
-      : await openFolder(context, { path: (wished ?? '').trim(), kind: 'source' });
+      : await openFolder(context, { path: (requested ?? '').trim(), kind: 'source' });
   const working = await folderById(context, assignment.workingFolderId);
   refuseOverlap(working.path, source.path);
   await context.db

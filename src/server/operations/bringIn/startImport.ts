@@ -15,10 +15,10 @@ import { folderById, openFolder } from '../folders/folders';
 import { refuseUnusable } from '../templates/refuseUnusable';
 import { templatesById } from '../templates/templates';
 import { checkedChoices } from './checkedChoices';
+import { lastPosition } from './lastPosition';
 import { pathsToBringIn } from './pathsToBringIn';
-import { placesTaken } from './placesTaken';
 
-export interface ImportWish extends Partial<Omit<ImportChoices, 'version'>> {
+export interface ImportRequest extends Partial<Omit<ImportChoices, 'version'>> {
   /** Paths inside the assignment's source, in the order of the pictures. */
   readonly paths: readonly string[];
   readonly leaveAsTheyAre: readonly string[];
@@ -31,14 +31,14 @@ export interface ImportWish extends Partial<Omit<ImportChoices, 'version'>> {
 export async function startImport(
   context: Context,
   assignmentId: string,
-  { paths: asked, leaveAsTheyAre, fillOnly = [], again = [], ...wished }: ImportWish,
+  { paths: asked, leaveAsTheyAre, fillOnly = [], again = [], ...given }: ImportRequest,
 ): Promise<{ runId: string }> {
   const assignment = await readAssignment(context, assignmentId);
   if (!assignment.sourceFolderId) throw failure('no-source-folder');
   if (asked.length === 0) throw failure('nothing-chosen');
   const source = await folderById(context, assignment.sourceFolderId);
   for (const path of asked) await pathInside(source.path, path);
-  const choices: ImportChoices = { ...usualChoices, ...wished };
+  const choices: ImportChoices = { ...usualChoices, ...given };
   const keywords = checkedChoices(choices);
   const templates = await templatesById(context, assignment.inForce);
   refuseUnusable(templates);
@@ -61,7 +61,7 @@ export async function startImport(
       keywords,
       leaveAsTheyAre,
       fillOnly,
-      placesTaken: await placesTaken(tx, assignmentId),
+      lastPosition: await lastPosition(tx, assignmentId),
       mode: choices.mode,
       pattern: { name: choices.name, folder: choices.folder },
       templates: templates.map(({ id, name, version }) => ({ id, name, version })),

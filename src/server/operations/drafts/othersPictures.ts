@@ -1,7 +1,7 @@
 import { type MakerAnswer, makerKey, otherMaker, ownNames } from '../../../core/rights/makers';
 import type { Template } from '../../../core/templates/template';
 import type { Context } from '../../context';
-import { surroundings } from '../identities/identities';
+import { installationContext } from '../identities/identities';
 import { listMakers } from '../identities/makers';
 import type { ListedPhoto } from '../photos/photos';
 
@@ -24,7 +24,7 @@ export async function othersAmong(
   readonly answerOf: (photo: ListedPhoto) => MakerAnswer | undefined;
   readonly groups: readonly MakerGroup[];
 }> {
-  const { identities } = await surroundings(context);
+  const { identities } = await installationContext(context);
   const own = ownNames(templates, identities);
   const answers = new Map((await listMakers(context)).map(({ key, answer }) => [key, answer]));
   const makerOf = ({ record: { fields } }: ListedPhoto) =>

@@ -2,14 +2,14 @@ import { and, asc, desc, eq } from 'drizzle-orm';
 import { these } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { writings } from '../../db/schema/drafts';
-import type { DraftChange, WritingTold } from '../../db/stored/drafts';
+import type { DraftChange, WritingSummary } from '../../db/stored/drafts';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
-import { found } from '../../problems/errors';
+import { required } from '../../problems/errors';
 import { listPhotosOf, lockPhotos } from '../photos/photosInScope';
 import { applyDraftChanges, draftChanges, sameDraft } from './draftChanges';
 
-export interface ToldWriting extends WritingTold {
+export interface ToldWriting extends WritingSummary {
   readonly id: string;
 }
 
@@ -22,12 +22,12 @@ export interface WritingSteps {
 export async function writingSteps(context: Context, assignmentId: string): Promise<WritingSteps> {
   const next = async (undone: boolean) => {
     const [row] = await context.db
-      .select({ id: writings.id, told: writings.told })
+      .select({ id: writings.id, act: writings.act })
       .from(writings)
       .where(and(eq(writings.assignmentId, assignmentId), eq(writings.undone, undone)))
       .orderBy(undone ? asc(writings.order) : desc(writings.order))
       .limit(1);
-    return row && { id: row.id, ...row.told };
+    return row && { id: row.id, ...row.act };
   };
   const [undo, redo] = await Promise.all([next(false), next(true)]);
   return { ...(undo ? { undo } : {}), ...(redo ? { redo } : {}) };
@@ -49,7 +49,7 @@ export async function stepWriting(
       .from(writings)
       .where(and(eq(writings.id, id), eq(writings.assignmentId, assignmentId)))
       .for('update');
-    const act = found(row, 'act');
+    const act = required(row, 'act');
     if (act.undone === undone) return { kept: 0 };
     const wanted = act.changes.map((one) =>
       undone ? { ...one, before: one.after, after: one.before } : one,

@@ -5,7 +5,7 @@ import { type Proof, proofOf } from '../../../core/drafts/proof';
 import { type Scope, these } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { writings } from '../../db/schema/drafts';
-import type { DraftChange, DraftOrigin, WritingTold } from '../../db/stored/drafts';
+import type { DraftChange, DraftOrigin, WritingSummary } from '../../db/stored/drafts';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { listPhotosOf, lockPhotos } from '../photos/photosInScope';
@@ -67,7 +67,7 @@ async function keepAct(
   context: Context,
   assignmentId: string,
   changes: readonly DraftChange[],
-  told: Omit<WritingTold, 'version' | 'pictures'>,
+  act: Omit<WritingSummary, 'version' | 'pictures'>,
 ): Promise<void> {
   if (changes.length === 0) return;
   const pictures = new Set(changes.map((one) => one.photoId)).size;
@@ -75,7 +75,7 @@ async function keepAct(
   await context.db
     .delete(writings)
     .where(and(eq(writings.assignmentId, assignmentId), eq(writings.undone, true)));
-  await context.db.insert(writings).values({ assignmentId, changes, told: { pictures, ...told } });
+  await context.db.insert(writings).values({ assignmentId, changes, act: { pictures, ...act } });
   const oldest = context.db
     .select({ order: writings.order })
     .from(writings)

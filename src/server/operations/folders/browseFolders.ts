@@ -74,8 +74,8 @@ async function disks(): Promise<string[]> {
 }
 
 /** What lies in a folder that is one of the places, or below one. */
-export async function browseFolder(context: Context, wished: string): Promise<BrowsedFolder> {
-  const real = await realFolder(wished);
+export async function browseFolder(context: Context, requested: string): Promise<BrowsedFolder> {
+  const real = await realFolder(requested);
   const roots = (await folderPlaces(context)).map((one) => one.path);
   if (!roots.some((root) => isAtOrBelow(root, real))) throw failure('folder-not-offered');
   const { folders, pictures } = await namesIn(real);
@@ -92,13 +92,13 @@ export async function browseFolder(context: Context, wished: string): Promise<Br
 }
 
 /** Whether a typed path can be used, told while it is typed. */
-export async function folderState(wished: string): Promise<FolderState> {
-  if (!path.isAbsolute(wished) || wished.includes('\0') || path.resolve(wished) === '/')
+export async function folderState(requested: string): Promise<FolderState> {
+  if (!path.isAbsolute(requested) || requested.includes('\0') || path.resolve(requested) === '/')
     return { state: 'unusable' };
-  const found = await stat(wished).catch((error) => asFileError(error, wished));
+  const found = await stat(requested).catch((error) => asFileError(error, requested));
   if (found instanceof FileError) return { state: found.code === 'vanished' ? 'missing' : 'unusable' };
   if (!(found as { isDirectory?: () => boolean }).isDirectory?.()) return { state: 'not-a-folder' };
-  const writable = await access(wished, constants.W_OK).then(
+  const writable = await access(requested, constants.W_OK).then(
     () => true,
     () => false,
   );
@@ -106,9 +106,10 @@ export async function folderState(wished: string): Promise<FolderState> {
 }
 
 /** Makes a folder below one that exists. One that is there already is as good. */
-export async function makeFolder(wished: string): Promise<{ path: string }> {
-  if (!path.isAbsolute(wished) || wished.includes('\0')) throw failure('path-not-whole', { path: wished });
-  const whole = path.resolve(wished);
+export async function makeFolder(requested: string): Promise<{ path: string }> {
+  if (!path.isAbsolute(requested) || requested.includes('\0'))
+    throw failure('path-not-whole', { path: requested });
+  const whole = path.resolve(requested);
   const missing = await missingParts(whole);
   if (missing > MOST_MADE) throw failure('too-much-missing', { path: whole });
   await mkdir(whole, { recursive: true }).catch((error) => {
@@ -125,9 +126,9 @@ async function missingParts(whole: string): Promise<number> {
     if (at === '/' || (await stat(at).catch(() => undefined))) return missing;
 }
 
-async function realFolder(wished: string): Promise<string> {
-  const real = path.isAbsolute(wished) ? await realpath(wished).catch(() => undefined) : undefined;
-  if (!real) throw failure('folder-not-there', { path: wished });
+async function realFolder(requested: string): Promise<string> {
+  const real = path.isAbsolute(requested) ? await realpath(requested).catch(() => undefined) : undefined;
+  if (!real) throw failure('folder-not-there', { path: requested });
   return real;
 }
 

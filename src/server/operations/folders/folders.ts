@@ -5,26 +5,26 @@ import type { Context } from '../../context';
 import { assignments } from '../../db/schema/assignments';
 import { openedFolders } from '../../db/schema/folders';
 import { announce } from '../../jobs/queue';
-import { failure, found } from '../../problems/errors';
+import { failure, required } from '../../problems/errors';
 
 export type OpenedFolder = typeof openedFolders.$inferSelect;
 
 /** Opens a folder of the machine for Fabrica. Opening it again gives the same one. */
 export async function openFolder(
   context: Context,
-  wished: { path: string; label?: string; kind: OpenedFolder['kind'] },
+  folder: { path: string; label?: string; kind: OpenedFolder['kind'] },
 ): Promise<OpenedFolder> {
-  if (!path.isAbsolute(wished.path)) throw failure('path-not-whole', { path: wished.path });
-  const real = await realpath(wished.path).catch(() => undefined);
-  if (!real || !(await lstat(real)).isDirectory()) throw failure('folder-to-make', { path: wished.path });
+  if (!path.isAbsolute(folder.path)) throw failure('path-not-whole', { path: folder.path });
+  const real = await realpath(folder.path).catch(() => undefined);
+  if (!real || !(await lstat(real)).isDirectory()) throw failure('folder-to-make', { path: folder.path });
   if (real === '/') throw failure('whole-machine');
   const [kept] = await context.db
     .insert(openedFolders)
-    .values({ path: real, label: wished.label ?? path.basename(real), kind: wished.kind })
+    .values({ path: real, label: folder.label ?? path.basename(real), kind: folder.kind })
     .onConflictDoUpdate({ target: openedFolders.path, set: { path: real } })
     .returning();
   await announce(context.db, { kind: 'folders', id: kept?.id ?? '' });
-  return found(kept, 'folder');
+  return required(kept, 'folder');
 }
 
 /** Pictures would be brought in from where they are brought to, again and again. */
@@ -36,7 +36,7 @@ export function refuseOverlap(working: string, source: string): void {
 
 export async function folderById(context: Context, id: string): Promise<OpenedFolder> {
   const [folder] = await context.db.select().from(openedFolders).where(eq(openedFolders.id, id));
-  return found(folder, 'folder');
+  return required(folder, 'folder');
 }
 
 /** Assignments that bring in by themselves what comes into a folder, with what waits there. */

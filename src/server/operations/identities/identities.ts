@@ -15,8 +15,8 @@ import { runs } from '../../db/schema/runs';
 import { templatesInForce } from '../../db/schema/templates';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
-import { failure, found } from '../../problems/errors';
-import { localToday, type Surroundings } from '../templates/placeholderContext';
+import { failure, required } from '../../problems/errors';
+import { type InstallationContext, localToday } from '../templates/placeholderContext';
 import { listTemplates } from '../templates/templates';
 
 export interface ListedIdentity extends Identity {
@@ -37,14 +37,14 @@ export async function listIdentities(context: Context): Promise<ListedIdentity[]
 /** Former states of one's details that are looked for in what pictures carry. */
 const FORMER_STATES = 40;
 
-export async function surroundings(context: Context): Promise<Surroundings> {
+export async function installationContext(context: Context): Promise<InstallationContext> {
   const [present, ...former] = await identityHistory(context);
   const identities = { ...(await formerNames(context)), ...present };
   return { today: localToday(context.now()), identities, formerIdentities: former.slice(0, FORMER_STATES) };
 }
 
 /** Details by the names they had before: a template that was written with one still finds them. */
-async function formerNames(context: Context): Promise<Surroundings['identities']> {
+async function formerNames(context: Context): Promise<InstallationContext['identities']> {
   const present = await listIdentities(context);
   const taken = new Set(present.map((one) => placeholderKey(one.name)));
   const rows = await context.db
@@ -71,17 +71,17 @@ export async function saveIdentity(
   return inTransaction(context, async (tx) => {
     if (!id) {
       const [row] = await tx.db.insert(identities).values({ name, kind, parts }).returning();
-      return keepVersion(tx, found(row, 'identity'));
+      return keepVersion(tx, required(row, 'identity'));
     }
     const [before] = await tx.db.select().from(identities).where(eq(identities.id, id)).for('update');
-    if (baseVersion !== undefined && found(before, 'identity').version !== baseVersion)
+    if (baseVersion !== undefined && required(before, 'identity').version !== baseVersion)
       throw failure('changed-elsewhere', { what: 'These details', kept: 'Nothing is overwritten.' });
     const [row] = await tx.db
       .update(identities)
       .set({ name, kind, parts, version: sql`${identities.version} + 1` })
       .where(eq(identities.id, id))
       .returning();
-    return keepVersion(tx, found(row, 'identity'));
+    return keepVersion(tx, required(row, 'identity'));
   });
 }
 
@@ -179,7 +179,7 @@ export async function identityReach(context: Context): Promise<IdentityReach[]> 
 }
 
 /** States of all identities together, the present one first: each change of one makes another. */
-export async function identityHistory(context: Context): Promise<Surroundings['identities'][]> {
+export async function identityHistory(context: Context): Promise<InstallationContext['identities'][]> {
   const versions = await context.db.select().from(identityVersions).orderBy(desc(identityVersions.createdAt));
   const present = await listIdentities(context);
   const states = [identitiesByName(present)];

@@ -7,7 +7,7 @@ import type { StoredSummary } from '../../db/stored/records';
 import { summaryShape } from '../../db/stored/records';
 import { readAssignment } from '../assignments/assignments';
 import { type InForce, inForceOf } from '../assignments/inForce';
-import { surroundings } from '../identities/identities';
+import { installationContext } from '../identities/identities';
 import { summaryOf } from './photoSummary';
 import { listPhotosById } from './photos';
 
@@ -120,14 +120,14 @@ function listedOf(row: Row, summary: StoredSummary): ListedSummary {
 
 /** What summaries depend on beside the photo: the sign-off of the templates in force, with facts and details. */
 async function basisOf(context: Context, assignmentId: string) {
-  const [assignment, inForce, around] = await Promise.all([
+  const [assignment, inForce, installation] = await Promise.all([
     readAssignment(context, assignmentId),
     inForceOf(context, assignmentId),
-    surroundings(context),
+    installationContext(context),
   ]);
   const { name, facts, publishedOn } = assignment;
   const entries = inForce.templates.map((one) => one.entries.filter(({ field }) => field === 'description'));
-  const all = JSON.stringify([2, name, facts, publishedOn, entries, around]);
+  const all = JSON.stringify([2, name, facts, publishedOn, entries, installation]);
   return { basis: createHash('sha256').update(all).digest('hex').slice(0, 32), inForce };
 }
 

@@ -12,7 +12,7 @@ import type { DraftValue } from '../../db/stored/drafts';
 import type { StoredRecord } from '../../db/stored/records';
 import { diskLayer } from '../../files/diskLayer';
 import { pathInside } from '../../files/folders';
-import { found } from '../../problems/errors';
+import { required } from '../../problems/errors';
 
 export interface ListedPhoto {
   readonly id: string;
@@ -105,7 +105,7 @@ export async function photoPath(context: Context, photoId: string) {
     .from(files)
     .innerJoin(openedFolders, eq(openedFolders.id, files.folderId))
     .where(and(eq(files.photoId, photoId), eq(files.role, 'main')));
-  const { file, folder } = found(row, 'picture');
+  const { file, folder } = required(row, 'picture');
   return { file, path: await pathInside(folder, file.relativePath) };
 }
 

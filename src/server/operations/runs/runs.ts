@@ -8,7 +8,7 @@ import { runItems, runs } from '../../db/schema/runs';
 import { inTransaction } from '../../db/transaction';
 import { undoneFolder } from '../../files/moveFile';
 import { announce, wakeWorkers } from '../../jobs/queue';
-import { failure, found } from '../../problems/errors';
+import { failure, required } from '../../problems/errors';
 import { actOf } from '../../runs/registry';
 import type { RunAct } from '../../runs/runActs';
 import { makeSummariesOf } from '../photos/listSummaries';
@@ -40,7 +40,7 @@ export async function readRun(context: Context, id: string) {
     .from(runs)
     .innerJoin(assignments, eq(assignments.id, runs.assignmentId))
     .where(eq(runs.id, id));
-  const { run, assignmentName } = found(row, 'run');
+  const { run, assignmentName } = required(row, 'run');
   await makeSummariesOf(context, run.assignmentId);
   const [counts, strips, reversible, undone] = await Promise.all([
     runCounts(context, id),
@@ -48,10 +48,10 @@ export async function readRun(context: Context, id: string) {
     reversibleItems(context, run),
     undoneAct(context, run),
   ]);
-  const { parameters: _, ...told } = run;
+  const { parameters: _, ...rest } = run;
   const act = actOf(run);
   const kept = reversible > 0 && run.kind === 'import' ? await keptByUndo(context, run) : undefined;
-  return { ...told, act, undone, assignmentName, counts, strips, reversible, kept };
+  return { ...rest, act, undone, assignmentName, counts, strips, reversible, kept };
 }
 
 /** What the run did that this one undoes; 'undo' where it does again what was undone. */
@@ -72,7 +72,7 @@ async function keptByUndo(context: Context, run: RunRow): Promise<{ folder: stri
     .from(drafts)
     .innerJoin(runItems, eq(runItems.photoId, drafts.photoId))
     .where(and(eq(runItems.runId, run.id), eq(runItems.state, 'done')));
-  return { folder: undoneFolder(found(row, 'folder').path, run.id), drafted: drafted?.n ?? 0 };
+  return { folder: undoneFolder(required(row, 'folder').path, run.id), drafted: drafted?.n ?? 0 };
 }
 
 /** How many of its pictures have which strip now (threads/stripCode). */
@@ -104,7 +104,7 @@ export async function listRunItems(context: Context, runId: string, from = 0, mo
       name: runItems.name,
       photoId: photos.id,
       state: runItems.state,
-      inHand: sql<boolean>`${runItems.state} = 'waiting' and ${runItems.result} is not null`,
+      claimed: sql<boolean>`${runItems.state} = 'waiting' and ${runItems.result} is not null`,
       result: runItems.result,
       problems: runItems.problems,
       strip: sql<string | null>`${photos.summary}->>'strip'`,
@@ -198,7 +198,7 @@ export async function retryRun(context: Context, id: string): Promise<void> {
 async function again(context: Context, id: string, otherwise: string): Promise<void> {
   await inTransaction(context, async (tx) => {
     const [row] = await tx.db.select().from(runs).where(eq(runs.id, id)).for('update');
-    const { state } = found(row, 'run');
+    const { state } = required(row, 'run');
     if (state === 'running' || state === 'waiting') throw failure('run-going-on');
     if ((await runCounts(tx, id)).waiting === 0) throw failure('nothing-left', { why: otherwise });
     await tx.db

@@ -4,7 +4,7 @@ import { formatDateTime } from '../../../core/wording/formatDate';
 import type { Context } from '../../context';
 import { runItems, runs } from '../../db/schema/runs';
 import { inTransaction } from '../../db/transaction';
-import { failure, found } from '../../problems/errors';
+import { failure, required } from '../../problems/errors';
 import { addRun } from '../../runs/addRun';
 import type { Run } from '../../runs/kind';
 import { kindOf, kindsThat } from '../../runs/registry';
@@ -16,7 +16,7 @@ import { kindOf, kindsThat } from '../../runs/registry';
 export async function startUndo(context: Context, undoneRunId: string): Promise<{ runId: string }> {
   return inTransaction(context, async (tx) => {
     const [before] = await tx.db.select().from(runs).where(eq(runs.id, undoneRunId)).for('update');
-    const undone = found(before, 'run');
+    const undone = required(before, 'run');
     const [underWay] = await tx.db
       .select({ runId: runs.id })
       .from(runs)

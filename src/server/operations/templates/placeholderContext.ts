@@ -3,7 +3,7 @@ import type { Identities, PlaceholderContext } from '../../../core/templates/pla
 import type { Assignment } from '../assignments/assignments';
 
 /** What is the same for every picture of the installation. */
-export interface Surroundings {
+export interface InstallationContext {
   /** The local day, ISO. */
   readonly today: string;
   readonly identities: Identities;
@@ -24,7 +24,7 @@ export interface PictureFacts {
 export function placeholderContext(
   assignment: Assignment,
   { name, camera, pixels, folder, runningNumber }: PictureFacts,
-  { today, identities, formerIdentities }: Surroundings,
+  { today, identities, formerIdentities }: InstallationContext,
 ): PlaceholderContext {
   return {
     fileName: name,
@@ -57,8 +57,8 @@ export interface IncomingPicture extends Pick<PictureFacts, 'camera' | 'pixels'>
 export function incomingContext(
   assignment: Assignment,
   { relativePath, position, camera, pixels }: IncomingPicture,
-  around: Surroundings,
-  placesTaken: number,
+  installation: InstallationContext,
+  lastPosition: number,
 ): PlaceholderContext {
   const parts = relativePath.split('/');
   const facts = {
@@ -66,9 +66,9 @@ export function incomingContext(
     camera,
     pixels,
     folder: parts.at(-2),
-    runningNumber: placesTaken + position + 1,
+    runningNumber: lastPosition + position + 1,
   };
-  return placeholderContext(assignment, facts, around);
+  return placeholderContext(assignment, facts, installation);
 }
 
 /** The facts of a photo of the index; its number is its place in the assignment's order, from 1. */

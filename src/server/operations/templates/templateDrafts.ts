@@ -3,7 +3,7 @@ import type { Context } from '../../context';
 import { templates } from '../../db/schema/templates';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
-import { failure, found } from '../../problems/errors';
+import { failure, required } from '../../problems/errors';
 import { lockedTemplate, pageOf, presentDraft, putDraft, sameWords, UNNAMED } from './templatePage';
 import { keepStep } from './templateSteps';
 import { type ListedTemplate, listed, type TemplateText } from './templates';
@@ -25,7 +25,7 @@ export async function beginTemplate(
       draft: { baseVersion: 0, ...text, savedAt: context.now().toISOString() },
     })
     .returning();
-  const begun = found(row, 'template');
+  const begun = required(row, 'template');
   await announce(context.db, { kind: 'template', id: begun.id });
   return listed(begun);
 }

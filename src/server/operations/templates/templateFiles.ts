@@ -7,7 +7,7 @@ import type { Context } from '../../context';
 import { failure } from '../../problems/errors';
 import { problemWords } from '../../problems/words';
 import { readTemplateFile, TEMPLATE_FILE_VERSION, TemplateFileError } from '../../templates/templateFile';
-import { surroundings } from '../identities/identities';
+import { installationContext } from '../identities/identities';
 import { beginTemplate } from './templateDrafts';
 import { type ListedTemplate, readTemplate } from './templates';
 
@@ -53,7 +53,7 @@ export async function templateAsFile(
 ): Promise<FileText> {
   const { name, kind, entries, version } = await readTemplate(context, id);
   if (version === 0) throw failure('template-unsaved', { then: 'exported' });
-  const { identities } = await surroundings(context);
+  const { identities } = await installationContext(context);
   const written =
     detailsWritten || as === 'xmp' ? entries.map((entry) => textsWritten(entry, identities)) : entries;
   if (as === 'json') {

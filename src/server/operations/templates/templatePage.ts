@@ -3,7 +3,7 @@ import { sameEntries } from '../../../core/templates/compare';
 import type { Context } from '../../context';
 import { templates } from '../../db/schema/templates';
 import type { StoredTemplateDraft } from '../../db/stored/templates';
-import { found } from '../../problems/errors';
+import { required } from '../../problems/errors';
 import type { TemplateText } from './templates';
 
 type Row = typeof templates.$inferSelect;
@@ -13,7 +13,7 @@ export const UNNAMED = 'without a name';
 
 export async function lockedTemplate(context: Context, id: string): Promise<Row> {
   const [row] = await context.db.select().from(templates).where(eq(templates.id, id)).for('update');
-  return found(row, 'template');
+  return required(row, 'template');
 }
 
 /** The draft over the present version; one that began from an earlier version is none. */

@@ -3,8 +3,8 @@ import type { Context } from '../../context';
 import { assignments } from '../../db/schema/assignments';
 import { templates, templatesInForce } from '../../db/schema/templates';
 import { announce } from '../../jobs/queue';
-import { failure, found } from '../../problems/errors';
-import { type KnownAround, knownAround } from './knownAround';
+import { failure, required } from '../../problems/errors';
+import { type KnownNames, knownNames } from './knownNames';
 import { createTemplate, type ListedTemplate, listTemplates, readTemplate, refuseInForce } from './templates';
 
 /** All templates, and the names of the assignments in which they are in force. */
@@ -14,7 +14,7 @@ export interface Shelf {
   /** When a run last put it into pictures, and in which assignment; absent where none did. */
   readonly lastUsed: Readonly<Record<string, { readonly at: string; readonly assignment: string }>>;
   /** What advice is given by, the same on every page. */
-  readonly known: KnownAround;
+  readonly known: KnownNames;
 }
 
 export async function readShelf(context: Context): Promise<Shelf> {
@@ -22,7 +22,7 @@ export async function readShelf(context: Context): Promise<Shelf> {
   const [all, lastUsed, known, rows] = await Promise.all([
     listTemplates(context),
     lastUses(context),
-    knownAround(context),
+    knownNames(context),
     context.db
       .select({ id: templatesInForce.templateId, name: assignments.name })
       .from(templatesInForce)
@@ -50,7 +50,7 @@ async function lastUses(context: Context): Promise<Shelf['lastUsed']> {
       union all
       select used->>'id', w.created_at, a.name
       from writings w join assignments a on a.id = w.assignment_id,
-        jsonb_array_elements(w.told->'templates') used
+        jsonb_array_elements(w.act->'templates') used
       where not w.undone
     ) uses order by id, at desc`);
   return Object.fromEntries(
@@ -98,7 +98,7 @@ export async function archiveTemplate(
     .set({ archivedAt: archived ? context.now() : null })
     .where(eq(templates.id, id))
     .returning({ id: templates.id });
-  found(row, 'template');
+  required(row, 'template');
   await announce(context.db, { kind: 'template', id });
   return readTemplate(context, id);
 }

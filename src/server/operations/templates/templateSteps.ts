@@ -6,7 +6,7 @@ import { templateSteps } from '../../db/schema/templates';
 import type { StoredTemplateDraft } from '../../db/stored/templates';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
-import { failure, found } from '../../problems/errors';
+import { failure, required } from '../../problems/errors';
 import { lockedTemplate, pageOf, putDraft, sameWords } from './templatePage';
 import { type ListedTemplate, readTemplate, type TemplateText } from './templates';
 
@@ -33,7 +33,7 @@ export async function templateStepsOf(context: Context, templateId: string): Pro
     nextStep(context, templateId, false),
     nextStep(context, templateId, true),
   ]);
-  return { ...(undo ? { undo: told(undo) } : {}), ...(redo ? { redo: told(redo) } : {}) };
+  return { ...(undo ? { undo: listedStep(undo) } : {}), ...(redo ? { redo: listedStep(redo) } : {}) };
 }
 
 async function nextStep(context: Context, templateId: string, undone: boolean): Promise<Step | undefined> {
@@ -46,7 +46,7 @@ async function nextStep(context: Context, templateId: string, undone: boolean): 
   return row;
 }
 
-const told = ({ id, before, after }: Step): ToldStep => ({ id, fields: changedFields(before, after) });
+const listedStep = ({ id, before, after }: Step): ToldStep => ({ id, fields: changedFields(before, after) });
 
 function changedFields(before: TemplateText, after: TemplateText): FieldId[] {
   return compareEntries(before.entries, after.entries)
@@ -117,7 +117,7 @@ export async function stepTemplate(
       .select()
       .from(templateSteps)
       .where(and(eq(templateSteps.id, stepId), eq(templateSteps.templateId, templateId)));
-    const step = found(held, 'change');
+    const step = required(held, 'change');
     if (step.undone === undone) return;
     const [from, to] = undone ? [step.after, step.before] : [step.before, step.after];
     if (!sameWords(pageOf(row), from))

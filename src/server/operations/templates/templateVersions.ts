@@ -2,7 +2,7 @@ import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { Entry, Template } from '../../../core/templates/template';
 import type { Context } from '../../context';
 import { templates, templateVersions } from '../../db/schema/templates';
-import { found } from '../../problems/errors';
+import { required } from '../../problems/errors';
 import { withFormerTexts } from './formerTexts';
 import { changeTemplate, type ListedTemplate, readTemplate } from './templates';
 
@@ -17,7 +17,7 @@ export async function templatesOfVersion(context: Context, wanted: readonly Name
         .from(templateVersions)
         .innerJoin(templates, eq(templates.id, templateVersions.templateId))
         .where(and(eq(templateVersions.templateId, id), eq(templateVersions.version, version)));
-      return { id, version, ...found(row, 'template') };
+      return { id, version, ...required(row, 'template') };
     }),
   );
   return withFormerTexts(context, read);
@@ -53,7 +53,7 @@ export async function restoreVersion(
     .select()
     .from(templateVersions)
     .where(and(eq(templateVersions.templateId, id), eq(templateVersions.version, version)));
-  const { name, entries } = found(row, 'version');
+  const { name, entries } = required(row, 'version');
   const { kind } = await readTemplate(context, id);
   return changeTemplate(context, id, { name, kind, entries }, baseVersion, `version ${version} again`);
 }

@@ -7,7 +7,7 @@ import { templates, templatesInForce, templateVersions } from '../../db/schema/t
 import type { StoredTemplateDraft } from '../../db/stored/templates';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
-import { failure, found } from '../../problems/errors';
+import { failure, required } from '../../problems/errors';
 import { problemWords } from '../../problems/words';
 import { withFormerTexts } from './formerTexts';
 
@@ -42,7 +42,7 @@ export async function listTemplates(context: Context): Promise<ListedTemplate[]>
 
 export async function readTemplate(context: Context, id: string): Promise<ListedTemplate> {
   const [row] = await context.db.select().from(templates).where(eq(templates.id, id));
-  const [template] = await withFormerTexts(context, [listed(found(row, 'template'))]);
+  const [template] = await withFormerTexts(context, [listed(required(row, 'template'))]);
   return template!;
 }
 
@@ -57,7 +57,7 @@ export async function templatesById(context: Context, ids: readonly string[]): P
     context,
     ids.map((id) =>
       listed(
-        found(
+        required(
           rows.find((row) => row.id === id),
           'template',
         ),
@@ -80,7 +80,7 @@ export async function createTemplate(
   const named = checked(text);
   return inTransaction(context, async (tx) => {
     const [row] = await tx.db.insert(templates).values(named).returning();
-    const made = found(row, 'template');
+    const made = required(row, 'template');
     await keepVersion(tx, made, note);
     return listed(made);
   });
@@ -100,7 +100,7 @@ export async function changeTemplate(
   const named = checked(text);
   return inTransaction(context, async (tx) => {
     const [before] = await tx.db.select().from(templates).where(eq(templates.id, id)).for('update');
-    const { version } = found(before, 'template');
+    const { version } = required(before, 'template');
     if (version !== baseVersion)
       throw failure('changed-elsewhere', {
         what: 'This template',
@@ -111,7 +111,7 @@ export async function changeTemplate(
       .set({ ...named, version: version + 1, draft: null, changedAt: context.now() })
       .where(eq(templates.id, id))
       .returning();
-    const kept = found(row, 'template');
+    const kept = required(row, 'template');
     await keepVersion(tx, kept, note);
     return listed(kept);
   });

@@ -6,7 +6,7 @@ import type { Context } from '../../context';
 import { failure } from '../../problems/errors';
 import { listAssignments, readAssignment } from '../assignments/assignments';
 import { writeOriginDrafts } from '../drafts/writeDrafts';
-import { identityHistory, surroundings } from '../identities/identities';
+import { identityHistory, installationContext } from '../identities/identities';
 import { listPhotos } from '../photos/photos';
 import { startEmbed } from '../runs/startEmbed';
 import { photoFacts, placeholderContext } from './placeholderContext';
@@ -40,7 +40,7 @@ interface UsingAssignment {
 async function findUsing(context: Context, templateId: string): Promise<UsingAssignment[]> {
   const template = await readTemplate(context, templateId);
   const states = compileStates(template, await statesOf(context, templateId));
-  const around = await surroundings(context);
+  const installation = await installationContext(context);
   const all = await listAssignments(context);
   const found: UsingAssignment[] = [];
   for (const { id, name } of all) {
@@ -49,7 +49,7 @@ async function findUsing(context: Context, templateId: string): Promise<UsingAss
       const values = Object.fromEntries(
         Object.entries(photo.record.fields).map(([field, reading]) => [field, reading.value]),
       );
-      const context = placeholderContext(assignment, photoFacts(photo), around);
+      const context = placeholderContext(assignment, photoFacts(photo), installation);
       const carrying = carryingOf(states, values, context);
       if (!carrying) return [];
       const wanted = renewal(states, values, context);

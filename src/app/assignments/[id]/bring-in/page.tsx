@@ -1,6 +1,6 @@
 import { BringInPage } from '@/features/bringIn/BringInPage';
 import { contextFor } from '@/server/context';
-import { surroundings } from '@/server/operations/identities/identities';
+import { installationContext } from '@/server/operations/identities/identities';
 import { readShelf } from '@/server/operations/templates/templateShelf';
 import { loadAssignment } from '../../loadAssignment';
 
@@ -9,6 +9,6 @@ export const metadata = { title: 'Bring in' };
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const assignment = await loadAssignment((await params).id);
   const context = contextFor('person');
-  const [shelf, around] = await Promise.all([readShelf(context), surroundings(context)]);
-  return <BringInPage assignment={assignment} shelf={shelf} around={around} />;
+  const [shelf, installation] = await Promise.all([readShelf(context), installationContext(context)]);
+  return <BringInPage assignment={assignment} shelf={shelf} installation={installation} />;
 }

@@ -10,7 +10,7 @@ import { drafts } from '../../../db/schema/drafts';
 import { inverseEdits, runItems } from '../../../db/schema/runs';
 import type { StoredProblem, WrittenField } from '../../../db/stored/runs';
 import { inTransaction } from '../../../db/transaction';
-import type { WayBack } from '../../../files/applyEdits';
+import type { InverseEdits } from '../../../files/applyEdits';
 import { createFile } from '../../../files/createFile';
 import { digestOfBytes, isOneOf } from '../../../files/digest';
 import { FileError } from '../../../files/fileError';
@@ -22,27 +22,27 @@ import { writeOver } from '../../../files/writeOver';
 import { indexShot } from '../../../operations/photos/indexShot';
 import { photoShot } from '../../../operations/photos/photos';
 import { ClaimLost } from '../../claimLost';
-import type { Mark } from '../../claims';
+import type { WorkerLease } from '../../claims';
 
 type Item = typeof runItems.$inferSelect;
 type Located = Awaited<ReturnType<typeof photoShot>>;
 
 export interface EmbedItemRequest {
   /** Of the worker that has the item: asked for once more when it ends. */
-  readonly mark: Mark;
+  readonly lease: WorkerLease;
   readonly choices: ShotChoices;
   /** Only drafts of these fields; all without. */
   readonly fields?: readonly FieldId[] | undefined;
 }
 
 /**
- * Writes a photo's drafts into its files. The way back of each file is kept before it is changed. After a
+ * Writes a photo's drafts into its files. What each file was is kept before it is changed. After a
  * kill the photo is planned again from what its files say then: what is done already is left as it is.
  */
 export async function embedItem(
   context: Context,
   item: Item,
-  { mark, choices, fields }: EmbedItemRequest,
+  { lease, choices, fields }: EmbedItemRequest,
 ): Promise<void> {
   const photoId = item.photoId!;
   const located = await withSidecarOnDisk(context, item, await photoShot(context, photoId));
@@ -65,7 +65,7 @@ export async function embedItem(
   const state = plan.unchanged && !resumed ? ('unchanged' as const) : ('done' as const);
   await settle(context, item, located, {
     read,
-    mark,
+    lease,
     rows,
     problems: plan.problems,
     state,
@@ -86,8 +86,8 @@ async function withSidecarOnDisk(context: Context, item: Item, located: Located)
   if (!sidecar || located.shot.sidecar)
     return { ...located, shot: { ...located.shot, ...(stemShared ? { stemShared } : {}) } };
   const shot = { ...located.shot, sidecar };
-  const ways = await context.db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.id));
-  if (ways.some((way) => way.made)) return { ...located, shot };
+  const kept = await context.db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.id));
+  if (kept.some((edits) => edits.made)) return { ...located, shot };
   await indexShot(context, item.photoId!, placeOf(located), shot);
   throw new FileError('changed-meanwhile', sidecar);
 }
@@ -103,13 +103,13 @@ async function hasWayBack(context: Context, itemId: string): Promise<boolean> {
 async function writePart(context: Context, itemId: string, read: ReadShot, part: ShotPart): Promise<void> {
   if (part.isNew) {
     const bytes = insertedBytes(part.plan.edits);
-    const way = {
+    const nothing = {
       pieces: [],
       formerBytes: new Uint8Array(0),
       digestBefore: '',
       digestAfter: digestOfBytes(bytes),
     };
-    await keepInverseEdits(context, itemId, part.role, way, true);
+    await keepInverseEdits(context, itemId, part.role, nothing, true);
     await createFile(sidecarPath(read), bytes);
     return;
   }
@@ -119,7 +119,7 @@ async function writePart(context: Context, itemId: string, read: ReadShot, part:
     edits: part.plan.edits,
     expected: read[part.role]!.stat,
     verify: (bytes) => verifyWritten(bytes, part.plan, name),
-    keepWayBack: (way) => keepInverseEdits(context, itemId, part.role, way),
+    keepInverseEdits: (edits) => keepInverseEdits(context, itemId, part.role, edits),
   });
 }
 
@@ -129,10 +129,10 @@ async function writePart(context: Context, itemId: string, read: ReadShot, part:
  * wrote before it was cut off.
  */
 async function refuseChanged(context: Context, item: Item, located: Located): Promise<void> {
-  const ways = await context.db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.id));
+  const kept = await context.db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.id));
   for (const row of located.rows) {
     const file = path.join(located.folder, path.posix.basename(row.relativePath));
-    const own = ways.filter((way) => way.role === row.role).map((way) => way.digestAfter);
+    const own = kept.filter((edits) => edits.role === row.role).map((edits) => edits.digestAfter);
     const known = await withFile(file, async (one, stat) => {
       const same = stat.size === row.size && String(stat.modifiedNs) === row.modifiedNs;
       return same || isOneOf(one, stat.size, [row.digest, ...own]);
@@ -152,15 +152,15 @@ export async function keepInverseEdits(
   context: Context,
   itemId: string,
   role: ShotRole,
-  way: WayBack,
+  edits: InverseEdits,
   made = false,
 ): Promise<void> {
   const row = {
     made,
-    digestBefore: way.digestBefore,
-    digestAfter: way.digestAfter,
-    pieces: [...way.pieces],
-    formerBytes: Buffer.from(way.formerBytes),
+    digestBefore: edits.digestBefore,
+    digestAfter: edits.digestAfter,
+    pieces: [...edits.pieces],
+    formerBytes: Buffer.from(edits.formerBytes),
   };
   await context.db
     .insert(inverseEdits)
@@ -170,7 +170,7 @@ export async function keepInverseEdits(
 
 interface Settled {
   readonly read: ReadShot;
-  readonly mark: Mark;
+  readonly lease: WorkerLease;
   /** The drafts that were written, each by its own stamp: another one of the same field is not in the file. */
   readonly rows: readonly { readonly field: FieldId; readonly stamp: string }[];
   readonly problems: readonly StoredProblem[];
@@ -182,7 +182,7 @@ async function settle(
   context: Context,
   item: Item,
   located: Located,
-  { read, mark, rows, problems, state, result }: Settled,
+  { read, lease, rows, problems, state, result }: Settled,
 ): Promise<void> {
   const made = await context.db
     .select({ role: inverseEdits.role })
@@ -198,7 +198,7 @@ async function settle(
     const settled = await tx.db
       .update(runItems)
       .set({ state, problems: [...problems], result: { ...result, digest, bytes: size } })
-      .where(and(eq(runItems.id, item.id), eq(runItems.claimedBy, mark.number)))
+      .where(and(eq(runItems.id, item.id), eq(runItems.claimedBy, lease.number)))
       .returning({ id: runItems.id });
     if (settled.length === 0) throw new ClaimLost();
   });

@@ -14,12 +14,12 @@ export const embedKind: RunKind<'embed'> = {
   act: () => 'embed',
   writesPictures: true,
   addsPictures: false,
-  async begin(context, run, mark) {
+  async begin(context, run, lease) {
     const { fields, replaceUnreadable = false, breakProvenance = false } = parametersOf(run, 'embed');
     const assignment = await readAssignment(context, run.assignmentId);
     const now = localNow(run.createdAt);
     const choices = { ...writeChoices(assignment), replaceUnreadable, breakProvenance, now };
-    return (item) => embedItem(context, item, { mark, choices, fields });
+    return (item) => embedItem(context, item, { lease, choices, fields });
   },
   undo: {
     items: ({ db }) =>

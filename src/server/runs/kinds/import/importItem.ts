@@ -21,7 +21,7 @@ import { ClaimLost } from '../../claimLost';
 import type { ImportRun } from './importRun';
 import { importContext, importValues, valuesAfter, type Written } from './importValues';
 import { type PlacedFiles, placeShot } from './placeShot';
-import { sourceMarks } from './removeSource';
+import { sourceFiles } from './removeSource';
 import { reserveNames } from './reserveNames';
 import { secondCopy } from './secondCopy';
 
@@ -55,7 +55,7 @@ export async function importItem(context: Context, run: ImportRun, item: Item): 
   const result: RunItemResult = {
     written: planned.refused ? {} : written,
     ...(inside === '' ? {} : { inside }),
-    ...(run.parameters.mode === 'move' ? { source: sourceMarks(read) } : {}),
+    ...(run.parameters.mode === 'move' ? { source: sourceFiles(read) } : {}),
   };
   const folder = await folderInside(run.working.path, inside);
   const place = { folder, wanted: named.shot, taken: run.taken, begun: namesOf(item.result) };
@@ -141,7 +141,7 @@ async function record(
     const settled = await tx.db
       .update(runItems)
       .set({ photoId, state: 'done', result: done, problems: [...problems] })
-      .where(and(eq(runItems.id, item.id), eq(runItems.claimedBy, run.mark.number)))
+      .where(and(eq(runItems.id, item.id), eq(runItems.claimedBy, run.lease.number)))
       .returning({ id: runItems.id });
     if (settled.length === 0) throw new ClaimLost();
   });
@@ -156,7 +156,7 @@ async function recordPhoto(
 ): Promise<{ id: string; isNew: boolean }> {
   const here = isFresh ? undefined : await photoAt(context, place, read.shot.main);
   if (here === undefined) {
-    const position = run.placesTaken + item.position + 1;
+    const position = run.lastPosition + item.position + 1;
     return { id: await addPhoto(context, run.assignment.id, { read, sample }, position), isNew: true };
   }
   await rereadPhoto(context, here, { read, sample }, { assignmentId: run.assignment.id });

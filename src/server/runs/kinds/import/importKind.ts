@@ -18,9 +18,9 @@ export const importKind: RunKind<'import'> = {
   act: ({ mode }) => mode,
   writesPictures: false,
   addsPictures: true,
-  async begin(context, run, mark) {
+  async begin(context, run, lease) {
     const assignment = await readAssignment(context, run.assignmentId);
-    const importRun = await importRunFor(context, run, assignment, mark);
+    const importRun = await importRunFor(context, run, assignment, lease);
     return (item) => importItem(context, importRun, item);
   },
   /** A move removes its sources when their copies are recorded, those of a part too. */

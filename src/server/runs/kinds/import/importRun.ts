@@ -8,10 +8,10 @@ import { TakenNames } from '../../../files/folderInside';
 import { FolderShots } from '../../../files/folders';
 import type { Assignment } from '../../../operations/assignments/assignments';
 import { folderById } from '../../../operations/folders/folders';
-import { surroundings } from '../../../operations/identities/identities';
-import { localNow, type Surroundings } from '../../../operations/templates/placeholderContext';
+import { installationContext } from '../../../operations/identities/identities';
+import { type InstallationContext, localNow } from '../../../operations/templates/placeholderContext';
 import { templatesOfVersion } from '../../../operations/templates/templateVersions';
-import type { Mark } from '../../claims';
+import type { WorkerLease } from '../../claims';
 import { parametersOf } from '../../parameters';
 
 type Run = typeof runs.$inferSelect;
@@ -22,11 +22,11 @@ interface OpenedPlace {
 
 /** What is the same for all pictures of a run that brings some in. */
 export interface ImportRun {
-  readonly mark: Mark;
+  readonly lease: WorkerLease;
   readonly assignment: Assignment;
   /** When the run was asked for: an item that is repeated writes the same bytes. */
   readonly now: string;
-  readonly around: Surroundings;
+  readonly installation: InstallationContext;
   readonly source: OpenedPlace;
   readonly working: OpenedPlace;
   readonly second: OpenedPlace | undefined;
@@ -40,29 +40,29 @@ export interface ImportRun {
   readonly leave: ReadonlySet<string>;
   readonly fillOnly: ReadonlySet<string>;
   /** Places taken by pictures that were there before. */
-  readonly placesTaken: number;
+  readonly lastPosition: number;
 }
 
 export async function importRunFor(
   context: Context,
   run: Run,
   assignment: Assignment,
-  mark: Mark,
+  lease: WorkerLease,
 ): Promise<ImportRun> {
   const parameters = parametersOf(run, 'import');
   const { secondFolderId, pattern } = parameters;
-  const [source, working, second, templates, around] = await Promise.all([
+  const [source, working, second, templates, installation] = await Promise.all([
     folderById(context, parameters.sourceFolderId),
     folderById(context, assignment.workingFolderId),
     secondFolderId ? folderById(context, secondFolderId) : undefined,
     templatesOfVersion(context, parameters.templates),
-    surroundings(context),
+    installationContext(context),
   ]);
   return {
-    mark,
+    lease,
     assignment,
     now: localNow(run.createdAt),
-    around,
+    installation,
     source,
     working,
     second,
@@ -74,6 +74,6 @@ export async function importRunFor(
     parameters,
     leave: new Set(parameters.leaveAsTheyAre),
     fillOnly: new Set(parameters.fillOnly),
-    placesTaken: parameters.placesTaken,
+    lastPosition: parameters.lastPosition,
   };
 }

@@ -18,16 +18,16 @@ export function importValues(run: ImportRun, item: Item, read: ReadShot): Writte
   const { keywords, rating } = run.parameters;
   const source = item.sourcePath ?? '';
   const values = valuesOfRecord(read.record);
-  const coming = valuesComing(run.compiled, values, importContext(run, item, read), {
+  const changes = valuesComing(run.compiled, values, importContext(run, item, read), {
     leave: run.leave.has(source),
     onlyEmpty: run.fillOnly.has(source),
     keywords,
     rating,
   });
-  const wanted = new Map([...coming].map(([id, { value }]) => [id, value]));
+  const wanted = new Map([...changes].map(([id, { value }]) => [id, value]));
   const written: Written = {};
   for (const [id, value] of withImplied(wanted, (one) => values[one])) {
-    const origin = originOf(run, coming.get(id)?.templateId);
+    const origin = originOf(run, changes.get(id)?.templateId);
     written[id] = { before: values[id] ?? null, after: value, origin };
   }
   return written;
@@ -46,7 +46,7 @@ export function importContext(run: ImportRun, item: Item, { main }: ReadShot): P
     camera: main.picture.camera,
     pixels: main.picture.pixels,
   };
-  return incomingContext(run.assignment, picture, run.around, run.placesTaken);
+  return incomingContext(run.assignment, picture, run.installation, run.lastPosition);
 }
 
 /** The picture's values as they will stand. */

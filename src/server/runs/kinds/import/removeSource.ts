@@ -10,7 +10,7 @@ import type { ReadShot } from '../../../files/readShot';
 import { partsOf } from '../../../operations/photos/indexShot';
 
 /** What the files of the source were when they were read. */
-export function sourceMarks(read: ReadShot): NonNullable<RunItemResult['source']> {
+export function sourceFiles(read: ReadShot): NonNullable<RunItemResult['source']> {
   return partsOf(read).map(({ name, file }) => ({
     name,
     size: file.stat.size,
@@ -30,8 +30,8 @@ export async function removeSources(context: Context, runId: string, source: str
   for (const { id, sourcePath, result, problems } of items) {
     if (!sourcePath || !result?.source || !result.digest) continue;
     const left: StoredProblem[] = [];
-    for (const mark of result.source) {
-      const problem = await removeMarked(source, path.posix.dirname(sourcePath), mark);
+    for (const sourceFile of result.source) {
+      const problem = await removeMarked(source, path.posix.dirname(sourcePath), sourceFile);
       if (problem) left.push(problem);
     }
     const others = (problems ?? []).filter((one) => !left.some((more) => more.code === one.code));
@@ -43,13 +43,13 @@ export async function removeSources(context: Context, runId: string, source: str
   }
 }
 
-type Mark = NonNullable<RunItemResult['source']>[number];
+type SourceFile = NonNullable<RunItemResult['source']>[number];
 
 /** What kept a file from being removed is told with its picture, which is brought in all the same. */
 async function removeMarked(
   source: string,
   folder: string,
-  { name, size, modifiedNs }: Mark,
+  { name, size, modifiedNs }: SourceFile,
 ): Promise<StoredProblem | undefined> {
   try {
     const file = await pathInside(source, path.posix.join(folder, name));

@@ -36,7 +36,7 @@ export async function reserveNames(
       returning 1),
     noted as (
       update run_items set result = ${JSON.stringify(result)}::jsonb
-      where id = ${item.id}::uuid and claimed_by = ${run.mark.number} and (select count(*) from claimed) = ${names.length}
+      where id = ${item.id}::uuid and claimed_by = ${run.lease.number} and (select count(*) from claimed) = ${names.length}
       returning 1)
     select (select count(*) from claimed) as claimed, (select count(*) from noted) as noted`);
   const { claimed, noted } = rows[0]!;

@@ -10,7 +10,7 @@ import { pathInside } from '../../../files/folders';
 import { digestAt, moveFile } from '../../../files/moveFile';
 import { folderById } from '../../../operations/folders/folders';
 import { putBackPhoto } from '../../../operations/photos/photoRows';
-import { found } from '../../../problems/errors';
+import { required } from '../../../problems/errors';
 import type { Item } from '../../claims';
 import type { UndoRun } from '../../kind';
 import { endUndo } from './undoRun';
@@ -21,7 +21,7 @@ import { endUndo } from './undoRun';
  */
 export async function putBackItem(context: Context, run: UndoRun, item: Item): Promise<void> {
   const [undo] = await context.db.select().from(runItems).where(eq(runItems.id, item.undoes!));
-  const { result, removed } = found(undo, 'file');
+  const { result, removed } = required(undo, 'file');
   if (!removed) throw new FileError('vanished', item.name);
   if (result?.movedTo !== undefined) await moveBack(context, removed, result.movedTo);
   await inTransaction(context, async (tx) => {

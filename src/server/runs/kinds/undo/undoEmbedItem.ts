@@ -16,7 +16,7 @@ import type { Item } from '../../claims';
 import type { UndoRun } from '../../kind';
 import { keepInverseEdits, placeOf } from '../embed/embedItem';
 import { refuseLaterRun } from './laterRun';
-import { type InverseEdits, refuseChanged, restoreFile } from './restoreFile';
+import { type KeptEdits, refuseChanged, restoreFile } from './restoreFile';
 import { endUndo } from './undoRun';
 
 /**
@@ -25,23 +25,23 @@ import { endUndo } from './undoRun';
  * lost. Undoing that writes it once more. Files that were changed since are left alone, all of them.
  */
 export async function undoEmbedItem(context: Context, run: UndoRun, item: Item): Promise<void> {
-  const ways = await context.db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.undoes!));
+  const kept = await context.db.select().from(inverseEdits).where(eq(inverseEdits.itemId, item.undoes!));
   const [undone] = await context.db.select().from(runItems).where(eq(runItems.id, item.undoes!));
   const located = await photoShot(context, item.photoId!);
   const { folder, shot } = located;
-  if (ways.length === 0 || !undone) throw new FileError('way-back-differs', shot.main);
+  if (kept.length === 0 || !undone) throw new FileError('way-back-differs', shot.main);
   await refuseLaterRun(context, item.photoId!, run.undone);
-  const files = ways.map((way) => ({ way, file: path.join(folder, nameOf(way, shot, folder)) }));
-  for (const { way, file } of files) await refuseChanged(way, file);
-  for (const { way, file } of files)
-    await restoreFile(way, file, (made) => keepInverseEdits(context, item.id, way.role, made));
+  const files = kept.map((edits) => ({ edits, file: path.join(folder, nameOf(edits, shot, folder)) }));
+  for (const { edits, file } of files) await refuseChanged(edits, file);
+  for (const { edits, file } of files)
+    await restoreFile(edits, file, (made) => keepInverseEdits(context, item.id, edits.role, made));
   const written = undone.result?.written ?? {};
   await inTransaction(context, async (tx) => {
     const { digest, size } = await indexShot(
       tx,
       item.photoId!,
       placeOf(located),
-      shotAfter(ways, shot, folder),
+      shotAfter(kept, shot, folder),
     );
     const back = reversed(written);
     if (run.redoes) await removeWritten(tx, item.photoId!, back);
@@ -50,17 +50,17 @@ export async function undoEmbedItem(context: Context, run: UndoRun, item: Item):
   });
 }
 
-function nameOf({ role, made, digestAfter }: InverseEdits, shot: Shot, folder: string): string {
+function nameOf({ role, made, digestAfter }: KeptEdits, shot: Shot, folder: string): string {
   const name = shot[role];
   if (name) return name;
   if (made || digestAfter === '') return path.basename(sidecarPath({ folder, shot }));
   throw new FileError('vanished', shot.main);
 }
 
-function shotAfter(ways: readonly InverseEdits[], shot: Shot, folder: string): Shot {
+function shotAfter(kept: readonly KeptEdits[], shot: Shot, folder: string): Shot {
   const { sidecar: _, ...without } = shot;
-  if (ways.some((way) => way.made)) return without;
-  if (ways.some((way) => way.digestAfter === ''))
+  if (kept.some((edits) => edits.made)) return without;
+  if (kept.some((edits) => edits.digestAfter === ''))
     return { ...shot, sidecar: path.basename(sidecarPath({ folder, shot: without })) };
   return shot;
 }

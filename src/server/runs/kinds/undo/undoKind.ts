@@ -8,8 +8,8 @@ export const undoKind = (undoOf: (run: Run) => RunKind['undo']): RunKind<'undo'>
   act: () => 'undo',
   writesPictures: false,
   addsPictures: true,
-  async begin(context, run, mark) {
-    const undoRun = await undoRunFor(context, run, mark);
+  async begin(context, run, lease) {
+    const undoRun = await undoRunFor(context, run, lease);
     const undo = undoOf(undoRun.act);
     if (!undo) throw new Error(`a run of the kind ${undoRun.act.kind} cannot be undone`);
     const handler = undoRun.redoes ? undo.redoItem : undo.undoItem;

@@ -3,21 +3,21 @@ import type { Context } from '../../../context';
 import { runItems, runs } from '../../../db/schema/runs';
 import type { StoredPhoto } from '../../../db/stored/records';
 import type { RunItemResult, StoredProblem } from '../../../db/stored/runs';
-import { found } from '../../../problems/errors';
+import { required } from '../../../problems/errors';
 import { ClaimLost } from '../../claimLost';
-import type { Item, Mark } from '../../claims';
+import type { Item, WorkerLease } from '../../claims';
 import type { Run, UndoRun } from '../../kind';
 
-export async function undoRunFor(context: Context, run: Run, mark: Mark): Promise<UndoRun> {
+export async function undoRunFor(context: Context, run: Run, lease: WorkerLease): Promise<UndoRun> {
   const undone = await runById(context, run.undoes!);
   const redoes = undone.kind === 'undo';
   const act = redoes ? await runById(context, undone.undoes!) : undone;
-  return { id: run.id, mark, undone, redoes, act };
+  return { id: run.id, lease, undone, redoes, act };
 }
 
 async function runById(context: Context, id: string): Promise<Run> {
   const [run] = await context.db.select().from(runs).where(eq(runs.id, id));
-  return found(run, 'run');
+  return required(run, 'run');
 }
 
 export interface UndoneItem {
@@ -39,7 +39,7 @@ export async function endUndo(context: Context, run: UndoRun, item: Item, made: 
   const ended = await context.db
     .update(runItems)
     .set({ state: 'done', result, problems: [...problems], removed })
-    .where(and(eq(runItems.id, item.id), eq(runItems.claimedBy, run.mark.number)))
+    .where(and(eq(runItems.id, item.id), eq(runItems.claimedBy, run.lease.number)))
     .returning({ id: runItems.id });
   if (ended.length === 0) throw new ClaimLost();
 }

@@ -1,8 +1,8 @@
 import { endpoint } from '@/server/http/endpoint';
-import { importWish } from '@/server/http/shapes/bringIn';
+import { importRequest } from '@/server/http/shapes/bringIn';
 import { startImport } from '@/server/operations/bringIn/startImport';
 
 export const POST = endpoint<{ id: string }>(async ({ body, params, once }) => {
-  const wish = await body(importWish);
+  const wish = await body(importRequest);
   return once((context) => startImport(context, params.id, wish));
 });

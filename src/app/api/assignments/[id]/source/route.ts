@@ -1,6 +1,6 @@
 import { endpoint } from '@/server/http/endpoint';
 import { inLines } from '@/server/http/lines';
-import { sourceWish } from '@/server/http/shapes/bringIn';
+import { sourceRequest } from '@/server/http/shapes/bringIn';
 import { readSourceInParts } from '@/server/operations/bringIn/readSource';
 import { changeSource, sourceFolder } from '@/server/operations/bringIn/sources';
 
@@ -10,5 +10,5 @@ export const GET = endpoint<{ id: string }>(async ({ context, params }) => {
 });
 /** Other pictures to bring in: from a folder, or from this browser. */
 export const PUT = endpoint<{ id: string }>(async ({ context, body, params }) =>
-  changeSource(context, params.id, await body(sourceWish)),
+  changeSource(context, params.id, await body(sourceRequest)),
 );

@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useRef } from 'react';
-import { ask } from './api';
+import { apiRequest } from './api';
 
 /** A second press within this time after the answer counts as the same act. */
 const SAME_ACT_MS = 10_000;
@@ -10,13 +10,13 @@ const SAME_ACT_MS = 10_000;
  * `ask` for acts that begin something. The same request, pressed twice or sent again, carries the same key:
  * the server carries it out once and gives the same answer again.
  */
-export function useAskOnce() {
+export function useRequestOnce() {
   const keys = useRef(new Map<string, string>());
   return useCallback(async <T>(path: string, method: 'POST' | 'PUT', body?: unknown): Promise<T> => {
     const request = `${method} ${path} ${JSON.stringify(body ?? null)}`;
     const key = keys.current.get(request) ?? newKey();
     keys.current.set(request, key);
-    const answer = await ask<T>(path, method, body, key);
+    const answer = await apiRequest<T>(path, method, body, key);
     setTimeout(() => keys.current.delete(request), SAME_ACT_MS);
     return answer;
   }, []);

@@ -3,7 +3,7 @@ import { namespaces } from '../catalogue/namespaces';
 import type { Models } from './models';
 
 /** The fields that a file's records can have a value of: one walk over what is there, not over the catalogue. */
-export function spokenFields(models: Models): FieldId[] {
+export function presentFields(models: Models): FieldId[] {
   const spoken = new Uint8Array(fieldIds.length);
   const add = (found: readonly number[] | undefined) => {
     if (found) for (const place of found) spoken[place] = 1;

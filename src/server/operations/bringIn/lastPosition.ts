@@ -9,7 +9,7 @@ import { parametersOf } from '../../runs/parameters';
  * bring in, or may try once more. So each run has running numbers of its own, whoever carries it out and
  * however often it is cut off.
  */
-export async function placesTaken(context: Context, assignmentId: string): Promise<number> {
+export async function lastPosition(context: Context, assignmentId: string): Promise<number> {
   const [last] = await context.db
     .select({ position: max(photos.position) })
     .from(photos)
@@ -27,7 +27,7 @@ export async function placesTaken(context: Context, assignmentId: string): Promi
     )
     .groupBy(runs.id);
   const reserved = open.map(
-    ({ position, ...run }) => parametersOf(run, 'import').placesTaken + (position ?? -1) + 1,
+    ({ position, ...run }) => parametersOf(run, 'import').lastPosition + (position ?? -1) + 1,
   );
   return Math.max(last?.position ?? 0, ...reserved);
 }

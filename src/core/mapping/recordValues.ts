@@ -15,32 +15,32 @@ import { otherLanguages, textOfValue, textsOfValue } from '../xmp/values';
 import { splitArtist } from './artist';
 import { positionFromExif, positionFromXmp } from './gps';
 import { iimForms } from './iimTexts';
-import { textVoice } from './legacyTexts';
+import { legacyRecordValue } from './legacyTexts';
 import type { Models } from './models';
+import type { Origin, RecordValue } from './recordValue';
 import { statusFromFlag, statusFromMarked } from './status';
 import { structuresFromXmp } from './structureValues';
-import type { Origin, Voice } from './voice';
 
-type Reading = Omit<Voice, 'origin'>;
+type Reading = Omit<RecordValue, 'origin'>;
 const reading = (value: FieldValue | undefined): Reading | undefined =>
   isEmpty(value) ? undefined : { value: value! };
 
 /** Every value that the file's records hold for one field. */
-export function voicesOf(models: Models, id: FieldId): Voice[] {
-  const voices: Voice[] = [];
+export function recordValuesOf(models: Models, id: FieldId): RecordValue[] {
+  const recordValues: RecordValue[] = [];
   const add = (origin: Origin, found: Reading | undefined) => {
-    if (found) voices.push({ origin, ...found });
+    if (found) recordValues.push({ origin, ...found });
   };
   const { xmp, iim, exif, resource: key } = field(id);
-  if (xmp && models.xmp) add('xmp', reading(xmpVoice(models.xmp, id)));
-  if (iim && models.iim) add('iim', reading(iimVoice(models.iim, id)));
-  if (exif && models.exif) add('exif', exifVoice(models.exif, id));
-  if (key !== undefined && models.resources) add('resource', resourceVoice(models.resources, key));
-  if (models.texts) add('text', textVoice(models.texts, id));
-  return voices;
+  if (xmp && models.xmp) add('xmp', reading(xmpValue(models.xmp, id)));
+  if (iim && models.iim) add('iim', reading(iimValue(models.iim, id)));
+  if (exif && models.exif) add('exif', exifValue(models.exif, id));
+  if (key !== undefined && models.resources) add('resource', resourceValue(models.resources, key));
+  if (models.texts) add('text', legacyRecordValue(models.texts, id));
+  return recordValues;
 }
 
-function xmpVoice(xmp: XmpModel, id: FieldId): FieldValue | undefined {
+function xmpValue(xmp: XmpModel, id: FieldId): FieldValue | undefined {
   const { xmp: place, type, structure } = field(id);
   if (!place) return undefined;
   const value = property(xmp, namespaces[place.ns], place.name);
@@ -59,8 +59,8 @@ function xmpVoice(xmp: XmpModel, id: FieldId): FieldValue | undefined {
     );
   }
   if (place.form === 'lang-alt-others') return otherLanguages(value);
-  if (structure) return structuresVoice(structure, place, value);
-  if (type === 'coordinate') return positionVoice(xmp, id, place, value);
+  if (structure) return structuresValue(structure, place, value);
+  if (type === 'coordinate') return positionValue(xmp, id, place, value);
   if (type === 'list') return textsOfValue(value).flatMap((text) => clean(text) ?? []);
   const text = clean(textOfValue(value));
   if (id === 'rightsStatus') return statusFromMarked(text);
@@ -74,7 +74,7 @@ function wholeRating(text: string | undefined): string | undefined {
     : text;
 }
 
-function structuresVoice(
+function structuresValue(
   structure: StructureId,
   place: XmpPlace,
   value: XmpValue,
@@ -91,13 +91,13 @@ function structuresVoice(
   );
 }
 
-function positionVoice(xmp: XmpModel, id: FieldId, place: XmpPlace, value: XmpValue): string | undefined {
+function positionValue(xmp: XmpModel, id: FieldId, place: XmpPlace, value: XmpValue): string | undefined {
   const ref = textOfValue(property(xmp, namespaces[place.ns], `${place.name}Ref`));
   const text = textOfValue(value);
   return text === undefined ? undefined : positionFromXmp(axisOf(id)!, text, ref);
 }
 
-function iimVoice(iim: IimModel, id: FieldId): FieldValue | undefined {
+function iimValue(iim: IimModel, id: FieldId): FieldValue | undefined {
   const { iim: place, type } = field(id);
   if (!place) return undefined;
   if (place.time !== undefined) return iimDate(iim, place)?.iso;
@@ -116,7 +116,7 @@ export function iimDate(iim: IimModel, place: IimPlace): IimDate | undefined {
   return date === undefined ? undefined : isoFromIim(date, time && decodeLatin1(time));
 }
 
-function exifVoice(exif: ExifModel, id: FieldId): Reading | undefined {
+function exifValue(exif: ExifModel, id: FieldId): Reading | undefined {
   const { exif: place, type } = field(id);
   if (!place) return undefined;
   if (place.ifd === 'GPS') return reading(positionFromExif(exif, axisOf(id)!));
@@ -126,13 +126,13 @@ function exifVoice(exif: ExifModel, id: FieldId): Reading | undefined {
   }
   const text = clean(exifText(exif, place.ifd, place.tag));
   if (text === undefined) return undefined;
-  if (id === 'copyrightNotice') return copyrightVoice(exif, text);
+  if (id === 'copyrightNotice') return copyrightValue(exif, text);
   if (id === 'description' && isStockDescription(text, exif)) return undefined;
   return reading(id === 'creator' ? splitArtist(text) : text);
 }
 
 /** The photographer's notice and the editor's (Exif 3.0, 4.6.5): other records mostly hold the first alone. */
-function copyrightVoice(exif: ExifModel, text: string): Reading {
+function copyrightValue(exif: ExifModel, text: string): Reading {
   const parts = exifTextParts(exif, 'IFD0', TAG.copyright);
   return { value: text, ...(parts.length > 1 ? { alternatives: [parts[0]!] } : {}) };
 }
@@ -151,7 +151,7 @@ function isStockDescription(text: string, exif: ExifModel): boolean {
   );
 }
 
-function resourceVoice(resources: ResourcesModel, key: number): Reading | undefined {
+function resourceValue(resources: ResourcesModel, key: number): Reading | undefined {
   const data = resource(resources, key);
   if (!data) return undefined;
   if (key === RESOURCE_COPYRIGHT_FLAG) return reading(statusFromFlag(data[0]));

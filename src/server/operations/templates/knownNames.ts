@@ -2,16 +2,16 @@ import { asc } from 'drizzle-orm';
 import type { HealthContext } from '../../../core/templates/health/advice';
 import type { Context } from '../../context';
 import { facts } from '../../db/schema/assignments';
-import { surroundings } from '../identities/identities';
+import { installationContext } from '../identities/identities';
 import { localToday } from './placeholderContext';
 
 /** What templates may refer to: facts of any assignment, one's details, and the day. */
-export type KnownAround = Pick<HealthContext, 'facts' | 'identities' | 'today'>;
+export type KnownNames = Pick<HealthContext, 'facts' | 'identities' | 'today'>;
 
-export async function knownAround(context: Context): Promise<KnownAround> {
+export async function knownNames(context: Context): Promise<KnownNames> {
   const [named, { identities }] = await Promise.all([
     context.db.selectDistinct({ name: facts.name }).from(facts).orderBy(asc(facts.name)),
-    surroundings(context),
+    installationContext(context),
   ]);
   return {
     facts: named.map((one) => one.name),

@@ -1,6 +1,6 @@
 import type { Edit } from '../../core/containers/container';
 import { invertEdits } from '../../core/containers/edits';
-import type { WayBack } from './applyEdits';
+import type { InverseEdits } from './applyEdits';
 import { digestOf, startDigest } from './digest';
 import { FileError } from './fileError';
 import type { LayerFile } from './layer';
@@ -8,7 +8,11 @@ import type { LayerFile } from './layer';
 const CHUNK = 1024 * 1024;
 
 /** The way back of a plan that has not been carried out yet: digests of both states, and the bytes that go. */
-export async function wayBackOf(file: LayerFile, size: number, edits: readonly Edit[]): Promise<WayBack> {
+export async function inverseEditsOf(
+  file: LayerFile,
+  size: number,
+  edits: readonly Edit[],
+): Promise<InverseEdits> {
   const pieces = invertEdits(edits, size);
   const former: Uint8Array[] = [];
   for (const piece of pieces)

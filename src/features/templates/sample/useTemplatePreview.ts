@@ -3,29 +3,29 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import type { Entry, Template } from '@/core/templates/template';
-import type { SamplePicture, TemplateBench } from '@/server/operations/templates/templateBench';
-import { ask } from '@/ui/api';
+import type { SamplePicture, TemplatePreview } from '@/server/operations/templates/templatePreview';
+import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
 import { builtInSample, type Sample, sampleOf } from './sample';
 
 const PAUSE_MS = 600;
 
 /** Pictures to try the page on, and what lacks a value among all of them; asked anew when the page changes. */
-export function useBench(initial: TemplateBench, entries: readonly Entry[]) {
+export function useTemplatePreview(initial: TemplatePreview, entries: readonly Entry[]) {
   const [assignmentId, setAssignmentId] = useState(initial.assignment?.id);
   const [find, setFind] = useState('');
   const asked = usePaused({ entries, assignmentId, find });
   const { data } = useQuery({
     queryKey: queryKeys.templatePreview(asked),
     queryFn: () =>
-      ask<TemplateBench>('templates/bench', 'POST', {
+      apiRequest<TemplatePreview>('templates/preview', 'POST', {
         entries: asked.entries,
         ...(asked.assignmentId ? { assignmentId: asked.assignmentId } : {}),
         ...(asked.find ? { find: asked.find } : {}),
       }),
     placeholderData: keepPreviousData,
   });
-  return { bench: data ?? initial, setAssignmentId, find, setFind };
+  return { preview: data ?? initial, setAssignmentId, find, setFind };
 }
 
 function usePaused<T>(value: T): T {
@@ -39,25 +39,28 @@ function usePaused<T>(value: T): T {
 }
 
 /** The page resolved for one picture, alone or with the templates in force around it. */
-export function useTrial(template: Template, bench: TemplateBench, pictureId: string | undefined) {
+export function useTrial(template: Template, preview: TemplatePreview, pictureId: string | undefined) {
   const [alone, setAlone] = useState(false);
-  const pictures = useMemo(() => (bench.samples.length > 0 ? bench.samples : [madeUp(bench)]), [bench]);
+  const pictures = useMemo(
+    () => (preview.samples.length > 0 ? preview.samples : [madeUp(preview)]),
+    [preview],
+  );
   const picture = pictures.find((one) => one.id === pictureId) ?? pictures[0]!;
-  const isInForce = bench.inForce.some((one) => one.id === template.id);
+  const isInForce = preview.inForce.some((one) => one.id === template.id);
   const others = useMemo(
-    () => bench.inForce.filter((one) => one.id !== template.id),
-    [bench.inForce, template.id],
+    () => preview.inForce.filter((one) => one.id !== template.id),
+    [preview.inForce, template.id],
   );
   const sample: Sample = useMemo(() => {
     const around = isInForce
-      ? bench.inForce.map((one) => (one.id === template.id ? template : one))
+      ? preview.inForce.map((one) => (one.id === template.id ? template : one))
       : [...others, template];
     return sampleOf({ template, together: alone ? [template] : around }, picture);
-  }, [template, picture, alone, isInForce, bench.inForce, others]);
+  }, [template, picture, alone, isInForce, preview.inForce, others]);
   return { sample, picture, pictures, alone, setAlone, others, isInForce };
 }
 
-function madeUp({ around }: TemplateBench): SamplePicture {
-  const picture = builtInSample(around.today);
-  return { ...picture, context: { ...picture.context, identities: around.identities } };
+function madeUp({ installation }: TemplatePreview): SamplePicture {
+  const picture = builtInSample(installation.today);
+  return { ...picture, context: { ...picture.context, identities: installation.identities } };
 }

@@ -12,10 +12,10 @@ import type { Context } from '../../context';
 import { drafts } from '../../db/schema/drafts';
 import { files, photos } from '../../db/schema/photos';
 import { type Assignment, listAssignments, readAssignment } from '../assignments/assignments';
-import { type ListedIdentity, listIdentities, surroundings } from '../identities/identities';
+import { installationContext, type ListedIdentity, listIdentities } from '../identities/identities';
 import { listPhotosById } from '../photos/photos';
-import { type KnownAround, knownAround } from './knownAround';
-import { photoFacts, placeholderContext, type Surroundings } from './placeholderContext';
+import { type KnownNames, knownNames } from './knownNames';
+import { type InstallationContext, photoFacts, placeholderContext } from './placeholderContext';
 import { templatesById } from './templates';
 
 /** A picture that a template is tried on. */
@@ -34,11 +34,11 @@ export interface Missing {
 }
 
 /** What a template's page needs: pictures to try it on, and what is known around them. */
-export interface TemplateBench {
-  readonly around: Surroundings;
+export interface TemplatePreview {
+  readonly installation: InstallationContext;
   readonly identities: readonly ListedIdentity[];
   /** What advice is given by, the same as on the shelf. */
-  readonly known: KnownAround;
+  readonly known: KnownNames;
   readonly assignments: readonly { readonly id: string; readonly name: string; readonly photos: number }[];
   readonly assignment: Pick<Assignment, 'id' | 'name' | 'facts'> | null;
   /** In force there, first to last. */
@@ -49,7 +49,7 @@ export interface TemplateBench {
   readonly pictures: number;
 }
 
-export interface BenchWish {
+export interface PreviewRequest {
   readonly entries: readonly Entry[];
   readonly assignmentId?: string | undefined;
   /** Part of a file name. */
@@ -59,18 +59,18 @@ export interface BenchWish {
 /** Pictures sent to the page. */
 const SAMPLES = 40;
 
-export async function templateBench(context: Context, { entries, assignmentId, find }: BenchWish) {
-  const [assignments, identities, around, knows] = await Promise.all([
+export async function templatePreview(context: Context, { entries, assignmentId, find }: PreviewRequest) {
+  const [assignments, identities, installation, knows] = await Promise.all([
     listAssignments(context),
     listIdentities(context),
-    surroundings(context),
-    knownAround(context),
+    installationContext(context),
+    knownNames(context),
   ]);
   const chosen =
     assignments.find((one) => one.id === assignmentId) ??
     assignments.find((one) => one.photos > 0) ??
     assignments[0];
-  const known = { around, identities, assignments, known: knows };
+  const known = { installation, identities, assignments, known: knows };
   if (!chosen)
     return {
       ...known,
@@ -79,9 +79,9 @@ export async function templateBench(context: Context, { entries, assignmentId, f
       samples: [],
       missing: [],
       pictures: 0,
-    } as TemplateBench;
+    } as TemplatePreview;
   const assignment = await readAssignment(context, chosen.id);
-  const { missing, worst } = await tryOn(context, assignment, around, entries);
+  const { missing, worst } = await tryOn(context, assignment, installation, entries);
   const ids = (find ? await named(context, assignment.id, find) : worst).slice(0, SAMPLES);
   const [listed, inForce] = await Promise.all([
     listPhotosById(context, ids),
@@ -95,11 +95,11 @@ export async function templateBench(context: Context, { entries, assignmentId, f
       id: photo.id,
       name: photo.name,
       values: presentValues(photo.record.fields, photo.drafts),
-      context: placeholderContext(assignment, photoFacts(photo), around),
+      context: placeholderContext(assignment, photoFacts(photo), installation),
     })),
     missing,
     pictures: assignment.photos,
-  } satisfies TemplateBench;
+  } satisfies TemplatePreview;
 }
 
 async function named(context: Context, assignmentId: string, find: string): Promise<string[]> {
@@ -120,14 +120,14 @@ async function named(context: Context, assignmentId: string, find: string): Prom
 async function tryOn(
   context: Context,
   assignment: Assignment,
-  around: Surroundings,
+  installation: InstallationContext,
   entries: readonly Entry[],
 ): Promise<{ missing: Missing[]; worst: string[] }> {
   const compiled = compiledAlone(telling(entries));
   const rows = await leanPhotos(context, assignment.id, fieldsAskedFor(compiled));
   const counted = new Map<string, Missing>();
   const ranked = rows.map((row) => {
-    const context = placeholderContext(assignment, photoFacts(row), around);
+    const context = placeholderContext(assignment, photoFacts(row), installation);
     let lacking = 0;
     for (const { field, missing } of resolve(compiled, row.values, context).steps) {
       for (const name of new Set(missing)) {

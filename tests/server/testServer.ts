@@ -17,7 +17,7 @@ import { createTemplate } from '@/server/operations/templates/templates';
 import { carryOutRun } from '@/server/runs/carryOutRun';
 import { embedInMemory, valuesIn, type WantedValues } from '../fixtures/embed';
 
-/** A work bench for tests of the server: a real database, real folders, small real JPEGs. */
+/** A work server for tests of the server: a real database, real folders, small real JPEGs. */
 export const root = path.resolve(__dirname, '../..');
 const cluster = (verb: 'start' | 'stop', folder: string) =>
   execFileSync(process.execPath, [path.join(__dirname, 'cluster.mjs'), verb, folder], { encoding: 'utf8' })
@@ -25,7 +25,7 @@ const cluster = (verb: 'start' | 'stop', folder: string) =>
     .split('\n')
     .at(-1)!;
 
-export interface Bench {
+export interface TestServer {
   readonly db: Database;
   readonly context: Context;
   readonly folder: string;
@@ -33,8 +33,8 @@ export interface Bench {
   readonly end: () => Promise<void>;
 }
 
-export async function openBench(): Promise<Bench> {
-  const folder = realpathSync(mkdtempSync(path.join(tmpdir(), 'fabrica-bench-')));
+export async function openTestServer(): Promise<TestServer> {
+  const folder = realpathSync(mkdtempSync(path.join(tmpdir(), 'fabrica-server-')));
   execFileSync('chmod', ['755', folder]);
   const url = cluster('start', folder);
   Object.assign(process.env, {
@@ -86,7 +86,7 @@ let benches = 0;
 
 /** An assignment with a card of pictures, one template in force and a fact. */
 export async function assignmentWith(
-  { context, folder }: Bench,
+  { context, folder }: TestServer,
   files: Readonly<Record<string, Uint8Array>>,
 ) {
   const home = path.join(folder, `job-${++benches}`);
@@ -128,13 +128,13 @@ export const wish = (paths: readonly string[], more = {}) => ({
 
 /** An assignment with pictures that were brought in from its card. */
 export async function bringIn(
-  bench: Bench,
+  server: TestServer,
   pictures: Readonly<Record<string, Uint8Array>>,
   more: object = {},
 ) {
-  const job = await assignmentWith(bench, pictures);
+  const job = await assignmentWith(server, pictures);
   const chosen = groupShots(job.paths).map((shot) => shot.main);
-  const { runId } = await startImport(bench.context, job.id, wish(chosen, more));
-  await carryOut(bench.context, runId);
-  return { ...job, runId, photos: await listPhotos(bench.context, job.id) };
+  const { runId } = await startImport(server.context, job.id, wish(chosen, more));
+  await carryOut(server.context, runId);
+  return { ...job, runId, photos: await listPhotos(server.context, job.id) };
 }

@@ -1,0 +1,1 @@
+ALTER TABLE "writings" RENAME COLUMN "told" TO "act";
