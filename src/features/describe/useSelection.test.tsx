@@ -1,0 +1,50 @@
+/** @jest-environment jsdom */
+import { act, renderHook } from '@testing-library/react';
+import { useSelection } from './useSelection';
+
+const order = ['a', 'b', 'c', 'd', 'e'];
+const open = (ids = order, place = 'selection test') =>
+  renderHook(({ shown }) => useSelection(shown, place), { initialProps: { shown: ids } });
+beforeEach(() => sessionStorage.clear());
+
+test('alone, added, up to here, and taken away again', () => {
+  const { result } = open();
+  act(() => result.current.choose('b'));
+  expect([...result.current.ids]).toEqual(['b']);
+  act(() => result.current.choose('d', { ctrl: true }));
+  expect([...result.current.ids]).toEqual(['b', 'd']);
+  act(() => result.current.choose('d', { ctrl: true }));
+  expect([...result.current.ids]).toEqual(['b']);
+  act(() => result.current.choose('a'));
+  act(() => result.current.choose('c', { shift: true }));
+  expect([...result.current.ids]).toEqual(['a', 'b', 'c']);
+  expect(result.current.current).toBe('c');
+});
+
+test('keys move the current picture and stay within the set; with shift they extend', () => {
+  const { result } = open();
+  act(() => result.current.move(1, false));
+  expect(result.current.current).toBe('a');
+  act(() => result.current.move(-3, false));
+  expect(result.current.current).toBe('a');
+  act(() => result.current.move(1, true));
+  act(() => result.current.move(1, true));
+  expect([...result.current.ids]).toEqual(['a', 'b', 'c']);
+  act(() => result.current.move(99, false));
+  expect([...result.current.ids]).toEqual(['e']);
+});
+
+test('pictures that went away are forgotten, and those that came are not selected', () => {
+  const { result, rerender } = open();
+  act(() => result.current.set(['a', 'b', 'c']));
+  rerender({ shown: ['b', 'c', 'f'] });
+  expect([...result.current.ids]).toEqual(['b', 'c']);
+});
+
+test('a reload finds the selection again', () => {
+  const first = open();
+  act(() => first.result.current.set(['b', 'e']));
+  first.unmount();
+  const { result } = open();
+  expect([...result.current.ids]).toEqual(['b', 'e']);
+});
