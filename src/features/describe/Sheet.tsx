@@ -73,6 +73,8 @@ export function Sheet({
       role="grid"
       aria-label="Pictures"
       aria-multiselectable
+      aria-rowcount={Math.ceil(views.length / columns)}
+      aria-colcount={columns}
       tabIndex={0}
       aria-activedescendant={current ? `photo-${current}` : undefined}
       onKeyDown={onKeyDown}
@@ -92,6 +94,7 @@ export function Sheet({
             ref={virtual.measureElement}
             data-index={row.index}
             role="row"
+            aria-rowindex={row.index + 1}
             className="row"
             style={{
               transform: `translateY(${row.start}px)`,

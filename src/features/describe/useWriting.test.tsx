@@ -1,0 +1,68 @@
+/** @jest-environment jsdom */
+import { act, renderHook } from '@testing-library/react';
+import { these } from '@/core/drafts/scope';
+import { answering, inWindow } from '@/ui/testing';
+import { unsavedActs } from './unsaved';
+import { useWriting } from './useWriting';
+
+beforeEach(() => localStorage.clear());
+const where = 'assignments/a1/writing';
+const open = () => renderHook(() => useWriting('a1'), { wrapper: inWindow() });
+const caption = (text: string) => ({ kind: 'caption', text }) as const;
+
+test('acts are sent one after the other, each with a key of its own, and kept until they are saved', async () => {
+  const asked = answering({ [where]: {} });
+  const { result } = open();
+  act(() => {
+    result.current.write(these(['p1']), caption('A'));
+    result.current.write({ of: 'all', upTo: 9 }, caption('B'));
+  });
+  expect(unsavedActs('a1')).toHaveLength(2);
+  await act(() => result.current.settle());
+  expect(asked.map((one) => one.body)).toEqual([
+    { scope: { of: 'these', ids: ['p1'] }, writing: caption('A') },
+    { scope: { of: 'all', upTo: 9 }, writing: caption('B') },
+  ]);
+  expect(new Set(asked.map((one) => one.key)).size).toBe(2);
+  expect(unsavedActs('a1')).toEqual([]);
+  expect(result.current.state).toBe('saved');
+});
+
+test('what the server refuses is told, and the next act goes on', async () => {
+  answering({ [where]: new Error('The caption of a.jpg was emptied.') });
+  const { result } = open();
+  act(() => result.current.write(these(['p1']), caption('A')));
+  await act(() => result.current.settle());
+  expect(result.current.refused).toMatchObject({
+    message: 'The caption of a.jpg was emptied.',
+    isConflict: true,
+  });
+  act(() => result.current.dismiss());
+  expect(result.current.refused).toBeUndefined();
+});
+
+test('a server that does not answer is waited for, and what was written outlives the page', async () => {
+  global.fetch = jest.fn(() => Promise.reject(new TypeError('no network'))) as typeof fetch;
+  const first = open();
+  act(() => first.result.current.write(these(['p1']), caption('Kept')));
+  await act(() => new Promise((resolve) => setTimeout(resolve, 50)));
+  expect(first.result.current.state).toBe('waiting');
+  first.unmount();
+  const asked = answering({ [where]: {} });
+  const second = open();
+  await act(() => second.result.current.settle());
+  expect(asked[0]!.body).toMatchObject({ writing: caption('Kept') });
+  expect(unsavedActs('a1')).toEqual([]);
+});
+
+test('an act that a former page kept by the ids of its pictures is understood', () => {
+  const old = { key: 'k'.repeat(32), at: Date.now(), photoIds: ['p1'], writing: caption('Old') };
+  localStorage.setItem('fabrica unsaved a1 old', JSON.stringify(old));
+  expect(unsavedActs('a1')).toMatchObject([{ scope: these(['p1']), writing: caption('Old') }]);
+});
+
+test('one that is too old to be known to the server is not sent a second time', () => {
+  const old = { key: 'k', at: Date.now() - 26 * 86_400_000, scope: these(['p1']), writing: caption('Old') };
+  localStorage.setItem('fabrica unsaved a1 k', JSON.stringify(old));
+  expect(unsavedActs('a1')).toEqual([]);
+});

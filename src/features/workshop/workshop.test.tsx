@@ -1,0 +1,96 @@
+/** @jest-environment jsdom */
+import { screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { Task, Workshop } from '@/server/operations/workshop/readWorkshop';
+import { answering, show } from '@/ui/testing';
+import { Assignments } from './Assignments';
+import { Tasks } from './Tasks';
+
+jest.mock('next/navigation', () => ({ useRouter: () => ({ push: jest.fn(), refresh: jest.fn() }) }));
+
+const task = (kind: Task['kind'], more: Partial<Task> = {}): Task => ({
+  kind,
+  assignmentId: 'a1',
+  assignment: 'Relaunch of the ketch',
+  pictures: 3,
+  shown: [],
+  ...more,
+});
+
+test.each([
+  [task('answer', { about: 'Mats Orrin' }), 'Who is Mats Orrin?', '/assignments/a1/bring-in'],
+  [task('settle'), 'Settle 3', '/assignments/a1/describe?select=disagrees'],
+  [task('embed'), 'Embed 3', '/assignments/a1/describe'],
+  [
+    task('caption', { pictures: 1200 }),
+    /Write captions for 1.?200/,
+    '/assignments/a1/describe?select=caption',
+  ],
+  [task('bring-in', { about: 'Memory card' }), 'Bring in from Memory card', '/assignments/a1/bring-in'],
+])('a task says what to do and leads to where it is done: %#', (one, title, href) => {
+  show(<Tasks tasks={[one]} />);
+  const link = screen.getByRole('link', { name: title });
+  expect(link.getAttribute('href')).toBe(href);
+});
+
+test('one picture is one picture', () => {
+  show(<Tasks tasks={[task('embed', { pictures: 1 })]} />);
+  expect(screen.getByText(/1 picture with drafts/)).toBeTruthy();
+});
+
+test('with nothing to do there is no such part', () => {
+  show(<Tasks tasks={[]} />);
+  expect(screen.queryByRole('heading', { name: 'Next' })).toBeNull();
+});
+
+const assignment: Workshop['assignments'][number] = {
+  id: 'a1',
+  name: 'Winter lay-up',
+  photos: 5,
+  drafted: 2,
+  strips: [{ strip: 'ssssffss', count: 5 }],
+  shown: [{ id: 'p1', revision: '1' }],
+};
+
+test('an assignment shows its pictures, its drafts, and what is open', () => {
+  show(<Assignments assignments={[assignment]} templates={[]} />);
+  expect(screen.getByRole('link', { name: 'Winter lay-up' }).getAttribute('href')).toBe(
+    '/assignments/a1/describe',
+  );
+  expect(screen.getByText('5 pictures · 2 drafts')).toBeTruthy();
+  expect(screen.getByRole('img', { name: 'open: caption 5, keywords 5' })).toBeTruthy();
+});
+
+test('one without pictures leads to its preparation', () => {
+  show(
+    <Assignments
+      assignments={[{ ...assignment, photos: 0, drafted: 0, strips: [], shown: [] }]}
+      templates={[]}
+    />,
+  );
+  expect(screen.getByRole('link', { name: 'Winter lay-up' }).getAttribute('href')).toBe(
+    '/assignments/a1/prepare',
+  );
+  expect(screen.getByText('no pictures yet')).toBeTruthy();
+});
+
+test('a new assignment keeps what is typed, and tells why it could not begin', async () => {
+  const asked = answering({
+    assignments: new Error('There is no folder “/nowhere”.'),
+    'folders/state?path=%2Fnowhere': { state: 'missing' },
+  });
+  const { unmount } = show(<Assignments assignments={[]} templates={[]} />);
+  await userEvent.type(screen.getByRole('textbox', { name: 'Name' }), 'First job');
+  await userEvent.type(screen.getByRole('textbox', { name: 'Folder' }), '/nowhere');
+  await userEvent.click(screen.getByRole('button', { name: 'Begin' }));
+  expect((await screen.findByText(/There is no folder/)).closest('[role="alert"]')).toBeTruthy();
+  expect(asked.find((one) => one.path === 'assignments')).toMatchObject({
+    method: 'POST',
+    body: { name: 'First job', workingPath: '/nowhere' },
+  });
+  unmount();
+  show(<Assignments assignments={[]} templates={[]} />);
+  expect(within(document.body).getByRole<HTMLInputElement>('textbox', { name: 'Name' }).value).toBe(
+    'First job',
+  );
+});
