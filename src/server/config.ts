@@ -9,6 +9,7 @@ export interface Config {
   readonly address: string;
 }
 
+/** The settings of this process. Throws where ./fabrica did not set them. */
 export function config(): Config {
   return {
     root: process.env.FABRICA_ROOT ?? process.cwd(),

@@ -16,6 +16,7 @@ export interface Context {
   readonly now: () => Date;
 }
 
+/** A context for an act of this kind, on the database of this process or within a transaction. */
 export function contextFor(kind: Actor['kind'], db: Queries = database()): Context {
   return { db, actor: { kind, name: accountName() }, now: () => new Date() };
 }

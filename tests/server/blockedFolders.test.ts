@@ -22,12 +22,12 @@ test('folders that nothing can be written into are told before a run, each with 
   expect(await blockedFolders(server.context, job.id, these(ids))).toEqual([]);
   const [first, second] = ['01', '02'].map((name) => path.join(job.working, name)) as [string, string];
   renameSync(first, `${first}-away`);
-  const missing = { folder: first, why: 'missing', photoIds: [ids[0]] };
+  const missing = { folder: first, why: 'missing', pictures: 1 };
   expect(await blockedFolders(server.context, job.id, these(ids))).toEqual([missing]);
   chmodSync(second, 0o555);
   // Root may write everywhere: then there is nothing to see.
   const blocked =
-    process.getuid?.() === 0 ? [] : [{ folder: second, why: 'not-writable', photoIds: [ids[1]] }];
+    process.getuid?.() === 0 ? [] : [{ folder: second, why: 'not-writable', pictures: 1 }];
   expect(await blockedFolders(server.context, job.id, these(ids))).toEqual([missing, ...blocked]);
   chmodSync(second, 0o755);
 });

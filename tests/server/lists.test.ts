@@ -158,7 +158,7 @@ test('a source is told as it is read: the head, pictures, and at last those that
   const { sourceFolderId } = await readAssignment(server.context, one.id);
   const parts: SourcePart[] = [];
   for await (const part of readSourceInParts(server.context, sourceFolderId!, one.id)) parts.push(part);
-  expect(parts[0]).toMatchObject({ head: { total: 3, isOut: false, placesTaken: 1 } });
+  expect(parts[0]).toMatchObject({ head: { total: 3, isOut: false, lastPosition: 1 } });
   const pictures = parts.flatMap((part) => ('pictures' in part ? part.pictures : []));
   expect(pictures.map((one) => [one.relativePath, one.alreadyHere])).toEqual([
     ['a-copy.jpg', false],

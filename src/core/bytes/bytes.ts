@@ -10,12 +10,14 @@ export function concat(parts: readonly Uint8Array[]): Uint8Array<ArrayBuffer> {
   return whole;
 }
 
+/** Whether two byte sequences are the same, octet for octet. */
 export function equalBytes(a: Uint8Array, b: Uint8Array): boolean {
   if (a.length !== b.length) return false;
   for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) return false;
   return true;
 }
 
+/** Whether bytes begin with a prefix; false where they are shorter. */
 export function startsWith(bytes: Uint8Array, prefix: Uint8Array): boolean {
   return bytes.length >= prefix.length && equalBytes(bytes.subarray(0, prefix.length), prefix);
 }
@@ -33,12 +35,14 @@ export function indexOfBytes(bytes: Uint8Array, needle: Uint8Array, from = 0): n
   return -1;
 }
 
+/** The octets of a text of ASCII characters, one each. */
 export function ascii(text: string): Uint8Array<ArrayBuffer> {
   const bytes = new Uint8Array(text.length);
   for (let i = 0; i < text.length; i++) bytes[i] = text.charCodeAt(i) & 0x7f;
   return bytes;
 }
 
+/** Lower-case hexadecimal, two digits an octet. */
 export function hex(bytes: Uint8Array): string {
   let text = '';
   for (const byte of bytes) text += byte.toString(16).padStart(2, '0');

@@ -36,6 +36,7 @@ function stepWithin(allowedBytes: number): number {
   return Math.min(16 * 1024, Math.max(64, Math.floor(allowedBytes / MOST_EXPANSION)));
 }
 
+/** Compresses in the zlib format (RFC 1950), at a level that is fast. */
 export function deflate(bytes: Uint8Array): Uint8Array {
   return zlibSync(bytes);
 }

@@ -6,6 +6,7 @@ export interface ByteSource {
   read(start: number, length: number): Promise<Uint8Array>;
 }
 
+/** Bytes in memory as a source; reads past the end throw `out-of-bounds`. */
 export function memorySource(bytes: Uint8Array): ByteSource {
   return {
     size: bytes.length,
@@ -34,6 +35,7 @@ export function windowed(source: ByteSource, windowBytes = 64 * 1024): ByteSourc
   };
 }
 
+/** Throws `out-of-bounds` where [start, start + length) does not lie within `size` bytes. */
 export function assertInside(start: number, length: number, size: number): void {
   if (
     !Number.isSafeInteger(start) ||

@@ -4,6 +4,7 @@ const looseUtf8 = new TextDecoder('utf-8', { ignoreBOM: true });
 /** Windows-1252 from 0x80 to 0x9F (WHATWG Encoding, index windows-1252). Node 20's decoder takes it for Latin-1. */
 const windows1252 = '€\x81‚ƒ„…†‡ˆ‰Š‹Œ\x8dŽ\x8f\x90‘’“”•–—˜™š›œ\x9džŸ';
 
+/** The octets of a text in UTF-8 (RFC 3629). */
 export function encodeUtf8(text: string): Uint8Array<ArrayBuffer> {
   return encoder.encode(text) as Uint8Array<ArrayBuffer>;
 }
@@ -22,6 +23,7 @@ export function decodeUtf8Loosely(bytes: Uint8Array): string {
   return looseUtf8.decode(bytes);
 }
 
+/** Text of octets in windows-1252 (WHATWG Encoding, 9.1); every octet has a character. */
 export function decodeWindows1252(bytes: Uint8Array): string {
   let text = '';
   for (const byte of bytes)
@@ -29,16 +31,19 @@ export function decodeWindows1252(bytes: Uint8Array): string {
   return text;
 }
 
+/** Text of octets in ISO 8859-1; every octet has a character. */
 export function decodeLatin1(bytes: Uint8Array): string {
   let text = '';
   for (const byte of bytes) text += String.fromCharCode(byte);
   return text;
 }
 
+/** Whether all octets are below 0x80. */
 export function isAscii(bytes: Uint8Array): boolean {
   return bytes.every((byte) => byte < 0x80);
 }
 
+/** Length in octets of a text in UTF-8, without encoding it. */
 export function utf8Length(text: string): number {
   return encodeUtf8(text).length;
 }

@@ -94,6 +94,7 @@ const axes: Partial<Record<FieldId, PositionAxis>> = {
   gpsAltitude: 'altitude',
 };
 
+/** Which axis of a position a field holds; undefined for all other fields. */
 export function axisOf(id: FieldId): PositionAxis | undefined {
   return axes[id];
 }

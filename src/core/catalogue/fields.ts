@@ -478,10 +478,12 @@ function contact(member: string): FieldRow['xmp'] {
 export type FieldId = keyof typeof rows;
 export const fieldIds = Object.keys(rows) as FieldId[];
 
+/** The row of a field. */
 export function field(id: FieldId): FieldRow {
   return rows[id];
 }
 
+/** Whether a text is the id of a field. */
 export function isFieldId(id: string): id is FieldId {
   return Object.hasOwn(rows, id);
 }
@@ -495,10 +497,12 @@ function shapeOfType(type: FieldRow['type']): ValueShape {
   return type === 'list' || type === 'structures' ? type : 'text';
 }
 
+/** Whether a field holds one text, a list of texts, or structures. */
 export function shapeOf(id: FieldId): ValueShape {
   return shapes.get(id)!;
 }
 
+/** Whether a field holds several texts. */
 export function isList(id: FieldId): boolean {
   return shapeOf(id) === 'list';
 }

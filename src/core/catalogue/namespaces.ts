@@ -26,6 +26,7 @@ export type Prefix = keyof typeof namespaces;
 
 const prefixes = new Map<string, string>(Object.entries(namespaces).map(([prefix, uri]) => [uri, prefix]));
 
+/** The prefix that a namespace usually has; undefined for those that are not known. */
 export function usualPrefix(uri: string): string | undefined {
   return prefixes.get(uri);
 }

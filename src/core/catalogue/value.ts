@@ -10,10 +10,12 @@ export interface Structure {
   readonly [member: string]: string | readonly string[] | Structure | readonly Structure[];
 }
 
+/** Whether a value says nothing: absent, '', or a list without items. */
 export function isEmpty(value: FieldValue | null | undefined): boolean {
   return value === undefined || value === null || value.length === 0;
 }
 
+/** Whether two values say the same; structures by their members in any order. */
 export function sameValue(a: FieldValue | null | undefined, b: FieldValue | null | undefined): boolean {
   if (isEmpty(a) || isEmpty(b)) return isEmpty(a) === isEmpty(b);
   return sameMember(a!, b!);
@@ -42,6 +44,7 @@ export function asList(value: FieldValue | null | undefined): readonly string[] 
   return typeof value === 'string' ? [value] : value!.map(itemText);
 }
 
+/** The structures of a value; none where it holds texts. */
 export function structuresOf(value: FieldValue | null | undefined): readonly Structure[] {
   return isEmpty(value) || typeof value === 'string'
     ? []

@@ -27,6 +27,7 @@ export function joinEdits(edits: readonly Edit[]): Edit[] {
   return joined;
 }
 
+/** Whether a plan makes the very same file: one copy of all its bytes. */
 export function isUnchanged(edits: readonly Edit[], size: number): boolean {
   const [only, ...more] = joinEdits(edits);
   if (size === 0) return only === undefined;

@@ -9,6 +9,7 @@ export interface Across {
   readonly variants: readonly { readonly value: FieldValue; readonly count: number }[];
 }
 
+/** The same value on all, or the different ones with how many pictures have each. */
 export function across(values: readonly (FieldValue | undefined)[]): Across {
   const counted = new Map<string, { value: FieldValue; count: number }>();
   let empty = 0;

@@ -28,6 +28,7 @@ export interface Proof {
   readonly lines: readonly ProofLine[];
 }
 
+/** Old → new over many pictures: the same change of several is one line, overwriting first. */
 export function proofOf(
   photos: readonly { readonly file: FileFields; readonly drafts: DraftFields }[],
 ): Proof {

@@ -14,6 +14,7 @@ export interface CameraFacts {
   readonly orientation: number;
 }
 
+/** What Exif says of the camera and the exposure (Exif 2.32, 4.6.5). */
 export function cameraFacts(exif: ExifModel | undefined): CameraFacts {
   if (!exif) return { orientation: 1 };
   const orientation = exifNumber(exif, 'IFD0', TAG.orientation) ?? 1;

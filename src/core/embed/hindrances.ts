@@ -28,6 +28,7 @@ const UNREADABLE: ReadonlySet<ProblemCode> = new Set([
   'out-of-bounds',
 ]);
 
+/** Whether problems of a file ask for an explicit yes before it is written. */
 export function hindrancesIn(problems: readonly Pick<Problem, 'code'>[]): Hindrances {
   return {
     unreadable: problems.some(({ code }) => UNREADABLE.has(code)),

@@ -92,6 +92,7 @@ export async function planShot(
 
 const ORDER = ['picture', 'sidecar', 'otherSidecar', 'raw'] as const;
 
+/** Whether a file of a photo is one of its sidecars. */
 export function isSidecar(role: ShotRole): boolean {
   return role === 'sidecar' || role === 'otherSidecar';
 }

@@ -199,6 +199,10 @@ function padded(text: string): string {
   return /^\d{4}:\d{2}:\d{2} /.test(text) ? text.padEnd(19, ' ') : text;
 }
 
+/**
+ * DateTimeOriginal with its subsecond and zone, as ISO 8601 (Exif 2.32, 4.6.5, tags 0x9003, 0x9291,
+ * 0x9011).
+ */
 export function dateTimeOriginal(model: ExifModel): { iso?: string; problems: Problem[] } {
   return exifDate(model, DATE_TAGS.original);
 }

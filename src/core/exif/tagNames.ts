@@ -78,6 +78,7 @@ const gpsNames: Readonly<Record<number, string>> = {
   29: 'GPSDateStamp',
 };
 
+/** The name of a tag to the letter of Exif 2.32, or its number in hexadecimal. */
 export function tagName(ifd: string, tag: number): string {
   return (ifd === 'GPS' ? gpsNames[tag] : names[tag]) ?? `0x${tag.toString(16).padStart(4, '0')}`;
 }

@@ -71,6 +71,7 @@ function readDataSet(view: ByteView, at: number): { dataSet: DataSet; end: numbe
   };
 }
 
+/** The octets of a model: its DataSets in their order (IIM 4.2, 1.5). */
 export function encodeIim(model: IimModel): Uint8Array {
   const out = new ByteWriter();
   for (const dataSet of model.dataSets) writeDataSet(out, dataSet);

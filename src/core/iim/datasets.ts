@@ -109,6 +109,7 @@ export function dataSetRow(record: number, dataset: number): DataSetRow | undefi
   return table.get(`${record}:${dataset}`);
 }
 
+/** All DataSets that are known by name (IIM 4.2, 5 and 6). */
 export function allDataSets(): readonly (DataSetRow & { record: number; dataset: number })[] {
   return [...table].map(([key, row]) => {
     const [record = 0, dataset = 0] = key.split(':').map(Number);

@@ -9,6 +9,7 @@ const KEYWORD_SEPARATORS = ',;\n\r\t\u3001\uff0c\uff1b';
 /** A name may hold a comma. */
 const NAME_SEPARATORS = ';\n\r';
 
+/** The characters that part items: more of them for keywords than for names. */
 export function separatorsOf(keywords: boolean): string {
   return keywords ? KEYWORD_SEPARATORS : NAME_SEPARATORS;
 }
@@ -29,6 +30,7 @@ export function splitList(text: string, separators: string): string[] {
   return items;
 }
 
+/** Items as one line of text; splitList gives them again. */
 export function joinList(items: readonly string[], separators: string): string {
   const quoted = (item: string) => `"${item.replaceAll('"', '""')}"`;
   const written = items.map((item) => {

@@ -27,6 +27,7 @@ export function uniqueTerms(terms: readonly string[]): string[] {
   });
 }
 
+/** Terms as they are shown: parted by comma and space. */
 export function joinKeywords(terms: readonly string[]): string {
   return terms.join(', ');
 }

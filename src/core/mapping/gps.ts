@@ -29,10 +29,12 @@ const GPS_VERSION = 0;
 /** GPSAltitudeRef: 1 and, since Exif 3.0, 3 mean below (the ellipsoid, the sea). */
 const isBelow = (ref: number | undefined) => ref === 1 || ref === 3;
 
+/** Whether two coordinates are the same place within what Exif can tell apart. */
 export function coordinatesAgree(a: string, b: string): boolean {
   return Math.abs(Number(a) - Number(b)) <= AGREE_WITHIN;
 }
 
+/** A coordinate in decimal degrees of the GPS directory (Exif 2.32, 4.6.6). */
 export function positionFromExif(exif: ExifModel, axis: PositionAxis): string | undefined {
   if (axis === 'altitude') {
     const [metres] = exifRationals(exif, 'GPS', ALTITUDE.tag);
@@ -47,6 +49,7 @@ export function positionFromExif(exif: ExifModel, axis: PositionAxis): string | 
   return canonicalPosition(axis, decimalOf(axis, letter === negative ? -whole : whole));
 }
 
+/** A coordinate in decimal degrees of an XMP GPSCoordinate (XMP part 2, 2.6). */
 export function positionFromXmp(
   axis: PositionAxis,
   text: string,

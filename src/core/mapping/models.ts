@@ -41,6 +41,7 @@ export interface Models {
 /** Decoded once for the same blocks: reading, planning and proving look at one model. */
 const decoded = new WeakMap<Blocks, Models>();
 
+/** The models of a file's blocks. One that cannot be read is a problem and no model. */
 export function decodeBlocks(blocks: Blocks, unreadable: readonly BlockKind[] = []): Models {
   const known = decoded.get(blocks);
   if (known) return known;

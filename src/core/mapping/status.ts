@@ -4,6 +4,7 @@ const statuses = [
   { status: 'public-domain', marked: 'False', flag: 0 },
 ] as const;
 
+/** The status of xmpRights:Marked (XMP part 1, 8.5); undefined for other texts. */
 export function statusFromMarked(text: string | undefined): string | undefined {
   const wanted = text?.trim().toLowerCase();
   return statuses.find(({ marked }) => marked.toLowerCase() === wanted)?.status;
@@ -14,10 +15,12 @@ export function statusFromFlag(flag: number | undefined): string | undefined {
   return flag === 1 ? 'in-copyright' : undefined;
 }
 
+/** What xmpRights:Marked says for a status; undefined where it is not stated. */
 export function markedOf(status: string): string | undefined {
   return statuses.find((one) => one.status === status)?.marked;
 }
 
+/** The octet of the copyright flag (image resource 0x040A) for a status. */
 export function flagOf(status: string): number | undefined {
   return statuses.find((one) => one.status === status)?.flag;
 }

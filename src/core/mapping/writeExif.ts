@@ -58,6 +58,7 @@ function placeTags({ ifds }: ExifModel): number[] {
   return PLACE_TAGS.filter((tag) => entry(ifds.GPS, tag) !== undefined);
 }
 
+/** Whether the GPS directory holds a position. */
 export function exifTellsPlace(exif: ExifModel | undefined): boolean {
   return exif !== undefined && placeTags(exif).length > 0;
 }

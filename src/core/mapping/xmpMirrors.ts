@@ -69,6 +69,7 @@ export function withoutPlace(model: XmpModel): XmpModel {
   );
 }
 
+/** Whether a packet holds a position. */
 export function tellsPlace(model: XmpModel | undefined): boolean {
   return model !== undefined && PLACE_PROPERTIES.some((name) => property(model, namespaces.exif, name));
 }

@@ -22,6 +22,7 @@ export interface CompiledPattern {
   readonly folder: CompiledText | undefined;
 }
 
+/** The patterns of names and folders, ready to be used for many pictures. */
 export function compilePattern({ name, folder }: NamePattern): CompiledPattern {
   return {
     name: name.trim() === '' ? undefined : compileText(name),

@@ -15,6 +15,7 @@ export interface Shot {
 const SIDECAR = /\.xmp$/i;
 const TWIN = /\.jpe?g$/i;
 
+/** A file name without its extension. */
 export function stemOf(name: string): string {
   const dot = name.lastIndexOf('.');
   return dot <= 0 ? name : name.slice(0, dot);

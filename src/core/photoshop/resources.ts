@@ -30,6 +30,7 @@ const EMPTY_NAME = new Uint8Array([0, 0]);
 /** Signatures met in the wild beside 8BIM (common practice); kept, never written anew. */
 const SIGNATURES = ['8BIM', 'MeSa', 'AgHg', 'PHUT', 'DCSR'].map(ascii);
 
+/** Image resources in their order; what follows a broken one is kept as it is. */
 export function decodeResources(bytes: Uint8Array): { model: ResourcesModel; problems: Problem[] } {
   const view = new ByteView(bytes, 'big', 'image resources');
   const resources: ImageResource[] = [];
@@ -74,6 +75,7 @@ function readResource(view: ByteView, at: number): { resource: ImageResource; en
   return { resource, end: end + (padded ? 1 : 0) };
 }
 
+/** The octets of image resources, each padded to an even length. */
 export function encodeResources(model: ResourcesModel): Uint8Array {
   const out = new ByteWriter();
   model.resources.forEach((one, index) => {
@@ -84,6 +86,7 @@ export function encodeResources(model: ResourcesModel): Uint8Array {
   return out.bytes(model.rest).done();
 }
 
+/** The data of the first resource of an id. */
 export function resource(model: ResourcesModel, id: number): Uint8Array | undefined {
   return model.resources.find((one) => one.id === id)?.data;
 }

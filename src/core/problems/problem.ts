@@ -104,6 +104,7 @@ export class FormatError extends Error {
   }
 }
 
+/** A problem as data; a warning where nothing else is said. */
 export function problem(
   code: ProblemCode,
   part: string,

@@ -38,6 +38,7 @@ export interface Row {
 const SHOWN_VALUES = 16;
 const SHOWN_TEXT = 4000;
 
+/** Everything in a file, for showing. Throws where its container cannot be read. */
 export async function reportOn(source: ByteSource, name = ''): Promise<Report> {
   const { picture, container, models } = await readPicture(source, name);
   const markup = container.blocks.xmp ? attempt(() => packetText(container.blocks.xmp!)) : undefined;

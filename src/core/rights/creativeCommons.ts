@@ -45,6 +45,7 @@ export function ccUrl(choice: CcChoice): string {
   }
 }
 
+/** What a choice is called, in full: “CC BY 4.0”. */
 export function ccName(choice: CcChoice): string {
   switch (choice.kind) {
     case 'licence': {

@@ -12,6 +12,7 @@ export interface NoticeElements {
 /** Notices longer than this are looked at by their beginning. */
 const MOST_CHARACTERS = 4000;
 
+/** Which of the three elements a notice has: sign or word, year, owner (common practice). */
 export function noticeElements(notice: string): NoticeElements {
   const text = notice.slice(0, MOST_CHARACTERS);
   const letterInBrackets = /\(c\)/i.test(text);
@@ -25,6 +26,7 @@ export function noticeElements(notice: string): NoticeElements {
   };
 }
 
+/** Whether a notice has all three. */
 export function isCompleteNotice(notice: string): boolean {
   const { sign, year, owner } = noticeElements(notice);
   return sign && year && owner;

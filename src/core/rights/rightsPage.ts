@@ -58,6 +58,7 @@ function content({
 
 const TITLE = 'Use of pictures';
 
+/** A page of terms as plain text. */
 export function rightsPageText(page: RightsPage): string {
   const sections = content(page).map(({ heading, paragraphs }) =>
     [heading, ...paragraphs.map(({ text, link }) => (link ? `${text}\n${link}` : text))].join('\n\n'),
@@ -65,6 +66,7 @@ export function rightsPageText(page: RightsPage): string {
   return `${[`${TITLE}: ${page.owner}`, ...sections].join('\n\n')}\n`;
 }
 
+/** A page of terms as HTML; every text is escaped. */
 export function rightsPageHtml(page: RightsPage): string {
   const sections = content(page).map(
     ({ heading, paragraphs }) =>

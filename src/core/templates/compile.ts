@@ -55,6 +55,7 @@ export interface CompiledTemplates {
   readonly problems: readonly Problem[];
 }
 
+/** Templates ready to be applied to many pictures: texts parsed and entries ordered once. */
 export function compileTemplates(templates: readonly Template[]): CompiledTemplates {
   const entries = templates.flatMap((template) => template.entries.map((entry) => ({ template, entry })));
   const compiled = entries.map(({ template, entry }, order) => compileEntry(template, entry, order));

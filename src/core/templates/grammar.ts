@@ -44,6 +44,7 @@ export function closingSign(text: string, at: number): string | undefined {
   return SIGNS.find(([opening]) => text.startsWith(opening, at))?.[1];
 }
 
+/** The parts of a template's text, and what does not fit the grammar. Linear in its length. */
 export function parseText(text: string): ParsedText {
   if (text.length > limits.templateText) return { parts: [], problems: [tooLong] };
   const problems: Problem[] = [];
@@ -122,6 +123,7 @@ export function replacePlaceholders(
   }
 }
 
+/** A name as it is looked up: blanks folded, case ignored. */
 export function placeholderKey(name: string): string {
   return name.replace(/\s+/g, ' ').trim().toLowerCase();
 }

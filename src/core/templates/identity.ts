@@ -39,6 +39,7 @@ export function identitiesByName(
   return Object.fromEntries(identities.map(({ name, parts }) => [name, { name, ...parts }]));
 }
 
+/** The placeholder that takes one part of one's details. */
 export function identityPlaceholder(identity: Pick<Identity, 'name'>, part: IdentityPart): string {
   return placeholderText({ name: identity.name, form: part });
 }

@@ -131,6 +131,7 @@ export const placeholderNames: readonly string[] = [
   'assignment',
 ];
 
+/** Whether a key names a value that Fabrica computes. */
 export function isBuiltIn(key: string): boolean {
   return builtIns.has(key);
 }
@@ -236,6 +237,7 @@ function byKey<T>(record: Readonly<Record<string, T>>): ReadonlyMap<string, T> {
 
 const noFields: FieldLookup = () => undefined;
 
+/** A text for one picture, and the names that have no value for it. */
 export function evaluate(
   compiled: CompiledText,
   context: PlaceholderContext,

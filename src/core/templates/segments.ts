@@ -12,11 +12,13 @@ export function containsSegment(text: string, segment: string, separator: string
   return false;
 }
 
+/** A text with a segment behind it, once: where it is there already nothing is added. */
 export function putAfter(text: string, segment: string, separator: string): string {
   if (text === '' || segment === '') return text + segment;
   return containsSegment(text, segment, separator) ? text : `${text}${separator}${segment}`;
 }
 
+/** A text with a segment in front of it, once. */
 export function putBefore(text: string, segment: string, separator: string): string {
   if (text === '' || segment === '') return segment + text;
   return containsSegment(text, segment, separator) ? text : `${segment}${separator}${text}`;

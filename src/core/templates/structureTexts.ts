@@ -11,6 +11,7 @@ import {
 export type CompiledStructure = { readonly [member: string]: CompiledMember };
 type CompiledMember = CompiledText | CompiledStructure | readonly (CompiledText | CompiledStructure)[];
 
+/** A structure whose texts hold placeholders, ready for many pictures. */
 export function compileStructure(structure: Structure): CompiledStructure {
   return Object.fromEntries(Object.entries(structure).map(([key, member]) => [key, compileMember(member)]));
 }
@@ -24,6 +25,7 @@ function compileMember(member: Structure[string]): CompiledMember {
   return compileStructure(member as Structure);
 }
 
+/** The structure for one picture; members without a value are left out. */
 export function evaluateStructure(
   compiled: CompiledStructure,
   context: PlaceholderContext,

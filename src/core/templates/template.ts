@@ -41,6 +41,7 @@ export interface Template {
   readonly formerTexts?: { readonly [K in FieldId]?: readonly string[] };
 }
 
+/** The rules that an entry of a field can have. */
 export function rulesFor(id: FieldId): readonly Rule[] {
   if (isList(id)) return listRules;
   const { type } = field(id);

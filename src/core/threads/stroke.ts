@@ -19,6 +19,7 @@ export interface StripSource {
 
 export type Strip = Readonly<Record<ThreadId, StrokeState>>;
 
+/** The state of all eight strokes of a picture. */
 export function stripOf(source: StripSource): Strip {
   return Object.fromEntries(threads.map(({ id, fields }) => [id, strokeOf(id, fields, source)])) as Strip;
 }
@@ -77,6 +78,7 @@ export type StrokeCounts = Readonly<Record<StrokeState, number>>;
 
 export type StripCounts = Readonly<Record<ThreadId, StrokeCounts>>;
 
+/** How many strokes are in which state over many pictures. */
 export function countStrips(strips: readonly Strip[]): StripCounts {
   return countGroups(strips.map((strip) => ({ strip, count: 1 })));
 }

@@ -61,6 +61,7 @@ export interface TiffHeader {
   readonly firstIfd: number;
 }
 
+/** Byte order and offset of the first directory (TIFF 6.0, 2). Throws `tiff-header`. */
 export function readHeader(bytes: Uint8Array): TiffHeader {
   if (bytes.length < 8) throw new FormatError('tiff-header', 'TIFF', { offset: 0, expected: '8 bytes' });
   const order: ByteOrder | undefined =
@@ -95,6 +96,7 @@ export function readIfd(view: ByteView, offset: number, part: string): { ifd: If
   return { ifd: { offset, entries, next: cut ? 0 : view.u32(nextAt) }, problems };
 }
 
+/** A count of entries as far as any sound file has it; throws `limit-exceeded`. */
 export function checkedCount(count: number, part: string, offset: number): number {
   if (count > limits.ifdEntries)
     throw new FormatError('limit-exceeded', part, {
@@ -124,6 +126,7 @@ export function readEntry(view: ByteView, at: number, fileAt: number, big: boole
   };
 }
 
+/** The first entry of a tag. */
 export function entry(ifd: Ifd | undefined, tag: number): IfdEntry | undefined {
   return ifd?.entries.find((one) => one.tag === tag);
 }

@@ -59,6 +59,7 @@ export interface XmpModel {
 
 export const emptyXmp: XmpModel = { subjects: [{ about: '', properties: [] }], prefixes: new Map() };
 
+/** A top-level property; of several of one name the first. */
 export function property(model: XmpModel, ns: string, name: string): XmpValue | undefined {
   return indexOf(model).get(ns)?.get(name);
 }
@@ -120,6 +121,7 @@ export function withMember(
   return { ...struct, fields };
 }
 
+/** A member of a structure. */
 export function member(struct: XmpStruct, ns: string, name: string): XmpValue | undefined {
   return struct.fields.find((one) => one.ns === ns && one.name === name)?.value;
 }

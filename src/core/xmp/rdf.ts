@@ -22,6 +22,7 @@ const RDF = namespaces.rdf;
 const XML = namespaces.xml;
 const forms: Record<string, ArrayForm> = { Bag: 'Bag', Seq: 'Seq', Alt: 'Alt' };
 
+/** The model of a packet's RDF (ISO 16684-1, 7). Throws where it uses what XMP does not allow. */
 export function xmpFromXml(document: XmlDocument): XmpModel {
   return new RdfReader().model(document);
 }

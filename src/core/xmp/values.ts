@@ -6,6 +6,7 @@ export function simple(text: string): XmpSimple {
   return { kind: 'simple', text };
 }
 
+/** The text of a value: of an array its first item, of a language alternative its default. */
 export function textOfValue(value: XmpValue | undefined): string | undefined {
   if (!value) return undefined;
   if (value.kind === 'simple' || value.kind === 'uri') return value.text || undefined;
@@ -13,6 +14,7 @@ export function textOfValue(value: XmpValue | undefined): string | undefined {
   return undefined;
 }
 
+/** The texts of an array, or the one text. */
 export function textsOfValue(value: XmpValue | undefined): string[] {
   if (!value) return [];
   if (value.kind === 'array' && value.form !== 'Alt')

@@ -95,10 +95,12 @@ class TreeBuilder {
   }
 }
 
+/** The child elements, in their order. */
 export function elements(parent: XmlElement): XmlElement[] {
   return parent.children.filter((child): child is XmlElement => typeof child !== 'string');
 }
 
+/** The text directly inside an element. */
 export function textOf(parent: XmlElement): string {
   return parent.children.filter((child): child is string => typeof child === 'string').join('');
 }

@@ -46,7 +46,7 @@ function TaskCard({ task }: { task: Task }) {
   );
 }
 
-export function taskWords({ kind, assignmentId, assignment, pictures, about }: Task): {
+function taskWords({ kind, assignmentId, assignment, pictures, about }: Task): {
   title: string;
   words: string;
   href: string;

@@ -23,6 +23,7 @@ const stateFile = () => path.join(config().dataFolder, 'card.json');
 
 let known: { readonly stamp: number; readonly state: CardState } | undefined;
 
+/** How the simulated card behaves just now; read again when its file changes. */
 export function cardState(): CardState {
   const stamp = statSync(stateFile(), { throwIfNoEntry: false })?.mtimeMs ?? 0;
   if (known?.stamp !== stamp) known = { stamp, state: stamp === 0 ? soundCard : stored() };
@@ -37,6 +38,7 @@ function stored(): CardState {
   }
 }
 
+/** Changes how the card behaves, for every process. */
 export async function changeCard(change: Partial<CardState>): Promise<CardState> {
   const state = { ...cardState(), ...change };
   const part = `${stateFile()}.part`;

@@ -25,6 +25,7 @@ function newPool(): Pool {
   return made;
 }
 
+/** The database of this process, with one pool of connections. */
 export function database(): Database {
   kept.fabricaDatabase ??= drizzle(pool(), { schema, casing: 'snake_case' });
   return kept.fabricaDatabase;

@@ -8,6 +8,7 @@ export function oneOf(column: AnyColumn, ids: readonly string[]): SQL {
 /** Rows that are inserted with one statement. */
 const ROWS = 2000;
 
+/** Rows in parts that one statement takes. */
 export function* inParts<T>(rows: readonly T[]): Generator<T[]> {
   for (let at = 0; at < rows.length; at += ROWS) yield rows.slice(at, at + ROWS);
 }

@@ -35,6 +35,7 @@ function partOf({ name, size, modified }: Arriving): string {
   return `.arriving-${fingerprint}`;
 }
 
+/** Whether a browser may send a file of this name: a picture that Fabrica knows, or a sidecar. */
 export function isArrival(name: string): boolean {
   return hasKnownExtension(name) || SIDECAR.test(name);
 }

@@ -82,6 +82,7 @@ function joined(inside: string, name: string): string {
   return inside === '' ? name : `${inside}/${name}`;
 }
 
+/** The names of all files of a photo, the main one first. */
 export function filesOf({ main, raw, sidecar, otherSidecar }: Shot): string[] {
   return [main, raw, sidecar, otherSidecar].filter((name) => name !== undefined);
 }

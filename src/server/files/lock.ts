@@ -17,11 +17,13 @@ const MODE = 0o600;
 
 export const LOCK_NAME = /^\.fabrica-[0-9a-f]{24}\.lock$/;
 
+/** Where the lock of a file stands: beside it. */
 export function lockOf(target: string): string {
   const name = createHash('sha256').update(path.basename(target)).digest('hex').slice(0, 24);
   return path.join(path.dirname(target), `.fabrica-${name}.lock`);
 }
 
+/** Keeps other writers of a file waiting while `use` goes on; throws `locked` where one does not end. */
 export async function withLock<T>(target: string, layer: FileLayer, use: () => Promise<T>): Promise<T> {
   const lock = lockOf(target);
   await take(lock, target, layer);

@@ -13,6 +13,7 @@ const large: Uint8Array[] = [];
 export const takeBuffer = () => small.pop() ?? new Uint8Array(CHUNK);
 export const giveBuffer = (buffer: Uint8Array) => void small.push(buffer);
 
+/** Fills a buffer from a position; throws `changed-meanwhile` where the file is shorter. */
 export async function readExactly(file: LayerFile, into: Uint8Array, position: number): Promise<void> {
   if ((await file.read(into, position)) !== into.length) throw new FileError('read-error', '');
 }

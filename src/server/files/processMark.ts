@@ -5,6 +5,7 @@ import { hostname } from 'node:os';
 /** Who wrote something that must not outlive its writer: a machine, and a process on it. */
 export const machine = createHash('sha256').update(hostname()).digest('hex').slice(0, 8);
 
+/** Whether a process is running on this machine. */
 export function isRunning(pid: number): boolean {
   try {
     process.kill(pid, 0);

@@ -18,6 +18,7 @@ export interface ReadShot {
   readonly record: PhotoRecord;
 }
 
+/** Reads all files of a photo, each by its own codec. Throws FileError or FormatError of the main file. */
 export async function readShot(
   folder: string,
   shot: Shot,
@@ -77,6 +78,7 @@ function sidecarsOf(shot: Shot, read: readonly (readonly [string | undefined, Ph
   return { own, strange };
 }
 
+/** The opened containers of a photo by their roles, as planning takes them. */
 export function containersOf(read: Pick<ReadShot, 'main' | 'raw' | 'sidecar' | 'otherSidecar'>): ShotFiles {
   return {
     main: read.main.container,
@@ -86,6 +88,7 @@ export function containersOf(read: Pick<ReadShot, 'main' | 'raw' | 'sidecar' | '
   };
 }
 
+/** Where a new sidecar of a photo goes. */
 export function sidecarPath({ folder, shot }: Pick<ReadShot, 'folder' | 'shot'>): string {
   return path.join(folder, shot.sidecar ?? newSidecarName(shot));
 }

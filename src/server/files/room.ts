@@ -3,6 +3,7 @@ import path from 'node:path';
 
 const AT_ONCE = 256;
 
+/** Whether this process may write into a folder; false where there is none. */
 export async function isWritable(folder: string): Promise<boolean> {
   return access(folder, constants.W_OK).then(
     () => true,

@@ -4,6 +4,7 @@ import { diskLayer } from './diskLayer';
 import { asFileError, FileError } from './fileError';
 import type { FileLayer, LayerFile, LayerStat } from './layer';
 
+/** An opened file as a source of the core. */
 export function sourceOf(file: LayerFile, size: number): ByteSource {
   return {
     size,

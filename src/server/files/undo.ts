@@ -46,6 +46,7 @@ export async function keepUndo(
   return name;
 }
 
+/** Removes an undo record: its writing is done. */
 export async function releaseUndo(name: string, layer: FileLayer = diskLayer): Promise<void> {
   await layer.unlink(name);
 }
@@ -106,6 +107,7 @@ export async function readUndo(
   return decode(await wholeFile(name, layer));
 }
 
+/** Writes the former bytes of a record back into its file. */
 export async function putBack(file: LayerFile, record: UndoRecord): Promise<void> {
   for (const { at, former } of record.writes) if (former.length > 0) await file.write(former, at);
   await file.truncate(record.formerSize);

@@ -6,6 +6,7 @@ import { failure } from '../problems/errors';
 const MAX_BODY = 4 * 1024 * 1024;
 const ajv = addFormats(new Ajv({ strictTypes: false }));
 
+/** A JSON schema, compiled once (Ajv). */
 export function schema<T>(shape: object): ValidateFunction<T> {
   return ajv.compile<T>(shape as JSONSchemaType<T>);
 }

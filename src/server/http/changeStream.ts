@@ -24,6 +24,7 @@ function closers(): Set<() => void> {
   return all;
 }
 
+/** The stream of an open window: what changed, as server-sent events, until it is closed. */
 export async function changeStream(signal: AbortSignal): Promise<Response> {
   const to = await listeners();
   const encoder = new TextEncoder();

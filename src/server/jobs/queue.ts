@@ -40,6 +40,7 @@ export interface Change {
   readonly id: string;
 }
 
+/** Says to every window what changed, when the transaction is committed. */
 export async function announce(db: Queries, change: Change): Promise<void> {
   await db.execute(sql`select pg_notify(${CHANGES_CHANNEL}, ${JSON.stringify(change)})`);
 }

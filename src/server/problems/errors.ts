@@ -216,6 +216,7 @@ export class OperationError extends Error {
   }
 }
 
+/** What must be there; throws `not-found` (404) with what it is called. */
 export function required<T>(value: T | undefined, what: string): T {
   if (value === undefined) throw failure('not-found', { what });
   return value;

@@ -158,6 +158,7 @@ function partWords(code: StoredProblem['code'], part: string): string {
   return tellsPart || (isPlace && !words[code].includes(named)) ? `${named}: ` : '';
 }
 
+/** What went wrong with a file, for a person. */
 export function failureWords(code: string): string {
   return words[code as StoredProblem['code']] ?? 'The file could not be read.';
 }

@@ -40,6 +40,7 @@ function isPlainObject(value: unknown): value is Structure {
   return typeof value === 'object' && value !== null && !Array.isArray(value);
 }
 
+/** Whether structures have just the members that their field knows. */
 export function soundStructures(id: FieldId, items: readonly unknown[]): boolean {
   return misfit(field(id).structure, items, '') === undefined;
 }

@@ -14,6 +14,7 @@ const WINDOW = 16 * 1024;
 const GUID_CHARACTERS = 32;
 const POINTER = ascii('HasExtendedXMP');
 
+/** Segments and blocks of a JPEG, read up to the first scan (ITU-T T.81, annex B). */
 export async function readJpeg(file: ByteSource): Promise<ReadResult<JpegStructure>> {
   const source = windowed(file, WINDOW);
   const { structure, problems } = await readStructure(source);

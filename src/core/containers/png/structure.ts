@@ -43,6 +43,7 @@ const PICTURE = new Set([
 ]);
 const OVERHEAD = 12;
 
+/** The chunks of a PNG (third edition, 5.3). Throws `file-cut`. */
 export async function readChunks(file: ByteSource): Promise<PngStructure> {
   const source = windowed(file, 512);
   const chunks: PngChunk[] = [];
@@ -85,6 +86,7 @@ export async function readChunks(file: ByteSource): Promise<PngStructure> {
   return { size: file.size, chunks, picture, pixels };
 }
 
+/** Whether bytes begin with PNG's signature (third edition, 5.2). */
 export function isPng(head: Uint8Array): boolean {
   return equalBytes(head.subarray(0, 8), PNG_SIGNATURE);
 }

@@ -42,6 +42,7 @@ export function decodeTextChunk(type: string, content: Uint8Array, maxBytes: num
   return { bytes: rest[0] === 1 ? inflate(text, maxBytes, keyword) : bounded(text), utf8: true };
 }
 
+/** The text of a chunk by its encoding. */
 export function textOfChunk({ bytes, utf8 }: TextChunk): string {
   return utf8 ? decodeUtf8Loosely(bytes) : decodeLatin1(bytes);
 }
@@ -58,6 +59,7 @@ export function plainTextChunk(keyword: string, text: string): Uint8Array {
   return pngChunk('iTXt', concat([ascii(`${keyword}\0`), new Uint8Array(4), encodeUtf8(text)]));
 }
 
+/** A chunk with its length and CRC (third edition, 5.3). */
 export function pngChunk(type: string, content: Uint8Array): Uint8Array {
   const body = concat([ascii(type), content]);
   return new ByteWriter('big', body.length + 8).u32(content.length).bytes(body).u32(crc32(body)).done();

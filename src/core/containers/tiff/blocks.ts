@@ -79,6 +79,7 @@ function rows(ifd: ReadIfd, wanted: (tag: number) => boolean): Row[] {
   });
 }
 
+/** An Exif block of its own of rows that stood in a TIFF's directories. */
 export function composeExif(
   order: TiffStructure['format']['order'],
   ifds: { IFD0: readonly Row[]; Exif: readonly Row[]; GPS: readonly Row[] },
@@ -96,6 +97,7 @@ export function composeExif(
   return concat([head, layTree(ifds.IFD0, 0, subs, head.length, format)]);
 }
 
+/** Whether bytes begin with SOI and another marker. */
 export function isJpeg(bytes: Uint8Array): boolean {
   return startsWith(bytes, new Uint8Array([0xff, 0xd8, 0xff]));
 }

@@ -6,6 +6,7 @@ export const BMFF_RAW_EXTENSIONS = ['cr3'] as const;
 
 const all = new Set<string>([...TIFF_RAW_EXTENSIONS, ...BMFF_RAW_EXTENSIONS]);
 
+/** Whether an extension is one of camera raw files (common practice). */
 export function isRawExtension(extension: string): boolean {
   return all.has(extension);
 }

@@ -65,6 +65,7 @@ export interface TiffStructure {
 
 const WINDOW = 16 * 1024;
 
+/** The directories of a TIFF or BigTIFF, in their order. Values stay where they are. */
 export async function readTiff(file: ByteSource): Promise<{ structure: TiffStructure; problems: Problem[] }> {
   const source = windowed(file, WINDOW);
   const { format, version, firstIfd } = await readFileHeader(source);
@@ -184,6 +185,7 @@ export function numbers(ifd: ReadIfd, tag: number, { order }: TiffFormat): numbe
   return one && bytes ? numbersIn(bytes, one, order) : [];
 }
 
+/** The whole numbers of an entry's value. */
 export function numbersIn(
   bytes: Uint8Array,
   one: Pick<IfdEntry, 'type' | 'count'>,

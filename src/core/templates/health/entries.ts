@@ -6,6 +6,7 @@ export { isLiteral } from '../template';
 
 import type { Checked } from './advice';
 
+/** The entry of a field, where there is one that does not erase. */
 export function entryOf({ entries }: Checked, id: FieldId): Entry | undefined {
   return entries.find((one) => one.field === id && one.rule !== 'erase');
 }
@@ -38,6 +39,7 @@ export function withEntry(entries: readonly Entry[], made: Entry): Entry[] {
     : [...entries, made];
 }
 
+/** The entries but that of a field. */
 export function without({ entries }: Checked, id: FieldId): Entry[] {
   return entries.filter((one) => one.field !== id);
 }

@@ -27,6 +27,7 @@ export type ListedRecord = Omit<StoredRecord, 'fields'> & {
   readonly fields: { readonly [K in FieldId]?: Omit<FieldReading, 'recordValues'> };
 };
 
+/** A record as lists take it. */
 export function listedRecord({ fields, ...record }: StoredRecord): ListedRecord {
   const listed = Object.entries(fields).map(([id, { recordValues: _, ...reading }]) => [id, reading]);
   return { ...record, fields: Object.fromEntries(listed) };

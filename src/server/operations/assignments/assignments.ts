@@ -36,6 +36,7 @@ export interface Assignment {
   readonly photos: number;
 }
 
+/** An assignment with its facts and the templates in force. */
 export async function readAssignment(context: Context, id: string): Promise<Assignment> {
   const [row] = await context.db.select().from(assignments).where(eq(assignments.id, id));
   const { createdAt: _, ...assignment } = required(row, 'assignment');
@@ -56,6 +57,7 @@ export async function readAssignment(context: Context, id: string): Promise<Assi
   return { ...assignment, facts: named, inForce: inForce.map((one) => one.id), photos: counted?.photos ?? 0 };
 }
 
+/** All assignments, the newest first, with the number of their pictures. */
 export async function listAssignments(
   context: Context,
 ): Promise<{ id: string; name: string; photos: number }[]> {
@@ -73,6 +75,7 @@ export interface NewAssignment {
   readonly sourcePath?: string;
 }
 
+/** Begins an assignment; standing templates are in force, in the order of the newest one. */
 export async function createAssignment(
   context: Context,
   { name, workingPath, sourcePath }: NewAssignment,
@@ -160,6 +163,10 @@ export function writeChoices({ dngSidecar, dateTimeOriginal }: Assignment): Shot
   return { dngSidecar, dateTimeOriginal };
 }
 
+/**
+ * Changes what is named. `met` is what the window had seen: where another stands there now, nothing is
+ * overwritten.
+ */
 export async function changeAssignment(
   context: Context,
   id: string,

@@ -24,6 +24,7 @@ export interface InForce {
   readonly signOffOf: (photo: InForcePhoto, values: Values) => string | undefined;
 }
 
+/** The templates in force, compiled, with the context of each photo. */
 export async function inForceOf(context: Context, assignmentId: string): Promise<InForce> {
   const assignment = await readAssignment(context, assignmentId);
   const templates = await templatesById(context, assignment.inForce);

@@ -19,6 +19,7 @@ export interface Plan {
   readonly lastUsed: string | null;
 }
 
+/** All plans by name. */
 export async function listPlans(context: Context): Promise<Plan[]> {
   const rows = await context.db.select().from(plans).orderBy(asc(plans.name));
   return rows.map(({ id, name, choices, lastUsed }) => ({
@@ -92,6 +93,7 @@ export async function usePlan(
   return { assignment: await readAssignment(context, assignmentId), gone: wanted.length - inForce.length };
 }
 
+/** Removes a plan; assignments keep the choices that they took from it. */
 export async function removePlan(context: Context, id: string): Promise<void> {
   await context.db.update(assignments).set({ planId: null }).where(eq(assignments.planId, id));
   await context.db.delete(plans).where(eq(plans.id, id));

@@ -17,6 +17,7 @@ export interface Candidates {
   readonly elsewhere: ReadonlyMap<string, string>;
 }
 
+/** Photos that could be the same pictures as some samples, with what their picture data is known by. */
 export async function candidatesFor(
   context: Context,
   assignmentId: string,

@@ -31,6 +31,7 @@ export async function sourceFolder(context: Context, assignmentId: string): Prom
   return folderById(context, sourceFolderId);
 }
 
+/** Has an assignment take its pictures from another folder, or from a browser. */
 export async function changeSource(
   context: Context,
   assignmentId: string,

@@ -45,6 +45,7 @@ const byHand: DraftOrigin = { by: 'hand' };
 const one = (field: FieldId, value: FieldValue | null): NewDrafts =>
   new Map([[field, { value: normalised(value), origin: byHand }]]);
 
+/** How an act writes; what it needs for all pictures is read once. */
 export async function drafterFor(
   context: Context,
   assignmentId: string,

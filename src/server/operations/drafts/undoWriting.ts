@@ -19,6 +19,7 @@ export interface WritingSteps {
   readonly redo?: ToldWriting;
 }
 
+/** The act that can be undone next, and the one that can be done again. */
 export async function writingSteps(context: Context, assignmentId: string): Promise<WritingSteps> {
   const next = async (undone: boolean) => {
     const [row] = await context.db

@@ -34,6 +34,7 @@ export function refuseOverlap(working: string, source: string): void {
     throw failure('folders-nested');
 }
 
+/** An opened folder; throws `not-found`. */
 export async function folderById(context: Context, id: string): Promise<OpenedFolder> {
   const [folder] = await context.db.select().from(openedFolders).where(eq(openedFolders.id, id));
   return required(folder, 'folder');
@@ -53,6 +54,7 @@ export function listDropFolders(context: Context) {
     .where(eq(assignments.dropping, true));
 }
 
+/** All opened folders, the first one first. */
 export function listFolders(context: Context): Promise<OpenedFolder[]> {
   return context.db.select().from(openedFolders).orderBy(openedFolders.createdAt);
 }

@@ -29,6 +29,7 @@ export interface IdentityText {
   readonly parts: Identity['parts'];
 }
 
+/** All details by name. */
 export async function listIdentities(context: Context): Promise<ListedIdentity[]> {
   const rows = await context.db.select().from(identities).orderBy(asc(identities.createdAt));
   return rows.map(({ createdAt: _, ...row }) => row);
@@ -37,6 +38,7 @@ export async function listIdentities(context: Context): Promise<ListedIdentity[]
 /** Former states of one's details that are looked for in what pictures carry. */
 const FORMER_STATES = 40;
 
+/** What placeholders know that is the same for every picture: the day, and details as they are and were. */
 export async function installationContext(context: Context): Promise<InstallationContext> {
   const [present, ...former] = await identityHistory(context);
   const identities = { ...(await formerNames(context)), ...present };

@@ -55,6 +55,7 @@ export async function photosSpread(
   return rows;
 }
 
+/** Photos of which a condition is true, in the order of their assignment. */
 export async function listed(context: Context, which: SQL | undefined): Promise<ListedPhoto[]> {
   const rows = await context.db
     .select({

@@ -35,6 +35,7 @@ async function matches(
   );
 }
 
+/** True for photos that have drafts. */
 export function hasDrafts({ db }: Context): SQL {
   return exists(db.select({ one: sql`1` }).from(drafts).where(eq(drafts.photoId, photos.id)));
 }

@@ -17,6 +17,7 @@ import { canBeUndone } from './startUndo';
 export type RunRow = typeof runs.$inferSelect;
 export type RunCounts = Readonly<Record<(typeof runItems.$inferSelect)['state'], number>>;
 
+/** How many items of a run are in which state. */
 export async function runCounts(context: Context, runId: string): Promise<RunCounts> {
   const rows = await context.db
     .select({ state: runItems.state, n: count() })
@@ -117,6 +118,7 @@ export async function listRunItems(context: Context, runId: string, from = 0, mo
     .limit(most);
 }
 
+/** The last runs, the newest first. */
 export async function listRuns(context: Context, limit = 20) {
   const rows = await context.db
     .select({

@@ -8,6 +8,7 @@ import { localToday } from './placeholderContext';
 /** What templates may refer to: facts of any assignment, one's details, and the day. */
 export type KnownNames = Pick<HealthContext, 'facts' | 'identities' | 'today'>;
 
+/** The names that placeholders can have, for advice on a template. */
 export async function knownNames(context: Context): Promise<KnownNames> {
   const [named, { identities }] = await Promise.all([
     context.db.selectDistinct({ name: facts.name }).from(facts).orderBy(asc(facts.name)),

@@ -96,6 +96,7 @@ export function localNow(now: Date): string {
   return `${localToday(now)}T${clock}${zone}`;
 }
 
+/** The day on this machine, as ISO 8601. */
 export function localToday(now: Date): string {
   const two = (value: number) => String(value).padStart(2, '0');
   return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;

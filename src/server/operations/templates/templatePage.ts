@@ -11,6 +11,7 @@ type Row = typeof templates.$inferSelect;
 /** What a page is called before it has a name. */
 export const UNNAMED = 'without a name';
 
+/** A template whose page nobody else can change until the transaction ends. */
 export async function lockedTemplate(context: Context, id: string): Promise<Row> {
   const [row] = await context.db.select().from(templates).where(eq(templates.id, id)).for('update');
   return required(row, 'template');
@@ -26,6 +27,7 @@ export function pageOf(row: Row): TemplateText {
   return { name, kind, entries };
 }
 
+/** Whether two pages say the same. */
 export function sameWords(a: TemplateText, b: TemplateText): boolean {
   return a.name.trim() === b.name.trim() && a.kind === b.kind && sameEntries(a.entries, b.entries);
 }

@@ -59,6 +59,7 @@ export interface PreviewRequest {
 /** Pictures sent to the page. */
 const SAMPLES = 40;
 
+/** What a template's page needs to show results: pictures, the worst case first, and how many lack what. */
 export async function templatePreview(context: Context, { entries, assignmentId, find }: PreviewRequest) {
   const [assignments, identities, installation, knows] = await Promise.all([
     listAssignments(context),

@@ -17,6 +17,7 @@ export interface Shelf {
   readonly known: KnownNames;
 }
 
+/** Everything that the shelf shows; pages that were opened and left empty go. */
 export async function readShelf(context: Context): Promise<Shelf> {
   await sweepEmpty(context);
   const [all, lastUsed, known, rows] = await Promise.all([

@@ -28,6 +28,7 @@ const KEPT = 200;
 
 type Step = typeof templateSteps.$inferSelect;
 
+/** The step of a page that can be undone next, and the one that can be done again. */
 export async function templateStepsOf(context: Context, templateId: string): Promise<TemplateSteps> {
   const [undo, redo] = await Promise.all([
     nextStep(context, templateId, false),

@@ -40,6 +40,7 @@ export async function listTemplates(context: Context): Promise<ListedTemplate[]>
   );
 }
 
+/** A template with its present entries and the draft of its page. */
 export async function readTemplate(context: Context, id: string): Promise<ListedTemplate> {
   const [row] = await context.db.select().from(templates).where(eq(templates.id, id));
   const [template] = await withFormerTexts(context, [listed(required(row, 'template'))]);
@@ -72,6 +73,7 @@ export interface TemplateText {
   readonly entries: readonly Entry[];
 }
 
+/** A new template; its first version is what is given. */
 export async function createTemplate(
   context: Context,
   text: TemplateText,

@@ -106,6 +106,7 @@ export interface WhereUsed {
   readonly proof: readonly UsedLine[];
 }
 
+/** The pictures whose files carry a template, of which version, and the proof of renewing them. */
 export async function whereUsed(context: Context, templateId: string): Promise<WhereUsed> {
   const found = await findUsing(context, templateId);
   const lines: { -readonly [K in keyof UsedLine]: UsedLine[K] }[] = [];

@@ -143,11 +143,13 @@ async function refuseChanged(context: Context, item: Item, located: Located): Pr
   }
 }
 
+/** Where a photo's files stand. */
 export function placeOf({ file, folder }: Located) {
   const inside = path.posix.dirname(file.relativePath);
   return { folderId: file.folderId, inside: inside === '.' ? '' : inside, folder };
 }
 
+/** Keeps what a file was before it is replaced; an item that is repeated keeps the first. */
 export async function keepInverseEdits(
   context: Context,
   itemId: string,

@@ -43,6 +43,7 @@ export interface ImportRun {
   readonly lastPosition: number;
 }
 
+/** Reads what is the same for all pictures of a run that brings some in. */
 export async function importRunFor(
   context: Context,
   run: Run,

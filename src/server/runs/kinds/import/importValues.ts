@@ -39,6 +39,7 @@ function originOf({ templates }: ImportRun, templateId: string | undefined): Dra
   return { by: 'template', templateId: template.id, name: template.name, version: template.version };
 }
 
+/** What placeholders know of a picture that a run brings in. */
 export function importContext(run: ImportRun, item: Item, { main }: ReadShot): PlaceholderContext {
   const picture = {
     relativePath: item.sourcePath ?? item.name,

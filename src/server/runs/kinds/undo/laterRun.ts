@@ -13,6 +13,7 @@ export class LaterRun extends Error {
   }
 }
 
+/** Throws LaterRun where a run that was begun later wrote into the picture and was not undone. */
 export async function refuseLaterRun(
   context: Context,
   photoId: string,
