@@ -26,8 +26,7 @@ test('folders that nothing can be written into are told before a run, each with 
   expect(await blockedFolders(server.context, job.id, these(ids))).toEqual([missing]);
   chmodSync(second, 0o555);
   // Root may write everywhere: then there is nothing to see.
-  const blocked =
-    process.getuid?.() === 0 ? [] : [{ folder: second, why: 'not-writable', pictures: 1 }];
+  const blocked = process.getuid?.() === 0 ? [] : [{ folder: second, why: 'not-writable', pictures: 1 }];
   expect(await blockedFolders(server.context, job.id, these(ids))).toEqual([missing, ...blocked]);
   chmodSync(second, 0o755);
 });

@@ -14,6 +14,7 @@ import { isoCountries } from '../countries';
 import { focusField, useBookKeys } from '../keys';
 import { RightLeaf, type RightPage } from '../pages/RightLeaf';
 import { AsPeopleSeeIt } from '../sample/AsPeopleSeeIt';
+import { EmptySample } from '../sample/EmptySample';
 import { SampleHead } from '../sample/SampleHead';
 import { useTemplatePreview, useTrial } from '../sample/useTemplatePreview';
 import { BookHead } from './BookHead';
@@ -114,7 +115,12 @@ export function TemplateBook({ template: initial, preview: firstBench, madeFor }
           aside={right !== 'sample'}
         />
         {right === 'sample' ? (
-          <AsPeopleSeeIt sample={trial.sample} />
+          <>
+            {words.entries.length === 0 && (
+              <EmptySample picture={trial.picture} hasFile={preview.samples.length > 0} />
+            )}
+            <AsPeopleSeeIt sample={trial.sample} />
+          </>
         ) : (
           <RightLeaf
             page={right}
