@@ -1,20 +1,33 @@
+import jest from './jest.config.mjs';
+
 /**
- * Mutation tests: `npm run mutate` breaks the code in every place that it finds and runs the tests that cover it. A survivor is
- * a place that no test holds. Not part of ./fabrica test; the scores stand in docs/PERFORMANCE.md. One part:
- * `npm run mutate -- --mutate 'src/core/templates/resolve.ts'`.
+ * Mutation tests: `npm run mutate` breaks the core in every place that it finds and runs the core's tests; `npm run mutate server`
+ * does so with in-place writing and claims, against a real database. A survivor is a place that no test holds. Not part of
+ * ./fabrica test: it takes hours. The scores stand in docs/PERFORMANCE.md. One file: add `--mutate src/core/templates/rules.ts`.
  */
+const isServer = process.argv.includes('server');
+
 export default {
   testRunner: 'jest',
-  jest: { configFile: 'jest.config.mjs', enableFindRelatedTests: true },
+  jest: {
+    projectType: 'custom',
+    config: {
+      ...jest,
+      roots: isServer
+        ? ['<rootDir>/src/server/files', '<rootDir>/tests/server']
+        : ['<rootDir>/src/core', '<rootDir>/tests/properties'],
+    },
+    enableFindRelatedTests: true,
+  },
   coverageAnalysis: 'perTest',
-  mutate: [
-    'src/core/mapping/**/*.ts',
-    'src/core/templates/{resolve,rules,compile}.ts',
-    'src/core/drafts/scope.ts',
-    'src/server/files/{inPlace,applyEdits}.ts',
-    'src/server/runs/claims.ts',
-    '!src/**/*.test.ts',
-  ],
+  mutate: isServer
+    ? ['src/server/files/{inPlace,applyEdits}.ts', 'src/server/runs/claims.ts']
+    : [
+        'src/core/mapping/**/*.ts',
+        'src/core/templates/{resolve,rules,compile}.ts',
+        'src/core/drafts/scope.ts',
+        '!src/**/*.test.ts',
+      ],
   concurrency: 2,
   timeoutMS: 20_000,
   reporters: ['clear-text', 'progress-append-only'],

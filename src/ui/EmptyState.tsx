@@ -10,14 +10,17 @@ export function EmptyState({
   title,
   children,
   act,
+  heading = 'h2',
 }: {
   title: string;
   children: ReactNode;
   act?: { href: string; words: string } | undefined;
+  /** h1 where it is the whole page. */
+  heading?: 'h1' | 'h2';
 }) {
   return (
     <Box maxWidth="34em" margin="12vh auto" paddingX="5">
-      <Box as="h2" textStyle="display" marginBottom="3">
+      <Box as={heading} textStyle="display" marginBottom="3">
         {title}
       </Box>
       <Box color="soft" fontSize="large" marginBottom="5">

@@ -34,7 +34,7 @@ export function Field({
       <Box flex="1" minWidth="0">
         {children}
       </Box>
-      {hint && (
+      {hint !== undefined && (
         <Box flex="1" minWidth="12em" textStyle="hint">
           {hint}
         </Box>

@@ -187,6 +187,24 @@ for (const scheme of ['light', 'dark'] as const) {
   });
 }
 
+test('every page has one heading of the first level, and no list that nobody opened', async () => {
+  for (const name of Object.keys(pages)) {
+    await open(name);
+    await expect(page.getByRole('heading', { level: 1 }), name).toHaveCount(1);
+    await expect(page.getByRole('listbox'), name).toHaveCount(0);
+  }
+  await go('/nowhere');
+  await expect(page.getByRole('heading', { level: 1, name: 'Not here' })).toBeVisible();
+});
+
+test('the sheet says how many rows it has, and which of them are there', async () => {
+  await open('describe');
+  const grid = page.getByRole('grid', { name: 'Pictures' });
+  const rows = Number(await grid.getAttribute('aria-rowcount'));
+  expect(rows).toBeGreaterThan(0);
+  await expect(grid.getByRole('row').first()).toHaveAttribute('aria-rowindex', '1');
+});
+
 /** The act of each place, and what makes it possible there. */
 const acts: Record<string, { where: () => string; act: RegExp; before?: () => Promise<void> }> = {
   'bring in': { where: () => `/assignments/${ids.assignment}/bring-in`, act: /^Bring in \d/ },

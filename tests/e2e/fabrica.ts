@@ -41,6 +41,9 @@ export async function retype(page: Page, box: Locator, text: string): Promise<vo
   if (text !== '') await box.fill(text);
 }
 
+/** A first start installs, builds and draws. */
+const STARTED_WITHIN_MS = 15 * 60 * 1000;
+
 /** Starts Fabrica as a person would, and waits for the address that it prints. */
 export async function startFabrica(
   data: string,
@@ -56,7 +59,9 @@ export async function startFabrica(
   let output = '';
   child.stdout.on('data', (text) => (output += text));
   child.stderr.on('data', (text) => (output += text));
+  const until = Date.now() + STARTED_WITHIN_MS;
   for (;;) {
+    if (Date.now() > until) throw new Error(`./fabrica ${command} gave no address in time:\n${output}`);
     const address = /Fabrica is at (http:\S+)/.exec(output)?.[1];
     if (address) return { process: child, address, output: () => output };
     if (child.exitCode !== null)

@@ -3,6 +3,7 @@ import { once } from 'node:events';
 import { rmSync } from 'node:fs';
 import path from 'node:path';
 import { readRun } from '@/server/operations/runs/runs';
+import { waitFor } from '../fixtures/waitFor';
 import { root, type TestServer } from './testServer';
 
 /** The worker's program, bundled once for a test file: it starts in a moment, however often it is killed. */
@@ -42,9 +43,14 @@ export async function kill(worker: ChildProcess): Promise<void> {
   await once(worker, 'exit');
 }
 
-export const pause = (milliseconds: number) => new Promise((resolve) => setTimeout(resolve, milliseconds));
+export async function isInProgress(
+  { context }: Pick<TestServer, 'context'>,
+  runId: string,
+): Promise<boolean> {
+  return ['waiting', 'running'].includes((await readRun(context, runId)).state);
+}
 
 /** Waits until a run has ended, whoever carries it out. */
 export async function ended({ context }: TestServer, runId: string): Promise<void> {
-  while (['waiting', 'running'].includes((await readRun(context, runId)).state)) await pause(50);
+  await waitFor(`run ${runId} to end`, async () => !(await isInProgress({ context }, runId)));
 }
