@@ -144,7 +144,9 @@ test('files sent by the browser wait to be brought in, and come like any others'
       sent('kt26-name-board.png', 'image/png'),
       { name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('no picture') },
     ]);
-  await expect(page.getByText('notes.txt: “notes.txt” is not a kind of picture', { exact: false })).toBeVisible();
+  await expect(
+    page.getByText('notes.txt: “notes.txt” is not a kind of picture', { exact: false }),
+  ).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Already here' })).toBeVisible();
   await expect(page.getByRole('checkbox', { name: 'kt26-name-board.png' })).toBeVisible();
   const arrivals = path.join(data, 'arrivals', home.split('/').at(-1)!);

@@ -171,9 +171,9 @@ test('facts are added and removed', async () => {
 });
 
 test('a keyword is taken away, and put on all of a selection', async () => {
-  const desk = (photoIds: string[]) =>
+  const desk = (photos: string[]) =>
     api<{ keywords: { term: string; count: number }[] }>(`assignments/${ids.assignment}/desk`, 'POST', {
-      photoIds,
+      scope: { of: 'these', ids: photos },
     });
   const photo = page.locator('[data-photo="kt26-0401.jpg"]');
   await page.goto(`${home()}/describe`);

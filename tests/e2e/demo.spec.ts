@@ -36,7 +36,7 @@ test('what is next stands at the top, with pictures, beside a finished assignmen
   await expect(page.getByRole('heading', { name: 'Assignments' })).toBeVisible();
   await expect(page.getByRole('link', { name: 'Winter lay-up', exact: true })).toBeVisible();
   await expect(page.getByText('8 pictures · 2 drafts')).toBeVisible();
-  expect(await page.getByRole('link', { name: /^(Brought in|Embedded):/ }).count()).toBe(4);
+  await expect(page.getByRole('link', { name: /^(Brought in|Embedded):/ })).toHaveCount(4);
   const templates = page.locator('section', { has: page.getByRole('heading', { name: 'Templates' }) });
   await expect(templates.getByRole('listitem').or(templates.getByRole('link'))).toHaveCount(7);
   // The pictures of the tasks are there, not only their places.

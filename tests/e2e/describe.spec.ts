@@ -62,8 +62,11 @@ const cell = (name: string) => page.locator(`[data-photo="${name}"]`);
 const caption = () => page.getByLabel('Caption', { exact: true });
 /** The caption as the server holds it, draft or file. */
 const held = async (name: string) =>
-  (await send<{ caption: { same?: string } }>(`assignments/${id}/desk`, { photoIds: [ids[name]] })).caption
-    .same;
+  (
+    await send<{ caption: { same?: string } }>(`assignments/${id}/desk`, {
+      scope: { of: 'these', ids: [ids[name]] },
+    })
+  ).caption.same;
 
 test('a double press on Bring in makes one run', async () => {
   await page.goto(`${address}/assignments/${id}/bring-in`);
@@ -144,7 +147,7 @@ test('acts are undone and done again by key and by button, and only what is left
 // A draft that was left in another picture was embedded in place of the words just typed.
 test('what is typed just before Embed is pressed is what is embedded', async () => {
   await send(`assignments/${id}/writing`, {
-    photoIds: [ids['kt26-0401.jpg']],
+    scope: { of: 'these', ids: [ids['kt26-0401.jpg']] },
     writing: { kind: 'caption', text: 'Another picture.' },
   });
   await page.goto(`${address}/assignments/${id}/describe`);
@@ -168,7 +171,7 @@ test('a caption written in another window meanwhile is told; one says which stay
   // What changes elsewhere is not told to this window in time.
   await page.route(`**/assignments/${id}/desk`, (route) => route.abort());
   await send(`assignments/${id}/writing`, {
-    photoIds: [ids['kt26-0401.jpg']],
+    scope: { of: 'these', ids: [ids['kt26-0401.jpg']] },
     writing: { kind: 'caption', text: 'Hers.' },
   });
   await caption().fill('Mine.');
