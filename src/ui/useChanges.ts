@@ -3,7 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import type { Change } from '@/server/jobs/queue';
-import { concernedBy, isSlow, queryKeys } from './queryKeys';
+import { concernedBy, isSlow } from './queryKeys';
 import { refresh } from './refresh';
 
 /** Keeps this window true: whatever changes anywhere is read anew here. */

@@ -26,9 +26,9 @@ export function useMakers() {
     onError: () => setGiven(new Map()),
     onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.makers() }),
   });
-  const answer = (name: string, said: MakerAnswer) => {
-    setGiven((before) => new Map(before).set(makerKey(name), said));
-    mutate({ name, answer: said });
+  const answer = (name: string, chosen: MakerAnswer) => {
+    setGiven((before) => new Map(before).set(makerKey(name), chosen));
+    mutate({ name, answer: chosen });
   };
   return { answers, answer, kept: data, notKept: error };
 }

@@ -187,7 +187,7 @@ test('one’s details: kept once, with their reach; taken up they are not remove
   await saveIdentity(server.context, { ...details, parts: { telephone: '+47 2' } }, kept.id);
   const used = await whereUsed(server.context, job.template.id);
   expect(used.proof).toEqual([{ field: 'contactPhone', from: '+47 1', to: '+47 2', pictures: 2 }]);
-  const photos = await listPhotos(server.context, job.id);
+  const _photos = await listPhotos(server.context, job.id);
   await expect(renewPictures(server.context, job.template.id, 1)).rejects.toMatchObject({
     code: 'changed-elsewhere',
   });

@@ -1,7 +1,6 @@
 'use client';
 
-import { Box, chakra, Flex } from '@chakra-ui/react';
-import type { ReactNode } from 'react';
+import { Box, chakra } from '@chakra-ui/react';
 import { field } from '@/core/catalogue/fields';
 import type { ImportChoices, ImportMode } from '@/core/naming/importChoices';
 import { Field } from '@/ui/Field';

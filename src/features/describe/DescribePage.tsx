@@ -3,7 +3,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo } from 'react';
-import type { ThreadId } from '@/core/threads/threads';
 import { agrees, formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { EmptyState } from '@/ui/EmptyState';

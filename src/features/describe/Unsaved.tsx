@@ -1,6 +1,5 @@
 'use client';
 
-import { Flex } from '@chakra-ui/react';
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import type { WritingState } from './useWriting';

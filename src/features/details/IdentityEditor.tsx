@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, chakra, Flex } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import type { ListedIdentity } from '@/server/operations/identities/identities';

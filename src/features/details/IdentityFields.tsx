@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, chakra } from '@chakra-ui/react';
+import { chakra } from '@chakra-ui/react';
 import { isEmailAddress, repairedAddress } from '@/core/rights/webAddress';
 import {
   type Identity,

@@ -1,8 +1,7 @@
 'use client';
 
-import { Box, chakra, Flex } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { useQueryClient } from '@tanstack/react-query';
-import type { ReactNode } from 'react';
 import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
 import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';

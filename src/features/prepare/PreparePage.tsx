@@ -1,7 +1,6 @@
 'use client';
 
 import { Box, chakra } from '@chakra-ui/react';
-import type { ReactNode } from 'react';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { Notice } from '@/ui/Notice';

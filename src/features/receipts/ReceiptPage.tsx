@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, chakra, Flex } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { countCodes } from '@/core/threads/stripCode';

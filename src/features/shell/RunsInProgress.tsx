@@ -1,6 +1,5 @@
 'use client';
 
-import { chakra } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { runActs } from '@/server/runs/runActs';

@@ -33,7 +33,7 @@ function short(text: string): string {
 }
 
 /** The first of these that says something else than the entry, so that the rules come to different results. */
-function otherThan(text: string, candidates: readonly string[]): string {
-  const differs = (text: string) => text !== '' && !text.includes(text) && !text.includes(text);
+function otherThan(entryWords: string, candidates: readonly string[]): string {
+  const differs = (text: string) => text !== '' && !text.includes(entryWords) && !entryWords.includes(text);
   return candidates.find(differs) ?? 'other words';
 }

@@ -154,9 +154,9 @@ const errors = {
     ({ name }) => `“${name}” was never saved.`,
     'Save the template first.',
   ),
-  'template-unsaved': row<{ then: string }>(
+  'template-unsaved': row<{ done: string }>(
     409,
-    ({ then }) => `Save the template first; then it can be ${then}.`,
+    ({ done }) => `Save the template first; then it can be ${done}.`,
   ),
   'template-broken': row<{ name: string; field: string; why: string }>(
     409,

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { type ReactNode, useState } from 'react';
+import { useState } from 'react';
 import {
   type CcChoice,
   ccChoiceOf,

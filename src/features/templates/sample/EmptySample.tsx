@@ -10,7 +10,7 @@ const shownFields = ['creator', 'copyrightNotice', 'description', 'keywords', 'd
 
 /** The right page of an empty template: the picture that it is tried on, and what that says by itself. */
 export function EmptySample({ picture, hasFile }: { picture: SamplePicture; hasFile: boolean }) {
-  const said = shownFields.filter((id) => picture.values[id] !== undefined);
+  const present = shownFields.filter((id) => picture.values[id] !== undefined);
   return (
     <Box
       position={{ lg: 'absolute' }}
@@ -34,14 +34,14 @@ export function EmptySample({ picture, hasFile }: { picture: SamplePicture; hasF
         </Box>
       )}
       <Box as="dl" display="grid" gridTemplateColumns="auto 1fr" columnGap="4" rowGap="1" color="soft">
-        {said.map((id) => (
+        {present.map((id) => (
           <Box key={id} display="contents">
             <dt>{fieldLabel(id)}</dt>
             <chakra.dd lineClamp={3}>{valueWords(id, picture.values[id] ?? null)}</chakra.dd>
           </Box>
         ))}
       </Box>
-      {said.length === 0 && <Box color="soft">So far this picture says nothing of who made it.</Box>}
+      {present.length === 0 && <Box color="soft">So far this picture says nothing of who made it.</Box>}
     </Box>
   );
 }

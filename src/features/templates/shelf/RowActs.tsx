@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, chakra, Flex } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { ListedTemplate } from '@/server/operations/templates/templates';

@@ -3,7 +3,6 @@ import path from 'node:path';
 import { and, eq } from 'drizzle-orm';
 import type { Scope } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
-import { oneOf } from '../../db/oneOf';
 import { openedFolders } from '../../db/schema/folders';
 import { files, photos } from '../../db/schema/photos';
 import { freeBytes, isWritable } from '../../files/room';

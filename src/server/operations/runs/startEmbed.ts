@@ -2,7 +2,6 @@ import type { SQL } from 'drizzle-orm';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { Scope } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
-import { oneOf } from '../../db/oneOf';
 import { drafts } from '../../db/schema/drafts';
 import { photos } from '../../db/schema/photos';
 import { runItems, runs } from '../../db/schema/runs';

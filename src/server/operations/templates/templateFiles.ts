@@ -52,7 +52,7 @@ export async function templateAsFile(
   detailsWritten: boolean,
 ): Promise<FileText> {
   const { name, kind, entries, version } = await readTemplate(context, id);
-  if (version === 0) throw failure('template-unsaved', { then: 'exported' });
+  if (version === 0) throw failure('template-unsaved', { done: 'exported' });
   const { identities } = await installationContext(context);
   const written =
     detailsWritten || as === 'xmp' ? entries.map((entry) => textsWritten(entry, identities)) : entries;

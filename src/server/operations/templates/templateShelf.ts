@@ -69,7 +69,7 @@ export async function copyTemplate(
   how: 'duplicate' | 'branch',
 ): Promise<ListedTemplate> {
   const { name, kind, entries, version } = await readTemplate(context, id);
-  if (version === 0) throw failure('template-unsaved', { then: 'copied' });
+  if (version === 0) throw failure('template-unsaved', { done: 'copied' });
   const made = await createTemplate(
     context,
     { name: freeName(name, await listTemplates(context)), kind, entries },

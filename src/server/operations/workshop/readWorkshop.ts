@@ -1,4 +1,4 @@
-import { and, asc, count, countDistinct, eq, sql } from 'drizzle-orm';
+import { and, asc, countDistinct, eq, sql } from 'drizzle-orm';
 import type { PictureQuery } from '../../../core/drafts/scope';
 import { threads } from '../../../core/threads/threads';
 import type { Context } from '../../context';
