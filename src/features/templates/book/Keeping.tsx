@@ -27,7 +27,7 @@ export function Keeping({
   words: TemplateWords;
   madeFor: { readonly id: string } | undefined;
 }) {
-  const { template, changed, saving, settle, reopen } = page;
+  const { template, changed, saving, settle } = page;
   const router = useRouter();
   const queries = useQueryClient();
   const requestOnce = useRequestOnce();
@@ -35,11 +35,13 @@ export function Keeping({
     mutationFn: async (act: 'keep' | 'branch') => {
       const saved = await settle();
       if (!saved) throw new Error('The page could not be saved.');
-      if (act === 'keep')
-        return requestOnce<ListedTemplate>(`templates/${saved.id}`, 'PUT', {
+      if (act === 'keep') {
+        const kept = await requestOnce<ListedTemplate>(`templates/${saved.id}`, 'PUT', {
           ...words,
           baseVersion: saved.version,
         });
+        return { kept, sent: words };
+      }
       const branch = await requestOnce<ListedTemplate>(`templates/${saved.id}/copy`, 'POST', {
         how: 'branch',
       });
@@ -50,9 +52,9 @@ export function Keeping({
         baseVersion: branch.version,
       });
       await apiRequest(`templates/${saved.id}/draft`, 'DELETE');
-      return branch;
+      return { kept: branch, sent: words };
     },
-    onSuccess: async (kept, act) => {
+    onSuccess: async ({ kept, sent }, act) => {
       if (madeFor) {
         await putInForce(madeFor.id, kept.id, act === 'branch' ? template?.id : undefined);
         await queries.invalidateQueries({ queryKey: queryKeys.assignment(madeFor.id) });
@@ -60,7 +62,7 @@ export function Keeping({
         router.refresh();
       } else if (act === 'branch') router.push(`/templates/${kept.id}`);
       else {
-        reopen(kept);
+        page.saved(kept, sent);
         router.refresh();
       }
     },

@@ -6,7 +6,7 @@ import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { apiRequest } from '@/ui/api';
 import { useAutoSave } from '@/ui/useAutoSave';
 import { useRequestOnce } from '@/ui/useRequestOnce';
-import { type Book, emptyBook, openBook, wordsOf } from './bookState';
+import { type Book, emptyBook, openBook, type TemplateWords, wordsOf } from './bookState';
 import { useTemplateSteps } from './useTemplateSteps';
 
 /** The draft over the kept version; one that began from an earlier version is none. */
@@ -61,16 +61,40 @@ export function useBook(initial: ListedTemplate | undefined) {
     },
     [take, reset],
   );
+  /** A version was saved of what had been sent; what was typed since stays on the page, over that version. */
+  const latest = useRef(book);
+  latest.current = book;
+  const saved = useCallback(
+    (fresh: ListedTemplate, sent: TemplateWords) => {
+      const typed = latest.current;
+      reopen(fresh);
+      if (!sameWords(wordsOf(typed), sent)) write(() => typed);
+    },
+    [reopen, write],
+  );
   /** Saves what still waits; for acts that need the page on the shelf. */
   const settle = useCallback(
     async () => ((await settleAll()) ? now.current.template : undefined),
     [settleAll],
   );
   const steps = useTemplateSteps(template?.id, written.state, settle, reopen);
-  return { template, book, changed: !sameBook(book, kept), saving: written, write, reopen, settle, ...steps };
+  return {
+    template,
+    book,
+    changed: !sameBook(book, kept),
+    saving: written,
+    write,
+    reopen,
+    saved,
+    settle,
+    ...steps,
+  };
 }
 
 function sameBook(a: Book, b: Book): boolean {
-  const [one, other] = [wordsOf(a), wordsOf(b)];
+  return sameWords(wordsOf(a), wordsOf(b));
+}
+
+function sameWords(one: TemplateWords, other: TemplateWords): boolean {
   return one.name.trim() === other.name && one.kind === other.kind && sameEntries(one.entries, other.entries);
 }
