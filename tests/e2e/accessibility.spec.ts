@@ -198,7 +198,7 @@ test('every page has one heading of the first level, and no list that nobody ope
 });
 
 test('the sheet says how many rows it has, and which of them are there', async () => {
-  await open('describe');
+  await describe();
   const grid = page.getByRole('grid', { name: 'Pictures' });
   const rows = Number(await grid.getAttribute('aria-rowcount'));
   expect(rows).toBeGreaterThan(0);
