@@ -2,7 +2,7 @@
 import { act, renderHook, waitFor } from '@testing-library/react';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { answering, inWindow } from '@/ui/testing';
-import { wordsOf, typeIn } from './bookState';
+import { typeIn, wordsOf } from './bookState';
 import { useBook } from './useBook';
 
 beforeEach(() => localStorage.clear());
