@@ -34,7 +34,10 @@ test('five answers, one assignment, and the picture carries them; a changed numb
     await page.getByRole('textbox', { name: 'Folder', exact: true }).fill(working);
     await page.getByRole('button', { name: 'Begin' }).dblclick();
     await expect(page).toHaveURL(/\/assignments\/[0-9a-f-]{36}\//);
-    await page.getByRole('link', { name: /^Bring in/ }).click();
+    await page
+      .getByRole('navigation', { name: 'Path of the assignment' })
+      .getByRole('link', { name: /^Bring in/ })
+      .click();
     await page.getByRole('button', { name: 'Bring in 1', exact: true }).click();
     await expect(page.getByRole('heading', { name: 'Brought in 1 of 1' })).toBeVisible();
     for (const value of ['© 2026 Aune Pell', 'No use without written permission.', '+47 555 01 77'])

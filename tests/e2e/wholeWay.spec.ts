@@ -33,7 +33,8 @@ test.afterAll(() => page.close());
 async function openStage(stage: string): Promise<void> {
   await page.goto(address);
   await page.getByRole('link', { name: 'Relaunch of the ketch', exact: true }).first().click();
-  await page.getByRole('link', { name: new RegExp(`^${stage}`) }).click();
+  const path = page.getByRole('navigation', { name: 'Path of the assignment' });
+  await path.getByRole('link', { name: new RegExp(`^${stage}`) }).click();
   await expect(page).toHaveURL(new RegExp(stage.toLowerCase().replace(' ', '-')));
 }
 

@@ -31,7 +31,7 @@ export function CaptionBox({
 }) {
   const id = useId();
   const held = desk?.caption ?? nothing;
-  const keep = useMetCaption(held, (words, met) =>
+  const keep = useMetCaption(desk?.caption, (words, met) =>
     write(scope, { kind: 'caption', text: words, ...(met ? { met } : {}) }),
   );
   const { text, type, save } = useSavedText(asText(held.same), keep);

@@ -1,6 +1,6 @@
 'use client';
 
-import { useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { asText } from '@/core/catalogue/value';
 import type { Across } from '@/core/drafts/across';
 
@@ -12,22 +12,29 @@ const MOST_TOLD = 50;
  * wrote meanwhile is told instead of overwritten. What was sent from here counts as seen.
  */
 export function useMetCaption(
-  { variants, empty }: Across,
+  /** Undefined until it is known: then what is known first counts as seen. */
+  held: Across | undefined,
   write: (text: string, met: readonly string[] | undefined) => void,
 ) {
-  const seen = useRef<readonly string[]>([]);
+  const hasBegun = useRef(false);
+  const seen = useRef<readonly string[]>(undefined);
   const sent = useRef<readonly string[]>([]);
-  const isWhole = variants.length < MOST_TOLD;
+  const isWhole = held === undefined || held.variants.length < MOST_TOLD;
+  useEffect(() => {
+    if (hasBegun.current && held) seen.current ??= captionsOf(held);
+  }, [held]);
   return {
     begin: () => {
-      seen.current = [
-        ...variants.map((one) => asText(one.value)),
-        ...(empty > 0 || variants.length === 0 ? [''] : []),
-      ];
+      hasBegun.current = true;
+      seen.current = held && captionsOf(held);
     },
     keep: (text: string) => {
-      write(text, isWhole ? [...seen.current, ...sent.current] : undefined);
+      write(text, isWhole && seen.current ? [...seen.current, ...sent.current] : undefined);
       sent.current = [...sent.current, text].slice(-MOST_TOLD);
     },
   };
+}
+
+function captionsOf({ variants, empty }: Across): string[] {
+  return [...variants.map((one) => asText(one.value)), ...(empty > 0 || variants.length === 0 ? [''] : [])];
 }

@@ -1,0 +1,49 @@
+/** @jest-environment jsdom */
+import { act, renderHook } from '@testing-library/react';
+import type { Across } from '@/core/drafts/across';
+import { useMetCaption } from './useMetCaption';
+
+const holding = (...captions: string[]): Across => ({
+  empty: captions.length === 0 ? 1 : 0,
+  variants: captions.map((value) => ({ value, count: 1 })),
+});
+
+function open(first: Across | undefined) {
+  const write = jest.fn();
+  const hook = renderHook(({ held }) => useMetCaption(held, write), { initialProps: { held: first } });
+  return { write, ...hook };
+}
+
+test('what stood there when one began is sent with what was typed, and what was sent from here', () => {
+  const { result, write } = open(holding('Old'));
+  act(() => result.current.begin());
+  act(() => result.current.keep('New'));
+  act(() => result.current.keep('Newer'));
+  expect(write.mock.calls).toEqual([
+    ['New', ['Old']],
+    ['Newer', ['Old', 'New']],
+  ]);
+});
+
+test('who types before the captions are known has seen those that come first', () => {
+  const { result, write, rerender } = open(undefined);
+  act(() => result.current.begin());
+  rerender({ held: holding('Aune Pell / Tarn & Tide') });
+  rerender({ held: holding('By somebody else') });
+  act(() => result.current.keep('New'));
+  expect(write.mock.calls).toEqual([['New', ['Aune Pell / Tarn & Tide']]]);
+});
+
+test('where nothing was known at all, nothing is claimed to have been seen', () => {
+  const { result, write } = open(undefined);
+  act(() => result.current.begin());
+  act(() => result.current.keep('New'));
+  expect(write.mock.calls).toEqual([['New', undefined]]);
+});
+
+test('an empty caption was seen too', () => {
+  const { result, write } = open(holding());
+  act(() => result.current.begin());
+  act(() => result.current.keep('New'));
+  expect(write.mock.calls).toEqual([['New', ['']]]);
+});
