@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { positionsIn } from '@/core/mapping/positionText';
 import type { Entry } from '@/core/templates/template';
 import { Select, TextInput } from '@/ui/inputs';
-import { countryList } from '../countries';
+import { countryList } from '../../fields/countries';
 
 type Put = (entries: readonly Entry[]) => void;
 

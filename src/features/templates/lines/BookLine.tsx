@@ -6,17 +6,17 @@ import { type FieldId, field, fieldLabel } from '@/core/catalogue/fields';
 import type { Structure } from '@/core/catalogue/value';
 import { type Entry, type Rule, ruleWords, usualRule } from '@/core/templates/template';
 import { LinkButton } from '@/ui/buttons';
+import { ChoiceEditor } from '../../fields/ChoiceEditor';
+import { ChoicesEditor } from '../../fields/ChoicesEditor';
+import { FieldHelp } from '../../fields/FieldHelp';
+import { StructuresEditor } from '../../fields/StructuresEditor';
 import type { BookEntry } from '../book/bookState';
 import { FieldBuilder } from '../builders/FieldBuilder';
 import type { SampleLine } from '../sample/sample';
 import type { OfferedPlaceholder } from '../tokens/PlaceholderMenu';
 import { type TextHandle, TokenText } from '../tokens/TokenText';
-import { ChoiceEditor } from './ChoiceEditor';
-import { ChoicesEditor } from './ChoicesEditor';
-import { FieldHelp } from './FieldHelp';
 import { LineTools } from './LineTools';
 import { SampleCell } from './SampleCell';
-import { StructuresEditor } from './StructuresEditor';
 
 interface Props {
   readonly id: FieldId;

@@ -8,7 +8,7 @@ import { counted, formatNumber } from '@/core/wording/counts';
 import type { KnownNames } from '@/server/operations/templates/knownNames';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { StripDrawing } from '@/ui/ThreadStrip';
-import { isoCountries } from '../countries';
+import { isoCountries } from '../../fields/countries';
 import { suppliedStrip } from '../supplied';
 import { entryWords } from '../words';
 import { pageOf } from './order';
