@@ -7,6 +7,7 @@ const entries = {
   worker: 'src/worker/main.ts',
   migrate: 'src/server/db/migrateMain.ts',
   demo: 'src/demo/main.ts',
+  gazetteer: 'src/server/gazetteer/thread.ts',
 };
 const common = {
   outdir: 'dist',

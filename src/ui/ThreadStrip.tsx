@@ -13,6 +13,7 @@ const stateWords: Readonly<Record<StrokeState, string>> = {
   changed: 'changed here',
   broken: 'the file’s records disagree',
   foot: 'empty',
+  none: 'does not apply to this picture',
 };
 
 const lefts = (() => {

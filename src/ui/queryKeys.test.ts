@@ -6,7 +6,7 @@ const reads = (kind: keyof typeof concernedBy, key: readonly unknown[]) =>
   concernedBy[kind]('1').some((prefix) => begins(key, prefix));
 
 test.each([
-  ['photos', queryKeys.desk('1', { of: 'all' })],
+  ['photos', queryKeys.desk('1', { of: 'all' }, [])],
   ['photos', queryKeys.proof('1', { of: 'all' }, 3)],
   ['photos', queryKeys.photoList('1')],
   ['photos', queryKeys.assignment('1')],
@@ -26,7 +26,7 @@ test.each([
 });
 
 test('what does not concern a window is not read again', () => {
-  expect(reads('photos', queryKeys.desk('2', { of: 'all' }))).toBe(false);
+  expect(reads('photos', queryKeys.desk('2', { of: 'all' }, []))).toBe(false);
   expect(reads('plans', queryKeys.runs())).toBe(false);
   expect(reads('template', queryKeys.templateVersions('2', 1))).toBe(false);
 });

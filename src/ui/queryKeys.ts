@@ -16,6 +16,10 @@ export const queryKeys = {
   folderInside: (path?: string) =>
     path === undefined ? (['folder-inside'] as const) : (['folder-inside', path] as const),
   folderState: (path: string) => ['folder-state', path] as const,
+  gatherings: () => ['gatherings'] as const,
+  inGathering: (id: string, assignmentId: string) => ['gatherings', id, assignmentId] as const,
+  columnSets: () => ['column-sets'] as const,
+  places: (asked: string) => ['places', asked] as const,
   recovery: () => ['recovery'] as const,
   card: () => ['card'] as const,
   workshop: () => ['workshop'] as const,
@@ -32,7 +36,16 @@ export const queryKeys = {
     ['assignment', id, 'outcome', inForce, facts] as const,
   photos: (assignmentId: string) => ['photos', assignmentId] as const,
   photoList: (assignmentId: string) => ['photos', assignmentId, 'list'] as const,
-  desk: (assignmentId: string, scope: unknown) => ['photos', assignmentId, 'desk', scope] as const,
+  values: (assignmentId: string) => ['photos', assignmentId, 'values'] as const,
+  desk: (assignmentId: string, scope: unknown, fields: readonly string[]) =>
+    ['photos', assignmentId, 'desk', scope, fields] as const,
+  composed: (assignmentId: string, scope: unknown, field: string, text: string) =>
+    ['photos', assignmentId, 'composed', scope, field, text] as const,
+  photo: (assignmentId: string, id: string, revision: string) =>
+    ['photos', assignmentId, 'photo', id, revision] as const,
+  /** Read again by age, not at every word that is written. */
+  versions: (assignmentId: string) => ['versions', assignmentId] as const,
+  names: (assignmentId: string) => ['names', assignmentId] as const,
   disagreements: (assignmentId: string, scope: unknown) =>
     ['photos', assignmentId, 'disagreements', scope] as const,
   proof: (assignmentId: string, scope: unknown, count: number) =>
@@ -60,6 +73,8 @@ export const concernedBy: Readonly<Record<Change['kind'], (id: string) => readon
     makers: () => [queryKeys.makers(), ['photos']],
     plans: () => [queryKeys.plans()],
     folders: () => [queryKeys.folders(), queryKeys.workshop()],
+    gatherings: () => [queryKeys.gatherings(), queryKeys.workshop()],
+    'column-sets': () => [queryKeys.columnSets()],
     recovery: () => [queryKeys.recovery()],
     template: (id) => [
       queryKeys.templates(),

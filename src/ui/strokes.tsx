@@ -26,6 +26,8 @@ export function Stroke({ state, x }: { state: StrokeState; x: number }) {
       );
     case 'foot':
       return <rect x={x} y={12.5} width={5} height={1.5} fill="currentColor" opacity={0.75} />;
+    case 'none':
+      return null;
   }
 }
 
@@ -43,9 +45,19 @@ function Outline({ x }: { x: number }) {
   );
 }
 
+/** One stroke by itself. */
+export function SingleStroke({ state }: { state: StrokeState }) {
+  return (
+    <StrokeSvg width="0.3125rem" viewBox="0 0 5 14">
+      <Stroke state={state} x={0} />
+    </StrokeSvg>
+  );
+}
+
 /** A group's stroke: solid share from below, outlined share above it, a notch for broken. */
 export function GroupStroke({ counts }: { counts: StrokeCounts }) {
-  const total = Object.values(counts).reduce((sum, one) => sum + one, 0);
+  // Where a thread does not apply, there is nothing to close.
+  const total = Object.values(counts).reduce((sum, one) => sum + one, 0) - counts.none;
   const share = (count: number) =>
     total === 0 || count === 0
       ? 0

@@ -8,6 +8,8 @@ export type Scope = (
   | { readonly of: 'all' }
   | { readonly of: 'these'; readonly ids: readonly string[] }
   | { readonly of: 'query'; readonly query: PictureQuery }
+  /** Those of the assignment that belong to a gathering. */
+  | { readonly of: 'gathering'; readonly id: string }
 ) & { readonly except?: readonly string[]; readonly upTo?: number };
 
 /** Pictures of which all that is named is true. */

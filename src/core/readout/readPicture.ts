@@ -3,6 +3,7 @@ import { contradictions } from '../checks/contradictions';
 import type { ContainerId } from '../containers/container';
 import { type OpenedContainer, openContainer } from '../containers/registry';
 import { type CameraFacts, cameraFacts } from '../embed/camera';
+import { type Lineage, lineageOf } from '../embed/lineage';
 import { decodeBlocks, type Models } from '../mapping/models';
 import { type PhotoRecord, readFields, valuesOfRecord } from '../mapping/read';
 
@@ -13,6 +14,7 @@ export interface Picture {
   readonly pixels?: { readonly width: number; readonly height: number };
   readonly record: PhotoRecord;
   readonly camera: CameraFacts;
+  readonly lineage: Lineage;
 }
 
 /** Opens and reads a picture's metadata; the picture itself is not decoded. Throws FormatError. */
@@ -32,6 +34,7 @@ export async function readPicture(
       problems: [...container.problems, ...record.problems, ...contradictions(valuesOfRecord(record))],
     },
     camera: cameraFacts(models.exif),
+    lineage: lineageOf(models.xmp),
   };
   return { picture, container, models };
 }

@@ -8,6 +8,7 @@ const letters: Readonly<Record<StrokeState, string>> = {
   outlined: 'o',
   solid: 's',
   foot: 'f',
+  none: 'n',
 };
 const states = new Map(Object.entries(letters).map(([state, letter]) => [letter, state as StrokeState]));
 const known = new Map<string, Strip>();

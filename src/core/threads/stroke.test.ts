@@ -52,5 +52,5 @@ test('strokes are counted over a set', () => {
     stripOf({ file: inFile({ creator: ['A'] }), drafts: {} }),
     stripOf({ file: {}, drafts: {} }),
   ];
-  expect(countStrips(strips).who).toEqual({ broken: 0, changed: 0, outlined: 0, solid: 1, foot: 1 });
+  expect(countStrips(strips).who).toEqual({ broken: 0, changed: 0, outlined: 0, solid: 1, foot: 1, none: 0 });
 });

@@ -5,8 +5,11 @@ import { isEmpty, sameValue } from '../catalogue/value';
 import { isCompleteNotice } from '../rights/notice';
 import { type ThreadId, threads } from './threads';
 
-/** solid: in the file · outlined: only written here · changed: both · broken: records disagree · foot: empty. */
-export type StrokeState = 'broken' | 'changed' | 'outlined' | 'solid' | 'foot';
+/**
+ * solid: in the file · outlined: only written here · changed: both · broken: records disagree · foot: empty ·
+ * none: empty, and does not apply to this picture.
+ */
+export type StrokeState = 'broken' | 'changed' | 'outlined' | 'solid' | 'foot' | 'none';
 
 /** What a strip is made of: the file's values, whether its records agree, and what is written here. */
 export interface StripSource {
@@ -15,13 +18,20 @@ export interface StripSource {
   readonly drafts: { readonly [K in FieldId]?: FieldValue | null };
   /** The sign-off in force: a description that is nothing else is no caption. */
   readonly signOff?: string | undefined;
+  /** Threads of which a person said that they do not apply to this picture. */
+  readonly notApplicable?: readonly ThreadId[];
 }
 
 export type Strip = Readonly<Record<ThreadId, StrokeState>>;
 
 /** The state of all eight strokes of a picture. */
 export function stripOf(source: StripSource): Strip {
-  return Object.fromEntries(threads.map(({ id, fields }) => [id, strokeOf(id, fields, source)])) as Strip;
+  return Object.fromEntries(
+    threads.map(({ id, fields }) => {
+      const state = strokeOf(id, fields, source);
+      return [id, state === 'foot' && source.notApplicable?.includes(id) ? 'none' : state];
+    }),
+  ) as Strip;
 }
 
 function strokeOf(
@@ -88,7 +98,7 @@ export function countGroups(
   groups: readonly { readonly strip: Strip; readonly count: number }[],
 ): StripCounts {
   const counts = Object.fromEntries(
-    threads.map(({ id }) => [id, { broken: 0, changed: 0, outlined: 0, solid: 0, foot: 0 }]),
+    threads.map(({ id }) => [id, { broken: 0, changed: 0, outlined: 0, solid: 0, foot: 0, none: 0 }]),
   ) as Record<ThreadId, Record<StrokeState, number>>;
   for (const { strip, count } of groups) for (const { id } of threads) counts[id][strip[id]] += count;
   return counts;

@@ -19,6 +19,7 @@ const picture = (
     ),
     problems: [],
     camera: { orientation: 1 },
+    lineage: {},
     format: 'jpeg' as const,
     pixels: null,
   },

@@ -3,57 +3,51 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useRouter } from 'next/navigation';
 import { useCallback, useMemo } from 'react';
+import { scopeOf } from '@/core/drafts/scope';
 import { agrees, formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { EmptyState } from '@/ui/EmptyState';
 import { KeyLine } from '@/ui/KeyLine';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { PageMain } from '../shell/PageMain';
-import { Embedding } from './Embedding';
-import { FoundBar } from './FoundBar';
-import { Sheet } from './Sheet';
-import { Unsaved } from './Unsaved';
-import { lacking, useAskedSelection } from './useAskedSelection';
-import { type FirstPhotos, usePhotos } from './usePhotos';
-import { useSelection } from './useSelection';
-import { useWriting } from './useWriting';
-import { WritingDesk } from './WritingDesk';
+import { Arrangement } from './Arrangement';
+import { Embedding } from './desk/Embedding';
+import { FoundBar } from './desk/FoundBar';
+import { Unsaved } from './desk/Unsaved';
+import { useWriting } from './desk/useWriting';
+import { SetBar } from './set/SetBar';
+import { lacking, useAskedSelection } from './set/useAskedSelection';
+import type { FirstPhotos } from './set/usePhotos';
+import { useSet } from './set/useSet';
 
 interface Props {
   readonly assignment: Assignment;
   readonly first: FirstPhotos;
 }
 
-/** Describe: the sheet, its key line, and the writing desk. */
+/** Describe: the same pictures as sheet, ledger or one by one, under their key line, with the writing desk. */
 export function DescribePage({ assignment: initial, first }: Props) {
   const router = useRouter();
   const assignment = useAssignment(initial);
-  const { views, total } = usePhotos(initial.id, first);
   const writing = useWriting(initial.id);
-  const order = useMemo(() => views.map((view) => view.id), [views]);
-  const selection = useSelection(order, `selection ${initial.id}`);
-  const chosen = useMemo(() => views.filter((view) => selection.ids.has(view.id)), [views, selection.ids]);
-  const strips = useMemo(() => views.map((view) => view.strip), [views]);
-  const open = useCallback((id: string) => router.push(`/read?photo=${id}`), [router]);
+  const set = useSet(initial.id, first);
+  const { views, total, shown, selection, address } = set;
+  const strips = useMemo(() => shown.map((view) => view.strip), [shown]);
   useAskedSelection(views, total, selection.set);
-  const withoutCaption = useMemo(() => strips.filter((strip) => strip.caption === 'foot').length, [strips]);
+  const withoutCaption = useMemo(() => views.filter((view) => view.strip.caption === 'foot').length, [views]);
+  const { write } = writing;
+  const rate = useCallback(
+    (ids: ReadonlySet<string>, rating: number) =>
+      write(scopeOf(ids, views), {
+        kind: 'set',
+        field: 'rating',
+        value: rating === 0 ? null : String(rating),
+      }),
+    [write, views],
+  );
+  const open = useCallback((id: string) => router.push(`/read?photo=${id}`), [router]);
 
-  if (views.length === 0) {
-    return (
-      <>
-        <AssignmentTop assignment={assignment} />
-        <PageMain title="Describe">
-          <EmptyState
-            title="No pictures yet"
-            act={{ href: `/assignments/${assignment.id}/bring-in`, words: 'Bring pictures in' }}
-          >
-            Pictures that are brought in stand here as a sheet, each with its eight threads: what the file
-            carries, and what it still lacks.
-          </EmptyState>
-        </PageMain>
-      </>
-    );
-  }
+  if (views.length === 0) return <NoPictures assignment={assignment} />;
   return (
     <Flex direction="column" height="100dvh" minHeight="35rem">
       <AssignmentTop
@@ -72,24 +66,47 @@ export function DescribePage({ assignment: initial, first }: Props) {
         />
       </AssignmentTop>
       <PageMain title="Describe" display="flex" flexDirection="column" flex="1" minHeight="0">
-        <KeyLine strips={strips} onLacking={(thread) => selection.set(lacking(views, thread))}>
-          {views.length < total && (
-            <Box color="soft">
-              {formatNumber(views.length)} of {formatNumber(total)} read
-            </Box>
-          )}
-        </KeyLine>
-        <FoundBar assignment={assignment} write={writing.write} />
+        {address.arrangement !== 'one' && (
+          <KeyLine strips={strips} onLacking={(thread) => selection.set(lacking(shown, thread))}>
+            {views.length < total && (
+              <Box color="soft">
+                {formatNumber(views.length)} of {formatNumber(total)} read
+              </Box>
+            )}
+          </KeyLine>
+        )}
+        <FoundBar assignment={assignment} write={write} />
         <Unsaved writing={writing} />
-        <Sheet place={`sheet ${initial.id}`} views={views} selection={selection} onOpen={open} />
-        <WritingDesk
-          assignmentId={assignment.id}
-          views={views}
-          chosen={chosen}
+        <Arrangement
+          assignment={assignment}
+          set={set}
           writing={writing}
-          inForce={assignment.inForce}
+          onOpen={open}
+          onRate={rate}
+          bar={(children) => (
+            <SetBar address={address} arranged={set.arranged} total={total}>
+              {children}
+            </SetBar>
+          )}
         />
       </PageMain>
     </Flex>
+  );
+}
+
+function NoPictures({ assignment }: { assignment: Assignment }) {
+  return (
+    <>
+      <AssignmentTop assignment={assignment} />
+      <PageMain title="Describe">
+        <EmptyState
+          title="No pictures yet"
+          act={{ href: `/assignments/${assignment.id}/bring-in`, words: 'Bring pictures in' }}
+        >
+          Pictures that are brought in stand here as a sheet, each with its eight threads: what the file
+          carries, and what it still lacks.
+        </EmptyState>
+      </PageMain>
+    </>
   );
 }

@@ -10,6 +10,7 @@ import { PageMain } from '../shell/PageMain';
 import { Facts } from './Facts';
 import { InForce } from './InForce';
 import { Outcome } from './Outcome';
+import { People } from './People';
 import { useChangeAssignment } from './useChangeAssignment';
 
 /** Prepare: what is known before the pictures exist. */
@@ -45,6 +46,12 @@ export function PreparePage({
           words="Put into every picture that is brought in, first to last; a later one wins where it overwrites."
         >
           <InForce assignment={assignment} templates={templates} />
+        </Section>
+        <Section
+          title="People"
+          words="Who may be in the pictures. While you describe, a number or a few letters put a name into the caption and Person Shown."
+        >
+          <People assignment={assignment} />
         </Section>
         <Section
           title="Writing into files"

@@ -50,6 +50,12 @@ async function left(content: Buffer, { writer = ended, more = {} }: { writer?: s
 }
 const records = () => readdirSync(undo);
 
+test('what a writer left unfinished before its record stood is swept away', async () => {
+  writeFileSync(path.join(undo, `.fabrica-${machine}-4194305-0123456789abcdef.part`), 'half a rec');
+  expect(await recoverUndo(undo)).toEqual([]);
+  expect(records()).toEqual([]);
+});
+
 test.each([
   ['a mixture is rolled back', cutOff, 'rolled-back', former],
   ['a whole change is finished', made, 'finished', made],

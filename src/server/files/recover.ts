@@ -35,8 +35,10 @@ export const isSettled = (outcome: Recovery['outcome']): outcome is Settled =>
  */
 export async function recoverUndo(folder: string, layer: FileLayer = diskLayer): Promise<Recovery[]> {
   await mkdir(folder, { recursive: true });
-  const names = (await readdir(folder)).filter((name) => UNDO_NAME.test(name));
-  if (names.length > 0) await sweepPartFiles(folder);
+  const found = await readdir(folder);
+  // A writer may have ended while it wrote its record: then only the unfinished file is there.
+  if (found.length > 0) await sweepPartFiles(folder);
+  const names = found.filter((name) => UNDO_NAME.test(name));
   const done: Recovery[] = [];
   for (const name of names) done.push(...(await recoverOne(path.join(folder, name), layer)));
   return done;

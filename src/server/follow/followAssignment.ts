@@ -126,7 +126,12 @@ async function readAgain(context: Context, root: Root, { photoId, main }: Known)
     const whole = path.join(root.path, main);
     const place = { folderId: root.id, inside: insideOf(main), folder: path.dirname(whole) };
     await inTransaction(context, async (tx) => {
-      await indexShot(tx, photoId, place, await shotOf(whole), { goneAt: null, contentIdentity: null });
+      const changedOutsideAt = context.now();
+      await indexShot(tx, photoId, place, await shotOf(whole), {
+        goneAt: null,
+        contentIdentity: null,
+        changedOutsideAt,
+      });
     });
     return true;
   } catch (error) {

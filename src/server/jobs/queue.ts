@@ -36,6 +36,8 @@ export interface Change {
     | 'makers'
     | 'plans'
     | 'folders'
+    | 'gatherings'
+    | 'column-sets'
     | 'recovery';
   readonly id: string;
 }

@@ -9,7 +9,7 @@ import { type PhotoFile, readPhotoFile } from '../files/readPhotoFile';
 import { sourceOf, withFile } from '../files/source';
 
 /** Long sides that are kept, in pixels. */
-export const previewSides = [480, 1600] as const;
+export const previewSides = [480, 1600, 2560] as const;
 export type PreviewSide = (typeof previewSides)[number];
 
 const AT_ONCE = 2;

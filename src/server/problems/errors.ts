@@ -60,6 +60,11 @@ const errors = {
     422,
     ({ what, why }) => `The pattern of ${what} cannot be used. ${why}`,
   ),
+  'name-taken': row<{ what: string; name: string }>(
+    409,
+    ({ what, name }) => `${what} called “${name}” is there already.`,
+    'Choose another name.',
+  ),
   'caption-written-elsewhere': row<{ name: string; now: string }>(
     409,
     ({ name, now }) => `The caption of ${name} ${now}: it was written elsewhere meanwhile.`,

@@ -3,11 +3,10 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { type FieldId, field, fieldIds, fieldLabel } from '@/core/catalogue/fields';
-import { questions } from '@/core/catalogue/row';
-import { Select, TextInput } from '@/ui/inputs';
-import type { Need } from './bookState';
+import { TextInput } from '@/ui/inputs';
+import { NeedChoice, OwnChoice } from '../../fields/NeedChoice';
+import type { ShownFields } from '../../fields/useShownFields';
 import { findFields } from './findField';
-import type { ShownFields } from './useShownFields';
 
 /** Finds a field by plain words, and says how many stand as lines. */
 export function BookTools({ shown, onFind }: { shown: ShownFields; onFind: (id: FieldId) => void }) {
@@ -23,22 +22,9 @@ export function BookTools({ shown, onFind }: { shown: ShownFields; onFind: (id: 
         alignItems="center"
       >
         <FindField onFind={onFind} />
-        <chakra.label>
-          Show{' '}
-          <Select
-            value={shown.need}
-            onChange={(event) => shown.setNeed(event.target.value as Need)}
-            fontSize="small"
-            height="1.5rem"
-          >
-            <option value="few">few fields</option>
-            <option value="usual">the usual fields</option>
-            <option value="all">all fields</option>
-            <option value="own">my own choice</option>
-          </Select>
-        </chakra.label>
+        <NeedChoice shown={shown} />
       </Flex>
-      {shown.need === 'own' && <OwnChoice shown={shown} />}
+      {shown.need === 'own' && <OwnChoice shown={shown} fields={fieldIds} paddingX={{ base: 5, lg: 8 }} />}
     </>
   );
 }
@@ -132,34 +118,5 @@ function FoundRow({ id, marked, onTake }: { id: FieldId; marked: boolean; onTake
       </chakra.span>{' '}
       {help}
     </chakra.div>
-  );
-}
-
-function OwnChoice({ shown }: { shown: ShownFields }) {
-  return (
-    <chakra.details paddingX={{ base: 5, lg: 8 }} fontSize="small" open={shown.own.size === 0}>
-      <chakra.summary cursor="pointer" color="woad">
-        {shown.own.size} fields chosen
-      </chakra.summary>
-      {Object.entries(questions).map(([question, title]) => (
-        <Box key={question} marginTop="1">
-          <Box color="woad">{title}</Box>
-          <Flex wrap="wrap" columnGap="4">
-            {fieldIds
-              .filter((id) => field(id).question === question)
-              .map((id) => (
-                <chakra.label key={id} display="flex" gap="1.5" alignItems="center">
-                  <input
-                    type="checkbox"
-                    checked={shown.own.has(id)}
-                    onChange={(event) => shown.setOwn(id, event.target.checked)}
-                  />
-                  {fieldLabel(id)}
-                </chakra.label>
-              ))}
-          </Flex>
-        </Box>
-      ))}
-    </chakra.details>
   );
 }

@@ -7,13 +7,13 @@ import type { Structure } from '@/core/catalogue/value';
 import type { Entry, Rule } from '@/core/templates/template';
 import type { TemplatePreview } from '@/server/operations/templates/templatePreview';
 import { valueWords } from '@/ui/valueWords';
+import type { ShownFields } from '../../fields/useShownFields';
 import { StatusAsk } from '../builders/StatusAsk';
 import { BookLine } from '../lines/BookLine';
 import { knowsPlaceholder, offeredPlaceholders } from '../offered';
 import type { useTrial } from '../sample/useTemplatePreview';
 import { type Book, linesByQuestion, putStructures, typeIn, withRule } from './bookState';
 import { QuestionHead } from './QuestionHead';
-import type { ShownFields } from './useShownFields';
 
 interface Props {
   readonly book: Book;

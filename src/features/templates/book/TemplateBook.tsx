@@ -9,6 +9,7 @@ import type { Entry, Template } from '@/core/templates/template';
 import type { TemplatePreview } from '@/server/operations/templates/templatePreview';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { isoCountries } from '../../fields/countries';
+import { useShownFields } from '../../fields/useShownFields';
 import { PageMain } from '../../shell/PageMain';
 import { TopLine } from '../../shell/TopLine';
 import { focusField, useBookKeys } from '../keys';
@@ -23,7 +24,6 @@ import { putEntries, wordsOf } from './bookState';
 import { Keeping } from './Keeping';
 import { Questions } from './Questions';
 import { useBook } from './useBook';
-import { useShownFields } from './useShownFields';
 
 interface Props {
   readonly template: ListedTemplate | undefined;
@@ -40,7 +40,7 @@ export function TemplateBook({ template: initial, preview: firstBench, madeFor }
   const { preview, setAssignmentId, find, setFind } = useTemplatePreview(firstBench, words.entries);
   const [pictureId, setPictureId] = useState<string>();
   const [right, setRight] = useState<RightPage>('sample');
-  const shown = useShownFields();
+  const shown = useShownFields('fabrica:fields');
   const written = useMemo<Template>(
     () => ({
       id: template?.id ?? 'this',

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { type FieldId, isList, writtenFieldIds } from '@/core/catalogue/fields';
 import { starters } from '@/core/templates/starters';
+import type { Need } from '../../fields/useShownFields';
 import {
   type Book,
   emptyBook,
   entriesOf,
   linesByQuestion,
-  type Need,
   openBook,
   putEntries,
   putStructures,

@@ -4,6 +4,7 @@ import type { Structure } from '@/core/catalogue/value';
 import { joinList, separatorsOf, splitList } from '@/core/keywords/listText';
 import { uniqueTerms } from '@/core/keywords/parse';
 import { type Entry, type Rule, type TemplateKind, usualRule } from '@/core/templates/template';
+import type { Need } from '../../fields/useShownFields';
 
 /** A template while it is written: what is typed, field by field. */
 export interface BookEntry {
@@ -107,7 +108,6 @@ export function putEntries(book: Book, made: readonly Entry[]): Book {
   return { ...book, entries: { ...book.entries, ...openBook({ ...book, entries: made }).entries } };
 }
 
-export type Need = 'few' | 'usual' | 'all' | 'own';
 const levels: readonly Need[] = ['few', 'usual', 'all'];
 
 export interface Question {

@@ -26,6 +26,8 @@ export const assignments = pgTable('assignments', {
   dropping: boolean().notNull().default(false),
   /** What waits in the drop folder, and why. */
   dropNotice: stored(dropNoticeShape),
+  /** Language of its texts (RFC 5646), for the dictionary. */
+  language: text().notNull().default('en'),
   /** Place of the last picture that was found in the working folder and is to stay without templates. */
   foundUpTo: integer().notNull().default(0),
   createdAt: createdAt(),

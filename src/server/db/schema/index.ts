@@ -1,9 +1,12 @@
 /** All tables, for the database client and drizzle-kit; everything else imports a table from its own file. */
 export * from './acts';
 export * from './assignments';
+export * from './columnSets';
 export * from './drafts';
 export * from './folders';
+export * from './gatherings';
 export * from './identities';
+export * from './people';
 export * from './photos';
 export * from './runs';
 export * from './templates';

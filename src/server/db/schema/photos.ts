@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { bigint, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { ShotRole } from '../../../core/embed/planShot';
+import type { ThreadId } from '../../../core/threads/threads';
 import { recordShape, summaryShape } from '../stored/records';
 import { stored } from '../stored/shape';
 import { assignments } from './assignments';
@@ -28,6 +29,10 @@ export const photos = pgTable(
     summaryBasis: text(),
     /** Kept by the database: what changed since a moment is found by it. */
     touched: xid8().notNull().default(sql`pg_current_xact_id()`),
+    /** Threads of which somebody said that they do not apply to this picture. */
+    notApplicable: text().array().$type<ThreadId[]>().notNull().default(sql`'{}'`),
+    /** When another program was found to have changed its files; null once that was looked at, or written over. */
+    changedOutsideAt: pointInTime(),
     /** When its file was not found any more. */
     goneAt: pointInTime(),
     createdAt: createdAt(),

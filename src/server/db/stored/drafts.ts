@@ -1,5 +1,6 @@
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
+import type { ThreadId } from '../../../core/threads/threads';
 import { storedShape } from './shape';
 
 export type DraftOrigin =
@@ -23,15 +24,29 @@ export interface DraftChange {
 export interface WritingSummary {
   readonly kind:
     | 'set'
+    | 'set-fields'
+    | 'cells'
     | 'caption'
     | 'add-keywords'
     | 'remove-keywords'
+    | 'add-people'
+    | 'remove-people'
     | 'put-templates'
+    | 'compose'
     | 'settle'
+    | 'does-not-apply'
     | 'discard';
   readonly pictures: number;
   readonly field?: FieldId;
   readonly templates?: readonly { readonly id: string; readonly name: string }[];
+  readonly marks?: ThreadMarks;
+}
+
+/** A thread of these pictures that was said not to apply, or to apply again. */
+export interface ThreadMarks {
+  readonly thread: ThreadId;
+  readonly applies: boolean;
+  readonly photoIds: readonly string[];
 }
 
 export const draftOriginShape = storedShape<DraftOrigin>('where a draft came from');

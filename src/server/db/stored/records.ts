@@ -2,9 +2,11 @@ import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
 import type { ContainerId } from '../../../core/containers/container';
 import type { CameraFacts } from '../../../core/embed/camera';
+import type { Lineage } from '../../../core/embed/lineage';
 import type { ShotRole } from '../../../core/embed/planShot';
 import type { FieldReading } from '../../../core/mapping/read';
 import type { Problem } from '../../../core/problems/problem';
+import type { ThreadId } from '../../../core/threads/threads';
 import type { ReadShot } from '../../files/readShot';
 import type { DraftOrigin } from './drafts';
 import { storedShape } from './shape';
@@ -14,6 +16,7 @@ export interface StoredRecord {
   readonly fields: { readonly [K in FieldId]?: FieldReading };
   readonly problems: readonly Problem[];
   readonly camera: CameraFacts;
+  readonly lineage: Lineage;
   readonly pixels: { readonly width: number; readonly height: number } | null;
   /** Of the file that stands for the photo. */
   readonly format: ContainerId;
@@ -43,6 +46,7 @@ export function storedRecord({
     fields: record.fields,
     problems: record.problems,
     camera: main.picture.camera,
+    lineage: main.picture.lineage,
     pixels: main.picture.pixels ?? null,
     format: main.picture.format,
     ...(shot.raw ? { raw: shot.raw } : {}),
@@ -62,6 +66,12 @@ export interface StoredSummary {
   readonly drafted?: true;
   /** A record of the file cannot be read. */
   readonly unreadable?: true;
+  /** It carries signed provenance: any change breaks the signature. */
+  readonly signed?: true;
+  /** Date Created as it stands, ISO 8601, possibly partial. */
+  readonly taken?: string;
+  /** 1 to 5; -1 rejected. */
+  readonly rating?: string;
 }
 
 /** A photo that an undone import took out of the index, with everything written about it. */
@@ -71,6 +81,7 @@ export interface StoredPhoto {
     readonly position: number;
     readonly contentIdentity: string | null;
     readonly contentSample: string;
+    readonly notApplicable: readonly ThreadId[];
     readonly record: StoredRecord;
   };
   readonly files: readonly {
@@ -107,6 +118,10 @@ export const recordShape = storedShape<StoredRecord>(
         ),
       }),
     },
+    {
+      name: 'where a picture comes from is kept (of files read before, nothing is known of it)',
+      up: (record: StoredRecord) => ({ ...record, lineage: record.lineage ?? {} }),
+    },
   ],
   { inline: true },
 );
@@ -117,6 +132,17 @@ export const removedPhotoShape = storedShape<StoredPhoto>('photo that was remove
     up: ({ photo, ...rest }: StoredPhoto) => ({
       ...rest,
       photo: { ...photo, record: recordShape.read(photo.record) },
+    }),
+  },
+  {
+    name: 'threads that do not apply are kept, and where a picture comes from',
+    up: ({ photo, ...rest }: StoredPhoto) => ({
+      ...rest,
+      photo: {
+        ...photo,
+        notApplicable: photo.notApplicable ?? [],
+        record: { ...photo.record, lineage: photo.record.lineage ?? {} },
+      },
     }),
   },
 ]);

@@ -19,6 +19,11 @@ export const choiceParts = {
 
 const importChoices = object(choiceParts);
 
+const peopleList = list(
+  object({ number: text(20), name: text(200), role: text(200), note: text(500) }),
+  2000,
+);
+
 const factList = list(object({ name: text(80), value: text(2000) }), 100);
 
 export const assignmentChange = schema<AssignmentChange>(
@@ -27,6 +32,8 @@ export const assignmentChange = schema<AssignmentChange>(
       name: text(200),
       publishedOn: { anyOf: [{ type: 'string', format: 'date' }, { type: 'null' }, { const: '' }] },
       facts: factList,
+      people: peopleList,
+      language: { type: 'string', maxLength: 35, pattern: '^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$' },
       inForce: list(id, 100),
       dngSidecar: { type: 'boolean' },
       dateTimeOriginal: { type: 'boolean' },
@@ -38,6 +45,7 @@ export const assignmentChange = schema<AssignmentChange>(
           name: text(200),
           publishedOn: nullable({ type: 'string', format: 'date' }),
           facts: factList,
+          people: peopleList,
           importChoices: nullable(importChoices),
         },
         [],

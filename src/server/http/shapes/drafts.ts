@@ -1,10 +1,22 @@
+import type { FieldId } from '../../../core/catalogue/fields';
 import { writtenFieldIds } from '../../../core/catalogue/fields';
 import { recordSources } from '../../../core/drafts/disagreements';
 import type { Scope } from '../../../core/drafts/scope';
-import type { Writing } from '../../operations/drafts/writeDrafts';
+import { threads } from '../../../core/threads/threads';
+import type { Writing } from '../../operations/drafts/writing';
 import { schema } from '../body';
 import { id, list, object, structure, text } from './parts';
 import { scope } from './scope';
+
+const fieldName = { enum: writtenFieldIds };
+
+export const deskQuery = schema<{ scope: Scope; fields?: FieldId[] }>(
+  object({ scope, fields: list(fieldName, 200) }, ['scope']),
+);
+
+export const composeQuery = schema<{ scope: Scope; field: FieldId; text: string }>(
+  object({ scope, field: fieldName, text: text(32_000) }),
+);
 
 export const scoped = schema<{ scope: Scope }>(object({ scope }));
 
@@ -20,19 +32,39 @@ const value = {
   anyOf: [text(32_000), list(text(2000), 2000), list(structure, 200), { type: 'null' }],
 };
 
+const values = { type: 'object', propertyNames: fieldName, additionalProperties: value, maxProperties: 200 };
+const names = list(text(2000), 500);
+
 export const writing = schema<{ scope: Scope; writing: Writing }>(
   object({
     scope,
     writing: {
       oneOf: [
         object({ kind: { const: 'set' }, field: { enum: writtenFieldIds }, value }),
-        object({ kind: { const: 'caption' }, text: text(32_000), met: list(text(32_000), 200) }, [
-          'kind',
-          'text',
-        ]),
-        object({ kind: { enum: ['add-keywords', 'remove-keywords'] }, terms: list(text(2000), 2000) }),
+        object({ kind: { const: 'set-fields' }, values }),
+        object({ kind: { const: 'cells' }, rows: list(object({ id, values }), 20_000) }),
+        object(
+          {
+            kind: { const: 'caption' },
+            text: text(32_000),
+            met: list(text(32_000), 200),
+            addPeople: names,
+            removePeople: names,
+          },
+          ['kind', 'text'],
+        ),
+        object({ kind: { const: 'compose' }, field: fieldName, text: text(32_000) }),
+        object({
+          kind: { const: 'does-not-apply' },
+          thread: { enum: threads.map((one) => one.id) },
+          applies: { type: 'boolean' },
+        }),
+        object({
+          kind: { enum: ['add-keywords', 'remove-keywords', 'add-people', 'remove-people'] },
+          terms: list(text(2000), 2000),
+        }),
         object({ kind: { const: 'put-templates' }, templates: list(id, 100) }, ['kind']),
-        object({ kind: { const: 'discard' } }),
+        object({ kind: { const: 'discard' }, fields: list(fieldName, 200) }, ['kind']),
         object({
           kind: { const: 'settle' },
           choices: list(object({ field: { enum: writtenFieldIds }, source: { enum: recordSources } }), 200),

@@ -1,5 +1,5 @@
 import { threads } from '../../../core/threads/threads';
-import { ids, object } from './parts';
+import { id, ids, object } from './parts';
 
 const more = { except: ids, upTo: { type: 'integer', minimum: 0, maximum: 2_000_000_000 } };
 const yes = { const: true };
@@ -14,5 +14,6 @@ export const scope = {
     object({ of: { const: 'all' }, ...more }, ['of']),
     object({ of: { const: 'these' }, ids, ...more }, ['of', 'ids']),
     object({ of: { const: 'query' }, query, ...more }, ['of', 'query']),
+    object({ of: { const: 'gathering' }, id, ...more }, ['of', 'id']),
   ],
 };

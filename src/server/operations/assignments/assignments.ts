@@ -13,6 +13,7 @@ import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { failure, required } from '../../problems/errors';
 import { openFolder, refuseOverlap } from '../folders/folders';
+import { type ListedPerson, putPeople, readPeople } from './people';
 
 export interface Assignment {
   readonly id: string;
@@ -31,6 +32,10 @@ export interface Assignment {
   readonly dropping: boolean;
   readonly dropNotice: DropNotice | null;
   readonly facts: readonly { readonly name: string; readonly value: string }[];
+  /** Who may be on the pictures, in the order of the list. */
+  readonly people: readonly ListedPerson[];
+  /** Of its texts, RFC 5646: the dictionary is chosen by it. */
+  readonly language: string;
   /** Ids, first to last. */
   readonly inForce: readonly string[];
   readonly photos: number;
@@ -54,7 +59,14 @@ export async function readAssignment(context: Context, id: string): Promise<Assi
     .select({ photos: count() })
     .from(photos)
     .where(eq(photos.assignmentId, id));
-  return { ...assignment, facts: named, inForce: inForce.map((one) => one.id), photos: counted?.photos ?? 0 };
+  const people = await readPeople(context, id);
+  return {
+    ...assignment,
+    facts: named,
+    people,
+    inForce: inForce.map((one) => one.id),
+    photos: counted?.photos ?? 0,
+  };
 }
 
 /** All assignments, the newest first, with the number of their pictures. */
@@ -146,6 +158,8 @@ export interface AssignmentChange {
   readonly name?: string;
   readonly publishedOn?: string | null;
   readonly facts?: readonly { readonly name: string; readonly value: string }[];
+  readonly people?: readonly ListedPerson[];
+  readonly language?: string;
   readonly inForce?: readonly string[];
   readonly dngSidecar?: boolean;
   readonly dateTimeOriginal?: boolean;
@@ -156,7 +170,7 @@ export interface AssignmentChange {
   readonly met?: Partial<Pick<Assignment, (typeof METABLE)[number]>>;
 }
 
-const METABLE = ['name', 'publishedOn', 'facts', 'importChoices'] as const;
+const METABLE = ['name', 'publishedOn', 'facts', 'people', 'importChoices'] as const;
 
 /** What the assignment chose about writing into files. */
 export function writeChoices({ dngSidecar, dateTimeOriginal }: Assignment): ShotChoices {
@@ -186,11 +200,13 @@ export async function changeAssignment(
       ...(change.dateTimeOriginal === undefined ? {} : { dateTimeOriginal: change.dateTimeOriginal }),
       ...(change.dropping === undefined ? {} : { dropping: change.dropping, dropNotice: null }),
       ...(change.importChoices === undefined ? {} : { importChoices: change.importChoices }),
+      ...(change.language === undefined ? {} : { language: change.language }),
       ...(change.foundUpTo === undefined ? {} : { foundUpTo: change.foundUpTo }),
     };
     if (change.met) refuseConflict(await readAssignment(tx, id), change);
     if (Object.keys(own).length > 0) await tx.db.update(assignments).set(own).where(eq(assignments.id, id));
     if (change.facts) await putFacts(tx, id, change.facts);
+    if (change.people) await putPeople(tx, id, change.people);
     if (change.inForce) {
       await tx.db.delete(templatesInForce).where(eq(templatesInForce.assignmentId, id));
       await putInForce(tx, id, change.inForce);

@@ -7,9 +7,10 @@ import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { required } from '../../problems/errors';
 import { listPhotosOf, lockPhotos } from '../photos/photosInScope';
+import { putMarks } from './doesNotApply';
 import { applyDraftChanges, draftChanges, sameDraft } from './draftChanges';
 
-export interface ToldWriting extends WritingSummary {
+export interface ToldWriting extends Omit<WritingSummary, 'marks'> {
   readonly id: string;
 }
 
@@ -28,7 +29,9 @@ export async function writingSteps(context: Context, assignmentId: string): Prom
       .where(and(eq(writings.assignmentId, assignmentId), eq(writings.undone, undone)))
       .orderBy(undone ? asc(writings.order) : desc(writings.order))
       .limit(1);
-    return row && { id: row.id, ...row.act };
+    if (!row) return undefined;
+    const { marks: _, ...summary } = row.act;
+    return { id: row.id, ...summary };
   };
   const [undo, redo] = await Promise.all([next(false), next(true)]);
   return { ...(undo ? { undo } : {}), ...(redo ? { redo } : {}) };
@@ -56,6 +59,8 @@ export async function stepWriting(
       undone ? { ...one, before: one.after, after: one.before } : one,
     );
     const { changes, kept } = await stillPossible(tx, assignmentId, wanted);
+    const { marks } = act.act;
+    if (marks) await putMarks(tx, { ...marks, applies: marks.applies !== undone });
     await tx.db.update(writings).set({ undone }).where(eq(writings.id, id));
     await applyDraftChanges(tx, changes);
     await announce(tx.db, { kind: 'photos', id: assignmentId });

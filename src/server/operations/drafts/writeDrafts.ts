@@ -9,11 +9,11 @@ import type { DraftChange, DraftOrigin, WritingSummary } from '../../db/stored/d
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { listPhotosOf, lockPhotos } from '../photos/photosInScope';
+import { keepMarks } from './doesNotApply';
 import { applyDraftChanges, draftChanges } from './draftChanges';
-import { drafterFor, type Writing } from './drafters';
+import { drafterFor } from './drafters';
 import type { MakerGroup } from './othersPictures';
-
-export type { Writing } from './drafters';
+import type { Writing } from './writing';
 
 /** Acts of an assignment that can be undone. */
 const KEPT = 100;
@@ -31,13 +31,27 @@ export async function writeDrafts(
     const { draftsOf, templates } = await drafterFor(tx, assignmentId, chosen, writing);
     const changes = chosen.flatMap((photo) => draftChanges(photo, draftsOf(photo)));
     await applyDraftChanges(tx, changes);
+    const marks = writing.kind === 'does-not-apply' ? await keepMarks(tx, chosen, writing) : undefined;
     await keepAct(tx, assignmentId, changes, {
       kind: writing.kind,
-      ...(writing.kind === 'set' ? { field: writing.field } : {}),
+      ...fieldsOf(writing),
       ...(templates ? { templates } : {}),
+      ...(marks ? { marks } : {}),
     });
     await announce(tx.db, { kind: 'photos', id: assignmentId });
   });
+}
+
+/** The field that an act is told by. */
+function fieldsOf(writing: Writing): { field?: FieldId } {
+  if (writing.kind === 'set' || writing.kind === 'compose') return { field: writing.field };
+  const named =
+    writing.kind === 'set-fields'
+      ? Object.keys(writing.values)
+      : writing.kind === 'cells'
+        ? [...new Set(writing.rows.flatMap((row) => Object.keys(row.values)))]
+        : [];
+  return named.length === 1 ? { field: named[0] as FieldId } : {};
 }
 
 /** Writes drafts that another act has worked out, with their origin. */
@@ -69,8 +83,9 @@ async function keepAct(
   changes: readonly DraftChange[],
   act: Omit<WritingSummary, 'version' | 'pictures'>,
 ): Promise<void> {
-  if (changes.length === 0) return;
-  const pictures = new Set(changes.map((one) => one.photoId)).size;
+  const written = changes.map((one) => one.photoId);
+  const pictures = new Set([...written, ...(act.marks?.photoIds ?? [])]).size;
+  if (pictures === 0) return;
   // What was undone before is left behind: there is one line of acts.
   await context.db
     .delete(writings)

@@ -1,15 +1,26 @@
 import { sql } from 'drizzle-orm';
 import { splitSignOff } from '../../../core/captions/signOff';
-import { asText } from '../../../core/catalogue/value';
+import type { FieldId } from '../../../core/catalogue/fields';
+import { asText, type FieldValue } from '../../../core/catalogue/value';
 import { type Across, across, termsAcross } from '../../../core/drafts/across';
 import { type Disagreement, disagreementsAcross, disagrees } from '../../../core/drafts/disagreements';
 import { presentValues } from '../../../core/drafts/present';
 import { type Proof, proofOf } from '../../../core/drafts/proof';
 import type { Scope } from '../../../core/drafts/scope';
 import { hindrancesIn } from '../../../core/embed/hindrances';
+import type { ThreadId } from '../../../core/threads/threads';
 import type { Context } from '../../context';
 import { inForceOf } from '../assignments/inForce';
+import type { ListedPhoto } from './photos';
 import { draftedPhotos, listPhotosOf } from './photosInScope';
+
+/** One field across a selection, with where it comes from. */
+export interface FieldAcross extends Across {
+  /** Pictures in which a draft stands over the file. */
+  readonly drafted: number;
+  /** Pictures whose records disagree about it, where no draft settles it. */
+  readonly broken: number;
+}
 
 /** What the writing desk shows of a selection. */
 export interface Desk {
@@ -21,13 +32,22 @@ export interface Desk {
   readonly keywords: readonly { readonly term: string; readonly count: number }[];
   /** Pictures whose records disagree somewhere, where no draft settles it. */
   readonly disagreeing: number;
+  /** Threads that do not apply, with how many pictures were marked so. */
+  readonly notApplicable: { readonly [K in ThreadId]?: number };
+  /** The fields that were asked for. */
+  readonly fields: { readonly [K in FieldId]?: FieldAcross };
 }
 
 const VARIANTS = 50;
 const TERMS = 500;
 
 /** Caption and keywords across a selection: the same on all, or which on how many. */
-export async function deskOf(context: Context, assignmentId: string, scope: Scope): Promise<Desk> {
+export async function deskOf(
+  context: Context,
+  assignmentId: string,
+  scope: Scope,
+  asked: readonly FieldId[] = [],
+): Promise<Desk> {
   const [photos, { signOffOf }] = await Promise.all([
     listPhotosOf(context, assignmentId, scope),
     inForceOf(context, assignmentId),
@@ -36,7 +56,7 @@ export async function deskOf(context: Context, assignmentId: string, scope: Scop
     const values = presentValues(photo.record.fields, photo.drafts);
     const offered = signOffOf(photo, values);
     const { caption, signedOff } = splitSignOff(asText(values.description), offered);
-    return { caption, signOff: signedOff ? offered : undefined, keywords: values.keywords };
+    return { caption, signOff: signedOff ? offered : undefined, values };
   });
   const { variants, ...held } = across(all.map((one) => one.caption));
   const signOffs = new Set(all.map((one) => one.signOff));
@@ -45,9 +65,41 @@ export async function deskOf(context: Context, assignmentId: string, scope: Scop
     caption: { ...held, variants: variants.slice(0, VARIANTS) },
     signOffs: signOffs.size,
     ...(signOffs.size === 1 && signOff !== undefined ? { signOff } : {}),
-    keywords: termsAcross(all.map((one) => one.keywords)).slice(0, TERMS),
+    keywords: termsAcross(all.map((one) => one.values.keywords)).slice(0, TERMS),
     disagreeing: photos.filter(({ record, drafts }) => disagrees({ fields: record.fields, drafts })).length,
+    notApplicable: countMarks(photos),
+    fields: Object.fromEntries(
+      asked.map((id) => [
+        id,
+        fieldAcross(
+          id,
+          photos,
+          all.map((one) => one.values[id]),
+        ),
+      ]),
+    ),
   };
+}
+
+function fieldAcross(
+  id: FieldId,
+  photos: readonly ListedPhoto[],
+  values: readonly (FieldValue | undefined)[],
+): FieldAcross {
+  const { variants, ...held } = across(values);
+  const isBroken = ({ record, drafts }: ListedPhoto) => record.fields[id]?.agrees === false && !drafts[id];
+  return {
+    ...held,
+    variants: variants.slice(0, VARIANTS),
+    drafted: photos.filter(({ drafts }) => drafts[id]).length,
+    broken: photos.filter(isBroken).length,
+  };
+}
+
+function countMarks(photos: readonly ListedPhoto[]): Desk['notApplicable'] {
+  const counts: { [K in ThreadId]?: number } = {};
+  for (const { notApplicable } of photos) for (const id of notApplicable) counts[id] = (counts[id] ?? 0) + 1;
+  return counts;
 }
 
 /** Where the records of a selection disagree, and which file says what. */

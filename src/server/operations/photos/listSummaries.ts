@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { and, asc, count, eq, gt, inArray, isNull, or, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, isNull, or, sql } from 'drizzle-orm';
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { files, photos } from '../../db/schema/photos';
@@ -8,6 +8,7 @@ import { summaryShape } from '../../db/stored/records';
 import { readAssignment } from '../assignments/assignments';
 import { type InForce, inForceOf } from '../assignments/inForce';
 import { installationContext } from '../identities/identities';
+import { behind } from './behind';
 import { summaryOf } from './photoSummary';
 import { listPhotosById } from './photos';
 
@@ -17,6 +18,8 @@ export interface ListedSummary extends Omit<StoredSummary, 'version'> {
   /** Place in the assignment's order, from 1. */
   readonly place: number;
   readonly isGone?: true;
+  /** Another program changed its files, and nobody has looked at it since. */
+  readonly isChanged?: true;
   /** Changes with the file, so that previews are fetched anew. */
   readonly revision: string;
 }
@@ -93,21 +96,14 @@ const columns = {
   summary: photos.summary,
   basis: photos.summaryBasis,
   goneAt: photos.goneAt,
+  changedOutsideAt: photos.changedOutsideAt,
   revision: files.modifiedNs,
 };
 
 type Row = { [K in keyof typeof columns]: (typeof columns)[K]['_']['data'] | null };
 
-function behind(last: { position: number; id: string } | undefined) {
-  if (!last) return undefined;
-  return or(
-    gt(photos.position, last.position),
-    and(eq(photos.position, last.position), gt(photos.id, last.id)),
-  );
-}
-
 function listedOf(row: Row, summary: StoredSummary): ListedSummary {
-  const { id, name, place, revision, goneAt } = row;
+  const { id, name, place, revision, goneAt, changedOutsideAt } = row;
   return {
     id: id!,
     name: name!,
@@ -115,6 +111,7 @@ function listedOf(row: Row, summary: StoredSummary): ListedSummary {
     revision: revision!,
     ...summary,
     ...(goneAt ? { isGone: true } : {}),
+    ...(changedOutsideAt ? { isChanged: true } : {}),
   };
 }
 
@@ -127,7 +124,7 @@ async function basisOf(context: Context, assignmentId: string) {
   ]);
   const { name, facts, publishedOn } = assignment;
   const entries = inForce.templates.map((one) => one.entries.filter(({ field }) => field === 'description'));
-  const all = JSON.stringify([2, name, facts, publishedOn, entries, installation]);
+  const all = JSON.stringify([3, name, facts, publishedOn, entries, installation]);
   return { basis: createHash('sha256').update(all).digest('hex').slice(0, 32), inForce };
 }
 

@@ -72,7 +72,12 @@ export async function rereadPhoto(
   context: Context,
   photoId: string,
   { read, sample }: ReadPhoto,
-  more: { readonly assignmentId?: string; readonly contentIdentity?: null; readonly goneAt?: null } = {},
+  more: {
+    readonly assignmentId?: string;
+    readonly contentIdentity?: null;
+    readonly goneAt?: null;
+    readonly changedOutsideAt?: Date | null;
+  } = {},
 ): Promise<void> {
   await context.db
     .update(photos)
@@ -102,12 +107,12 @@ export async function markGone(context: Context, photoIds: readonly string[]): P
 /** Removes a photo from the index; what it was, with everything written about it, comes back as a value. */
 export async function removePhoto({ db }: Context, photoId: string): Promise<StoredPhoto> {
   const [photo] = await db.select().from(photos).where(eq(photos.id, photoId)).for('update');
-  const { name, position, contentIdentity, contentSample, record } = photo!;
+  const { name, position, contentIdentity, contentSample, notApplicable, record } = photo!;
   const rows = await db.select().from(files).where(eq(files.photoId, photoId));
   const written = await db.select().from(drafts).where(eq(drafts.photoId, photoId));
   await db.delete(photos).where(eq(photos.id, photoId));
   return {
-    photo: { name, position, contentIdentity, contentSample, record },
+    photo: { name, position, contentIdentity, contentSample, notApplicable, record },
     files: rows.map(({ id: _, photoId: __, ...row }) => row),
     drafts: written.map(({ field, value, origin }) => ({ field, value, origin })),
   };
@@ -119,7 +124,8 @@ export async function putBackPhoto(
   { id, assignmentId }: { readonly id: string; readonly assignmentId: string },
   removed: StoredPhoto,
 ): Promise<void> {
-  await db.insert(photos).values({ id, assignmentId, ...removed.photo });
+  const { notApplicable, ...row } = removed.photo;
+  await db.insert(photos).values({ id, assignmentId, ...row, notApplicable: [...notApplicable] });
   await db.insert(files).values(removed.files.map((row) => ({ ...row, photoId: id })));
   if (removed.drafts.length > 0)
     await db.insert(drafts).values(removed.drafts.map((row) => ({ ...row, photoId: id })));

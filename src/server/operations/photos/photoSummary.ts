@@ -1,6 +1,7 @@
 import { splitSignOff } from '../../../core/captions/signOff';
 import { asText } from '../../../core/catalogue/value';
 import { draftValues, presentValues } from '../../../core/drafts/present';
+import { hindrancesIn } from '../../../core/embed/hindrances';
 import { otherFiles } from '../../../core/naming/otherFiles';
 import { stripCode } from '../../../core/threads/stripCode';
 import { stripOf } from '../../../core/threads/stroke';
@@ -17,13 +18,24 @@ export function summaryOf(photo: ListedPhoto, signOffOf: InForce['signOffOf']): 
   const { fields, problems } = photo.record;
   const values = presentValues(fields, photo.drafts);
   const signOff = signOffOf(photo, values);
+  const { signed } = hindrancesIn(problems);
   const besides = otherFiles(photo.record);
   return {
-    strip: stripCode(stripOf({ file: fields, drafts: draftValues(photo.drafts), signOff })),
+    strip: stripCode(
+      stripOf({
+        file: fields,
+        drafts: draftValues(photo.drafts),
+        signOff,
+        notApplicable: photo.notApplicable,
+      }),
+    ),
     notice: asText(values.copyrightNotice).slice(0, NOTICE),
     caption: splitSignOff(asText(values.description), signOff).caption.slice(0, CAPTION),
     ...(besides ? { besides } : {}),
     ...(Object.keys(photo.drafts).length > 0 ? { drafted: true as const } : {}),
     ...(problems.some((one) => one.severity === 'error') ? { unreadable: true as const } : {}),
+    ...(signed ? { signed: true as const } : {}),
+    ...(values.dateCreated ? { taken: asText(values.dateCreated) } : {}),
+    ...(values.rating ? { rating: asText(values.rating) } : {}),
   };
 }

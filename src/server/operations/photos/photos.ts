@@ -3,6 +3,7 @@ import { and, asc, eq, type SQL, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { ShotRole } from '../../../core/embed/planShot';
 import type { Shot } from '../../../core/naming/shots';
+import type { ThreadId } from '../../../core/threads/threads';
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { drafts } from '../../db/schema/drafts';
@@ -27,6 +28,8 @@ export interface ListedPhoto {
   readonly isGone: boolean;
   /** Changes with the file, so that previews are fetched anew. */
   readonly revision: string;
+  /** Threads that somebody said do not apply to it. */
+  readonly notApplicable: readonly ThreadId[];
 }
 
 /** The pictures of an assignment with what their files say and what is written here. */
@@ -64,6 +67,7 @@ export async function listed(context: Context, which: SQL | undefined): Promise<
       record: photos.record,
       place: photos.position,
       goneAt: photos.goneAt,
+      notApplicable: photos.notApplicable,
       modifiedNs: files.modifiedNs,
       relativePath: files.relativePath,
     })

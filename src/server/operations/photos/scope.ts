@@ -5,6 +5,7 @@ import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { assignments } from '../../db/schema/assignments';
 import { drafts } from '../../db/schema/drafts';
+import { gatheringPhotos } from '../../db/schema/gatherings';
 import { photos } from '../../db/schema/photos';
 import { runItems } from '../../db/schema/runs';
 import { makeSummariesOf } from './listSummaries';
@@ -15,6 +16,7 @@ export async function inScope(context: Context, assignmentId: string, scope: Sco
     eq(photos.assignmentId, assignmentId),
     scope.of === 'these' ? oneOf(photos.id, scope.ids) : undefined,
     scope.of === 'query' ? await matches(context, assignmentId, scope.query) : undefined,
+    scope.of === 'gathering' ? inGathering(context, scope.id) : undefined,
     scope.except ? not(oneOf(photos.id, scope.except)) : undefined,
     scope.upTo === undefined ? undefined : lte(photos.position, scope.upTo),
   )!;
@@ -32,6 +34,16 @@ async function matches(
     disagrees ? sql`${photos.summary} ->> 'strip' like '%b%'` : undefined,
     drafted ? hasDrafts(context) : undefined,
     found ? wasFound(context) : undefined,
+  );
+}
+
+/** True for photos that belong to a gathering. */
+function inGathering({ db }: Context, id: string): SQL {
+  return exists(
+    db
+      .select({ one: sql`1` })
+      .from(gatheringPhotos)
+      .where(and(eq(gatheringPhotos.gatheringId, id), eq(gatheringPhotos.photoId, photos.id))),
   );
 }
 

@@ -32,7 +32,12 @@ export function placeholderContext(
     identities,
     formerIdentities,
     assignment: assignment.name,
-    facts: Object.fromEntries(assignment.facts.map((fact) => [fact.name, fact.value])),
+    facts: {
+      ...Object.fromEntries(
+        assignment.people.flatMap(({ number, name }) => (number ? [[`person ${number}`, name]] : [])),
+      ),
+      ...Object.fromEntries(assignment.facts.map((fact) => [fact.name, fact.value])),
+    },
     ...(camera?.camera ? { camera: camera.camera } : {}),
     ...(camera?.lens ? { lens: camera.lens } : {}),
     ...(pixels ? { width: pixels.width, height: pixels.height } : {}),

@@ -193,7 +193,9 @@ async function settle(
   const shot =
     made.length > 0 ? { ...located.shot, sidecar: path.basename(sidecarPath(read)) } : located.shot;
   await inTransaction(context, async (tx) => {
-    const { digest, size } = await indexShot(tx, item.photoId!, placeOf(located), shot);
+    const { digest, size } = await indexShot(tx, item.photoId!, placeOf(located), shot, {
+      changedOutsideAt: null,
+    });
     const written = rows.map(({ field, stamp }) => and(eq(drafts.field, field), eq(drafts.stamp, stamp)));
     if (written.length > 0)
       await tx.db.delete(drafts).where(and(eq(drafts.photoId, item.photoId!), or(...written)));

@@ -1,7 +1,8 @@
 import { endpoint } from '@/server/http/endpoint';
-import { scoped } from '@/server/http/shapes/drafts';
+import { deskQuery } from '@/server/http/shapes/drafts';
 import { deskOf } from '@/server/operations/photos/acrossPhotos';
 
-export const POST = endpoint<{ id: string }>(async ({ context, body, params }) =>
-  deskOf(context, params.id, (await body(scoped)).scope),
-);
+export const POST = endpoint<{ id: string }>(async ({ context, body, params }) => {
+  const { scope, fields } = await body(deskQuery);
+  return deskOf(context, params.id, scope, fields);
+});

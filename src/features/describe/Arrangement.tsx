@@ -1,0 +1,104 @@
+'use client';
+
+import { Box } from '@chakra-ui/react';
+import { type ReactNode, useMemo } from 'react';
+import type { Assignment } from '@/server/operations/assignments/assignments';
+import { LinkButton } from '@/ui/buttons';
+import { useRemembered } from '@/ui/useRemembered';
+import type { WritingState } from './desk/useWriting';
+import { WritingDesk } from './desk/WritingDesk';
+import { Ledger } from './ledger/Ledger';
+import { LedgerKeys } from './ledger/LedgerKeys';
+import { LedgerTools } from './ledger/LedgerTools';
+import { useColumnsShown } from './ledger/useColumnsShown';
+import { OneByOne } from './oneByOne/OneByOne';
+import type { PictureSet } from './set/useSet';
+import { Sheet } from './sheet/Sheet';
+import { SizeSlider, usualSize } from './sheet/SizeSlider';
+
+interface Props {
+  readonly assignment: Assignment;
+  readonly set: PictureSet;
+  readonly writing: WritingState;
+  readonly onOpen: (id: string) => void;
+  readonly onRate: (ids: ReadonlySet<string>, rating: number) => void;
+  /** The bar above, with the tools of the arrangement in it. */
+  readonly bar: (tools: ReactNode) => ReactNode;
+}
+
+/** The arrangement that the address names, with the desk that belongs to it. */
+export function Arrangement(props: Props) {
+  switch (props.set.address.arrangement) {
+    case 'sheet':
+      return <AsSheet {...props} />;
+    case 'ledger':
+      return <AsLedger {...props} />;
+    case 'one':
+      return <OneByOne {...props} />;
+  }
+}
+
+function AsSheet({ assignment, set, writing, onOpen, onRate, bar }: Props) {
+  const { shown, selection } = set;
+  const [size, setSize] = useRemembered('sheet size', String(usualSize));
+  return (
+    <>
+      {bar(<SizeSlider size={Number(size)} onChange={(next) => setSize(String(next))} />)}
+      <NoneShown set={set} />
+      <Sheet
+        place={`sheet ${assignment.id}`}
+        views={shown}
+        selection={selection}
+        size={Number(size)}
+        onSize={(next) => setSize(String(next))}
+        onOpen={onOpen}
+        onRate={onRate}
+      />
+      <Desk assignment={assignment} set={set} writing={writing} rests={false} />
+    </>
+  );
+}
+
+function AsLedger({ assignment, set, writing, onOpen, bar }: Props) {
+  const columns = useColumnsShown(set);
+  return (
+    <>
+      {bar(<LedgerTools columns={columns} />)}
+      <NoneShown set={set} />
+      <Ledger
+        place={`ledger ${assignment.id}`}
+        set={set}
+        columns={columns}
+        write={writing.write}
+        onOpen={onOpen}
+      />
+      <Desk assignment={assignment} set={set} writing={writing} rests keys={<LedgerKeys />} />
+    </>
+  );
+}
+
+function Desk({
+  set: { views, shown, selection },
+  ...rest
+}: {
+  assignment: Assignment;
+  set: PictureSet;
+  writing: WritingState;
+  rests: boolean;
+  keys?: ReactNode;
+}) {
+  const chosen = useMemo(() => shown.filter((view) => selection.ids.has(view.id)), [shown, selection.ids]);
+  return <WritingDesk views={views} chosen={chosen} onSelect={selection.set} {...rest} />;
+}
+
+function NoneShown({ set: { shown, address } }: { set: PictureSet }) {
+  if (shown.length > 0) return null;
+  return (
+    <Box padding="5" color="soft">
+      No picture is like this.{' '}
+      <LinkButton type="button" onClick={() => address.setShow({ of: 'all' })}>
+        Show all
+      </LinkButton>
+    </Box>
+  );
+}

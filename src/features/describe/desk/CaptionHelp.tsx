@@ -1,0 +1,121 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useDeferredValue, useMemo } from 'react';
+import { type CaptionAnswers, captionAnswers, foundBy } from '@/core/captions/captionHelp';
+import { nearMisses } from '@/core/captions/nearMisses';
+import { asList, asText } from '@/core/catalogue/value';
+import type { Assignment } from '@/server/operations/assignments/assignments';
+import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import { LinkButton } from '@/ui/buttons';
+import { stopWordsOf } from '../spelling/stopWords';
+import { useMisspelled } from '../spelling/useMisspelled';
+import type { CaptionState } from './useCaption';
+
+const FOUND_SHOWN = 14;
+const WRONG_SHOWN = 4;
+
+/** A quiet prompt under the caption: what it answers, by what it is found, what may be misspelled. */
+export function CaptionHelp({
+  assignment,
+  caption: { text, type, save },
+  desk,
+}: {
+  assignment: Assignment;
+  caption: CaptionState;
+  desk: Desk | undefined;
+}) {
+  const caption = useDeferredValue(text);
+  const { people, language } = assignment;
+  const known = useMemo(() => knownOf(people, desk), [people, desk]);
+  const keywords = useMemo(() => (desk?.keywords ?? []).map((one) => one.term), [desk]);
+  const answers = captionAnswers(caption, known);
+  const found = foundBy(caption, keywords, stopWordsOf(language));
+  const near = nearMisses(caption, known.people);
+  const right = useMemo(
+    () => [...known.people, ...known.places, ...keywords, ...assignment.facts.map((one) => one.value)],
+    [known, keywords, assignment.facts],
+  );
+  const wrong = useMisspelled(caption, language, right).filter(
+    ({ word }) => !near.some(({ typed }) => typed.includes(word)),
+  );
+  const replace = (typed: string, by: string) => {
+    type(text.replace(typed, () => by));
+    save();
+  };
+  if (caption === '' && keywords.length === 0) return null;
+  return (
+    <Box textStyle="hint" paddingTop="1">
+      {caption !== '' && <Answers answers={answers} />}
+      {found.length > 0 && (
+        <chakra.span>
+          {caption !== '' && ' · '}found by: {found.slice(0, FOUND_SHOWN).join(', ')}
+          {found.length > FOUND_SHOWN && ' …'}
+        </chakra.span>
+      )}
+      <Flex gap="4" wrap="wrap" role="status" aria-label="Spelling">
+        {near.map(({ typed, name }) => (
+          <Doubt key={typed} word={typed} offers={[name]} onTake={replace} />
+        ))}
+        {wrong.slice(0, WRONG_SHOWN).map(({ word, offers }) => (
+          <Doubt key={word} word={word} offers={offers} onTake={replace} />
+        ))}
+        {wrong.length > WRONG_SHOWN && <span>and {wrong.length - WRONG_SHOWN} more</span>}
+      </Flex>
+    </Box>
+  );
+}
+
+function knownOf(people: Assignment['people'], desk: Desk | undefined) {
+  const { personShown, sublocation, city, country, eventName } = desk?.fields ?? {};
+  const shown = (personShown?.variants ?? []).flatMap(({ value }) => asList(value));
+  return {
+    people: [...new Set([...people.map((one) => one.name), ...shown])],
+    places: [sublocation, city, country].map((one) => asText(one?.same)).filter((one) => one !== ''),
+    event: asText(eventName?.same),
+  };
+}
+
+function Answers({ answers }: { answers: CaptionAnswers }) {
+  return (
+    <chakra.span role="group" aria-label="What the caption answers">
+      {(Object.keys(answers) as (keyof CaptionAnswers)[]).map((one) => (
+        <chakra.span
+          key={one}
+          marginRight="2"
+          color={answers[one] ? 'soft' : 'weldText'}
+          fontWeight={answers[one] ? '400' : '600'}
+        >
+          {one} {answers[one] ? '✓' : '?'}
+        </chakra.span>
+      ))}
+    </chakra.span>
+  );
+}
+
+function Doubt({
+  word,
+  offers,
+  onTake,
+}: {
+  word: string;
+  offers: readonly string[];
+  onTake: (word: string, by: string) => void;
+}) {
+  return (
+    <span>
+      <chakra.span textDecoration="underline wavy" textDecorationColor="weldText" color="ink">
+        {word}
+      </chakra.span>
+      {offers.length === 0 && ' is not in the dictionary'}
+      {offers.map((one, at) => (
+        <span key={one}>
+          {at === 0 ? ' → ' : ', '}
+          <LinkButton type="button" minHeight="0" onClick={() => onTake(word, one)}>
+            {one}
+          </LinkButton>
+        </span>
+      ))}
+    </span>
+  );
+}

@@ -1,0 +1,157 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useDeferredValue, useRef } from 'react';
+import { type FieldId, field, fieldLabel, writtenFieldIds } from '@/core/catalogue/fields';
+import type { Scope } from '@/core/drafts/scope';
+import { placeholderNames } from '@/core/templates/placeholders';
+import { counted } from '@/core/wording/counts';
+import type { Assignment } from '@/server/operations/assignments/assignments';
+import type { ComposedExample } from '@/server/operations/drafts/composeDrafter';
+import { apiRequest } from '@/ui/api';
+import { Button } from '@/ui/buttons';
+import { Dialog } from '@/ui/Dialog';
+import { Select, TextInput } from '@/ui/inputs';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
+import { useKeptState } from '@/ui/useKeptState';
+import { valueWords } from '@/ui/valueWords';
+import type { Write } from './useWriting';
+
+interface Props {
+  readonly assignmentId: string;
+  readonly scope: Scope;
+  readonly count: number;
+  readonly facts: Assignment['facts'];
+  readonly write: Write;
+  readonly onClose: () => void;
+}
+
+/** Texts that are composed: those of one line or several, without codes. */
+const composable = writtenFieldIds.filter(
+  (id) => (field(id).type === 'text' || field(id).type === 'multiline') && !field(id).textForm,
+);
+const usual: { readonly field: FieldId; readonly text: string } = {
+  field: 'title',
+  text: '{{ assignment }} {{ running number : 3 }}',
+};
+
+/** A text from placeholders for many pictures at once, each with its own; examples stand beside while one types. */
+export function ComposeDialog({ assignmentId, scope, count, facts, write, onClose }: Props) {
+  const { value: composed, set, done } = useKeptState('composed text', usual);
+  const box = useRef<HTMLInputElement>(null);
+  const { examples, error, isFresh } = useExamples(assignmentId, scope, composed);
+  const put = (name: string) => {
+    const at = box.current?.selectionEnd ?? composed.text.length;
+    const { text } = composed;
+    set({ ...composed, text: `${text.slice(0, at)}{{ ${name} }}${text.slice(at)}` });
+    box.current?.focus();
+  };
+  const pictures = counted(count, 'picture');
+  return (
+    <Dialog
+      title={`${fieldLabel(composed.field)} composed for ${pictures}`}
+      size="lg"
+      onClose={onClose}
+      acts={
+        <>
+          <Box flex="1" textStyle="hint">
+            It becomes a draft of each picture, and can be undone.
+          </Box>
+          <Button type="button" onClick={onClose}>
+            Cancel
+          </Button>
+          <Button
+            type="button"
+            fontWeight="600"
+            disabled={composed.text.trim() === '' || !isFresh}
+            onClick={() => {
+              write(scope, { kind: 'compose', ...composed });
+              done();
+              onClose();
+            }}
+          >
+            Write into {pictures}
+          </Button>
+        </>
+      }
+    >
+      <Flex gap="4" wrap="wrap" alignItems="baseline" fontSize="body">
+        <chakra.label>
+          Field{' '}
+          <Select
+            value={composed.field}
+            onChange={(event) => set({ ...composed, field: event.target.value as FieldId })}
+          >
+            {composable.map((id) => (
+              <option key={id} value={id}>
+                {fieldLabel(id)}
+              </option>
+            ))}
+          </Select>
+        </chakra.label>
+        <PlaceholderChoice facts={facts} onTake={put} />
+      </Flex>
+      <TextInput
+        ref={box}
+        aria-label="Text with placeholders"
+        value={composed.text}
+        onChange={(event) => set({ ...composed, text: event.target.value })}
+        data-autofocus
+        marginTop="2"
+      />
+      <Notice kind="error">{error?.message}</Notice>
+      <Box as="ul" listStyleType="none" aria-label="Examples" paddingTop="3" minHeight="8em">
+        {examples.map(({ name, value }) => (
+          <Flex as="li" key={name} gap="4" borderTopWidth="1px" paddingY="1" fontSize="body">
+            <Box width="10em" color="soft" truncate>
+              {name}
+            </Box>
+            <Box flex="1" fontFamily="heading" color={value === null ? 'weldText' : 'ink'}>
+              {value === null
+                ? 'stays empty: a placeholder has no value here'
+                : valueWords(composed.field, value)}
+            </Box>
+          </Flex>
+        ))}
+      </Box>
+    </Dialog>
+  );
+}
+
+function useExamples(assignmentId: string, scope: Scope, composed: typeof usual) {
+  const asked = useDeferredValue(composed);
+  const { data, error, isPlaceholderData } = useQuery({
+    queryKey: queryKeys.composed(assignmentId, scope, asked.field, asked.text),
+    queryFn: () =>
+      apiRequest<ComposedExample[]>(`assignments/${assignmentId}/composed`, 'POST', { scope, ...asked }),
+    enabled: asked.text.trim() !== '',
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  return { examples: data ?? [], error, isFresh: data !== undefined && !isPlaceholderData && !error };
+}
+
+function PlaceholderChoice({
+  facts,
+  onTake,
+}: {
+  facts: Assignment['facts'];
+  onTake: (name: string) => void;
+}) {
+  return (
+    <Select
+      aria-label="Placeholder"
+      value=""
+      onChange={(event) => event.target.value && onTake(event.target.value)}
+    >
+      <option value="">put in a placeholder …</option>
+      {[...facts.map((one) => one.name), ...placeholderNames].map((name) => (
+        <option key={name} value={name}>
+          {name}
+        </option>
+      ))}
+    </Select>
+  );
+}

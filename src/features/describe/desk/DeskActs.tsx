@@ -1,0 +1,125 @@
+'use client';
+
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { type Scope, scopeOf } from '@/core/drafts/scope';
+import { counted, formatNumber } from '@/core/wording/counts';
+import type { Assignment } from '@/server/operations/assignments/assignments';
+import { apiRequest } from '@/ui/api';
+import { Button, LinkButton } from '@/ui/buttons';
+import { queryKeys } from '@/ui/queryKeys';
+import { useVersions } from '../set/useVersions';
+import type { PhotoView } from '../set/view';
+import { ComposeDialog } from './ComposeDialog';
+import { useCopied } from './copied';
+import { Disagreements } from './Disagreements';
+import { GatherDialog } from './GatherDialog';
+import { PutCopied } from './PutCopied';
+import { PutTemplates } from './PutTemplates';
+import { useDesk } from './useDesk';
+import type { WritingState } from './useWriting';
+
+interface Props {
+  readonly assignment: Assignment;
+  readonly scope: Scope;
+  readonly chosen: readonly PhotoView[];
+  readonly views: readonly PhotoView[];
+  readonly writing: WritingState;
+  /** Where there is a selection that can grow. */
+  readonly onSelect?: ((ids: readonly string[]) => void) | undefined;
+}
+
+const MOST_ASKED = 200;
+
+type Open = 'settle' | 'templates' | 'copied' | 'compose' | 'gather';
+
+/** What can be done with the whole of the selection. */
+export function DeskActs({ assignment, scope, chosen, views, writing: { write }, onSelect }: Props) {
+  const { id: assignmentId, inForce } = assignment;
+  const queries = useQueryClient();
+  const [open, setOpen] = useState<Open>();
+  const count = chosen.length;
+  const disagreeing = useDesk(assignmentId, scope, count)?.disagreeing ?? 0;
+  const drafted = chosen.filter((view) => view.drafted);
+  const { copied, copy, told } = useCopied(assignmentId);
+  const versionsOf = useVersions(assignmentId, views);
+  const more = useMemo(() => {
+    const ids = new Set(chosen.map((view) => view.id));
+    // With very many it would take longer than it is worth.
+    const found = chosen.length > MOST_ASKED ? [] : chosen.flatMap((view) => versionsOf(view.id));
+    return [...new Set(found.map((view) => view.id))].filter((id) => !ids.has(id));
+  }, [chosen, versionsOf]);
+  const changed = chosen.filter((view) => view.isChanged);
+  const seen = useMutation({
+    mutationFn: () =>
+      apiRequest(`assignments/${assignmentId}/seen`, 'POST', {
+        scope: scopeOf(new Set(changed.map((view) => view.id)), views),
+      }),
+    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.photos(assignmentId) }),
+  });
+  const close = () => setOpen(undefined);
+  const common = { assignmentId, scope, count };
+  return (
+    <>
+      {drafted.length > 0 && (
+        <LinkButton
+          type="button"
+          onClick={() => write(scopeOf(new Set(drafted.map((view) => view.id)), views), { kind: 'discard' })}
+        >
+          Discard drafts of {drafted.length === 1 ? 'this picture' : formatNumber(drafted.length)}
+        </LinkButton>
+      )}
+      {disagreeing > 0 && (
+        <LinkButton type="button" onClick={() => setOpen('settle')}>
+          Settle what disagrees in {count === 1 ? 'this picture' : counted(disagreeing, 'picture')} …
+        </LinkButton>
+      )}
+      {more.length > 0 && onSelect && (
+        <LinkButton type="button" onClick={() => onSelect([...chosen.map((view) => view.id), ...more])}>
+          Select {counted(more.length, 'version')} of {count === 1 ? 'it' : 'them'} too
+        </LinkButton>
+      )}
+      {changed.length > 0 && (
+        <LinkButton type="button" disabled={seen.isPending} onClick={() => seen.mutate()}>
+          I have seen what changed outside
+        </LinkButton>
+      )}
+      {count === 1 && (
+        <LinkButton type="button" onClick={() => copy(chosen[0]!)}>
+          Copy its metadata
+        </LinkButton>
+      )}
+      {told && <span role="status">{told}</span>}
+      {copied && copied.id !== (count === 1 ? chosen[0]!.id : undefined) && (
+        <LinkButton type="button" onClick={() => setOpen('copied')}>
+          Put that of {copied.name} …
+        </LinkButton>
+      )}
+      <LinkButton type="button" onClick={() => setOpen('compose')}>
+        Compose …
+      </LinkButton>
+      <LinkButton type="button" onClick={() => setOpen('gather')}>
+        Gather …
+      </LinkButton>
+      <Button type="button" onClick={() => setOpen('templates')}>
+        Put in templates …
+      </Button>
+      {open === 'settle' && (
+        <Disagreements
+          {...common}
+          onClose={close}
+          onSettle={(choices) => {
+            write(scope, { kind: 'settle', choices });
+            close();
+          }}
+        />
+      )}
+      {open === 'templates' && <PutTemplates {...common} inForce={inForce} write={write} onDone={close} />}
+      {open === 'copied' && copied && <PutCopied {...common} copied={copied} write={write} onClose={close} />}
+      {open === 'compose' && (
+        <ComposeDialog {...common} facts={assignment.facts} write={write} onClose={close} />
+      )}
+      {open === 'gather' && <GatherDialog {...common} onClose={close} />}
+    </>
+  );
+}

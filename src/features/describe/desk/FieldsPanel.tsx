@@ -1,0 +1,94 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import { type FieldId, field, fieldNames, writtenFieldIds } from '@/core/catalogue/fields';
+import { questions } from '@/core/catalogue/row';
+import type { Scope } from '@/core/drafts/scope';
+import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import { TextInput } from '@/ui/inputs';
+import { NeedChoice, OwnChoice } from '../../fields/NeedChoice';
+import type { ShownFields } from '../../fields/useShownFields';
+import { DeskField } from './DeskField';
+import type { Write } from './useWriting';
+
+/** Caption, keywords and people have boxes of their own. */
+const ELSEWHERE: readonly FieldId[] = ['description', 'keywords', 'personShown'];
+
+const offered = writtenFieldIds.filter((id) => !ELSEWHERE.includes(id));
+const needs = { few: ['few'], usual: ['few', 'usual'], all: ['few', 'usual', 'all'] } as const;
+
+/** The fields of the desk for one's choice of few, usual, all or one's own. */
+export function fieldsFor({ need, own }: Pick<ShownFields, 'need' | 'own'>): readonly FieldId[] {
+  if (need === 'own') return offered.filter((id) => own.has(id));
+  const shown: readonly string[] = needs[need];
+  return offered.filter((id) => shown.includes(field(id).need));
+}
+
+/** All fields, under the question each answers; found by their names. */
+export function FieldsPanel({
+  shown,
+  fields,
+  desk,
+  scope,
+  count,
+  write,
+}: {
+  /** One's choice of fields; without it the fields are given. */
+  shown?: ShownFields;
+  fields: readonly FieldId[];
+  desk: Desk | undefined;
+  scope: Scope;
+  count: number;
+  write: Write;
+}) {
+  const [wanted, setWanted] = useState('');
+  const groups = useMemo(() => {
+    const found = fields.filter((id) => isNamed(id, wanted));
+    return Object.entries(questions)
+      .map(([question, words]) => ({ words, ids: found.filter((id) => field(id).question === question) }))
+      .filter(({ ids }) => ids.length > 0);
+  }, [fields, wanted]);
+  return (
+    <Box>
+      {shown && (
+        <>
+          <Flex gap="5" wrap="wrap" alignItems="center" fontSize="small" paddingY="1">
+            <TextInput
+              aria-label="Find a field"
+              placeholder="find a field"
+              maxWidth="14em"
+              value={wanted}
+              onChange={(event) => setWanted(event.target.value)}
+            />
+            <NeedChoice shown={shown} />
+          </Flex>
+          {shown.need === 'own' && <OwnChoice shown={shown} fields={offered} />}
+        </>
+      )}
+      {groups.map(({ words, ids }) => (
+        <Box key={words} as="section" aria-label={words} paddingBottom="3">
+          <Box textStyle="subtitle" color="woad">
+            {words}
+          </Box>
+          {ids.map((id) => (
+            <DeskField
+              key={id}
+              field={id}
+              across={desk?.fields[id]}
+              scope={scope}
+              count={count}
+              write={write}
+            />
+          ))}
+        </Box>
+      ))}
+      {groups.length === 0 && <Box color="soft">No field of this choice is called so.</Box>}
+    </Box>
+  );
+}
+
+function isNamed(id: FieldId, wanted: string): boolean {
+  const text = wanted.trim().toLowerCase();
+  return text === '' || [id, ...fieldNames(id)].some((name) => name.toLowerCase().includes(text));
+}

@@ -1,0 +1,174 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { type KeyboardEvent, useId, useState } from 'react';
+import { nameAt } from '@/core/captions/findPeople';
+import type { ListedPerson } from '@/core/captions/people';
+import { asList } from '@/core/catalogue/value';
+import type { Scope } from '@/core/drafts/scope';
+import type { Desk, FieldAcross } from '@/server/operations/photos/acrossPhotos';
+import { LinkButton } from '@/ui/buttons';
+import { PersonMenu } from './PersonMenu';
+import { Term } from './Term';
+import type { CaptionState } from './useCaption';
+import { usePersonMenu } from './usePersonMenu';
+import type { Write } from './useWriting';
+
+const SHOWN_AS_KEYS = 12;
+
+/** Who is shown: by number or letters from the list of the assignment, into caption and Person Shown in one act. */
+export function PeopleBox({
+  scope,
+  count,
+  desk,
+  people,
+  caption,
+  write,
+  showsList = false,
+}: {
+  scope: Scope;
+  count: number;
+  desk: Desk | undefined;
+  people: readonly ListedPerson[];
+  caption: CaptionState;
+  write: Write;
+  /** In One by one the list stands there, each name a press away. */
+  showsList?: boolean;
+}) {
+  const id = useId();
+  const [typed, setTyped] = useState('');
+  const [asked, setAsked] = useState<string>();
+  const shown = termsOf(desk?.fields.personShown);
+  const isOne = caption.held.variants.length <= 1;
+  const take = (name: string) => {
+    setTyped('');
+    if (name.trim() === '') return;
+    // Where captions differ, a name goes into none of them.
+    if (isOne) caption.putName(name.trim());
+    else write(scope, { kind: 'add-people', terms: [name.trim()] });
+  };
+  const menu = usePersonMenu(people, typed.trim() === '' ? undefined : typed.trim(), ({ name }) =>
+    take(name),
+  );
+  const remove = (name: string) => {
+    write(scope, { kind: 'remove-people', terms: [name] });
+    if (isOne && nameAt(caption.text, name) !== -1) setAsked(name);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (menu.onKey(event) || event.key !== 'Enter') return;
+    event.preventDefault();
+    take(typed);
+  };
+  return (
+    <Box minWidth="0">
+      <Flex justifyContent="space-between" textStyle="hint" marginBottom="1">
+        <chakra.label htmlFor={id} color="ink" fontWeight="600">
+          People
+        </chakra.label>
+        <span>{people.length > 0 ? 'number or letters; @ in the caption' : 'names shown'}</span>
+      </Flex>
+      <Flex wrap="wrap" gap="1.5" alignItems="center" maxHeight="6.5rem" overflowY="auto">
+        {shown.map(({ term, count: on }) => (
+          <Term
+            key={term}
+            term={term}
+            count={on}
+            of={count}
+            onAll={() => write(scope, { kind: 'add-people', terms: [term] })}
+            onRemove={() => remove(term)}
+          />
+        ))}
+        <Box position="relative" flex="1" minWidth="9em">
+          <chakra.input
+            id={id}
+            value={typed}
+            autoComplete="off"
+            onChange={(event) => setTyped(event.target.value)}
+            onKeyDown={onKeyDown}
+            placeholder="type a name"
+            width="100%"
+            height="1.75rem"
+            bg="transparent"
+            borderBottomWidth="1px"
+            borderColor="rule"
+            fontSize="body"
+            _focusVisible={{
+              outline: 'none',
+              borderColor: 'woad',
+              boxShadow: '0 1px 0 0 var(--fabrica-colors-woad)',
+            }}
+          />
+          {menu.found.length > 0 && (
+            <PersonMenu id={`${id}-people`} people={menu.found} marked={menu.marked} onTake={menu.take} />
+          )}
+        </Box>
+      </Flex>
+      {asked && (
+        <Flex role="status" textStyle="hint" gap="3" wrap="wrap">
+          <span>“{asked}” is still in the caption.</span>
+          <LinkButton
+            type="button"
+            onClick={() => {
+              caption.takeName(asked, true);
+              setAsked(undefined);
+            }}
+          >
+            Remove it there
+          </LinkButton>
+          <LinkButton type="button" onClick={() => setAsked(undefined)}>
+            Leave it
+          </LinkButton>
+        </Flex>
+      )}
+      {showsList && <PeopleList people={people} shown={shown.map(({ term }) => term)} onTake={take} />}
+    </Box>
+  );
+}
+
+function PeopleList({
+  people,
+  shown,
+  onTake,
+}: {
+  people: readonly ListedPerson[];
+  shown: readonly string[];
+  onTake: (name: string) => void;
+}) {
+  return (
+    <Box
+      display="grid"
+      gridTemplateColumns="repeat(auto-fill, minmax(11em, 1fr))"
+      columnGap="4"
+      marginTop="2"
+    >
+      {people.slice(0, SHOWN_AS_KEYS).map(({ number, name, role }) => (
+        <chakra.button
+          key={`${number} ${name}`}
+          type="button"
+          textAlign="left"
+          fontSize="body"
+          minHeight="1.625rem"
+          cursor="pointer"
+          truncate
+          onClick={() => onTake(name)}
+          _hover={{ bg: 'wash' }}
+        >
+          <chakra.span display="inline-block" minWidth="1.75em" color="woad" fontWeight="600">
+            {number}
+          </chakra.span>
+          {name}
+          {role && <chakra.span color="soft">, {role}</chakra.span>}
+          {shown.includes(name) && ' ✓'}
+        </chakra.button>
+      ))}
+    </Box>
+  );
+}
+
+/** Names across the selection, each with how many pictures carry it. */
+function termsOf(across: FieldAcross | undefined): { term: string; count: number }[] {
+  const counts = new Map<string, number>();
+  for (const { value, count } of across?.variants ?? [])
+    for (const term of new Set(asList(value))) counts.set(term, (counts.get(term) ?? 0) + count);
+  return [...counts].map(([term, count]) => ({ term, count })).sort((a, b) => b.count - a.count);
+}

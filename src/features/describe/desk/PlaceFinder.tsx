@@ -1,0 +1,113 @@
+'use client';
+
+import { Box, chakra } from '@chakra-ui/react';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { type KeyboardEvent, useId, useState } from 'react';
+import { formatNumber } from '@/core/wording/counts';
+import type { FoundPlace } from '@/server/gazetteer/thread';
+import type { FieldChanges } from '@/server/operations/drafts/writing';
+import { apiRequest } from '@/ui/api';
+import { TextInput } from '@/ui/inputs';
+import { queryKeys } from '@/ui/queryKeys';
+
+export type OfferedPlace = FoundPlace;
+
+export const placeWords = ({ city, region, country }: OfferedPlace): string =>
+  [city, region, country].filter(Boolean).join(', ');
+
+/** City, region, country and code together; the sublocation stays as it is. */
+export const valuesOf = ({ city, region, country, countryCode }: OfferedPlace): FieldChanges => ({
+  city,
+  state: region || null,
+  country: country || null,
+  countryCode: countryCode || null,
+});
+
+/** A town by a few letters, accents ignored, the bigger one first; it fills four fields together. */
+export function PlaceFinder({ onTake }: { onTake: (place: OfferedPlace) => void }) {
+  const id = useId();
+  const [typed, setTyped] = useState('');
+  const [marked, setMarked] = useState(0);
+  const wanted = typed.trim();
+  const { data, isFetching } = useQuery({
+    queryKey: queryKeys.places(wanted),
+    queryFn: () => apiRequest<OfferedPlace[]>(`places?typed=${encodeURIComponent(wanted)}`),
+    enabled: wanted.length > 1,
+    placeholderData: keepPreviousData,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const found = wanted.length > 1 ? (data ?? []) : [];
+  const take = (place: OfferedPlace | undefined) => {
+    if (!place) return;
+    setTyped('');
+    setMarked(0);
+    onTake(place);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (found.length === 0) return;
+    if (event.key === 'ArrowDown') setMarked((marked + 1) % found.length);
+    else if (event.key === 'ArrowUp') setMarked((marked + found.length - 1) % found.length);
+    else if (event.key === 'Enter') take(found[marked]);
+    else if (event.key === 'Escape') setTyped('');
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  return (
+    <Box position="relative" paddingBottom="1">
+      <TextInput
+        id={id}
+        role="combobox"
+        aria-label="Find a town"
+        aria-expanded={found.length > 0}
+        aria-controls={`${id}-towns`}
+        aria-activedescendant={found[marked] ? `${id}-${marked}` : undefined}
+        autoComplete="off"
+        value={typed}
+        placeholder="town: a few letters fill city, region, country and code"
+        onChange={(event) => {
+          setTyped(event.target.value);
+          setMarked(0);
+        }}
+        onKeyDown={onKeyDown}
+      />
+      {found.length > 0 && (
+        <Box
+          id={`${id}-towns`}
+          role="listbox"
+          aria-label="Towns"
+          bg="leaf"
+          borderWidth="1px"
+          borderColor="rule"
+        >
+          {found.map((place, at) => (
+            <Box
+              key={`${placeWords(place)} ${place.latitude}`}
+              id={`${id}-${at}`}
+              role="option"
+              aria-selected={at === marked}
+              paddingX="3"
+              paddingY="1"
+              fontSize="body"
+              cursor="pointer"
+              bg={at === marked ? 'wash' : undefined}
+              onMouseDown={(event) => event.preventDefault()}
+              onClick={() => take(place)}
+            >
+              {placeWords(place)}{' '}
+              <chakra.span color="soft">
+                {place.countryCode}
+                {place.population > 0 && ` · ${formatNumber(place.population)} people`}
+              </chakra.span>
+            </Box>
+          ))}
+        </Box>
+      )}
+      {wanted.length > 1 && found.length === 0 && !isFetching && (
+        <Box textStyle="hint" role="status">
+          No town of that name in the gazetteer. Type it into City below.
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,28 @@
+'use client';
+
+import { formatNumber } from '@/core/wording/counts';
+import { Notice } from '@/ui/Notice';
+import type { PhotoView } from '../set/view';
+import type { WritingState } from './useWriting';
+
+const stateWords = { saving: 'saving …', waiting: 'not saved yet' } as const;
+
+/** How things stand with what is written: being saved, saved as drafts, or nothing. */
+export function SaveWords({
+  writing: { state },
+  chosen,
+}: {
+  writing: Pick<WritingState, 'state'>;
+  chosen: readonly PhotoView[];
+}) {
+  const drafted = chosen.filter((view) => view.drafted).length;
+  return (
+    <Notice kind="info" as="span">
+      {state !== 'saved'
+        ? stateWords[state]
+        : drafted > 0
+          ? `${formatNumber(drafted)} with drafts, saved`
+          : 'no drafts'}
+    </Notice>
+  );
+}

@@ -1,0 +1,115 @@
+'use client';
+
+import { Box, chakra } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import { useId, useState } from 'react';
+import { counted } from '@/core/wording/counts';
+import type { Shelf } from '@/server/operations/templates/templateShelf';
+import type { ListedTemplate } from '@/server/operations/templates/templates';
+import { apiRequest } from '@/ui/api';
+import { TextInput } from '@/ui/inputs';
+import { queryKeys } from '@/ui/queryKeys';
+import { shelved } from '../../templates/shelf/order';
+
+/** The shelf, recently used ones first, found by typing; those chosen carry their place in the order. */
+export function TemplatesList({
+  chosen,
+  onChange,
+}: {
+  chosen: readonly string[];
+  onChange: (chosen: readonly string[]) => void;
+}) {
+  const id = useId();
+  const [words, setWords] = useState('');
+  const { data: shelf } = useQuery({
+    queryKey: queryKeys.shelf(),
+    queryFn: () => apiRequest<Shelf>('templates/shelf'),
+  });
+  const offered = shelf ? recentFirst(shelf, words) : [];
+  const toggle = (one: string) =>
+    onChange(chosen.includes(one) ? chosen.filter((other) => other !== one) : [...chosen, one]);
+  return (
+    <>
+      <chakra.label htmlFor={id} srOnly>
+        Find a template
+      </chakra.label>
+      <TextInput
+        id={id}
+        type="search"
+        value={words}
+        placeholder="find by name or contents"
+        onChange={(event) => setWords(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key !== 'Enter' || !offered[0]) return;
+          event.preventDefault();
+          toggle(offered[0].id);
+          setWords('');
+        }}
+        data-autofocus
+      />
+      <Box
+        as="ul"
+        aria-label="Templates"
+        listStyleType="none"
+        maxHeight="22rem"
+        overflowY="auto"
+        marginTop="2"
+        tabIndex={-1}
+      >
+        {offered.map((template) => (
+          <TemplateRow
+            key={template.id}
+            template={template}
+            place={chosen.indexOf(template.id) + 1}
+            of={chosen.length}
+            onToggle={() => toggle(template.id)}
+          />
+        ))}
+        {shelf && offered.length === 0 && (
+          <Box as="li" color="soft" fontSize="body" paddingY="2">
+            No template holds these words.
+          </Box>
+        )}
+      </Box>
+    </>
+  );
+}
+
+function TemplateRow({
+  template: { name, entries },
+  place,
+  of,
+  onToggle,
+}: {
+  template: ListedTemplate;
+  place: number;
+  of: number;
+  onToggle: () => void;
+}) {
+  return (
+    <Box as="li" borderTopWidth="1px" _first={{ borderTopWidth: 0 }}>
+      <chakra.label display="flex" gap="2" alignItems="baseline" paddingY="1.5" cursor="pointer">
+        <input type="checkbox" checked={place > 0} onChange={onToggle} />
+        <Box flex="1" minWidth="0" overflowWrap="anywhere" fontSize="body">
+          {name} <chakra.span textStyle="hint">{counted(entries.length, 'line')}</chakra.span>
+        </Box>
+        {place > 0 && of > 1 && (
+          <chakra.span color="woad" textStyle="label" aria-label={`as number ${place}`}>
+            {place}
+          </chakra.span>
+        )}
+      </chakra.label>
+    </Box>
+  );
+}
+
+/** Kept templates that hold the words: in their name before elsewhere, used last before the others, then by name. */
+function recentFirst(shelf: Shelf, words: string): ListedTemplate[] {
+  const wanted = words.toLowerCase().split(/\s+/);
+  const named = ({ name }: ListedTemplate) =>
+    Number(wanted.every((word) => name.toLowerCase().includes(word)));
+  const used = ({ id }: ListedTemplate) => shelf.lastUsed[id]?.at ?? '';
+  return shelved(shelf, { words, order: 'name', show: 'all' })
+    .filter((one) => one.version > 0)
+    .sort((a, b) => named(b) - named(a) || used(b).localeCompare(used(a)));
+}

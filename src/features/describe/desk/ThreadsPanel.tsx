@@ -1,0 +1,55 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import type { Scope } from '@/core/drafts/scope';
+import { threads } from '@/core/threads/threads';
+import { formatNumber } from '@/core/wording/counts';
+import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import type { Write } from './useWriting';
+
+/** Threads that these pictures do without: nothing is written, and nothing is missed there any more. */
+export function ThreadsPanel({
+  scope,
+  count,
+  desk,
+  write,
+}: {
+  scope: Scope;
+  count: number;
+  desk: Desk | undefined;
+  write: Write;
+}) {
+  return (
+    <Box paddingBottom="3" fontSize="body">
+      <Box textStyle="hint">
+        A thread that does not apply to {count === 1 ? 'this picture' : 'these pictures'} is not counted as
+        lacking. Nothing is written into any field.
+      </Box>
+      <Flex gap="5" wrap="wrap" paddingTop="1">
+        {threads.map(({ id }) => {
+          const on = desk?.notApplicable[id] ?? 0;
+          return (
+            <chakra.label key={id} display="flex" gap="1.5" alignItems="center" minHeight="6">
+              <input
+                type="checkbox"
+                checked={on === count}
+                ref={(box) => {
+                  if (box) box.indeterminate = on > 0 && on < count;
+                }}
+                onChange={(event) =>
+                  write(scope, { kind: 'does-not-apply', thread: id, applies: !event.target.checked })
+                }
+              />
+              {id} does not apply
+              {on > 0 && on < count && (
+                <chakra.span color="soft">
+                  {formatNumber(on)} of {formatNumber(count)}
+                </chakra.span>
+              )}
+            </chakra.label>
+          );
+        })}
+      </Flex>
+    </Box>
+  );
+}

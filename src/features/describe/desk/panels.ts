@@ -1,0 +1,48 @@
+import { type FieldId, field, writtenFieldIds } from '@/core/catalogue/fields';
+
+/** What the desk holds behind a word. */
+export const panelWords = {
+  place: 'place',
+  words: 'title, headline, alt text',
+  credits: 'credits',
+  rights: 'rights',
+  threads: 'does not apply',
+  all: 'all fields',
+} as const;
+export type PanelName = keyof typeof panelWords;
+
+const placeFields: readonly FieldId[] = [
+  'sublocation',
+  'city',
+  'state',
+  'country',
+  'countryCode',
+  'gpsLatitude',
+  'gpsLongitude',
+  'locationCreated',
+  'locationShown',
+  'eventName',
+];
+
+/** The fields of each panel, in their order; of "all fields" one chooses. */
+export const panelFields: Readonly<Record<PanelName, readonly FieldId[]>> = {
+  place: placeFields,
+  words: [
+    'title',
+    'headline',
+    'descriptionWriter',
+    'rating',
+    'jobId',
+    'jobTitle',
+    'instructions',
+    'altText',
+    'extendedDescription',
+    'titleLanguages',
+    'descriptionLanguages',
+    'altTextLanguages',
+  ],
+  credits: ['contributor', 'description'],
+  rights: writtenFieldIds.filter((id) => field(id).question === 'owned' && field(id).need !== 'all'),
+  threads: [],
+  all: [],
+};

@@ -1,0 +1,50 @@
+import { type Scope, these } from '@/core/drafts/scope';
+import type { Writing } from '@/server/operations/drafts/writing';
+
+/** An act on its way to the server. Its key makes it safe to send again, from whichever window. */
+export interface WritingAct {
+  readonly key: string;
+  readonly at: number;
+  readonly scope: Scope;
+  readonly writing: Writing;
+}
+
+const place = (assignmentId: string, key = '') => `fabrica unsaved ${assignmentId} ${key}`;
+
+/** Keeps an act in the browser until it is saved: a reload or a closed window does not lose it. */
+export function keepUnsaved(assignmentId: string, act: WritingAct): void {
+  try {
+    localStorage.setItem(place(assignmentId, act.key), JSON.stringify(act));
+  } catch {
+    // A browser that keeps nothing, or has no room: the act still stands in the page.
+  }
+}
+
+export function forgetUnsaved(assignmentId: string, { key }: WritingAct): void {
+  try {
+    localStorage.removeItem(place(assignmentId, key));
+  } catch {
+    // As above.
+  }
+}
+
+/** The server knows an act by its key for thirty days: an older one could be carried out a second time. */
+const OLDEST_MS = 25 * 24 * 60 * 60 * 1000;
+
+/** A page of before there were scopes kept the ids of its pictures. */
+function present({ photoIds, ...act }: WritingAct & { photoIds?: readonly string[] }): WritingAct {
+  return photoIds ? { ...act, scope: these(photoIds) } : act;
+}
+
+/** Acts that an earlier page could not save, oldest first. */
+export function unsavedActs(assignmentId: string): WritingAct[] {
+  try {
+    return Object.keys(localStorage)
+      .filter((key) => key.startsWith(place(assignmentId)))
+      .map((key) => present(JSON.parse(localStorage.getItem(key)!)))
+      .filter((act) => Date.now() - act.at < OLDEST_MS)
+      .sort((a, b) => a.at - b.at);
+  } catch {
+    return [];
+  }
+}

@@ -1,0 +1,87 @@
+'use client';
+
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { nameAt, withName, withoutName } from '@/core/captions/findPeople';
+import { asList, asText } from '@/core/catalogue/value';
+import type { Across } from '@/core/drafts/across';
+import type { Scope } from '@/core/drafts/scope';
+import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import { useMetCaption } from './useMetCaption';
+import { useSavedText } from './useSavedText';
+import type { Write } from './useWriting';
+
+const nothing: Across = { empty: 0, variants: [] };
+
+export interface CaptionState {
+  readonly box: React.RefObject<HTMLTextAreaElement | null>;
+  readonly held: Across;
+  readonly text: string;
+  readonly type: (text: string) => void;
+  readonly save: () => void;
+  /** Puts a name in place of what stands between two places (at the cursor without them), and into Person Shown. */
+  readonly putName: (name: string, from?: number, to?: number) => void;
+  /** Takes a name out of the caption; out of Person Shown as well with `everywhere`. */
+  readonly takeName: (name: string, everywhere: boolean) => void;
+  /** Names that were in the caption and are not any more, while they stand in Person Shown. */
+  readonly gone: readonly string[];
+  readonly dismissGone: (name: string) => void;
+}
+
+/** The caption of some pictures while it is written, with the people that go in and out with it. */
+export function useCaption(scope: Scope, desk: Desk | undefined, write: Write): CaptionState {
+  const box = useRef<HTMLTextAreaElement>(null);
+  const people = useRef({ add: new Set<string>(), remove: new Set<string>() });
+  const held = desk?.caption ?? nothing;
+  const keep = useMetCaption(desk?.caption, (words, met) => {
+    const { add, remove } = people.current;
+    write(scope, {
+      kind: 'caption',
+      text: words,
+      ...(met ? { met } : {}),
+      ...(add.size > 0 ? { addPeople: [...add] } : {}),
+      ...(remove.size > 0 ? { removePeople: [...remove] } : {}),
+    });
+    people.current = { add: new Set(), remove: new Set() };
+  });
+  const { text, type, save } = useSavedText(asText(held.same), keep);
+  const putName = useCallback(
+    (name: string, from?: number, to?: number) => {
+      const now = box.current?.value ?? text;
+      const at = from ?? box.current?.selectionEnd ?? now.length;
+      const without = from === undefined ? now : `${now.slice(0, from)}${now.slice(to)}`;
+      const isThere = nameAt(without, name) !== -1;
+      const put = isThere ? { text: without, cursor: at } : withName(now, name, at, to ?? at);
+      people.current.add.add(name);
+      people.current.remove.delete(name);
+      type(put.text);
+      save();
+      requestAnimationFrame(() => box.current?.setSelectionRange(put.cursor, put.cursor));
+    },
+    [text, type, save],
+  );
+  const takeName = useCallback(
+    (name: string, everywhere: boolean) => {
+      if (everywhere) people.current.remove.add(name);
+      people.current.add.delete(name);
+      type(withoutName(box.current?.value ?? text, name));
+      save();
+    },
+    [text, type, save],
+  );
+  const { gone, dismissGone } = useGone(text, asList(desk?.fields.personShown?.same));
+  return { box, held, text, type, save, putName, takeName, gone, dismissGone };
+}
+
+function useGone(text: string, shown: readonly string[]) {
+  const [seen, setSeen] = useState<ReadonlySet<string>>(new Set());
+  const named = shown.filter((name) => nameAt(text, name) !== -1).join('\n');
+  useEffect(() => {
+    if (named !== '') setSeen((before) => new Set([...before, ...named.split('\n')]));
+  }, [named]);
+  const dismissGone = useCallback(
+    (name: string) => setSeen((before) => new Set([...before].filter((one) => one !== name))),
+    [],
+  );
+  const gone = shown.filter((name) => seen.has(name) && nameAt(text, name) === -1);
+  return { gone, dismissGone };
+}

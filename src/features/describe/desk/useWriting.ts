@@ -1,0 +1,97 @@
+'use client';
+
+import { useQueryClient } from '@tanstack/react-query';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { Scope } from '@/core/drafts/scope';
+import type { Writing } from '@/server/operations/drafts/writing';
+import { ApiError, apiRequest } from '@/ui/api';
+import { queryKeys } from '@/ui/queryKeys';
+import { newKey } from '@/ui/useRequestOnce';
+import { showAhead } from '../set/showAhead';
+import { forgetUnsaved, keepUnsaved, unsavedActs, type WritingAct } from './unsaved';
+
+export type Write = (scope: Scope, writing: Writing) => void;
+
+export interface WritingState {
+  readonly write: Write;
+  /** saved; saving; or waiting for a server that does not answer. */
+  readonly state: 'saved' | 'saving' | 'waiting';
+  /** An act that the server would not carry out, with its reason. */
+  readonly refused:
+    | { readonly act: WritingAct; readonly message: string; readonly isConflict: boolean }
+    | undefined;
+  readonly dismiss: () => void;
+  /** Comes when everything that was written is saved, or refused. */
+  readonly settle: () => Promise<void>;
+}
+
+const FIRST_PAUSE_MS = 1000;
+const LONGEST_PAUSE_MS = 15_000;
+
+/**
+ * Writes drafts one act after the other, in the order they were made. What cannot be saved just now is kept
+ * in the browser and tried again, after a reload too; what is refused is told.
+ */
+export function useWriting(assignmentId: string): WritingState {
+  const queries = useQueryClient();
+  const queue = useRef<WritingAct[]>([]);
+  const running = useRef<Promise<void>>(undefined);
+  const [state, setState] = useState<WritingState['state']>('saved');
+  const [refused, setRefused] = useState<WritingState['refused']>();
+
+  const drain = useCallback(async () => {
+    for (let pause = FIRST_PAUSE_MS; queue.current.length > 0; ) {
+      const act = queue.current[0]!;
+      const { scope, writing } = act;
+      try {
+        await apiRequest(`assignments/${assignmentId}/writing`, 'POST', { scope, writing }, act.key);
+        pause = FIRST_PAUSE_MS;
+      } catch (error) {
+        const { status, message } = error as ApiError;
+        if (!(error instanceof ApiError) || status === 0 || status >= 500) {
+          setState('waiting');
+          await new Promise((resolve) => setTimeout(resolve, pause));
+          pause = Math.min(pause * 2, LONGEST_PAUSE_MS);
+          continue;
+        }
+        setRefused({ act, message, isConflict: status === 409 });
+      }
+      queue.current.shift();
+      forgetUnsaved(assignmentId, act);
+      void queries.invalidateQueries({ queryKey: queryKeys.photos(assignmentId) });
+    }
+    setState('saved');
+  }, [assignmentId, queries]);
+
+  const start = useCallback(() => {
+    setState((before) => (before === 'waiting' ? before : 'saving'));
+    running.current ??= drain().finally(() => {
+      running.current = undefined;
+    });
+  }, [drain]);
+
+  const write: Write = useCallback(
+    (scope, writing) => {
+      const act = { key: newKey(), at: Date.now(), scope, writing };
+      keepUnsaved(assignmentId, act);
+      queue.current.push(act);
+      showAhead(queries, assignmentId, scope, writing);
+      start();
+    },
+    [assignmentId, queries, start],
+  );
+
+  useEffect(() => {
+    queue.current.push(...unsavedActs(assignmentId));
+    if (queue.current.length > 0) start();
+  }, [assignmentId, start]);
+
+  const settle = useCallback(async () => {
+    while (running.current) await running.current;
+  }, []);
+  const dismiss = useCallback(() => setRefused(undefined), []);
+  return useMemo(
+    () => ({ write, state, refused, dismiss, settle }),
+    [write, state, refused, dismiss, settle],
+  );
+}

@@ -1,0 +1,178 @@
+'use client';
+
+import { type ClipboardEvent, type KeyboardEvent, useCallback, useMemo, useRef, useState } from 'react';
+import type { FieldId } from '@/core/catalogue/fields';
+import { these } from '@/core/drafts/scope';
+import type { Write } from '../desk/useWriting';
+import type { PictureSet } from '../set/useSet';
+import { type CellRow, clearCells, copyCells, fillCells, pasteCells } from './cellActs';
+
+/** A cell that is being written in; `begun` is the letter that began it. */
+export interface EditedCell {
+  readonly id: string;
+  readonly field: FieldId;
+  readonly begun?: string;
+}
+
+/** The act allows so many pictures at a time. */
+const ROWS_AT_ONCE = 10_000;
+
+/**
+ * The cells of the ledger: the rows are the selection, so that the desk writes to the same pictures; the
+ * columns go from where one began to where one is.
+ */
+export function useCells(
+  { shown, selection, values }: Pick<PictureSet, 'shown' | 'selection' | 'values'>,
+  open: readonly FieldId[],
+  write: Write,
+) {
+  const [span, setSpan] = useState<{ from: FieldId; to: FieldId }>();
+  const [editing, setEditing] = useState<EditedCell>();
+  const [told, setTold] = useState('');
+  const ids = useMemo(() => shown.map((view) => view.id), [shown]);
+  const to = span && open.includes(span.to) ? span.to : open[0];
+  const from = span && open.includes(span.from) ? span.from : to;
+  const fields = useMemo(() => between(open, from, to), [open, from, to]);
+  const { current } = selection;
+
+  const range = useCallback(
+    () => ({ ids: ids.filter((id) => selection.ids.has(id)), fields }),
+    [ids, selection.ids, fields],
+  );
+  const put = useCallback(
+    (rows: readonly CellRow[]) => {
+      for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
+        const some = rows.slice(at, at + ROWS_AT_ONCE);
+        write(these(some.map((one) => one.id)), { kind: 'cells', rows: some });
+      }
+    },
+    [write],
+  );
+  const goAcross = useCallback(
+    (by: number, extend = false) => {
+      const next = to && open[Math.min(Math.max(open.indexOf(to) + by, 0), open.length - 1)];
+      if (next) setSpan({ from: extend && from ? from : next, to: next });
+    },
+    [open, from, to],
+  );
+  const choose = useCallback(
+    (id: string, field: FieldId | undefined, how: { shift: boolean; ctrl: boolean }) => {
+      selection.choose(id, how);
+      if (field) setSpan((before) => ({ from: how.shift && before ? before.from : field, to: field }));
+      setTold('');
+    },
+    [selection],
+  );
+  const fillDown = useCallback(() => {
+    const { ids: rows } = range();
+    const at = ids.indexOf(rows[0] ?? '');
+    const next = ids[at + 1];
+    if (rows.length > 1) put(fillCells({ ids: rows, fields }, values));
+    else if (rows[0] !== undefined && next !== undefined) {
+      put(fillCells({ ids: [rows[0], next], fields }, values));
+      selection.choose(next);
+    }
+  }, [range, ids, fields, values, put, selection]);
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (editing || event.target !== event.currentTarget) return;
+    const isCommand = event.ctrlKey || event.metaKey;
+    const step = steps[event.key];
+    if (event.altKey && event.key === 'ArrowDown') fillDown();
+    else if (event.altKey) return;
+    else if (step && !isCommand) {
+      if (step.down) selection.move(step.down, event.shiftKey);
+      if (step.across) goAcross(step.across, event.shiftKey);
+    } else if (isCommand && (event.key === 'Home' || event.key === 'End'))
+      selection.move(event.key === 'Home' ? -ids.length : ids.length, event.shiftKey);
+    else if (event.key === 'Home' || event.key === 'End')
+      goAcross(event.key === 'Home' ? -open.length : open.length, event.shiftKey);
+    else if (event.key === 'Tab' && !isCommand) {
+      // At the edge the focus leaves the grid.
+      const edge = event.shiftKey ? open[0] : open.at(-1);
+      if (to === edge) return;
+      goAcross(event.shiftKey ? -1 : 1);
+    } else if (isCommand && event.key === 'a') selection.set(ids, current);
+    else if (isCommand) return;
+    else if (event.key === 'Escape') selection.set(current ? [current] : []);
+    else if ((event.key === 'Delete' || event.key === 'Backspace') && selection.ids.size > 0)
+      put(clearCells(range()));
+    else if ((event.key === 'Enter' || event.key === 'F2') && current && to)
+      setEditing({ id: current, field: to });
+    else if (event.key.length === 1 && current && to)
+      setEditing({ id: current, field: to, begun: event.key });
+    else return;
+    event.preventDefault();
+  };
+
+  const onCopy = (event: ClipboardEvent) => {
+    if (editing || event.target !== event.currentTarget) return;
+    event.preventDefault();
+    const copied = range();
+    event.clipboardData.setData('text/plain', copyCells(copied, values));
+    setTold(`${copied.ids.length * copied.fields.length} cells copied`);
+  };
+  const onPaste = (event: ClipboardEvent) => {
+    if (editing || event.target !== event.currentTarget) return;
+    event.preventDefault();
+    const { rows, problems } = pasteCells(event.clipboardData.getData('text/plain'), range(), {
+      ids,
+      fields: open,
+    });
+    put(rows);
+    setTold(problems.length > 0 ? `Not all was put in. ${problems.join('; ')}.` : '');
+  };
+  /** Ends writing in a cell, and goes on: down, right, left, or nowhere. */
+  const leave = useCallback(
+    (next: 'down' | 'right' | 'left' | 'stay') => {
+      setEditing(undefined);
+      if (next === 'down') selection.move(1, false);
+      else if (next !== 'stay') goAcross(next === 'right' ? 1 : -1);
+    },
+    [selection, goAcross],
+  );
+  const acts = useStable({ choose, put, leave, edit: setEditing });
+  return { field: to, fields, editing, acts, onKeyDown, onCopy, onPaste, told };
+}
+
+/** What a row does. The same object at every render, so that rows which did not change are not drawn again. */
+export interface CellActs {
+  readonly choose: (id: string, field: FieldId | undefined, how: { shift: boolean; ctrl: boolean }) => void;
+  readonly put: (rows: readonly CellRow[]) => void;
+  readonly leave: (next: 'down' | 'right' | 'left' | 'stay') => void;
+  readonly edit: (cell: EditedCell) => void;
+}
+
+function useStable(acts: CellActs): CellActs {
+  const latest = useRef<CellActs>(acts);
+  latest.current = acts;
+  return useMemo(
+    () => ({
+      choose: (...said) => latest.current.choose(...said),
+      put: (...said) => latest.current.put(...said),
+      leave: (...said) => latest.current.leave(...said),
+      edit: (...said) => latest.current.edit(...said),
+    }),
+    [],
+  );
+}
+
+const PAGE = 10;
+const steps: Readonly<Record<string, { down?: number; across?: number }>> = {
+  ArrowDown: { down: 1 },
+  ArrowUp: { down: -1 },
+  PageDown: { down: PAGE },
+  PageUp: { down: -PAGE },
+  ArrowRight: { across: 1 },
+  ArrowLeft: { across: -1 },
+};
+
+function between(
+  open: readonly FieldId[],
+  from: FieldId | undefined,
+  to: FieldId | undefined,
+): readonly FieldId[] {
+  if (from === undefined || to === undefined) return [];
+  const [a, b] = [open.indexOf(from), open.indexOf(to)];
+  return open.slice(Math.min(a, b), Math.max(a, b) + 1);
+}

@@ -1,0 +1,70 @@
+'use client';
+
+import { useQuery } from '@tanstack/react-query';
+import { useCallback, useMemo, useState } from 'react';
+import { type FieldId, isFieldId } from '@/core/catalogue/fields';
+import type { ColumnSet } from '@/server/operations/ledger/columnSets';
+import { apiRequest } from '@/ui/api';
+import { queryKeys } from '@/ui/queryKeys';
+import { useKeptState } from '@/ui/useKeptState';
+import type { PictureSet } from '../set/useSet';
+import { givenColumns, isSameOnAll, usualColumns } from './columns';
+
+interface KeptColumns {
+  /** '' where they were changed since they were taken. */
+  readonly name: string;
+  readonly fields: readonly string[];
+}
+const usual: KeptColumns = { name: usualColumns, fields: givenColumns[usualColumns]! };
+
+/** The columns of the ledger: chosen and ordered by hand or by name; those that are the same on all folded. */
+export function useColumnsShown({ shown, values }: Pick<PictureSet, 'shown' | 'values'>) {
+  const { value: kept, set } = useKeptState('ledger columns', usual);
+  const [isUnfolded, setUnfolded] = useState(false);
+  const { data: sets } = useQuery({
+    queryKey: queryKeys.columnSets(),
+    queryFn: () => apiRequest<ColumnSet[]>('column-sets'),
+  });
+  const fields = useMemo(() => kept.fields.filter(isFieldId), [kept.fields]);
+  const same = useMemo(
+    () => (values ? fields.filter((id) => isSameOnAll(id, shown, values)) : []),
+    [fields, shown, values],
+  );
+  const open = useMemo(
+    () => (isUnfolded ? fields : fields.filter((id) => !same.includes(id))),
+    [fields, same, isUnfolded],
+  );
+  const take = useCallback(
+    (name: string, wanted: readonly FieldId[]) => set({ name, fields: wanted }),
+    [set],
+  );
+  const change = useCallback((wanted: readonly FieldId[]) => set({ name: '', fields: wanted }), [set]);
+  return {
+    name: kept.name,
+    fields,
+    /** Those that stand as columns. */
+    open: open.length > 0 ? open : fields,
+    same: open.length > 0 ? same : [],
+    isUnfolded,
+    unfold: setUnfolded,
+    sets: sets ?? none,
+    take,
+    change,
+  };
+}
+const none: readonly ColumnSet[] = [];
+export type LedgerColumns = ReturnType<typeof useColumnsShown>;
+
+/** Columns with one moved by a place among those that stand there. */
+export function moved(
+  fields: readonly FieldId[],
+  open: readonly FieldId[],
+  id: FieldId,
+  by: 1 | -1,
+): readonly FieldId[] {
+  const beside = open[open.indexOf(id) + by];
+  if (beside === undefined) return fields;
+  const without = fields.filter((one) => one !== id);
+  const at = without.indexOf(beside) + (by > 0 ? 1 : 0);
+  return [...without.slice(0, at), id, ...without.slice(at)];
+}

@@ -1,0 +1,106 @@
+'use client';
+
+import { Box, chakra } from '@chakra-ui/react';
+import { forwardRef, type PointerEvent, useEffect, useRef, useState } from 'react';
+import { type PhotoView, previewAt } from '../set/view';
+
+/** The picture as large as its leaf; at 100 % its preview stands pixel for pixel, and is panned with the mouse. */
+export const LargePicture = forwardRef<
+  HTMLDivElement,
+  { view: PhotoView; isWhole: boolean; onZoom: () => void }
+>(function LargePicture({ view, isWhole, onZoom }, focused) {
+  const [broken, setBroken] = useState<string>();
+  const url = previewAt(view, 2560);
+  const { box, pan } = usePan(isWhole, url);
+  return (
+    <Box position="relative" flex="1" minHeight="0" bg="field">
+      <Box
+        ref={(element: HTMLDivElement | null) => {
+          box.current = element;
+          if (typeof focused === 'function') focused(element);
+          else if (focused) focused.current = element;
+        }}
+        role="group"
+        aria-label={`Picture ${view.name}`}
+        tabIndex={0}
+        width="100%"
+        height="100%"
+        overflow={isWhole ? 'hidden' : 'auto'}
+        cursor={isWhole ? 'zoom-in' : 'grab'}
+        _focusVisible={{ outlineOffset: '-2px' }}
+        onDoubleClick={onZoom}
+        {...pan}
+      >
+        {broken === url ? (
+          <Box padding="6" color="soft">
+            This picture cannot be shown. Its words can be written all the same.
+          </Box>
+        ) : (
+          <chakra.img
+            key={view.id}
+            src={url}
+            alt={view.caption || view.name}
+            draggable={false}
+            onError={() => setBroken(url)}
+            // Until the large one is there, the small one stands in its place.
+            style={{ backgroundImage: `url("${view.previewUrl}")` }}
+            backgroundSize="contain"
+            backgroundRepeat="no-repeat"
+            backgroundPosition="center"
+            {...(isWhole
+              ? { width: '100%', height: '100%', objectFit: 'contain' as const }
+              : { maxWidth: 'none', margin: 'auto' })}
+          />
+        )}
+      </Box>
+      <chakra.button
+        type="button"
+        position="absolute"
+        right="2"
+        bottom="2"
+        bg="leaf"
+        borderWidth="1px"
+        borderColor="rule"
+        paddingX="2"
+        minHeight="1.625rem"
+        fontSize="small"
+        cursor="pointer"
+        aria-pressed={!isWhole}
+        aria-keyshortcuts="Alt+Z"
+        title="Alt+Z; Z on the picture"
+        onClick={onZoom}
+      >
+        {isWhole ? '100 %' : 'whole picture'}
+      </chakra.button>
+    </Box>
+  );
+});
+
+/** Panning with the mouse; a picture at 100 % begins in its middle. */
+function usePan(isWhole: boolean, url: string) {
+  const box = useRef<HTMLDivElement>(null);
+  const from = useRef<{ x: number; y: number }>(undefined);
+  useEffect(() => {
+    const element = box.current;
+    if (!element || isWhole) return;
+    element.scrollLeft = (element.scrollWidth - element.clientWidth) / 2;
+    element.scrollTop = (element.scrollHeight - element.clientHeight) / 2;
+  }, [isWhole, url]);
+  const pan = {
+    onPointerDown: (event: PointerEvent) => {
+      if (isWhole || event.button !== 0) return;
+      from.current = { x: event.clientX, y: event.clientY };
+      event.currentTarget.setPointerCapture(event.pointerId);
+    },
+    onPointerMove: (event: PointerEvent) => {
+      if (!from.current || !box.current) return;
+      box.current.scrollLeft -= event.clientX - from.current.x;
+      box.current.scrollTop -= event.clientY - from.current.y;
+      from.current = { x: event.clientX, y: event.clientY };
+    },
+    onPointerUp: () => {
+      from.current = undefined;
+    },
+  };
+  return { box, pan };
+}

@@ -1,0 +1,128 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { type KeyboardEvent, type ReactNode, useMemo, useRef, useState } from 'react';
+import { these } from '@/core/drafts/scope';
+import type { Assignment } from '@/server/operations/assignments/assignments';
+import { useRemembered } from '@/ui/useRemembered';
+import { useDeskFields } from '../desk/useDeskFields';
+import type { WritingState } from '../desk/useWriting';
+import type { PictureSet } from '../set/useSet';
+import { useVersions } from '../set/useVersions';
+import { LargePicture } from './LargePicture';
+import { PictureFacts } from './PictureFacts';
+import { Run } from './Run';
+import { actOf, isModified } from './stepActs';
+import { useFetchedAhead } from './useFetchedAhead';
+import { useRepeat } from './useRepeat';
+import { useSteps } from './useSteps';
+import { Versions } from './Versions';
+import { WordsLeaf } from './WordsLeaf';
+
+interface Props {
+  readonly assignment: Assignment;
+  readonly set: PictureSet;
+  readonly writing: WritingState;
+  readonly onRate: (ids: ReadonlySet<string>, rating: number) => void;
+  readonly bar: (tools: ReactNode) => ReactNode;
+}
+
+/** Two facing leaves: the picture, and its words. Every act has a key. */
+export function OneByOne({ assignment, set, writing, onRate, bar }: Props) {
+  const steps = useSteps(set);
+  const { view, before, step, nextLacking, goTo, ahead } = steps;
+  const asked = useDeskFields('one');
+  const { write, repeat, takeOver, told, tell } = useRepeat(assignment.id, writing.write);
+  const [isWhole, setWhole] = useState(true);
+  const picture = useRef<HTMLDivElement>(null);
+  useFetchedAhead(assignment.id, ahead, asked.fields);
+  const versionsOf = useVersions(assignment.id, set.views);
+  const versions = useMemo(() => (view ? versionsOf(view.id) : []), [versionsOf, view]);
+  const [together, setTogether] = useRemembered<'together' | 'alone'>('versions', 'alone');
+  const written = useMemo(
+    () => (view ? [view, ...(together === 'together' ? versions : [])] : []),
+    [view, versions, together],
+  );
+  const writtenIds = written.map((one) => one.id).join();
+  const scope = useMemo(() => these(writtenIds === '' ? [] : writtenIds.split(',')), [writtenIds]);
+  if (!view) return bar(null);
+
+  const acts = {
+    next: () => tell(step(1) ? '' : 'This is the last picture.'),
+    back: () => tell(step(-1) ? '' : 'This is the first picture.'),
+    lacking: () => {
+      tell(nextLacking ? '' : 'No other picture lacks a caption.');
+      if (nextLacking) goTo(nextLacking.id);
+    },
+    repeat: () => repeat(placeOfFocus(), view),
+    takeOver: () => (before ? void takeOver(before, view) : tell('There is no picture before this one.')),
+    zoom: () => setWhole((was) => !was),
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const act = actOf(event, isText(event.target), acts);
+    const rating = /^[0-5]$/.test(event.key) && !isText(event.target) && !isModified(event);
+    if (act) act();
+    else if (rating) onRate(new Set([view.id]), Number(event.key));
+    else if (event.key === 'Escape' && isText(event.target)) picture.current?.focus();
+    else return;
+    event.preventDefault();
+  };
+  return (
+    <>
+      {bar(<Run shown={set.shown} at={steps.at} lacking={steps.lacking} onGo={goTo} />)}
+      <Flex
+        flex="1"
+        minHeight="0"
+        direction={{ base: 'column', md: 'row' }}
+        overflowY={{ base: 'auto', md: 'visible' }}
+        onKeyDown={onKeyDown}
+      >
+        <Flex
+          direction="column"
+          flex={{ md: '1.85' }}
+          minWidth="0"
+          minHeight={{ base: '20rem', md: '0' }}
+          borderRightWidth={{ md: '1px' }}
+          borderColor="rule"
+        >
+          <LargePicture ref={picture} view={view} isWhole={isWhole} onZoom={acts.zoom} />
+          <PictureFacts assignmentId={assignment.id} view={view}>
+            <Versions
+              view={view}
+              versions={versions}
+              isTogether={together === 'together'}
+              onTogether={(yes) => setTogether(yes ? 'together' : 'alone')}
+              onGo={goTo}
+            />
+          </PictureFacts>
+        </Flex>
+        <Box flex="1" minWidth={{ md: '22rem' }} minHeight="0">
+          <WordsLeaf
+            key={`${view.id} ${writtenIds}`}
+            assignment={assignment}
+            written={written}
+            views={set.views}
+            scope={scope}
+            writing={{ ...writing, write }}
+            asked={asked}
+            acts={acts}
+            told={told}
+          />
+        </Box>
+      </Flex>
+    </>
+  );
+}
+
+function isText(target: EventTarget): boolean {
+  return (
+    target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable]') !== null
+  );
+}
+
+/** The box in which one writes: keywords, people, a field; elsewhere the caption. */
+function placeOfFocus(): string {
+  const focused = document.activeElement;
+  const box = focused?.closest<HTMLElement>('[data-writes]')?.dataset.writes;
+  return box ?? focused?.closest<HTMLElement>('[data-field]')?.dataset.field ?? 'caption';
+}

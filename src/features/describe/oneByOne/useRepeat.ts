@@ -1,0 +1,87 @@
+'use client';
+
+import { useCallback, useRef, useState } from 'react';
+import type { FieldId } from '@/core/catalogue/fields';
+import { asList, asText, isEmpty } from '@/core/catalogue/value';
+import { these } from '@/core/drafts/scope';
+import type { Writing } from '@/server/operations/drafts/writing';
+import { valuesOfPicture } from '../desk/copied';
+import type { Write } from '../desk/useWriting';
+import type { PhotoView } from '../set/view';
+
+/** What a picture takes over from the one before: its words, people and place, not its own date or rating. */
+const TAKEN_OVER: readonly FieldId[] = [
+  'description',
+  'keywords',
+  'personShown',
+  'headline',
+  'title',
+  'eventName',
+  'sublocation',
+  'city',
+  'state',
+  'country',
+  'countryCode',
+];
+
+/** Where a writing is repeated: the box of captions, keywords or people, or a field. */
+const placeOf = (writing: Writing): string | undefined => {
+  switch (writing.kind) {
+    case 'caption':
+      return 'caption';
+    case 'add-keywords':
+      return 'keywords';
+    case 'add-people':
+      return 'people';
+    case 'set':
+      return writing.field;
+    default:
+      return undefined;
+  }
+};
+
+/** Writes, and remembers the last writing of each box: it can be repeated, and all be taken over from another picture. */
+export function useRepeat(assignmentId: string, write: Write) {
+  const last = useRef(new Map<string, Writing>());
+  const [told, setTold] = useState('');
+  const remember: Write = useCallback(
+    (scope, writing) => {
+      const place = placeOf(writing);
+      const isSaid = writing.kind !== 'caption' || writing.text.trim() !== '';
+      if (place && isSaid) last.current.set(place, writing);
+      if (writing.kind === 'caption' && writing.addPeople)
+        last.current.set('people', { kind: 'add-people', terms: writing.addPeople });
+      write(scope, writing);
+    },
+    [write],
+  );
+  const repeat = useCallback(
+    (place: string, to: PhotoView) => {
+      const writing = last.current.get(place);
+      setTold(writing ? '' : 'Nothing was written there before.');
+      if (!writing) return;
+      // What was met was met on another picture.
+      const again: Writing = writing.kind === 'caption' ? { kind: 'caption', text: writing.text } : writing;
+      write(these([to.id]), again);
+    },
+    [write],
+  );
+  const takeOver = useCallback(
+    async (from: PhotoView, to: PhotoView) => {
+      try {
+        const held = await valuesOfPicture(assignmentId, from.id);
+        const values = Object.fromEntries(
+          TAKEN_OVER.filter((id) => !isEmpty(held[id])).map((id) => [id, held[id]!]),
+        );
+        if (Object.keys(values).length === 0) return setTold(`${from.name} holds nothing to take over.`);
+        write(these([to.id]), { kind: 'set-fields', values });
+        const words = [asText(held.description).slice(0, 40), ...asList(held.personShown)].filter(Boolean);
+        setTold(`Taken over from ${from.name}: ${words.join(', ') || 'its fields'}.`);
+      } catch (error) {
+        setTold(`Not taken over: ${(error as Error).message}`);
+      }
+    },
+    [assignmentId, write],
+  );
+  return { write: remember, repeat, takeOver, told, tell: setTold };
+}

@@ -1,0 +1,174 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import type { ReactNode } from 'react';
+import { threads } from '@/core/threads/threads';
+import { counted, formatNumber } from '@/core/wording/counts';
+import { LinkButton } from '@/ui/buttons';
+import { Select } from '@/ui/inputs';
+import { type Order, orderByWords, orderWords } from './order';
+import { type Show, showCode, showFrom, showWords, stateWords } from './show';
+import { type Address, type Arrangement, arrangements } from './useAddress';
+import type { Arranged } from './useArranged';
+import { useGatherings } from './useGathered';
+
+/** Above the pictures: which are shown, in what order, in which arrangement. */
+export function SetBar({
+  address,
+  arranged,
+  total,
+  children,
+}: {
+  address: Address;
+  arranged: Arranged;
+  total: number;
+  /** What belongs to the arrangement: sizes, columns. */
+  children?: ReactNode;
+}) {
+  const { show, order, setShow, setOrder } = address;
+  const { shown, stale, again } = arranged;
+  return (
+    <Flex
+      role="region"
+      aria-label="Order of the pictures"
+      minHeight="2.125rem"
+      paddingX="5"
+      alignItems="center"
+      borderBottomWidth="1px"
+      flexWrap="wrap"
+      columnGap="5"
+      fontSize="small"
+    >
+      <ShowChoice show={show} onChange={setShow} total={total} />
+      {show.of !== 'all' && (
+        <Box role="status" color="soft">
+          {formatNumber(shown.length)} of {counted(total, 'picture')}
+          {stale > 0 && (
+            <>
+              {' '}
+              · {formatNumber(stale)} no longer,{' '}
+              <LinkButton type="button" onClick={again}>
+                show anew
+              </LinkButton>
+            </>
+          )}{' '}
+          ·{' '}
+          <LinkButton type="button" onClick={() => setShow({ of: 'all' })}>
+            show all
+          </LinkButton>
+        </Box>
+      )}
+      <OrderChoice order={order} onChange={setOrder} />
+      {children}
+      <Box flex="1" />
+      <Arrangements address={address} />
+    </Flex>
+  );
+}
+
+function ShowChoice({
+  show,
+  onChange,
+  total,
+}: {
+  show: Show;
+  onChange: (show: Show) => void;
+  total: number;
+}) {
+  const gatherings = useGatherings();
+  const code = showCode(show);
+  const isByField = show.of === 'empty' || show.of === 'differs' || show.of === 'holds';
+  return (
+    <chakra.label>
+      show{' '}
+      <Select
+        value={code}
+        fontSize="small"
+        height="1.5rem"
+        maxWidth="16em"
+        onChange={(event) => onChange(showFrom(event.target.value))}
+      >
+        <option value="">all {formatNumber(total)}</option>
+        {isByField && <option value={code}>{showWords(show)}</option>}
+        <optgroup label="what lacks">
+          {threads.map(({ id }) => (
+            <option key={id} value={`lacks.${id}`}>
+              lacks {id}
+            </option>
+          ))}
+        </optgroup>
+        <optgroup label="state">
+          {Object.entries(stateWords).map(([state, words]) => (
+            <option key={state} value={`state.${state}`}>
+              {words}
+            </option>
+          ))}
+        </optgroup>
+        {gatherings.length > 0 && (
+          <optgroup label="gatherings">
+            {gatherings.map(({ id, name }) => (
+              <option key={id} value={`gathering.${id}`}>
+                in “{name}”
+              </option>
+            ))}
+          </optgroup>
+        )}
+      </Select>
+    </chakra.label>
+  );
+}
+
+function OrderChoice({ order, onChange }: { order: Order; onChange: (order: Order) => void }) {
+  const isUsual = Object.hasOwn(orderWords, order.by);
+  return (
+    <Flex gap="1.5" alignItems="center">
+      <chakra.label>
+        order{' '}
+        <Select
+          value={order.by}
+          fontSize="small"
+          height="1.5rem"
+          onChange={(event) => onChange({ ...order, by: event.target.value as Order['by'] })}
+        >
+          {!isUsual && <option value={order.by}>{orderByWords(order)}</option>}
+          {Object.entries(orderWords).map(([by, words]) => (
+            <option key={by} value={by}>
+              {words}
+            </option>
+          ))}
+        </Select>
+      </chakra.label>
+      <LinkButton
+        type="button"
+        textDecoration="none"
+        aria-label={order.isDown ? 'Descending; turn round' : 'Ascending; turn round'}
+        onClick={() => onChange({ ...order, isDown: !order.isDown })}
+      >
+        {order.isDown ? '↓' : '↑'}
+      </LinkButton>
+    </Flex>
+  );
+}
+
+function Arrangements({ address: { arrangement, arrange } }: { address: Address }) {
+  return (
+    <Flex as="nav" aria-label="Arrangement" gap="4">
+      {Object.entries(arrangements).map(([one, words]) => (
+        <chakra.button
+          key={one}
+          type="button"
+          aria-current={arrangement === one ? 'true' : undefined}
+          onClick={() => arrange(one as Arrangement)}
+          cursor="pointer"
+          minHeight="1.75rem"
+          color={arrangement === one ? 'ink' : 'soft'}
+          fontWeight={arrangement === one ? '600' : '400'}
+          borderBottomWidth="2px"
+          borderColor={arrangement === one ? 'woad' : 'transparent'}
+        >
+          {words}
+        </chakra.button>
+      ))}
+    </Flex>
+  );
+}

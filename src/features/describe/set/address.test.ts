@@ -1,0 +1,86 @@
+import type { ListedValues } from '@/server/operations/photos/listValues';
+import { inOrder, orderCode, orderFrom } from './order';
+import { showCode, showFrom, shownOf, showWords } from './show';
+import { type PhotoView, viewOf } from './view';
+
+const view = (id: string, more: Partial<Parameters<typeof viewOf>[0]> = {}): PhotoView =>
+  viewOf({
+    id,
+    name: `${id}.jpg`,
+    place: 1,
+    revision: '1',
+    strip: 'ssssssss',
+    notice: '',
+    caption: '',
+    ...more,
+  });
+const values = new Map<string, ListedValues>([
+  ['a', { id: 'a', values: { city: 'Havnes', keywords: ['ketch', 'Launch'] } }],
+  ['b', { id: 'b', values: {}, broken: ['city'] }],
+  ['c', { id: 'c', values: { city: 'Åsgård' }, drafted: ['city'] }],
+]);
+
+test.each([
+  '',
+  'lacks.caption',
+  'state.draft',
+  'state.unwritable',
+  'empty.city',
+  'differs.description',
+  'holds.city.Hav.nes',
+  'gathering.6a1c1c1e-0d0b-4b3a-9a51-0f2f7a2f1c01',
+])('a filter stands in the address and is read again: “%s”', (code) => {
+  expect(showCode(showFrom(code))).toBe(code);
+});
+
+test.each(['nonsense', 'lacks.', 'lacks.nothing', 'state.toString', 'empty.__proto__', 'gathering.'])(
+  'an address that says nothing known shows all: “%s”',
+  (code) => expect(showFrom(code)).toEqual({ of: 'all' }),
+);
+
+test.each(['', '-place', 'taken', '-name', 'city', '-city'])('an order is read again: “%s”', (code) => {
+  expect(orderCode(orderFrom(code))).toBe(code);
+});
+
+test.each([
+  ['lacks.caption', ['b']],
+  ['state.draft', ['a']],
+  ['state.gone', ['c']],
+  ['state.changed', ['b']],
+  ['empty.city', ['b']],
+  ['differs.city', ['b']],
+  ['holds.city.HAV', ['a']],
+  ['holds.keywords.launch', ['a']],
+])('%s shows %j', (code, ids) => {
+  const views = [
+    view('a', { drafted: true }),
+    view('b', { strip: 'ssssfsss', isChanged: true }),
+    view('c', { isGone: true }),
+  ];
+  const shown = shownOf(views, showFrom(code), { values, gathered: undefined });
+  expect(shown.map((one) => one.id)).toEqual(ids);
+});
+
+test('while what a filter asks for is not known, it shows nothing rather than everything', () => {
+  const show = showFrom('empty.city');
+  expect(shownOf([view('a')], show, { values: undefined, gathered: undefined })).toEqual([]);
+  expect(showWords(show)).toBe('no City');
+});
+
+test.each([
+  ['name', ['k2', 'k10', 'z']],
+  ['-name', ['z', 'k10', 'k2']],
+  ['taken', ['k10', 'k2', 'z']],
+  ['-taken', ['k2', 'k10', 'z']],
+])('in the order of %s; those without stand last', (code, ids) => {
+  const views = [view('k10', { taken: '2026-03-01' }), view('k2', { taken: '2026-03-02' }), view('z')];
+  expect(inOrder(views, orderFrom(code), undefined).map((one) => one.id)).toEqual(ids);
+});
+
+test('in the order of a field, and what asks for attention first', () => {
+  const views = [view('b', { strip: 'sssssssb' }), view('c', { drafted: true }), view('a', { isGone: true })];
+  // Å stands behind H, or before it, by the locale; what has no value stands last.
+  const ids = inOrder(views, orderFrom('city'), values).map((one) => one.id);
+  expect(ids.at(-1)).toBe('b');
+  expect(inOrder(views, orderFrom('state'), values).map((one) => one.id)).toEqual(['a', 'b', 'c']);
+});

@@ -1,0 +1,138 @@
+import { type FieldId, fieldLabel, isFieldId } from '@/core/catalogue/fields';
+import { asText, isEmpty } from '@/core/catalogue/value';
+import { type ThreadId, threads } from '@/core/threads/threads';
+import type { ListedValues } from '@/server/operations/photos/listValues';
+import type { PhotoView } from './view';
+
+/** States of a picture, by what is on disk and what is written here. */
+export const stateWords = {
+  'in-file': 'in the file, nothing to embed',
+  draft: 'with a draft',
+  changed: 'changed outside',
+  disagrees: 'records disagree',
+  unwritable: 'cannot be written just so',
+  gone: 'file is gone',
+} as const;
+export type PictureState = keyof typeof stateWords;
+
+/** Which pictures of an assignment are shown; what is not shown is never written to. */
+export type Show =
+  | { readonly of: 'all' }
+  | { readonly of: 'lacks'; readonly thread: ThreadId }
+  | { readonly of: 'state'; readonly state: PictureState }
+  | { readonly of: 'empty' | 'differs'; readonly field: FieldId }
+  | { readonly of: 'holds'; readonly field: FieldId; readonly text: string }
+  | { readonly of: 'gathering'; readonly id: string };
+
+export const showAll: Show = { of: 'all' };
+
+/** A filter as it stands in the address: "lacks.caption", "state.draft", "holds.city.Havnes". */
+export function showCode(show: Show): string {
+  switch (show.of) {
+    case 'all':
+      return '';
+    case 'lacks':
+      return `lacks.${show.thread}`;
+    case 'state':
+      return `state.${show.state}`;
+    case 'empty':
+    case 'differs':
+      return `${show.of}.${show.field}`;
+    case 'holds':
+      return `holds.${show.field}.${show.text}`;
+    case 'gathering':
+      return `gathering.${show.id}`;
+  }
+}
+
+/** The filter of an address; all pictures where it says nothing that is known. */
+export function showFrom(code: string | null): Show {
+  const [of, what = '', ...rest] = (code ?? '').split('.');
+  const thread = threads.find((one) => one.id === what);
+  if (of === 'lacks' && thread) return { of, thread: thread.id };
+  if (of === 'state' && Object.hasOwn(stateWords, what)) return { of, state: what as PictureState };
+  if ((of === 'empty' || of === 'differs') && isFieldId(what)) return { of, field: what };
+  if (of === 'holds' && isFieldId(what)) return { of, field: what, text: rest.join('.') };
+  if (of === 'gathering' && what !== '') return { of, id: what };
+  return showAll;
+}
+
+/** Whether the values of the pictures are needed to tell. */
+export const showNeedsValues = ({ of }: Show): boolean =>
+  of === 'empty' || of === 'differs' || of === 'holds';
+
+/** "lack a caption": behind "Showing 9 of 28 that …". */
+export function showWords(show: Show, gatherings: readonly { id: string; name: string }[] = []): string {
+  switch (show.of) {
+    case 'all':
+      return 'all';
+    case 'lacks':
+      return `lacks ${show.thread}`;
+    case 'state':
+      return stateWords[show.state];
+    case 'empty':
+      return `no ${fieldLabel(show.field)}`;
+    case 'differs':
+      return `${fieldLabel(show.field)} disagrees`;
+    case 'holds':
+      return `${fieldLabel(show.field)} holds “${show.text}”`;
+    case 'gathering':
+      return `in “${gatherings.find((one) => one.id === show.id)?.name ?? 'gathering'}”`;
+  }
+}
+
+export function isInState(
+  { drafted, isGone, isChanged, unreadable, signed, strip }: PhotoView,
+  state: PictureState,
+): boolean {
+  switch (state) {
+    case 'draft':
+      return drafted === true;
+    case 'gone':
+      return isGone === true;
+    case 'changed':
+      return isChanged === true;
+    case 'unwritable':
+      return unreadable === true || signed === true || isGone === true;
+    case 'disagrees':
+      return Object.values(strip).includes('broken');
+    case 'in-file':
+      return !drafted && !isGone && !unreadable && !Object.values(strip).includes('broken');
+  }
+}
+
+export interface Known {
+  readonly values: ReadonlyMap<string, ListedValues> | undefined;
+  /** Ids of the gathering's pictures. */
+  readonly gathered: ReadonlySet<string> | undefined;
+}
+
+/** The pictures that a filter shows; none while what it asks for is not known yet. */
+export function shownOf(views: readonly PhotoView[], show: Show, known: Known): readonly PhotoView[] {
+  if (show.of === 'all') return views;
+  const isShown = testOf(show, known);
+  return isShown ? views.filter(isShown) : [];
+}
+
+function testOf(show: Show, { values, gathered }: Known): ((view: PhotoView) => boolean) | undefined {
+  switch (show.of) {
+    case 'all':
+      return () => true;
+    case 'lacks':
+      return ({ strip }) => strip[show.thread] === 'foot' || strip[show.thread] === 'broken';
+    case 'state':
+      return (view) => isInState(view, show.state);
+    case 'gathering':
+      return gathered && (({ id }) => gathered.has(id));
+    case 'empty':
+      return values && (({ id }) => isEmpty(values.get(id)?.values[show.field]));
+    case 'differs':
+      return values && (({ id }) => values.get(id)?.broken?.includes(show.field) ?? false);
+    case 'holds': {
+      const wanted = show.text.toLowerCase();
+      return (
+        values && (({ id }) => asText(values.get(id)?.values[show.field]).toLowerCase().includes(wanted))
+      );
+    }
+  }
+}

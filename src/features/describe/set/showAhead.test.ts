@@ -1,0 +1,55 @@
+import { QueryClient } from '@tanstack/react-query';
+import type { Scope } from '@/core/drafts/scope';
+import type { Writing } from '@/server/operations/drafts/writing';
+import { queryKeys } from '@/ui/queryKeys';
+import { showAhead } from './showAhead';
+import type { PhotoList } from './usePhotos';
+import type { ValueTable } from './useValues';
+import { viewOf } from './view';
+
+function windowWith(ids: readonly string[]) {
+  const queries = new QueryClient();
+  const views = ids.map((id, at) =>
+    viewOf({ id, name: id, place: at + 1, revision: '1', strip: 'ssssffss', notice: '', caption: '' }),
+  );
+  queries.setQueryData<PhotoList>(queryKeys.photoList('j'), { total: ids.length, views });
+  const rows = new Map(ids.map((id) => [id, { id, values: { city: 'Havnes' }, broken: ['city' as const] }]));
+  queries.setQueryData<ValueTable>(queryKeys.values('j'), { until: '1', rows });
+  return {
+    show: (scope: Scope, writing: Writing) => showAhead(queries, 'j', scope, writing),
+    views: () => queries.getQueryData<PhotoList>(queryKeys.photoList('j'))!.views,
+    row: (id: string) => queries.getQueryData<ValueTable>(queryKeys.values('j'))!.rows.get(id)!,
+  };
+}
+
+test('a caption stands on the pictures that are meant, and on no other, before the server answers', () => {
+  const { show, views } = windowWith(['a', 'b', 'c']);
+  show({ of: 'all', except: ['b'], upTo: 2 }, { kind: 'caption', text: 'A launch.' });
+  expect(views().map((view) => view.caption)).toEqual(['A launch.', '', '']);
+  expect(views()[0]).toMatchObject({ drafted: true, state: { words: 'draft' } });
+  expect(views()[0]!.strip.caption).toBe('outlined');
+  expect(views()[1]!.strip.caption).toBe('foot');
+});
+
+test('a cell is a draft at once, and settles what disagreed there; an emptied one is empty', () => {
+  const { show, row } = windowWith(['a', 'b']);
+  show(
+    { of: 'these', ids: ['a'] },
+    { kind: 'cells', rows: [{ id: 'a', values: { city: null, headline: 'New' } }] },
+  );
+  expect(row('a')).toEqual({
+    id: 'a',
+    values: { headline: 'New' },
+    drafted: ['city', 'headline'],
+    broken: [],
+  });
+  expect(row('b').values).toEqual({ city: 'Havnes' });
+});
+
+test('what depends on what stands there is left to the server', () => {
+  const { show, views } = windowWith(['a']);
+  const before = views();
+  show({ of: 'these', ids: ['a'] }, { kind: 'add-keywords', terms: ['ketch'] });
+  show({ of: 'query', query: { drafted: true } }, { kind: 'set', field: 'city', value: 'Oslo' });
+  expect(views()).toBe(before);
+});

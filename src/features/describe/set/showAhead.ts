@@ -1,0 +1,112 @@
+import type { QueryClient } from '@tanstack/react-query';
+import type { FieldId } from '@/core/catalogue/fields';
+import { asText, type FieldValue, isEmpty } from '@/core/catalogue/value';
+import type { Scope } from '@/core/drafts/scope';
+import type { StrokeState } from '@/core/threads/stroke';
+import type { Writing } from '@/server/operations/drafts/writing';
+import type { ListedValues } from '@/server/operations/photos/listValues';
+import { queryKeys } from '@/ui/queryKeys';
+import type { PhotoList } from './usePhotos';
+import type { ValueTable } from './useValues';
+import { type PhotoView, withDraft } from './view';
+
+type Changes = { readonly [K in FieldId]?: FieldValue | null };
+
+/**
+ * Shows what was written before the server has answered: in the lists that are on the page, for the acts whose
+ * outcome is plain. What the server tells afterwards takes its place.
+ */
+export function showAhead(queries: QueryClient, assignmentId: string, scope: Scope, writing: Writing): void {
+  const changesOf = plainChanges(writing);
+  const isMeant = meantBy(scope);
+  if (!changesOf || !isMeant) return;
+  queries.setQueryData<PhotoList>(
+    queryKeys.photoList(assignmentId),
+    (list) =>
+      list && {
+        ...list,
+        views: list.views.map((view) => (isMeant(view) ? shownAhead(view, changesOf(view.id)) : view)),
+      },
+  );
+  queries.setQueryData<ValueTable>(queryKeys.values(assignmentId), (table) => {
+    if (!table) return table;
+    const rows = new Map(table.rows);
+    for (const { id, place } of queries.getQueryData<PhotoList>(queryKeys.photoList(assignmentId))?.views ??
+      []) {
+      const row = isMeant({ id, place }) ? rows.get(id) : undefined;
+      if (row) rows.set(id, valuesAhead(row, changesOf(id)));
+    }
+    return { ...table, rows };
+  });
+}
+
+/** The changes of an act for a picture, where they do not depend on what stands there. */
+function plainChanges(writing: Writing): ((id: string) => Changes | undefined) | undefined {
+  switch (writing.kind) {
+    case 'caption': {
+      const changes: Changes = { description: writing.text };
+      return () => changes;
+    }
+    case 'set': {
+      const changes: Changes = { [writing.field]: writing.value };
+      return () => changes;
+    }
+    case 'set-fields':
+      return () => writing.values;
+    case 'cells': {
+      const byId = new Map(writing.rows.map(({ id, values }) => [id, values]));
+      return (id) => byId.get(id);
+    }
+    default:
+      return undefined;
+  }
+}
+
+function meantBy({ except = [], upTo, ...scope }: Scope) {
+  const out = new Set(except);
+  const isWithin = (place: number) => upTo === undefined || place <= upTo;
+  if (scope.of === 'these') {
+    const ids = new Set(scope.ids);
+    return ({ id }: Pick<PhotoView, 'id' | 'place'>) => ids.has(id);
+  }
+  if (scope.of !== 'all') return undefined;
+  return ({ id, place }: Pick<PhotoView, 'id' | 'place'>) => isWithin(place) && !out.has(id);
+}
+
+function shownAhead(view: PhotoView, changes: Changes | undefined): PhotoView {
+  if (!changes) return view;
+  const { description } = changes;
+  const rating = 'rating' in changes ? asText(changes.rating) : view.rating;
+  const { rating: _, ...rest } = view;
+  const next = withDraft({ ...rest, ...(rating ? { rating } : {}) });
+  if (description === undefined) return next;
+  const caption = asText(description).trim();
+  return {
+    ...next,
+    caption,
+    strip: { ...next.strip, caption: strokeAhead(next.strip.caption, caption !== '') },
+  };
+}
+
+function strokeAhead(before: StrokeState, isThere: boolean): StrokeState {
+  if (before === 'foot' || before === 'none' || before === 'outlined') return isThere ? 'outlined' : 'foot';
+  return 'changed';
+}
+
+function valuesAhead(row: ListedValues, changes: Changes | undefined): ListedValues {
+  if (!changes) return row;
+  const values: Record<string, FieldValue> = { ...row.values };
+  for (const [id, value] of Object.entries(changes)) {
+    if (isEmpty(value)) delete values[id];
+    else values[id] = value!;
+  }
+  const ids = Object.keys(changes) as FieldId[];
+  const { caption } = row;
+  return {
+    ...row,
+    values,
+    ...(caption !== undefined && 'description' in changes ? { caption: asText(changes.description) } : {}),
+    drafted: [...new Set([...(row.drafted ?? []), ...ids])],
+    ...(row.broken ? { broken: row.broken.filter((one) => !ids.includes(one)) } : {}),
+  };
+}

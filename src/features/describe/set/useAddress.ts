@@ -1,0 +1,56 @@
+'use client';
+
+import { usePathname, useSearchParams } from 'next/navigation';
+import { useCallback, useMemo } from 'react';
+import { type Order, orderCode, orderFrom } from './order';
+import { type Show, showCode, showFrom } from './show';
+
+export const arrangements = { sheet: 'Sheet', ledger: 'Ledger', one: 'One by one' } as const;
+export type Arrangement = keyof typeof arrangements;
+
+export interface Address {
+  readonly arrangement: Arrangement;
+  readonly show: Show;
+  readonly order: Order;
+  /** Id of the current picture. */
+  readonly picture: string | null;
+  readonly arrange: (arrangement: Arrangement) => void;
+  readonly setShow: (show: Show) => void;
+  readonly setOrder: (order: Order) => void;
+  /** In place of the picture before: Back does not go through every picture. */
+  readonly setPicture: (id: string | undefined) => void;
+}
+
+/** What the address names: arrangement, filter, order, picture. It can be shared, and Back works. */
+export function useAddress(): Address {
+  const query = useSearchParams();
+  const path = usePathname();
+  const go = useCallback(
+    (part: string, value: string, isStep: boolean) => {
+      const next = new URLSearchParams(window.location.search);
+      if (value === '') next.delete(part);
+      else next.set(part, value);
+      const words = next.toString();
+      const to = words ? `${path}?${words}` : path;
+      if (to === `${window.location.pathname}${window.location.search}`) return;
+      // By the browser's own history, which Next follows: nothing is fetched anew.
+      if (isStep) window.history.pushState(null, '', to);
+      else window.history.replaceState(null, '', to);
+    },
+    [path],
+  );
+  const [as, show, order, picture] = ['as', 'show', 'order', 'picture'].map((part) => query.get(part));
+  return useMemo(
+    () => ({
+      arrangement: as && Object.hasOwn(arrangements, as) ? (as as Arrangement) : 'sheet',
+      show: showFrom(show ?? null),
+      order: orderFrom(order ?? null),
+      picture: picture ?? null,
+      arrange: (next) => go('as', next === 'sheet' ? '' : next, true),
+      setShow: (next) => go('show', showCode(next), true),
+      setOrder: (next) => go('order', orderCode(next), true),
+      setPicture: (id) => go('picture', id ?? '', false),
+    }),
+    [as, show, order, picture, go],
+  );
+}

@@ -1,0 +1,27 @@
+'use client';
+
+import { useEffect, useRef } from 'react';
+import type { Address } from './useAddress';
+import type { Selection } from './useSelection';
+
+const AFTER_MS = 250;
+
+/** The current picture stands in the address; an address that names another one goes there. */
+export function useCurrentInAddress({ picture, setPicture }: Address, selection: Selection): void {
+  const { current, goTo } = selection;
+  const told = useRef<string | null>(null);
+  useEffect(() => {
+    if (picture === null || picture === told.current) return;
+    told.current = picture;
+    goTo(picture);
+  }, [picture, goTo]);
+  useEffect(() => {
+    if (current === undefined || current === told.current) return undefined;
+    // Browsers take only so many changes of the address in a while: the last one of a quick run is told.
+    const timer = setTimeout(() => {
+      told.current = current;
+      setPicture(current);
+    }, AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [current, setPicture]);
+}

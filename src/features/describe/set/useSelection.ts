@@ -1,0 +1,109 @@
+'use client';
+
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+
+export interface Selection {
+  readonly ids: ReadonlySet<string>;
+  readonly current: string | undefined;
+  /** A click or a key: alone, added (ctrl), or up to here (shift). */
+  readonly choose: (id: string, how?: { shift?: boolean; ctrl?: boolean }) => void;
+  readonly set: (ids: readonly string[], current?: string) => void;
+  /** Goes to a picture and leaves the selection as it is. */
+  readonly goTo: (id: string) => void;
+  /** Moves the current picture by so many places. */
+  readonly move: (by: number, extend: boolean) => void;
+}
+
+/**
+ * Which pictures of an ordered set are selected; pictures that went away are forgotten. A reload, or coming
+ * back to the page, finds the selection again under `place`.
+ */
+export function useSelection(order: readonly string[], place: string): Selection {
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [anchor, setAnchor] = useState<string>();
+  const [current, setCurrent] = useState<string>();
+  useKept(place, { chosen, current }, (kept) => {
+    setChosen(new Set(kept.chosen));
+    setCurrent(kept.current);
+    setAnchor(kept.current);
+  });
+  const ids = useMemo(() => new Set(order.filter((id) => chosen.has(id))), [order, chosen]);
+
+  const upTo = useCallback(
+    (from: string | undefined, to: string) => {
+      const [a, b] = [order.indexOf(from ?? to), order.indexOf(to)];
+      return order.slice(Math.min(a, b), Math.max(a, b) + 1);
+    },
+    [order],
+  );
+
+  const choose = useCallback(
+    (id: string, { shift = false, ctrl = false } = {}) => {
+      setCurrent(id);
+      if (shift) {
+        setChosen(new Set(upTo(anchor, id)));
+        return;
+      }
+      setAnchor(id);
+      setChosen((before) => {
+        if (!ctrl) return new Set([id]);
+        const after = new Set(before);
+        if (!after.delete(id)) after.add(id);
+        return after;
+      });
+    },
+    [anchor, upTo],
+  );
+
+  const move = useCallback(
+    (by: number, extend: boolean) => {
+      const at = current === undefined ? -1 : order.indexOf(current);
+      const next = order[Math.min(Math.max(at + by, 0), order.length - 1)];
+      if (next !== undefined) choose(next, { shift: extend });
+    },
+    [choose, current, order],
+  );
+
+  const set = useCallback((wanted: readonly string[], at = wanted[0]) => {
+    setChosen(new Set(wanted));
+    setAnchor(at);
+    setCurrent(at);
+  }, []);
+
+  return {
+    ids,
+    current: current !== undefined && order.includes(current) ? current : undefined,
+    choose,
+    set,
+    goTo: setCurrent,
+    move,
+  };
+}
+
+interface KeptSelection {
+  readonly chosen: readonly string[];
+  readonly current?: string;
+}
+
+/** Keeps the selection in this window of the browser, and gives it back when the page is opened. */
+function useKept(
+  place: string,
+  { chosen, current }: { chosen: ReadonlySet<string>; current: string | undefined },
+  onFound: (kept: KeptSelection) => void,
+): void {
+  const found = useRef(false);
+  const notify = useRef(onFound);
+  useEffect(() => {
+    const kept = sessionStorage.getItem(place);
+    if (kept) notify.current(JSON.parse(kept) as KeptSelection);
+    found.current = true;
+  }, [place]);
+  useEffect(() => {
+    if (!found.current) return;
+    try {
+      sessionStorage.setItem(place, JSON.stringify({ chosen: [...chosen], current }));
+    } catch {
+      // No room for a selection of very many: it is kept while the page is open.
+    }
+  }, [place, chosen, current]);
+}

@@ -1,0 +1,73 @@
+'use client';
+
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import type { FieldId } from '@/core/catalogue/fields';
+import type { FieldValue } from '@/core/catalogue/value';
+import type { ListedValues, ValuesPart } from '@/server/operations/photos/listValues';
+import { apiRequestLines } from '@/ui/api';
+import { queryKeys } from '@/ui/queryKeys';
+
+/** What the pictures of an assignment hold in every field, by id. Equal values are the same object. */
+export interface ValueTable {
+  readonly until: string;
+  readonly rows: ReadonlyMap<string, ListedValues>;
+}
+
+/** The values of all pictures, kept up to date by what changed; undefined until they are known. */
+export function useValues(assignmentId: string, isNeeded: boolean): ValueTable | undefined {
+  const queries = useQueryClient();
+  const queryKey = queryKeys.values(assignmentId);
+  const { data } = useQuery({
+    queryKey,
+    enabled: isNeeded,
+    queryFn: ({ signal }) => readValues(assignmentId, queries.getQueryData<ValueTable>(queryKey), signal),
+    structuralSharing: false,
+  });
+  return data;
+}
+
+async function readValues(
+  assignmentId: string,
+  held: ValueTable | undefined,
+  signal: AbortSignal,
+): Promise<ValueTable> {
+  const rows = new Map(held?.rows);
+  const share = sharing(rows.size === 0 ? [] : [...rows.values()].slice(0, SEEDS));
+  let until = '';
+  let changed = 0;
+  await apiRequestLines<ValuesPart>(
+    `assignments/${assignmentId}/values${held ? `?since=${held.until}` : ''}`,
+    (part) => {
+      if ('until' in part) until = part.until;
+      else
+        for (const row of part.rows) {
+          rows.set(row.id, share(row));
+          changed++;
+        }
+    },
+    signal,
+  );
+  return changed === 0 && held ? { ...held, until } : { until, rows };
+}
+
+/** Rows from which values are known again that stand on many pictures. */
+const SEEDS = 500;
+
+/** Makes equal values one object: thousands of pictures carry the same notice, and it is compared at once. */
+export function sharing(seeds: readonly ListedValues[]): (row: ListedValues) => ListedValues {
+  const known = new Map<string, FieldValue>();
+  const one = (value: FieldValue): FieldValue => {
+    const key = typeof value === 'string' ? value : JSON.stringify(value);
+    const held = known.get(key);
+    if (held !== undefined && typeof held === typeof value) return held;
+    known.set(key, value);
+    return value;
+  };
+  for (const seed of seeds) for (const value of Object.values(seed.values)) one(value);
+  return (row) => ({
+    ...row,
+    values: Object.fromEntries(
+      (Object.entries(row.values) as [FieldId, FieldValue][]).map(([id, value]) => [id, one(value)]),
+    ),
+  });
+}

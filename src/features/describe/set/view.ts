@@ -1,0 +1,57 @@
+import { stripFromCode } from '@/core/threads/stripCode';
+import type { Strip } from '@/core/threads/stroke';
+import { threads } from '@/core/threads/threads';
+import type { ListedSummary } from '@/server/operations/photos/listSummaries';
+
+/** A photo as the screens show it. */
+export interface PhotoView extends Omit<ListedSummary, 'strip'> {
+  readonly strip: Strip;
+  /** One or two words beside the file name. */
+  readonly state: { readonly words: string; readonly kind: 'draft' | 'attention' } | undefined;
+  readonly previewUrl: string;
+}
+
+export function viewOf({ strip: code, ...row }: ListedSummary): PhotoView {
+  const strip = stripFromCode(code);
+  return {
+    ...row,
+    strip,
+    state: stateOf(row, strip),
+    previewUrl: previewAt(row, 480),
+  };
+}
+
+/** A picture as it looks with a draft that is on its way to the server. */
+export function withDraft(view: PhotoView): PhotoView {
+  const drafted = { ...view, drafted: true as const };
+  return { ...drafted, state: stateOf(drafted, view.strip) };
+}
+
+/** Where a preview of at least so many pixels is found; another one for each revision of the file. */
+export const previewAt = (
+  { id, revision }: Pick<ListedSummary, 'id' | 'revision'>,
+  side: 480 | 1600 | 2560,
+) => `/api/photos/${id}/preview?side=${side}&at=${revision}`;
+
+function stateOf(
+  {
+    isGone,
+    isChanged,
+    drafted,
+    unreadable,
+    signed,
+  }: Pick<ListedSummary, 'isGone' | 'isChanged' | 'drafted' | 'unreadable' | 'signed'>,
+  strip: Strip,
+): PhotoView['state'] {
+  if (isGone) return { words: 'its file is gone', kind: 'attention' };
+  if (isChanged) return { words: drafted ? 'draft; changed outside' : 'changed outside', kind: 'attention' };
+  if (drafted) return { words: 'draft', kind: 'draft' };
+  if (unreadable) return { words: 'a record cannot be read', kind: 'attention' };
+  if (signed) return { words: 'signed (C2PA)', kind: 'attention' };
+  const broken = threads.filter(({ id }) => strip[id] === 'broken');
+  if (broken.length === 0) return undefined;
+  return {
+    words: broken.length === 1 ? `${broken[0]!.id} disagrees` : 'records disagree',
+    kind: 'attention',
+  };
+}

@@ -1,0 +1,31 @@
+import { sql } from 'drizzle-orm';
+import type { ThreadId } from '../../../core/threads/threads';
+import type { Context } from '../../context';
+import { oneOf } from '../../db/oneOf';
+import { photos } from '../../db/schema/photos';
+import type { ThreadMarks } from '../../db/stored/drafts';
+import type { ListedPhoto } from '../photos/photos';
+
+/** Marks a thread of pictures as one that does not apply, or takes the mark away; the photos are locked. */
+export async function keepMarks(
+  context: Context,
+  chosen: readonly Pick<ListedPhoto, 'id' | 'notApplicable'>[],
+  { thread, applies }: { readonly thread: ThreadId; readonly applies: boolean },
+): Promise<ThreadMarks> {
+  const photoIds = chosen
+    .filter((one) => one.notApplicable.includes(thread) === applies)
+    .map((one) => one.id);
+  const marks = { thread, applies, photoIds };
+  await putMarks(context, marks);
+  return marks;
+}
+
+/** Marks that stand already are not put twice. */
+export async function putMarks({ db }: Context, { thread, applies, photoIds }: ThreadMarks): Promise<void> {
+  if (photoIds.length === 0) return;
+  const without = sql`array_remove(${photos.notApplicable}, ${thread})`;
+  await db
+    .update(photos)
+    .set({ notApplicable: applies ? without : sql`${without} || ${thread}::text` })
+    .where(oneOf(photos.id, photoIds));
+}

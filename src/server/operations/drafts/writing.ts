@@ -1,0 +1,42 @@
+import type { FieldId } from '../../../core/catalogue/fields';
+import type { FieldValue } from '../../../core/catalogue/value';
+import type { Settlement } from '../../../core/drafts/disagreements';
+import type { ThreadId } from '../../../core/threads/threads';
+
+/** Values by field; null empties. */
+export type FieldChanges = { readonly [K in FieldId]?: FieldValue | null };
+
+/** One act at the writing desk, on every picture named. */
+export type Writing =
+  | { readonly kind: 'set'; readonly field: FieldId; readonly value: FieldValue | null }
+  /** Several fields at once, the same on all pictures: a place, the metadata of another picture. */
+  | { readonly kind: 'set-fields'; readonly values: FieldChanges }
+  /** Values of their own for each picture: cells that were filled or pasted. */
+  | {
+      readonly kind: 'cells';
+      readonly rows: readonly { readonly id: string; readonly values: FieldChanges }[];
+    }
+  /**
+   * Words in front of the sign-off, which stays where a picture has one. `met` are the captions that were
+   * seen before: where another one stands now, somebody else wrote it, and nothing is written. People who are
+   * named by it, or no longer named, go into Person Shown and out of it with the same act.
+   */
+  | {
+      readonly kind: 'caption';
+      readonly text: string;
+      readonly met?: readonly string[];
+      readonly addPeople?: readonly string[];
+      readonly removePeople?: readonly string[];
+    }
+  | { readonly kind: 'add-keywords' | 'remove-keywords'; readonly terms: readonly string[] }
+  | { readonly kind: 'add-people' | 'remove-people'; readonly terms: readonly string[] }
+  /** A text with placeholders, worked out for each picture. */
+  | { readonly kind: 'compose'; readonly field: FieldId; readonly text: string }
+  /** Where records disagree: the value of one of them, for each field; pictures that lack it there stay as they are. */
+  | { readonly kind: 'settle'; readonly choices: readonly Settlement[] }
+  /** Templates in their order; without them those in force. */
+  | { readonly kind: 'put-templates'; readonly templates?: readonly string[] }
+  /** Drafts of these fields, or all. */
+  | { readonly kind: 'discard'; readonly fields?: readonly FieldId[] }
+  /** A thread that does not apply to these pictures, or does again. Nothing is written into any field. */
+  | { readonly kind: 'does-not-apply'; readonly thread: ThreadId; readonly applies: boolean };

@@ -1,0 +1,73 @@
+import { and, asc, eq, sql } from 'drizzle-orm';
+import type { FieldId } from '../../../core/catalogue/fields';
+import type { FieldValue } from '../../../core/catalogue/value';
+import type { Context } from '../../context';
+import { photos } from '../../db/schema/photos';
+import { type InForce, inForceOf } from '../assignments/inForce';
+import { captionOf } from '../drafts/captionWords';
+import { behind } from './behind';
+import { type ListedPhoto, listPhotosById } from './photos';
+
+/** What a picture holds in every field, drafts over the file. */
+export interface ListedValues {
+  readonly id: string;
+  readonly values: { readonly [K in FieldId]?: FieldValue };
+  /** The caption alone, where a sign-off stands under it in the description. */
+  readonly caption?: string;
+  /** Fields with a draft. */
+  readonly drafted?: readonly FieldId[];
+  /** Fields about which the file's records disagree, where no draft settles it. */
+  readonly broken?: readonly FieldId[];
+}
+
+/** All values of an assignment, told in parts: all of them, or those of pictures that changed since. */
+export type ValuesPart = { readonly until: string } | { readonly rows: readonly ListedValues[] };
+
+const AT_ONCE = 500;
+
+/** The values of an assignment's photos, in their order. `since` is an earlier answer's `until`. */
+export async function* listValues(
+  context: Context,
+  assignmentId: string,
+  since?: string,
+): AsyncGenerator<ValuesPart> {
+  const { rows } = await context.db.execute<{ until: string }>(
+    sql`select pg_snapshot_xmin(pg_current_snapshot())::text as until`,
+  );
+  const { signOffOf } = await inForceOf(context, assignmentId);
+  yield { until: rows[0]!.until };
+  const changed = since === undefined ? undefined : sql`${photos.touched} >= ${since}::xid8`;
+  let after: { position: number; id: string } | undefined;
+  for (;;) {
+    const some = await context.db
+      .select({ id: photos.id, position: photos.position })
+      .from(photos)
+      .where(and(eq(photos.assignmentId, assignmentId), changed, behind(after)))
+      .orderBy(asc(photos.position), asc(photos.id))
+      .limit(AT_ONCE);
+    if (some.length === 0) return;
+    const listed = await listPhotosById(
+      context,
+      some.map((row) => row.id),
+    );
+    yield { rows: listed.map((photo) => valuesOf(photo, signOffOf)) };
+    after = some.at(-1);
+    if (some.length < AT_ONCE) return;
+  }
+}
+
+function valuesOf(photo: ListedPhoto, signOffOf: InForce['signOffOf']): ListedValues {
+  const { id, record, drafts } = photo;
+  const { caption, values, signOff } = captionOf(photo, signOffOf);
+  const drafted = Object.keys(drafts) as FieldId[];
+  const broken = (Object.keys(record.fields) as FieldId[]).filter(
+    (one) => record.fields[one]!.agrees === false && !drafts[one],
+  );
+  return {
+    id,
+    values,
+    ...(signOff === undefined ? {} : { caption }),
+    ...(drafted.length > 0 ? { drafted } : {}),
+    ...(broken.length > 0 ? { broken } : {}),
+  };
+}
