@@ -1,3 +1,4 @@
+import type { Structure } from '../catalogue/value';
 import { captionAnswers, foundBy } from './captionHelp';
 import { creditsLine, usualPattern, withCredits } from './credits';
 import { nearMisses } from './nearMisses';
@@ -42,7 +43,7 @@ test.each([
   expect(nearMisses(text, ['Ida Brandvik']).map(({ typed, name }) => [typed, name])).toEqual(found),
 );
 
-const credits = [
+const credits: Structure[] = [
   { name: 'Mira Lund', role: ['styling'] },
   { name: 'Tor Bakke', role: ['hair', 'make-up'] },
   { name: 'Eli Moe', role: ['model'] },

@@ -19,6 +19,8 @@ import { SetBar } from './set/SetBar';
 import { lacking, useAskedSelection } from './set/useAskedSelection';
 import type { FirstPhotos } from './set/usePhotos';
 import { useSet } from './set/useSet';
+import { lacksCaption } from './set/view';
+import { useDeskKeys } from './useDeskKeys';
 
 interface Props {
   readonly assignment: Assignment;
@@ -34,7 +36,8 @@ export function DescribePage({ assignment: initial, first }: Props) {
   const { views, total, shown, selection, address } = set;
   const strips = useMemo(() => shown.map((view) => view.strip), [shown]);
   useAskedSelection(views, total, selection.set);
-  const withoutCaption = useMemo(() => views.filter((view) => view.strip.caption === 'foot').length, [views]);
+  const withoutCaption = useMemo(() => views.filter(lacksCaption).length, [views]);
+  useDeskKeys(address.arrange);
   const { write } = writing;
   const rate = useCallback(
     (ids: ReadonlySet<string>, rating: number) =>

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { type KeyboardEvent, useId, useState } from 'react';
+import { type KeyboardEvent, useEffect, useId, useState } from 'react';
 import { utf8Length } from '@/core/bytes/text';
 import { mentionAt } from '@/core/captions/findPeople';
 import type { ListedPerson } from '@/core/captions/people';
@@ -10,6 +10,7 @@ import { asText } from '@/core/catalogue/value';
 import { counted, formatNumber } from '@/core/wording/counts';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import { LinkButton } from '@/ui/buttons';
+import { useOwnText } from '@/ui/useOwnText';
 import { ByteGauge } from '../../fields/ByteGauge';
 import { PersonMenu } from './PersonMenu';
 import type { CaptionState } from './useCaption';
@@ -39,6 +40,7 @@ export function CaptionBox({
 }) {
   const id = useId();
   const { held, text, type, save, box } = caption;
+  const { defaultValue, onTyped } = useOwnText(box, text);
   const [cursor, setCursor] = useState(0);
   const mention = mentionAt(text, cursor);
   const menu = usePersonMenu(people, mention?.typed, (person) =>
@@ -47,6 +49,13 @@ export function CaptionBox({
   const { signOff, signOffs = 0 } = desk ?? {};
   const whole = signOff ? `${text}\n${signOff}` : text;
   const differs = held.variants.length > 1 || (held.variants.length === 1 && held.empty > 0);
+  const isKnown = desk !== undefined;
+  useEffect(() => {
+    // One goes on behind what stands there.
+    const element = box.current;
+    if (isKnown && autoFocus && element === document.activeElement)
+      element?.setSelectionRange(element.value.length, element.value.length);
+  }, [isKnown, autoFocus, box]);
   const onKeyDown = (event: KeyboardEvent) => menu.onKey(event);
   return (
     <Box minWidth="0">
@@ -66,7 +75,7 @@ export function CaptionBox({
         <chakra.textarea
           id={id}
           ref={box}
-          value={text}
+          defaultValue={defaultValue}
           autoFocus={autoFocus}
           aria-autocomplete="list"
           aria-expanded={menu.found.length > 0}
@@ -74,10 +83,12 @@ export function CaptionBox({
             ? { 'aria-controls': `${id}-people`, 'aria-activedescendant': `${id}-people-${menu.marked}` }
             : {})}
           onChange={(event) => {
+            onTyped(event.target.value);
             type(event.target.value);
             setCursor(event.target.selectionEnd);
           }}
-          onSelect={(event) => setCursor(event.currentTarget.selectionEnd)}
+          onKeyUp={(event) => setCursor(event.currentTarget.selectionEnd)}
+          onClick={(event) => setCursor(event.currentTarget.selectionEnd)}
           onKeyDown={onKeyDown}
           onBlur={save}
           placeholder={

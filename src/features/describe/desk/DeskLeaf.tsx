@@ -53,7 +53,7 @@ export function DeskLeaf({ assignment, scope, count, write, asked, isPage = fals
         gap={isPage ? '4' : '6'}
         paddingBottom="2"
       >
-        <Box minWidth="0">
+        <Box minWidth="0" data-writes="caption">
           <CaptionBox
             caption={caption}
             count={count}

@@ -71,16 +71,22 @@ export function FieldsPanel({
           <Box textStyle="subtitle" color="woad">
             {words}
           </Box>
-          {ids.map((id) => (
-            <DeskField
-              key={id}
-              field={id}
-              across={desk?.fields[id]}
-              scope={scope}
-              count={count}
-              write={write}
-            />
-          ))}
+          <Box
+            display="grid"
+            gridTemplateColumns="repeat(auto-fill, minmax(min(26em, 100%), 1fr))"
+            columnGap="8"
+          >
+            {ids.map((id) => (
+              <DeskField
+                key={id}
+                field={id}
+                across={desk?.fields[id]}
+                scope={scope}
+                count={count}
+                write={write}
+              />
+            ))}
+          </Box>
         </Box>
       ))}
       {groups.length === 0 && <Box color="soft">No field of this choice is called so.</Box>}

@@ -103,6 +103,11 @@ export function PlaceFinder({ onTake }: { onTake: (place: OfferedPlace) => void 
           ))}
         </Box>
       )}
+      {wanted.length > 1 && found.length === 0 && isFetching && (
+        <Box textStyle="hint" role="status">
+          looking …
+        </Box>
+      )}
       {wanted.length > 1 && found.length === 0 && !isFetching && (
         <Box textStyle="hint" role="status">
           No town of that name in the gazetteer. Type it into City below.

@@ -28,7 +28,9 @@ export function useSavedText(
     timer.current = setTimeout(save, SAVE_AFTER_MS);
   };
   useEffect(() => {
-    if (pending.current === undefined) setText(shared);
+    if (pending.current !== undefined) return;
+    // Blanks at the end are not saved; whoever pauses behind one still finds it there.
+    setText((before) => (before.trimEnd() === shared.trimEnd() ? before : shared));
   }, [shared]);
   useEffect(() => {
     window.addEventListener('pagehide', save);

@@ -46,14 +46,18 @@ export function CellEditor({ field, label, row, begun, onSave, onLeave }: Props)
     ref: box,
     'aria-label': label,
     'aria-invalid': problem !== undefined,
-    value: typed,
     onKeyDown,
     onBlur: () => keep() && onLeave('stay'),
   };
   return (
     <>
       {choices && fieldRow(field).type !== 'list' ? (
-        <chakra.select {...common} css={boxStyles} onChange={(event) => type(event.target.value)}>
+        <chakra.select
+          {...common}
+          value={typed}
+          css={boxStyles}
+          onChange={(event) => type(event.target.value)}
+        >
           <option value="">—</option>
           {typed !== '' && !(typed in choices) && <option value={typed}>{typed}</option>}
           {Object.entries(choices).map(([code, words]) => (
@@ -63,7 +67,12 @@ export function CellEditor({ field, label, row, begun, onSave, onLeave }: Props)
           ))}
         </chakra.select>
       ) : (
-        <chakra.textarea {...common} css={boxStyles} onChange={(event) => type(event.target.value)} />
+        <chakra.textarea
+          {...common}
+          defaultValue={begun ?? cellTyped(row, field)}
+          css={boxStyles}
+          onChange={(event) => type(event.target.value)}
+        />
       )}
       {problem && (
         <Notice

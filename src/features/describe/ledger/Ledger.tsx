@@ -36,7 +36,7 @@ export function Ledger({ place, set, columns, write, onOpen }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const textSize = useTextSize();
   const table = useColumnTable(columns);
-  const cells = useCells(set, columns.open, write);
+  const cells = useCells(set, columns.open, write, scroller);
   const leaves = table.columns;
   const rows = useVirtualizer({
     count: shown.length,
@@ -98,6 +98,7 @@ export function Ledger({ place, set, columns, write, onOpen }: Props) {
         ref={scroller}
         role="grid"
         aria-label="Ledger"
+        data-pictures
         aria-multiselectable
         aria-rowcount={shown.length + 1}
         aria-colcount={leaves.length + 1}
@@ -105,8 +106,6 @@ export function Ledger({ place, set, columns, write, onOpen }: Props) {
         aria-busy={!values}
         tabIndex={0}
         onKeyDown={cells.onKeyDown}
-        onCopy={cells.onCopy}
-        onPaste={cells.onPaste}
         flex="1"
         minHeight="13.75rem"
         overflow="auto"

@@ -1,11 +1,12 @@
 'use client';
 
-import { type ClipboardEvent, type KeyboardEvent, useCallback, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, type RefObject, useCallback, useMemo, useRef, useState } from 'react';
 import type { FieldId } from '@/core/catalogue/fields';
 import { these } from '@/core/drafts/scope';
 import type { Write } from '../desk/useWriting';
 import type { PictureSet } from '../set/useSet';
 import { type CellRow, clearCells, copyCells, fillCells, pasteCells } from './cellActs';
+import { useClipboard } from './useClipboard';
 
 /** A cell that is being written in; `begun` is the letter that began it. */
 export interface EditedCell {
@@ -25,6 +26,7 @@ export function useCells(
   { shown, selection, values }: Pick<PictureSet, 'shown' | 'selection' | 'values'>,
   open: readonly FieldId[],
   write: Write,
+  grid: RefObject<HTMLElement | null>,
 ) {
   const [span, setSpan] = useState<{ from: FieldId; to: FieldId }>();
   const [editing, setEditing] = useState<EditedCell>();
@@ -106,16 +108,14 @@ export function useCells(
   };
 
   const onCopy = (event: ClipboardEvent) => {
-    if (editing || event.target !== event.currentTarget) return;
     event.preventDefault();
     const copied = range();
-    event.clipboardData.setData('text/plain', copyCells(copied, values));
+    event.clipboardData?.setData('text/plain', copyCells(copied, values));
     setTold(`${copied.ids.length * copied.fields.length} cells copied`);
   };
   const onPaste = (event: ClipboardEvent) => {
-    if (editing || event.target !== event.currentTarget) return;
     event.preventDefault();
-    const { rows, problems } = pasteCells(event.clipboardData.getData('text/plain'), range(), {
+    const { rows, problems } = pasteCells(event.clipboardData?.getData('text/plain') ?? '', range(), {
       ids,
       fields: open,
     });
@@ -131,8 +131,9 @@ export function useCells(
     },
     [selection, goAcross],
   );
+  useClipboard(grid, onCopy, onPaste);
   const acts = useStable({ choose, put, leave, edit: setEditing });
-  return { field: to, fields, editing, acts, onKeyDown, onCopy, onPaste, told };
+  return { field: to, fields, editing, acts, onKeyDown, told };
 }
 
 /** What a row does. The same object at every render, so that rows which did not change are not drawn again. */

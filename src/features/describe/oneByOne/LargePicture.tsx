@@ -1,26 +1,28 @@
 'use client';
 
 import { Box, chakra } from '@chakra-ui/react';
-import { forwardRef, type PointerEvent, useEffect, useRef, useState } from 'react';
+import { type PointerEvent, useEffect, useRef, useState } from 'react';
 import { type PhotoView, previewAt } from '../set/view';
 
 /** The picture as large as its leaf; at 100 % its preview stands pixel for pixel, and is panned with the mouse. */
-export const LargePicture = forwardRef<
-  HTMLDivElement,
-  { view: PhotoView; isWhole: boolean; onZoom: () => void }
->(function LargePicture({ view, isWhole, onZoom }, focused) {
+export function LargePicture({
+  view,
+  isWhole,
+  onZoom,
+}: {
+  view: PhotoView;
+  isWhole: boolean;
+  onZoom: () => void;
+}) {
   const [broken, setBroken] = useState<string>();
   const url = previewAt(view, 2560);
   const { box, pan } = usePan(isWhole, url);
   return (
     <Box position="relative" flex="1" minHeight="0" bg="field">
       <Box
-        ref={(element: HTMLDivElement | null) => {
-          box.current = element;
-          if (typeof focused === 'function') focused(element);
-          else if (focused) focused.current = element;
-        }}
+        ref={box}
         role="group"
+        data-pictures
         aria-label={`Picture ${view.name}`}
         tabIndex={0}
         width="100%"
@@ -74,7 +76,7 @@ export const LargePicture = forwardRef<
       </chakra.button>
     </Box>
   );
-});
+}
 
 /** Panning with the mouse; a picture at 100 % begins in its middle. */
 function usePan(isWhole: boolean, url: string) {

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { type KeyboardEvent, type ReactNode, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, type ReactNode, useMemo, useState } from 'react';
 import { these } from '@/core/drafts/scope';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { useRemembered } from '@/ui/useRemembered';
@@ -34,7 +34,6 @@ export function OneByOne({ assignment, set, writing, onRate, bar }: Props) {
   const asked = useDeskFields('one');
   const { write, repeat, takeOver, told, tell } = useRepeat(assignment.id, writing.write);
   const [isWhole, setWhole] = useState(true);
-  const picture = useRef<HTMLDivElement>(null);
   useFetchedAhead(assignment.id, ahead, asked.fields);
   const versionsOf = useVersions(assignment.id, set.views);
   const versions = useMemo(() => (view ? versionsOf(view.id) : []), [versionsOf, view]);
@@ -63,7 +62,6 @@ export function OneByOne({ assignment, set, writing, onRate, bar }: Props) {
     const rating = /^[0-5]$/.test(event.key) && !isText(event.target) && !isModified(event);
     if (act) act();
     else if (rating) onRate(new Set([view.id]), Number(event.key));
-    else if (event.key === 'Escape' && isText(event.target)) picture.current?.focus();
     else return;
     event.preventDefault();
   };
@@ -85,7 +83,7 @@ export function OneByOne({ assignment, set, writing, onRate, bar }: Props) {
           borderRightWidth={{ md: '1px' }}
           borderColor="rule"
         >
-          <LargePicture ref={picture} view={view} isWhole={isWhole} onZoom={acts.zoom} />
+          <LargePicture view={view} isWhole={isWhole} onZoom={acts.zoom} />
           <PictureFacts assignmentId={assignment.id} view={view}>
             <Versions
               view={view}

@@ -2,9 +2,7 @@
 
 import { useCallback, useEffect, useMemo } from 'react';
 import type { PictureSet } from '../set/useSet';
-import type { PhotoView } from '../set/view';
-
-const lacksCaption = ({ strip }: PhotoView) => strip.caption === 'foot';
+import { lacksCaption } from '../set/view';
 
 /** The picture that is shown, and the way through the others; the selection stays as it is. */
 export function useSteps({ shown, selection }: Pick<PictureSet, 'shown' | 'selection'>) {

@@ -24,7 +24,7 @@ export type Show =
   | { readonly of: 'holds'; readonly field: FieldId; readonly text: string }
   | { readonly of: 'gathering'; readonly id: string };
 
-export const showAll: Show = { of: 'all' };
+const showAll: Show = { of: 'all' };
 
 /** A filter as it stands in the address: "lacks.caption", "state.draft", "holds.city.Havnes". */
 export function showCode(show: Show): string {

@@ -4,6 +4,7 @@ import { asText, type FieldValue, isEmpty } from '@/core/catalogue/value';
 import type { Scope } from '@/core/drafts/scope';
 import type { StrokeState } from '@/core/threads/stroke';
 import type { Writing } from '@/server/operations/drafts/writing';
+import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import type { ListedValues } from '@/server/operations/photos/listValues';
 import { queryKeys } from '@/ui/queryKeys';
 import type { PhotoList } from './usePhotos';
@@ -17,6 +18,7 @@ type Changes = { readonly [K in FieldId]?: FieldValue | null };
  * outcome is plain. What the server tells afterwards takes its place.
  */
 export function showAhead(queries: QueryClient, assignmentId: string, scope: Scope, writing: Writing): void {
+  if (writing.kind === 'caption') captionAhead(queries, assignmentId, scope, writing.text);
   const changesOf = plainChanges(writing);
   const isMeant = meantBy(scope);
   if (!changesOf || !isMeant) return;
@@ -38,6 +40,24 @@ export function showAhead(queries: QueryClient, assignmentId: string, scope: Sco
     }
     return { ...table, rows };
   });
+}
+
+/** One who comes back to a picture before the server has answered finds the caption just written. */
+function captionAhead(queries: QueryClient, assignmentId: string, scope: Scope, text: string): void {
+  const asked = JSON.stringify(scope);
+  queries.setQueriesData<Desk>(
+    {
+      predicate: ({ queryKey: [, id, what, of] }) =>
+        what === 'desk' && id === assignmentId && JSON.stringify(of) === asked,
+    },
+    (desk) => {
+      if (!desk || scope.of !== 'these') return desk;
+      const count = scope.ids.length;
+      const variants = text === '' ? [] : [{ value: text, count }];
+      const caption = { empty: count, variants, ...(text === '' ? {} : { same: text, empty: 0 }) };
+      return { ...desk, caption };
+    },
+  );
 }
 
 /** The changes of an act for a picture, where they do not depend on what stands there. */

@@ -10,11 +10,19 @@ const AFTER_MS = 250;
 export function useCurrentInAddress({ picture, setPicture }: Address, selection: Selection): void {
   const { current, goTo } = selection;
   const told = useRef<string | null>(null);
+  const first = useRef(picture);
   useEffect(() => {
-    if (picture === null || picture === told.current) return;
-    told.current = picture;
-    goTo(picture);
-  }, [picture, goTo]);
+    const follow = (id: string | null) => {
+      if (id === null) return;
+      told.current = id;
+      goTo(id);
+    };
+    follow(first.current);
+    // Only what the browser does with its history: the page's own changes come back later, when one has gone on.
+    const onPop = () => follow(new URLSearchParams(window.location.search).get('picture'));
+    window.addEventListener('popstate', onPop);
+    return () => window.removeEventListener('popstate', onPop);
+  }, [goTo]);
   useEffect(() => {
     if (current === undefined || current === told.current) return undefined;
     // Browsers take only so many changes of the address in a while: the last one of a quick run is told.

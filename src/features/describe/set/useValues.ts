@@ -54,7 +54,7 @@ async function readValues(
 const SEEDS = 500;
 
 /** Makes equal values one object: thousands of pictures carry the same notice, and it is compared at once. */
-export function sharing(seeds: readonly ListedValues[]): (row: ListedValues) => ListedValues {
+function sharing(seeds: readonly ListedValues[]): (row: ListedValues) => ListedValues {
   const known = new Map<string, FieldValue>();
   const one = (value: FieldValue): FieldValue => {
     const key = typeof value === 'string' ? value : JSON.stringify(value);

@@ -21,6 +21,10 @@ export function viewOf({ strip: code, ...row }: ListedSummary): PhotoView {
   };
 }
 
+/** Whether it has no caption, drafts counted: also where the file still has one that is to be emptied. */
+export const lacksCaption = ({ caption, strip }: Pick<PhotoView, 'caption' | 'strip'>): boolean =>
+  caption === '' && strip.caption !== 'none';
+
 /** A picture as it looks with a draft that is on its way to the server. */
 export function withDraft(view: PhotoView): PhotoView {
   const drafted = { ...view, drafted: true as const };

@@ -97,6 +97,7 @@ export function Sheet({
       ref={scroller}
       role="grid"
       aria-label="Pictures"
+      data-pictures
       aria-multiselectable
       aria-rowcount={Math.ceil(views.length / columns)}
       aria-colcount={columns}

@@ -1,0 +1,163 @@
+import { expect, type Page, test } from '@playwright/test';
+import { assignmentWith, type DeskAssignment, describeUrl, embedAll, exiv2, send, values } from './desk';
+
+/** Forty pictures against the clock: after the first click nothing but the keyboard, and its keys are counted. */
+test.describe.configure({ mode: 'serial' });
+
+const names = Array.from({ length: 40 }, (_, at) => `dl26-${String(at + 1).padStart(3, '0')}.jpg`);
+const people = [
+  { number: '1', name: 'Ida Brandvik', role: 'sailmaker', note: '' },
+  { number: '2', name: 'Jon Osei', role: 'apprentice', note: '' },
+  { number: '14', name: 'Ottar Lien', role: 'shipwright', note: '' },
+];
+
+let page: Page;
+let assignment: DeskAssignment;
+const complaints: string[] = [];
+test.beforeAll(async ({ browser }) => {
+  page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  page.on('pageerror', (error) => complaints.push(error.message));
+  const template = await send<{ id: string }>(page, 'templates', {
+    name: 'Deadline rights',
+    kind: 'standing',
+    entries: [
+      { field: 'creator', rule: 'overwrite', texts: ['Aune Pell'] },
+      { field: 'description', rule: 'after', texts: ['Aune Pell / Tarn & Tide'] },
+    ],
+  });
+  assignment = await assignmentWith(page, 'Deadline', names, { inForce: [template.id] });
+  await send(page, `assignments/${assignment.id}`, { people }, 'PATCH');
+});
+test.afterAll(() => page.close());
+
+test('standing data, one caption and event for the group, then forty single captions with people by number', async () => {
+  await page.goto(describeUrl(assignment));
+  // The standing data comes first, as at import.
+  await page
+    .getByRole('region', { name: 'Pictures found in the folder' })
+    .getByRole('button', { name: 'Put in templates …' })
+    .click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Put into 40' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await page.locator('[data-photo="dl26-001.jpg"]').click();
+
+  let keys = 0;
+  const press = async (key: string) => {
+    keys++;
+    await page.keyboard.press(key);
+  };
+  await press('Control+a');
+  await expect(page.getByText('Writing to 40 pictures')).toBeVisible();
+  await press('c');
+  await page.keyboard.type('Launch day of the ketch.');
+  await expect(page.getByText('40 with drafts, saved')).toBeVisible({ timeout: 20_000 });
+  await press('Escape');
+  await press('o');
+  await expect(page.getByRole('region', { name: 'Words of the picture' })).toBeVisible();
+  await expect(page.getByLabel('Caption', { exact: true })).toBeFocused();
+  const before = keys;
+  const captionOf = (at: number) => `Launch day of the ketch. Picture ${at + 1} with `;
+  for (const [at, name] of names.entries()) {
+    await expect(page.getByText(`Writing to ${name}`, { exact: true })).toBeVisible();
+    await expect(page.getByLabel('Caption', { exact: true })).toHaveValue('Launch day of the ketch.');
+    await page.keyboard.type(` Picture ${at + 1} with @14`);
+    await press('Enter');
+    if (at < names.length - 1) await press('Control+ArrowDown');
+  }
+  // A number and Enter for the name, one key to go on: no more than two a picture beyond the words.
+  expect(keys - before).toBeLessThanOrEqual(2 * names.length);
+  await expect
+    .poll(async () => values(page, assignment, names.at(-1)!, ['personShown']), {
+      message: 'the last picture was not saved',
+    })
+    .toEqual({ caption: `${captionOf(39)}Ottar Lien`, personShown: ['Ottar Lien'] });
+  await embedAll(page, 40);
+  for (const at of [0, 1, 20, 39]) {
+    const read = exiv2(assignment, names[at]!);
+    expect(read).toMatch(/Xmp\.iptcExt\.PersonInImage\s+Ottar Lien/);
+    // In front of the sign-off, which stands there once.
+    expect(read).toContain(`${captionOf(at)}Ottar Lien`);
+    expect(read.match(/Aune Pell \/ Tarn & Tide/g)!.length).toBeGreaterThan(0);
+    expect(read).toMatch(/Xmp\.dc\.creator\s+Aune Pell/);
+  }
+  expect(complaints).toEqual([]);
+});
+
+test('next without a caption goes from gap to gap; back, repeat, and as before', async () => {
+  const gaps = [names[4]!, names[30]!];
+  await send(page, `assignments/${assignment.id}/writing`, {
+    scope: { of: 'these', ids: gaps.map((name) => assignment.ids[name]) },
+    writing: { kind: 'caption', text: '' },
+  });
+  await page.goto(describeUrl(assignment, `?as=one&picture=${assignment.ids[names[0]!]}`));
+  await expect(page.getByText('2 still lack a caption')).toBeVisible();
+  const box = page.getByLabel('Caption', { exact: true });
+  await expect(box).toBeFocused();
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText(`Writing to ${gaps[0]}`, { exact: true })).toBeVisible();
+  await page.keyboard.press('Alt+ArrowUp');
+  await expect(box).toHaveValue('Launch day of the ketch. Picture 4 with Ottar Lien');
+  await box.fill('The slip, before the crowd.');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText(`Writing to ${gaps[1]}`, { exact: true })).toBeVisible();
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect(box).toHaveValue('The slip, before the crowd.');
+  await expect(page.getByText('all have a caption')).toBeVisible();
+  await page.keyboard.press('Control+ArrowUp');
+  await expect(page.getByText(`Writing to ${names[29]}`, { exact: true })).toBeVisible();
+  await expect(page).toHaveURL(new RegExp(assignment.ids[names[29]!]!));
+  expect(await values(page, assignment, gaps[1]!, ['personShown'])).toMatchObject({
+    caption: 'The slip, before the crowd.',
+  });
+});
+
+test('a name that is taken out of the caption is asked about, and leaves Person Shown on a yes', async () => {
+  const [first] = names;
+  await page.goto(describeUrl(assignment, `?as=one&picture=${assignment.ids[first!]}`));
+  const box = page.getByLabel('Caption', { exact: true });
+  await expect(box).toHaveValue(/Ottar Lien/);
+  await box.fill('Launch day of the ketch.');
+  await page.getByRole('button', { name: 'Remove from Person Shown' }).click();
+  await expect
+    .poll(async () => values(page, assignment, first!, ['personShown']))
+    .toEqual({ caption: 'Launch day of the ketch.', personShown: null });
+  // The other way round: by letters into both, taken out of Person Shown, and then out of the caption.
+  await page.getByLabel('People', { exact: true }).fill('bran');
+  await page.keyboard.press('Enter');
+  await expect(box).toHaveValue(/Ida Brandvik/);
+  await page.getByRole('button', { name: 'Remove Ida Brandvik' }).click();
+  await page.getByRole('button', { name: 'Remove it there' }).click();
+  await expect
+    .poll(async () => values(page, assignment, first!, ['personShown']))
+    .toEqual({ caption: 'Launch day of the ketch.', personShown: null });
+});
+
+test('a misspelling and a near-miss of a name are marked, and mended by a press', async () => {
+  await page.goto(describeUrl(assignment, `?as=one&picture=${assignment.ids[names[1]!]}`));
+  const box = page.getByLabel('Caption', { exact: true });
+  await box.fill('Ida Brandvk mends the saill of Ottar Lien.');
+  const spelling = page.getByRole('status', { name: 'Spelling' });
+  await spelling.getByRole('button', { name: 'Ida Brandvik' }).click();
+  await expect(box).toHaveValue('Ida Brandvik mends the saill of Ottar Lien.');
+  await spelling.getByRole('button', { name: 'sail', exact: true }).click();
+  await expect(box).toHaveValue('Ida Brandvik mends the sail of Ottar Lien.');
+  await expect(spelling.getByRole('button')).toHaveCount(0);
+  await expect
+    .poll(async () => (await values(page, assignment, names[1]!, [])).caption)
+    .toBe('Ida Brandvik mends the sail of Ottar Lien.');
+});
+
+test('in full size the picture is panned; a number rates it; both by key', async () => {
+  await page.goto(describeUrl(assignment, `?as=one&picture=${assignment.ids[names[2]!]}`));
+  await expect(page.getByLabel('Caption', { exact: true })).toBeFocused();
+  await page.keyboard.press('Alt+z');
+  await expect(page.getByRole('button', { name: 'whole picture' })).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('group', { name: `Picture ${names[2]}` })).toBeFocused();
+  await page.keyboard.press('z');
+  await expect(page.getByRole('button', { name: '100 %' })).toBeVisible();
+  await page.keyboard.press('4');
+  await expect.poll(async () => (await values(page, assignment, names[2]!, ['rating'])).rating).toBe('4');
+  await page.keyboard.press('0');
+  await expect.poll(async () => (await values(page, assignment, names[2]!, ['rating'])).rating).toBeNull();
+});

@@ -1,0 +1,303 @@
+import { expect, type Page, test } from '@playwright/test';
+import { assignmentWith, type DeskAssignment, describeUrl, embedAll, exiv2, send, values } from './desk';
+
+/** The ledger by keyboard, with a spreadsheet, in two windows; and what the three arrangements have in common. */
+test.describe.configure({ mode: 'serial' });
+
+const names = Array.from({ length: 12 }, (_, at) => `lg26-${String(at + 1).padStart(2, '0')}.jpg`);
+
+let page: Page;
+let assignment: DeskAssignment;
+const complaints: string[] = [];
+test.beforeAll(async ({ browser }) => {
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    permissions: ['clipboard-read', 'clipboard-write'],
+  });
+  page = await context.newPage();
+  page.on('pageerror', (error) => complaints.push(error.message));
+  assignment = await assignmentWith(page, 'Ledger', names);
+});
+test.afterAll(() => page.context().close());
+
+const grid = () => page.getByRole('grid', { name: 'Ledger' });
+const cell = (name: string, field: string) => page.locator(`[data-photo="${name}"] [data-cell="${field}"]`);
+const held = async (name: string, ...fields: string[]) => values(page, assignment, name, fields);
+/** Put on the clipboard as a spreadsheet does, and pasted where the focus is. */
+async function paste(text: string): Promise<void> {
+  await page.evaluate((words) => navigator.clipboard.writeText(words), text);
+  await page.keyboard.press('Control+v');
+}
+const open = async (query = '') => {
+  await page.goto(describeUrl(assignment, `?as=ledger${query}`));
+  await expect(grid()).toHaveAttribute('aria-busy', 'false');
+};
+
+test('cells are written by keyboard: Enter goes down, Tab goes right, Escape puts it back', async () => {
+  await open();
+  await cell(names[0]!, 'description').click();
+  await page.keyboard.type('The first plank');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('The second plank');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('plank, bilge');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('F2');
+  await page.keyboard.type('gone again');
+  await page.keyboard.press('Escape');
+  await expect
+    .poll(() => held(names[1]!, 'keywords'))
+    .toEqual({
+      caption: 'The second plank',
+      keywords: ['plank', 'bilge'],
+    });
+  expect(await held(names[0]!)).toEqual({ caption: 'The first plank' });
+  expect(await held(names[2]!, 'keywords')).toEqual({ caption: '', keywords: null });
+  await expect(cell(names[1]!, 'keywords')).toHaveText(/plank, bilge, draft/);
+});
+
+test('cells are filled down, cleared, and undone as one act', async () => {
+  await cell(names[0]!, 'description').click();
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect.poll(() => held(names[3]!)).toEqual({ caption: 'The first plank' });
+  await expect(page.getByText('Writing to 4 pictures')).toBeVisible();
+  await page.keyboard.press('Delete');
+  await expect.poll(() => held(names[3]!)).toEqual({ caption: '' });
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => held(names[3]!)).toEqual({ caption: 'The first plank' });
+  // One alone: into the next picture, and on to it.
+  await cell(names[3]!, 'description').click();
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect.poll(() => held(names[4]!)).toEqual({ caption: 'The first plank' });
+  await expect(page.getByText(`Writing to ${names[4]}`, { exact: true })).toBeVisible();
+});
+
+test('cells come from a spreadsheet and go to it, with lines and quotes in them', async () => {
+  await cell(names[5]!, 'description').click();
+  await paste('Caulking, second week\tcaulking, port side\n"Two lines\nof a ""caption"""\tsail\n');
+  await expect
+    .poll(() => held(names[5]!, 'keywords'))
+    .toEqual({
+      caption: 'Caulking, second week',
+      keywords: ['caulking', 'port side'],
+    });
+  await expect
+    .poll(() => held(names[6]!, 'keywords'))
+    .toEqual({
+      caption: 'Two lines\nof a "caption"',
+      keywords: ['sail'],
+    });
+  await cell(names[5]!, 'description').click();
+  await cell(names[6]!, 'keywords').click({ modifiers: ['Shift'] });
+  await page.keyboard.press('Control+c');
+  await expect(page.getByText('4 cells copied')).toBeVisible();
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(
+    'Caulking, second week\tcaulking, port side\n"Two lines\nof a ""caption"""\tsail\n',
+  );
+  // A date that is none is left out and named; the others go in.
+  await cell(names[7]!, 'dateCreated').click();
+  await paste('yesterday');
+  await expect(page.getByText('Not all was put in. Date Created', { exact: false })).toBeVisible();
+  // One cell into many.
+  await cell(names[7]!, 'sublocation').click();
+  await cell(names[9]!, 'sublocation').click({ modifiers: ['Shift'] });
+  await paste('Pellvik yard');
+  await expect.poll(() => held(names[9]!, 'sublocation')).toMatchObject({ sublocation: 'Pellvik yard' });
+});
+
+test('the server is away while one writes in a cell: the words stay, and are saved when it is back', async () => {
+  await page.route('**/api/assignments/*/writing', (route) => route.abort());
+  await cell(names[8]!, 'description').click();
+  await page.keyboard.type('Written while nobody answered');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Fabrica does not answer.', { exact: false }).first()).toBeVisible();
+  await page.reload();
+  await page.unroute('**/api/assignments/*/writing');
+  await expect
+    .poll(() => held(names[8]!), { message: 'what was kept in the browser was not sent' })
+    .toEqual({ caption: 'Written while nobody answered' });
+});
+
+test('ordered and shown by a column; what is hidden is never written to', async () => {
+  await open();
+  await page.getByRole('button', { name: /^Description/ }).click();
+  await page.getByRole('button', { name: 'Show those without it' }).click();
+  await expect(page).toHaveURL(/show=empty\.description/);
+  await expect(page.getByText('3 of 12 pictures')).toBeVisible();
+  await grid().focus();
+  await page.keyboard.press('Control+a');
+  await expect(page.getByText('Writing to 3 pictures')).toBeVisible();
+  await page.getByRole('button', { name: 'open desk' }).click();
+  await page.getByLabel('Caption', { exact: true }).fill('Nobody had written here.');
+  await expect.poll(() => held(names[9]!)).toEqual({ caption: 'Nobody had written here.' });
+  // They stay until the filter is applied again.
+  await expect(page.getByText('3 no longer,', { exact: false })).toBeVisible();
+  await page.getByRole('button', { name: 'show anew' }).click();
+  await expect(page.getByText('No picture is like this.')).toBeVisible();
+  expect(await held(names[0]!)).toEqual({ caption: 'The first plank' });
+  await page.goBack();
+  await expect(page.locator('[data-photo]').first()).toBeVisible();
+  await page.getByRole('button', { name: 'close desk' }).click();
+  await page.getByRole('button', { name: /^Description/ }).click();
+  await page.getByLabel('Show those whose Description holds').fill('second week');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('1 of 12 pictures')).toBeVisible();
+  await page.getByRole('button', { name: 'show all' }).click();
+  await page.getByRole('button', { name: /^Description/ }).click();
+  await page.getByRole('button', { name: 'Order: Z to A' }).click();
+  await expect(page).toHaveURL(/order=-description/);
+  await expect(page.locator('[role=row][data-photo]').first()).toHaveAttribute('data-photo', names[8]!);
+  await page.reload();
+  await expect(page.locator('[role=row][data-photo]').first()).toHaveAttribute('data-photo', names[8]!);
+});
+
+test('columns are chosen, ordered, kept under a name, and found by it in another window', async () => {
+  await open();
+  await page.getByRole('button', { name: 'choose columns …' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('checkbox', { name: 'Job Id' }).check();
+  for (
+    let steps = 0;
+    steps < 40 && (await dialog.getByRole('button', { name: 'Job Id earlier' }).isEnabled());
+    steps++
+  )
+    await dialog.getByRole('button', { name: 'Job Id earlier' }).click();
+  await dialog.getByLabel('Name of these columns').fill('By job');
+  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByRole('columnheader').nth(1)).toHaveText(/^Job Id/);
+  const other = await page.context().newPage();
+  await other.goto(describeUrl(assignment, '?as=ledger'));
+  await other.getByLabel('columns').selectOption('rights');
+  await other.getByLabel('columns').selectOption('By job');
+  await expect(other.getByRole('columnheader').nth(1)).toHaveText(/^Job Id/);
+  await other.getByRole('button', { name: /^Job Id/ }).click();
+  await other.getByRole('button', { name: 'Move right' }).click();
+  await expect(other.getByRole('columnheader').nth(2)).toHaveText(/^Job Id/);
+  await other.getByRole('button', { name: /^Job Id/ }).click();
+  await other.getByRole('button', { name: 'Hide the column' }).click();
+  await expect(other.getByRole('columnheader', { name: /^Job Id/ })).toHaveCount(0);
+  await other.close();
+});
+
+test('what says the same on all is folded, and unfolds', async () => {
+  await send(page, `assignments/${assignment.id}/writing`, {
+    scope: { of: 'all' },
+    writing: { kind: 'set', field: 'headline', value: 'Restoration' },
+  });
+  await open();
+  await page.getByLabel('columns').selectOption('captions and names');
+  await expect(page.getByText('same on all 12:', { exact: false })).toContainText('Headline');
+  await expect(page.getByRole('columnheader', { name: /^Headline/ })).toHaveCount(0);
+  await page.getByRole('button', { name: /^unfold/ }).click();
+  await page.getByRole('columnheader', { name: /^Description/ }).waitFor();
+  await grid().focus();
+  await page.keyboard.press('End');
+  await expect(
+    cell(names[0]!, 'headline')
+      .or(page.getByRole('columnheader', { name: /^Headline/ }))
+      .first(),
+  ).toBeAttached();
+});
+
+test('structures and codes have editors of their own', async () => {
+  await open();
+  await page.getByLabel('columns').selectOption('rights');
+  await cell(names[0]!, 'rightsStatus').click();
+  await page.keyboard.press('Enter');
+  await page.getByLabel(`Copyright Status of ${names[0]}`).selectOption('in-copyright');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => held(names[0]!, 'rightsStatus')).toMatchObject({ rightsStatus: 'in-copyright' });
+  await cell(names[0]!, 'licensor').dblclick();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'add one' }).click();
+  await dialog.getByLabel('Name', { exact: true }).first().fill('Tarn & Tide');
+  await dialog.getByRole('button', { name: 'Save as a draft' }).click();
+  await expect.poll(() => held(names[0]!, 'licensor')).toMatchObject({ licensor: [{ name: 'Tarn & Tide' }] });
+});
+
+test('selection, picture, order and filter are kept from one arrangement to the next; Back works', async () => {
+  await page.goto(describeUrl(assignment));
+  await page.locator(`[data-photo="${names[2]}"]`).click();
+  await page.locator(`[data-photo="${names[4]}"]`).click({ modifiers: ['Control'] });
+  await page.keyboard.press('l');
+  await expect(page.getByText('Writing to 2 pictures')).toBeVisible();
+  await expect(page).toHaveURL(/as=ledger/);
+  await page.getByRole('button', { name: 'One by one' }).click();
+  await expect(page.getByText(`Writing to ${names[4]}`, { exact: true })).toBeVisible();
+  await page.keyboard.press('Control+ArrowDown');
+  await expect(page.getByText(`Writing to ${names[5]}`, { exact: true })).toBeVisible();
+  await expect(page).toHaveURL(new RegExp(assignment.ids[names[5]!]!));
+  await page.reload();
+  await expect(page.getByText(`Writing to ${names[5]}`, { exact: true })).toBeVisible();
+  await page.goBack();
+  await expect(grid()).toBeVisible();
+  // The selection was left alone.
+  await expect(page.getByText('Writing to 2 pictures')).toBeVisible();
+  await page.goBack();
+  await expect(page.getByRole('grid', { name: 'Pictures' })).toBeVisible();
+});
+
+test('the sheet: size by keys and slider, a rectangle by the mouse, rating by number', async () => {
+  await page.goto(describeUrl(assignment));
+  const first = page.locator(`[data-photo="${names[0]}"]`);
+  await first.click();
+  const width = async () => (await first.boundingBox())!.width;
+  const before = await width();
+  await page.keyboard.press('+');
+  await expect.poll(width).toBeGreaterThan(before);
+  await page.getByLabel('size').fill('140');
+  await expect.poll(width).toBeLessThan(before);
+  const [from, to] = [
+    (await first.boundingBox())!,
+    (await page.locator(`[data-photo="${names[2]}"]`).boundingBox())!,
+  ];
+  await page.mouse.move(from.x + 20, from.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 60, from.y + 40);
+  await page.mouse.move(to.x + 30, to.y + 60);
+  await page.mouse.up();
+  await expect(page.getByText('Writing to 3 pictures')).toBeVisible();
+  await page.keyboard.press('5');
+  await expect.poll(() => held(names[2]!, 'rating')).toMatchObject({ rating: '5' });
+  expect(await held(names[3]!, 'rating')).toMatchObject({ rating: null });
+  await page.getByLabel('order').selectOption('rating');
+  await page.getByRole('button', { name: 'Ascending; turn round' }).click();
+  await expect(page.locator('[data-photo]').first()).toHaveAttribute('data-photo', names[0]!);
+});
+
+test('two windows: both see the last word, and an undo takes back nothing that the other wrote after', async () => {
+  const other = await page.context().newPage();
+  for (const one of [page, other]) {
+    await one.goto(describeUrl(assignment, '?as=ledger'));
+    await one.getByLabel('columns').selectOption('captions and names');
+  }
+  await cell(names[0]!, 'sublocation').click();
+  await page.keyboard.type('Slip');
+  await page.keyboard.press('Enter');
+  const theirs = other.locator(`[data-photo="${names[0]}"] [data-cell="sublocation"]`);
+  await expect(theirs).toContainText('Slip');
+  await theirs.click();
+  await other.keyboard.type('Loft');
+  await other.keyboard.press('Enter');
+  await expect(cell(names[0]!, 'sublocation')).toContainText('Loft');
+  await other.getByRole('button', { name: /^Undo/ }).click();
+  await expect(cell(names[0]!, 'sublocation')).toContainText('Slip');
+  await other.close();
+});
+
+test('what was written in the ledger is in the files', async () => {
+  await page.goto(describeUrl(assignment));
+  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.keyboard.press('Escape');
+  await embedAll(page, 12);
+  const read = exiv2(assignment, names[5]!);
+  expect(read).toContain('Caulking, second week');
+  expect(read).toMatch(/Iptc\.Application2\.Keywords\s+port side/);
+  expect(exiv2(assignment, names[9]!)).toMatch(/Iptc\.Application2\.SubLocation\s+Pellvik yard/);
+  expect(exiv2(assignment, names[6]!)).toContain('Two lines');
+  expect(complaints).toEqual([]);
+});
