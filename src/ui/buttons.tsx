@@ -44,6 +44,17 @@ export const Button = chakra('button', {
   },
 });
 
+/** An act that is one sign, such as an arrow: its words are for the ear. */
+export const SignButton = chakra('button', {
+  base: {
+    color: 'woad',
+    cursor: 'pointer',
+    minHeight: '1.5rem',
+    minWidth: '1.5rem',
+    _disabled: { color: 'soft', cursor: 'default' },
+  },
+});
+
 /** An act inside a sentence or list. */
 export const LinkButton = chakra('button', {
   base: {

@@ -18,6 +18,8 @@ const pages: Record<string, () => string> = {
   prepare: () => `/assignments/${ids.assignment}/prepare`,
   'bring in': () => `/assignments/${ids.assignment}/bring-in`,
   describe: () => `/assignments/${ids.assignment}/describe`,
+  'describe as ledger': () => `/assignments/${ids.seen}/describe?as=ledger`,
+  'describe one by one': () => `/assignments/${ids.seen}/describe?as=one`,
   shelf: () => '/templates',
   'new template': () => '/templates/new',
   template: () => `/templates/${ids.template}`,
@@ -47,6 +49,19 @@ const dialogs: Record<string, () => Promise<void>> = {
       .getByRole('button', { name: 'Put in templates …' })
       .click();
   },
+  'composing a text': async () => {
+    await describe();
+    await page.getByRole('button', { name: 'Compose …' }).click();
+    await expect(page.getByRole('list', { name: 'Examples' })).toContainText('kt26-0401');
+  },
+  'gathering pictures': async () => {
+    await describe();
+    await page.getByRole('button', { name: 'Gather …' }).click();
+  },
+  'columns of the ledger': async () => {
+    await go(`/assignments/${ids.seen}/describe?as=ledger`);
+    await page.getByRole('button', { name: 'choose columns …' }).click();
+  },
   'records that disagree': async () => {
     await describe();
     await page.getByRole('button', { name: /^Settle what disagrees/ }).click();
@@ -60,6 +75,29 @@ const dialogs: Record<string, () => Promise<void>> = {
   'undoing a run': async () => {
     await go(`/runs/${ids.run}`);
     await page.getByRole('button', { name: 'Undo this run' }).click();
+  },
+};
+/** What opens within a page. */
+const panels: Record<string, () => Promise<void>> = {
+  'all fields at the desk': async () => {
+    await describe();
+    await page.getByRole('button', { name: 'all fields', exact: true }).click();
+    await expect(page.getByLabel('Find a field')).toBeVisible();
+  },
+  'the place of a picture': async () => {
+    await describe();
+    await page.getByRole('button', { name: 'place', exact: true }).click();
+    await expect(page.getByLabel('Find a town')).toBeVisible();
+  },
+  'credits of a picture': async () => {
+    await describe();
+    await page.getByRole('button', { name: 'credits', exact: true }).click();
+    await expect(page.getByLabel('Pattern of a credit')).toBeVisible();
+  },
+  'a cell that is written in': async () => {
+    await go(`/assignments/${ids.seen}/describe?as=ledger`);
+    await page.locator('[data-cell="description"]').first().dblclick();
+    await expect(page.getByRole('textbox', { name: /^Description of/ })).toBeFocused();
   },
 };
 /** Right leaves of a template's page. */
@@ -170,6 +208,13 @@ for (const scheme of ['light', 'dark'] as const) {
       await expect(page.getByRole('dialog')).toBeVisible();
       // Until it stands still: axe measures colours.
       await page.waitForTimeout(500);
+      expect(await violations()).toEqual([]);
+    });
+  for (const [name, show] of Object.entries(panels))
+    test(`${name}, ${scheme}: axe finds nothing`, async () => {
+      await page.setViewportSize({ width: 1280, height: 800 });
+      await page.emulateMedia({ colorScheme: scheme });
+      await show();
       expect(await violations()).toEqual([]);
     });
   test(`the right leaves of a template, ${scheme}: axe finds nothing`, async () => {

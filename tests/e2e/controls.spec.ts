@@ -49,10 +49,15 @@ const pages: Record<string, { url: () => string; show?: () => Promise<void> }> =
   workshop: { url: () => address },
   prepare: { url: () => `${home()}/prepare` },
   'bring in': { url: () => `${home()}/bring-in` },
-  describe: {
+  'describe as sheet': {
     url: () => `${home()}/describe`,
     show: () => page.locator('[data-photo="kt26-0401.jpg"]').click(),
   },
+  'describe as ledger': {
+    url: () => `${home()}/describe?as=ledger`,
+    show: () => page.locator('[data-photo="kt26-0401.jpg"] [role=rowheader]').click(),
+  },
+  'describe one by one': { url: () => `${home()}/describe?as=one` },
   shelf: { url: () => `${address}/templates` },
   details: { url: () => `${address}/details` },
   read: { url: () => `${address}/read` },
@@ -111,6 +116,15 @@ test('the top line leads: to the workshop, and from there to every place', async
     await page.getByRole('link', { name: link, exact: true }).click();
     await expect(page.getByRole('heading', { level: 1, name: heading })).toBeAttached();
   }
+});
+
+test('the run of the captions leads to a picture', async () => {
+  await page.goto(`${home()}/describe?as=one`);
+  await page
+    .getByRole('navigation', { name: 'Run of the captions' })
+    .getByRole('button', { name: 'kt26-0401.jpg' })
+    .click();
+  await expect(page.getByText('Writing to kt26-0401.jpg', { exact: false })).toBeVisible();
 });
 
 test('the theme is chosen, and stays over a reload', async () => {

@@ -21,6 +21,36 @@ const inForce = [
   of(/^Put a template in force$/, 'wholeWay', 'a template is made from nothing'),
 ];
 
+const desk = [
+  of(/^(Embed|Nothing to embed)/, 'describe', 'templates of the shelf are found'),
+  of(/^(Caption|Keywords)$/, 'wholeWay', 'a group caption goes'),
+  of(/^People$/, 'deadline', 'a name that is taken out'),
+  of(/^(place|Find a town)$/, 'studio', 'a town fills'),
+  of(/^credits$/, 'studio', 'credits are kept'),
+  of(/^title, headline, alt text$/, 'studio', 'one picture’s words go'),
+  of(/^does not apply$/, 'studio', 'a thread that does not apply'),
+  of(/^(rights|all fields)$/, 'amateur', 'one city and one creator'),
+  of(/^(Copy its metadata|Put that of )/, 'studio', 'one picture’s words go'),
+  of(/^Compose …$/, 'studio', 'titles composed'),
+  of(/^Gather …$/, 'studio', 'gathered by hand'),
+  of(/^(close|open) desk$/, 'ledger', 'ordered and shown by a column'),
+  of(/^Select \d+ versions? of /, 'versions', 'on the sheet the versions'),
+  of(/^I have seen what changed outside$/, 'versions', 'what another program changed'),
+  of(/^Remove /, 'controls', 'a keyword is taken away'),
+  of(/^(Undo|Redo) /, 'describe', 'acts are undone and done again'),
+  of(/^Discard drafts of/, 'controls', 'drafts are discarded'),
+  of(/^Put in templates …$/, 'describe', 'templates of the shelf are found'),
+  of(/^Settle what disagrees/, 'describe', 'records that disagree'),
+  of(/^Leave (it|them) as/, 'prepare', 'pictures that lay in the folder'),
+  of(/^put beneath|sign-off/i, 'wholeWay', 'a group caption goes'),
+  // Above the pictures.
+  of(/^show$/, 'ledger', 'ordered and shown by a column'),
+  of(/^order$/, 'ledger', 'the sheet: size by keys'),
+  of(/^(Ascending|Descending); turn round$/, 'ledger', 'the sheet: size by keys'),
+  of(/^(Sheet|Ledger|One by one)$/, 'ledger', 'selection, picture, order and filter'),
+  ...threads,
+];
+
 export const controls: Readonly<Record<string, readonly Control[]>> = {
   workshop: [
     of(/^(Dark|Light) theme$/, 'controls', 'the theme is chosen'),
@@ -38,6 +68,9 @@ export const controls: Readonly<Record<string, readonly Control[]>> = {
       'facts save themselves',
     ),
     of(/^Remove fact /, 'controls', 'facts are added and removed'),
+    of(/^(No\.|Name|Role|Note) of person \d+$/, 'prepare', 'the list of people'),
+    of(/^Take them from a CSV file$/, 'prepare', 'the list of people'),
+    of(/^Language of the captions$/, 'prepare', 'the list of people'),
     of(/^(Leave DNG files|Write Date Created)/, 'wholeWay', 'what is written into files only'),
     of(/^Picture to try them on$/, 'controls', 'templates are put in force'),
     ...inForce,
@@ -69,17 +102,25 @@ export const controls: Readonly<Record<string, readonly Control[]>> = {
     ...inForce,
     ...threads,
   ],
-  describe: [
-    of(/^(Embed|Nothing to embed)/, 'describe', 'templates of the shelf are found'),
-    of(/^(Caption|Keywords)$/, 'wholeWay', 'a group caption goes'),
-    of(/^Remove /, 'controls', 'a keyword is taken away'),
-    of(/^(Undo|Redo) /, 'describe', 'acts are undone and done again'),
-    of(/^Discard drafts of/, 'controls', 'drafts are discarded'),
-    of(/^Put in templates …$/, 'describe', 'templates of the shelf are found'),
-    of(/^Settle what disagrees/, 'describe', 'records that disagree'),
-    of(/^Leave (it|them) as/, 'prepare', 'pictures that lay in the folder'),
-    of(/^put beneath|sign-off/i, 'wholeWay', 'a group caption goes'),
-    ...threads,
+  'describe as sheet': [...desk, of(/^size$/, 'ledger', 'the sheet: size by keys')],
+  'describe as ledger': [
+    ...desk,
+    of(/^columns$/, 'ledger', 'columns are chosen'),
+    of(/^choose columns …$/, 'ledger', 'columns are chosen'),
+    of(/^(un)?fold \d+$/, 'ledger', 'what says the same'),
+    // The head of each column.
+    of(
+      /^(Description|Keywords|Person Shown|Sublocation|Date Created|Headline|Title|Image Rating|City|Province|Country|Creator|Job title|Credit Line|Copyright|Rights Usage|Web Statement|E-mail|Telephone)/,
+      'ledger',
+      'ordered and shown by a column',
+    ),
+  ],
+  'describe one by one': [
+    ...desk,
+    of(/^(100 %|whole picture)$/, 'deadline', 'in full size'),
+    of(/^(Next without a caption|back|next|repeat|as before)$/, 'deadline', 'next without a caption'),
+    of(/^kt26-.+$/, 'controls', 'the run of the captions leads'),
+    of(/^described together$/, 'versions', 'a version is proposed'),
   ],
   shelf: [
     of(/^Find a template$/, 'book', 'the shelf: found by contents'),

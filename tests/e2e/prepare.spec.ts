@@ -140,6 +140,43 @@ test('a pattern that cannot be used is told at once, and nothing is begun', asyn
   await expect(page.getByRole('button', { name: 'Bring in 2', exact: true })).toBeEnabled();
 });
 
+test('the list of people: typed, pasted from a spreadsheet, taken from CSV; it saves itself, and so does the language', async () => {
+  await page.goto(`${home}/prepare`);
+  await page.getByLabel('No. of person 1').fill('7');
+  await page.getByLabel('Name of person 1').fill('Ida Brandvik');
+  await page.getByLabel('Role of person 1').fill('sailmaker');
+  await page.getByLabel('Note of person 1').fill('from ten o’clock');
+  await page.getByLabel('Name of person 2').focus();
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.setData('text/plain', '12\tJon Osei\tapprentice\n14\tOttar Lien\tshipwright\n');
+    const paste = new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true });
+    document.activeElement!.dispatchEvent(paste);
+  });
+  await expect(page.getByLabel('Name of person 3')).toHaveValue('Ottar Lien');
+  await page.getByLabel('Take them from a CSV file').setInputFiles({
+    name: 'people.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('Name;No.\nMaren Dahl;5\n'),
+  });
+  await expect(page.getByLabel('Name of person 4')).toHaveValue('Maren Dahl');
+  await page.getByRole('button', { name: 'Remove Jon Osei' }).click();
+  await page.getByLabel('Language of the captions').fill('nb');
+  await expect(page.getByText('There is no dictionary for this language', { exact: false })).toBeVisible();
+  const held = () =>
+    send<{ people: unknown; language: string }>(`assignments/${assignmentId()}`, undefined, 'GET');
+  await expect.poll(held, { message: 'the list was not saved' }).toMatchObject({
+    people: [
+      { number: '7', name: 'Ida Brandvik', role: 'sailmaker', note: 'from ten o’clock' },
+      { number: '14', name: 'Ottar Lien', role: 'shipwright', note: '' },
+      { number: '5', name: 'Maren Dahl', role: '', note: '' },
+    ],
+    language: 'nb',
+  });
+  await page.reload();
+  await expect(page.getByLabel('Name of person 3')).toHaveValue('Maren Dahl');
+});
+
 test('pictures that lay in the folder get the templates in force by one press, or stay as they are', async () => {
   const template = await send<{ id: string }>('templates', {
     name: 'Found place',

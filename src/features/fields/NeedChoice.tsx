@@ -12,6 +12,7 @@ export function NeedChoice({ shown }: { shown: ShownFields }) {
     <chakra.label>
       Show{' '}
       <Select
+        aria-label="Show"
         value={shown.need}
         onChange={(event) => shown.setNeed(event.target.value as Need)}
         fontSize="small"

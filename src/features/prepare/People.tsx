@@ -64,7 +64,14 @@ export function People({ assignment }: { assignment: Assignment }) {
     <Box>
       <Box as="ul" listStyleType="none" aria-label="People of the assignment">
         {[...people, nobody].map((person, at) => (
-          <Flex as="li" key={at} gap="3" alignItems="center" onPaste={(event) => onPaste(event, at)}>
+          <Flex
+            as="li"
+            key={at}
+            gap="3"
+            alignItems="center"
+            wrap={{ base: 'wrap', sm: 'nowrap' }}
+            onPaste={(event) => onPaste(event, at)}
+          >
             {columns.map(([part, words, width, most]) => (
               <TextInput
                 key={part}

@@ -1,5 +1,5 @@
+import { createRequire } from 'node:module';
 import countries from 'i18n-iso-countries';
-import english from 'i18n-iso-countries/langs/en.json';
 import { type GazetteerTown, indexTowns, townsNamed, townsNear } from '../../core/places/gazetteer';
 import { readRegions, readTowns } from './towns';
 
@@ -23,7 +23,8 @@ export interface FoundPlace {
   readonly km?: number;
 }
 
-countries.registerLocale(english);
+// A thread is a plain module: Node takes JSON this way.
+countries.registerLocale(createRequire(import.meta.url)('i18n-iso-countries/langs/en.json'));
 const regions = readRegions();
 const gazetteer = indexTowns(readTowns());
 

@@ -1,6 +1,6 @@
 /** A row of the table: HTTP status, what happened, and what to do about it. */
 interface ErrorRow<Details> {
-  readonly status: 400 | 404 | 405 | 409 | 413 | 422;
+  readonly status: 400 | 404 | 405 | 409 | 413 | 422 | 503;
   readonly words: (details: Details) => string;
   readonly remedy?: string;
 }
@@ -64,6 +64,11 @@ const errors = {
     409,
     ({ what, name }) => `${what} called “${name}” is there already.`,
     'Choose another name.',
+  ),
+  'gazetteer-away': row(
+    503,
+    () => 'The list of towns does not answer.',
+    'Type the place by hand, or try again.',
   ),
   'caption-written-elsewhere': row<{ name: string; now: string }>(
     409,

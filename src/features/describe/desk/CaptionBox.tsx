@@ -53,7 +53,8 @@ export function CaptionBox({
   useEffect(() => {
     // One goes on behind what stands there.
     const element = box.current;
-    if (isKnown && autoFocus && element === document.activeElement)
+    const isAtBeginning = element?.selectionStart === 0 && element.selectionEnd === 0;
+    if (isKnown && autoFocus && isAtBeginning && element === document.activeElement)
       element?.setSelectionRange(element.value.length, element.value.length);
   }, [isKnown, autoFocus, box]);
   const onKeyDown = (event: KeyboardEvent) => menu.onKey(event);
@@ -78,7 +79,6 @@ export function CaptionBox({
           defaultValue={defaultValue}
           autoFocus={autoFocus}
           aria-autocomplete="list"
-          aria-expanded={menu.found.length > 0}
           {...(menu.found.length > 0
             ? { 'aria-controls': `${id}-people`, 'aria-activedescendant': `${id}-people-${menu.marked}` }
             : {})}

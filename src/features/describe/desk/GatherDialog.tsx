@@ -76,7 +76,7 @@ export function GatherDialog({
       {error && <Notice kind="error">{error.message}</Notice>}
       <Notice kind="info">
         {data
-          ? `${counted(data.changed, 'picture')} ${data.isIn ? 'put into' : 'taken out of'} “${data.name}”`
+          ? `${counted(data.changed, 'picture')} ${data.isIn ? 'put into' : 'removed from'} “${data.name}”`
           : ''}
       </Notice>
     </Dialog>
@@ -117,10 +117,10 @@ function GatheringRows({
           </LinkButton>
           <LinkButton
             type="button"
-            aria-label={`Take out of ${name}`}
+            aria-label={`Remove from ${name}`}
             onClick={() => onChange({ id, name }, false)}
           >
-            take out
+            remove
           </LinkButton>
         </Flex>
       ))}

@@ -1,8 +1,9 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
 import type { Scope } from '@/core/drafts/scope';
-import { threads } from '@/core/threads/threads';
+import { type ThreadId, threads } from '@/core/threads/threads';
 import { formatNumber } from '@/core/wording/counts';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import type { Write } from './useWriting';
@@ -19,6 +20,9 @@ export function ThreadsPanel({
   desk: Desk | undefined;
   write: Write;
 }) {
+  // What was just pressed stands there until the answer does.
+  const [pressed, setPressed] = useState<{ readonly [K in ThreadId]?: boolean }>({});
+  useEffect(() => setPressed({}), [desk]);
   return (
     <Box paddingBottom="3" fontSize="body">
       <Box textStyle="hint">
@@ -32,13 +36,14 @@ export function ThreadsPanel({
             <chakra.label key={id} display="flex" gap="1.5" alignItems="center" minHeight="6">
               <input
                 type="checkbox"
-                checked={on === count}
+                checked={pressed[id] ?? on === count}
                 ref={(box) => {
-                  if (box) box.indeterminate = on > 0 && on < count;
+                  if (box) box.indeterminate = pressed[id] === undefined && on > 0 && on < count;
                 }}
-                onChange={(event) =>
-                  write(scope, { kind: 'does-not-apply', thread: id, applies: !event.target.checked })
-                }
+                onChange={(event) => {
+                  setPressed({ ...pressed, [id]: event.target.checked });
+                  write(scope, { kind: 'does-not-apply', thread: id, applies: !event.target.checked });
+                }}
               />
               {id} does not apply
               {on > 0 && on < count && (

@@ -7,6 +7,9 @@ import type { Across } from '@/core/drafts/across';
 /** The server tells no more different captions than this: of more it is not known what was seen. */
 const MOST_TOLD = 50;
 
+/** Captions that were written from this window lately, on whatever pictures: they count as seen everywhere. */
+const written: string[] = [];
+
 /**
  * What stood there when one began to type is sent with what was typed, so that a caption which somebody else
  * wrote meanwhile is told instead of overwritten. What was sent from here counts as seen.
@@ -18,7 +21,6 @@ export function useMetCaption(
 ) {
   const hasBegun = useRef(false);
   const seen = useRef<readonly string[]>(undefined);
-  const sent = useRef<readonly string[]>([]);
   const isWhole = held === undefined || held.variants.length < MOST_TOLD;
   useEffect(() => {
     if (hasBegun.current && held) seen.current ??= captionsOf(held);
@@ -29,8 +31,9 @@ export function useMetCaption(
       seen.current = held && captionsOf(held);
     },
     keep: (text: string) => {
-      write(text, isWhole && seen.current ? [...seen.current, ...sent.current] : undefined);
-      sent.current = [...sent.current, text].slice(-MOST_TOLD);
+      write(text, isWhole && seen.current ? [...new Set([...seen.current, ...written])] : undefined);
+      written.push(text);
+      if (written.length > MOST_TOLD) written.shift();
     },
   };
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
+import { useFollow } from './useFollow';
 
 const SAVE_AFTER_MS = 600;
 
@@ -12,13 +13,18 @@ export function useSavedText(
   const [text, setText] = useState(shared);
   const pending = useRef<string | undefined>(undefined);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  // Blanks at the end are not saved; whoever pauses behind one still finds it there.
+  const isSame = (a: string, b: string) => a.trimEnd() === b.trimEnd();
+  const tell = useRef<(text: string) => void>(() => undefined);
   const latest = useRef(keep);
   latest.current = keep;
   const save = useRef(() => {
     clearTimeout(timer.current);
     const waiting = pending.current;
     pending.current = undefined;
-    if (waiting !== undefined) latest.current(waiting);
+    if (waiting === undefined) return;
+    latest.current(waiting);
+    tell.current(waiting);
   }).current;
   const type = (words: string) => {
     if (pending.current === undefined) begin();
@@ -27,11 +33,11 @@ export function useSavedText(
     clearTimeout(timer.current);
     timer.current = setTimeout(save, SAVE_AFTER_MS);
   };
-  useEffect(() => {
-    if (pending.current !== undefined) return;
-    // Blanks at the end are not saved; whoever pauses behind one still finds it there.
-    setText((before) => (before.trimEnd() === shared.trimEnd() ? before : shared));
-  }, [shared]);
+  tell.current = useFollow(shared, {
+    isSame,
+    isPending: () => pending.current !== undefined,
+    apply: (now) => setText((before) => (isSame(before, now) ? before : now)),
+  });
   useEffect(() => {
     window.addEventListener('pagehide', save);
     return () => {

@@ -2,6 +2,7 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { type FieldValue, sameValue } from '@/core/catalogue/value';
+import { useFollow } from './useFollow';
 
 const SAVE_AFTER_MS = 600;
 
@@ -10,13 +11,16 @@ export function useSavedValue(shared: FieldValue | null, write: (value: FieldVal
   const [value, setValue] = useState(shared);
   const pending = useRef<{ readonly value: FieldValue | null }>(undefined);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const tell = useRef<(value: FieldValue | null) => void>(() => undefined);
   const latest = useRef(write);
   latest.current = write;
   const save = useCallback(() => {
     clearTimeout(timer.current);
     const waiting = pending.current;
     pending.current = undefined;
-    if (waiting) latest.current(waiting.value);
+    if (!waiting) return;
+    latest.current(waiting.value);
+    tell.current(waiting.value);
   }, []);
   const change = useCallback(
     (next: FieldValue | null) => {
@@ -27,12 +31,11 @@ export function useSavedValue(shared: FieldValue | null, write: (value: FieldVal
     },
     [save],
   );
-  const held = useRef(shared);
-  useEffect(() => {
-    if (pending.current || sameValue(shared, held.current)) return;
-    held.current = shared;
-    setValue(shared);
-  }, [shared]);
+  tell.current = useFollow(shared, {
+    isSame: sameValue,
+    isPending: () => pending.current !== undefined,
+    apply: (now) => setValue((before) => (sameValue(before, now) ? before : now)),
+  });
   useEffect(() => {
     window.addEventListener('pagehide', save);
     return () => {

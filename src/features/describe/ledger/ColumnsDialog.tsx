@@ -7,7 +7,7 @@ import { type FieldId, field, fieldLabel, writtenFieldIds } from '@/core/catalog
 import { questions } from '@/core/catalogue/row';
 import type { ColumnSet } from '@/server/operations/ledger/columnSets';
 import { apiRequest } from '@/ui/api';
-import { Button, LinkButton } from '@/ui/buttons';
+import { Button, LinkButton, SignButton } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
@@ -82,16 +82,15 @@ function ColumnOrder({
               {fieldLabel(id)}
             </Box>
             {([-1, 1] as const).map((by) => (
-              <LinkButton
+              <SignButton
                 key={by}
                 type="button"
-                textDecoration="none"
                 aria-label={`${fieldLabel(id)} ${by < 0 ? 'earlier' : 'later'}`}
                 disabled={fields.indexOf(id) === (by < 0 ? 0 : fields.length - 1)}
                 onClick={() => onChange(moved(fields, fields, id, by))}
               >
                 {by < 0 ? '↑' : '↓'}
-              </LinkButton>
+              </SignButton>
             ))}
           </Flex>
         ))}

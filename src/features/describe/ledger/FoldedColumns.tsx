@@ -16,7 +16,16 @@ export function FoldedColumns({
 }) {
   if (same.length === 0) return null;
   return (
-    <Box paddingX="5" paddingY="1" fontSize="small" color="soft" borderBottomWidth="1px" truncate>
+    <Box
+      role="group"
+      aria-label="Same on all"
+      paddingX="5"
+      paddingY="1"
+      fontSize="small"
+      color="soft"
+      borderBottomWidth="1px"
+      truncate
+    >
       <chakra.span color="ink" fontWeight="600">
         same on all {formatNumber(count)}:
       </chakra.span>{' '}

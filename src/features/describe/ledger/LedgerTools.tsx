@@ -21,6 +21,7 @@ export function LedgerTools({ columns }: { columns: LedgerColumns }) {
       <chakra.label>
         columns{' '}
         <Select
+          aria-label="columns"
           value={name}
           fontSize="small"
           height="1.5rem"

@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import { threads } from '@/core/threads/threads';
 import { counted, formatNumber } from '@/core/wording/counts';
-import { LinkButton } from '@/ui/buttons';
+import { LinkButton, SignButton } from '@/ui/buttons';
 import { Select } from '@/ui/inputs';
 import { type Order, orderByWords, orderWords } from './order';
 import { type Show, showCode, showFrom, showWords, stateWords } from './show';
@@ -30,7 +30,7 @@ export function SetBar({
   return (
     <Flex
       role="region"
-      aria-label="Order of the pictures"
+      aria-label="Which pictures"
       minHeight="2.125rem"
       paddingX="5"
       alignItems="center"
@@ -48,7 +48,7 @@ export function SetBar({
               {' '}
               · {formatNumber(stale)} no longer,{' '}
               <LinkButton type="button" onClick={again}>
-                show anew
+                filter again
               </LinkButton>
             </>
           )}{' '}
@@ -82,6 +82,7 @@ function ShowChoice({
     <chakra.label>
       show{' '}
       <Select
+        aria-label="show"
         value={code}
         fontSize="small"
         height="1.5rem"
@@ -125,6 +126,7 @@ function OrderChoice({ order, onChange }: { order: Order; onChange: (order: Orde
       <chakra.label>
         order{' '}
         <Select
+          aria-label="order"
           value={order.by}
           fontSize="small"
           height="1.5rem"
@@ -138,14 +140,13 @@ function OrderChoice({ order, onChange }: { order: Order; onChange: (order: Orde
           ))}
         </Select>
       </chakra.label>
-      <LinkButton
+      <SignButton
         type="button"
-        textDecoration="none"
         aria-label={order.isDown ? 'Descending; turn round' : 'Ascending; turn round'}
         onClick={() => onChange({ ...order, isDown: !order.isDown })}
       >
         {order.isDown ? '↓' : '↑'}
-      </LinkButton>
+      </SignButton>
     </Flex>
   );
 }

@@ -18,6 +18,7 @@ type Changes = { readonly [K in FieldId]?: FieldValue | null };
  * outcome is plain. What the server tells afterwards takes its place.
  */
 export function showAhead(queries: QueryClient, assignmentId: string, scope: Scope, writing: Writing): void {
+  dropOverlapping(queries, assignmentId, scope);
   if (writing.kind === 'caption') captionAhead(queries, assignmentId, scope, writing.text);
   const changesOf = plainChanges(writing);
   const isMeant = meantBy(scope);
@@ -40,6 +41,22 @@ export function showAhead(queries: QueryClient, assignmentId: string, scope: Sco
     }
     return { ...table, rows };
   });
+}
+
+/** What is known of other selections with the same pictures, and is not on the page, is known no more. */
+function dropOverlapping(queries: QueryClient, assignmentId: string, scope: Scope): void {
+  const asked = JSON.stringify(scope);
+  queries.removeQueries({
+    type: 'inactive',
+    predicate: ({ queryKey: [, id, what, of] }) =>
+      what === 'desk' && id === assignmentId && JSON.stringify(of) !== asked && overlap(of as Scope, scope),
+  });
+}
+
+function overlap(one: Scope, other: Scope): boolean {
+  if (one.of !== 'these' || other.of !== 'these') return true;
+  const ids = new Set(one.ids);
+  return other.ids.some((id) => ids.has(id));
 }
 
 /** One who comes back to a picture before the server has answered finds the caption just written. */

@@ -46,6 +46,7 @@ export const assignmentChange = schema<AssignmentChange>(
           publishedOn: nullable({ type: 'string', format: 'date' }),
           facts: factList,
           people: peopleList,
+          language: text(35),
           importChoices: nullable(importChoices),
         },
         [],

@@ -170,7 +170,7 @@ export interface AssignmentChange {
   readonly met?: Partial<Pick<Assignment, (typeof METABLE)[number]>>;
 }
 
-const METABLE = ['name', 'publishedOn', 'facts', 'people', 'importChoices'] as const;
+const METABLE = ['name', 'publishedOn', 'facts', 'people', 'language', 'importChoices'] as const;
 
 /** What the assignment chose about writing into files. */
 export function writeChoices({ dngSidecar, dateTimeOriginal }: Assignment): ShotChoices {

@@ -1,4 +1,4 @@
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, isNull, or, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
 import type { Context } from '../../context';
@@ -36,7 +36,9 @@ export async function* listValues(
   );
   const { signOffOf } = await inForceOf(context, assignmentId);
   yield { until: rows[0]!.until };
-  const changed = since === undefined ? undefined : sql`${photos.touched} >= ${since}::xid8`;
+  // A photo is touched once until its summary is made again: without one it may have changed a second time.
+  const changed =
+    since === undefined ? undefined : or(sql`${photos.touched} >= ${since}::xid8`, isNull(photos.summary));
   let after: { position: number; id: string } | undefined;
   for (;;) {
     const some = await context.db

@@ -1,0 +1,210 @@
+import { expect, type Page, test } from '@playwright/test';
+import { assignmentWith, type DeskAssignment, describeUrl, embedAll, exiv2, send, values } from './desk';
+
+/** A studio session: titles by a pattern, full credits, one picture's words on its neighbours, a template of it. */
+test.describe.configure({ mode: 'serial' });
+
+const names = Array.from({ length: 6 }, (_, at) => `st26-${String(at + 1).padStart(2, '0')}.jpg`);
+
+let page: Page;
+let assignment: DeskAssignment;
+const complaints: string[] = [];
+test.beforeAll(async ({ browser }) => {
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 900 },
+    permissions: ['clipboard-read', 'clipboard-write'],
+  });
+  page = await context.newPage();
+  page.on('pageerror', (error) => complaints.push(error.message));
+  assignment = await assignmentWith(page, 'Studio', names);
+  const facts = [{ name: 'occasion', value: 'Sail cloth' }];
+  await send(page, `assignments/${assignment.id}`, { facts }, 'PATCH');
+  await page.goto(describeUrl(assignment));
+});
+test.afterAll(() => page.context().close());
+
+const picture = (name: string) => page.locator(`[data-photo="${name}"]`);
+const all = async () => {
+  await picture(names[0]!).click();
+  await page.keyboard.press('Control+a');
+  await expect(page.getByText('Writing to 6 pictures')).toBeVisible();
+};
+const held = async (name: string, ...fields: string[]) => values(page, assignment, name, fields);
+
+test('titles composed by a pattern, for all at once, with examples while one types', async () => {
+  await all();
+  await page.getByRole('button', { name: 'Compose …' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Text with placeholders').fill('');
+  await dialog.getByLabel('Placeholder', { exact: true }).selectOption('occasion');
+  await dialog.getByLabel('Text with placeholders').press('End');
+  await dialog.getByLabel('Text with placeholders').pressSequentially(', {{ running number : 3 }}');
+  await expect(dialog.getByRole('list', { name: 'Examples' })).toContainText('Sail cloth, 001');
+  await dialog.getByRole('button', { name: 'Write into 6 pictures' }).click();
+  await expect.poll(() => held(names[5]!, 'title')).toMatchObject({ title: 'Sail cloth, 006' });
+  await expect(page.getByRole('button', { name: 'Undo Title in 6 pictures' })).toBeVisible();
+});
+
+test('a pattern that cannot be understood says so, and writes nothing', async () => {
+  await page.getByRole('button', { name: 'Compose …' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Field').selectOption({ label: 'Headline' });
+  await dialog.getByLabel('Text with placeholders').fill('{{ no such thing }}');
+  await expect(
+    dialog
+      .getByRole('alert')
+      .or(dialog.getByText('stays empty: a placeholder has no value here').first())
+      .first(),
+  ).toBeVisible();
+  await dialog.getByRole('button', { name: 'Cancel' }).click();
+  expect(await held(names[0]!, 'headline')).toMatchObject({ headline: null });
+});
+
+test('credits are kept as a list with roles, and stand under the caption as a line of one’s own pattern', async () => {
+  await all();
+  await page.getByLabel('Caption', { exact: true }).fill('A coat of sail cloth.');
+  await page.getByRole('button', { name: 'credits', exact: true }).click();
+  for (const [role, name] of [
+    ['styling', 'Mira Lund'],
+    ['model', 'Eli Moe'],
+  ] as const) {
+    await page.getByLabel('Role of another').fill(role);
+    await page.getByLabel('Name of another').fill(name);
+    await page.getByLabel('Name of another').press('Enter');
+  }
+  await page.getByLabel('Role of contributor 2').fill('fit model');
+  await page.getByLabel('Name of another').fill('Gone Again');
+  await page.getByLabel('Name of another').press('Enter');
+  await page.getByRole('button', { name: 'Remove contributor 3' }).click();
+  await page.getByLabel('Pattern of a credit').fill('{name} ({role})');
+  await page.getByLabel('Between two credits').fill(', ');
+  await page.getByRole('button', { name: 'Put under the caption' }).click();
+  await expect
+    .poll(() => held(names[3]!, 'contributor'))
+    .toEqual({
+      caption: 'A coat of sail cloth.\nMira Lund (styling), Eli Moe (fit model)',
+      contributor: [
+        { name: 'Mira Lund', role: ['styling'] },
+        { name: 'Eli Moe', role: ['fit model'] },
+      ],
+    });
+});
+
+test('one picture’s words go to its neighbours, with a choice of fields, and as text on the clipboard', async () => {
+  await picture(names[0]!).click();
+  await page.getByRole('button', { name: 'title, headline, alt text' }).click();
+  await page.getByRole('group', { name: 'Headline', exact: true }).getByRole('textbox').fill('Sail cloth');
+  await page
+    .getByRole('group', { name: 'Alt Text (Accessibility)', exact: true })
+    .getByRole('textbox')
+    .fill('A person in a pale coat');
+  await page.getByLabel('Keywords', { exact: true }).fill('coat, sail cloth');
+  await page.getByLabel('Keywords', { exact: true }).press('Enter');
+  await expect
+    .poll(() => held(names[0]!, 'keywords', 'altText'))
+    .toMatchObject({
+      keywords: ['coat', 'sail cloth'],
+      altText: 'A person in a pale coat',
+    });
+  await page.getByRole('button', { name: 'Copy its metadata' }).click();
+  await expect(page.getByText('as text on the clipboard too', { exact: false })).toBeVisible();
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toContain('Headline\tSail cloth');
+  await picture(names[1]!).click();
+  await picture(names[2]!).click({ modifiers: ['Shift'] });
+  await page.getByRole('button', { name: `Put that of ${names[0]} …` }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'choose none' }).click();
+  for (const field of ['Headline', 'Keywords']) await dialog.getByLabel(new RegExp(`^${field}`)).check();
+  await dialog.getByRole('button', { name: 'Put 2 fields' }).click();
+  await expect
+    .poll(() => held(names[2]!, 'headline', 'keywords', 'altText', 'title'))
+    .toMatchObject({
+      headline: 'Sail cloth',
+      keywords: ['coat', 'sail cloth'],
+      altText: null,
+      title: 'Sail cloth, 003',
+    });
+  expect(await held(names[3]!, 'headline')).toMatchObject({ headline: null });
+});
+
+test('a town fills city, region, country and code together; coordinates come in any usual form', async () => {
+  await all();
+  await page.getByRole('button', { name: 'place', exact: true }).click();
+  await page.getByLabel('Find a town').fill('tromso');
+  await page
+    .getByRole('option', { name: /Tromsø/ })
+    .first()
+    .click();
+  await expect
+    .poll(() => held(names[5]!, 'city', 'state', 'country', 'countryCode'))
+    .toMatchObject({
+      city: 'Tromsø',
+      country: 'Norway',
+      countryCode: 'NOR',
+    });
+  await page.getByLabel('Coordinates', { exact: true }).fill('69°38′56″N 18°57′18″E');
+  await page.getByLabel('Coordinates', { exact: true }).press('Enter');
+  await expect
+    .poll(() => held(names[0]!, 'gpsLatitude', 'gpsLongitude'))
+    .toMatchObject({
+      gpsLatitude: '69.6488889',
+      gpsLongitude: '18.955',
+    });
+  await expect(
+    page.getByText('Anybody who gets the file can read this position', { exact: false }),
+  ).toBeVisible();
+  await expect(page.getByText(/nearest: Tromsø \d/)).toBeVisible();
+  await page.getByLabel('Coordinates', { exact: true }).fill('somewhere in the north');
+  await page.getByLabel('Coordinates', { exact: true }).press('Enter');
+  await expect(
+    page.getByText('Not saved yet. Expected: degrees north or south', { exact: false }),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Empty the coordinates' }).click();
+  await expect.poll(() => held(names[0]!, 'gpsLatitude')).toMatchObject({ gpsLatitude: null });
+});
+
+test('a thread that does not apply is not missed, writes nothing, and can be undone', async () => {
+  await all();
+  await page.getByRole('button', { name: 'does not apply', exact: true }).click();
+  await page.getByLabel('reach does not apply').check();
+  const key = page.getByRole('navigation', { name: 'Threads of these pictures' });
+  await expect(key.getByRole('button', { name: 'reach', exact: false })).toContainText('all');
+  await page.getByRole('button', { name: /^Undo .does not apply/ }).click();
+  await expect(key.getByRole('button', { name: 'reach', exact: false })).toContainText('6 lack');
+});
+
+test('gathered by hand, shown by it, and taken out again', async () => {
+  await picture(names[1]!).click();
+  await page.getByRole('button', { name: 'Gather …' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Name of a new gathering').fill('Portfolio 26');
+  await dialog.getByRole('button', { name: 'Put in', exact: true }).click();
+  await expect(dialog.getByText('1 picture put into “Portfolio 26”')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Done' }).click();
+  await page.getByLabel('show', { exact: true }).selectOption({ label: 'in “Portfolio 26”' });
+  await expect(page.getByText('1 of 6 pictures')).toBeVisible();
+  await page.getByRole('button', { name: 'show all' }).click();
+  await picture(names[1]!).click();
+  await page.getByRole('button', { name: 'Gather …' }).click();
+  await dialog.getByRole('button', { name: 'Remove from Portfolio 26' }).click();
+  await expect(dialog.getByText('1 picture removed from “Portfolio 26”')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Done' }).click();
+});
+
+test('all of it is in the files, and found there again by the desk and by an independent reader', async () => {
+  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.keyboard.press('Escape');
+  await embedAll(page, 6);
+  const read = exiv2(assignment, names[2]!);
+  expect(read).toMatch(/Xmp\.dc\.title\s+.*Sail cloth, 003/);
+  expect(read).toMatch(/Xmp\.iptcExt\.Contributor\[1\]\/Iptc4xmpExt:Name|Xmp\.iptcExt\.Contributor/);
+  expect(read).toContain('Mira Lund');
+  expect(read).toContain('fit model');
+  expect(read).toMatch(/Iptc\.Application2\.CountryCode\s+NOR/);
+  await page.goto(describeUrl(assignment));
+  await picture(names[2]!).click();
+  await page.getByRole('button', { name: 'credits', exact: true }).click();
+  await expect(page.getByLabel('Name of contributor 1')).toHaveValue('Mira Lund');
+  await expect(page.getByLabel('Role of contributor 2')).toHaveValue('fit model');
+  expect(complaints).toEqual([]);
+});
