@@ -56,6 +56,7 @@ async function bringToLife(context: Context, demo: DemoAssignment, dataFolder: s
   const all = await listTemplates(context);
   await changeAssignment(context, id, {
     facts: [...demo.facts],
+    ...(demo.people ? { people: demo.people } : {}),
     inForce: demo.templates.map((name) => all.find((one) => one.name === name)!.id),
   });
   const carryOut = async ({ runId }: { runId: string }) => carryOutRun(context, runId, () => false);

@@ -3,10 +3,19 @@ import type { FieldValue } from '../core/catalogue/value';
 import type { Entry } from '../core/templates/template';
 import type { DemoPicture } from './pictures';
 
+/** Who works at the yard and for its client: all of them invented. */
+export const yardPeople = [
+  { number: '1', name: 'Ida Brandvik', role: 'sailmaker', note: '' },
+  { number: '2', name: 'Jon Osei', role: 'apprentice', note: '' },
+  { number: '4', name: 'Ottar Lien', role: 'shipwright', note: '' },
+  { number: '5', name: 'Maren Dahl', role: 'Boat Trust', note: 'speaks at the launch' },
+];
+
 /** Assignments that stand beside the card: one half described, one finished. All of it invented. */
 export interface DemoAssignment {
   readonly name: string;
   readonly facts: readonly { readonly name: string; readonly value: string }[];
+  readonly people?: typeof yardPeople;
   readonly templates: readonly string[];
   /** Days before today that it was begun. */
   readonly daysAgo: number;
@@ -35,6 +44,7 @@ export const sailLoft: DemoAssignment = {
     { name: 'vessel', value: 'Marena' },
     { name: 'loft', value: 'Brandt sail loft' },
   ],
+  people: yardPeople,
   templates: ['Standing rights', 'Sail loft, names and place'],
   daysAgo: 6,
   pictures: shots('loft26', [

@@ -8,6 +8,7 @@ import { openedFolders } from '../server/db/schema/folders';
 import { changeAssignment, createAssignment } from '../server/operations/assignments/assignments';
 import { openFolder } from '../server/operations/folders/folders';
 import { createTemplate } from '../server/operations/templates/templates';
+import { yardPeople } from './moreAssignments';
 
 const line = (field: Entry['field'], rule: Entry['rule'], ...texts: string[]): Entry => ({
   field,
@@ -73,6 +74,7 @@ export async function seedDemo(context: Context, card: string, dataFolder: strin
       { name: 'yard', value: 'Pellvik yard' },
       { name: 'client', value: 'Boat Trust' },
     ],
+    people: yardPeople,
   });
   return true;
 }

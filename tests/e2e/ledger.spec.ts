@@ -270,6 +270,16 @@ test('the sheet: size by keys and slider, a rectangle by the mouse, rating by nu
   await expect(page.locator('[data-photo]').first()).toHaveAttribute('data-photo', names[0]!);
 });
 
+// The desk opened at the first press, and the second one fell on something else.
+test('two presses open a picture, also the last one, which the desk moves away', async () => {
+  await page.goto(describeUrl(assignment));
+  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.keyboard.press('End');
+  await page.keyboard.press('Escape');
+  await page.locator(`[data-photo="${names[11]}"]`).dblclick();
+  await expect(page).toHaveURL(new RegExp(`read\\?photo=${assignment.ids[names[11]!]}`));
+});
+
 test('two windows: both see the last word, and an undo takes back nothing that the other wrote after', async () => {
   const other = await page.context().newPage();
   for (const one of [page, other]) {

@@ -41,7 +41,7 @@ export function DeskActs({ assignment, scope, chosen, views, writing: { write },
   const count = chosen.length;
   const disagreeing = useDesk(assignmentId, scope, count)?.disagreeing ?? 0;
   const drafted = chosen.filter((view) => view.drafted);
-  const { copied, copy, told } = useCopied(assignmentId);
+  const { copied, copy, message } = useCopied(assignmentId);
   const versionsOf = useVersions(assignmentId, views);
   const more = useMemo(() => {
     const ids = new Set(chosen.map((view) => view.id));
@@ -89,7 +89,7 @@ export function DeskActs({ assignment, scope, chosen, views, writing: { write },
           Copy its metadata
         </LinkButton>
       )}
-      {told && <span role="status">{told}</span>}
+      {message && <span role="status">{message}</span>}
       {copied && copied.id !== (count === 1 ? chosen[0]!.id : undefined) && (
         <LinkButton type="button" onClick={() => setOpen('copied')}>
           Put that of {copied.name} …

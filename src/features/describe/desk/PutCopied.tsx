@@ -53,7 +53,7 @@ export function PutCopied({
       acts={
         <>
           <Box flex="1" textStyle="hint">
-            The chosen fields replace what stands there, as drafts. The others stay.
+            The chosen fields replace the present values, as drafts. The others stay.
           </Box>
           <Button type="button" onClick={onClose}>
             Cancel

@@ -45,7 +45,7 @@ export const chosenOf = ({ values }: Pick<Copied, 'values'>, chosen: ReadonlySet
 /** Copies the metadata of a picture: kept in this browser, across reloads and pages, and on the clipboard as text. */
 export function useCopied(assignmentId: string) {
   const { value: copied, set } = useKeptState<Copied | undefined>('copied metadata', undefined);
-  const [told, setTold] = useState('');
+  const [message, setMessage] = useState('');
   const copy = useCallback(
     async ({ id, name }: Pick<PhotoView, 'id' | 'name'>) => {
       try {
@@ -57,12 +57,12 @@ export function useCopied(assignmentId: string) {
           () => true,
           () => false,
         );
-        setTold(`${fields} copied${isOnClipboard ? ', as text on the clipboard too' : ''}`);
+        setMessage(`${fields} copied${isOnClipboard ? ', as text on the clipboard too' : ''}`);
       } catch (error) {
-        setTold(`Not copied: ${(error as Error).message}`);
+        setMessage(`Not copied: ${(error as Error).message}`);
       }
     },
     [assignmentId, set],
   );
-  return { copied, copy, told };
+  return { copied, copy, message };
 }

@@ -92,7 +92,7 @@ export function Ledger({ place, set, columns, write, onOpen }: Props) {
     <>
       <FoldedColumns columns={columns} count={shown.length} />
       <Notice kind="warning" paddingX="5" fontSize="small">
-        {cells.told}
+        {cells.message}
       </Notice>
       <Box
         ref={scroller}

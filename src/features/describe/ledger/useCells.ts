@@ -30,7 +30,7 @@ export function useCells(
 ) {
   const [span, setSpan] = useState<{ from: FieldId; to: FieldId }>();
   const [editing, setEditing] = useState<EditedCell>();
-  const [told, setTold] = useState('');
+  const [message, setMessage] = useState('');
   const ids = useMemo(() => shown.map((view) => view.id), [shown]);
   const to = span && open.includes(span.to) ? span.to : open[0];
   const from = span && open.includes(span.from) ? span.from : to;
@@ -61,7 +61,7 @@ export function useCells(
     (id: string, field: FieldId | undefined, how: { shift: boolean; ctrl: boolean }) => {
       selection.choose(id, how);
       if (field) setSpan((before) => ({ from: how.shift && before ? before.from : field, to: field }));
-      setTold('');
+      setMessage('');
     },
     [selection],
   );
@@ -111,7 +111,7 @@ export function useCells(
     event.preventDefault();
     const copied = range();
     event.clipboardData?.setData('text/plain', copyCells(copied, values));
-    setTold(`${copied.ids.length * copied.fields.length} cells copied`);
+    setMessage(`${copied.ids.length * copied.fields.length} cells copied`);
   };
   const onPaste = (event: ClipboardEvent) => {
     event.preventDefault();
@@ -120,7 +120,7 @@ export function useCells(
       fields: open,
     });
     put(rows);
-    setTold(problems.length > 0 ? `Not all was put in. ${problems.join('; ')}.` : '');
+    setMessage(problems.length > 0 ? `Not all was put in. ${problems.join('; ')}.` : '');
   };
   /** Ends writing in a cell, and goes on: down, right, left, or nowhere. */
   const leave = useCallback(
@@ -133,7 +133,7 @@ export function useCells(
   );
   useClipboard(grid, onCopy, onPaste);
   const acts = useStable({ choose, put, leave, edit: setEditing });
-  return { field: to, fields, editing, acts, onKeyDown, told };
+  return { field: to, fields, editing, acts, onKeyDown, message };
 }
 
 /** What a row does. The same object at every render, so that rows which did not change are not drawn again. */
@@ -149,10 +149,10 @@ function useStable(acts: CellActs): CellActs {
   latest.current = acts;
   return useMemo(
     () => ({
-      choose: (...said) => latest.current.choose(...said),
-      put: (...said) => latest.current.put(...said),
-      leave: (...said) => latest.current.leave(...said),
-      edit: (...said) => latest.current.edit(...said),
+      choose: (...args) => latest.current.choose(...args),
+      put: (...args) => latest.current.put(...args),
+      leave: (...args) => latest.current.leave(...args),
+      edit: (...args) => latest.current.edit(...args),
     }),
     [],
   );

@@ -32,7 +32,7 @@ export function OneByOne({ assignment, set, writing, onRate, bar }: Props) {
   const steps = useSteps(set);
   const { view, before, step, nextLacking, goTo, ahead } = steps;
   const asked = useDeskFields('one');
-  const { write, repeat, takeOver, told, tell } = useRepeat(assignment.id, writing.write);
+  const { write, repeat, takeOver, message, showMessage } = useRepeat(assignment.id, writing.write);
   const [isWhole, setWhole] = useState(true);
   useFetchedAhead(assignment.id, ahead, asked.fields);
   const versionsOf = useVersions(assignment.id, set.views);
@@ -47,14 +47,15 @@ export function OneByOne({ assignment, set, writing, onRate, bar }: Props) {
   if (!view) return bar(null);
 
   const acts = {
-    next: () => tell(step(1) ? '' : 'This is the last picture.'),
-    back: () => tell(step(-1) ? '' : 'This is the first picture.'),
+    next: () => showMessage(step(1) ? '' : 'This is the last picture.'),
+    back: () => showMessage(step(-1) ? '' : 'This is the first picture.'),
     lacking: () => {
-      tell(nextLacking ? '' : 'No other picture lacks a caption.');
+      showMessage(nextLacking ? '' : 'No other picture lacks a caption.');
       if (nextLacking) goTo(nextLacking.id);
     },
     repeat: () => repeat(placeOfFocus(), view),
-    takeOver: () => (before ? void takeOver(before, view) : tell('There is no picture before this one.')),
+    takeOver: () =>
+      before ? void takeOver(before, view) : showMessage('There is no picture before this one.'),
     zoom: () => setWhole((was) => !was),
   };
   const onKeyDown = (event: KeyboardEvent) => {
@@ -104,7 +105,7 @@ export function OneByOne({ assignment, set, writing, onRate, bar }: Props) {
             writing={{ ...writing, write }}
             asked={asked}
             acts={acts}
-            told={told}
+            message={message}
           />
         </Box>
       </Flex>

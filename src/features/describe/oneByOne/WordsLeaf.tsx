@@ -24,7 +24,7 @@ export function WordsLeaf({
   writing,
   asked,
   acts,
-  told,
+  message,
 }: {
   assignment: Assignment;
   /** The picture shown, and its versions where they are described together. */
@@ -34,7 +34,7 @@ export function WordsLeaf({
   writing: WritingState;
   asked: DeskFields;
   acts: StepActs;
-  told: string;
+  message: string;
 }) {
   return (
     <Flex as="section" aria-label="Words of the picture" direction="column" height="100%" bg="leaf">
@@ -61,7 +61,7 @@ export function WordsLeaf({
       <Box borderTopWidth="1px" paddingX="6" paddingY="2.5">
         <Ways acts={acts} />
         <Box role="status" textStyle="hint" minHeight="1.25rem">
-          {told}
+          {message}
         </Box>
       </Box>
     </Flex>

@@ -43,7 +43,7 @@ const placeOf = (writing: Writing): string | undefined => {
 /** Writes, and remembers the last writing of each box: it can be repeated, and all be taken over from another picture. */
 export function useRepeat(assignmentId: string, write: Write) {
   const last = useRef(new Map<string, Writing>());
-  const [told, setTold] = useState('');
+  const [message, setMessage] = useState('');
   const remember: Write = useCallback(
     (scope, writing) => {
       const place = placeOf(writing);
@@ -58,7 +58,7 @@ export function useRepeat(assignmentId: string, write: Write) {
   const repeat = useCallback(
     (place: string, to: PhotoView) => {
       const writing = last.current.get(place);
-      setTold(writing ? '' : 'Nothing was written there before.');
+      setMessage(writing ? '' : 'Nothing was written there before.');
       if (!writing) return;
       // What was met was met on another picture.
       const again: Writing = writing.kind === 'caption' ? { kind: 'caption', text: writing.text } : writing;
@@ -73,15 +73,15 @@ export function useRepeat(assignmentId: string, write: Write) {
         const values = Object.fromEntries(
           TAKEN_OVER.filter((id) => !isEmpty(held[id])).map((id) => [id, held[id]!]),
         );
-        if (Object.keys(values).length === 0) return setTold(`${from.name} holds nothing to take over.`);
+        if (Object.keys(values).length === 0) return setMessage(`${from.name} holds nothing to take over.`);
         write(these([to.id]), { kind: 'set-fields', values });
         const words = [asText(held.description).slice(0, 40), ...asList(held.personShown)].filter(Boolean);
-        setTold(`Taken over from ${from.name}: ${words.join(', ') || 'its fields'}.`);
+        setMessage(`Taken over from ${from.name}: ${words.join(', ') || 'its fields'}.`);
       } catch (error) {
-        setTold(`Not taken over: ${(error as Error).message}`);
+        setMessage(`Not taken over: ${(error as Error).message}`);
       }
     },
     [assignmentId, write],
   );
-  return { write: remember, repeat, takeOver, told, tell: setTold };
+  return { write: remember, repeat, takeOver, message, showMessage: setMessage };
 }

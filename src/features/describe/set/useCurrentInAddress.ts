@@ -9,12 +9,12 @@ const AFTER_MS = 250;
 /** The current picture stands in the address; an address that names another one goes there. */
 export function useCurrentInAddress({ picture, setPicture }: Address, selection: Selection): void {
   const { current, goTo } = selection;
-  const told = useRef<string | null>(null);
+  const known = useRef<string | null>(null);
   const first = useRef(picture);
   useEffect(() => {
     const follow = (id: string | null) => {
       if (id === null) return;
-      told.current = id;
+      known.current = id;
       goTo(id);
     };
     follow(first.current);
@@ -24,10 +24,10 @@ export function useCurrentInAddress({ picture, setPicture }: Address, selection:
     return () => window.removeEventListener('popstate', onPop);
   }, [goTo]);
   useEffect(() => {
-    if (current === undefined || current === told.current) return undefined;
-    // Browsers take only so many changes of the address in a while: the last one of a quick run is told.
+    if (current === undefined || current === known.current) return undefined;
+    // Browsers take only so many changes of the address in a while: the last one of a quick run is known.
     const timer = setTimeout(() => {
-      told.current = current;
+      known.current = current;
       setPicture(current);
     }, AFTER_MS);
     return () => clearTimeout(timer);

@@ -2,7 +2,7 @@
 
 import { Box } from '@chakra-ui/react';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type KeyboardEvent, useEffect, useRef } from 'react';
+import { type KeyboardEvent, useCallback, useEffect, useRef } from 'react';
 import { useColumns } from '@/ui/useColumns';
 import { useScrollPlace } from '@/ui/useScrollPlace';
 import type { Selection } from '../set/useSelection';
@@ -12,6 +12,7 @@ import { SheetPicture } from './SheetPicture';
 import { sizes, sizeWithin } from './SizeSlider';
 import { sheetStyles } from './sheetStyles';
 import { useRubberBand } from './useRubberBand';
+import { useSecondPress } from './useSecondPress';
 
 /** A row without its pictures, at the usual text size: their height goes with their width, 2 to 3. */
 const WORDS_HEIGHT = 105;
@@ -49,7 +50,15 @@ export function Sheet({
     overscan: 1,
     useFlushSync: false,
   });
-  const { current } = selection;
+  const { current, choose: chooseOne } = selection;
+  const pressed = useSecondPress(onOpen);
+  const choose = useCallback(
+    (id: string, how: { shift: boolean; ctrl: boolean }) => {
+      if (!how.shift && !how.ctrl) pressed(id);
+      chooseOne(id, how);
+    },
+    [pressed, chooseOne],
+  );
   const scrolled = useScrollPlace(scroller, place, virtual.getTotalSize());
 
   useEffect(() => {
@@ -136,8 +145,7 @@ export function Sheet({
                 isLarge={size > LARGE}
                 selected={selection.ids.has(view.id)}
                 current={view.id === current}
-                onChoose={selection.choose}
-                onOpen={onOpen}
+                onChoose={choose}
               />
             ))}
           </div>

@@ -11,7 +11,6 @@ interface Props {
   readonly selected: boolean;
   readonly current: boolean;
   readonly onChoose: (id: string, how: { shift: boolean; ctrl: boolean }) => void;
-  readonly onOpen: (id: string) => void;
 }
 
 /**
@@ -24,7 +23,6 @@ export const SheetPicture = memo(function SheetPicture({
   selected,
   current,
   onChoose,
-  onOpen,
 }: Props) {
   const { notice, caption, name, state } = view;
   return (
@@ -37,7 +35,6 @@ export const SheetPicture = memo(function SheetPicture({
       id={`photo-${view.id}`}
       className="picture"
       onClick={(event) => onChoose(view.id, { shift: event.shiftKey, ctrl: event.ctrlKey || event.metaKey })}
-      onDoubleClick={() => onOpen(view.id)}
     >
       <div className="field">
         <img
