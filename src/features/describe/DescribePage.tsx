@@ -48,7 +48,15 @@ export function DescribePage({ assignment: initial, first }: Props) {
       }),
     [write, views],
   );
-  const open = useCallback((id: string) => router.push(`/read?photo=${id}`), [router]);
+  const { setPicture } = address;
+  const open = useCallback(
+    (id: string) => {
+      // At once: told later, it would be told in place of the page that one goes to.
+      setPicture(id);
+      router.push(`/read?photo=${id}`);
+    },
+    [router, setPicture],
+  );
 
   if (views.length === 0) return <NoPictures assignment={assignment} />;
   return (

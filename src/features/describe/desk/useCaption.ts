@@ -43,9 +43,16 @@ export function useCaption(scope: Scope, desk: Desk | undefined, write: Write): 
     });
     people.current = { add: new Set(), remove: new Set() };
   });
-  const { text, type, save } = useSavedText(asText(held.same), keep);
+  const { text, type, save, isPending } = useSavedText(asText(held.same), keep);
+  useEarlyWords(desk, isPending() ? text : '', type);
+  const isKnown = desk !== undefined;
   const putName = useCallback(
     (name: string, from?: number, to?: number) => {
+      if (!isKnown) {
+        // What the name would stand beside is not known yet.
+        write(scope, { kind: 'add-people', terms: [name] });
+        return;
+      }
       const now = box.current?.value ?? text;
       const at = from ?? box.current?.selectionEnd ?? now.length;
       const without = from === undefined ? now : `${now.slice(0, from)}${now.slice(to)}`;
@@ -57,7 +64,7 @@ export function useCaption(scope: Scope, desk: Desk | undefined, write: Write): 
       save();
       requestAnimationFrame(() => box.current?.setSelectionRange(put.cursor, put.cursor));
     },
-    [text, type, save],
+    [isKnown, scope, write, text, type, save],
   );
   const takeName = useCallback(
     (name: string, everywhere: boolean) => {
@@ -70,6 +77,18 @@ export function useCaption(scope: Scope, desk: Desk | undefined, write: Write): 
   );
   const { gone, dismissGone } = useGone(text, asList(desk?.fields.personShown?.same));
   return { box, held, text, type, save, putName, takeName, gone, dismissGone };
+}
+
+/** Words that were typed before the caption was known go behind it, and never over it. */
+function useEarlyWords(desk: Desk | undefined, typed: string, type: (text: string) => void): void {
+  const isKnown = useRef(desk !== undefined);
+  useEffect(() => {
+    if (isKnown.current || !desk) return;
+    isKnown.current = true;
+    const caption = asText(desk.caption.same);
+    if (caption !== '' && typed.trim() !== '' && !typed.includes(caption))
+      type(`${caption} ${typed.trimStart()}`);
+  }, [desk, typed, type]);
 }
 
 function useGone(text: string, shown: readonly string[]) {

@@ -36,11 +36,12 @@ test('who types before the captions are known has seen those that come first', (
   expect(met).not.toContain('By somebody else');
 });
 
-test('where nothing was known at all, nothing is claimed to have been seen', () => {
+test('where nothing was known at all, only an empty caption may be written over', () => {
   const { result, write } = open(undefined);
   act(() => result.current.begin());
   act(() => result.current.keep('New'));
-  expect(write.mock.calls).toEqual([['New', undefined]]);
+  expect(write.mock.calls[0][1]).toContain('');
+  expect(write.mock.calls[0][1]).not.toContain('Aune Pell / Tarn & Tide');
 });
 
 test('an empty caption was seen too', () => {

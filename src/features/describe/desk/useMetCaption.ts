@@ -31,7 +31,9 @@ export function useMetCaption(
       seen.current = held && captionsOf(held);
     },
     keep: (text: string) => {
-      write(text, isWhole && seen.current ? [...new Set([...seen.current, ...written])] : undefined);
+      // Where nothing is known yet, only an empty caption may be written over.
+      const met = [...new Set([...(seen.current ?? ['']), ...written])];
+      write(text, isWhole ? met : undefined);
       written.push(text);
       if (written.length > MOST_TOLD) written.shift();
     },

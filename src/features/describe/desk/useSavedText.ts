@@ -45,5 +45,6 @@ export function useSavedText(
       save();
     };
   }, [save]);
-  return { text, type, save };
+  const isPending = useRef(() => pending.current !== undefined).current;
+  return { text, type, save, isPending };
 }

@@ -1,0 +1,68 @@
+/** @jest-environment jsdom */
+import { act, renderHook } from '@testing-library/react';
+import { these } from '@/core/drafts/scope';
+import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import { useCaption } from './useCaption';
+
+const scope = these(['a']);
+const holding = (caption: string, personShown: readonly string[] = []): Desk => ({
+  caption: caption
+    ? { same: caption, empty: 0, variants: [{ value: caption, count: 1 }] }
+    : { empty: 1, variants: [] },
+  signOffs: 1,
+  keywords: [],
+  disagreeing: 0,
+  notApplicable: {},
+  fields: {
+    personShown: {
+      same: personShown,
+      empty: 0,
+      variants: [{ value: personShown, count: 1 }],
+      drafted: 0,
+      broken: 0,
+    },
+  },
+});
+
+function open(first?: Desk) {
+  const write = jest.fn();
+  const hook = renderHook(({ desk }) => useCaption(scope, desk, write), {
+    initialProps: { desk: first as Desk | undefined },
+  });
+  return { write, ...hook };
+}
+
+// A name that was put in before the caption was known stood in place of the whole caption.
+test('a name that comes before the caption is known goes into Person Shown alone', () => {
+  const { result, write } = open();
+  act(() => result.current.putName('Ottar Lien'));
+  expect(write.mock.calls).toEqual([[scope, { kind: 'add-people', terms: ['Ottar Lien'] }]]);
+});
+
+test('words that are typed before the caption is known go behind it, never over it', () => {
+  const { result, rerender } = open();
+  act(() => result.current.type('with Ottar'));
+  rerender({ desk: holding('Two shipwrights bend a plank.') });
+  expect(result.current.text).toBe('Two shipwrights bend a plank. with Ottar');
+});
+
+test('a name goes into the caption and Person Shown by one act, never twice', () => {
+  const { result, write } = open(holding('With Ottar Lien.'));
+  act(() => result.current.putName('Ottar Lien'));
+  expect(result.current.text).toBe('With Ottar Lien.');
+  expect(write.mock.calls[0][1]).toMatchObject({
+    kind: 'caption',
+    text: 'With Ottar Lien.',
+    addPeople: ['Ottar Lien'],
+  });
+});
+
+test('a name that left the caption while it stands in Person Shown is asked about', () => {
+  const { result, write } = open(holding('With Ottar Lien.', ['Ottar Lien']));
+  act(() => result.current.type('Alone.'));
+  expect(result.current.gone).toEqual(['Ottar Lien']);
+  act(() => result.current.takeName('Ottar Lien', true));
+  expect(write.mock.calls.at(-1)![1]).toMatchObject({ text: 'Alone.', removePeople: ['Ottar Lien'] });
+  act(() => result.current.dismissGone('Ottar Lien'));
+  expect(result.current.gone).toEqual([]);
+});
