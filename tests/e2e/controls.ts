@@ -29,7 +29,7 @@ const desk = [
   of(/^credits$/, 'studio', 'credits are kept'),
   of(/^title, headline, alt text$/, 'studio', 'one picture’s words go'),
   of(/^does not apply$/, 'studio', 'a thread that does not apply'),
-  of(/^(rights|all fields)$/, 'amateur', 'one city and one creator'),
+  of(/^(rights|all fields)$/, 'largeText', 'one city and one creator'),
   of(/^(Copy its metadata|Put that of )/, 'studio', 'one picture’s words go'),
   of(/^Compose …$/, 'studio', 'titles composed'),
   of(/^Gather …$/, 'studio', 'gathered by hand'),
