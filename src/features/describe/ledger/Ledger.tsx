@@ -1,11 +1,8 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { Notice } from '@/ui/Notice';
-import { useScrollPlace } from '@/ui/useScrollPlace';
-import { useTextSize } from '@/ui/useTextSize';
 import type { Write } from '../desk/useWriting';
 import type { PictureSet } from '../set/useSet';
 import { CellDialog } from './CellDialog';
@@ -16,11 +13,8 @@ import { LedgerRow } from './LedgerRow';
 import { ledgerStyles } from './ledgerStyles';
 import { useCells } from './useCells';
 import type { LedgerColumns } from './useColumnsShown';
-import { PICTURE_WIDTH, useColumnTable } from './useColumnTable';
-
-/** At the usual text size. */
-const ROW_HEIGHT = 64;
-const HEAD_HEIGHT = 34;
+import { useColumnTable } from './useColumnTable';
+import { useLedgerGrid } from './useLedgerGrid';
 
 interface Props {
   readonly place: string;
@@ -31,63 +25,21 @@ interface Props {
 }
 
 /** Pictures down, fields across: only the rows and columns in sight are there. Every cell can be written in. */
-export function Ledger({ place, set, columns, write, onOpen }: Props) {
+export function Ledger({ place: kept, set, columns, write, onOpen }: Props) {
   const { shown, values, selection, address } = set;
   const scroller = useRef<HTMLDivElement>(null);
-  const textSize = useTextSize();
-  const table = useColumnTable(columns);
+  const { columns: leaves } = useColumnTable(columns);
   const cells = useCells(set, columns.open, write, scroller);
-  const leaves = table.columns;
-  const rows = useVirtualizer({
-    count: shown.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW_HEIGHT * textSize,
-    scrollMargin: HEAD_HEIGHT * textSize,
-    scrollPaddingStart: HEAD_HEIGHT * textSize,
-    overscan: 4,
-    useFlushSync: false,
-  });
-  const across = useVirtualizer({
-    horizontal: true,
-    count: leaves.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: (at) => (leaves[at]?.width ?? 0) * textSize,
-    scrollPaddingStart: PICTURE_WIDTH * textSize,
-    overscan: 1,
-    useFlushSync: false,
-  });
-  useEffect(() => {
-    rows.measure();
-    across.measure();
-  }, [textSize, leaves]);
-  const scrolled = useScrollPlace(scroller, place, rows.getTotalSize());
   const { current } = selection;
   const { field, editing } = cells;
-  useEffect(() => {
-    if (scrolled.current !== undefined) return;
-    const at = shown.findIndex((view) => view.id === current);
-    if (at >= 0) rows.scrollToIndex(at, { align: 'auto' });
-  }, [current, shown, rows, scrolled]);
-  useEffect(() => {
-    const at = leaves.findIndex((one) => one.id === field);
-    if (at >= 0) across.scrollToIndex(at, { align: 'auto' });
-  }, [field, leaves, across]);
+  const place = useLedgerGrid(scroller, kept, shown, leaves, { current, field });
+  const { rows, inSight, pictureWidth, headHeight } = place;
   // Back from a cell, the keys are the ledger's again.
   const wasEditing = useRef(false);
   useEffect(() => {
     if (wasEditing.current && !editing) scroller.current?.focus();
     wasEditing.current = editing !== undefined;
   }, [editing]);
-
-  const items = across.getVirtualItems();
-  const inSight = useMemo(
-    () =>
-      items.flatMap(({ index, start, size }) => {
-        const leaf = leaves[index];
-        return leaf ? [{ ...leaf, index, left: start + PICTURE_WIDTH * textSize, width: size }] : [];
-      }),
-    [items, leaves, textSize],
-  );
   return (
     <>
       <FoldedColumns columns={columns} count={shown.length} />
@@ -115,8 +67,8 @@ export function Ledger({ place, set, columns, write, onOpen }: Props) {
         <Box
           position="relative"
           style={{
-            height: rows.getTotalSize() + HEAD_HEIGHT * textSize,
-            width: across.getTotalSize() + PICTURE_WIDTH * textSize,
+            height: place.height,
+            width: place.width,
             minWidth: '100%',
           }}
         >
@@ -126,10 +78,10 @@ export function Ledger({ place, set, columns, write, onOpen }: Props) {
             shown={shown}
             values={values}
             address={address}
-            height={HEAD_HEIGHT * textSize}
-            pictureWidth={PICTURE_WIDTH * textSize}
+            height={headHeight}
+            pictureWidth={pictureWidth}
           />
-          {rows.getVirtualItems().map((row) => {
+          {rows.map((row) => {
             const view = shown[row.index]!;
             return (
               <LedgerRow
@@ -139,7 +91,7 @@ export function Ledger({ place, set, columns, write, onOpen }: Props) {
                 number={row.index + 2}
                 top={row.start}
                 height={row.size}
-                pictureWidth={PICTURE_WIDTH * textSize}
+                pictureWidth={pictureWidth}
                 columns={inSight}
                 isSelected={selection.ids.has(view.id)}
                 spanned={selection.ids.has(view.id) ? cells.fields : none}
