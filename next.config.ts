@@ -21,7 +21,15 @@ const config: NextConfig = {
   reactStrictMode: true,
   // The tests check types (scripts/fabrica/test.mjs); a start need not do it again.
   typescript: { ignoreBuildErrors: true },
-  serverExternalPackages: ['sharp', 'pg', 'pino', 'graphile-worker', 'piscina', 'dictionary-en', 'dictionary-en-gb'],
+  serverExternalPackages: [
+    'sharp',
+    'pg',
+    'pino',
+    'graphile-worker',
+    'piscina',
+    'dictionary-en',
+    'dictionary-en-gb',
+  ],
   headers: async () => [
     {
       source: '/:path*',
