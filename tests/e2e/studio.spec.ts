@@ -173,6 +173,31 @@ test('a thread that does not apply is not missed, writes nothing, and can be und
   await expect(key.getByRole('button', { name: 'reach', exact: false })).toContainText('6 lack');
 });
 
+test('a day is taken from the calendar, by mouse and by keys; a time behind it stays', async () => {
+  await picture(names[4]!).click();
+  await page.getByRole('button', { name: 'all fields', exact: true }).click();
+  await page.getByLabel('Show', { exact: true }).selectOption('usual');
+  await page.getByLabel('Find a field').fill('Date Created');
+  const date = page.getByRole('group', { name: 'Date Created', exact: true });
+  await expect(date.getByRole('textbox')).toHaveValue(/^2026-03-09T07:04:00/);
+  await date.getByRole('button', { name: 'Calendar for Date Created' }).click();
+  await page
+    .getByRole('button', { name: /March 1[12], 2026/ })
+    .first()
+    .click();
+  await expect
+    .poll(() => held(names[4]!, 'dateCreated'))
+    .toMatchObject({
+      dateCreated: expect.stringMatching(/^2026-03-1[12]T07:04:00/),
+    });
+  await date.getByRole('textbox').fill('2026-03');
+  await date.getByRole('textbox').press('Tab');
+  await expect.poll(() => held(names[4]!, 'dateCreated')).toMatchObject({ dateCreated: '2026-03' });
+  await date.getByRole('textbox').fill('2026-13');
+  await expect(date.getByRole('alert')).toContainText('Not saved yet.');
+  await page.getByRole('button', { name: /^Undo Date Created/ }).click();
+});
+
 test('gathered by hand, shown by it, and taken out again', async () => {
   await picture(names[1]!).click();
   await page.getByRole('button', { name: 'Gather …' }).click();

@@ -23,3 +23,7 @@ test('what IIM cuts off never halves a character', () => {
   expect(byteUse('city', 'Havnes')).toEqual({ bytes: 6, most: 32 });
   expect(byteUse('altText', 'anything')).toBeUndefined();
 });
+
+test('a date is no text that IIM cuts: its time has a DataSet of its own', () => {
+  expect(byteUse('dateCreated', '2026-03-09T07:04:00')).toBeUndefined();
+});

@@ -26,8 +26,10 @@ export interface ByteUse {
 
 /** How much of what IIM takes a text uses; undefined where IIM has no place for the field, or it is a list. */
 export function byteUse(id: FieldId, text: string): ByteUse | undefined {
-  const most = field(id).iim?.maxBytes;
-  if (most === undefined || isList(id)) return undefined;
+  const { iim } = field(id);
+  // A date is split over two DataSets, other texts have a form of their own there.
+  if (!iim || iim.time !== undefined || iim.form || isList(id)) return undefined;
+  const most = iim.maxBytes;
   const bytes = utf8Length(text);
   if (bytes <= most) return { bytes, most };
   const kept = cutToBytes(text, most);

@@ -8,6 +8,7 @@ import type { Scope } from '@/core/drafts/scope';
 import { counted, formatNumber } from '@/core/wording/counts';
 import type { FieldAcross } from '@/server/operations/photos/acrossPhotos';
 import { LinkButton } from '@/ui/buttons';
+import { whenReleased } from '@/ui/whenReleased';
 import { FieldHelp } from '../../fields/FieldHelp';
 import { ValueEditor } from '../../fields/ValueEditor';
 import { useSavedValue } from './useSavedValue';
@@ -46,10 +47,10 @@ export function DeskField({
       display="grid"
       gridTemplateColumns={{ base: '1fr', sm: '9em minmax(0, 1fr)' }}
       columnGap="4"
-      onFocus={() => setActive(true)}
+      onFocus={() => whenReleased(() => setActive(true))}
       onBlur={(event) => {
         if (event.currentTarget.contains(event.relatedTarget)) return;
-        setActive(false);
+        whenReleased(() => setActive(false));
         save();
       }}
     >
