@@ -65,10 +65,13 @@ test('a version is proposed beside its picture, and both are described by one ac
 test('where a version says something else, it is said, and one goes there', async () => {
   const versions = page.getByRole('group', { name: 'Versions' });
   await versions.getByLabel('described together').uncheck();
+  await expect(page.getByLabel('Caption', { exact: true })).toHaveValue('The mizzen, first light.');
   await page.getByLabel('Caption', { exact: true }).fill('The mizzen at noon.');
   await expect(versions).toContainText('says another caption');
   await versions.getByRole('button', { name: names[2]! }).click();
   await expect(page.getByText(`Writing to ${names[2]}`, { exact: true })).toBeVisible();
+  // Words that come before the caption is known go behind it: it is waited for.
+  await expect(page.getByLabel('Caption', { exact: true })).toHaveValue('The mizzen, first light.');
   await page.getByLabel('Caption', { exact: true }).fill('The mizzen at noon.');
   await expect(versions).not.toContainText('says another caption');
 });
