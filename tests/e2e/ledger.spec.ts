@@ -28,6 +28,9 @@ async function paste(text: string): Promise<void> {
   await page.evaluate((words) => navigator.clipboard.writeText(words), text);
   await page.keyboard.press('Control+v');
 }
+/** A choice that is made before the page is alive is lost. */
+const isReady = (one: Page) =>
+  expect(one.getByRole('grid', { name: 'Ledger' })).toHaveAttribute('aria-busy', 'false');
 const open = async (query = '') => {
   await page.goto(describeUrl(assignment, `?as=ledger${query}`));
   await expect(grid()).toHaveAttribute('aria-busy', 'false');
@@ -172,6 +175,7 @@ test('columns are chosen, ordered, kept under a name, and found by it in another
   await expect(page.getByRole('columnheader').nth(1)).toHaveText(/^Job Id/);
   const other = await page.context().newPage();
   await other.goto(describeUrl(assignment, '?as=ledger'));
+  await isReady(other);
   await other.getByLabel('columns', { exact: true }).selectOption('rights');
   await other.getByLabel('columns', { exact: true }).selectOption('By job');
   await expect(other.getByRole('columnheader').nth(1)).toHaveText(/^Job Id/);
@@ -284,6 +288,7 @@ test('two windows: both see the last word, and an undo takes back nothing that t
   const other = await page.context().newPage();
   for (const one of [page, other]) {
     await one.goto(describeUrl(assignment, '?as=ledger'));
+    await isReady(one);
     await one.getByLabel('columns', { exact: true }).selectOption('captions and names');
   }
   // The place that was scrolled to is kept: the first picture may be out of sight.
