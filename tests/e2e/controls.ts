@@ -24,6 +24,7 @@ const inForce = [
 const desk = [
   of(/^(Embed|Nothing to embed)/, 'describe', 'templates of the shelf are found'),
   of(/^(Caption|Keywords)$/, 'wholeWay', 'a group caption goes'),
+  of(/^Write .+ for /, 'deadline', 'a misspelling and a near-miss'),
   of(/^People$/, 'deadline', 'a name that is taken out'),
   of(/^(place|Find a town)$/, 'studio', 'a town fills'),
   of(/^credits$/, 'studio', 'credits are kept'),

@@ -69,12 +69,11 @@ test('credits are kept as a list with roles, and stand under the caption as a li
     ['model', 'Eli Moe'],
   ] as const) {
     await page.getByLabel('Role of another').fill(role);
-    await page.getByLabel('Name of another').fill(name);
-    await page.getByLabel('Name of another').press('Enter');
+    await page.getByLabel(`Name of contributor ${role === 'styling' ? 1 : 2}`).fill(name);
   }
   await page.getByLabel('Role of contributor 2').fill('fit model');
-  await page.getByLabel('Name of another').fill('Gone Again');
-  await page.getByLabel('Name of another').press('Enter');
+  await page.getByLabel('Name of another').pressSequentially('Gone Again');
+  await expect(page.getByLabel('Name of contributor 3')).toHaveValue('Gone Again');
   await page.getByRole('button', { name: 'Remove contributor 3' }).click();
   await page.getByLabel('Pattern of a credit').fill('{name} ({role})');
   await page.getByLabel('Between two credits').fill(', ');
@@ -213,6 +212,12 @@ test('gathered by hand, shown by it, and taken out again', async () => {
   await page.getByRole('button', { name: 'Gather …' }).click();
   await dialog.getByRole('button', { name: 'Remove from Portfolio 26' }).click();
   await expect(dialog.getByText('1 picture removed from “Portfolio 26”')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Rename Portfolio 26' }).click();
+  await dialog.getByLabel('New name of Portfolio 26').fill('Best of 26');
+  await page.keyboard.press('Enter');
+  await dialog.getByRole('button', { name: 'Remove the gathering Best of 26' }).click();
+  await expect(dialog.getByText('Best of 26')).toHaveCount(0);
+  expect(await send<unknown[]>(page, 'gatherings', undefined, 'GET')).toEqual([]);
   await dialog.getByRole('button', { name: 'Done' }).click();
 });
 

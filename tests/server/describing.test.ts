@@ -115,11 +115,28 @@ test('a thread that does not apply writes no field, counts as no gap, and is und
 });
 
 test('a text of placeholders gives each picture its own', async () => {
-  await changeAssignment(server.context, id, { facts: [{ name: 'occasion', value: 'Launch' }] });
+  await changeAssignment(server.context, id, {
+    facts: [
+      { name: 'client', value: 'Boat Trust' },
+      { name: 'occasion', value: 'Launch' },
+    ],
+  });
   await write(ids, { kind: 'compose', field: 'title', text: '{{ occasion }} {{ running number : 2 }}' });
   const { rows } = await valuesSince();
   expect(rows.map((row) => row.values.title)).toEqual(['Launch 01', 'Launch 02', 'Launch 03', 'Launch 04']);
   await undoLast();
+});
+
+// A composed caption took the sign-off away.
+test('a composed description stands in front of the sign-off like any other caption', async () => {
+  const [a] = ids;
+  const before = (await valuesSince()).of(a!)!.values.description;
+  await write([a!], { kind: 'compose', field: 'description', text: 'Launch of {{ occasion }}' });
+  const { caption, values } = (await valuesSince()).of(a!)!;
+  expect(caption).toBe('Launch of Launch');
+  expect(values.description).toBe('Launch of Launch\nAune Pell / Boat Trust');
+  await undoLast();
+  expect((await valuesSince()).of(a!)!.values.description).toEqual(before);
 });
 
 // Properties of the desk: untouched fields never change; undo restores exactly; undo after undo is redo.

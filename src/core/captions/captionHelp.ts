@@ -1,3 +1,4 @@
+import type { FieldId } from '../catalogue/fields';
 import { foldedName } from '../places/gazetteer';
 import { nameAt } from './findPeople';
 
@@ -18,9 +19,23 @@ export interface CaptionKnown {
   readonly event?: string | undefined;
 }
 
+/** Fields that hold names: what a caption may speak of. */
+export const namingFields: readonly FieldId[] = [
+  'personShown',
+  'sublocation',
+  'city',
+  'state',
+  'country',
+  'eventName',
+  'creator',
+  'creditLine',
+  'source',
+];
+
 /** Words that say what is happening, beside names and places. */
 const TELLING_WORDS = 3;
-const WORD = /[\p{L}\p{N}][\p{L}\p{N}’'-]*/gu;
+/** A word with its hyphens and apostrophes. */
+export const WORD = /[\p{L}\p{N}][\p{L}\p{N}’'-]*/gu;
 export const wordsOf = (text: string): string[] => text.match(WORD) ?? [];
 
 /** Which of the four a caption answers: a prompt, never a rule. */

@@ -1,4 +1,5 @@
 import { foldedName } from '../places/gazetteer';
+import { WORD } from './captionHelp';
 import { nameAt } from './findPeople';
 
 /** Words that look like a name of the list, and are not it. */
@@ -9,7 +10,6 @@ export interface NearMiss {
 
 /** Shorter words are like many others. */
 const LEAST_LETTERS = 4;
-const WORD = /[\p{L}\p{N}][\p{L}\p{N}’'-]*/gu;
 
 /**
  * Names of the list that stand in a text with one letter too few, too many, wrong or exchanged: the whole

@@ -12,7 +12,7 @@ const parts = Object.keys(headings) as (keyof ListedPerson)[];
 
 /**
  * People from pasted cells or CSV: columns by their heading line, or without one the number first where it
- * is one, then name, role and note. Lines without a name are left out.
+ * is one, then name, role and note. A line without a name stays, for its name to be typed.
  */
 export function parsePeople(text: string): ListedPerson[] {
   const rows = parseTable(text, separatorOf(text)).filter((row) => row.some((cell) => cell.trim() !== ''));
@@ -27,7 +27,7 @@ export function parsePeople(text: string): ListedPerson[] {
       for (const [at, part] of columns.entries()) if (part) person[part] = (row[at] ?? '').trim();
       return person;
     })
-    .filter((one) => one.name !== '');
+    .filter((one) => Object.values(one).some((text) => text !== ''));
 }
 
 function withoutHeading(rows: readonly (readonly string[])[]): (keyof ListedPerson)[] {

@@ -71,6 +71,10 @@ test.each([
   ]);
 });
 
+test('a line with a number alone stays, for its name to be typed', () => {
+  expect(parsePeople('1\tIda Brandvik\n7\t\n')).toEqual([person('1', 'Ida Brandvik'), person('7', '')]);
+});
+
 test('names alone are names', () => {
   expect(parsePeople('Ida Brandvik\n\nJon Osei').map((one) => one.name)).toEqual([
     'Ida Brandvik',

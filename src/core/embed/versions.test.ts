@@ -63,6 +63,14 @@ test.each<[string, VersionClues[], string[][]]>([
   );
 });
 
+// A camera whose clock stood still: every pair of ten thousand pictures was compared.
+test('very many pictures of one second are no versions of each other, and cost no more than they are', () => {
+  const many = Array.from({ length: 100_000 }, (_, at) =>
+    clues(`kt-${at}`, { taken: '2026-04-21T09:04:12' }),
+  );
+  expect(versionsAmong(many)).toEqual([]);
+});
+
 // XMP Specification Part 2, 2.2 (xmpMM) and Part 2, 1.2.4.3 (ResourceRef).
 test('XMP Media Management tells document, original and what it was derived from', () => {
   const xmp = `<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">

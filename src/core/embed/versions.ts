@@ -11,6 +11,8 @@ export interface VersionClues {
   readonly lineage: Lineage;
 }
 
+/** More pictures than this of one camera in one second, or of one origin, are no versions: a clock that stands still. */
+const MOST_TOGETHER = 40;
 const WITH_SECONDS = /T\d{2}:\d{2}:\d{2}/;
 const stemOf = (name: string) => name.replace(/\.[^.]*$/, '').toLowerCase();
 
@@ -40,8 +42,12 @@ function bucketed(
 ): VersionClues[][] {
   const buckets = new Map<string, VersionClues[]>();
   for (const one of pictures)
-    for (const key of new Set(keysOf(one))) buckets.set(key, [...(buckets.get(key) ?? []), one]);
-  return [...buckets.values()].filter((some) => some.length > 1);
+    for (const key of new Set(keysOf(one))) {
+      const bucket = buckets.get(key);
+      if (bucket) bucket.push(one);
+      else buckets.set(key, [one]);
+    }
+  return [...buckets.values()].filter((some) => some.length > 1 && some.length <= MOST_TOGETHER);
 }
 
 const idsOf = ({ lineage: { documentId, origins = [] } }: VersionClues) => [

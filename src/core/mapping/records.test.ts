@@ -438,7 +438,7 @@ test('a packet of exactly 65,502 octets goes into one segment, and no longer one
 });
 
 // C2PA 2.1, "Embedding manifests into JPEG" (from memory).
-test('signed provenance is told, and only broken when somebody says so', async () => {
+test('signed provenance is reported, and only broken when somebody says so', async () => {
   const box = concat([
     ascii('JP'),
     new Uint8Array([0, 1, 0, 0, 0, 1, 0, 0, 0, 60]),

@@ -3,7 +3,7 @@ import { entriesFromValues } from './fromValues';
 const byField = (values: Parameters<typeof entriesFromValues>[0]) =>
   Object.fromEntries(entriesFromValues(values).map((one) => [one.entry.field, one]));
 
-test('what belongs to one picture is told, and braces of the writer stay literal', () => {
+test('what belongs to one picture is named, and braces of the writer stay literal', () => {
   const found = byField({ headline: 'The {{ launch', creator: ['Aune Pell'] });
   expect(found.headline).toMatchObject({ individual: true, entry: { texts: ['The { { launch'] } });
   expect(found.creator).toMatchObject({ individual: false });

@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect } from 'react';
+import { isText } from '@/ui/isText';
 import type { Arrangement } from './set/useAddress';
 
 const boxes: Readonly<Record<string, string>> = { c: 'caption', k: 'keywords', p: 'people' };
@@ -31,8 +32,4 @@ export function useDeskKeys(arrange: (arrangement: Arrangement) => void): void {
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [arrange]);
-}
-
-function isText(target: HTMLElement): boolean {
-  return target.closest('input, textarea, select, [contenteditable]') !== null;
 }

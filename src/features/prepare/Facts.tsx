@@ -1,35 +1,19 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { useQueryClient } from '@tanstack/react-query';
-import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
-import { apiRequest } from '@/ui/api';
+import type { Assignment } from '@/server/operations/assignments/assignments';
 import { LinkButton } from '@/ui/buttons';
 import { Field } from '@/ui/Field';
 import { TextInput } from '@/ui/inputs';
-import { queryKeys } from '@/ui/queryKeys';
 import { SaveState } from '@/ui/SaveState';
-import { useAutoSave } from '@/ui/useAutoSave';
+import { useSavedAssignment } from './useSavedAssignment';
 
-type Written = Pick<Assignment, 'name' | 'publishedOn' | 'facts'>;
-
-const writtenOf = ({ name, publishedOn, facts }: Assignment): Written => ({ name, publishedOn, facts });
+const PARTS = ['name', 'publishedOn', 'facts'] as const;
 const nothing = { name: '', value: '' };
 
 /** Name, first publication and facts of an assignment; they save themselves. */
 export function Facts({ assignment }: { assignment: Assignment }) {
-  const queries = useQueryClient();
-  const written = useAutoSave<Written>({
-    place: `facts ${assignment.id}`,
-    saved: writtenOf(assignment),
-    readAgain: () => queries.invalidateQueries({ queryKey: queryKeys.assignment(assignment.id) }),
-    save: async (change, met) => {
-      const wish: AssignmentChange = { ...change, met };
-      const changed = await apiRequest<Assignment>(`assignments/${assignment.id}`, 'PATCH', wish);
-      queries.setQueryData(queryKeys.assignment(assignment.id), changed);
-      return writtenOf(changed);
-    },
-  });
+  const written = useSavedAssignment('facts', assignment, PARTS);
   const { value, change } = written;
   const { facts } = value;
   const changeFact = (at: number, part: Partial<typeof nothing>) =>

@@ -1,25 +1,24 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { useQueryClient } from '@tanstack/react-query';
-import { type ChangeEvent, type ClipboardEvent, useId } from 'react';
+import { type ChangeEvent, type ClipboardEvent, useId, useState } from 'react';
 import { dictionaryOf } from '@/core/captions/dictionaries';
 import { parsePeople } from '@/core/captions/parsePeople';
 import type { ListedPerson } from '@/core/captions/people';
-import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
-import { apiRequest } from '@/ui/api';
+import type { Assignment } from '@/server/operations/assignments/assignments';
 import { LinkButton } from '@/ui/buttons';
 import { Field } from '@/ui/Field';
 import { TextInput } from '@/ui/inputs';
-import { queryKeys } from '@/ui/queryKeys';
+import { Notice } from '@/ui/Notice';
 import { SaveState } from '@/ui/SaveState';
-import { useAutoSave } from '@/ui/useAutoSave';
 import { LanguageChoice } from '../fields/LanguageChoice';
+import { useSavedAssignment } from './useSavedAssignment';
 
-type Written = Pick<Assignment, 'people' | 'language'>;
-
-const writtenOf = ({ people, language }: Assignment): Written => ({ people, language });
+const PARTS = ['people', 'language'] as const;
 const nobody: ListedPerson = { number: '', name: '', role: '', note: '' };
+/** Of a list of people; a larger file is another one. */
+const LARGEST_FILE = 1_000_000;
+const isSaid = (one: ListedPerson) => Object.values(one).some((text) => text.trim() !== '');
 const columns = [
   ['number', 'No.', '4em', 20],
   ['name', 'Name', undefined, 200],
@@ -30,20 +29,10 @@ const columns = [
 /** Who may be in the pictures, and the language that is written in; both save themselves. */
 export function People({ assignment }: { assignment: Assignment }) {
   const id = useId();
-  const queries = useQueryClient();
-  const written = useAutoSave<Written>({
-    place: `people ${assignment.id}`,
-    saved: writtenOf(assignment),
-    readAgain: () => queries.invalidateQueries({ queryKey: queryKeys.assignment(assignment.id) }),
-    save: async (change, met) => {
-      const wish: AssignmentChange = { ...change, met };
-      const changed = await apiRequest<Assignment>(`assignments/${assignment.id}`, 'PATCH', wish);
-      queries.setQueryData(queryKeys.assignment(assignment.id), changed);
-      return writtenOf(changed);
-    },
-  });
+  const written = useSavedAssignment('people', assignment, PARTS);
   const { value, change } = written;
   const { people } = value;
+  const [problem, setProblem] = useState<string>();
   const put = (next: readonly ListedPerson[]) => change({ ...value, people: next });
   const changeOne = (at: number, part: Partial<ListedPerson>) =>
     put(people.map((one, index) => (index === at ? { ...one, ...part } : one)));
@@ -52,13 +41,22 @@ export function People({ assignment }: { assignment: Assignment }) {
     const text = event.clipboardData.getData('text/plain');
     if (!/[\t\n]/.test(text.trim())) return;
     event.preventDefault();
-    put([...people.slice(0, at), ...parsePeople(text), ...people.slice(at).filter((one) => one.name !== '')]);
+    put([...people.slice(0, at), ...parsePeople(text), ...people.slice(at)].filter(isSaid));
   };
   const onFile = async (event: ChangeEvent<HTMLInputElement>) => {
     const { files } = event.target;
-    const text = (await files?.[0]?.text()) ?? '';
+    const file = files?.[0];
+    const isTooLarge = (file?.size ?? 0) > LARGEST_FILE;
+    const found = file && !isTooLarge ? parsePeople(await file.text()) : [];
     event.target.value = '';
-    put([...people.filter((one) => one.name !== ''), ...parsePeople(text)]);
+    setProblem(
+      isTooLarge
+        ? `${file!.name} is too large for a list of people.`
+        : found.length === 0
+          ? `No names were found in ${file?.name ?? 'the file'}.`
+          : undefined,
+    );
+    put([...people, ...found].filter(isSaid));
   };
   return (
     <Box>
@@ -113,6 +111,7 @@ export function People({ assignment }: { assignment: Assignment }) {
         <chakra.span textStyle="hint">or paste cells of a spreadsheet into a line</chakra.span>
         <SaveState of={written} />
       </Flex>
+      <Notice kind="error">{problem}</Notice>
       <Box marginTop="4">
         <Field width="9em" label="Written in">
           <LanguageChoice

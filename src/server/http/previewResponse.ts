@@ -6,7 +6,7 @@ export async function previewResponse(
   asked: number = previewSides[0],
   identity?: string | null,
 ): Promise<Response> {
-  const side: PreviewSide = previewSides.find((one) => one >= asked) ?? 2560;
+  const side: PreviewSide = previewSides.find((one) => one >= asked) ?? previewSides.at(-1)!;
   try {
     const bytes = await preview(file, side, identity);
     return new Response(new Uint8Array(bytes), {

@@ -2,7 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useDeferredValue, useMemo } from 'react';
-import { type CaptionAnswers, captionAnswers, foundBy } from '@/core/captions/captionHelp';
+import { type CaptionAnswers, captionAnswers, foundBy, namingFields } from '@/core/captions/captionHelp';
 import { nearMisses } from '@/core/captions/nearMisses';
 import { asList, asText } from '@/core/catalogue/value';
 import type { Assignment } from '@/server/operations/assignments/assignments';
@@ -33,8 +33,8 @@ export function CaptionHelp({
   const found = foundBy(caption, keywords, stopWordsOf(language));
   const near = nearMisses(caption, known.people);
   const right = useMemo(
-    () => [...known.people, ...known.places, ...keywords, ...assignment.facts.map((one) => one.value)],
-    [known, keywords, assignment.facts],
+    () => [...writtenOf(desk), ...people.map((one) => one.name), ...assignment.facts.map((one) => one.value)],
+    [desk, people, assignment.facts],
   );
   const wrong = useMisspelled(caption, language, right).filter(
     ({ word }) => !near.some(({ typed }) => typed.includes(word)),
@@ -76,6 +76,12 @@ function knownOf(people: Assignment['people'], desk: Desk | undefined) {
   };
 }
 
+/** Names and keywords of the other fields: whoever wrote them there means them. */
+function writtenOf(desk: Desk | undefined): string[] {
+  const named = namingFields.flatMap((id) => desk?.fields[id]?.variants ?? []);
+  return [...named.flatMap(({ value }) => asList(value)), ...(desk?.keywords ?? []).map((one) => one.term)];
+}
+
 function Answers({ answers }: { answers: CaptionAnswers }) {
   return (
     <chakra.span role="group" aria-label="What the caption answers">
@@ -111,7 +117,12 @@ function Doubt({
       {offers.map((one, at) => (
         <span key={one}>
           {at === 0 ? ' → ' : ', '}
-          <LinkButton type="button" minHeight="0" onClick={() => onTake(word, one)}>
+          <LinkButton
+            type="button"
+            minHeight="0"
+            aria-label={`Write ${one} for ${word}`}
+            onClick={() => onTake(word, one)}
+          >
             {one}
           </LinkButton>
         </span>

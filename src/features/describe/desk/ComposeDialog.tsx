@@ -23,7 +23,7 @@ interface Props {
   readonly assignmentId: string;
   readonly scope: Scope;
   readonly count: number;
-  readonly facts: Assignment['facts'];
+  readonly assignment: Pick<Assignment, 'facts' | 'people'>;
   readonly write: Write;
   readonly onClose: () => void;
 }
@@ -38,7 +38,7 @@ const usual: { readonly field: FieldId; readonly text: string } = {
 };
 
 /** A text from placeholders for many pictures at once, each with its own; examples stand beside while one types. */
-export function ComposeDialog({ assignmentId, scope, count, facts, write, onClose }: Props) {
+export function ComposeDialog({ assignmentId, scope, count, assignment, write, onClose }: Props) {
   const { value: composed, set, done } = useKeptState('composed text', usual);
   const box = useRef<HTMLInputElement>(null);
   const { examples, error, isFresh } = useExamples(assignmentId, scope, composed);
@@ -91,7 +91,7 @@ export function ComposeDialog({ assignmentId, scope, count, facts, write, onClos
             ))}
           </Select>
         </chakra.label>
-        <PlaceholderChoice facts={facts} onTake={put} />
+        <PlaceholderChoice assignment={assignment} onTake={put} />
       </Flex>
       <TextInput
         ref={box}
@@ -134,12 +134,13 @@ function useExamples(assignmentId: string, scope: Scope, composed: typeof usual)
 }
 
 function PlaceholderChoice({
-  facts,
+  assignment: { facts, people },
   onTake,
 }: {
-  facts: Assignment['facts'];
+  assignment: Props['assignment'];
   onTake: (name: string) => void;
 }) {
+  const numbered = people.filter((one) => one.number !== '').map((one) => `person ${one.number}`);
   return (
     <Select
       aria-label="Placeholder"
@@ -147,7 +148,7 @@ function PlaceholderChoice({
       onChange={(event) => event.target.value && onTake(event.target.value)}
     >
       <option value="">put in a placeholder …</option>
-      {[...facts.map((one) => one.name), ...placeholderNames].map((name) => (
+      {[...new Set([...facts.map((one) => one.name), ...placeholderNames, ...numbered])].map((name) => (
         <option key={name} value={name}>
           {name}
         </option>

@@ -1,13 +1,15 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { useState } from 'react';
 import { usualRoles } from '@/core/captions/credits';
 import { asText, type FieldValue, type Structure } from '@/core/catalogue/value';
 import { LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 
-/** A line for each contributor; the last one is empty, and becomes one when it is typed in. */
+const nobody: Structure = {};
+const text = (value: Structure[string] | undefined) => asText(value as FieldValue | undefined);
+
+/** A line for each contributor; the last one is empty, and is one as soon as it is typed in. */
 export function CreditLines({
   people,
   onChange,
@@ -15,100 +17,68 @@ export function CreditLines({
   people: readonly Structure[];
   onChange: (people: readonly Structure[]) => void;
 }) {
-  const [begun, setBegun] = useState({ role: '', name: '' });
-  const change = (at: number, next: Structure | undefined) =>
-    onChange(people.flatMap((one, i) => (i === at ? (next ? [next] : []) : [one])));
-  const begin = (role: string, name: string) => {
-    setBegun({ role, name });
-    if (name.trim() === '') return;
-    onChange([...people, { name, ...(role.trim() ? { role: [role.trim()] } : {}) }]);
-    setBegun({ role: '', name: '' });
-  };
+  const change = (at: number, next: Structure) =>
+    onChange(at === people.length ? [...people, next] : people.map((one, i) => (i === at ? next : one)));
   return (
     <Box as="ul" listStyleType="none" aria-label="Contributors">
-      {people.map((person, at) => (
-        <CreditLine key={at} number={at + 1} person={person} onChange={(next) => change(at, next)} />
+      {[...people, nobody].map((person, at) => (
+        <CreditLine
+          key={at}
+          label={at === people.length ? 'another' : `contributor ${at + 1}`}
+          person={person}
+          onChange={(next) => change(at, next)}
+          onRemove={
+            at === people.length ? undefined : () => onChange(people.filter((_, index) => index !== at))
+          }
+        />
       ))}
-      <CreditRow
-        label="another"
-        role={begun.role}
-        name={begun.name}
-        onRole={(role) => setBegun({ ...begun, role })}
-        onName={(name) => setBegun({ ...begun, name })}
-        onLeave={() => begin(begun.role, begun.name)}
-      />
+      <datalist id="credit-roles">
+        {usualRoles.map((one) => (
+          <option key={one} value={one} />
+        ))}
+      </datalist>
     </Box>
   );
 }
 
 function CreditLine({
-  number,
+  label,
   person,
   onChange,
-}: {
-  number: number;
-  person: Structure;
-  onChange: (next: Structure | undefined) => void;
-}) {
-  return (
-    <CreditRow
-      label={`contributor ${number}`}
-      role={asText(person.role as FieldValue | undefined)}
-      name={asText(person.name as FieldValue | undefined)}
-      onRole={(next) => onChange({ ...person, role: next === '' ? [] : next.split(/, ?/) })}
-      onName={(name) => onChange({ ...person, name })}
-      onRemove={() => onChange(undefined)}
-    />
-  );
-}
-
-function CreditRow({
-  label,
-  role,
-  name,
-  onRole,
-  onName,
   onRemove,
-  onLeave,
 }: {
   label: string;
-  role: string;
-  name: string;
-  onRole: (role: string) => void;
-  onName: (name: string) => void;
-  onRemove?: () => void;
-  onLeave?: () => void;
+  person: Structure;
+  onChange: (next: Structure) => void;
+  onRemove: (() => void) | undefined;
 }) {
   return (
-    <Flex as="li" gap="3" alignItems="center" onBlur={onLeave}>
+    <Flex as="li" gap="3" alignItems="center">
       <TextInput
         aria-label={`Role of ${label}`}
         list="credit-roles"
-        value={role}
+        value={text(person.role)}
         maxWidth="9em"
-        placeholder="role"
-        onChange={(event) => onRole(event.target.value)}
+        placeholder={onRemove ? '' : 'role'}
+        onChange={({ target }) =>
+          onChange({ ...person, role: target.value === '' ? [] : target.value.split(/, ?/) })
+        }
       />
       <TextInput
         aria-label={`Name of ${label}`}
-        value={name}
+        value={text(person.name)}
         placeholder={onRemove ? '' : 'name'}
-        onChange={(event) => onName(event.target.value)}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') onLeave?.();
-        }}
+        onChange={({ target }) => onChange({ ...person, name: target.value })}
       />
-      {onRemove ? (
-        <LinkButton type="button" fontSize="small" aria-label={`Remove ${label}`} onClick={onRemove}>
-          remove
-        </LinkButton>
-      ) : (
-        <datalist id="credit-roles">
-          {usualRoles.map((one) => (
-            <option key={one} value={one} />
-          ))}
-        </datalist>
-      )}
+      <LinkButton
+        type="button"
+        fontSize="small"
+        visibility={onRemove ? undefined : 'hidden'}
+        aria-label={`Remove ${label}`}
+        onClick={onRemove}
+      >
+        remove
+      </LinkButton>
     </Flex>
   );
 }

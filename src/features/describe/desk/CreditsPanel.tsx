@@ -2,7 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { creditsLine, usualPattern, withCredits } from '@/core/captions/credits';
-import { type Structure, structuresOf } from '@/core/catalogue/value';
+import { type FieldValue, type Structure, sameValue, structuresOf } from '@/core/catalogue/value';
 import type { Scope } from '@/core/drafts/scope';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import { Button } from '@/ui/buttons';
@@ -26,9 +26,10 @@ interface Props {
 export function CreditsPanel({ scope, count, desk, write, caption }: Props) {
   const across = desk?.fields.contributor;
   const differs = across !== undefined && across.same === undefined && across.variants.length > 0;
-  const { value, change, save } = useSavedValue(across?.same ?? null, (next) =>
-    write(scope, { kind: 'set', field: 'contributor', value: next }),
-  );
+  const { value, change, save } = useSavedValue<FieldValue | null>(across?.same ?? null, {
+    isSame: sameValue,
+    keep: (next) => write(scope, { kind: 'set', field: 'contributor', value: next }),
+  });
   const people = structuresOf(value);
   const put = (next: readonly Structure[]) => change(next.length > 0 ? next : null);
   return (

@@ -117,7 +117,7 @@ export function DeskActs({ assignment, scope, chosen, views, writing: { write },
       {open === 'templates' && <PutTemplates {...common} inForce={inForce} write={write} onDone={close} />}
       {open === 'copied' && copied && <PutCopied {...common} copied={copied} write={write} onClose={close} />}
       {open === 'compose' && (
-        <ComposeDialog {...common} facts={assignment.facts} write={write} onClose={close} />
+        <ComposeDialog {...common} assignment={assignment} write={write} onClose={close} />
       )}
       {open === 'gather' && <GatherDialog {...common} onClose={close} />}
     </>

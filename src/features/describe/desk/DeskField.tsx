@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useId, useState } from 'react';
 import { type FieldId, fieldLabel, shapeOf } from '@/core/catalogue/fields';
-import { type FieldValue, isEmpty } from '@/core/catalogue/value';
+import { type FieldValue, isEmpty, sameValue } from '@/core/catalogue/value';
 import type { Scope } from '@/core/drafts/scope';
 import { counted, formatNumber } from '@/core/wording/counts';
 import type { FieldAcross } from '@/server/operations/photos/acrossPhotos';
@@ -32,9 +32,10 @@ export function DeskField({
 }) {
   const id = useId();
   const [active, setActive] = useState(false);
-  const { value, change, save } = useSavedValue(across?.same ?? null, (next) =>
-    write(scope, { kind: 'set', field, value: next }),
-  );
+  const { value, change, save } = useSavedValue<FieldValue | null>(across?.same ?? null, {
+    isSame: sameValue,
+    keep: (next) => write(scope, { kind: 'set', field, value: next }),
+  });
   const differs = across !== undefined && across.same === undefined && across.variants.length > 0;
   const name = fieldLabel(field);
   return (

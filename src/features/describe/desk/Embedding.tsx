@@ -21,7 +21,7 @@ interface Props {
   readonly views: readonly PhotoView[];
   readonly selected: ReadonlySet<string>;
   /** Comes when what was typed is saved. */
-  readonly settle: () => Promise<void>;
+  readonly settle: () => Promise<boolean>;
 }
 
 /** What was asked for: fixed when the act is pressed, after everything typed is saved. */

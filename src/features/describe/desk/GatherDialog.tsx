@@ -5,13 +5,13 @@ import { useMutation } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import type { Scope } from '@/core/drafts/scope';
 import { counted } from '@/core/wording/counts';
-import type { Gathering } from '@/server/operations/gatherings/gatherings';
 import { apiRequest } from '@/ui/api';
-import { Button, LinkButton } from '@/ui/buttons';
+import { Button } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { useGatherings } from '../set/useGathered';
+import { GatheringRow } from './GatheringRow';
 
 /** Puts the selection into a gathering, across assignments; or takes it out again. */
 export function GatherDialog({
@@ -57,7 +57,11 @@ export function GatherDialog({
       <Box textStyle="hint" paddingBottom="2">
         A gathering holds pictures by hand, across assignments. Their files stay where they are.
       </Box>
-      <GatheringRows gatherings={gatherings} onChange={(one, isIn) => change.mutate({ ...one, isIn })} />
+      <Box as="ul" listStyleType="none" aria-label="Gatherings">
+        {gatherings.map((one) => (
+          <GatheringRow key={one.id} gathering={one} onChange={(isIn) => change.mutate({ ...one, isIn })} />
+        ))}
+      </Box>
       <form onSubmit={begin}>
         <Flex gap="3" alignItems="center" paddingTop="3">
           <TextInput
@@ -80,50 +84,5 @@ export function GatherDialog({
           : ''}
       </Notice>
     </Dialog>
-  );
-}
-
-function GatheringRows({
-  gatherings,
-  onChange,
-}: {
-  gatherings: readonly Gathering[];
-  onChange: (one: { id: string; name: string }, isIn: boolean) => void;
-}) {
-  return (
-    <Box as="ul" listStyleType="none" aria-label="Gatherings">
-      {gatherings.map(({ id, name, pictures }) => (
-        <Flex
-          as="li"
-          key={id}
-          gap="4"
-          alignItems="center"
-          borderTopWidth="1px"
-          fontSize="body"
-          minHeight="2.25rem"
-        >
-          <Box flex="1" minWidth="0" truncate>
-            {name}{' '}
-            <Box as="span" textStyle="hint">
-              {counted(pictures, 'picture')}
-            </Box>
-          </Box>
-          <LinkButton
-            type="button"
-            aria-label={`Put into ${name}`}
-            onClick={() => onChange({ id, name }, true)}
-          >
-            put in
-          </LinkButton>
-          <LinkButton
-            type="button"
-            aria-label={`Remove from ${name}`}
-            onClick={() => onChange({ id, name }, false)}
-          >
-            remove
-          </LinkButton>
-        </Flex>
-      ))}
-    </Box>
   );
 }

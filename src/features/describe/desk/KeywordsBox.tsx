@@ -5,6 +5,7 @@ import { type KeyboardEvent, useId, useState } from 'react';
 import type { Scope } from '@/core/drafts/scope';
 import { parseKeywords } from '@/core/keywords/parse';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import { TextInput } from '@/ui/inputs';
 import { Term } from './Term';
 import type { Write } from './useWriting';
 
@@ -52,7 +53,7 @@ export function KeywordsBox({
             onRemove={() => write(scope, { kind: 'remove-keywords', terms: [term] })}
           />
         ))}
-        <chakra.input
+        <TextInput
           id={id}
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
@@ -65,16 +66,7 @@ export function KeywordsBox({
           placeholder="type, then comma"
           minWidth="9em"
           flex="1"
-          height="1.75rem"
-          bg="transparent"
-          borderBottomWidth="1px"
-          borderColor="rule"
-          fontSize="body"
-          _focusVisible={{
-            outline: 'none',
-            borderColor: 'woad',
-            boxShadow: '0 1px 0 0 var(--fabrica-colors-woad)',
-          }}
+          width="auto"
         />
       </Flex>
     </Box>

@@ -8,6 +8,7 @@ import { asList } from '@/core/catalogue/value';
 import type { Scope } from '@/core/drafts/scope';
 import type { Desk, FieldAcross } from '@/server/operations/photos/acrossPhotos';
 import { LinkButton } from '@/ui/buttons';
+import { TextInput } from '@/ui/inputs';
 import { PersonMenu } from './PersonMenu';
 import { Term } from './Term';
 import type { CaptionState } from './useCaption';
@@ -79,24 +80,13 @@ export function PeopleBox({
           />
         ))}
         <Box position="relative" flex="1" minWidth="9em">
-          <chakra.input
+          <TextInput
             id={id}
             value={typed}
             autoComplete="off"
             onChange={(event) => setTyped(event.target.value)}
             onKeyDown={onKeyDown}
             placeholder="type a name"
-            width="100%"
-            height="1.75rem"
-            bg="transparent"
-            borderBottomWidth="1px"
-            borderColor="rule"
-            fontSize="body"
-            _focusVisible={{
-              outline: 'none',
-              borderColor: 'woad',
-              boxShadow: '0 1px 0 0 var(--fabrica-colors-woad)',
-            }}
           />
           {menu.found.length > 0 && (
             <PersonMenu id={`${id}-people`} people={menu.found} marked={menu.marked} onTake={menu.take} />

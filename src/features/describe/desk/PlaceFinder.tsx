@@ -8,6 +8,7 @@ import type { FoundPlace } from '@/server/gazetteer/thread';
 import type { FieldChanges } from '@/server/operations/drafts/writing';
 import { apiRequest } from '@/ui/api';
 import { TextInput } from '@/ui/inputs';
+import { OptionList } from '@/ui/OptionList';
 import { queryKeys } from '@/ui/queryKeys';
 
 export type OfferedPlace = FoundPlace;
@@ -61,7 +62,7 @@ export function PlaceFinder({ onTake }: { onTake: (place: OfferedPlace) => void 
         aria-label="Find a town"
         aria-expanded={found.length > 0}
         aria-controls={`${id}-towns`}
-        aria-activedescendant={found[marked] ? `${id}-${marked}` : undefined}
+        aria-activedescendant={found[marked] ? `${id}-towns-${marked}` : undefined}
         autoComplete="off"
         value={typed}
         placeholder="town: a few letters fill city, region, country and code"
@@ -72,36 +73,24 @@ export function PlaceFinder({ onTake }: { onTake: (place: OfferedPlace) => void 
         onKeyDown={onKeyDown}
       />
       {found.length > 0 && (
-        <Box
+        <OptionList
           id={`${id}-towns`}
-          role="listbox"
-          aria-label="Towns"
-          bg="leaf"
-          borderWidth="1px"
-          borderColor="rule"
-        >
-          {found.map((place, at) => (
-            <Box
-              key={`${placeWords(place)} ${place.latitude}`}
-              id={`${id}-${at}`}
-              role="option"
-              aria-selected={at === marked}
-              paddingX="3"
-              paddingY="1"
-              fontSize="body"
-              cursor="pointer"
-              bg={at === marked ? 'wash' : undefined}
-              onMouseDown={(event) => event.preventDefault()}
-              onClick={() => take(place)}
-            >
-              {placeWords(place)}{' '}
-              <chakra.span color="soft">
-                {place.countryCode}
-                {place.population > 0 && ` · ${formatNumber(place.population)} people`}
-              </chakra.span>
-            </Box>
-          ))}
-        </Box>
+          label="Towns"
+          options={found.map((place) => ({
+            key: `${placeWords(place)} ${place.latitude}`,
+            content: (
+              <>
+                {placeWords(place)}{' '}
+                <chakra.span color="soft">
+                  {place.countryCode}
+                  {place.population > 0 && ` · ${formatNumber(place.population)} people`}
+                </chakra.span>
+              </>
+            ),
+          }))}
+          marked={marked}
+          onTake={(at) => take(found[at])}
+        />
       )}
       {wanted.length > 1 && found.length === 0 && isFetching && (
         <Box textStyle="hint" role="status">

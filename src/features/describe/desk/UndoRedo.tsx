@@ -7,11 +7,12 @@ import { counted } from '@/core/wording/counts';
 import type { WritingSteps } from '@/server/operations/drafts/undoWriting';
 import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
+import { isText } from '@/ui/isText';
 import { queryKeys } from '@/ui/queryKeys';
 import { writingWords } from './writingWords';
 
 /** The last act of writing undone, or done again; Ctrl+Z and Ctrl+Shift+Z outside of a text. */
-export function UndoRedo({ assignmentId, settle }: { assignmentId: string; settle: () => Promise<void> }) {
+export function UndoRedo({ assignmentId, settle }: { assignmentId: string; settle: () => Promise<boolean> }) {
   const queries = useQueryClient();
   const where = `assignments/${assignmentId}/writing`;
   const { data: steps } = useQuery({
@@ -22,9 +23,10 @@ export function UndoRedo({ assignmentId, settle }: { assignmentId: string; settl
     // Presses are carried out one after the other: each key takes the act that is then the next one.
     scope: { id: where },
     mutationFn: async ({ id, undone }: { id?: string; undone: boolean }) => {
-      await settle();
+      const isLater = await settle();
       const next = async () => (await apiRequest<WritingSteps>(where))[undone ? 'undo' : 'redo']?.id;
-      const writingId = id ?? (await next());
+      // What was being saved when it was pressed is the last act by now.
+      const writingId = isLater && undone ? await next() : (id ?? (await next()));
       return writingId ? apiRequest<{ kept: number }>(where, 'PATCH', { writingId, undone }) : { kept: 0 };
     },
     onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.photos(assignmentId) }),
@@ -69,8 +71,4 @@ export function UndoRedo({ assignmentId, settle }: { assignmentId: string; settl
       </span>
     </Flex>
   );
-}
-
-function isText(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && target.closest('input, textarea, [contenteditable]') !== null;
 }

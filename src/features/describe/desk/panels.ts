@@ -41,7 +41,7 @@ export const panelFields: Readonly<Record<PanelName, readonly FieldId[]>> = {
     'descriptionLanguages',
     'altTextLanguages',
   ],
-  credits: ['contributor', 'description'],
+  credits: ['contributor'],
   rights: writtenFieldIds.filter((id) => field(id).question === 'owned' && field(id).need !== 'all'),
   threads: [],
   all: [],

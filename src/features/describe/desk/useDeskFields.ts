@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo } from 'react';
-import type { FieldId } from '@/core/catalogue/fields';
+import { namingFields } from '@/core/captions/captionHelp';
 import { useRemembered } from '@/ui/useRemembered';
 import { useShownFields } from '../../fields/useShownFields';
 import { fieldsFor } from './FieldsPanel';
@@ -13,11 +13,8 @@ export function useDeskFields(place: 'desk' | 'one') {
   const shown = useShownFields('fabrica:desk fields');
   const fields = useMemo(() => {
     const more = panel === 'all' ? fieldsFor(shown) : panel === '' ? [] : panelFields[panel];
-    return [...new Set([...always, ...more])];
+    return [...new Set([...namingFields, ...more])];
   }, [panel, shown]);
   return { panel, setPanel, shown, fields };
 }
 export type DeskFields = ReturnType<typeof useDeskFields>;
-
-/** The people, and what a caption may name. */
-const always: readonly FieldId[] = ['personShown', 'sublocation', 'city', 'country', 'eventName'];

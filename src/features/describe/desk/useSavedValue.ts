@@ -1,29 +1,40 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { type FieldValue, sameValue } from '@/core/catalogue/value';
 import { useFollow } from './useFollow';
 
-const SAVE_AFTER_MS = 600;
+export const SAVE_AFTER_MS = 600;
 
-/** A value that is written shortly after the last change, on leaving it, and when the page or selection goes. */
-export function useSavedValue(shared: FieldValue | null, write: (value: FieldValue | null) => void) {
+interface Saving<T> {
+  readonly isSame: (a: T, b: T) => boolean;
+  /** Before the first change that is not saved yet. */
+  readonly begin?: () => void;
+  readonly keep: (value: T) => void;
+}
+
+/** A value that is kept shortly after the last change, on leaving its box or the page, and when the selection moves on. */
+export function useSavedValue<T>(shared: T, saving: Saving<T>) {
   const [value, setValue] = useState(shared);
-  const pending = useRef<{ readonly value: FieldValue | null }>(undefined);
+  const pending = useRef<{ readonly value: T }>(undefined);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const tell = useRef<(value: FieldValue | null) => void>(() => undefined);
-  const latest = useRef(write);
-  latest.current = write;
+  const latest = useRef(saving);
+  latest.current = saving;
+  const tell = useFollow(shared, {
+    isSame: saving.isSame,
+    isPending: () => pending.current !== undefined,
+    apply: (now) => setValue((before) => (latest.current.isSame(before, now) ? before : now)),
+  });
   const save = useCallback(() => {
     clearTimeout(timer.current);
     const waiting = pending.current;
     pending.current = undefined;
     if (!waiting) return;
-    latest.current(waiting.value);
-    tell.current(waiting.value);
-  }, []);
+    latest.current.keep(waiting.value);
+    tell(waiting.value);
+  }, [tell]);
   const change = useCallback(
-    (next: FieldValue | null) => {
+    (next: T) => {
+      if (!pending.current) latest.current.begin?.();
       setValue(next);
       pending.current = { value: next };
       clearTimeout(timer.current);
@@ -31,11 +42,6 @@ export function useSavedValue(shared: FieldValue | null, write: (value: FieldVal
     },
     [save],
   );
-  tell.current = useFollow(shared, {
-    isSame: sameValue,
-    isPending: () => pending.current !== undefined,
-    apply: (now) => setValue((before) => (sameValue(before, now) ? before : now)),
-  });
   useEffect(() => {
     window.addEventListener('pagehide', save);
     return () => {
@@ -43,5 +49,6 @@ export function useSavedValue(shared: FieldValue | null, write: (value: FieldVal
       save();
     };
   }, [save]);
-  return { value, change, save };
+  const isPending = useCallback(() => pending.current !== undefined, []);
+  return { value, change, save, isPending };
 }

@@ -28,7 +28,7 @@ test('acts are sent one after the other, each with a key of its own, and kept un
   expect(result.current.state).toBe('saved');
 });
 
-test('what the server refuses is told, and the next act goes on', async () => {
+test('what the server refuses is reported, and the next act goes on', async () => {
   answering({ [where]: new Error('The caption of a.jpg was emptied.') });
   const { result } = open();
   act(() => result.current.write(these(['p1']), caption('A')));

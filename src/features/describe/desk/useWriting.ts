@@ -21,8 +21,8 @@ export interface WritingState {
     | { readonly act: WritingAct; readonly message: string; readonly isConflict: boolean }
     | undefined;
   readonly dismiss: () => void;
-  /** Comes when everything that was written is saved, or refused. */
-  readonly settle: () => Promise<void>;
+  /** Comes when everything that was written is saved, or refused; with whether that had to be waited for. */
+  readonly settle: () => Promise<boolean>;
 }
 
 const FIRST_PAUSE_MS = 1000;
@@ -87,7 +87,9 @@ export function useWriting(assignmentId: string): WritingState {
   }, [assignmentId, start]);
 
   const settle = useCallback(async () => {
+    const isWaiting = running.current !== undefined;
     while (running.current) await running.current;
+    return isWaiting;
   }, []);
   const dismiss = useCallback(() => setRefused(undefined), []);
   return useMemo(

@@ -6,9 +6,8 @@ import { type FieldId, field as fieldRow } from '@/core/catalogue/fields';
 import { type FieldValue, sameValue } from '@/core/catalogue/value';
 import type { ListedValues } from '@/server/operations/photos/listValues';
 import { Notice } from '@/ui/Notice';
+import { SAVE_AFTER_MS } from '../desk/useSavedValue';
 import { cellTyped, cellValue, valueOfTyped } from './cellText';
-
-const SAVE_AFTER_MS = 600;
 
 interface Props {
   readonly field: FieldId;

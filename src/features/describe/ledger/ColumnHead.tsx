@@ -7,6 +7,7 @@ import type { ListedValues } from '@/server/operations/photos/listValues';
 import { Button, LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { Popover } from '@/ui/Popover';
+import { FieldHelp } from '../../fields/FieldHelp';
 import type { Address } from '../set/useAddress';
 import type { PhotoView } from '../set/view';
 import { type ColumnInSight, countsOf } from './columns';
@@ -82,6 +83,9 @@ function ColumnMenu({
   return (
     <Flex direction="column" alignItems="flex-start" gap="1" minWidth="15em">
       <Box textStyle="label">{label}</Box>
+      <Box maxWidth="22em">
+        <FieldHelp id={id} elementId={`help-${id}`} />
+      </Box>
       {acts.map(([words, work]) => (
         <LinkButton key={words} type="button" onClick={act(work)}>
           {words}

@@ -1,6 +1,7 @@
 'use client';
 
 import { chakra } from '@chakra-ui/react';
+import { Key } from '@/ui/Key';
 
 const keys = [
   ['↵', 'save, go down'],
@@ -21,15 +22,3 @@ export function LedgerKeys() {
     </chakra.span>
   );
 }
-
-export const Key = chakra('kbd', {
-  base: {
-    borderWidth: '1px',
-    borderColor: 'rule',
-    borderRadius: 'sm',
-    paddingX: '1.5',
-    fontFamily: 'body',
-    fontSize: 'tiny',
-    whiteSpace: 'nowrap',
-  },
-});

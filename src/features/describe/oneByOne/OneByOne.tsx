@@ -4,6 +4,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { type KeyboardEvent, type ReactNode, useMemo, useState } from 'react';
 import { these } from '@/core/drafts/scope';
 import type { Assignment } from '@/server/operations/assignments/assignments';
+import { isText } from '@/ui/isText';
 import { useRemembered } from '@/ui/useRemembered';
 import { useDeskFields } from '../desk/useDeskFields';
 import type { WritingState } from '../desk/useWriting';
@@ -110,12 +111,6 @@ export function OneByOne({ assignment, set, writing, onRate, bar }: Props) {
         </Box>
       </Flex>
     </>
-  );
-}
-
-function isText(target: EventTarget): boolean {
-  return (
-    target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable]') !== null
   );
 }
 

@@ -4,6 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import type { Scope } from '@/core/drafts/scope';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { LinkButton } from '@/ui/buttons';
+import { Key } from '@/ui/Key';
 import { DeskActs } from '../desk/DeskActs';
 import { DeskLeaf } from '../desk/DeskLeaf';
 import { SaveWords } from '../desk/SaveWords';
@@ -11,7 +12,6 @@ import { UndoRedo } from '../desk/UndoRedo';
 import type { DeskFields } from '../desk/useDeskFields';
 import type { WritingState } from '../desk/useWriting';
 import { writtenTo } from '../desk/writtenTo';
-import { Key } from '../ledger/LedgerKeys';
 import type { PhotoView } from '../set/view';
 import type { StepActs } from './stepActs';
 

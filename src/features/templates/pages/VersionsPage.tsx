@@ -85,7 +85,7 @@ export function VersionsPage({
         );
       })}
       <Box color="soft" paddingTop="2">
-        Going back makes a new version that says what the old one said: nothing is lost.
+        Going back makes a new version with the words of the old one: nothing is lost.
       </Box>
     </>
   );

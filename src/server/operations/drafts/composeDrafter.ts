@@ -1,4 +1,4 @@
-import type { FieldValue } from '../../../core/catalogue/value';
+import { asText, type FieldValue } from '../../../core/catalogue/value';
 import { presentValues } from '../../../core/drafts/present';
 import type { Scope } from '../../../core/drafts/scope';
 import { compileTemplates, resolve } from '../../../core/templates/resolve';
@@ -8,6 +8,7 @@ import { inForceOf } from '../assignments/inForce';
 import type { ListedPhoto } from '../photos/photos';
 import { listPhotosOf } from '../photos/photosInScope';
 import { refuseUnusable } from '../templates/refuseUnusable';
+import { captionOf } from './captionWords';
 import { byHand, type Drafter } from './drafter';
 import type { Writing } from './writing';
 
@@ -28,11 +29,17 @@ export async function composeDrafter(
   };
   refuseUnusable([template]);
   const compiled = compileTemplates([template]);
-  const { contextOf } = await inForceOf(context, assignmentId);
+  const { contextOf, signOffOf } = await inForceOf(context, assignmentId);
   const draftsOf = (photo: ListedPhoto) => {
     const values = presentValues(photo.record.fields, photo.drafts);
     const change = resolve(compiled, values, contextOf(photo)).changes.get(field);
-    return change ? new Map([[field, { value: change.value, origin: byHand }]]) : new Map();
+    if (!change) return new Map();
+    // A composed description is a caption like any other: the sign-off under it stays.
+    const value =
+      field === 'description'
+        ? captionOf(photo, signOffOf).withWords(asText(change.value)) || null
+        : change.value;
+    return new Map([[field, { value, origin: byHand }]]);
   };
   return { draftsOf };
 }

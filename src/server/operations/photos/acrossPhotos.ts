@@ -1,16 +1,15 @@
 import { sql } from 'drizzle-orm';
-import { splitSignOff } from '../../../core/captions/signOff';
 import type { FieldId } from '../../../core/catalogue/fields';
-import { asText, type FieldValue } from '../../../core/catalogue/value';
+import type { FieldValue } from '../../../core/catalogue/value';
 import { type Across, across, termsAcross } from '../../../core/drafts/across';
 import { type Disagreement, disagreementsAcross, disagrees } from '../../../core/drafts/disagreements';
-import { presentValues } from '../../../core/drafts/present';
 import { type Proof, proofOf } from '../../../core/drafts/proof';
 import type { Scope } from '../../../core/drafts/scope';
 import { hindrancesIn } from '../../../core/embed/hindrances';
 import type { ThreadId } from '../../../core/threads/threads';
 import type { Context } from '../../context';
 import { inForceOf } from '../assignments/inForce';
+import { captionOf } from '../drafts/captionWords';
 import type { ListedPhoto } from './photos';
 import { draftedPhotos, listPhotosOf } from './photosInScope';
 
@@ -52,12 +51,7 @@ export async function deskOf(
     listPhotosOf(context, assignmentId, scope),
     inForceOf(context, assignmentId),
   ]);
-  const all = photos.map((photo) => {
-    const values = presentValues(photo.record.fields, photo.drafts);
-    const offered = signOffOf(photo, values);
-    const { caption, signedOff } = splitSignOff(asText(values.description), offered);
-    return { caption, signOff: signedOff ? offered : undefined, values };
-  });
+  const all = photos.map((photo) => captionOf(photo, signOffOf));
   const { variants, ...held } = across(all.map((one) => one.caption));
   const signOffs = new Set(all.map((one) => one.signOff));
   const [signOff] = signOffs;

@@ -122,9 +122,9 @@ async function basisOf(context: Context, assignmentId: string) {
     inForceOf(context, assignmentId),
     installationContext(context),
   ]);
-  const { name, facts, publishedOn } = assignment;
+  const { name, facts, people, publishedOn } = assignment;
   const entries = inForce.templates.map((one) => one.entries.filter(({ field }) => field === 'description'));
-  const all = JSON.stringify([3, name, facts, publishedOn, entries, installation]);
+  const all = JSON.stringify([3, name, facts, people, publishedOn, entries, installation]);
   return { basis: createHash('sha256').update(all).digest('hex').slice(0, 32), inForce };
 }
 

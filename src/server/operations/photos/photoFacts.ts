@@ -3,7 +3,7 @@ import type { CameraFacts } from '../../../core/embed/camera';
 import { hindrancesIn } from '../../../core/embed/hindrances';
 import type { ShotRole } from '../../../core/embed/planShot';
 import type { Context } from '../../context';
-import { files, photos } from '../../db/schema/photos';
+import { files } from '../../db/schema/photos';
 import { required } from '../../problems/errors';
 import { problemWords } from '../../problems/words';
 import { listPhotosById } from './photos';
@@ -21,17 +21,13 @@ export interface PhotoFacts {
   }[];
   /** Why its files would not be written without a yes. */
   readonly hindrances: readonly string[];
-  readonly changedOutsideAt: string | null;
 }
 
 /** Camera, size, files, and what hinders writing, of one photo. */
 export async function readPhotoFacts(context: Context, id: string): Promise<PhotoFacts> {
   const [photo] = await listPhotosById(context, [id]);
   const { record } = required(photo, 'picture');
-  const [rows, [row]] = await Promise.all([
-    context.db.select().from(files).where(eq(files.photoId, id)),
-    context.db.select({ changedOutsideAt: photos.changedOutsideAt }).from(photos).where(eq(photos.id, id)),
-  ]);
+  const rows = await context.db.select().from(files).where(eq(files.photoId, id));
   return {
     camera: record.camera,
     pixels: record.pixels,
@@ -47,6 +43,5 @@ export async function readPhotoFacts(context: Context, id: string): Promise<Phot
         return unreadable || signed || one.severity === 'error';
       })
       .map(problemWords),
-    changedOutsideAt: row?.changedOutsideAt?.toISOString() ?? null,
   };
 }
