@@ -10,7 +10,7 @@ test('a strip comes back from its code', () => {
   fc.assert(fc.property(strip, (one) => expect(stripFromCode(stripCode(one as Strip))).toEqual(one)));
 });
 
-test('a cut code has feet where nothing is said, and pictures with the same code share their strip', () => {
+test('a cut code has feet for its silent threads, and pictures with the same code share their strip', () => {
   expect(stripFromCode('s')).toMatchObject({ who: 'solid', when: 'foot' });
   expect(stripFromCode('ssssssss')).toBe(stripFromCode('ssssssss'));
 });

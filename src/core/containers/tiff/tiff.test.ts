@@ -56,7 +56,7 @@ test.each<[string, Row]>([
   }
 });
 
-test('where the two copies of IIM differ, the tag counts, it is said, and a write brings both into step', async () => {
+test('where the two copies of IIM differ, the tag counts, with a finding, and a write brings both into step', async () => {
   const resources = iimResources(concat([UTF8_MARK, dataSet(2, 90, 'Pellvik')]));
   const file = tiffOf('big', [
     { tag: 33723, type: 7, count: iim.length, value: iim },
