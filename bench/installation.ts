@@ -4,6 +4,7 @@ import { linkSync, mkdirSync, rmSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import sharp from 'sharp';
+import { recordShape } from '../src/server/db/stored/records';
 
 export interface BenchInstallation {
   readonly address: string;
@@ -79,13 +80,15 @@ async function fill(db: Db, work: string, photos: number): Promise<string> {
     value,
     origin: 'xmp',
     agrees: true,
-    voices: [
+    recordValues: [
       { origin: 'xmp', value },
       { origin: 'iim', value },
     ],
   });
   const record = {
-    version: 1,
+    version: recordShape.version,
+    format: 'jpeg',
+    lineage: {},
     problems: [],
     camera: { camera: 'Tindra K2', orientation: 1 },
     pixels: { width: 6000, height: 4000 },
@@ -113,6 +116,7 @@ async function fill(db: Db, work: string, photos: number): Promise<string> {
     from assignments a, generate_series(1, ${photos}) n`);
   await db.execute(sql`insert into files (photo_id, folder_id, relative_path, format, size, modified_ns, digest)
     select p.id, f.id, p.name, 'jpeg', ${Number(size)}, ${String(mtimeNs)}, 'x' from photos p, opened_folders f`);
+  await db.execute(sql`analyze`);
   return rows[0]!.id;
 }
 
