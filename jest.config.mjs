@@ -16,6 +16,6 @@ export default {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(@noble)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(@noble|stemmer)/)'],
   testTimeout: 900_000,
 };

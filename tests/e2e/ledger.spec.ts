@@ -246,6 +246,26 @@ test('selection, picture, order and filter are kept from one arrangement to the 
   await expect(page.getByRole('grid', { name: 'Pictures' })).toBeVisible();
 });
 
+// A picture that came into the address meanwhile made the router give up the page that one had asked for.
+test('a stage is opened by a press right after a picture was chosen, however long it takes', async () => {
+  const other = await page.context().newPage();
+  await other.goto(describeUrl(assignment));
+  await other.locator('[data-photo]').first().click();
+  await expect(other).toHaveURL(/picture=/);
+  await other.route(/_rsc=/, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 800));
+    await route.continue();
+  });
+  await other.locator('[data-photo]').nth(1).click();
+  const path = other.getByRole('navigation', { name: 'Path of the assignment' });
+  await path.getByRole('link', { name: /^Prepare/ }).click();
+  await expect(other).toHaveURL(/prepare$/);
+  await other.unroute(/_rsc=/);
+  await other.goBack();
+  await expect(other).toHaveURL(/describe\?picture=/);
+  await other.close();
+});
+
 test('the sheet: size by keys and slider, a rectangle by the mouse, rating by number', async () => {
   await page.goto(describeUrl(assignment));
   const first = page.locator(`[data-photo="${names[0]}"]`);

@@ -71,7 +71,7 @@ test('a template is made from nothing, changed, and put in force', async () => {
   await expect(page.getByRole('status').getByText('version 2')).toBeVisible();
   await openStage('Bring in');
   await page.getByLabel('Put a template in force').selectOption({ label: 'Evening edition' });
-  await expect(page.getByText('night@tarnandtide.example', { exact: true })).toBeVisible();
+  await expect(page.getByText('E-mail: night@tarnandtide.example')).toBeVisible();
 });
 
 test('what is written into files only if one says so is chosen in Prepare, and stays chosen', async () => {

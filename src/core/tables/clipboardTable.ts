@@ -69,12 +69,11 @@ function quotedCell(
   }
 }
 
-/** Rows as text for the clipboard; parseTable gives them again. */
-export function formatTable(rows: readonly (readonly string[])[]): string {
-  const lines = rows.map((row) => row.map(quoted).join('\t'));
+/** Rows as text for the clipboard, or with commas as CSV (RFC 4180); parseTable gives them again. */
+export function formatTable(rows: readonly (readonly string[])[], separator: '\t' | ',' = '\t'): string {
+  const [end, special] = separator === ',' ? ['\r\n', /[,"\n\r]/] : ['\n', /[\t\n\r]|^"/];
+  const quoted = (cell: string) => (special.test(cell) ? `"${cell.replaceAll('"', '""')}"` : cell);
+  const lines = rows.map((row) => row.map(quoted).join(separator));
   // As spreadsheets do, so that a last row of one empty cell is a row.
-  return lines.length > 1 ? `${lines.join('\n')}\n` : lines.join('');
+  return lines.length > 1 ? `${lines.join(end)}${end}` : lines.join('');
 }
-
-const quoted = (cell: string): string =>
-  /[\t\n\r]/.test(cell) || cell.startsWith('"') ? `"${cell.replaceAll('"', '""')}"` : cell;

@@ -2,6 +2,7 @@
 
 import { usePathname, useSearchParams } from 'next/navigation';
 import { useCallback, useMemo } from 'react';
+import { nameAddress } from '@/ui/nameAddress';
 import { type Order, orderCode, orderFrom } from './order';
 import { type Show, showCode, showFrom } from './show';
 
@@ -35,7 +36,7 @@ export function useAddress(): Address {
       if (to === `${window.location.pathname}${window.location.search}`) return;
       // By the browser's own history, which Next follows: nothing is fetched anew.
       if (isStep) window.history.pushState(null, '', to);
-      else window.history.replaceState(null, '', to);
+      else nameAddress(to);
     },
     [path],
   );
