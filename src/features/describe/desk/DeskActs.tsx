@@ -8,6 +8,7 @@ import type { Assignment } from '@/server/operations/assignments/assignments';
 import { apiRequest } from '@/ui/api';
 import { Button, LinkButton } from '@/ui/buttons';
 import { queryKeys } from '@/ui/queryKeys';
+import { readAfterAct } from '@/ui/readAfterAct';
 import { useVersions } from '../set/useVersions';
 import type { PhotoView } from '../set/view';
 import { ComposeDialog } from './ComposeDialog';
@@ -17,6 +18,7 @@ import { GatherDialog } from './GatherDialog';
 import { PutCopied } from './PutCopied';
 import { PutTemplates } from './PutTemplates';
 import { useDesk } from './useDesk';
+import type { DeskFields } from './useDeskFields';
 import type { WritingState } from './useWriting';
 
 interface Props {
@@ -25,6 +27,8 @@ interface Props {
   readonly chosen: readonly PhotoView[];
   readonly views: readonly PhotoView[];
   readonly writing: WritingState;
+  /** As the desk beside it: both are answered once. */
+  readonly asked: Pick<DeskFields, 'fields'>;
   /** Where there is a selection that can grow. */
   readonly onSelect?: ((ids: readonly string[]) => void) | undefined;
 }
@@ -34,12 +38,20 @@ const MOST_ASKED = 200;
 type Open = 'settle' | 'templates' | 'copied' | 'compose' | 'gather';
 
 /** What can be done with the whole of the selection. */
-export function DeskActs({ assignment, scope, chosen, views, writing: { write }, onSelect }: Props) {
+export function DeskActs({
+  assignment,
+  scope,
+  chosen,
+  views,
+  writing: { write },
+  asked: { fields },
+  onSelect,
+}: Props) {
   const { id: assignmentId, inForce } = assignment;
   const queries = useQueryClient();
   const [open, setOpen] = useState<Open>();
   const count = chosen.length;
-  const disagreeing = useDesk(assignmentId, scope, count)?.disagreeing ?? 0;
+  const disagreeing = useDesk(assignmentId, scope, count, fields)?.disagreeing ?? 0;
   const drafted = chosen.filter((view) => view.drafted);
   const { copied, copy, message } = useCopied(assignmentId);
   const versionsOf = useVersions(assignmentId, views);
@@ -55,7 +67,7 @@ export function DeskActs({ assignment, scope, chosen, views, writing: { write },
       apiRequest(`assignments/${assignmentId}/seen`, 'POST', {
         scope: scopeOf(new Set(changed.map((view) => view.id)), views),
       }),
-    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.photos(assignmentId) }),
+    onSuccess: () => readAfterAct(queries, queryKeys.photos(assignmentId)),
   });
   const close = () => setOpen(undefined);
   const common = { assignmentId, scope, count };

@@ -9,6 +9,8 @@ import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { isText } from '@/ui/isText';
 import { queryKeys } from '@/ui/queryKeys';
+import { readAfterAct } from '@/ui/readAfterAct';
+import { swapShown } from '../set/shownBefore';
 import { writingWords } from './writingWords';
 
 /** The last act of writing undone, or done again; Ctrl+Z and Ctrl+Shift+Z outside of a text. */
@@ -27,9 +29,12 @@ export function UndoRedo({ assignmentId, settle }: { assignmentId: string; settl
       const next = async () => (await apiRequest<WritingSteps>(where))[undone ? 'undo' : 'redo']?.id;
       // What was being saved when it was pressed is the last act by now.
       const writingId = isLater && undone ? await next() : (id ?? (await next()));
-      return writingId ? apiRequest<{ kept: number }>(where, 'PATCH', { writingId, undone }) : { kept: 0 };
+      if (!writingId) return { kept: 0 };
+      swapShown(queries, assignmentId, writingId);
+      return apiRequest<{ kept: number }>(where, 'PATCH', { writingId, undone });
     },
-    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.photos(assignmentId) }),
+    onSuccess: () => readAfterAct(queries, queryKeys.photos(assignmentId)),
+    onError: () => queries.invalidateQueries({ queryKey: queryKeys.photos(assignmentId) }),
   });
   const { undo, redo } = steps ?? {};
   useEffect(() => {

@@ -69,6 +69,7 @@ export function WritingDesk({ assignment, views, chosen, writing, rests, keys, o
               chosen={chosen}
               views={views}
               writing={writing}
+              asked={asked}
               onSelect={onSelect}
             />
           )}

@@ -6,8 +6,10 @@ import type { Scope } from '@/core/drafts/scope';
 import type { Writing } from '@/server/operations/drafts/writing';
 import { ApiError, apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
+import { readAfterAct } from '@/ui/readAfterAct';
 import { newKey } from '@/ui/useRequestOnce';
 import { showAhead } from '../set/showAhead';
+import { keepShown, type Shown } from '../set/shownBefore';
 import { forgetUnsaved, keepUnsaved, unsavedActs, type WritingAct } from './unsaved';
 
 export type Write = (scope: Scope, writing: Writing) => void;
@@ -35,6 +37,8 @@ const LONGEST_PAUSE_MS = 15_000;
 export function useWriting(assignmentId: string): WritingState {
   const queries = useQueryClient();
   const queue = useRef<WritingAct[]>([]);
+  /** What the page showed before acts that are not saved yet, by their keys. */
+  const shown = useRef(new Map<string, Shown>());
   const running = useRef<Promise<void>>(undefined);
   const [state, setState] = useState<WritingState['state']>('saved');
   const [refused, setRefused] = useState<WritingState['refused']>();
@@ -44,8 +48,12 @@ export function useWriting(assignmentId: string): WritingState {
       const act = queue.current[0]!;
       const { scope, writing } = act;
       try {
-        await apiRequest(`assignments/${assignmentId}/writing`, 'POST', { scope, writing }, act.key);
+        const where = `assignments/${assignmentId}/writing`;
+        const { id } = await apiRequest<{ id?: string }>(where, 'POST', { scope, writing }, act.key);
         pause = FIRST_PAUSE_MS;
+        const before = shown.current.get(act.key);
+        if (id && before) keepShown(queries, id, before);
+        void readAfterAct(queries, queryKeys.photos(assignmentId));
       } catch (error) {
         const { status, message } = error as ApiError;
         if (!(error instanceof ApiError) || status === 0 || status >= 500) {
@@ -55,10 +63,11 @@ export function useWriting(assignmentId: string): WritingState {
           continue;
         }
         setRefused({ act, message, isConflict: status === 409 });
+        void queries.invalidateQueries({ queryKey: queryKeys.photos(assignmentId) });
       }
       queue.current.shift();
+      shown.current.delete(act.key);
       forgetUnsaved(assignmentId, act);
-      void queries.invalidateQueries({ queryKey: queryKeys.photos(assignmentId) });
     }
     setState('saved');
   }, [assignmentId, queries]);
@@ -75,7 +84,8 @@ export function useWriting(assignmentId: string): WritingState {
       const act = { key: newKey(), at: Date.now(), scope, writing };
       keepUnsaved(assignmentId, act);
       queue.current.push(act);
-      showAhead(queries, assignmentId, scope, writing);
+      const before = showAhead(queries, assignmentId, scope, writing);
+      if (before) shown.current.set(act.key, before);
       start();
     },
     [assignmentId, queries, start],

@@ -54,7 +54,14 @@ export function WordsLeaf({
           isPage
         />
         <Flex columnGap="4" wrap="wrap" fontSize="small" alignItems="center" paddingY="2">
-          <DeskActs assignment={assignment} scope={scope} chosen={written} views={views} writing={writing} />
+          <DeskActs
+            assignment={assignment}
+            scope={scope}
+            chosen={written}
+            views={views}
+            writing={writing}
+            asked={asked}
+          />
           <UndoRedo assignmentId={assignment.id} settle={writing.settle} />
         </Flex>
       </Box>

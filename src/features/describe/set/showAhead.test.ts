@@ -3,6 +3,7 @@ import type { Scope } from '@/core/drafts/scope';
 import type { Writing } from '@/server/operations/drafts/writing';
 import { queryKeys } from '@/ui/queryKeys';
 import { showAhead } from './showAhead';
+import { keepShown, swapShown } from './shownBefore';
 import type { PhotoList } from './usePhotos';
 import type { ValueTable } from './useValues';
 import { viewOf } from './view';
@@ -16,6 +17,7 @@ function windowWith(ids: readonly string[]) {
   const rows = new Map(ids.map((id) => [id, { id, values: { city: 'Havnes' }, broken: ['city' as const] }]));
   queries.setQueryData<ValueTable>(queryKeys.values('j'), { until: '1', rows });
   return {
+    queries,
     show: (scope: Scope, writing: Writing) => showAhead(queries, 'j', scope, writing),
     views: () => queries.getQueryData<PhotoList>(queryKeys.photoList('j'))!.views,
     row: (id: string) => queries.getQueryData<ValueTable>(queryKeys.values('j'))!.rows.get(id)!,
@@ -51,5 +53,26 @@ test('what depends on what stands there is left to the server', () => {
   const before = views();
   show({ of: 'these', ids: ['a'] }, { kind: 'add-keywords', terms: ['ketch'] });
   show({ of: 'query', query: { drafted: true } }, { kind: 'set', field: 'city', value: 'Oslo' });
+  expect(views()).toBe(before);
+});
+
+test('an undo shows at once what was there before the act, and redo what it made', () => {
+  const { show, views, row, queries } = windowWith(['a', 'b']);
+  const [before, rowBefore] = [views(), row('a')];
+  const shown = show({ of: 'all' }, { kind: 'set-fields', values: { description: 'New', city: 'Oslo' } })!;
+  keepShown(queries, 'w1', shown);
+  const after = views();
+  swapShown(queries, 'j', 'w1');
+  expect(views()).toEqual(before);
+  expect(row('a')).toBe(rowBefore);
+  swapShown(queries, 'j', 'w1');
+  expect(views()).toEqual(after);
+  expect(row('a').values).toEqual({ city: 'Oslo', description: 'New' });
+});
+
+test('an act of another window is left to the server', () => {
+  const { views, queries } = windowWith(['a']);
+  const before = views();
+  swapShown(queries, 'j', 'unknown');
   expect(views()).toBe(before);
 });

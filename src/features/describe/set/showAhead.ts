@@ -7,6 +7,7 @@ import type { Writing } from '@/server/operations/drafts/writing';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import type { ListedValues } from '@/server/operations/photos/listValues';
 import { queryKeys } from '@/ui/queryKeys';
+import { type Shown, shownOf } from './shownBefore';
 import type { PhotoList } from './usePhotos';
 import type { ValueTable } from './useValues';
 import { type PhotoView, withDraft } from './view';
@@ -15,14 +16,21 @@ type Changes = { readonly [K in FieldId]?: FieldValue | null };
 
 /**
  * Shows what was written before the server has answered: in the lists that are on the page, for the acts whose
- * outcome is plain. What the server tells afterwards takes its place.
+ * outcome is plain. What the server tells afterwards takes its place. What was shown before is returned.
  */
-export function showAhead(queries: QueryClient, assignmentId: string, scope: Scope, writing: Writing): void {
+export function showAhead(
+  queries: QueryClient,
+  assignmentId: string,
+  scope: Scope,
+  writing: Writing,
+): Shown | undefined {
   dropOverlapping(queries, assignmentId, scope);
   if (writing.kind === 'caption') captionAhead(queries, assignmentId, scope, writing.text);
   const changesOf = plainChanges(writing);
   const isMeant = meantBy(scope);
-  if (!changesOf || !isMeant) return;
+  if (!isMeant) return undefined;
+  const before = shownOf(queries, assignmentId, isMeant);
+  if (!changesOf) return before;
   queries.setQueryData<PhotoList>(
     queryKeys.photoList(assignmentId),
     (list) =>
@@ -41,6 +49,7 @@ export function showAhead(queries: QueryClient, assignmentId: string, scope: Sco
     }
     return { ...table, rows };
   });
+  return before;
 }
 
 /** What is known of other selections with the same pictures, and is not on the page, is known no more. */

@@ -18,27 +18,28 @@ import type { Writing } from './writing';
 /** Acts of an assignment that can be undone. */
 const KEPT = 100;
 
-/** Writes drafts, in one act that can be undone. */
+/** Writes drafts, in one act that can be undone; its id is told where it changed anything. */
 export async function writeDrafts(
   context: Context,
   assignmentId: string,
   scope: Scope,
   writing: Writing,
-): Promise<void> {
-  await inTransaction(context, async (tx) => {
+): Promise<{ id?: string }> {
+  return inTransaction(context, async (tx) => {
     await lockPhotos(tx, assignmentId, scope);
     const chosen = await listPhotosOf(tx, assignmentId, scope);
     const { draftsOf, templates } = await drafterFor(tx, assignmentId, chosen, writing);
     const changes = chosen.flatMap((photo) => draftChanges(photo, draftsOf(photo)));
     await applyDraftChanges(tx, changes);
     const marks = writing.kind === 'does-not-apply' ? await keepMarks(tx, chosen, writing) : undefined;
-    await keepAct(tx, assignmentId, changes, {
+    const id = await keepAct(tx, assignmentId, changes, {
       kind: writing.kind,
       ...fieldsOf(writing),
       ...(templates ? { templates } : {}),
       ...(marks ? { marks } : {}),
     });
     await announce(tx.db, { kind: 'photos', id: assignmentId });
+    return id === undefined ? {} : { id };
   });
 }
 
@@ -82,15 +83,18 @@ async function keepAct(
   assignmentId: string,
   changes: readonly DraftChange[],
   act: Omit<WritingSummary, 'version' | 'pictures'>,
-): Promise<void> {
+): Promise<string | undefined> {
   const written = changes.map((one) => one.photoId);
   const pictures = new Set([...written, ...(act.marks?.photoIds ?? [])]).size;
-  if (pictures === 0) return;
+  if (pictures === 0) return undefined;
   // What was undone before is left behind: there is one line of acts.
   await context.db
     .delete(writings)
     .where(and(eq(writings.assignmentId, assignmentId), eq(writings.undone, true)));
-  await context.db.insert(writings).values({ assignmentId, changes, act: { pictures, ...act } });
+  const [kept] = await context.db
+    .insert(writings)
+    .values({ assignmentId, changes, act: { pictures, ...act } })
+    .returning({ id: writings.id });
   const oldest = context.db
     .select({ order: writings.order })
     .from(writings)
@@ -101,6 +105,7 @@ async function keepAct(
   await context.db
     .delete(writings)
     .where(and(eq(writings.assignmentId, assignmentId), lt(writings.order, sql`(${oldest}) + 1`)));
+  return kept!.id;
 }
 
 /** Old → new as it would be, and pictures of others among them. */
