@@ -72,8 +72,8 @@ function ColumnMenu({
     onDone();
   };
   const acts = [
-    ['Order: A to Z', () => setOrder({ by: id, isDown: false })],
-    ['Order: Z to A', () => setOrder({ by: id, isDown: true })],
+    ['Order: A to Z', () => setOrder(() => ({ by: id, isDown: false }))],
+    ['Order: Z to A', () => setOrder(() => ({ by: id, isDown: true }))],
     ['Show those without it', () => setShow({ of: 'empty', field: id })],
     ['Show those whose records disagree', () => setShow({ of: 'differs', field: id })],
     ['Move left', () => change(moved(fields, open, id, -1))],

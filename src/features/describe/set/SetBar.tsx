@@ -119,7 +119,7 @@ function ShowChoice({
   );
 }
 
-function OrderChoice({ order, onChange }: { order: Order; onChange: (order: Order) => void }) {
+function OrderChoice({ order, onChange }: { order: Order; onChange: Address['setOrder'] }) {
   const isUsual = Object.hasOwn(orderWords, order.by);
   return (
     <Flex gap="1.5" alignItems="center">
@@ -130,7 +130,10 @@ function OrderChoice({ order, onChange }: { order: Order; onChange: (order: Orde
           value={order.by}
           fontSize="small"
           height="1.5rem"
-          onChange={(event) => onChange({ ...order, by: event.target.value as Order['by'] })}
+          onChange={(event) => {
+            const by = event.target.value as Order['by'];
+            onChange((now) => ({ ...now, by }));
+          }}
         >
           {!isUsual && <option value={order.by}>{orderByWords(order)}</option>}
           {Object.entries(orderWords).map(([by, words]) => (
@@ -143,7 +146,7 @@ function OrderChoice({ order, onChange }: { order: Order; onChange: (order: Orde
       <SignButton
         type="button"
         aria-label={order.isDown ? 'Descending; turn round' : 'Ascending; turn round'}
-        onClick={() => onChange({ ...order, isDown: !order.isDown })}
+        onClick={() => onChange((now) => ({ ...now, isDown: !now.isDown }))}
       >
         {order.isDown ? '↓' : '↑'}
       </SignButton>

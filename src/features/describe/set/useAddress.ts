@@ -17,7 +17,8 @@ export interface Address {
   readonly picture: string | null;
   readonly arrange: (arrangement: Arrangement) => void;
   readonly setShow: (show: Show) => void;
-  readonly setOrder: (order: Order) => void;
+  /** From the order of that moment: what the page shows may be one press behind. */
+  readonly setOrder: (next: (now: Order) => Order) => void;
   /** In place of the picture before: Back does not go through every picture. */
   readonly setPicture: (id: string | undefined) => void;
 }
@@ -49,7 +50,10 @@ export function useAddress(): Address {
       picture: picture ?? null,
       arrange: (next) => go('as', next === 'sheet' ? '' : next, true),
       setShow: (next) => go('show', showCode(next), true),
-      setOrder: (next) => go('order', orderCode(next), true),
+      setOrder: (next) => {
+        const now = new URLSearchParams(window.location.search).get('order');
+        go('order', orderCode(next(orderFrom(now))), true);
+      },
       setPicture: (id) => go('picture', id ?? '', false),
     }),
     [as, show, order, picture, go],
