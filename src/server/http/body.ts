@@ -22,13 +22,13 @@ export async function jsonBody<T>(request: Request, validate: ValidateFunction<T
 }
 
 /** The body, bounded while it is read. */
-export async function boundedBytes(request: Request): Promise<Buffer> {
+export async function boundedBytes(request: Request, most = MAX_BODY): Promise<Buffer> {
   const reader = request.body?.getReader();
   const parts: Uint8Array[] = [];
   let size = 0;
   for (let read = await reader?.read(); read && !read.done; read = await reader?.read()) {
     size += read.value.length;
-    if (size > MAX_BODY) throw failure('request-too-large');
+    if (size > most) throw failure('request-too-large');
     parts.push(read.value);
   }
   return Buffer.concat(parts);

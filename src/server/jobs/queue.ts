@@ -38,6 +38,8 @@ export interface Change {
     | 'folders'
     | 'gatherings'
     | 'column-sets'
+    | 'vocabulary'
+    | 'bundles'
     | 'recovery';
   readonly id: string;
 }

@@ -1,3 +1,6 @@
+import type { VocabularyProblemCode } from '../../core/keywords/vocabulary/check';
+import { vocabularyWords } from '../../core/keywords/vocabulary/words';
+
 /** A row of the table: HTTP status, what happened, and what to do about it. */
 interface ErrorRow<Details> {
   readonly status: 400 | 404 | 405 | 409 | 413 | 422 | 503;
@@ -73,6 +76,21 @@ const errors = {
   'caption-written-elsewhere': row<{ name: string; now: string }>(
     409,
     ({ name, now }) => `The caption of ${name} ${now}: it was written elsewhere meanwhile.`,
+  ),
+  // vocabulary
+  'term-there': row(409, () => 'A term with this id is there already.'),
+  'vocabulary-refused': row<{ why: VocabularyProblemCode; term: string; other: string }>(
+    422,
+    ({ why, term, other }) => vocabularyWords[why]({ term, other }),
+  ),
+  'vocabulary-changed-since': row<{ term: string }>(
+    409,
+    ({ term }) => `“${term}” was changed since then. Nothing was done.`,
+  ),
+  'vocabulary-file-unreadable': row<Because>(
+    422,
+    ({ why }) => `The file could not be read: ${why}.`,
+    'Choose its kind, or save it anew.',
   ),
   // folders and files
   'path-too-long': row(422, () => 'This path is too long.'),

@@ -182,7 +182,8 @@ function onModel(model: Model, one: Exclude<Step, { do: 'undo' }>): boolean {
 }
 
 type Step =
-  | { do: 'add' | 'rename'; id: string; word: string }
+  | { do: 'add'; id: string; word: string }
+  | { do: 'rename'; id: string; word: string }
   | { do: 'move'; id: string; to: string | null }
   | { do: 'join'; id: string; to: string }
   | { do: 'remove'; id: string }

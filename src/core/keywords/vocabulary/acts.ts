@@ -1,6 +1,6 @@
 import { termKey } from '../parse';
 import { checkedTerm, checkVocabulary, VocabularyProblem } from './check';
-import { type Term, type TermChange, type Vocabulary, withChanges } from './term';
+import { equalTerms, type Term, type TermChange, type Vocabulary, withChanges } from './term';
 import { broaderOf } from './tree';
 
 /** What may be changed of a term; a member that is not there stays as it is. */
@@ -40,7 +40,7 @@ export function changesOf(vocabulary: Vocabulary, act: VocabularyAct): TermChang
   const changes = [...wanted].flatMap(([id, after]) => {
     const before = vocabulary.get(id) ?? null;
     const checked = after && checkedTerm(after);
-    return JSON.stringify(before) === JSON.stringify(checked) ? [] : [{ id, before, after: checked }];
+    return equalTerms(before, checked) ? [] : [{ id, before, after: checked }];
   });
   checkVocabulary(withChanges(vocabulary, changes), changes);
   return changes;

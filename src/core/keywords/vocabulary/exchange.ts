@@ -21,13 +21,6 @@ export interface ForeignVocabulary {
   readonly leftOut: readonly { readonly line?: number; readonly word: string; readonly why: LeftOut }[];
 }
 
-export type LeftOut =
-  | 'too-deep'
-  | 'no-broader'
-  | 'no-label'
-  | 'second-broader'
-  | 'too-long'
-  | 'several-labels'
-  | 'circle';
+export type LeftOut = 'too-deep' | 'no-broader' | 'no-label' | 'second-broader';
 
 export const bare = (spelling: string): ForeignTerm => ({ spelling, synonyms: [], languages: {} });

@@ -1,7 +1,7 @@
 import { termKey, uniqueTerms } from '../parse';
 import { checkedTerm, checkVocabulary, VocabularyProblem, type VocabularyProblemCode } from './check';
 import type { ForeignTerm } from './exchange';
-import { type Term, type TermChange, termLimits, type Vocabulary, withChanges } from './term';
+import { equalTerms, type Term, type TermChange, termLimits, type Vocabulary, withChanges } from './term';
 
 /** Why something of a file is not taken: a term, a synonym, or a broader term. */
 export interface NotTaken {
@@ -45,7 +45,7 @@ export function takeIn(vocabulary: Vocabulary, foreign: readonly ForeignTerm[], 
   withoutCircles(next, wanted, notTaken);
   const changes = [...wanted.keys()].flatMap((id) => {
     const [before, after] = [vocabulary.get(id) ?? null, next.get(id)!];
-    return JSON.stringify(before) === JSON.stringify(after) ? [] : [{ id, before, after }];
+    return equalTerms(before, after) ? [] : [{ id, before, after }];
   });
   checkVocabulary(withChanges(vocabulary, changes), changes);
   return { changes, same: wanted.size - changes.length, notTaken };

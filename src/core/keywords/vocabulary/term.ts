@@ -53,3 +53,14 @@ export function withChanges(vocabulary: Vocabulary, changes: readonly TermChange
   }
   return next;
 }
+
+/** Whether two terms say the same in everything, languages in any order. */
+export function equalTerms(one: Term | null, other: Term | null): boolean {
+  if (one === null || other === null) return one === other;
+  return textOf(one) === textOf(other);
+}
+
+function textOf({ id, spelling, synonyms, languages, broader, note, added, state }: Term): string {
+  const words = Object.entries(languages).sort(([a], [b]) => (a < b ? -1 : 1));
+  return JSON.stringify([id, spelling, synonyms, words, broader, note, added, state]);
+}

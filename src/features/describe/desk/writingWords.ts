@@ -12,6 +12,7 @@ export function writingWords({ kind, field, templates = [], pictures }: WritingS
       return `caption in ${where}`;
     case 'add-keywords':
     case 'remove-keywords':
+    case 'replace-keywords':
       return `keywords in ${where}`;
     case 'add-people':
     case 'remove-people':

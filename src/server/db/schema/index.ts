@@ -10,3 +10,4 @@ export * from './people';
 export * from './photos';
 export * from './runs';
 export * from './templates';
+export * from './vocabulary';

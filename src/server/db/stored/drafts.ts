@@ -29,6 +29,7 @@ export interface WritingSummary {
     | 'caption'
     | 'add-keywords'
     | 'remove-keywords'
+    | 'replace-keywords'
     | 'add-people'
     | 'remove-people'
     | 'put-templates'

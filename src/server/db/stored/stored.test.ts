@@ -13,6 +13,7 @@ import {
   identityPartsShape,
   importChoicesShape,
 } from './values';
+import { bundleTermsShape, termChangesShape, termWordsShape, vocabularyActShape } from './vocabulary';
 
 /*
  * What every earlier Fabrica wrote is read. The fixtures are frozen: a file per shape and version, with what
@@ -20,6 +21,7 @@ import {
  */
 const shapes: Readonly<Record<string, StoredShape<never>>> = {
   actResult: actResultShape,
+  bundleTerms: bundleTermsShape,
   draftChanges: draftChangesShape,
   draftOrigin: draftOriginShape,
   dropNotice: dropNoticeShape,
@@ -37,7 +39,10 @@ const shapes: Readonly<Record<string, StoredShape<never>>> = {
   removedPhoto: removedPhotoShape,
   summary: summaryShape,
   templateDraft: templateDraftShape,
+  termChanges: termChangesShape,
+  termWords: termWordsShape,
   undoParameters: runParameterShapes.undo,
+  vocabularyAct: vocabularyActShape,
   writing: writingShape,
 } as unknown as Readonly<Record<string, StoredShape<never>>>;
 

@@ -63,6 +63,11 @@ export const writing = schema<{ scope: Scope; writing: Writing }>(
           kind: { enum: ['add-keywords', 'remove-keywords', 'add-people', 'remove-people'] },
           terms: list(text(2000), 2000),
         }),
+        object({
+          kind: { const: 'replace-keywords' },
+          from: list(text(2000), 200),
+          to: list(text(2000), 200),
+        }),
         object({ kind: { const: 'put-templates' }, templates: list(id, 100) }, ['kind']),
         object({ kind: { const: 'discard' }, fields: list(fieldName, 200) }, ['kind']),
         object({

@@ -1,7 +1,8 @@
 import type { FieldId } from '../../../core/catalogue/fields';
-import { asText, type FieldValue, normalised } from '../../../core/catalogue/value';
+import { asList, asText, type FieldValue, normalised } from '../../../core/catalogue/value';
 import { type Settlement, valueIn } from '../../../core/drafts/disagreements';
 import { presentValues } from '../../../core/drafts/present';
+import { replaceTerms } from '../../../core/keywords/replaceTerms';
 import { applyRule } from '../../../core/templates/rules';
 import type { Context } from '../../context';
 import { inForceOf } from '../assignments/inForce';
@@ -30,6 +31,8 @@ export async function drafterFor(
     case 'add-keywords':
     case 'remove-keywords':
       return termsDrafter('keywords', writing.kind === 'add-keywords', writing.terms);
+    case 'replace-keywords':
+      return replaceDrafter(writing.from, writing.to);
     case 'add-people':
     case 'remove-people':
       return termsDrafter('personShown', writing.kind === 'add-people', writing.terms);
@@ -89,6 +92,17 @@ function termsDrafter(id: 'keywords' | 'personShown', isAdding: boolean, terms: 
   return {
     draftsOf: ({ record, drafts }) =>
       one(id, applyRule(id, rule, presentValues(record.fields, drafts)[id], terms)),
+  };
+}
+
+function replaceDrafter(from: readonly string[], to: readonly string[]): Drafter {
+  checkedValue('keywords', to);
+  return {
+    draftsOf: ({ record, drafts }) => {
+      const before = asList(presentValues(record.fields, drafts).keywords);
+      const after = replaceTerms(before, from, to);
+      return after === before ? new Map() : one('keywords', after.length === 0 ? null : after);
+    },
   };
 }
 
