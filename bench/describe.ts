@@ -77,11 +77,7 @@ async function writing(page: Page) {
     const words = `Caption of round ${round}`;
     const box = page.getByLabel('Caption', { exact: true });
     // What stands there is known: words over a caption that was not seen are asked about.
-    await page.waitForFunction(
-      () => document.querySelector<HTMLTextAreaElement>('[aria-label="Caption"], textarea')?.value !== '',
-      undefined,
-      PATIENCE,
-    );
+    while ((await box.inputValue()) === '') await page.waitForTimeout(200);
     await box.fill(words.slice(0, -1));
     await page.getByText(/with drafts, saved$/).waitFor(PATIENCE);
     await page.waitForTimeout(8000);

@@ -6,9 +6,9 @@ import { countCodes } from '@/core/threads/stripCode';
 import { counted } from '@/core/wording/counts';
 import type { Workshop, WorkshopAssignment } from '@/server/operations/workshop/readWorkshop';
 import { GroupStrip } from '@/ui/GroupStrip';
+import { Previews } from '@/ui/Previews';
 import { Section } from '@/ui/Section';
 import { NewAssignment } from './NewAssignment';
-import { Previews } from './Previews';
 
 /** All assignments, the newest first, each with its pictures and its threads. */
 export function Assignments({ assignments, templates }: Pick<Workshop, 'assignments' | 'templates'>) {

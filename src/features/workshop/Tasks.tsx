@@ -4,8 +4,8 @@ import { Box } from '@chakra-ui/react';
 import Link from 'next/link';
 import { counted, formatNumber } from '@/core/wording/counts';
 import type { Task } from '@/server/operations/workshop/readWorkshop';
+import { Previews } from '@/ui/Previews';
 import { Section } from '@/ui/Section';
-import { Previews } from './Previews';
 
 /** What to do next, with its pictures; each leads to where it is done. */
 export function Tasks({ tasks }: { tasks: readonly Task[] }) {

@@ -29,6 +29,9 @@ export function WorkshopPage({ initial }: { initial: Workshop }) {
       <TopLine place="Workshop">
         <ThemeSwitch />
         <Button asChild display="inline-flex" alignItems="center">
+          <Link href="/vocabulary">Vocabulary</Link>
+        </Button>
+        <Button asChild display="inline-flex" alignItems="center">
           <Link href="/details">My details</Link>
         </Button>
         <Button asChild display="inline-flex" alignItems="center">

@@ -28,7 +28,7 @@ export function narrowerTerms(vocabulary: Vocabulary): Map<string, Term[]> {
 }
 
 const collator = new Intl.Collator('en', { numeric: true });
-export const bySpelling = (a: Pick<Term, 'spelling'>, b: Pick<Term, 'spelling'>): number =>
+const bySpelling = (a: Pick<Term, 'spelling'>, b: Pick<Term, 'spelling'>): number =>
   collator.compare(a.spelling, b.spelling);
 
 export interface TermInTree {

@@ -67,7 +67,7 @@ export function DeskLeaf({ assignment, scope, count, write, asked, isPage = fals
         </Box>
         {isPage && peopleBox}
         <Box minWidth="0" data-writes="keywords">
-          <KeywordsBox {...common} />
+          <KeywordsBox assignmentId={assignmentId} {...common} />
         </Box>
         {!isPage && peopleBox}
       </Box>

@@ -1,46 +1,51 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { type KeyboardEvent, useId, useState } from 'react';
+import { useId } from 'react';
 import type { Scope } from '@/core/drafts/scope';
-import { parseKeywords } from '@/core/keywords/parse';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
-import { TextInput } from '@/ui/inputs';
+import { BundleMenu } from '../../keywords/BundleMenu';
+import { EnteredNotes } from '../../keywords/EnteredNotes';
+import { Suggestions } from '../../keywords/Suggestions';
+import { TermBox } from '../../keywords/TermBox';
+import { useEntered } from '../../keywords/useEntered';
+import { useSuggestions } from '../../keywords/useSuggestions';
 import { Term } from './Term';
 import type { Write } from './useWriting';
 
 /** Keywords of the selection: on all, or on some with their count. Comma, semicolon, line or tab end a term. */
 export function KeywordsBox({
+  assignmentId,
   scope,
   count,
   desk,
   write,
 }: {
+  assignmentId: string;
   scope: Scope;
   count: number;
   desk: Desk | undefined;
   write: Write;
 }) {
   const id = useId();
-  const [typed, setTyped] = useState('');
   const terms = desk?.keywords ?? [];
-  const add = (text: string) => {
-    const found = parseKeywords(text);
-    setTyped('');
-    if (found.length > 0) write(scope, { kind: 'add-keywords', terms: found });
+  const entered = useEntered();
+  const put = (words: readonly string[]) => write(scope, { kind: 'add-keywords', terms: words });
+  const add = (words: readonly string[]) => {
+    put(words);
+    entered.look(words);
   };
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (event.key !== 'Enter' && event.key !== ',' && event.key !== ';') return;
-    event.preventDefault();
-    add(typed);
-  };
+  const suggestions = useSuggestions(assignmentId, scope, desk !== undefined, put);
   return (
     <Box minWidth="0">
-      <Flex justifyContent="space-between" textStyle="hint" marginBottom="1">
+      <Flex justifyContent="space-between" textStyle="hint" marginBottom="1" columnGap="3">
         <chakra.label htmlFor={id} color="ink" fontWeight="600">
           Keywords
         </chakra.label>
-        {count > 1 && <span>on all · on some (n)</span>}
+        <Flex columnGap="3">
+          {count > 1 && <span>on all · on some (n)</span>}
+          <BundleMenu words={terms.map((one) => one.term)} onTake={put} />
+        </Flex>
       </Flex>
       <Flex wrap="wrap" gap="1.5" alignItems="center" maxHeight="6.5rem" overflowY="auto">
         {terms.map(({ term, count: on }) => (
@@ -49,26 +54,23 @@ export function KeywordsBox({
             term={term}
             count={on}
             of={count}
-            onAll={() => write(scope, { kind: 'add-keywords', terms: [term] })}
+            onAll={() => put([term])}
             onRemove={() => write(scope, { kind: 'remove-keywords', terms: [term] })}
           />
         ))}
-        <TextInput
-          id={id}
-          value={typed}
-          onChange={(event) => setTyped(event.target.value)}
-          onKeyDown={onKeyDown}
-          onBlur={() => add(typed)}
-          onPaste={(event) => {
-            event.preventDefault();
-            add(`${typed}${event.clipboardData.getData('text')}`);
-          }}
-          placeholder="type, then comma"
-          minWidth="9em"
-          flex="1"
-          width="auto"
-        />
       </Flex>
+      <TermBox
+        id={id}
+        placeholder="type, then comma"
+        onWords={add}
+        onEmptyKey={suggestions.onKey}
+        paddingTop={terms.length > 0 ? '1' : '0'}
+      />
+      <EnteredNotes
+        entered={entered}
+        onReplace={(typed, word) => write(scope, { kind: 'replace-keywords', from: [typed], to: [word] })}
+      />
+      <Suggestions shown={suggestions.shown} marked={suggestions.marked} onTake={suggestions.take} />
     </Box>
   );
 }

@@ -1,3 +1,4 @@
+import { type StarterName, starterNames } from '../../../core/keywords/starters';
 import { termLimits } from '../../../core/keywords/vocabulary/term';
 import type { AskedAct } from '../../operations/vocabulary/askedAct';
 import type { BundleText } from '../../operations/vocabulary/bundles';
@@ -66,4 +67,8 @@ export const formatQuery = querySchema<{ format: VocabularyFormat }>(
 export const takeInQuery = querySchema<{ format: VocabularyFormat; done: boolean }>(
   { format: { enum: vocabularyFormats }, done: { type: 'boolean', default: false } },
   ['format'],
+);
+export const starterQuery = querySchema<{ name: StarterName; done: boolean }>(
+  { name: { enum: starterNames }, done: { type: 'boolean', default: false } },
+  ['name'],
 );

@@ -7,6 +7,7 @@ import { applyRule } from '../../../core/templates/rules';
 import type { Context } from '../../context';
 import { inForceOf } from '../assignments/inForce';
 import type { ListedPhoto } from '../photos/photos';
+import { writtenTerms } from '../vocabulary/offerTerms';
 import { captionDrafter } from './captionDrafter';
 import { captionOf } from './captionWords';
 import { checkedValue } from './checkedValue';
@@ -29,8 +30,9 @@ export async function drafterFor(
       return { draftsOf: () => one(writing.field, value) };
     }
     case 'add-keywords':
+      return termsDrafter('keywords', true, await writtenTerms(context, writing.terms));
     case 'remove-keywords':
-      return termsDrafter('keywords', writing.kind === 'add-keywords', writing.terms);
+      return termsDrafter('keywords', false, writing.terms);
     case 'replace-keywords':
       return replaceDrafter(writing.from, writing.to);
     case 'add-people':

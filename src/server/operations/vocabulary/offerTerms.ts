@@ -1,7 +1,7 @@
 import { asc, inArray, or } from 'drizzle-orm';
 import { completionsOf } from '../../../core/keywords/completion';
 import { preferredTerm } from '../../../core/keywords/lookup';
-import { termKey } from '../../../core/keywords/parse';
+import { termKey, uniqueTerms } from '../../../core/keywords/parse';
 import { type Nearness, nearTerms } from '../../../core/keywords/similar';
 import { broaderOf } from '../../../core/keywords/vocabulary/tree';
 import type { Context } from '../../context';
@@ -60,6 +60,13 @@ export async function checkTerms(context: Context, typed: readonly string[]): Pr
       .map(({ term: found, nearness }) => ({ word: found.spelling, nearness }));
     return { typed: one, word, isKnown: false, near };
   });
+}
+
+/** Entered words as they go into pictures: synonyms as their term; headings, which are never written, left out. */
+export async function writtenTerms(context: Context, typed: readonly string[]): Promise<string[]> {
+  const lookup = lookupOf(await readVocabulary(context));
+  const found = typed.map((one) => preferredTerm(lookup, one));
+  return uniqueTerms(found.flatMap(({ term, word }) => (term?.state === 'heading' ? [] : [word])));
 }
 
 const pair = (one: string, other: string) => [termKey(one), termKey(other)].sort() as [string, string];

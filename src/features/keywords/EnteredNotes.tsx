@@ -1,0 +1,72 @@
+'use client';
+
+import { Box, chakra } from '@chakra-ui/react';
+import type { Nearness } from '@/core/keywords/similar';
+import type { EnteredTerm } from '@/server/operations/vocabulary/offerTerms';
+import { LinkButton } from '@/ui/buttons';
+import type { Entered } from './useEntered';
+
+const nearnessWords: Readonly<Record<Nearness, string>> = {
+  spelling: 'spelled otherwise',
+  number: 'singular or plural',
+  letter: 'one letter off',
+};
+
+/** Of words just entered: what they were led to, and what they may be meant for, with the repair beside it. */
+export function EnteredNotes({
+  entered: { notes, settle, keepApart },
+  onReplace,
+}: {
+  entered: Entered;
+  onReplace: (typed: string, word: string) => void;
+}) {
+  return (
+    <Box role="status" aria-label="Of the words just entered" textStyle="hint">
+      {notes.map((note) => (
+        <Box key={note.typed} paddingTop="1">
+          <Said {...note} />
+          {note.near.map(({ word, nearness }) => (
+            <span key={word}>
+              “{note.typed}”: is it{' '}
+              <LinkButton
+                type="button"
+                minHeight="0"
+                aria-label={`Write ${word} for ${note.typed}`}
+                onClick={() => {
+                  onReplace(note.typed, word);
+                  settle(note.typed);
+                }}
+              >
+                {word}
+              </LinkButton>{' '}
+              ({nearnessWords[nearness]})?{' '}
+              <LinkButton
+                type="button"
+                minHeight="0"
+                aria-label={`${note.typed} and ${word} are two`}
+                onClick={() => keepApart(note.typed, word)}
+              >
+                these are two
+              </LinkButton>{' '}
+            </span>
+          ))}
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+function Said({ typed, word, state }: EnteredTerm) {
+  if (state === 'heading')
+    return (
+      <chakra.span color="weldText">“{word}” is a heading: it groups others and is not written.</chakra.span>
+    );
+  if (state === 'retired')
+    return <chakra.span color="weldText">“{word}” is retired; it was written all the same.</chakra.span>;
+  if (typed.toLowerCase() === word.toLowerCase()) return null;
+  return (
+    <span>
+      {typed} → <chakra.span color="ink">{word}</chakra.span>
+    </span>
+  );
+}

@@ -1,0 +1,113 @@
+'use client';
+
+import { Box, type BoxProps, chakra } from '@chakra-ui/react';
+import { type KeyboardEvent, useRef, useState } from 'react';
+import { joinList, separatorsOf } from '@/core/keywords/listText';
+import { parseKeywords } from '@/core/keywords/parse';
+import { isInQuotes, lastItemStart } from '@/core/keywords/typing';
+import { formatNumber } from '@/core/wording/counts';
+import type { OfferedTerm } from '@/server/operations/vocabulary/offerTerms';
+import { TextInput } from '@/ui/inputs';
+import { OptionList } from '@/ui/OptionList';
+import { useTermMenu } from './useTermMenu';
+
+interface Props extends Omit<BoxProps, 'onChange'> {
+  readonly id: string;
+  readonly label?: string;
+  readonly placeholder?: string;
+  /** Words that were ended by Enter, a separator, by leaving the box, or that came from the clipboard. */
+  readonly onWords: (words: readonly string[]) => void;
+  /** A key in the empty box that is nobody else's. */
+  readonly onEmptyKey?: (event: KeyboardEvent) => boolean;
+}
+
+/** Keywords are typed here, completed from the vocabulary. The box keeps its own text, so that no letter is lost. */
+export function TermBox({ id, label, placeholder, onWords, onEmptyKey, ...rest }: Props) {
+  const box = useRef<HTMLInputElement>(null);
+  const [typed, setTyped] = useState('');
+  const put = (text: string) => {
+    if (box.current) box.current.value = text;
+    setTyped(text);
+  };
+  const end = (text: string) => {
+    put('');
+    menu.unmark();
+    const words = parseKeywords(text);
+    if (words.length > 0) onWords(words);
+  };
+  const start = lastItemStart(typed);
+  const menu = useTermMenu(typed.slice(start), ({ word }) =>
+    end(typed.slice(0, start) + joinList([word], separatorsOf(true))),
+  );
+  const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
+    const text = event.currentTarget.value;
+    if (menu.onKey(event)) return;
+    if (text === '' && onEmptyKey?.(event)) {
+      event.preventDefault();
+      return;
+    }
+    const isSeparator = (event.key === ',' || event.key === ';') && !isInQuotes(text);
+    if (event.key !== 'Enter' && !isSeparator) return;
+    event.preventDefault();
+    end(text);
+  };
+  return (
+    <Box position="relative" flex="1" minWidth="9em" {...rest}>
+      <TextInput
+        ref={box}
+        id={id}
+        role="combobox"
+        aria-label={label}
+        aria-expanded={menu.found.length > 0}
+        aria-controls={`${id}-terms`}
+        aria-autocomplete="list"
+        aria-activedescendant={menu.marked >= 0 ? `${id}-terms-${menu.marked}` : undefined}
+        autoComplete="off"
+        defaultValue=""
+        placeholder={placeholder}
+        onChange={(event) => {
+          menu.unmark();
+          setTyped(event.target.value);
+        }}
+        onKeyDown={onKeyDown}
+        onBlur={(event) => end(event.currentTarget.value)}
+        onPaste={(event) => {
+          event.preventDefault();
+          end(`${event.currentTarget.value}${event.clipboardData.getData('text')}`);
+        }}
+      />
+      {menu.found.length > 0 && (
+        <OptionList
+          id={`${id}-terms`}
+          label="Terms"
+          options={menu.found.map((one) => ({ key: one.word, content: <Offer {...one} /> }))}
+          marked={menu.marked}
+          onTake={menu.take}
+          position="absolute"
+          bottom="100%"
+          zIndex="20"
+          minWidth="100%"
+          width="max-content"
+          maxWidth="32em"
+          maxHeight="15em"
+          overflowY="auto"
+        />
+      )}
+    </Box>
+  );
+}
+
+function Offer({ word, by, broader, pictures }: OfferedTerm) {
+  return (
+    <>
+      {by !== undefined && <chakra.span color="soft">{by} → </chakra.span>}
+      {word}
+      {broader.length > 0 && <chakra.span color="soft"> · {broader.join(' · ')}</chakra.span>}
+      {pictures > 0 && (
+        <chakra.span color="soft" float="right" paddingLeft="4">
+          {formatNumber(pictures)}
+        </chakra.span>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,88 @@
+'use client';
+
+import { Box, chakra } from '@chakra-ui/react';
+import { type KeyboardEvent, useId, useMemo, useState } from 'react';
+import { foldedTerm } from '@/core/keywords/folded';
+import { wordsOfTerm } from '@/core/keywords/vocabulary/term';
+import { broaderOf } from '@/core/keywords/vocabulary/tree';
+import { TextInput } from '@/ui/inputs';
+import { OptionList } from '@/ui/OptionList';
+import type { TermMap } from './useVocabulary';
+
+const SHOWN = 8;
+
+/** A term of the vocabulary, headings too, found by letters of any of its words. */
+export function TermPicker({
+  label,
+  terms,
+  without,
+  onTake,
+}: {
+  label: string;
+  terms: TermMap;
+  without: ReadonlySet<string>;
+  onTake: (id: string) => void;
+}) {
+  const id = useId();
+  const [typed, setTyped] = useState('');
+  const [marked, setMarked] = useState(0);
+  const wanted = foldedTerm(typed);
+  const found = useMemo(() => {
+    if (wanted === '') return [];
+    const begins = (words: readonly string[]) =>
+      words.some((word) => ` ${foldedTerm(word)}`.includes(` ${wanted}`));
+    return [...terms.values()]
+      .filter((term) => !without.has(term.id) && begins(wordsOfTerm(term)))
+      .sort((a, b) => a.spelling.length - b.spelling.length || b.pictures - a.pictures)
+      .slice(0, SHOWN);
+  }, [wanted, terms, without]);
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (found.length === 0) return;
+    if (event.key === 'ArrowDown') setMarked((marked + 1) % found.length);
+    else if (event.key === 'ArrowUp') setMarked((marked + found.length - 1) % found.length);
+    else if (event.key === 'Enter') onTake(found[Math.min(marked, found.length - 1)]!.id);
+    else return;
+    event.preventDefault();
+  };
+  return (
+    <Box position="relative">
+      <TextInput
+        role="combobox"
+        aria-label={label}
+        aria-expanded={found.length > 0}
+        aria-controls={`${id}-terms`}
+        aria-activedescendant={found[marked] ? `${id}-terms-${marked}` : undefined}
+        autoComplete="off"
+        data-autofocus
+        placeholder="a few letters of the term"
+        value={typed}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          setMarked(0);
+        }}
+        onKeyDown={onKeyDown}
+      />
+      {found.length > 0 && (
+        <OptionList
+          id={`${id}-terms`}
+          label="Terms"
+          marked={marked}
+          onTake={(at) => onTake(found[at]!.id)}
+          options={found.map((term) => ({
+            key: term.id,
+            content: (
+              <>
+                {term.spelling}{' '}
+                <chakra.span color="soft">
+                  {broaderOf(terms, term.id)
+                    .map((one) => one.spelling)
+                    .join(' · ')}
+                </chakra.span>
+              </>
+            ),
+          }))}
+        />
+      )}
+    </Box>
+  );
+}
