@@ -11,7 +11,7 @@ const lists = {
     'role: guest, host, visitor, worker, apprentice, volunteer, teacher, pupil, musician, speaker, audience, passer-by, family (mother, father, parents, grandparents, siblings), couple, friends, colleagues, team',
     'doing: standing, sitting, walking, running, lying, talking, listening, laughing, eating, drinking, reading, writing, working, playing, dancing, singing, waiting, resting, embracing, shaking hands, applauding',
     'expression: smile, laughter, concentration, surprise, joy, sadness, calm, tiredness, pride',
-    'clothing: work clothes, formal wear, sportswear, traditional dress, uniform, apron, hat, helmet, glasses, gloves',
+    'clothing: work clothes, formal wear, sportswear, traditional dress, uniform, apron, hat, helmet, spectacles, gloves',
   ],
   'places and buildings': [
     'kind of place: city (city centre, suburb, old town), town, village, countryside = rural, coast (beach, cliff, harbour = port, pier = jetty), island, mountain (summit, valley, pass), forest = woodland (clearing), river (river bank, bridge), lake, desert, field (meadow, crop field), park, garden',

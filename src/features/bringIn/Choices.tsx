@@ -4,8 +4,9 @@ import { Box, chakra } from '@chakra-ui/react';
 import { field } from '@/core/catalogue/fields';
 import type { ImportChoices, ImportMode } from '@/core/naming/importChoices';
 import { Field } from '@/ui/Field';
-import { Select, TextInput } from '@/ui/inputs';
+import { Select } from '@/ui/inputs';
 import { FolderField } from '../folders/FolderField';
+import { KeywordsLine } from '../keywords/KeywordsLine';
 import { PatternField } from './PatternField';
 import type { Patterns } from './usePatterns';
 
@@ -30,17 +31,6 @@ export function Choices({
   const [first] = examples;
   const example = first && `${first.name} → ${first.path}`;
   const copies = choices.mode !== 'take-up';
-  const line = (name: 'keywords', label: string, placeholder: string) => (
-    <Field dense labelled width="10.5em" label={label}>
-      <TextInput
-        aria-label={label}
-        value={choices[name]}
-        placeholder={placeholder}
-        height="1.625rem"
-        onChange={(event) => onChange({ [name]: event.target.value })}
-      />
-    </Field>
-  );
   return (
     <Box fontSize="small">
       <Field dense labelled width="10.5em" label="How to bring them in">
@@ -96,7 +86,14 @@ export function Choices({
           </Field>
         </>
       )}
-      {line('keywords', 'Keywords for all of them', 'separated by comma')}
+      <Field dense labelled width="10.5em" label="Keywords for all of them">
+        <KeywordsLine
+          label="Keywords for all of them"
+          text={choices.keywords}
+          placeholder="separated by comma"
+          onText={(keywords) => onChange({ keywords })}
+        />
+      </Field>
       <Field dense labelled width="10.5em" label="Starting rating">
         <Select
           aria-label="Starting rating"

@@ -1,14 +1,12 @@
 'use client';
 
-import { Box, type BoxProps, chakra } from '@chakra-ui/react';
+import { Box, type BoxProps } from '@chakra-ui/react';
 import { type KeyboardEvent, useRef, useState } from 'react';
 import { joinList, separatorsOf } from '@/core/keywords/listText';
 import { parseKeywords } from '@/core/keywords/parse';
 import { isInQuotes, lastItemStart } from '@/core/keywords/typing';
-import { formatNumber } from '@/core/wording/counts';
-import type { OfferedTerm } from '@/server/operations/vocabulary/offerTerms';
 import { TextInput } from '@/ui/inputs';
-import { OptionList } from '@/ui/OptionList';
+import { TermOptions } from './TermOptions';
 import { useTermMenu } from './useTermMenu';
 
 interface Props extends Omit<BoxProps, 'onChange'> {
@@ -52,7 +50,7 @@ export function TermBox({ id, label, placeholder, onWords, onEmptyKey, ...rest }
     end(text);
   };
   return (
-    <Box position="relative" flex="1" minWidth="9em" {...rest}>
+    <Box flex="1" minWidth="9em" {...rest}>
       <TextInput
         ref={box}
         id={id}
@@ -76,38 +74,7 @@ export function TermBox({ id, label, placeholder, onWords, onEmptyKey, ...rest }
           end(`${event.currentTarget.value}${event.clipboardData.getData('text')}`);
         }}
       />
-      {menu.found.length > 0 && (
-        <OptionList
-          id={`${id}-terms`}
-          label="Terms"
-          options={menu.found.map((one) => ({ key: one.word, content: <Offer {...one} /> }))}
-          marked={menu.marked}
-          onTake={menu.take}
-          position="absolute"
-          bottom="100%"
-          zIndex="20"
-          minWidth="100%"
-          width="max-content"
-          maxWidth="32em"
-          maxHeight="15em"
-          overflowY="auto"
-        />
-      )}
+      <TermOptions at={box} id={`${id}-terms`} menu={menu} />
     </Box>
-  );
-}
-
-function Offer({ word, by, broader, pictures }: OfferedTerm) {
-  return (
-    <>
-      {by !== undefined && <chakra.span color="soft">{by} → </chakra.span>}
-      {word}
-      {broader.length > 0 && <chakra.span color="soft"> · {broader.join(' · ')}</chakra.span>}
-      {pictures > 0 && (
-        <chakra.span color="soft" float="right" paddingLeft="4">
-          {formatNumber(pictures)}
-        </chakra.span>
-      )}
-    </>
   );
 }

@@ -16,7 +16,7 @@ export interface Entered {
 const isWorthSaying = ({ typed, word, near, state }: EnteredTerm) =>
   near.length > 0 || state !== undefined || typed !== word;
 
-export function useEntered(): Entered {
+export function useEntered(onFound: (found: readonly EnteredTerm[]) => void = () => undefined): Entered {
   const [notes, setNotes] = useState<readonly EnteredTerm[]>([]);
   const settle = (typed: string) => setNotes((before) => before.filter((one) => one.typed !== typed));
   return {
@@ -24,7 +24,10 @@ export function useEntered(): Entered {
     look: (words) => {
       setNotes([]);
       apiRequest<EnteredTerm[]>('vocabulary/entered', 'POST', { words })
-        .then((found) => setNotes(found.filter(isWorthSaying)))
+        .then((found) => {
+          setNotes(found.filter(isWorthSaying));
+          onFound(found);
+        })
         .catch(() => undefined);
     },
     settle,

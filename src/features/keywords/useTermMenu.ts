@@ -42,5 +42,5 @@ export function useTermMenu(typed: string, onTake: (offered: OfferedTerm) => voi
     event.stopPropagation();
     return true;
   };
-  return { found, marked: at, take, onKey, unmark: () => setMarked(-1) };
+  return { found, marked: at, take, onKey, unmark: () => setMarked(-1), close: () => setClosedAt(typed) };
 }

@@ -53,7 +53,7 @@ export function OrderView({ terms, acts: { act }, onCarry }: Props) {
             </LinkButton>
           )}
           row={({ spelling, pictures, near }) => (
-            <ListRow key={spelling} name={spelling} words={counted(pictures, 'picture')}>
+            <ListRow key={spelling} name={<Word spelling={spelling} words={counted(pictures, 'picture')} />}>
               <Flex gap="4">
                 {near && (
                   <LinkButton
@@ -75,7 +75,7 @@ export function OrderView({ terms, acts: { act }, onCarry }: Props) {
           title="Synonyms on pictures"
           list={order.synonyms}
           row={({ spelling, pictures, preferred }) => (
-            <ListRow key={spelling} name={spelling} words={counted(pictures, 'picture')}>
+            <ListRow key={spelling} name={<Word spelling={spelling} words={counted(pictures, 'picture')} />}>
               <LinkButton
                 type="button"
                 aria-label={`Write ${preferred} for ${spelling}`}
@@ -127,8 +127,9 @@ export function OrderView({ terms, acts: { act }, onCarry }: Props) {
           row={({ spelling, pictures, bytes }) => (
             <ListRow
               key={spelling}
-              name={spelling}
-              words={`${bytes} of 64 bytes · ${counted(pictures, 'picture')}`}
+              name={
+                <Word spelling={spelling} words={`${bytes} of 64 bytes · ${counted(pictures, 'picture')}`} />
+              }
             >
               <LinkButton
                 type="button"
@@ -144,7 +145,10 @@ export function OrderView({ terms, acts: { act }, onCarry }: Props) {
           title="Retired terms and headings on pictures"
           list={order.retired}
           row={({ spelling, pictures, state }) => (
-            <ListRow key={spelling} name={spelling} words={`${state} · ${counted(pictures, 'picture')}`}>
+            <ListRow
+              key={spelling}
+              name={<Word spelling={spelling} words={`${state} · ${counted(pictures, 'picture')}`} />}
+            >
               <LinkButton
                 type="button"
                 aria-label={`Take ${spelling} away`}
@@ -181,6 +185,14 @@ export function OrderView({ terms, acts: { act }, onCarry }: Props) {
         />
       </Box>
     </Box>
+  );
+}
+
+function Word({ spelling, words }: { spelling: string; words: string }) {
+  return (
+    <>
+      {spelling} <chakra.span color="soft">{words}</chakra.span>
+    </>
   );
 }
 

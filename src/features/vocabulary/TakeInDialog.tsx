@@ -54,9 +54,15 @@ function Brought({ found: { added, changed, same, examples, notTaken, notTakenCo
   return (
     <>
       <Box fontSize="body" paddingBottom="2">
-        {formatNumber(added)} new · {formatNumber(changed)} get more words · {formatNumber(same)} are here
-        already
-        {notTakenCount > 0 && ` · ${formatNumber(notTakenCount)} to look at`}
+        {[
+          [added, 'new'],
+          [changed, 'get more words'],
+          [same, 'are here already'],
+          [notTakenCount, 'to look at'],
+        ]
+          .filter(([count]) => count !== 0)
+          .map(([count, words]) => `${formatNumber(Number(count))} ${words}`)
+          .join(' · ') || 'It holds no terms.'}
       </Box>
       {notTaken.length > 0 && (
         <Box as="ul" listStyleType="none" fontSize="body" color="weldText" paddingBottom="3">

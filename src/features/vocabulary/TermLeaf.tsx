@@ -53,12 +53,12 @@ export function TermLeaf({ term, terms, acts, onChoose, onCarry }: Props) {
     <Box as="section" aria-label={`The term ${spelling}`}>
       <Flex columnGap="2" wrap="wrap" textStyle="hint" minHeight="1.5rem">
         {path.length === 0 ? 'at the top' : 'under '}
-        {path.map((one) => (
+        {path.map((one, at) => (
           <span key={one.id}>
+            {at > 0 && '· '}
             <LinkButton type="button" onClick={() => onChoose(one.id)}>
               {one.spelling}
-            </LinkButton>{' '}
-            ·
+            </LinkButton>
           </span>
         ))}
       </Flex>

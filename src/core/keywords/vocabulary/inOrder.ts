@@ -30,6 +30,9 @@ export interface OutOfOrder {
 /** Bytes of a keyword in IIM, DataSet 2:25. */
 const KEYWORD_BYTES = field('keywords').iim!.maxBytes;
 
+/** Two terms that both were made on purpose and are one letter off are told from so many letters on. */
+const LETTERS_OF_TERMS = 9;
+
 interface Known {
   readonly vocabulary: Vocabulary;
   readonly lookup: TermLookup;
@@ -74,6 +77,7 @@ function pairsAlike(
   for (const { id, spelling } of vocabulary.values())
     for (const { term, word, nearness } of nearTerms(similar, spelling)) {
       if (term.id === id || termKey(word) !== termKey(term.spelling) || areApart(spelling, word)) continue;
+      if (nearness === 'letter' && spelling.length < LETTERS_OF_TERMS) continue;
       const [one, other] = [spelling, word].sort() as [string, string];
       pairs.set(`${one}\n${other}`, { one, other, nearness });
     }

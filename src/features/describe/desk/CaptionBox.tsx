@@ -109,7 +109,13 @@ export function CaptionBox({
           _focusVisible={{ outline: 'none' }}
         />
         {menu.found.length > 0 && (
-          <PersonMenu id={`${id}-people`} people={menu.found} marked={menu.marked} onTake={menu.take} />
+          <PersonMenu
+            at={box}
+            id={`${id}-people`}
+            people={menu.found}
+            marked={menu.marked}
+            onTake={menu.take}
+          />
         )}
         {signOff !== undefined || signOffs > 1 ? (
           <Box

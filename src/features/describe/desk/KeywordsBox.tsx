@@ -3,6 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useId } from 'react';
 import type { Scope } from '@/core/drafts/scope';
+import { formatNumber } from '@/core/wording/counts';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import { BundleMenu } from '../../keywords/BundleMenu';
 import { EnteredNotes } from '../../keywords/EnteredNotes';
@@ -58,6 +59,9 @@ export function KeywordsBox({
             onRemove={() => write(scope, { kind: 'remove-keywords', terms: [term] })}
           />
         ))}
+        {desk && desk.moreKeywords > 0 && (
+          <chakra.span textStyle="hint">and {formatNumber(desk.moreKeywords)} more</chakra.span>
+        )}
       </Flex>
       <TermBox
         id={id}

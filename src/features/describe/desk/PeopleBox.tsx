@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { type KeyboardEvent, useId, useState } from 'react';
+import { type KeyboardEvent, useId, useRef, useState } from 'react';
 import { nameAt } from '@/core/captions/findPeople';
 import type { ListedPerson } from '@/core/captions/people';
 import { asList } from '@/core/catalogue/value';
@@ -37,6 +37,7 @@ export function PeopleBox({
   showsList?: boolean;
 }) {
   const id = useId();
+  const box = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState('');
   const [asked, setAsked] = useState<string>();
   const shown = termsOf(desk?.fields.personShown);
@@ -79,8 +80,9 @@ export function PeopleBox({
             onRemove={() => remove(term)}
           />
         ))}
-        <Box position="relative" flex="1" minWidth="9em">
+        <Box flex="1" minWidth="9em">
           <TextInput
+            ref={box}
             id={id}
             value={typed}
             autoComplete="off"
@@ -89,7 +91,13 @@ export function PeopleBox({
             placeholder="type a name"
           />
           {menu.found.length > 0 && (
-            <PersonMenu id={`${id}-people`} people={menu.found} marked={menu.marked} onTake={menu.take} />
+            <PersonMenu
+              at={box}
+              id={`${id}-people`}
+              people={menu.found}
+              marked={menu.marked}
+              onTake={menu.take}
+            />
           )}
         </Box>
       </Flex>

@@ -1,23 +1,27 @@
 'use client';
 
 import { chakra } from '@chakra-ui/react';
+import type { RefObject } from 'react';
 import type { ListedPerson } from '@/core/captions/people';
-import { OptionList } from '@/ui/OptionList';
+import { FloatingOptions } from '@/ui/FloatingOptions';
 
 /** People to choose from, the marked one first in line for Enter. */
 export function PersonMenu({
+  at,
   id,
   people,
   marked,
   onTake,
 }: {
+  at: RefObject<HTMLElement | null>;
   id: string;
   people: readonly ListedPerson[];
   marked: number;
   onTake: (person: ListedPerson) => void;
 }) {
   return (
-    <OptionList
+    <FloatingOptions
+      at={at}
       id={id}
       label="People"
       options={people.map((person) => ({
@@ -33,12 +37,7 @@ export function PersonMenu({
         ),
       }))}
       marked={marked}
-      onTake={(at) => onTake(people[at]!)}
-      position="absolute"
-      zIndex="20"
-      minWidth="16em"
-      maxHeight="13em"
-      overflowY="auto"
+      onTake={(index) => onTake(people[index]!)}
     />
   );
 }

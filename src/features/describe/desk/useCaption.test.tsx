@@ -11,6 +11,7 @@ const holding = (caption: string, personShown: readonly string[] = []): Desk => 
     : { empty: 1, variants: [] },
   signOffs: 1,
   keywords: [],
+  moreKeywords: 0,
   disagreeing: 0,
   notApplicable: {},
   fields: {

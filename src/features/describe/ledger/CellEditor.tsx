@@ -1,11 +1,13 @@
 'use client';
 
 import { chakra } from '@chakra-ui/react';
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
 import { type FieldId, field as fieldRow } from '@/core/catalogue/fields';
 import { type FieldValue, sameValue } from '@/core/catalogue/value';
 import type { ListedValues } from '@/server/operations/photos/listValues';
 import { Notice } from '@/ui/Notice';
+import { TermOptions } from '../../keywords/TermOptions';
+import { useWordCompletion } from '../../keywords/useWordCompletion';
 import { SAVE_AFTER_MS } from '../desk/useSavedValue';
 import { cellTyped, cellValue, valueOfTyped } from './cellText';
 
@@ -23,6 +25,8 @@ interface Props {
 export function CellEditor({ field, label, row, begun, onSave, onLeave }: Props) {
   const { typed, type, keep, putBack, problem } = useCellText(field, row, begun, onSave);
   const box = useRef<HTMLTextAreaElement & HTMLSelectElement>(null);
+  const id = useId();
+  const menu = useWordCompletion(box, field === 'keywords' ? typed : '', type);
   useEffect(() => {
     const at = box.current?.value.length ?? 0;
     box.current?.focus();
@@ -30,6 +34,7 @@ export function CellEditor({ field, label, row, begun, onSave, onLeave }: Props)
   }, []);
   const onKeyDown = (event: KeyboardEvent) => {
     event.stopPropagation();
+    if (menu.onKey(event)) return;
     if (event.key === 'Escape') {
       putBack();
       onLeave('stay');
@@ -73,6 +78,7 @@ export function CellEditor({ field, label, row, begun, onSave, onLeave }: Props)
           onChange={(event) => type(event.target.value)}
         />
       )}
+      <TermOptions at={box} id={`${id}-terms`} menu={menu} />
       {problem && (
         <Notice
           kind="error"

@@ -10,6 +10,7 @@ import { ChoiceEditor } from '../../fields/ChoiceEditor';
 import { ChoicesEditor } from '../../fields/ChoicesEditor';
 import { FieldHelp } from '../../fields/FieldHelp';
 import { StructuresEditor } from '../../fields/StructuresEditor';
+import { FromVocabulary } from '../../keywords/FromVocabulary';
 import type { BookEntry } from '../book/bookState';
 import { FieldBuilder } from '../builders/FieldBuilder';
 import type { SampleLine } from '../sample/sample';
@@ -101,6 +102,13 @@ function Editor(props: Props & { box: string; active: boolean }) {
         insert={isFreeText(id) && entry?.rule !== 'erase' ? (made) => text.current?.insert(made) : undefined}
         wrap={wraps ? () => text.current?.wrap() : undefined}
       />
+      {id === 'keywords' && entry?.rule !== 'erase' && (
+        <FromVocabulary
+          label={fieldLabel(id)}
+          text={entry?.typed ?? ''}
+          onText={(typed) => onType(id, typed)}
+        />
+      )}
       <FieldHelp id={id} elementId={help} />
     </Box>
   );

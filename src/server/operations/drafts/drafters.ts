@@ -7,7 +7,7 @@ import { applyRule } from '../../../core/templates/rules';
 import type { Context } from '../../context';
 import { inForceOf } from '../assignments/inForce';
 import type { ListedPhoto } from '../photos/photos';
-import { writtenTerms } from '../vocabulary/offerTerms';
+import { termWriter } from '../vocabulary/offerTerms';
 import { captionDrafter } from './captionDrafter';
 import { captionOf } from './captionWords';
 import { checkedValue } from './checkedValue';
@@ -30,7 +30,7 @@ export async function drafterFor(
       return { draftsOf: () => one(writing.field, value) };
     }
     case 'add-keywords':
-      return termsDrafter('keywords', true, await writtenTerms(context, writing.terms));
+      return termsDrafter('keywords', true, (await termWriter(context))(writing.terms));
     case 'remove-keywords':
       return termsDrafter('keywords', false, writing.terms);
     case 'replace-keywords':
@@ -44,7 +44,8 @@ export async function drafterFor(
       return { draftsOf: (photo) => signed(photo, made) };
     }
     case 'cells': {
-      const byId = new Map(writing.rows.map(({ id, values }) => [id, checkedDrafts(values)]));
+      const led = await withWrittenTerms(context);
+      const byId = new Map(writing.rows.map(({ id, values }) => [id, checkedDrafts(led(values))]));
       const signed = await underCaptions(context, assignmentId);
       return { draftsOf: (photo) => signed(photo, byId.get(photo.id) ?? new Map()) };
     }
@@ -61,6 +62,12 @@ export async function drafterFor(
     case 'put-templates':
       return templatesDrafter(context, assignmentId, chosen, writing.templates);
   }
+}
+
+/** Keywords that were typed into cells are led to their terms, as everywhere. */
+async function withWrittenTerms(context: Context): Promise<(values: FieldChanges) => FieldChanges> {
+  const write = await termWriter(context);
+  return (values) => (values.keywords ? { ...values, keywords: write(asList(values.keywords)) } : values);
 }
 
 function checkedDrafts(values: FieldChanges): NewDrafts {

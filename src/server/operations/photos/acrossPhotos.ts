@@ -29,6 +29,8 @@ export interface Desk {
   readonly signOffs: number;
   readonly signOff?: string;
   readonly keywords: readonly { readonly term: string; readonly count: number }[];
+  /** Further keywords, which are only counted. */
+  readonly moreKeywords: number;
   /** Pictures whose records disagree somewhere, where no draft settles it. */
   readonly disagreeing: number;
   /** Threads that do not apply, with how many pictures were marked so. */
@@ -55,11 +57,13 @@ export async function deskOf(
   const { variants, ...held } = across(all.map((one) => one.caption));
   const signOffs = new Set(all.map((one) => one.signOff));
   const [signOff] = signOffs;
+  const terms = termsAcross(all.map((one) => one.values.keywords));
   return {
     caption: { ...held, variants: variants.slice(0, VARIANTS) },
     signOffs: signOffs.size,
     ...(signOffs.size === 1 && signOff !== undefined ? { signOff } : {}),
-    keywords: termsAcross(all.map((one) => one.values.keywords)).slice(0, TERMS),
+    keywords: terms.slice(0, TERMS),
+    moreKeywords: Math.max(0, terms.length - TERMS),
     disagreeing: photos.filter(({ record, drafts }) => disagrees({ fields: record.fields, drafts })).length,
     notApplicable: countMarks(photos),
     fields: Object.fromEntries(

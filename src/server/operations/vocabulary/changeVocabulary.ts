@@ -28,8 +28,14 @@ export async function actOnVocabulary(context: Context, act: VocabularyAct): Pro
     const vocabulary = await readVocabulary(tx);
     if (act.kind === 'add' && act.terms.some((one) => vocabulary.has(one.id))) throw failure('term-there');
     const changes = asOperation(() => changesOf(vocabulary, act));
-    await keepChanges(tx, changes, act.kind);
+    await keepChanges(tx, changes, act.kind, aboutOf(act));
   });
+}
+
+/** The term that an act is told by. */
+function aboutOf(act: VocabularyAct): string | undefined {
+  if (act.kind === 'join') return act.into;
+  return act.kind === 'edit' || act.kind === 'split' ? act.id : undefined;
 }
 
 /** What a vocabulary refuses, as a person is told it. */
@@ -47,10 +53,11 @@ export async function keepChanges(
   context: Context,
   changes: readonly TermChange[],
   kind: VocabularyActSummary['kind'],
+  about?: string,
 ): Promise<void> {
   if (changes.length === 0) return;
   await applyChanges(context, changes);
-  const { after, before } = changes[0]!;
+  const { after, before } = changes.find((one) => one.id === about) ?? changes[0]!;
   const spelling = (after ?? before)!.spelling;
   await context.db.delete(vocabularyActs).where(eq(vocabularyActs.undone, true));
   await context.db.insert(vocabularyActs).values({ act: { kind, terms: changes.length, spelling }, changes });

@@ -63,10 +63,12 @@ export async function checkTerms(context: Context, typed: readonly string[]): Pr
 }
 
 /** Entered words as they go into pictures: synonyms as their term; headings, which are never written, left out. */
-export async function writtenTerms(context: Context, typed: readonly string[]): Promise<string[]> {
+export async function termWriter(context: Context): Promise<(typed: readonly string[]) => string[]> {
   const lookup = lookupOf(await readVocabulary(context));
-  const found = typed.map((one) => preferredTerm(lookup, one));
-  return uniqueTerms(found.flatMap(({ term, word }) => (term?.state === 'heading' ? [] : [word])));
+  return (typed) => {
+    const found = typed.map((one) => preferredTerm(lookup, one));
+    return uniqueTerms(found.flatMap(({ term, word }) => (term?.state === 'heading' ? [] : [word])));
+  };
 }
 
 const pair = (one: string, other: string) => [termKey(one), termKey(other)].sort() as [string, string];

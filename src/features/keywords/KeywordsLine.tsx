@@ -1,0 +1,76 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useId, useRef } from 'react';
+import { joinList, separatorsOf } from '@/core/keywords/listText';
+import { parseKeywords, uniqueTerms } from '@/core/keywords/parse';
+import { replaceTerms } from '@/core/keywords/replaceTerms';
+import { TextInput } from '@/ui/inputs';
+import { useOwnText } from '@/ui/useOwnText';
+import { BundleMenu } from './BundleMenu';
+import { EnteredNotes } from './EnteredNotes';
+import { TermOptions } from './TermOptions';
+import { useEntered } from './useEntered';
+import { useWordCompletion } from './useWordCompletion';
+
+const SEPARATORS = separatorsOf(true);
+const asText = (words: readonly string[]) => joinList(words, SEPARATORS);
+
+/** Keywords in one line: completed from the vocabulary, led to its terms when the line is left, with bundles beside it. */
+export function KeywordsLine({
+  label,
+  text,
+  placeholder,
+  onText,
+}: {
+  label: string;
+  text: string;
+  placeholder: string;
+  onText: (text: string) => void;
+}) {
+  const id = useId();
+  const box = useRef<HTMLInputElement>(null);
+  const { defaultValue, onTyped } = useOwnText(box, text);
+  const type = (next: string) => {
+    onTyped(next);
+    onText(next);
+  };
+  const menu = useWordCompletion(box, text, type);
+  const words = parseKeywords(text);
+  const entered = useEntered((found) => {
+    const led = found.flatMap(({ word, state }) => (state === 'heading' ? [] : [word]));
+    if (found.some(({ typed, word, state }) => typed !== word || state === 'heading'))
+      onText(asText(uniqueTerms(led)));
+  });
+  return (
+    <Box>
+      <Flex columnGap="4" alignItems="center">
+        <TextInput
+          ref={box}
+          role="combobox"
+          aria-label={label}
+          aria-expanded={menu.found.length > 0}
+          aria-controls={`${id}-terms`}
+          aria-autocomplete="list"
+          aria-activedescendant={menu.marked >= 0 ? `${id}-terms-${menu.marked}` : undefined}
+          autoComplete="off"
+          defaultValue={defaultValue}
+          placeholder={placeholder}
+          height="1.625rem"
+          onChange={(event) => type(event.target.value)}
+          onKeyDown={menu.onKey}
+          onBlur={() => {
+            menu.close();
+            if (words.length > 0) entered.look(words);
+          }}
+        />
+        <BundleMenu words={words} onTake={(some) => onText(asText(uniqueTerms([...words, ...some])))} />
+      </Flex>
+      <TermOptions at={box} id={`${id}-terms`} menu={menu} />
+      <EnteredNotes
+        entered={entered}
+        onReplace={(typed, word) => onText(asText(replaceTerms(words, [typed], [word])))}
+      />
+    </Box>
+  );
+}

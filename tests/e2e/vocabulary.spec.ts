@@ -1,0 +1,430 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { expect, type Page, test } from '@playwright/test';
+import {
+  assignmentWith,
+  type DeskAssignment,
+  describeUrl,
+  embedAll,
+  exiv2,
+  makePictures,
+  send,
+  values,
+} from './desk';
+import { running } from './fabrica';
+
+/** A journey and a product series: keywords from a vocabulary, from the first list to the files. */
+test.describe.configure({ mode: 'serial' });
+const { address, data } = running();
+const names = Array.from({ length: 6 }, (_, at) => `jr26-0${at + 1}.jpg`);
+const terms =
+  'Northern coast\n\tKvalhavn\n\tGrunnvik\nfish drying rack\nold quay\nharbour crane\nrowing gear\n';
+
+let page: Page;
+let journey: DeskAssignment;
+const complaints: string[] = [];
+test.beforeAll(async ({ browser }) => {
+  page = await browser.newPage();
+  page.on('pageerror', (error) => complaints.push(error.message));
+});
+test.afterAll(() => page.close());
+
+const vocabulary = (query = '') => page.goto(`${address}/vocabulary${query}`);
+const tree = () => page.getByRole('tree', { name: 'Terms' });
+const term = (name: string) => tree().getByRole('treeitem').filter({ hasText: name });
+const leaf = (name: string) => page.getByRole('region', { name: `The term ${name}` });
+const keywords = () => page.getByLabel('Keywords', { exact: true });
+const photo = (name: string) => page.locator(`[data-photo="${name}"]`);
+const held = async (name: string) => (await values(page, journey, name, ['keywords'])).keywords;
+const all = async () =>
+  send<{ spelling: string; pictures: number }[]>(page, 'vocabulary/terms', undefined, 'GET');
+const uses = async (spelling: string) => (await all()).find((one) => one.spelling === spelling)?.pictures;
+
+async function takeInFile(name: string, text: string, button: string) {
+  await vocabulary('?view=exchange');
+  await page
+    .getByLabel('Vocabulary file')
+    .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: button }).click();
+  await expect(dialog.getByText(`Taken in: ${name}`)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Close' }).click();
+}
+
+const oldKeyword = /Iptc\.Application2\.Keywords\s+old quay/;
+
+/** Without a selection, all drafts are meant. */
+const embedDrafts = async (count: number) => {
+  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('Select pictures to write')).toBeVisible();
+  await embedAll(page, count);
+};
+
+test('a list of terms is shown before it is taken in, stands in the tree, and can be undone', async () => {
+  await takeInFile('coast.txt', terms, 'Take in 7 terms');
+  await page
+    .getByRole('navigation', { name: 'Of the vocabulary' })
+    .getByRole('link', { name: 'Terms' })
+    .click();
+  await expect(term('Kvalhavn')).toHaveAttribute('aria-level', '2');
+  await page.getByRole('button', { name: 'Undo taking in 7 terms' }).click();
+  await expect(term('Kvalhavn')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Redo taking in 7 terms' }).click();
+  await expect(term('Kvalhavn')).toHaveCount(1);
+});
+
+test('a heading groups terms and is not on offer; words lead to their term', async () => {
+  await term('Northern coast').click();
+  await leaf('Northern coast').getByRole('button', { name: 'Make it a heading' }).click();
+  await expect(term('Northern coast')).toContainText('heading');
+  await term('fish drying rack').click();
+  const synonyms = leaf('fish drying rack').getByLabel('Synonyms');
+  await synonyms.fill('stockfish rack');
+  await synonyms.press('Enter');
+  await expect(term('fish drying rack')).toContainText('stockfish rack');
+  await leaf('fish drying rack').getByLabel('Language of a new word').fill('nb');
+  await leaf('fish drying rack').getByLabel('Word in that language').fill('fiskehjell');
+  await leaf('fish drying rack').getByLabel('Word in that language').press('Enter');
+  await expect(leaf('fish drying rack').getByLabel('In nb')).toHaveValue('fiskehjell');
+  await page.reload();
+  await expect(leaf('fish drying rack').getByLabel('Synonyms')).toHaveValue('stockfish rack');
+});
+
+test('place terms are put on all at import, completed and led to their terms', async () => {
+  const [card, working] = ['journey card ', 'journey '].map((one) => mkdtempSync(path.join(data, one))) as [
+    string,
+    string,
+  ];
+  await makePictures(card, names);
+  const { id } = await send<{ id: string }>(page, 'assignments', {
+    name: 'Journey north',
+    workingPath: working,
+    sourcePath: card,
+  });
+  await send(page, `assignments/${id}`, { inForce: [] }, 'PATCH');
+  await page.goto(`${address}/assignments/${id}/bring-in`);
+  const line = page.getByLabel('Keywords for all of them');
+  await line.pressSequentially('kval');
+  await expect(page.getByRole('option', { name: /^Kvalhavn/ })).toBeVisible();
+  await line.press('ArrowDown');
+  await line.press('Enter');
+  await expect(line).toHaveValue('Kvalhavn, ');
+  await line.pressSequentially('stockfish rack');
+  await line.press('Tab');
+  await expect(line).toHaveValue('Kvalhavn, fish drying rack');
+  await page.getByRole('button', { name: 'Bring in 6', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Brought in 6 of 6' })).toBeVisible();
+  const rows = (await (await page.request.get(`${address}/api/assignments/${id}/photos`)).text())
+    .split('\n')
+    .flatMap((one) =>
+      one ? ((JSON.parse(one) as { rows?: { id: string; name: string }[] }).rows ?? []) : [],
+    );
+  journey = { id, folder: working, names, ids: Object.fromEntries(rows.map((row) => [row.name, row.id])) };
+  for (const name of names)
+    expect(exiv2(journey, name)).toMatch(/Iptc\.Application2\.Keywords\s+fish drying rack/);
+  expect(await uses('Kvalhavn')).toBe(6);
+});
+
+test('two terms for two pictures: by letters and arrow, and from what is on offer, by key', async () => {
+  await page.goto(describeUrl(journey));
+  await photo(names[0]!).click();
+  await photo(names[1]!).click({ modifiers: ['Control'] });
+  await keywords().pressSequentially('cran');
+  await expect(page.getByRole('option', { name: /^harbour crane/ })).toBeVisible();
+  await keywords().press('ArrowDown');
+  await keywords().press('Enter');
+  await expect.poll(() => held(names[0]!)).toEqual(['Kvalhavn', 'fish drying rack', 'harbour crane']);
+  await page.getByLabel('Caption', { exact: true }).fill('Men at the old quay.');
+  const offer = page.getByRole('group', { name: 'On offer' });
+  await expect(offer.getByRole('button', { name: 'Take old quay' })).toBeVisible();
+  await keywords().focus();
+  await keywords().press('ArrowDown');
+  await keywords().press('Enter');
+  await expect.poll(() => held(names[1]!)).toContain('old quay');
+  expect(await held(names[2]!)).toEqual(['Kvalhavn', 'fish drying rack']);
+  await expect(offer.getByRole('button', { name: 'Take old quay' })).toHaveCount(0);
+});
+
+test('on some pictures it is said on how many; one press puts it on all, another takes it away', async () => {
+  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.keyboard.press('Control+a');
+  await page.getByRole('button', { name: 'harbour crane 2 of 6' }).click();
+  await expect.poll(() => held(names[5]!)).toContain('harbour crane');
+  await page.getByRole('button', { name: 'Remove harbour crane' }).click();
+  await expect.poll(() => held(names[0]!)).toEqual(['Kvalhavn', 'fish drying rack', 'old quay']);
+});
+
+test('a bundle is made from a picture and put on others by one act', async () => {
+  await page.keyboard.press('Escape');
+  await photo(names[0]!).click();
+  await expect(page.getByRole('button', { name: 'Remove old quay' })).toBeVisible();
+  await page.getByRole('button', { name: 'bundles' }).click();
+  await page.getByLabel('Name of the new bundle').fill('Quayside');
+  await page.getByLabel('Name of the new bundle').press('Enter');
+  await expect(page.getByRole('button', { name: 'Put on Quayside' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await photo(names[4]!).click();
+  await expect(page.getByText(`Writing to ${names[4]}`)).toBeVisible();
+  await page.getByRole('button', { name: 'bundles' }).click();
+  await page.getByRole('button', { name: 'Put on Quayside' }).click();
+  await expect.poll(() => held(names[4]!)).toEqual(['Kvalhavn', 'fish drying rack', 'old quay']);
+});
+
+test('a near-duplicate is named and mended in one step; that two are two is remembered', async () => {
+  await keywords().fill('harbour cranes, rowing gears');
+  await keywords().press('Enter');
+  const said = page.getByRole('status', { name: 'Of the words just entered' });
+  await said.getByRole('button', { name: 'Write harbour crane for harbour cranes' }).click();
+  await expect.poll(() => held(names[4]!)).toContain('harbour crane');
+  expect(await held(names[4]!)).not.toContain('harbour cranes');
+  await said.getByRole('button', { name: 'rowing gears and rowing gear are two' }).click();
+  await expect(said.getByRole('button')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Remove rowing gears' }).click();
+  await expect.poll(() => held(names[4]!)).not.toContain('rowing gears');
+  await keywords().fill('rowing gears');
+  await keywords().press('Enter');
+  await expect.poll(() => held(names[4]!)).toContain('rowing gears');
+  await expect(said.getByRole('button')).toHaveCount(0);
+});
+
+test('the list is found through by letters, with counts that are right', async () => {
+  await vocabulary();
+  await page.getByLabel('Find a term').fill('quay');
+  await expect(tree().getByRole('treeitem')).toHaveCount(1);
+  await expect(term('old quay')).toContainText('3');
+  await page.getByLabel('Find a term').fill('');
+  await page.getByLabel('show', { exact: true }).selectOption('heading');
+  await expect(term('Northern coast')).toBeVisible();
+});
+
+test('a term is renamed and carried through to the files after a proof, and taken back', async () => {
+  await page.goto(describeUrl(journey));
+  await expect(page.getByText(`Writing to ${names[4]}`)).toBeVisible();
+  await embedDrafts(3);
+  await vocabulary();
+  await term('old quay').click();
+  const spelling = leaf('old quay').getByLabel('Spelling');
+  await spelling.fill('stone quay');
+  await spelling.press('Enter');
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByText('Journey north')).toBeVisible();
+  // Nothing is written by renaming alone.
+  expect(await held(names[0]!)).toContain('old quay');
+  await dialog.getByRole('button', { name: 'Write drafts on 3 pictures' }).click();
+  await dialog.getByRole('link', { name: 'Journey north' }).click();
+  await expect(page.getByText('3 of 6 pictures')).toBeVisible();
+  expect(await held(names[0]!)).toEqual(['Kvalhavn', 'fish drying rack', 'stone quay']);
+  expect(exiv2(journey, names[0]!)).toMatch(oldKeyword);
+  await embedDrafts(3);
+  expect(exiv2(journey, names[0]!)).not.toMatch(oldKeyword);
+  for (const record of [/Iptc\.Application2\.Keywords\s+stone quay/, /Xmp\.dc\.subject\s+.*stone quay/])
+    expect(exiv2(journey, names[0]!)).toMatch(record);
+  await page.getByRole('button', { name: 'Undo this run' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(() => exiv2(journey, names[0]!), { timeout: 60_000 }).toMatch(oldKeyword);
+});
+
+test('joined by keyboard alone, split, moved by the mouse, and removed: the tree says so, and undo does too', async () => {
+  await vocabulary();
+  await term('rowing gear').click();
+  await tree().focus();
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('ArrowDown');
+  await expect(leaf('rowing gear')).toBeVisible();
+  await leaf('rowing gear').getByRole('button', { name: 'Join into another …' }).press('Enter');
+  const picker = page.getByLabel('Join rowing gear into');
+  await picker.focus();
+  await page.keyboard.type('harbour');
+  await page.keyboard.press('Enter');
+  await expect(leaf('harbour crane').getByLabel('Synonyms')).toHaveValue('rowing gear');
+  await page.getByRole('button', { name: 'Undo joining into “harbour crane”' }).click();
+  await expect(term('rowing gear')).toHaveCount(1);
+  await term('rowing gear').click();
+  await leaf('rowing gear').getByRole('button', { name: 'Split …' }).click();
+  await page.getByLabel('Split rowing gear into').fill('oar, thole pin');
+  await page.getByLabel('Split rowing gear into').press('Enter');
+  await expect(term('thole pin')).toHaveCount(1);
+  await expect(term('rowing gear')).toHaveCount(0);
+  await term('thole pin').dragTo(term('oar'));
+  await expect(term('thole pin')).toHaveAttribute('aria-level', '2');
+  await term('thole pin').click();
+  await leaf('thole pin').getByRole('button', { name: 'Move …' }).click();
+  await page.getByRole('button', { name: 'To the top' }).click();
+  await expect(term('thole pin')).toHaveAttribute('aria-level', '1');
+  await leaf('thole pin').getByRole('button', { name: 'Retire' }).click();
+  await expect(term('thole pin')).toContainText('retired');
+  await leaf('thole pin').getByRole('button', { name: 'Use it as a keyword again' }).click();
+  await expect(term('thole pin')).not.toContainText('retired');
+  await leaf('thole pin').getByRole('button', { name: 'Remove' }).click();
+  await expect(term('thole pin')).toHaveCount(0);
+});
+
+test('a spelling that is taken is refused with the reason, and nothing is changed', async () => {
+  await page.getByLabel('New terms').fill('Kvalhavn');
+  await page.getByLabel('New terms').press('Enter');
+  await expect(page.getByText('“Kvalhavn” is there already')).toBeVisible();
+  await term('oar').click();
+  await leaf('oar').getByRole('button', { name: 'Add terms under it …' }).click();
+  await page.getByLabel('New terms under oar').fill('sculling oar, steering oar');
+  await page.getByLabel('New terms under oar').press('Enter');
+  await expect(term('steering oar')).toHaveAttribute('aria-level', '2');
+});
+
+test('what is out of order is listed, each with the act that mends it', async () => {
+  await send(page, `assignments/${journey.id}/writing`, {
+    scope: { of: 'these', ids: [journey.ids[names[3]!]] },
+    writing: { kind: 'set', field: 'keywords', value: ['Kvalhavns', 'stockfish rack', 'sea fog'] },
+  });
+  await vocabulary('?view=order');
+  await page.getByRole('button', { name: 'Take in sea fog' }).click();
+  await expect(page.getByRole('button', { name: 'Take in sea fog' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Write fish drying rack for stockfish rack' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Write drafts on 1 picture' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+  await expect.poll(() => held(names[3]!)).toEqual(['Kvalhavns', 'fish drying rack', 'sea fog']);
+  await page.getByRole('button', { name: 'Write Kvalhavn for Kvalhavns' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Write drafts on 1 picture' }).click();
+  await expect.poll(() => held(names[3]!)).toEqual(['Kvalhavn', 'fish drying rack', 'sea fog']);
+});
+
+test('use is drawn: terms on most pictures', async () => {
+  await vocabulary('?view=use');
+  await expect(page.getByText('Kvalhavn')).toBeVisible();
+  await expect(page.getByText(/\d+ of \d+ terms are on pictures\./)).toBeVisible();
+});
+
+test('a bundle is changed, renamed and removed on its page', async () => {
+  await vocabulary('?view=bundles');
+  await page.getByLabel('Words of Quayside').fill('stone quay, sea fog');
+  await page.getByLabel('Words of Quayside').press('Enter');
+  await page.getByLabel('Name of Quayside').fill('Quay');
+  await page.getByLabel('Name of Quayside').press('Enter');
+  await page.reload();
+  await expect(page.getByLabel('Words of Quay')).toHaveValue('stone quay, sea fog');
+  await page.getByLabel('Name of a new bundle').fill('Short-lived');
+  await page.getByLabel('Name of a new bundle').press('Enter');
+  await page.getByRole('button', { name: 'Remove the bundle Short-lived' }).click();
+  await expect(page.getByRole('button', { name: 'Remove the bundle Short-lived' })).toHaveCount(0);
+});
+
+test('SKOS out, everything removed, and in again: the same vocabulary', async () => {
+  await vocabulary('?view=exchange');
+  const before = (await all()).map(({ pictures: _, ...one }) => one);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'SKOS, Turtle' }).click(),
+  ]);
+  const turtle = readFileSync((await file.path())!, 'utf8');
+  expect(turtle).toContain('skos:Concept');
+  await send(page, 'vocabulary', {
+    kind: 'remove',
+    ids: (await send<{ id: string }[]>(page, 'vocabulary/terms', undefined, 'GET')).map((one) => one.id),
+  });
+  await takeInFile('vocabulary.ttl', turtle, `Take in ${before.length} terms`);
+  const after = (await all()).map(({ pictures: _, ...one }) => one);
+  const sorted = (list: { spelling: string }[]) =>
+    [...list].sort((a, b) => (a.spelling < b.spelling ? -1 : 1));
+  expect(sorted(after)).toEqual(sorted(before));
+  writeFileSync(path.join(data, 'broken.ttl'), '<a> <b> .');
+  await page.getByLabel('Vocabulary file').setInputFiles(path.join(data, 'broken.ttl'));
+  await expect(page.getByRole('dialog').getByText('The file could not be read')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Look at season, weather, light' }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Take in \d+ terms/ })
+    .click();
+  await expect(page.getByText('Taken in: season, weather, light')).toBeVisible();
+});
+
+test('a product series: a list pasted with semicolons, overwritten on all, led to its terms, read back by others', async () => {
+  const series = Array.from({ length: 4 }, (_, at) => `pr26-${at + 1}.jpg`);
+  journey = await assignmentWith(page, 'Product series', series);
+  await send(page, 'vocabulary', {
+    kind: 'add',
+    terms: [{ id: '0b6f2a52-7d3f-4a54-9d1c-6a3a1e2f4b11', spelling: 'oilskin coat' }],
+  });
+  await send(page, 'vocabulary', {
+    kind: 'edit',
+    id: '0b6f2a52-7d3f-4a54-9d1c-6a3a1e2f4b11',
+    edit: { synonyms: ['rain coat'] },
+  });
+  await page.goto(describeUrl(journey));
+  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.keyboard.press('Control+a');
+  await keywords().fill('an older word');
+  await keywords().press('Enter');
+  await page.getByRole('button', { name: 'Remove an older word' }).click();
+  await keywords().focus();
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.setData('text/plain', 'Rain coat; workwear;yellow\nwaterproof;Yellow');
+    document.activeElement!.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    );
+  });
+  await expect
+    .poll(async () => Promise.all(series.map(held)))
+    .toEqual(series.map(() => ['oilskin coat', 'workwear', 'yellow', 'waterproof']));
+  await expect(page.getByRole('status', { name: 'Of the words just entered' })).toContainText(
+    'Rain coat → oilskin coat',
+  );
+  await embedAll(page, 4);
+  for (const name of series) {
+    const read = exiv2(journey, name);
+    for (const word of ['oilskin coat', 'workwear', 'yellow', 'waterproof'])
+      expect(read).toMatch(new RegExp(`Iptc\\.Application2\\.Keywords\\s+${word}`));
+    expect(read).toMatch(/Xmp\.dc\.subject\s+oilskin coat, workwear, yellow, waterproof/);
+  }
+});
+
+test('a keyword with a comma inside stands in quotes', async () => {
+  await page.goto(describeUrl(journey));
+  await photo('pr26-1.jpg').click();
+  await keywords().pressSequentially('"coat, yellow"');
+  await keywords().press('Enter');
+  await expect.poll(() => held('pr26-1.jpg')).toContain('coat, yellow');
+});
+
+test('words of the vocabulary and bundles go into a template', async () => {
+  await page.goto(`${address}/templates/new`);
+  await page.getByRole('textbox', { name: 'Name of the template' }).fill('Quayside words');
+  await page.getByRole('textbox', { name: 'Keywords', exact: true }).click();
+  const from = page.getByLabel('Keywords: from the vocabulary');
+  await from.pressSequentially('oilsk');
+  await expect(page.getByRole('option', { name: /^oilskin coat/ })).toBeVisible();
+  await from.press('ArrowDown');
+  await from.press('Enter');
+  await page.getByRole('button', { name: 'bundles' }).click();
+  await page.getByRole('button', { name: 'Put on Quay' }).click();
+  await page.getByRole('button', { name: 'Save the template' }).click();
+  await expect(page).toHaveURL(/templates\/[0-9a-f-]{36}/);
+  const saved = await send<{ entries: { field: string; texts: string[] }[] }>(
+    page,
+    page.url().replace(/.*\/(templates\/[0-9a-f-]{36}).*/, '$1'),
+    undefined,
+    'GET',
+  );
+  expect(saved.entries).toEqual([
+    expect.objectContaining({ field: 'keywords', texts: ['oilskin coat', 'stone quay', 'sea fog'] }),
+  ]);
+});
+
+test('in the ledger a cell of keywords is completed, and led to its terms', async () => {
+  await page.goto(describeUrl(journey, '?as=ledger'));
+  await expect(page.locator('[role=grid][aria-busy=false]')).toBeVisible();
+  const unfold = page.getByRole('button', { name: /^unfold/ });
+  if (await unfold.isVisible()) await unfold.click();
+  await page.locator('[data-photo="pr26-2.jpg"] [data-cell="keywords"]').click();
+  await page.keyboard.type('rain coat, wav');
+  await expect(page.getByRole('option', { name: /^waves/ })).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => held('pr26-2.jpg')).toEqual(['oilskin coat', 'waves']);
+});
+
+test('nothing complained in the browser', () => {
+  expect(complaints).toEqual([]);
+});
