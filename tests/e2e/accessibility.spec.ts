@@ -25,9 +25,14 @@ const pages: Record<string, () => string> = {
   template: () => `/templates/${ids.template}`,
   'my details': () => '/details',
   'read a picture': () => '/read',
+  vocabulary: () => `/vocabulary?term=${ids.term}`,
+  'vocabulary in order': () => '/vocabulary?view=order',
+  'vocabulary in use': () => '/vocabulary?view=use',
+  'vocabulary bundles': () => '/vocabulary?view=bundles',
+  'vocabulary in and out': () => '/vocabulary?view=exchange',
   receipt: () => `/runs/${ids.run}`,
 };
-const ids = { assignment: '', template: '', run: '', seen: '' };
+const ids = { assignment: '', template: '', run: '', seen: '', term: crypto.randomUUID() as string };
 const folders = { source: path.join(data, 'seen-source'), working: path.join(data, 'seen-working') };
 
 const seen = path.join(folders.working, 'kt26-0401.jpg');
@@ -144,6 +149,13 @@ test.beforeAll(async ({ browser }) => {
   const list = async (what: string) =>
     (await (await page.request.get(`${address}/api/${what}`)).json()) as { id: string; name: string }[];
   ids.template = (await list('templates'))[0]!.id;
+  await send('vocabulary', {
+    kind: 'add',
+    terms: [
+      { id: ids.term, spelling: 'seen thing' },
+      { id: crypto.randomUUID(), spelling: 'seen things', broader: ids.term },
+    ],
+  });
   await page.goto(address);
   await broughtIn();
   await page.goto(address);
@@ -156,6 +168,10 @@ test.afterAll(async () => {
   const { runId } = await send<{ runId: string }>(`runs/${ids.run}/undo`, {});
   await page.goto(`${address}/runs/${runId}`);
   await expect(page.getByRole('heading', { name: 'Undone 1 of 1' })).toBeVisible();
+  const terms = (await (await page.request.get(`${address}/api/vocabulary/terms`)).json()) as {
+    id: string;
+  }[];
+  await send('vocabulary', { kind: 'remove', ids: terms.map((one) => one.id) });
   await page.close();
 });
 

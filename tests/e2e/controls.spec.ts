@@ -11,7 +11,7 @@ test.describe.configure({ mode: 'serial' });
 const { address, data } = running();
 const source = path.join(data, 'controls-source');
 const working = path.join(data, 'controls-working');
-const ids = { assignment: '', run: '' };
+const ids = { assignment: '', run: '', term: crypto.randomUUID() as string };
 
 let page: Page;
 const home = () => `${address}/assignments/${ids.assignment}`;
@@ -30,6 +30,8 @@ test.beforeAll(async ({ browser }) => {
     });
   const wish = { paths: ['kt26-0401.jpg'], leaveAsTheyAre: [] };
   ids.run = (await api<{ runId: string }>(`assignments/${ids.assignment}/import`, 'POST', wish)).runId;
+  await api('vocabulary', 'POST', { kind: 'add', terms: [{ id: ids.term, spelling: 'controlled term' }] });
+  await api('bundles', 'POST', { name: 'Controls', terms: ['controlled term'] });
   await page.goto(`${address}/runs/${ids.run}`);
   await expect(page.getByRole('heading', { name: 'Brought in 1 of 1' })).toBeVisible();
 });
@@ -61,6 +63,10 @@ const pages: Record<string, { url: () => string; show?: () => Promise<void> }> =
   shelf: { url: () => `${address}/templates` },
   details: { url: () => `${address}/details` },
   read: { url: () => `${address}/read` },
+  vocabulary: { url: () => `${address}/vocabulary?term=${ids.term}` },
+  'vocabulary in order': { url: () => `${address}/vocabulary?view=order` },
+  'vocabulary bundles': { url: () => `${address}/vocabulary?view=bundles` },
+  'vocabulary in and out': { url: () => `${address}/vocabulary?view=exchange` },
   receipt: { url: () => `${address}/runs/${ids.run}` },
 };
 

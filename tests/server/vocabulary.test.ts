@@ -7,7 +7,7 @@ import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { listPhotos } from '@/server/operations/photos/photos';
 import { startEmbed } from '@/server/operations/runs/startEmbed';
 import { type AskedAct, carryOutAct } from '@/server/operations/vocabulary/askedAct';
-import { createBundle, listBundles } from '@/server/operations/vocabulary/bundles';
+import { changeBundle, createBundle, listBundles } from '@/server/operations/vocabulary/bundles';
 import { carriersOf, carryThrough } from '@/server/operations/vocabulary/carryThrough';
 import { stepVocabulary, vocabularySteps } from '@/server/operations/vocabulary/changeVocabulary';
 import {
@@ -214,6 +214,15 @@ test('a bundle follows its terms, whatever they are called', async () => {
     expect.objectContaining({ name: 'Yard', terms: ['ship', 'launch day'] }),
   ]);
   await expect(createBundle(server.context, { name: 'Yard', terms: [] })).rejects.toThrow('is there already');
+  const { id } = (await listBundles(server.context))[0]!;
+  await changeBundle(server.context, id, { terms: ['ship', 'launch day', 'crowd'] });
+  // Its name is saved by itself: it takes nothing of the words back.
+  await changeBundle(server.context, id, { name: 'Slipway' });
+  expect((await listBundles(server.context))[0]).toMatchObject({
+    name: 'Slipway',
+    terms: ['ship', 'launch day', 'crowd'],
+  });
+  await changeBundle(server.context, id, { terms: ['ship', 'launch day'] });
   await act({ kind: 'remove', ids: [boat] });
   expect((await listBundles(server.context))[0]!.terms).toEqual(['launch day']);
 });

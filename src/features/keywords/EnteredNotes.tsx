@@ -43,7 +43,7 @@ export function EnteredNotes({
               <LinkButton
                 type="button"
                 minHeight="0"
-                aria-label={`${note.typed} and ${word} are two`}
+                aria-label={`these are two: ${note.typed} and ${word}`}
                 onClick={() => keepApart(note.typed, word)}
               >
                 these are two

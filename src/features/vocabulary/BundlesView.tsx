@@ -20,7 +20,8 @@ export function BundlesView() {
     queryFn: () => apiRequest<Bundle[]>('bundles'),
   });
   const change = useMutation({
-    mutationFn: ({ id, ...text }: BundleText & { id: string }) => apiRequest(`bundles/${id}`, 'PUT', text),
+    mutationFn: ({ id, ...text }: Partial<BundleText> & { id: string }) =>
+      apiRequest(`bundles/${id}`, 'PATCH', text),
   });
   const make = useMutation({
     mutationFn: (name: string) => apiRequest('bundles', 'POST', { name, terms: [] }),
@@ -40,7 +41,7 @@ export function BundlesView() {
               label={`Name of ${name}`}
               value={name}
               maxLength={120}
-              onSave={(next) => change.mutate({ id, name: next, terms })}
+              onSave={(next) => change.mutate({ id, name: next })}
             />
           </Box>
           <Box flex="1" minWidth="16em">
@@ -49,7 +50,7 @@ export function BundlesView() {
               value={joinList(terms, SEPARATORS)}
               placeholder="words, parted by comma"
               maxLength={8000}
-              onSave={(text) => change.mutate({ id, name, terms: parseKeywords(text) })}
+              onSave={(text) => change.mutate({ id, terms: parseKeywords(text) })}
             />
           </Box>
           <LinkButton

@@ -71,7 +71,7 @@ export function ExchangeView({ terms }: { terms: TermMap }) {
             <chakra.span>{name}</chakra.span>
             <LinkButton
               type="button"
-              aria-label={`Look at ${name}`}
+              aria-label={`look at it: ${name}`}
               onClick={() => setIncoming({ name, starter: name })}
             >
               look at it

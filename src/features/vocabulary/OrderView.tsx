@@ -58,10 +58,10 @@ export function OrderView({ terms, acts: { act }, onCarry }: Props) {
                 {near && (
                   <LinkButton
                     type="button"
-                    aria-label={`Write ${near} for ${spelling}`}
+                    aria-label={`write “${near}” for ${spelling}`}
                     onClick={() => onCarry({ from: [spelling], to: [near] })}
                   >
-                    is “{near}”
+                    write “{near}”
                   </LinkButton>
                 )}
                 <LinkButton type="button" aria-label={`Take in ${spelling}`} onClick={() => take([spelling])}>
@@ -78,10 +78,10 @@ export function OrderView({ terms, acts: { act }, onCarry }: Props) {
             <ListRow key={spelling} name={<Word spelling={spelling} words={counted(pictures, 'picture')} />}>
               <LinkButton
                 type="button"
-                aria-label={`Write ${preferred} for ${spelling}`}
+                aria-label={`write “${preferred}” for ${spelling}`}
                 onClick={() => onCarry({ from: [spelling], to: [preferred] })}
               >
-                carry “{preferred}” through
+                write “{preferred}”
               </LinkButton>
             </ListRow>
           )}
@@ -111,7 +111,7 @@ export function OrderView({ terms, acts: { act }, onCarry }: Props) {
                   )}
                   <LinkButton
                     type="button"
-                    aria-label={`${one} and ${other} are two`}
+                    aria-label={`these are two: ${one} and ${other}`}
                     onClick={() => void apart(one, other)}
                   >
                     these are two
@@ -133,7 +133,7 @@ export function OrderView({ terms, acts: { act }, onCarry }: Props) {
             >
               <LinkButton
                 type="button"
-                aria-label={`Take ${spelling} away`}
+                aria-label={`take it away: ${spelling}`}
                 onClick={() => onCarry({ from: [spelling], to: [] })}
               >
                 take it away
@@ -151,7 +151,7 @@ export function OrderView({ terms, acts: { act }, onCarry }: Props) {
             >
               <LinkButton
                 type="button"
-                aria-label={`Take ${spelling} away`}
+                aria-label={`take it away: ${spelling}`}
                 onClick={() => onCarry({ from: [spelling], to: [] })}
               >
                 take it away

@@ -1,7 +1,14 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import {
+  DndContext,
+  type DragEndEvent,
+  PointerSensor,
+  pointerWithin,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useRef } from 'react';
 import { TermRow } from './TermRow';
@@ -64,7 +71,7 @@ export function TermTree({
     if (over && over.id !== active.id) onMove(String(active.id), String(over.id));
   };
   return (
-    <DndContext sensors={sensors} onDragEnd={onDragEnd}>
+    <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragEnd={onDragEnd}>
       <Box
         ref={frame}
         role="tree"

@@ -41,6 +41,7 @@ interface Props {
 export const BookLine = memo(function BookLine(props: Props) {
   const { id, entry, sample, missingIn, alone, asking, onType, put } = props;
   const [active, setActive] = useState(false);
+  const leaving = useRef<ReturnType<typeof setTimeout>>(undefined);
   const box = useId();
   const name = fieldLabel(id);
   const rule = entry?.rule;
@@ -52,8 +53,14 @@ export const BookLine = memo(function BookLine(props: Props) {
       display="grid"
       gridTemplateColumns={{ base: 'minmax(0, 1fr)', lg: '1fr 1fr' }}
       className="group"
-      onFocus={() => setActive(true)}
-      onBlur={(event) => event.currentTarget.contains(event.relatedTarget) || setActive(false)}
+      onFocus={() => {
+        clearTimeout(leaving.current);
+        setActive(true);
+      }}
+      // What opens over the page belongs to the line, wherever it stands: its focus is told right after.
+      onBlur={() => {
+        leaving.current = setTimeout(() => setActive(false));
+      }}
     >
       <Box paddingX={{ base: 5, lg: 8 }} paddingY="0.5" minWidth="0" _focusWithin={{ bg: 'leaf' }}>
         <Flex gap={{ base: 0, md: 4 }} direction={{ base: 'column', md: 'row' }} alignItems="flex-start">

@@ -57,7 +57,9 @@ export const carriedWords = schema<{ words: string[]; except?: string }>(
 );
 export const entered = schema<{ words: string[] }>(object({ words: list(text(2000), 500) }));
 export const apart = schema<{ one: string; other: string }>(object({ one: text(2000), other: text(2000) }));
-export const bundle = schema<BundleText>(object({ name: text(120), terms: list(text(2000), 500) }));
+const bundleText = { name: text(120), terms: list(text(2000), 500) };
+export const bundle = schema<BundleText>(object(bundleText));
+export const bundleChange = schema<Partial<BundleText>>(object(bundleText, []));
 
 export const typedQuery = querySchema<{ typed: string }>({ typed: text(200) }, ['typed']);
 export const formatQuery = querySchema<{ format: VocabularyFormat }>(

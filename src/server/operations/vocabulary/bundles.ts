@@ -4,6 +4,7 @@ import { uniqueTerms } from '../../../core/keywords/parse';
 import type { Context } from '../../context';
 import { bundles } from '../../db/schema/vocabulary';
 import type { BundleTerm } from '../../db/stored/vocabulary';
+import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { failure, required } from '../../problems/errors';
 import { lookupOf, readVocabulary } from './readVocabulary';
@@ -32,7 +33,7 @@ export async function listBundles(context: Context): Promise<Bundle[]> {
 
 /** Makes a bundle; words of the vocabulary follow their terms, whatever these are called later. */
 export async function createBundle(context: Context, text: BundleText): Promise<{ id: string }> {
-  const values = await checked(context, text);
+  const values = { name: checkedName(text.name), terms: await checkedTerms(context, text.terms) };
   const [made] = await context.db
     .insert(bundles)
     .values(values)
@@ -43,20 +44,23 @@ export async function createBundle(context: Context, text: BundleText): Promise<
   return made;
 }
 
-export async function changeBundle(context: Context, id: string, text: BundleText): Promise<void> {
-  const values = await checked(context, text);
-  const [other] = await context.db
-    .select({ id: bundles.id })
-    .from(bundles)
-    .where(eq(bundles.name, values.name));
-  if (other && other.id !== id) throw failure('name-taken', { what: 'A bundle', name: values.name });
-  const [row] = await context.db
-    .update(bundles)
-    .set(values)
-    .where(eq(bundles.id, id))
-    .returning({ id: bundles.id });
-  required(row, 'bundle');
-  await announce(context.db, { kind: 'bundles', id });
+/** Changes what is named of a bundle, and nothing else: its name and its words are saved each by itself. */
+export async function changeBundle(context: Context, id: string, text: Partial<BundleText>): Promise<void> {
+  const name = text.name === undefined ? {} : { name: checkedName(text.name) };
+  const terms = text.terms === undefined ? {} : { terms: await checkedTerms(context, text.terms) };
+  await inTransaction(context, async (tx) => {
+    if (name.name !== undefined) {
+      const [other] = await tx.db.select({ id: bundles.id }).from(bundles).where(eq(bundles.name, name.name));
+      if (other && other.id !== id) throw failure('name-taken', { what: 'A bundle', name: name.name });
+    }
+    const [row] = await tx.db
+      .update(bundles)
+      .set({ id, ...name, ...terms })
+      .where(eq(bundles.id, id))
+      .returning({ id: bundles.id });
+    required(row, 'bundle');
+    await announce(tx.db, { kind: 'bundles', id });
+  });
 }
 
 export async function removeBundle(context: Context, id: string): Promise<void> {
@@ -64,14 +68,17 @@ export async function removeBundle(context: Context, id: string): Promise<void> 
   await announce(context.db, { kind: 'bundles', id });
 }
 
-async function checked(context: Context, { name, terms }: BundleText) {
+function checkedName(name: string): string {
   const trimmed = name.trim();
   if (trimmed === '') throw failure('name-missing', { what: 'the bundle' });
+  return trimmed;
+}
+
+async function checkedTerms(context: Context, words: readonly string[]): Promise<BundleTerm[]> {
   const lookup = lookupOf(await readVocabulary(context));
-  const words = uniqueTerms(terms.map((one) => one.trim()).filter((one) => one !== ''));
-  const items = words.map((word): BundleTerm => {
+  const written = uniqueTerms(words.map((one) => one.trim()).filter((one) => one !== ''));
+  return written.map((word) => {
     const { term } = preferredTerm(lookup, word);
     return term ? { term: term.id } : { word };
   });
-  return { name: trimmed, terms: items };
 }
