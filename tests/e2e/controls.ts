@@ -26,6 +26,7 @@ const desk = [
   of(/^(Caption|Keywords)$/, 'wholeWay', 'a group caption goes'),
   of(/^Write .+ for /, 'deadline', 'a misspelling and a near-miss'),
   of(/^bundles$/, 'vocabulary', 'a bundle is made'),
+  of(/^write paths$/, 'vocabulary', 'the paths of keywords'),
   of(/^(Take .+|take these \d+)$/, 'vocabulary', 'two terms for two pictures'),
   of(/^People$/, 'deadline', 'a name that is taken out'),
   of(/^(place|Find a town)$/, 'studio', 'a town fills'),

@@ -422,6 +422,26 @@ test('a keyword with a comma inside stands in quotes', async () => {
   await expect.poll(() => held('pr26-1.jpg')).toContain('coat, yellow');
 });
 
+// Metadata Working Group guidelines 2.0, keyword hierarchy; read back by libexiv2.
+test('the paths of keywords are written beside the flat ones where that is wished', async () => {
+  await page.goto(describeUrl(journey));
+  await photo('pr26-3.jpg').click();
+  await expect(page.getByText('Writing to pr26-3.jpg')).toBeVisible();
+  await keywords().fill('Kvalhavn');
+  await keywords().press('Enter');
+  await expect.poll(() => held('pr26-3.jpg')).toContain('Kvalhavn');
+  await page.getByRole('button', { name: 'write paths' }).click();
+  await expect(page.getByRole('button', { name: 'Undo keyword paths in 1 picture' })).toBeVisible();
+  await embedAll(page, 1);
+  const read = exiv2(journey, 'pr26-3.jpg');
+  expect(read).toMatch(/mwg-kw:Keyword\s+Northern coast/);
+  expect(read).toMatch(/mwg-kw:Children\[1\]\/mwg-kw:Keyword\s+Kvalhavn/);
+  expect(read).toMatch(/Iptc\.Application2\.Keywords\s+Kvalhavn/);
+  // A heading groups, and is written flat nowhere.
+  expect(read).not.toMatch(/Iptc\.Application2\.Keywords\s+Northern coast/);
+  expect(read).not.toMatch(/Xmp\.dc\.subject.*Northern coast/);
+});
+
 test('words of the vocabulary and bundles go into a template', async () => {
   await page.goto(`${address}/templates/new`);
   await page.getByRole('textbox', { name: 'Name of the template' }).fill('Quayside words');

@@ -5,6 +5,7 @@ import { useId } from 'react';
 import type { Scope } from '@/core/drafts/scope';
 import { formatNumber } from '@/core/wording/counts';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import { LinkButton } from '@/ui/buttons';
 import { BundleMenu } from '../../keywords/BundleMenu';
 import { EnteredNotes } from '../../keywords/EnteredNotes';
 import { Suggestions } from '../../keywords/Suggestions';
@@ -45,6 +46,16 @@ export function KeywordsBox({
         </chakra.label>
         <Flex columnGap="3">
           {count > 1 && <span>on all · on some (n)</span>}
+          {terms.length > 0 && (
+            <LinkButton
+              type="button"
+              minHeight="0"
+              title="Beside the flat keywords, their paths in the vocabulary (Metadata Working Group)"
+              onClick={() => write(scope, { kind: 'keyword-paths' })}
+            >
+              write paths
+            </LinkButton>
+          )}
           <BundleMenu words={terms.map((one) => one.term)} onTake={put} />
         </Flex>
       </Flex>

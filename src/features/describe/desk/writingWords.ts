@@ -14,6 +14,8 @@ export function writingWords({ kind, field, templates = [], pictures }: WritingS
     case 'remove-keywords':
     case 'replace-keywords':
       return `keywords in ${where}`;
+    case 'keyword-paths':
+      return `keyword paths in ${where}`;
     case 'add-people':
     case 'remove-people':
       return `people in ${where}`;

@@ -30,6 +30,7 @@ export interface WritingSummary {
     | 'add-keywords'
     | 'remove-keywords'
     | 'replace-keywords'
+    | 'keyword-paths'
     | 'add-people'
     | 'remove-people'
     | 'put-templates'

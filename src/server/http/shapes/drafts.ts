@@ -68,6 +68,7 @@ export const writing = schema<{ scope: Scope; writing: Writing }>(
           from: list(text(2000), 200),
           to: list(text(2000), 200),
         }),
+        object({ kind: { const: 'keyword-paths' } }),
         object({ kind: { const: 'put-templates' }, templates: list(id, 100) }, ['kind']),
         object({ kind: { const: 'discard' }, fields: list(fieldName, 200) }, ['kind']),
         object({

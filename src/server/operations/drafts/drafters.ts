@@ -2,12 +2,14 @@ import type { FieldId } from '../../../core/catalogue/fields';
 import { asList, asText, type FieldValue, normalised } from '../../../core/catalogue/value';
 import { type Settlement, valueIn } from '../../../core/drafts/disagreements';
 import { presentValues } from '../../../core/drafts/present';
+import { keywordHierarchy } from '../../../core/keywords/hierarchy';
 import { replaceTerms } from '../../../core/keywords/replaceTerms';
 import { applyRule } from '../../../core/templates/rules';
 import type { Context } from '../../context';
 import { inForceOf } from '../assignments/inForce';
 import type { ListedPhoto } from '../photos/photos';
 import { termWriter } from '../vocabulary/offerTerms';
+import { lookupOf, readVocabulary } from '../vocabulary/readVocabulary';
 import { captionDrafter } from './captionDrafter';
 import { captionOf } from './captionWords';
 import { checkedValue } from './checkedValue';
@@ -35,6 +37,8 @@ export async function drafterFor(
       return termsDrafter('keywords', false, writing.terms);
     case 'replace-keywords':
       return replaceDrafter(writing.from, writing.to);
+    case 'keyword-paths':
+      return pathsDrafter(context);
     case 'add-people':
     case 'remove-people':
       return termsDrafter('personShown', writing.kind === 'add-people', writing.terms);
@@ -111,6 +115,17 @@ function replaceDrafter(from: readonly string[], to: readonly string[]): Drafter
       const before = asList(presentValues(record.fields, drafts).keywords);
       const after = replaceTerms(before, from, to);
       return after === before ? new Map() : one('keywords', after.length === 0 ? null : after);
+    },
+  };
+}
+
+async function pathsDrafter(context: Context): Promise<Drafter> {
+  const vocabulary = await readVocabulary(context);
+  return {
+    draftsOf: ({ record, drafts }) => {
+      const words = asList(presentValues(record.fields, drafts).keywords);
+      const tree = keywordHierarchy(vocabulary, lookupOf(vocabulary), words);
+      return one('keywordHierarchy', tree.length === 0 ? null : tree);
     },
   };
 }

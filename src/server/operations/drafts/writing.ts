@@ -31,6 +31,8 @@ export type Writing =
   | { readonly kind: 'add-keywords' | 'remove-keywords'; readonly terms: readonly string[] }
   /** Keywords in place of others, where one of those stands: a term was renamed, joined or split. */
   | { readonly kind: 'replace-keywords'; readonly from: readonly string[]; readonly to: readonly string[] }
+  /** The paths of the keywords in the vocabulary, as a tree of their own beside the flat keywords. */
+  | { readonly kind: 'keyword-paths' }
   | { readonly kind: 'add-people' | 'remove-people'; readonly terms: readonly string[] }
   /** A text with placeholders, worked out for each picture. */
   | { readonly kind: 'compose'; readonly field: FieldId; readonly text: string }
