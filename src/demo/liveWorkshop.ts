@@ -15,6 +15,7 @@ import { startEmbed } from '../server/operations/runs/startEmbed';
 import { changeTemplate, createTemplate, listTemplates } from '../server/operations/templates/templates';
 import { carryOutRun } from '../server/runs/carryOutRun';
 import { type DemoAssignment, details, moreTemplates, sailLoft, winterLayUp } from './moreAssignments';
+import { demoVocabulary } from './vocabulary';
 
 /**
  * Brings the demo to life beside the card that waits: details, further templates and versions, an older
@@ -25,6 +26,7 @@ export async function liveWorkshop(context: Context, dataFolder: string): Promis
   await saveIdentity(context, details);
   for (const template of moreTemplates) await createTemplate(context, template);
   await secondVersion(context);
+  await demoVocabulary(context);
   for (const one of [winterLayUp, sailLoft]) await bringToLife(context, one, dataFolder);
 }
 

@@ -146,7 +146,7 @@ describe('where a template is used', () => {
     ).toBeUndefined();
   });
 
-  test('renewing replaces what the earlier state gave, empties what is no longer given, fills what is empty', () => {
+  test('renewing replaces what the earlier state gave, empties what no template gives, fills what is empty', () => {
     const wanted = renewal(both, file, context);
     expect(Object.fromEntries(wanted)).toEqual({
       contactPhone: '2',

@@ -24,13 +24,7 @@ export function BundleMenu({
   const [isOpen, setOpen] = useState(false);
   return (
     <>
-      <LinkButton
-        ref={at}
-        type="button"
-        minHeight="0"
-        aria-expanded={isOpen}
-        onClick={() => setOpen((before) => !before)}
-      >
+      <LinkButton ref={at} type="button" aria-expanded={isOpen} onClick={() => setOpen((before) => !before)}>
         bundles
       </LinkButton>
       {isOpen && (

@@ -30,7 +30,6 @@ export function EnteredNotes({
               “{note.typed}”: is it{' '}
               <LinkButton
                 type="button"
-                minHeight="0"
                 aria-label={`Write ${word} for ${note.typed}`}
                 onClick={() => {
                   onReplace(note.typed, word);
@@ -42,7 +41,6 @@ export function EnteredNotes({
               ({nearnessWords[nearness]})?{' '}
               <LinkButton
                 type="button"
-                minHeight="0"
                 aria-label={`these are two: ${note.typed} and ${word}`}
                 onClick={() => keepApart(note.typed, word)}
               >

@@ -30,7 +30,6 @@ export function Suggestions({
         <span key={word}>
           <LinkButton
             type="button"
-            minHeight="0"
             aria-label={`Take ${word}`}
             bg={at === marked ? 'wash' : undefined}
             onMouseDown={(event) => event.preventDefault()}
@@ -44,7 +43,6 @@ export function Suggestions({
       {shown.length > 1 && (
         <LinkButton
           type="button"
-          minHeight="0"
           onMouseDown={(event) => event.preventDefault()}
           onClick={() => onTake(shown.map((one) => one.word))}
         >

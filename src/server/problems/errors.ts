@@ -90,7 +90,7 @@ const errors = {
   'vocabulary-file-unreadable': row<Because>(
     422,
     ({ why }) => `The file could not be read: ${why}.`,
-    'Choose its kind, or save it anew.',
+    'Choose its kind, or save it again.',
   ),
   // folders and files
   'path-too-long': row(422, () => 'This path is too long.'),

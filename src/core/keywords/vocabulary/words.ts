@@ -2,14 +2,14 @@ import type { VocabularyProblemCode } from './check';
 import type { LeftOut } from './exchange';
 import type { NotTaken } from './takeIn';
 
-interface Told {
+interface About {
   readonly term: string;
   readonly other: string;
 }
 
 /** Why a vocabulary cannot be changed so, and why something of a file is not taken: in words for a person. */
 export const vocabularyWords: Readonly<
-  Record<VocabularyProblemCode | NotTaken['why'] | LeftOut, (told: Told) => string>
+  Record<VocabularyProblemCode | NotTaken['why'] | LeftOut, (about: About) => string>
 > = {
   'term-gone': () => 'The term is not there any more.',
   'broader-gone': ({ term }) => `“${term}” belongs under a term that would be gone.`,

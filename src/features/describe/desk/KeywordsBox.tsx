@@ -49,7 +49,6 @@ export function KeywordsBox({
           {terms.length > 0 && (
             <LinkButton
               type="button"
-              minHeight="0"
               title="Beside the flat keywords, their paths in the vocabulary (Metadata Working Group)"
               onClick={() => write(scope, { kind: 'keyword-paths' })}
             >

@@ -66,7 +66,7 @@ export interface TakenIn {
   readonly notTakenCount: number;
 }
 
-const TOLD = 60;
+const SHOWN = 60;
 
 /** Terms of a file as they would be taken in; taken in as one act that can be undone, when `isDone`. */
 export async function takeInVocabulary(
@@ -90,7 +90,7 @@ export async function takeInTerms(
     if (isDone) await keepChanges(tx, changes, 'take-in');
     const after = new Map(changes.flatMap((one) => (one.after ? [[one.id, one.after]] : [])));
     const added = changes.filter((one) => one.before === null).length;
-    const told = [
+    const reasons = [
       ...leftOut.map(({ word, why, line }) => {
         const words = vocabularyWords[why]({ term: word, other: '' });
         return line === undefined ? words : `Line ${line}: ${words}`;
@@ -101,7 +101,7 @@ export async function takeInTerms(
       added,
       changed: changes.length - added,
       same,
-      examples: changes.slice(0, TOLD).map(({ before, after: term }) => {
+      examples: changes.slice(0, SHOWN).map(({ before, after: term }) => {
         const broader = after.get(term!.broader ?? '') ?? vocabulary.get(term!.broader ?? '');
         const { spelling, synonyms, languages } = term!;
         return {
@@ -111,8 +111,8 @@ export async function takeInTerms(
           ...(broader ? { broader: broader.spelling } : {}),
         };
       }),
-      notTaken: told.slice(0, TOLD),
-      notTakenCount: told.length,
+      notTaken: reasons.slice(0, SHOWN),
+      notTakenCount: reasons.length,
     };
   });
 }
