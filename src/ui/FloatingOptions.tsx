@@ -13,6 +13,8 @@ interface Place {
 }
 
 const MOST_REM = 15;
+/** So much room below is enough: what stands above the box stays to be seen. */
+const ENOUGH_REM = 8;
 const GAP = 2;
 
 /** Options beside a box, over everything else: below it, or above it where there is more room. */
@@ -49,9 +51,10 @@ export function FloatingOptions({
 }
 
 function placeBeside({ left, width, top, bottom }: DOMRect): Place {
-  const most = MOST_REM * Number.parseFloat(getComputedStyle(document.documentElement).fontSize);
+  const rem = Number.parseFloat(getComputedStyle(document.documentElement).fontSize) || 16;
+  const most = MOST_REM * rem;
   const [above, below] = [top, window.innerHeight - bottom];
-  const isBelow = below >= Math.min(most, above);
+  const isBelow = below >= Math.min(ENOUGH_REM * rem, above);
   const maxHeight = Math.min(most, (isBelow ? below : above) - 2 * GAP);
   return isBelow
     ? { left, width, top: bottom + GAP, maxHeight }

@@ -25,6 +25,7 @@ export const queryKeys = {
   vocabularyOrder: () => ['vocabulary', 'order'] as const,
   carriers: (words: readonly string[]) => ['vocabulary', 'carriers', words] as const,
   completions: (typed: string) => ['vocabulary', 'completions', typed] as const,
+  knownTerms: (words: readonly string[]) => ['vocabulary', 'known', words] as const,
   bundles: () => ['bundles'] as const,
   suggestions: (assignmentId: string, scope: unknown) =>
     ['photos', assignmentId, 'suggestions', scope] as const,

@@ -9,6 +9,8 @@ import { LanguageChoice } from '../fields/LanguageChoice';
 import { OwnLine } from './OwnLine';
 
 const SEPARATORS = ',;\n\r';
+const names = new Intl.DisplayNames('en', { type: 'language', fallback: 'code' });
+const nameOf = (tag: string) => (TAG.test(tag) ? (names.of(tag) ?? tag) : tag);
 const TAG = /^[a-z]{2,8}(-[a-z0-9]{1,8})*$/i;
 
 /** A term in other languages: the preferred word first, others behind. Emptied, a language goes. */
@@ -25,7 +27,7 @@ export function TermLanguages({
   return (
     <>
       {Object.entries(languages).map(([of, words]) => (
-        <Field key={of} dense labelled width="8em" label={`In ${of}`}>
+        <Field key={of} dense labelled width="8em" label={nameOf(of)}>
           <OwnLine
             label={`In ${of}`}
             value={joinList(words, SEPARATORS)}

@@ -51,7 +51,7 @@ export function TermLeaf({ term, terms, acts, onChoose, onCarry }: Props) {
   const path = [...broaderOf(terms, id)].reverse();
   return (
     <Box as="section" aria-label={`The term ${spelling}`}>
-      <Flex columnGap="2" wrap="wrap" textStyle="hint" minHeight="1.5rem">
+      <Flex columnGap="2" wrap="wrap" textStyle="hint" minHeight="1.5rem" alignItems="baseline">
         {path.length === 0 ? 'at the top' : 'under '}
         {path.map((one, at) => (
           <span key={one.id}>

@@ -8,6 +8,7 @@ import { asList, asText } from '@/core/catalogue/value';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import { LinkButton } from '@/ui/buttons';
+import { useKnownTerms } from '../../keywords/useKnownTerms';
 import { stopWordsOf } from '../spelling/stopWords';
 import { useMisspelled } from '../spelling/useMisspelled';
 import type { CaptionState } from './useCaption';
@@ -36,8 +37,10 @@ export function CaptionHelp({
     () => [...writtenOf(desk), ...people.map((one) => one.name), ...assignment.facts.map((one) => one.value)],
     [desk, people, assignment.facts],
   );
-  const wrong = useMisspelled(caption, language, right).filter(
-    ({ word }) => !near.some(({ typed }) => typed.includes(word)),
+  const doubtful = useMisspelled(caption, language, right);
+  const ofVocabulary = useKnownTerms(useMemo(() => doubtful.map((one) => one.word), [doubtful]));
+  const wrong = doubtful.filter(
+    ({ word }) => !ofVocabulary.has(word) && !near.some(({ typed }) => typed.includes(word)),
   );
   const replace = (typed: string, by: string) => {
     type(text.replace(typed, () => by));
