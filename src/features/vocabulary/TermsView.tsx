@@ -49,7 +49,13 @@ export function TermsView({ terms, isKnown, acts, chosen, onChoose, onCarry }: P
   };
   return (
     <Flex flex="1" minHeight="0" columnGap="8" direction={{ base: 'column', md: 'row' }}>
-      <Flex direction="column" flex="1" minWidth="0" minHeight={{ base: '24rem', md: '0' }}>
+      <Flex
+        direction="column"
+        flex={{ md: '1' }}
+        minWidth="0"
+        height={{ base: '70dvh', md: 'auto' }}
+        minHeight="0"
+      >
         <Flex columnGap="4" rowGap="1" wrap="wrap" alignItems="center" paddingBottom="2" fontSize="body">
           <TextInput
             aria-label="Find a term"
