@@ -166,6 +166,7 @@ export const controls: Readonly<Record<string, readonly Control[]>> = {
   'vocabulary in order': [
     of(/^(Take in |write .+ for )/, 'vocabulary', 'what is out of order'),
     of(/^(all \d+|fewer)$/, 'vocabulary', 'what is out of order'),
+    of(/^join to a term: /, 'vocabulary', 'a new word is joined'),
     of(/^both are /, 'vocabulary', 'terms that may be one'),
     of(/^(these are two|take it away): /, 'vocabulary', 'terms that may be one'),
     of(/^(Undo|Redo) /, 'vocabulary', 'a list of terms is shown'),

@@ -297,6 +297,20 @@ test('what is out of order is listed, each with the act that mends it', async ()
   await expect.poll(() => held(names[3]!)).toEqual(['Kvalhavn', 'fish drying rack', 'sea fog']);
 });
 
+test('a new word is joined to a term: it leads there from now on, and the pictures follow', async () => {
+  await send(page, `assignments/${journey.id}/writing`, {
+    scope: { of: 'these', ids: [journey.ids[names[3]!]] },
+    writing: { kind: 'set', field: 'keywords', value: ['haar', 'Kvalhavn'] },
+  });
+  await vocabulary('?view=order');
+  await page.getByRole('button', { name: 'join to a term: haar' }).click();
+  await page.getByLabel('Term for haar').fill('sea f');
+  await page.getByLabel('Term for haar').press('Enter');
+  await page.getByRole('dialog').getByRole('button', { name: 'Write drafts on 1 picture' }).click();
+  await expect.poll(() => held(names[3]!)).toEqual(['sea fog', 'Kvalhavn']);
+  expect((await all()).find((one) => one.spelling === 'sea fog')).toMatchObject({ synonyms: ['haar'] });
+});
+
 test('terms that may be one are joined, or said to be two; long and retired ones are taken away', async () => {
   const long = 'drying racks for stockfish along the northern coast in the months of spring';
   const made = ['net loft', 'net lofts', 'sea cave', 'sea caves', 'tar barrel'].map((spelling, at) => ({

@@ -4,6 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { joinKeywords } from '@/core/keywords/parse';
+import { readyBundles } from '@/core/keywords/readyBundles';
 import type { Bundle } from '@/server/operations/vocabulary/bundles';
 import { apiRequest } from '@/ui/api';
 import { Button, LinkButton } from '@/ui/buttons';
@@ -65,15 +66,12 @@ function Bundles({
           A bundle is a set of keywords under a name, put on by one press. Make one of what a picture carries.
         </Box>
       )}
-      <Box as="ul" maxHeight="16em" overflowY="auto" listStyleType="none">
-        {bundles.map((one) => (
-          <Box as="li" key={one.id} borderBottomWidth="1px" paddingY="1">
-            <LinkButton type="button" aria-label={`Put on ${one.name}`} onClick={() => onTake(one.terms)}>
-              {one.name}
-            </LinkButton>
-            <Box textStyle="hint">{joinKeywords(one.terms)}</Box>
-          </Box>
-        ))}
+      <Box maxHeight="20em" overflowY="auto">
+        <Sets sets={bundles} onTake={onTake} />
+        <Box textStyle="label" color="woad" paddingTop="2">
+          Ready ones
+        </Box>
+        <Sets sets={readyBundles} onTake={onTake} />
       </Box>
       {words.length > 0 && (
         <>
@@ -102,6 +100,27 @@ function Bundles({
         </>
       )}
       <Notice kind="error">{make.error?.message}</Notice>
+    </Box>
+  );
+}
+
+function Sets({
+  sets,
+  onTake,
+}: {
+  sets: readonly Pick<Bundle, 'name' | 'terms'>[];
+  onTake: (words: readonly string[]) => void;
+}) {
+  return (
+    <Box as="ul" listStyleType="none">
+      {sets.map((one) => (
+        <Box as="li" key={one.name} borderBottomWidth="1px" paddingY="1">
+          <LinkButton type="button" aria-label={`Put on ${one.name}`} onClick={() => onTake(one.terms)}>
+            {one.name}
+          </LinkButton>
+          <Box textStyle="hint">{joinKeywords(one.terms)}</Box>
+        </Box>
+      ))}
     </Box>
   );
 }

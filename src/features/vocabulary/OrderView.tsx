@@ -14,6 +14,7 @@ import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { Section } from '@/ui/Section';
 import type { Carry } from './CarryDialog';
+import { TermPicker } from './TermPicker';
 import type { TermMap } from './useVocabulary';
 import type { VocabularyActs } from './useVocabularyActs';
 
@@ -23,9 +24,12 @@ interface Props {
   readonly onCarry: (carry: Carry) => void;
 }
 
+const noTerms: ReadonlySet<string> = new Set();
+
 /** What is out of order, each with the act that mends it. */
 export function OrderView({ terms, acts: { act }, onCarry }: Props) {
   const queries = useQueryClient();
+  const [joining, setJoining] = useState<string>();
   const { data: order, error } = useQuery({
     queryKey: queryKeys.vocabularyOrder(),
     queryFn: () => apiRequest<VocabularyOrder>('vocabulary/order'),
@@ -34,6 +38,15 @@ export function OrderView({ terms, acts: { act }, onCarry }: Props) {
   const quietly = (work: Promise<unknown>) => void work.catch(() => undefined);
   const take = (words: readonly string[]) =>
     quietly(act({ kind: 'add', terms: words.map((spelling) => ({ id: crypto.randomUUID(), spelling })) }));
+  /** A word becomes a synonym of a term; the pictures that carry it are asked about. */
+  const joinTo = (word: string, id: string) => {
+    const term = terms.get(id)!;
+    setJoining(undefined);
+    act({ kind: 'edit', id, edit: { synonyms: [...term.synonyms, word] } }).then(
+      () => onCarry({ from: [word], to: [term.spelling] }),
+      () => undefined,
+    );
+  };
   const apart = async (one: string, other: string) => {
     await apiRequest('vocabulary/apart', 'POST', { one, other }).catch(() => undefined);
     await queries.invalidateQueries({ queryKey: queryKeys.vocabularyOrder() });
@@ -67,7 +80,25 @@ export function OrderView({ terms, acts: { act }, onCarry }: Props) {
                 <LinkButton type="button" aria-label={`Take in ${spelling}`} onClick={() => take([spelling])}>
                   take in
                 </LinkButton>
+                <LinkButton
+                  type="button"
+                  aria-label={`join to a term: ${spelling}`}
+                  aria-expanded={joining === spelling}
+                  onClick={() => setJoining(joining === spelling ? undefined : spelling)}
+                >
+                  join to a term
+                </LinkButton>
               </Flex>
+              {joining === spelling && (
+                <Box width="100%">
+                  <TermPicker
+                    label={`Term for ${spelling}`}
+                    terms={terms}
+                    without={noTerms}
+                    onTake={(id) => joinTo(spelling, id)}
+                  />
+                </Box>
+              )}
             </ListRow>
           )}
         />
@@ -171,6 +202,17 @@ export function OrderView({ terms, acts: { act }, onCarry }: Props) {
               />
             );
           }}
+        />
+        <Listed
+          title="Pictures whose records or files disagree about keywords"
+          list={order.differing}
+          row={({ id, name, pictures }) => (
+            <ListRow
+              key={id}
+              name={<Link href={`/assignments/${id}/describe?show=differs.keywords`}>{name}</Link>}
+              words={counted(pictures, 'picture')}
+            />
+          )}
         />
         <Listed
           title="Pictures without keywords"

@@ -54,7 +54,6 @@ export function TermActs({ term, terms, acts: { act }, onChoose, onCarry }: Prop
     }));
     if (made.length > 0) quiet(act({ kind: 'add', terms: made }));
   };
-  const narrower = [...terms.values()].filter((one) => broaderOf(terms, one.id).some((up) => up.id === id));
   return (
     <Box borderTopWidth="1px" paddingTop="3" marginTop="4">
       <Flex
@@ -109,7 +108,7 @@ export function TermActs({ term, terms, acts: { act }, onChoose, onCarry }: Prop
             <TermPicker
               label={`Move ${spelling} under`}
               terms={terms}
-              without={new Set([id, ...narrower.map((one) => one.id)])}
+              without={withNarrower(terms, id)}
               onTake={(to) => quiet(act({ kind: 'move', ids: [id], broader: to }))}
             />
             {broader && (
@@ -147,4 +146,10 @@ export function TermActs({ term, terms, acts: { act }, onChoose, onCarry }: Prop
       </Box>
     </Box>
   );
+}
+
+/** A term and all that belong under it: it cannot go under one of them. */
+function withNarrower(terms: TermMap, id: string): ReadonlySet<string> {
+  const narrower = [...terms.keys()].filter((one) => broaderOf(terms, one).some((up) => up.id === id));
+  return new Set([id, ...narrower]);
 }

@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm';
+import { type SQL, sql } from 'drizzle-orm';
 import { termKey } from '../../../core/keywords/parse';
 import { type OutOfOrder, outOfOrder } from '../../../core/keywords/vocabulary/inOrder';
 import type { Term } from '../../../core/keywords/vocabulary/term';
@@ -26,9 +26,17 @@ export async function listTerms(context: Context): Promise<ListedTerm[]> {
   });
 }
 
-/** What is out of order, and the pictures that carry no keyword, by assignment. */
+/** Some pictures of an assignment. */
+export interface InAssignment {
+  readonly id: string;
+  readonly name: string;
+  readonly pictures: number;
+}
+
+/** What is out of order; and by assignment the pictures without keywords, and those whose records disagree about them. */
 export interface VocabularyOrder extends OutOfOrder {
-  readonly without: readonly { readonly id: string; readonly name: string; readonly pictures: number }[];
+  readonly without: readonly InAssignment[];
+  readonly differing: readonly InAssignment[];
 }
 
 export async function vocabularyOrder(context: Context): Promise<VocabularyOrder> {
@@ -44,9 +52,20 @@ export async function vocabularyOrder(context: Context): Promise<VocabularyOrder
     uses: [...uses.values()].sort((a, b) => b.pictures - a.pictures),
     areApart: (one, other) => apart.has([termKey(one), termKey(other)].sort().join('\n')),
   });
-  const { rows } = await context.db.execute<{ id: string; name: string; pictures: string }>(sql`
+  const [without, differing] = await Promise.all([
+    byAssignment(context, sql`not exists (select 1 from photo_keywords k where k.photo_id = p.id)`),
+    byAssignment(
+      context,
+      sql`p.record #>> '{fields,keywords,agrees}' = 'false'
+        and not exists (select 1 from drafts d where d.photo_id = p.id and d.field = 'keywords')`,
+    ),
+  ]);
+  return { ...all, without, differing };
+}
+
+async function byAssignment({ db }: Context, which: SQL): Promise<InAssignment[]> {
+  const { rows } = await db.execute<{ id: string; name: string; pictures: string }>(sql`
     select a.id, a.name, count(*) as pictures from photos p join assignments a on a.id = p.assignment_id
-    where p.gone_at is null and not exists (select 1 from photo_keywords k where k.photo_id = p.id)
-    group by a.id, a.name order by a.name`);
-  return { ...all, without: rows.map((one) => ({ ...one, pictures: Number(one.pictures) })) };
+    where p.gone_at is null and ${which} group by a.id, a.name order by a.name`);
+  return rows.map((one) => ({ ...one, pictures: Number(one.pictures) }));
 }
