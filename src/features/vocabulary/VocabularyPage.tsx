@@ -11,7 +11,7 @@ import { ActSteps } from './ActSteps';
 import { BundlesView } from './BundlesView';
 import { type Carry, CarryDialog } from './CarryDialog';
 import { ExchangeView } from './ExchangeView';
-import { OrderView } from './OrderView';
+import { OrderView } from './order/OrderView';
 import { TermsView } from './TermsView';
 import { UseView } from './UseView';
 import { useVocabulary } from './useVocabulary';
