@@ -10,10 +10,12 @@ import { terms } from '../../db/schema/vocabulary';
 interface Kept {
   readonly version: string;
   readonly vocabulary: Vocabulary;
+  /** Made of it when they are asked for first. */
+  readonly indexes: Map<string, unknown>;
 }
 
-/** What this process has read last: read again when an act has changed it. One database, one vocabulary. */
-let kept: Kept | undefined;
+/** What this process has read last, for all its routes: read again when an act has changed it. */
+const kept = globalThis as unknown as { fabricaVocabulary?: Kept };
 
 /** The vocabulary as it stands; it is read once after each change. */
 export async function readVocabulary(context: Context): Promise<Vocabulary> {
@@ -22,10 +24,11 @@ export async function readVocabulary(context: Context): Promise<Vocabulary> {
       (select max("order") from vocabulary_acts), (select count(*) from vocabulary_acts where undone)) as version`,
   );
   const { version } = rows[0]!;
-  if (kept?.version === version) return kept.vocabulary;
+  const held = kept.fabricaVocabulary;
+  if (held?.version === version) return held.vocabulary;
   const all = await context.db.select().from(terms);
   const vocabulary = new Map(all.map((row) => [row.id, termOf(row)]));
-  kept = { version, vocabulary };
+  kept.fabricaVocabulary = { version, vocabulary, indexes: new Map() };
   return vocabulary;
 }
 
@@ -44,16 +47,19 @@ function termOf({ id, spelling, broader, words, state, added }: typeof terms.$in
 }
 
 /** Made when it is asked for first, and kept as long as the vocabulary is. */
-function keptWith<T>(make: (vocabulary: Vocabulary) => T): (vocabulary: Vocabulary) => T {
-  const made = new WeakMap<Vocabulary, { readonly index: T }>();
+function keptWith<T>(name: string, make: (vocabulary: Vocabulary) => T): (vocabulary: Vocabulary) => T {
   return (vocabulary) => {
-    const held = made.get(vocabulary) ?? { index: make(vocabulary) };
-    made.set(vocabulary, held);
-    return held.index;
+    const held = kept.fabricaVocabulary;
+    if (held?.vocabulary !== vocabulary) return make(vocabulary);
+    if (!held.indexes.has(name)) held.indexes.set(name, make(vocabulary));
+    return held.indexes.get(name) as T;
   };
 }
 
-export const lookupOf: (vocabulary: Vocabulary) => TermLookup = keptWith(termLookup);
-export const completionsIn: (vocabulary: Vocabulary) => CompletionIndex = keptWith(completionIndex);
-export const similarIn: (vocabulary: Vocabulary) => SimilarIndex = keptWith(similarIndex);
-export const stemsIn: (vocabulary: Vocabulary) => StemIndex = keptWith(stemIndex);
+export const lookupOf: (vocabulary: Vocabulary) => TermLookup = keptWith('lookup', termLookup);
+export const completionsIn: (vocabulary: Vocabulary) => CompletionIndex = keptWith(
+  'completions',
+  completionIndex,
+);
+export const similarIn: (vocabulary: Vocabulary) => SimilarIndex = keptWith('similar', similarIndex);
+export const stemsIn: (vocabulary: Vocabulary) => StemIndex = keptWith('stems', stemIndex);

@@ -37,13 +37,24 @@ export async function termUses({ db }: Context): Promise<Map<string, TermUse>> {
 
 /** Counts for the order of what is offered may be this old. */
 const KEPT_MS = 10_000;
-let kept: { readonly at: number; readonly counts: Promise<ReadonlyMap<string, number>> } | undefined;
+interface Counted {
+  readonly at: number;
+  readonly counts: Promise<ReadonlyMap<string, number>>;
+}
+const kept = globalThis as unknown as { fabricaTermCounts?: Counted };
 
 /** On how many pictures each term stands, by key: good enough to put the more usual first. */
 export function recentCounts(context: Context): Promise<ReadonlyMap<string, number>> {
   const now = context.now().getTime();
-  if (!kept || now - kept.at > KEPT_MS || now < kept.at) kept = { at: now, counts: countsOf(context) };
-  return kept.counts;
+  const held = kept.fabricaTermCounts;
+  if (held && now >= held.at && now - held.at <= KEPT_MS) return held.counts;
+  const counts = countsOf(context);
+  kept.fabricaTermCounts = { at: now, counts };
+  // What failed is asked again.
+  counts.catch(() => {
+    if (kept.fabricaTermCounts?.counts === counts) delete kept.fabricaTermCounts;
+  });
+  return counts;
 }
 
 async function countsOf({ db }: Context): Promise<ReadonlyMap<string, number>> {

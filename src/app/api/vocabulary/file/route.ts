@@ -4,8 +4,8 @@ import { endpoint } from '@/server/http/endpoint';
 import { formatQuery, takeInQuery } from '@/server/http/shapes/vocabulary';
 import { takeInVocabulary, vocabularyFile } from '@/server/operations/vocabulary/exchangeVocabulary';
 
-/** Bytes of a vocabulary as a file: 200,000 terms in RDF/XML. */
-const MOST = 128 * 1024 * 1024;
+/** Bytes of a vocabulary as a file. */
+const MOST = 64 * 1024 * 1024;
 
 export const GET = endpoint(async ({ context, query }) =>
   download(await vocabularyFile(context, query(formatQuery).format)),
