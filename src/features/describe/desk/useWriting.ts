@@ -3,6 +3,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Scope } from '@/core/drafts/scope';
+import type { WritingSteps } from '@/server/operations/drafts/undoWriting';
 import type { Writing } from '@/server/operations/drafts/writing';
 import { ApiError, apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
@@ -49,10 +50,12 @@ export function useWriting(assignmentId: string): WritingState {
       const { scope, writing } = act;
       try {
         const where = `assignments/${assignmentId}/writing`;
-        const { id } = await apiRequest<{ id?: string }>(where, 'POST', { scope, writing }, act.key);
+        const { undo } = await apiRequest<WritingSteps>(where, 'POST', { scope, writing }, act.key);
         pause = FIRST_PAUSE_MS;
         const before = shown.current.get(act.key);
-        if (id && before) keepShown(queries, id, before);
+        if (undo && before) keepShown(queries, undo.id, before);
+        // An undo that is pressed at once means this act.
+        if (undo) queries.setQueryData<WritingSteps>(queryKeys.writingSteps(assignmentId), { undo });
         void readAfterAct(queries, queryKeys.photos(assignmentId));
       } catch (error) {
         const { status, message } = error as ApiError;

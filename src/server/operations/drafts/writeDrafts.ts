@@ -13,18 +13,19 @@ import { keepMarks } from './doesNotApply';
 import { applyDraftChanges, draftChanges } from './draftChanges';
 import { drafterFor } from './drafters';
 import type { MakerGroup } from './othersPictures';
+import type { ToldWriting, WritingSteps } from './undoWriting';
 import type { Writing } from './writing';
 
 /** Acts of an assignment that can be undone. */
 const KEPT = 100;
 
-/** Writes drafts, in one act that can be undone; its id is told where it changed anything. */
+/** Writes drafts, in one act that can be undone; it is told where it changed anything. */
 export async function writeDrafts(
   context: Context,
   assignmentId: string,
   scope: Scope,
   writing: Writing,
-): Promise<{ id?: string }> {
+): Promise<Pick<WritingSteps, 'undo'>> {
   return inTransaction(context, async (tx) => {
     await lockPhotos(tx, assignmentId, scope);
     const chosen = await listPhotosOf(tx, assignmentId, scope);
@@ -32,14 +33,14 @@ export async function writeDrafts(
     const changes = chosen.flatMap((photo) => draftChanges(photo, draftsOf(photo)));
     await applyDraftChanges(tx, changes);
     const marks = writing.kind === 'does-not-apply' ? await keepMarks(tx, chosen, writing) : undefined;
-    const id = await keepAct(tx, assignmentId, changes, {
+    const undo = await keepAct(tx, assignmentId, changes, {
       kind: writing.kind,
       ...fieldsOf(writing),
       ...(templates ? { templates } : {}),
       ...(marks ? { marks } : {}),
     });
     await announce(tx.db, { kind: 'photos', id: assignmentId });
-    return id === undefined ? {} : { id };
+    return undo ? { undo } : {};
   });
 }
 
@@ -83,7 +84,7 @@ async function keepAct(
   assignmentId: string,
   changes: readonly DraftChange[],
   act: Omit<WritingSummary, 'version' | 'pictures'>,
-): Promise<string | undefined> {
+): Promise<ToldWriting | undefined> {
   const written = changes.map((one) => one.photoId);
   const pictures = new Set([...written, ...(act.marks?.photoIds ?? [])]).size;
   if (pictures === 0) return undefined;
@@ -105,7 +106,8 @@ async function keepAct(
   await context.db
     .delete(writings)
     .where(and(eq(writings.assignmentId, assignmentId), lt(writings.order, sql`(${oldest}) + 1`)));
-  return kept!.id;
+  const { marks: _, ...summary } = act;
+  return { id: kept!.id, pictures, ...summary };
 }
 
 /** Old → new as it would be, and pictures of others among them. */
