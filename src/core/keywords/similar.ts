@@ -14,10 +14,19 @@ export interface NearTerm {
   readonly nearness: Nearness;
 }
 
+interface IndexedWord {
+  readonly word: string;
+  readonly folded: string;
+  readonly term: Term;
+}
+
 /** Words of terms by what near ones have in common. */
 export interface SimilarIndex {
-  readonly byKey: ReadonlyMap<string, readonly { readonly word: string; readonly term: Term }[]>;
+  readonly byKey: ReadonlyMap<string, readonly IndexedWord[]>;
 }
+
+/** Half a word that so many share tells nothing: "photo" of a thousand terms. */
+const MOST_WITH_HALF = 400;
 
 /** One letter off counts from so many letters of the word that differs; below, only turned or doubled letters. */
 const LETTERS_FOR_ANY = 7;
@@ -85,28 +94,42 @@ function turnedInTheMiddle(word: string): string {
 
 /** Makes a vocabulary ready to find near-duplicates in. */
 export function similarIndex(vocabulary: Vocabulary): SimilarIndex {
-  const byKey = new Map<string, { word: string; term: Term }[]>();
+  const byKey = new Map<string, IndexedWord[]>();
   for (const term of vocabulary.values())
-    for (const word of wordsOfTerm(term))
+    for (const word of wordsOfTerm(term)) {
+      const indexed = { word, folded: foldedTerm(word), term };
       for (const key of keysOf(word, [0])) {
         const some = byKey.get(key);
-        if (some) some.push({ word, term });
-        else byKey.set(key, [{ word, term }]);
+        if (some) some.push(indexed);
+        else byKey.set(key, [indexed]);
       }
+    }
   return { byKey };
 }
 
 /** Terms that differ from a word by little, the nearest first; the word itself is none. */
 export function nearTerms({ byKey }: SimilarIndex, typed: string): NearTerm[] {
   const found = new Map<string, NearTerm>();
+  const folded = foldedTerm(typed);
   // With a letter more or less the middle is elsewhere.
-  for (const key of new Set([typed, turnedInTheMiddle(typed)].flatMap((one) => [...keysOf(one, [-1, 0, 1])])))
-    for (const { word, term } of byKey.get(key) ?? []) {
-      const nearness = nearnessOf(typed, word);
+  for (const key of new Set(
+    [typed, turnedInTheMiddle(typed)].flatMap((one) => [...keysOf(one, [-1, 0, 1])]),
+  )) {
+    const some = byKey.get(key) ?? [];
+    const isHalf = key.startsWith('<') || key.startsWith('>');
+    if (isHalf && some.length > MOST_WITH_HALF) continue;
+    for (const { word, folded: other, term } of some) {
+      // What shares a half can only be a letter off: the dearer comparisons are left to the other keys.
+      const nearness = isHalf
+        ? isOneLetterOff(folded, other)
+          ? 'letter'
+          : undefined
+        : nearnessOf(typed, word);
       const held = found.get(term.id);
       if (nearness && (!held || order[nearness] < order[held.nearness]))
         found.set(term.id, { term, word, nearness });
     }
+  }
   return [...found.values()].sort(
     (a, b) => order[a.nearness] - order[b.nearness] || (a.word < b.word ? -1 : 1),
   );
@@ -124,6 +147,7 @@ export function nearnessOf(one: string, other: string): Nearness | undefined {
 
 /** One letter off in one of their words, which is long enough for it not to be another word. */
 function isOneLetterOff(a: string, b: string): boolean {
+  if (Math.abs(a.length - b.length) > 1) return false;
   const [words, others] = [a.split(' '), b.split(' ')];
   if (words.length !== others.length) return false;
   const differing = words.flatMap((word, at) => (word === others[at] ? [] : [[word, others[at]!] as const]));
