@@ -444,6 +444,24 @@ test('a keyword with a comma inside stands in quotes', async () => {
   await expect.poll(() => held('pr26-1.jpg')).toContain('coat, yellow');
 });
 
+// IPTC-IIM 4.2, DataSet 2:25: 64 bytes.
+test('a keyword that is longer than IIM takes is told before it is written', async () => {
+  await page.goto(describeUrl(journey));
+  await photo('pr26-4.jpg').click();
+  await expect(page.getByText('Writing to pr26-4.jpg')).toBeVisible();
+  const long = 'a coat for fishermen, waxed, with a hood and two rows of horn buttons';
+  await keywords().fill(`"${long}"`);
+  await keywords().press('Enter');
+  await expect.poll(() => held('pr26-4.jpg')).toContain(long);
+  await page.getByRole('button', { name: 'Embed 1', exact: true }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByText('older programs will see it cut')).toBeVisible();
+  await expect(dialog.getByText('69 of 64 bytes')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Cancel' }).click();
+  await page.getByRole('button', { name: `Remove ${long}` }).click();
+  await expect.poll(() => held('pr26-4.jpg')).not.toContain(long);
+});
+
 // Metadata Working Group guidelines 2.0, keyword hierarchy; read back by libexiv2.
 test('the paths of keywords are written beside the flat ones where that is wished', async () => {
   await page.goto(describeUrl(journey));

@@ -2,6 +2,7 @@
 
 import { Box, chakra } from '@chakra-ui/react';
 import { useState } from 'react';
+import { fieldLabel } from '@/core/catalogue/fields';
 import type { Proof } from '@/core/drafts/proof';
 import { agrees, counted, formatNumber } from '@/core/wording/counts';
 import type { BlockedFolder } from '@/server/operations/folders/blockedFolders';
@@ -45,6 +46,8 @@ const blockedWords: Readonly<Record<BlockedFolder['why'], string>> = {
   'not-writable': 'Fabrica may not write there. Change the permissions of the folder, and look again.',
 };
 
+const CUT_SHOWN = 120;
+
 /** Old → new before the originals are written. */
 export function ProofDialog({ proof, blocked, scope, busy, onClose, onEmbed }: Props) {
   const [choices, setChoices] = useState<WriteChoices>({ replaceUnreadable: false, breakProvenance: false });
@@ -80,6 +83,7 @@ export function ProofDialog({ proof, blocked, scope, busy, onClose, onEmbed }: P
         </Notice>
       ))}
       <ProofLines proof={proof} />
+      <Cuts cuts={proof.cuts} />
       <Hindered
         count={proof.unreadable}
         words="have a record that cannot be read to its end, or that other programs refuse. They are left as they are."
@@ -95,6 +99,23 @@ export function ProofDialog({ proof, blocked, scope, busy, onClose, onEmbed }: P
         onChange={(breakProvenance) => setChoices({ ...choices, breakProvenance })}
       />
     </Dialog>
+  );
+}
+
+/** What older programs, which read IIM alone, will see cut. */
+function Cuts({ cuts }: Pick<DraftsProof, 'cuts'>) {
+  if (cuts.length === 0) return null;
+  return (
+    <Box borderTopWidth="1px" paddingY="2" fontSize="body">
+      <Box color="weldText">Longer than IIM takes: XMP holds it whole, older programs will see it cut.</Box>
+      {cuts.map(({ field, text, bytes, most, pictures }) => (
+        <Box key={`${field} ${text}`} textStyle="hint" overflowWrap="anywhere">
+          {fieldLabel(field)}: “{text.slice(0, CUT_SHOWN)}
+          {text.length > CUT_SHOWN && ' …'}”, {formatNumber(bytes)} of {formatNumber(most)} bytes, in{' '}
+          {counted(pictures, 'picture')}
+        </Box>
+      ))}
+    </Box>
   );
 }
 

@@ -3,6 +3,7 @@ import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
 import { type Across, across, termsAcross } from '../../../core/drafts/across';
 import { type Disagreement, disagreementsAcross, disagrees } from '../../../core/drafts/disagreements';
+import { type IimCut, iimCuts } from '../../../core/drafts/iimCuts';
 import { type Proof, proofOf } from '../../../core/drafts/proof';
 import type { Scope } from '../../../core/drafts/scope';
 import { hindrancesIn } from '../../../core/embed/hindrances';
@@ -40,6 +41,7 @@ export interface Desk {
 }
 
 const VARIANTS = 50;
+const CUTS = 20;
 const TERMS = 500;
 
 /** Caption and keywords across a selection: the same on all, or which on how many. */
@@ -116,6 +118,8 @@ export interface DraftsProof extends Proof {
   readonly asOf: string;
   readonly unreadable: number;
   readonly signed: number;
+  /** Texts that IIM will cut; some of them. */
+  readonly cuts: readonly IimCut[];
 }
 
 /** Old → new for the drafts of some photos of an assignment. */
@@ -134,5 +138,6 @@ export async function proofOfDrafts(
     asOf: rows[0]!.as_of,
     unreadable: hindered.filter((one) => one.unreadable).length,
     signed: hindered.filter((one) => one.signed).length,
+    cuts: iimCuts(photos, CUTS),
   };
 }
