@@ -4,7 +4,6 @@ import { useCallback, useRef, useState } from 'react';
 import { sameEntries } from '@/core/templates/compare';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { apiRequest } from '@/ui/api';
-import { nameAddress } from '@/ui/nameAddress';
 import { useAutoSave } from '@/ui/useAutoSave';
 import { useRequestOnce } from '@/ui/useRequestOnce';
 import { type Book, emptyBook, openBook, type TemplateWords, wordsOf } from './bookState';
@@ -37,9 +36,9 @@ export function useBook(initial: ListedTemplate | undefined) {
       const begun = await requestOnce<ListedTemplate>('templates/begin', 'POST', wordsOf(book));
       now.current = { template: begun, met: draftOf(begun)?.savedAt ?? '' };
       setTemplate(begun);
-      // Whoever has gone on meanwhile is elsewhere.
+      // The router is told: the page is read again under this address. Whoever has gone on meanwhile is elsewhere.
       if (window.location.pathname === '/templates/new')
-        nameAddress(`/templates/${begun.id}${window.location.search}`);
+        window.history.replaceState(null, '', `/templates/${begun.id}${window.location.search}`);
       return book;
     }
     const draft = { ...wordsOf(book), baseVersion: of.version, met };
