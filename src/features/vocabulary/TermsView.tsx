@@ -2,7 +2,7 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { parseKeywords } from '@/core/keywords/parse';
 import { formatNumber } from '@/core/wording/counts';
 import { LinkButton } from '@/ui/buttons';
@@ -29,7 +29,9 @@ export function TermsView({ terms, isKnown, acts, chosen, onChoose, onCarry }: P
   const [words, setWords] = useState('');
   const [show, setShow] = useState<TermShow>('all');
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
-  const rows = useTermRows(terms, { words, show, folded });
+  // The letters stand there at once; many thousand terms follow.
+  const wanted = useDeferredValue(words);
+  const rows = useTermRows(terms, { words: wanted, show, folded });
   const term = chosen === undefined ? undefined : terms.get(chosen);
   const fold = (id: string, isFolded: boolean) =>
     setFolded((before) => {
