@@ -1,6 +1,6 @@
 import { utf8Length } from '../bytes/text';
-import { type FieldId, field, fieldIds } from '../catalogue/fields';
-import { asList } from '../catalogue/value';
+import { type FieldId, field } from '../catalogue/fields';
+import { asList, type FieldValue } from '../catalogue/value';
 import type { DraftFields } from './present';
 
 /** A text that XMP holds whole and IIM will cut (IPTC-IIM 4.2: the length of its DataSet). */
@@ -16,8 +16,7 @@ export interface IimCut {
 export function iimCuts(photos: readonly { readonly drafts: DraftFields }[], most: number): IimCut[] {
   const found = new Map<string, IimCut>();
   for (const { drafts } of photos)
-    for (const id of fieldIds) {
-      const value = drafts[id]?.value;
+    for (const [id, { value }] of Object.entries(drafts) as [FieldId, { value: FieldValue | null }][]) {
       const place = field(id).iim;
       if (!value || !place || field(id).type === 'date') continue;
       for (const text of new Set(asList(value))) {

@@ -4,13 +4,12 @@ import { Flex } from '@chakra-ui/react';
 import { useId, useState } from 'react';
 import { joinList, splitList } from '@/core/keywords/listText';
 import type { Term } from '@/core/keywords/vocabulary/term';
+import { languageName } from '@/core/wording/languageName';
 import { Field } from '@/ui/Field';
 import { LanguageChoice } from '../fields/LanguageChoice';
 import { OwnLine } from './OwnLine';
 
 const SEPARATORS = ',;\n\r';
-const names = new Intl.DisplayNames('en', { type: 'language', fallback: 'code' });
-const nameOf = (tag: string) => (TAG.test(tag) ? (names.of(tag) ?? tag) : tag);
 const TAG = /^[a-z]{2,8}(-[a-z0-9]{1,8})*$/i;
 
 /** A term in other languages: the preferred word first, others behind. Emptied, a language goes. */
@@ -27,7 +26,7 @@ export function TermLanguages({
   return (
     <>
       {Object.entries(languages).map(([of, words]) => (
-        <Field key={of} dense labelled width="8em" label={nameOf(of)}>
+        <Field key={of} dense labelled width="8em" label={languageName(of) ?? of}>
           <OwnLine
             label={`In ${of}`}
             value={joinList(words, SEPARATORS)}

@@ -78,7 +78,6 @@ const errors = {
     ({ name, now }) => `The caption of ${name} ${now}: it was written elsewhere meanwhile.`,
   ),
   // vocabulary
-  'term-there': row(409, () => 'A term with this id is there already.'),
   'vocabulary-refused': row<{ why: VocabularyProblemCode; term: string; other: string }>(
     422,
     ({ why, term, other }) => vocabularyWords[why]({ term, other }),

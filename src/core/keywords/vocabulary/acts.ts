@@ -55,6 +55,7 @@ type Wanted = Map<string, Term | null>;
 function wantedTerms(vocabulary: Vocabulary, act: VocabularyAct): Wanted {
   switch (act.kind) {
     case 'add':
+      refuseKnown(vocabulary, act.terms);
       return new Map(act.terms.map((one) => [one.id, one]));
     case 'edit':
       return new Map([[act.id, edited(termOf(vocabulary, act.id), act.edit, act.keepsOld ?? false)]]);
@@ -68,6 +69,15 @@ function wantedTerms(vocabulary: Vocabulary, act: VocabularyAct): Wanted {
       return split(vocabulary, act);
     case 'remove':
       return removed(vocabulary, act.ids);
+  }
+}
+
+/** New terms have ids of their own: none is written over, and none twice. */
+function refuseKnown(vocabulary: Vocabulary, made: readonly Pick<Term, 'id' | 'spelling'>[]): void {
+  const seen = new Set<string>();
+  for (const { id, spelling } of made) {
+    if (vocabulary.has(id) || seen.has(id)) throw new VocabularyProblem('term-there', spelling);
+    seen.add(id);
   }
 }
 
@@ -127,6 +137,7 @@ function split(
   const { broader } = termOf(vocabulary, id);
   const first = into[0];
   if (!first || into.length < 2) throw new VocabularyProblem('split-into-one');
+  refuseKnown(vocabulary, into);
   const wanted: Wanted = new Map([[id, null]]);
   for (const one of into) wanted.set(one.id, under({ ...one, synonyms: [], languages: {}, added }, broader));
   for (const term of vocabulary.values()) if (term.broader === id) wanted.set(term.id, under(term, first.id));

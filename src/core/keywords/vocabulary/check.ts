@@ -3,6 +3,7 @@ import { type Term, type TermChange, termLimits, type Vocabulary } from './term'
 
 export type VocabularyProblemCode =
   | 'term-gone'
+  | 'term-there'
   | 'broader-gone'
   | 'term-empty'
   | 'term-too-long'

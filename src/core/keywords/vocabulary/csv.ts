@@ -1,4 +1,5 @@
 import { formatTable, parseTable, separatorOf } from '../../tables/clipboardTable';
+import { languageName } from '../../wording/languageName';
 import { joinList, splitList } from '../listText';
 import { termKey } from '../parse';
 import { bare, type ForeignTerm, type ForeignVocabulary } from './exchange';
@@ -13,7 +14,7 @@ const columns = ['term', 'synonyms', 'broader', 'note', 'state', 'added'] as con
 type Column = (typeof columns)[number];
 
 const SEPARATORS = ';\n\r';
-const TAG = /^[a-z]{2,8}(-[a-z0-9]{1,8})*$/i;
+const TAG = /^[a-z]{2,3}(-[a-z0-9]{1,8})*$/i;
 
 export function printCsv(vocabulary: Vocabulary): string {
   const tags = [...new Set([...vocabulary.values()].flatMap((term) => Object.keys(term.languages)))].sort();
@@ -42,7 +43,13 @@ export function parseCsv(text: string): ForeignVocabulary {
   const tags = hasHeads ? heads.flatMap((head, place) => (isTag(head) ? [{ tag: head, place }] : [])) : [];
   const body = rows.slice(hasHeads ? 1 : 0).filter((row) => (row[at('term')] ?? '').trim() !== '');
   const places = new Map(body.map((row, place) => [termKey(row[at('term')]!.trim()), place]));
-  const leftOut: ForeignVocabulary['leftOut'][number][] = [];
+  const isUnderstood = (head: string) =>
+    head === '' || isTag(head) || (columns as readonly string[]).includes(head);
+  const unknown = hasHeads ? heads.filter((head) => !isUnderstood(head)) : [];
+  const leftOut: ForeignVocabulary['leftOut'][number][] = unknown.map((word) => ({
+    word,
+    why: 'unknown-column',
+  }));
   const terms = body.map((row): ForeignTerm => {
     const cell = (column: Column) => (row[at(column)] ?? '').trim();
     const broader = cell('broader') === '' ? undefined : places.get(termKey(cell('broader')));
@@ -63,4 +70,5 @@ export function parseCsv(text: string): ForeignVocabulary {
   return { terms, leftOut };
 }
 
-const isTag = (head: string) => TAG.test(head) && !(columns as readonly string[]).includes(head);
+/** A tag whose language is known: "use" has the form of one, and is none. */
+const isTag = (head: string) => TAG.test(head) && languageName(head) !== undefined;

@@ -123,7 +123,10 @@ test('CSV with a heading line in any order, semicolons, and a column for each la
     { spelling: 'ketch', synonyms: [], languages: {}, broader: 0 },
     { spelling: 'tug', synonyms: [], languages: {} },
   ]);
-  expect(leftOut).toEqual([{ word: 'tug', why: 'no-broader' }]);
+  expect(leftOut).toEqual([
+    { word: 'photo no', why: 'unknown-column' },
+    { word: 'tug', why: 'no-broader' },
+  ]);
 });
 
 // SKOS Reference, section 8 (semantic relations): narrower is the inverse of broader (S25).
@@ -197,4 +200,32 @@ test.each<[string, ForeignTerm[], string, number]>([
   const plan = taken(boats, foreign);
   expect(plan.notTaken.map((one) => one.why)).toEqual([why]);
   expect(plan.changes).toHaveLength(changes);
+});
+
+test('a term that was renamed elsewhere and its old word as another term stay two', () => {
+  const { vocabulary, notTaken } = taken(boats, [
+    { id: uuid(1), spelling: 'ship', synonyms: [], languages: {} },
+    { spelling: 'boat', synonyms: [], languages: {} },
+  ]);
+  expect(notTaken).toEqual([]);
+  expect([...vocabulary.values()].map((one) => one.spelling).sort()).toEqual(['boat', 'ship']);
+});
+
+test('a column that is no language and nothing else is named, and not taken for a language', () => {
+  const { terms, leftOut } = parseCsv('term,category,use,nb\nboat,vessels,often,båt\n');
+  expect(terms).toEqual([{ spelling: 'boat', synonyms: [], languages: { nb: ['båt'] } }]);
+  expect(leftOut).toEqual([
+    { word: 'category', why: 'unknown-column' },
+    { word: 'use', why: 'unknown-column' },
+  ]);
+});
+
+test('a label that is too long is refused by name, and not cut', () => {
+  const prefLabel = 'http://www.w3.org/2004/02/skos/core#prefLabel';
+  const { terms } = termsOfSkos([
+    { subject: 'a', predicate: prefLabel, object: { value: 'x'.repeat(201), language: '' } },
+  ]);
+  const plan = taken(new Map(), terms);
+  expect(plan.changes).toEqual([]);
+  expect(plan.notTaken).toEqual([{ word: 'x'.repeat(80), why: 'term-too-long' }]);
 });

@@ -21,6 +21,6 @@ export interface ForeignVocabulary {
   readonly leftOut: readonly { readonly line?: number; readonly word: string; readonly why: LeftOut }[];
 }
 
-export type LeftOut = 'too-deep' | 'no-broader' | 'no-label' | 'second-broader';
+export type LeftOut = 'too-deep' | 'no-broader' | 'no-label' | 'second-broader' | 'unknown-column';
 
 export const bare = (spelling: string): ForeignTerm => ({ spelling, synonyms: [], languages: {} });

@@ -1,6 +1,5 @@
 import type { ForeignTerm, ForeignVocabulary } from './exchange';
 import type { Term, Vocabulary } from './term';
-import { termLimits } from './term';
 
 /*
  * A vocabulary as SKOS (W3C Recommendation, 18 August 2009, "SKOS Simple Knowledge Organization System
@@ -114,7 +113,7 @@ function foreignTerm(
     labels.find((one) => one.language === '') ??
     labels.find((one) => /^en\b/i.test(one.language)) ??
     labels[0]!;
-  const spelling = preferred.value.trim().slice(0, termLimits.spelling);
+  const spelling = preferred.value.trim();
   const others = labels.filter((one) => one !== preferred);
   const alternatives = [...literals(`${skos}altLabel`), ...literals(`${skos}hiddenLabel`)];
   const isOwn = ({ language }: Literal) => language === '' || language === preferred.language;
@@ -126,7 +125,7 @@ function foreignTerm(
   const broader = (about.get(`${skos}broader`) ?? []).flatMap((one) =>
     typeof one === 'string' ? (places.get(one) ?? []) : [],
   );
-  if (broader.length > 1) leftOut.push({ word: spelling, why: 'second-broader' });
+  if (broader.length > 1) leftOut.push({ word: spelling.slice(0, 80), why: 'second-broader' });
   const note = [
     ...literals(`${skos}note`),
     ...literals(`${skos}scopeNote`),

@@ -63,6 +63,7 @@ function identify(
     [...vocabulary.values()].flatMap((term) => term.synonyms.map((word) => [termKey(word), term] as const)),
   );
   const seen = new Map<string, string>();
+  const taken = new Set<string>();
   return foreign.map((one) => {
     const word = problemOf(one, notTaken);
     if (word === undefined) return undefined;
@@ -78,7 +79,10 @@ function identify(
       notTaken.push({ word, why: 'synonym-of', other: leads.spelling });
       return undefined;
     }
-    const id = held ?? byId ?? one.id ?? newId();
+    // Two terms of a file that mean the same one here, by id and by word, stay two.
+    const known = held ?? byId ?? one.id;
+    const id = known === undefined || taken.has(known) ? newId() : known;
+    taken.add(id);
     seen.set(key, id);
     return id;
   });

@@ -12,6 +12,7 @@ export const vocabularyWords: Readonly<
   Record<VocabularyProblemCode | NotTaken['why'] | LeftOut, (about: About) => string>
 > = {
   'term-gone': () => 'The term is not there any more.',
+  'term-there': ({ term }) => `“${term}” has the id of another term.`,
   'broader-gone': ({ term }) => `“${term}” belongs under a term that would be gone.`,
   'term-empty': () => 'A term needs a word.',
   'term-too-long': ({ term }) => `“${term}” is too long.`,
@@ -30,5 +31,6 @@ export const vocabularyWords: Readonly<
     `“${term}” would belong under itself; it is taken without a broader term.`,
   'no-broader': ({ term }) => `The broader term of “${term}” is not in the file.`,
   'no-label': ({ term }) => `“${term}” has no preferred word.`,
+  'unknown-column': ({ term }) => `The column “${term}” is not understood, and not taken.`,
   'second-broader': ({ term }) => `“${term}” has several broader terms; the first is taken.`,
 };

@@ -10,7 +10,7 @@ import { LinkButton } from '@/ui/buttons';
 import { isText } from '@/ui/isText';
 import { queryKeys } from '@/ui/queryKeys';
 import { readAfterAct } from '@/ui/readAfterAct';
-import { swapShown } from '../set/shownBefore';
+import { readWhole, swapShown } from '../set/shownBefore';
 import { writingWords } from './writingWords';
 
 /** The last act of writing undone, or done again; Ctrl+Z and Ctrl+Shift+Z outside of a text. */
@@ -33,8 +33,9 @@ export function UndoRedo({ assignmentId, settle }: { assignmentId: string; settl
       swapShown(queries, assignmentId, writingId);
       return apiRequest<{ kept: number }>(where, 'PATCH', { writingId, undone });
     },
-    onSuccess: () => readAfterAct(queries, queryKeys.photos(assignmentId)),
-    onError: () => queries.invalidateQueries({ queryKey: queryKeys.photos(assignmentId) }),
+    onSuccess: ({ kept }) =>
+      kept > 0 ? readWhole(queries, assignmentId) : readAfterAct(queries, queryKeys.photos(assignmentId)),
+    onError: () => readWhole(queries, assignmentId),
   });
   const { undo, redo } = steps ?? {};
   useEffect(() => {

@@ -10,7 +10,7 @@ import { queryKeys } from '@/ui/queryKeys';
 import { readAfterAct } from '@/ui/readAfterAct';
 import { newKey } from '@/ui/useRequestOnce';
 import { showAhead } from '../set/showAhead';
-import { keepShown, type Shown } from '../set/shownBefore';
+import { keepShown, readWhole, type Shown } from '../set/shownBefore';
 import { forgetUnsaved, keepUnsaved, unsavedActs, type WritingAct } from './unsaved';
 
 export type Write = (scope: Scope, writing: Writing) => void;
@@ -66,7 +66,7 @@ export function useWriting(assignmentId: string): WritingState {
           continue;
         }
         setRefused({ act, message, isConflict: status === 409 });
-        void queries.invalidateQueries({ queryKey: queryKeys.photos(assignmentId) });
+        void readWhole(queries, assignmentId);
       }
       queue.current.shift();
       shown.current.delete(act.key);

@@ -55,3 +55,19 @@ export function swapShown(queries: QueryClient, assignmentId: string, writingId:
     (table) => table && { ...table, rows: new Map([...table.rows, ...before.rows]) },
   );
 }
+
+/**
+ * Reads everything of an assignment again, also what has not changed since it was read last: where the page has
+ * shown an act ahead that the server did not carry out, or not on all pictures.
+ */
+export function readWhole(queries: QueryClient, assignmentId: string): Promise<void> {
+  queries.setQueryData<PhotoList>(
+    queryKeys.photoList(assignmentId),
+    (list) => list && { total: list.total, views: list.views },
+  );
+  queries.setQueryData<ValueTable>(
+    queryKeys.values(assignmentId),
+    (table) => table && { ...table, until: undefined },
+  );
+  return queries.invalidateQueries({ queryKey: queryKeys.photos(assignmentId) });
+}

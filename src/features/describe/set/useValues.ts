@@ -9,7 +9,8 @@ import { queryKeys } from '@/ui/queryKeys';
 
 /** What the pictures of an assignment hold in every field, by id. Equal values are the same object. */
 export interface ValueTable {
-  readonly until: string;
+  /** From where on to ask for what changed; not known where everything is to be read. */
+  readonly until: string | undefined;
   readonly rows: ReadonlyMap<string, ListedValues>;
 }
 
@@ -36,7 +37,7 @@ async function readValues(
   let until = '';
   let changed = 0;
   await apiRequestLines<ValuesPart>(
-    `assignments/${assignmentId}/values${held ? `?since=${held.until}` : ''}`,
+    `assignments/${assignmentId}/values${held?.until === undefined ? '' : `?since=${held.until}`}`,
     (part) => {
       if ('until' in part) until = part.until;
       else

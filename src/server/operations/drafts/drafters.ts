@@ -71,7 +71,11 @@ export async function drafterFor(
 /** Keywords that were typed into cells are led to their terms, as everywhere. */
 async function withWrittenTerms(context: Context): Promise<(values: FieldChanges) => FieldChanges> {
   const write = await termWriter(context);
-  return (values) => (values.keywords ? { ...values, keywords: write(asList(values.keywords)) } : values);
+  return (values) => {
+    if (!values.keywords) return values;
+    const keywords = write(asList(values.keywords));
+    return { ...values, keywords: keywords.length === 0 ? null : keywords };
+  };
 }
 
 function checkedDrafts(values: FieldChanges): NewDrafts {

@@ -59,7 +59,9 @@ export async function carryThrough(
   const wanted = assignments ? sql`and p.assignment_id = any(${sql.param([...assignments])}::uuid[])` : sql``;
   const { rows } = await context.db.execute<{ id: string; assignment: string }>(sql`
     select distinct p.id, p.assignment_id as assignment from photos p join photo_keywords k on k.photo_id = p.id
-    where k.spelling = any(${sql.param(spellings)}::text[]) ${wanted}`);
+    where k.spelling = any(${sql.param(spellings)}::text[]) ${wanted}
+    order by p.assignment_id, p.id`);
+  // Always in one order, so that two of them wait for each other and do not stand in each other's way.
   const byAssignment = new Map<string, string[]>();
   for (const { id, assignment } of rows) {
     const ids = byAssignment.get(assignment);

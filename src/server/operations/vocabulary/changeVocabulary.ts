@@ -26,7 +26,6 @@ export function changingVocabulary<T>(context: Context, work: (tx: Context) => P
 export async function actOnVocabulary(context: Context, act: VocabularyAct): Promise<void> {
   await changingVocabulary(context, async (tx) => {
     const vocabulary = await readVocabulary(tx);
-    if (act.kind === 'add' && act.terms.some((one) => vocabulary.has(one.id))) throw failure('term-there');
     const changes = asOperation(() => changesOf(vocabulary, act));
     await keepChanges(tx, changes, act.kind, aboutOf(act));
   });

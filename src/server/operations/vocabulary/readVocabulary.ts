@@ -21,7 +21,7 @@ const kept = globalThis as unknown as { fabricaVocabulary?: Kept };
 export async function readVocabulary(context: Context): Promise<Vocabulary> {
   const { rows } = await context.db.execute<{ version: string }>(
     sql`select concat_ws(' ', (select count(*) from terms),
-      (select max("order") from vocabulary_acts), (select count(*) from vocabulary_acts where undone)) as version`,
+      (select md5(string_agg("order" || ' ' || undone, ',' order by "order")) from vocabulary_acts)) as version`,
   );
   const { version } = rows[0]!;
   const held = kept.fabricaVocabulary;
