@@ -24,6 +24,8 @@ export const queryKeys = {
   vocabularyTerms: () => ['vocabulary', 'terms'] as const,
   vocabularyOrder: () => ['vocabulary', 'order'] as const,
   carriers: (words: readonly string[]) => ['vocabulary', 'carriers', words] as const,
+  /** What is about to be carried through: it stays as it was when it was asked. */
+  carrying: (from: readonly string[], to: readonly string[]) => ['carrying', from, to] as const,
   completions: (typed: string) => ['vocabulary', 'completions', typed] as const,
   knownTerms: (words: readonly string[]) => ['vocabulary', 'known', words] as const,
   bundles: () => ['bundles'] as const,
@@ -95,5 +97,13 @@ export const concernedBy: Readonly<Record<Change['kind'], (id: string) => readon
       queryKeys.workshop(),
     ],
     assignment: (id) => [queryKeys.assignment(id), queryKeys.workshop()],
-    photos: (id) => [queryKeys.photos(id), queryKeys.assignment(id), queryKeys.workshop()],
+    photos: (id) => [
+      queryKeys.photos(id),
+      queryKeys.assignment(id),
+      queryKeys.workshop(),
+      // The use of words; what is completed and known of them stays.
+      queryKeys.vocabularyTerms(),
+      queryKeys.vocabularyOrder(),
+      ['vocabulary', 'carriers'],
+    ],
   };

@@ -1,26 +1,16 @@
 import { completionIndex, completionsOf } from './completion';
-import type { Term } from './vocabulary/term';
+import { term, vocabularyOf } from './vocabulary/testTerms';
 
-const term = (spelling: string, rest: Partial<Term> = {}): Term => ({
-  id: spelling,
-  spelling,
-  synonyms: [],
-  languages: {},
-  added: '2026-05-14',
-  ...rest,
-});
 const index = completionIndex(
-  new Map(
-    [
-      term('wooden boat', { synonyms: ['timber boat'], languages: { no: ['trebåt'] } }),
-      term('boat'),
-      term('boatyard'),
-      term('fishing boat'),
-      term('old boat', { state: 'retired' }),
-      term('boats and ships', { state: 'heading' }),
-      term('Ærø'),
-      term('Smørbrød'),
-    ].map((one) => [one.id, one]),
+  vocabularyOf(
+    term('wooden boat', { synonyms: ['timber boat'], languages: { no: ['trebåt'] } }),
+    term('boat'),
+    term('boatyard'),
+    term('fishing boat'),
+    term('old boat', { state: 'retired' }),
+    term('boats and ships', { state: 'heading' }),
+    term('Ærø'),
+    term('Smørbrød'),
   ),
 );
 const uses: Record<string, number> = { 'fishing boat': 9, boatyard: 3, boat: 1 };

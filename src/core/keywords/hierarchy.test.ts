@@ -1,23 +1,12 @@
 import { keywordHierarchy } from './hierarchy';
 import { termLookup } from './lookup';
-import type { Term, Vocabulary } from './vocabulary/term';
+import { term, vocabularyOf } from './vocabulary/testTerms';
 
-const term = (id: string, spelling: string, broader?: string, rest: Partial<Term> = {}): Term => ({
-  id,
-  spelling,
-  synonyms: [],
-  languages: {},
-  added: '2026-05-14',
-  ...(broader ? { broader } : {}),
-  ...rest,
-});
-const vocabulary: Vocabulary = new Map(
-  [
-    term('1', 'craft', undefined, { state: 'heading' }),
-    term('2', 'boat', '1', { synonyms: ['vessel'] }),
-    term('3', 'ketch', '2'),
-    term('4', 'yawl', '2'),
-  ].map((one) => [one.id, one]),
+const vocabulary = vocabularyOf(
+  term('craft', { state: 'heading' }),
+  term('boat', { broader: 'craft', synonyms: ['vessel'] }),
+  term('ketch', { broader: 'boat' }),
+  term('yawl', { broader: 'boat' }),
 );
 
 test('paths share what they have in common; what is applied says so; unknown words stand at the top', () => {

@@ -1,25 +1,15 @@
 import { stemIndex, termsInText } from './inText';
-import type { Term } from './vocabulary/term';
+import { term, vocabularyOf } from './vocabulary/testTerms';
 
-const term = (spelling: string, rest: Partial<Term> = {}): Term => ({
-  id: spelling,
-  spelling,
-  synonyms: [],
-  languages: {},
-  added: '2026-05-14',
-  ...rest,
-});
 const index = stemIndex(
-  new Map(
-    [
-      term('plank'),
-      term('shipwright'),
-      term('sail loft'),
-      term('sail'),
-      term('caulking'),
-      term('wooden boat', { synonyms: ['timber boat'] }),
-      term('frames', { state: 'retired' }),
-    ].map((one) => [one.id, one]),
+  vocabularyOf(
+    term('plank'),
+    term('shipwright'),
+    term('sail loft'),
+    term('sail'),
+    term('caulking'),
+    term('wooden boat', { synonyms: ['timber boat'] }),
+    term('frames', { state: 'retired' }),
   ),
 );
 

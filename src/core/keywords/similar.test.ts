@@ -1,6 +1,7 @@
 import { nearnessOf, nearTerms, similarIndex } from './similar';
 import { oneTerm, twoTerms } from './similar.pairs';
 import type { Term } from './vocabulary/term';
+import { term, vocabularyOf } from './vocabulary/testTerms';
 
 const pairsOf = (list: string) =>
   list
@@ -8,14 +9,7 @@ const pairsOf = (list: string) =>
     .map((pair) => pair.trim())
     .filter((pair) => pair !== '')
     .map((pair) => pair.split('/') as [string, string]);
-const term = (spelling: string, ...synonyms: string[]): Term => ({
-  id: spelling,
-  spelling,
-  synonyms,
-  languages: {},
-  added: '2026-05-14',
-});
-const indexOf = (...terms: Term[]) => similarIndex(new Map(terms.map((one) => [one.id, one])));
+const indexOf = (...terms: Term[]) => similarIndex(vocabularyOf(...terms));
 const isCaught = ([one, other]: [string, string]) =>
   nearTerms(indexOf(term(other)), one).length > 0 || one.toLowerCase() === other.toLowerCase();
 
@@ -58,7 +52,11 @@ test.each<[string, string, ReturnType<typeof nearnessOf>]>([
 });
 
 test('found among many, also by a synonym, the nearest first', () => {
-  const index = indexOf(term('wooden boat', 'timber boat'), term('wooden boot'), term('harbour'));
+  const index = indexOf(
+    term('wooden boat', { synonyms: ['timber boat'] }),
+    term('wooden boot'),
+    term('harbour'),
+  );
   expect(nearTerms(index, 'timber boats').map(({ word, nearness }) => [word, nearness])).toEqual([
     ['timber boat', 'number'],
   ]);

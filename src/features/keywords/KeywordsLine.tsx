@@ -5,16 +5,20 @@ import { useId, useRef } from 'react';
 import { joinList, separatorsOf } from '@/core/keywords/listText';
 import { parseKeywords, uniqueTerms } from '@/core/keywords/parse';
 import { replaceTerms } from '@/core/keywords/replaceTerms';
+import type { EnteredTerm } from '@/server/operations/vocabulary/offerTerms';
 import { TextInput } from '@/ui/inputs';
 import { useOwnText } from '@/ui/useOwnText';
 import { BundleMenu } from './BundleMenu';
 import { EnteredNotes } from './EnteredNotes';
-import { TermOptions } from './TermOptions';
+import { comboboxOf, optionsOf, TermOptions } from './TermOptions';
 import { useEntered } from './useEntered';
 import { useWordCompletion } from './useWordCompletion';
 
 const SEPARATORS = separatorsOf(true);
 const asText = (words: readonly string[]) => joinList(words, SEPARATORS);
+
+const sameWords = (words: readonly string[], found: readonly EnteredTerm[]) =>
+  words.length === found.length && words.every((word, at) => word === found[at]!.typed);
 
 /** Keywords in one line: completed from the vocabulary, led to its terms when the line is left, with bundles beside it. */
 export function KeywordsLine({
@@ -37,7 +41,11 @@ export function KeywordsLine({
   };
   const menu = useWordCompletion(box, text, type);
   const words = parseKeywords(text);
+  const latest = useRef(text);
+  latest.current = text;
   const entered = useEntered((found) => {
+    // What was typed since then is not written over; it is looked up when the line is left again.
+    if (!sameWords(parseKeywords(latest.current), found)) return;
     const led = found.flatMap(({ word, state }) => (state === 'heading' ? [] : [word]));
     if (found.some(({ typed, word, state }) => typed !== word || state === 'heading'))
       onText(asText(uniqueTerms(led)));
@@ -47,13 +55,8 @@ export function KeywordsLine({
       <Flex columnGap="4" alignItems="center">
         <TextInput
           ref={box}
-          role="combobox"
           aria-label={label}
-          aria-expanded={menu.found.length > 0}
-          aria-controls={`${id}-terms`}
-          aria-autocomplete="list"
-          aria-activedescendant={menu.marked >= 0 ? `${id}-terms-${menu.marked}` : undefined}
-          autoComplete="off"
+          {...comboboxOf(id, menu)}
           defaultValue={defaultValue}
           placeholder={placeholder}
           height="1.625rem"
@@ -66,7 +69,7 @@ export function KeywordsLine({
         />
         <BundleMenu words={words} onTake={(some) => onText(asText(uniqueTerms([...words, ...some])))} />
       </Flex>
-      <TermOptions at={box} id={`${id}-terms`} menu={menu} />
+      <TermOptions at={box} id={optionsOf(id)} menu={menu} />
       <EnteredNotes
         entered={entered}
         onReplace={(typed, word) => onText(asText(replaceTerms(words, [typed], [word])))}

@@ -6,7 +6,7 @@ import { joinList, separatorsOf } from '@/core/keywords/listText';
 import { parseKeywords } from '@/core/keywords/parse';
 import { isInQuotes, lastItemStart } from '@/core/keywords/typing';
 import { TextInput } from '@/ui/inputs';
-import { TermOptions } from './TermOptions';
+import { comboboxOf, optionsOf, TermOptions } from './TermOptions';
 import { useTermMenu } from './useTermMenu';
 
 interface Props extends Omit<BoxProps, 'onChange'> {
@@ -39,7 +39,8 @@ export function TermBox({ id, label, placeholder, onWords, onEmptyKey, ...rest }
   );
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     const text = event.currentTarget.value;
-    if (menu.onKey(event)) return;
+    // A letter that is put together (IME) is not finished by its Enter.
+    if (event.nativeEvent.isComposing || menu.onKey(event)) return;
     if (text === '' && onEmptyKey?.(event)) {
       event.preventDefault();
       return;
@@ -54,13 +55,8 @@ export function TermBox({ id, label, placeholder, onWords, onEmptyKey, ...rest }
       <TextInput
         ref={box}
         id={id}
-        role="combobox"
         aria-label={label}
-        aria-expanded={menu.found.length > 0}
-        aria-controls={`${id}-terms`}
-        aria-autocomplete="list"
-        aria-activedescendant={menu.marked >= 0 ? `${id}-terms-${menu.marked}` : undefined}
-        autoComplete="off"
+        {...comboboxOf(id, menu)}
         defaultValue=""
         placeholder={placeholder}
         onChange={(event) => {
@@ -74,7 +70,7 @@ export function TermBox({ id, label, placeholder, onWords, onEmptyKey, ...rest }
           end(`${event.currentTarget.value}${event.clipboardData.getData('text')}`);
         }}
       />
-      <TermOptions at={box} id={`${id}-terms`} menu={menu} />
+      <TermOptions at={box} id={optionsOf(id)} menu={menu} />
     </Box>
   );
 }

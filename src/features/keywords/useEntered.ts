@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { EnteredTerm } from '@/server/operations/vocabulary/offerTerms';
 import { apiRequest } from '@/ui/api';
 
@@ -18,13 +18,17 @@ const isWorthSaying = ({ typed, word, near, state }: EnteredTerm) =>
 
 export function useEntered(onFound: (found: readonly EnteredTerm[]) => void = () => undefined): Entered {
   const [notes, setNotes] = useState<readonly EnteredTerm[]>([]);
+  const turn = useRef(0);
   const settle = (typed: string) => setNotes((before) => before.filter((one) => one.typed !== typed));
   return {
     notes,
     look: (words) => {
       setNotes([]);
+      const asked = ++turn.current;
       apiRequest<EnteredTerm[]>('vocabulary/entered', 'POST', { words })
         .then((found) => {
+          // Of words entered meanwhile there is more to say.
+          if (asked !== turn.current) return;
           setNotes(found.filter(isWorthSaying));
           onFound(found);
         })

@@ -2,6 +2,7 @@
 
 import { useEffect } from 'react';
 import type { FieldId } from '@/core/catalogue/fields';
+import { stepOf } from '@/ui/useStepKeys';
 
 const EDITOR = '[contenteditable="true"], select, button';
 
@@ -39,10 +40,9 @@ function actOf(event: KeyboardEvent, { undo, redo }: Acts): (() => void) | undef
   }
   if (!command) return undefined;
   if (key === 'k') return () => document.querySelector<HTMLElement>('[data-find-field]')?.focus();
-  const target = event.target as HTMLElement;
-  if (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) return undefined;
-  if (key === 'y' || (key === 'z' && event.shiftKey)) return redo;
-  return key === 'z' ? undo : undefined;
+  const step = stepOf(event);
+  if (step) return step === 'redo' ? redo : undo;
+  return undefined;
 }
 
 /** Ctrl+K finds a field, Alt with an arrow goes from line to line, Ctrl+Z takes back over the whole page. */

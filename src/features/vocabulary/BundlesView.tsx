@@ -39,6 +39,7 @@ export function BundlesView() {
           <Box width="14em">
             <OwnLine
               label={`Name of ${name}`}
+              place={`name of bundle ${id}`}
               value={name}
               maxLength={120}
               onSave={(next) => change.mutate({ id, name: next })}
@@ -47,6 +48,7 @@ export function BundlesView() {
           <Box flex="1" minWidth="16em">
             <OwnLine
               label={`Words of ${name}`}
+              place={`words of bundle ${id}`}
               value={joinList(terms, SEPARATORS)}
               placeholder="words, parted by comma"
               maxLength={8000}
@@ -66,6 +68,8 @@ export function BundlesView() {
         <OwnLine
           key={bundles?.length}
           label="Name of a new bundle"
+          place="new bundle"
+          isAct
           value=""
           placeholder="name of a new bundle, then Enter"
           maxLength={120}

@@ -26,7 +26,7 @@ export function CarryDialog({ carry: { from, to }, onClose }: { carry: Carry; on
   const requestOnce = useRequestOnce();
   const except = to.length === 1 ? to[0] : undefined;
   const { data: found, error } = useQuery({
-    queryKey: queryKeys.carriers([...from, '', ...to]),
+    queryKey: queryKeys.carrying(from, to),
     queryFn: () =>
       apiRequest<Carriers>('vocabulary/carriers', 'POST', {
         words: from,

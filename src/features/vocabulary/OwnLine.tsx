@@ -1,29 +1,54 @@
 'use client';
 
-import { useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { TextInput } from '@/ui/inputs';
+import { forgetKept, keep, keptAt } from '@/ui/kept';
 import { useOwnText } from '@/ui/useOwnText';
 
 interface Props {
-  readonly id?: string;
   readonly label: string;
+  /** Where what is typed is kept until it is saved: a reload in the middle loses nothing, and saves nothing unasked. */
+  readonly place: string;
   readonly value: string;
   readonly placeholder?: string;
   readonly maxLength: number;
   readonly isLarge?: boolean;
+  /** Begins something: only Enter carries it out, what was left half typed stays. */
+  readonly isAct?: boolean;
   /** On Enter, and on leaving the box; Escape puts back what stood there. */
   readonly onSave: (text: string) => void;
 }
 
 /** A line that is saved when it is left. */
-export function OwnLine({ id, label, value, placeholder, maxLength, isLarge = false, onSave }: Props) {
+export function OwnLine({
+  label,
+  place,
+  value,
+  placeholder,
+  maxLength,
+  isLarge = false,
+  isAct = false,
+  onSave,
+}: Props) {
   const box = useRef<HTMLInputElement>(null);
   const { defaultValue, onTyped } = useOwnText(box, value);
+  useEffect(() => {
+    const held = keptAt<string>(place);
+    if (held === undefined || !box.current) return;
+    box.current.value = held;
+    onTyped(held);
+    // Once: what is typed from then on is in the box.
+  }, [place]);
   // Enter saves, and leaving the box behind it does not save again.
   const saved = useRef<string>(undefined);
+  const put = (text: string) => {
+    saved.current = undefined;
+    onTyped(text);
+  };
   const save = () => {
     const text = box.current!.value.trim();
     onTyped(box.current!.value);
+    forgetKept(place);
     if (text === value || text === saved.current) return;
     saved.current = text;
     onSave(text);
@@ -31,22 +56,24 @@ export function OwnLine({ id, label, value, placeholder, maxLength, isLarge = fa
   return (
     <TextInput
       ref={box}
-      id={id}
       aria-label={label}
       defaultValue={defaultValue}
       placeholder={placeholder}
       maxLength={maxLength}
       autoComplete="off"
       onChange={(event) => {
-        saved.current = undefined;
-        onTyped(event.target.value);
+        put(event.target.value);
+        keep(place, event.target.value);
       }}
-      onBlur={save}
+      onBlur={() => {
+        if (!isAct) save();
+      }}
       onKeyDown={(event) => {
         if (event.key === 'Enter') save();
         if (event.key !== 'Escape') return;
         box.current!.value = value;
-        onTyped(value);
+        put(value);
+        forgetKept(place);
       }}
       {...(isLarge ? { fontFamily: 'heading', fontSize: 'title', height: '2.5rem', fontWeight: '600' } : {})}
     />

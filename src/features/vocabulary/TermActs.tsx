@@ -128,6 +128,8 @@ export function TermActs({ term, terms, acts: { act }, onChoose, onCarry }: Prop
         {open === 'split' && (
           <OwnLine
             label={`Split ${spelling} into`}
+            place={`split of ${id}`}
+            isAct
             value=""
             placeholder="two terms or more, parted by comma, then Enter"
             maxLength={1000}
@@ -137,6 +139,8 @@ export function TermActs({ term, terms, acts: { act }, onChoose, onCarry }: Prop
         {open === 'under' && (
           <OwnLine
             label={`New terms under ${spelling}`}
+            place={`terms under ${id}`}
+            isAct
             value=""
             placeholder="one or several, parted by comma, then Enter"
             maxLength={4000}

@@ -14,10 +14,10 @@ const TAG = /^[a-z]{2,8}(-[a-z0-9]{1,8})*$/i;
 
 /** A term in other languages: the preferred word first, others behind. Emptied, a language goes. */
 export function TermLanguages({
-  term: { languages },
+  term: { id: termId, languages },
   onChange,
 }: {
-  term: Pick<Term, 'languages'>;
+  term: Pick<Term, 'id' | 'languages'>;
   onChange: (languages: Term['languages']) => void;
 }) {
   const id = useId();
@@ -29,6 +29,7 @@ export function TermLanguages({
         <Field key={of} dense labelled width="8em" label={languageName(of) ?? of}>
           <OwnLine
             label={`In ${of}`}
+            place={`${of} of ${termId}`}
             value={joinList(words, SEPARATORS)}
             maxLength={4000}
             onSave={(text) => write(of, text)}
@@ -41,6 +42,8 @@ export function TermLanguages({
           <OwnLine
             key={Object.keys(languages).join()}
             label="Word in that language"
+            place={`word for ${termId}`}
+            isAct
             value=""
             placeholder={TAG.test(tag) ? 'the word, then Enter' : 'choose the language first'}
             maxLength={4000}

@@ -62,7 +62,14 @@ export function TermLeaf({ term, terms, acts, onChoose, onCarry }: Props) {
           </span>
         ))}
       </Flex>
-      <OwnLine label="Spelling" value={spelling} maxLength={termLimits.spelling} isLarge onSave={rename} />
+      <OwnLine
+        label="Spelling"
+        place={`spelling of ${id}`}
+        value={spelling}
+        maxLength={termLimits.spelling}
+        isLarge
+        onSave={rename}
+      />
       <chakra.label display="block" textStyle="hint" paddingY="1">
         <input type="checkbox" checked={keepsOld} onChange={(event) => setKeepsOld(event.target.checked)} />{' '}
         When it is renamed, the old word stays as a synonym
@@ -71,6 +78,7 @@ export function TermLeaf({ term, terms, acts, onChoose, onCarry }: Props) {
         <Field dense labelled width="8em" label="Synonyms">
           <OwnLine
             label="Synonyms"
+            place={`synonyms of ${id}`}
             value={joinList(synonyms, SEPARATORS)}
             placeholder="words that lead here, parted by comma"
             maxLength={4000}
@@ -81,6 +89,7 @@ export function TermLeaf({ term, terms, acts, onChoose, onCarry }: Props) {
         <Field dense labelled width="8em" label="Note">
           <OwnLine
             label="Note"
+            place={`note of ${id}`}
             value={note ?? ''}
             placeholder="when to use it, and when not"
             maxLength={termLimits.note}

@@ -119,6 +119,8 @@ export function TermsView({ terms, isKnown, acts, chosen, onChoose, onCarry }: P
           <OwnLine
             key={terms.size}
             label="New terms"
+            place="new terms"
+            isAct
             value=""
             placeholder="new terms, parted by comma, then Enter"
             maxLength={4000}

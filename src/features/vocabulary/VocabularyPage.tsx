@@ -2,7 +2,7 @@
 
 import { chakra, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Notice } from '@/ui/Notice';
 import { nameAddress } from '@/ui/nameAddress';
 import { PageMain } from '../shell/PageMain';
@@ -33,6 +33,8 @@ export function VocabularyPage({ view, term }: { view: string | undefined; term:
   const { terms, isKnown, error } = useVocabulary();
   const acts = useVocabularyActs();
   const [chosen, setChosen] = useState(term);
+  // A link on another of these views names a term.
+  useEffect(() => setChosen((before) => term ?? before), [term]);
   const [carry, setCarry] = useState<Carry>();
   const choose = (id: string) => {
     setChosen(id);

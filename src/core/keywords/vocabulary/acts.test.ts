@@ -3,16 +3,9 @@ import { termKey } from '../parse';
 import { changesOf, reversed, type VocabularyAct } from './acts';
 import { VocabularyProblem } from './check';
 import { type Term, type Vocabulary, withChanges } from './term';
+import { term as named, vocabularyOf } from './testTerms';
 
-const term = (id: string, spelling: string, rest: Partial<Term> = {}): Term => ({
-  id,
-  spelling,
-  synonyms: [],
-  languages: {},
-  added: '2026-05-14',
-  ...rest,
-});
-const vocabularyOf = (...terms: Term[]): Vocabulary => new Map(terms.map((one) => [one.id, one]));
+const term = (id: string, spelling: string, rest: Partial<Term> = {}) => named(spelling, { id, ...rest });
 const done = (vocabulary: Vocabulary, act: VocabularyAct) =>
   withChanges(vocabulary, changesOf(vocabulary, act));
 const boats = vocabularyOf(

@@ -1,13 +1,9 @@
 import { type UsedTerm, vocabularyFigures } from './growth';
+import { term as named } from './testTerms';
 
 const term = (spelling: string, pictures: number, added: string, rest: Partial<UsedTerm> = {}): UsedTerm => ({
-  id: spelling,
-  spelling,
-  synonyms: [],
-  languages: {},
+  ...named(spelling, { added, ...rest }),
   pictures,
-  added,
-  ...rest,
 });
 
 test('used, used once, most used first, and the sum of each month; headings are no terms that are written', () => {

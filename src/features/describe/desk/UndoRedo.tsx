@@ -2,14 +2,13 @@
 
 import { Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect } from 'react';
 import { counted } from '@/core/wording/counts';
 import type { WritingSteps } from '@/server/operations/drafts/undoWriting';
 import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
-import { isText } from '@/ui/isText';
 import { queryKeys } from '@/ui/queryKeys';
 import { readAfterAct } from '@/ui/readAfterAct';
+import { useStepKeys } from '@/ui/useStepKeys';
 import { readWhole, swapShown } from '../set/shownBefore';
 import { writingWords } from './writingWords';
 
@@ -38,17 +37,7 @@ export function UndoRedo({ assignmentId, settle }: { assignmentId: string; settl
     onError: () => readWhole(queries, assignmentId),
   });
   const { undo, redo } = steps ?? {};
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const letter = event.key.toLowerCase();
-      if (!(event.ctrlKey || event.metaKey) || event.altKey || isText(event.target)) return;
-      if (letter !== 'z' && letter !== 'y') return;
-      event.preventDefault();
-      mutate({ undone: letter === 'z' && !event.shiftKey });
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  });
+  useStepKeys((step) => mutate({ undone: step === 'undo' }));
   return (
     <Flex gap="4" alignItems="center" role="group" aria-label="Undo and redo">
       {undo && (

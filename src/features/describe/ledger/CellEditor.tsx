@@ -6,7 +6,7 @@ import { type FieldId, field as fieldRow } from '@/core/catalogue/fields';
 import { type FieldValue, sameValue } from '@/core/catalogue/value';
 import type { ListedValues } from '@/server/operations/photos/listValues';
 import { Notice } from '@/ui/Notice';
-import { TermOptions } from '../../keywords/TermOptions';
+import { optionsOf, TermOptions } from '../../keywords/TermOptions';
 import { useWordCompletion } from '../../keywords/useWordCompletion';
 import { SAVE_AFTER_MS } from '../desk/useSavedValue';
 import { cellTyped, cellValue, valueOfTyped } from './cellText';
@@ -78,7 +78,7 @@ export function CellEditor({ field, label, row, begun, onSave, onLeave }: Props)
           onChange={(event) => type(event.target.value)}
         />
       )}
-      <TermOptions at={box} id={`${id}-terms`} menu={menu} />
+      <TermOptions at={box} id={optionsOf(id)} menu={menu} />
       {problem && (
         <Notice
           kind="error"
