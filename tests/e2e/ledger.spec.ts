@@ -328,6 +328,33 @@ test('two windows: both see the last word, and an undo takes back nothing that t
   await other.close();
 });
 
+// The page showed its own undo on all pictures, and the server's answer told of those alone that it had changed.
+test('an undo of several pictures shows on each what stands there, also where another window wrote after', async () => {
+  const [first, second] = [names[2]!, names[3]!];
+  await open();
+  await page.getByLabel('columns', { exact: true }).selectOption('captions and names');
+  await page.getByRole('button', { name: 'Sheet', exact: true }).click();
+  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.keyboard.press('Escape');
+  await page.locator(`[data-photo="${first}"]`).click();
+  await page.locator(`[data-photo="${second}"]`).click({ modifiers: ['Control'] });
+  await page.getByLabel('Caption', { exact: true }).fill('Written on both.');
+  await expect(page.getByRole('button', { name: 'Undo caption in 2 pictures' })).toBeVisible();
+  // The button goes on naming this window's act: what the other one did is not read yet.
+  const steps = /\/writing$/;
+  await page.route(steps, (route) => (route.request().method() === 'GET' ? route.abort() : route.continue()));
+  await send(page, `assignments/${assignment.id}/writing`, {
+    scope: { of: 'these', ids: [assignment.ids[second]] },
+    writing: { kind: 'caption', text: 'Written elsewhere.' },
+  });
+  await expect(page.locator(`[data-photo="${second}"]`)).toContainText('Written elsewhere.');
+  await page.getByRole('button', { name: 'Undo caption in 2 pictures' }).click();
+  await expect(page.getByText('1 picture was written to since, and kept')).toBeVisible();
+  await expect(page.locator(`[data-photo="${first}"]`)).not.toContainText('Written on both.');
+  await expect(page.locator(`[data-photo="${second}"]`)).toContainText('Written elsewhere.');
+  await page.unroute(steps);
+});
+
 test('what was written in the ledger is in the files', async () => {
   await page.goto(describeUrl(assignment));
   await page.getByRole('grid', { name: 'Pictures' }).focus();

@@ -163,6 +163,30 @@ test('two terms for two pictures: by letters and arrow, and from what is on offe
   await expect(offer.getByRole('button', { name: 'Take old quay' })).toHaveCount(0);
 });
 
+test('the shown set is taken by one key, or by one press, and taken back by one', async () => {
+  const offer = page.getByRole('group', { name: 'On offer' });
+  const before = await held(names[0]!);
+  await page.keyboard.press('Escape');
+  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.keyboard.press('Escape');
+  await photo(names[0]!).click();
+  await expect(page.getByText(`Writing to ${names[0]}`)).toBeVisible();
+  for (const take of [
+    () => page.keyboard.press('Shift+Enter'),
+    () => offer.getByRole('button', { name: /^take these \d+$/ }).click(),
+  ]) {
+    await expect(offer.getByRole('button', { name: /^take these \d+$/ })).toBeVisible();
+    const words = await offer.getByRole('button', { name: /^Take / }).allInnerTexts();
+    await keywords().focus();
+    await take();
+    await expect
+      .poll(() => held(names[0]!))
+      .toEqual(expect.arrayContaining([...(before as string[]), ...words]));
+    await page.getByRole('button', { name: /^Undo keywords/ }).click();
+    await expect.poll(() => held(names[0]!)).toEqual(before);
+  }
+});
+
 test('on some pictures it is said on how many; one press puts it on all, another takes it away', async () => {
   await page.getByRole('grid', { name: 'Pictures' }).focus();
   await page.keyboard.press('Control+a');
@@ -186,6 +210,16 @@ test('a bundle is made from a picture and put on others by one act', async () =>
   await page.getByRole('button', { name: 'bundles' }).click();
   await page.getByRole('button', { name: 'Put on Quayside' }).click();
   await expect.poll(() => held(names[4]!)).toEqual(['Kvalhavn', 'fish drying rack', 'old quay']);
+});
+
+test('a ready bundle is put on, and undone by key', async () => {
+  const before = await held(names[4]!);
+  await page.getByRole('button', { name: 'bundles' }).click();
+  await page.getByRole('button', { name: 'Put on Old town' }).click();
+  await expect.poll(() => held(names[4]!)).toContain('facade');
+  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => held(names[4]!)).toEqual(before);
 });
 
 test('a near-duplicate is named and mended in one step; that two are two is remembered', async () => {
@@ -277,6 +311,52 @@ test('joined by keyboard alone, split, moved by the mouse, and removed: the tree
   await expect(term('thole pin')).toHaveCount(0);
 });
 
+test('folded and unfolded by key and by press; a note and a rename without the old word; undone by key', async () => {
+  await term('Northern coast').click();
+  await tree().focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(term('Grunnvik')).toHaveCount(0);
+  await page.keyboard.press('ArrowRight');
+  await expect(term('Grunnvik')).toHaveCount(1);
+  await page.getByRole('button', { name: 'fold all' }).click();
+  await expect(term('Grunnvik')).toHaveCount(0);
+  await page.getByRole('button', { name: 'unfold all' }).click();
+  await term('Grunnvik').click();
+  await leaf('Grunnvik').getByLabel('Note').fill('The village, not the bay');
+  await leaf('Grunnvik').getByLabel('Note').press('Enter');
+  await leaf('Grunnvik').getByRole('checkbox').uncheck();
+  await leaf('Grunnvik').getByLabel('Spelling').fill('Grønnvik');
+  await leaf('Grunnvik').getByLabel('Spelling').press('Enter');
+  await expect(leaf('Grønnvik').getByLabel('Synonyms')).toHaveValue('');
+  const [made] = (await all()).filter((one) => one.spelling === 'Grønnvik');
+  expect(made).toMatchObject({ note: 'The village, not the bay', synonyms: [] });
+  await tree().focus();
+  await page.keyboard.press('Control+z');
+  await expect(term('Grunnvik')).toHaveCount(1);
+  await page.keyboard.press('Control+Shift+Z');
+  await expect(term('Grønnvik')).toHaveCount(1);
+});
+
+test('two windows show the same; what is half typed outlives a reload and is nobody’s word before Enter', async () => {
+  const other = await page.context().browser()!.newPage();
+  await other.goto(`${address}/vocabulary`);
+  const theirs = other.getByRole('tree', { name: 'Terms' }).getByRole('treeitem');
+  await page.getByLabel('New terms').fill('ice foot');
+  await page.getByLabel('Find a term').focus();
+  await page.reload();
+  await expect(page.getByLabel('New terms')).toHaveValue('ice foot');
+  expect((await all()).map((one) => one.spelling)).not.toContain('ice foot');
+  await page.getByLabel('New terms').press('Enter');
+  await expect(theirs.filter({ hasText: 'ice foot' })).toHaveCount(1);
+  await send(page, `assignments/${journey.id}/writing`, {
+    scope: { of: 'these', ids: [journey.ids[names[5]!]] },
+    writing: { kind: 'add-keywords', terms: ['ice foot'] },
+  });
+  // The use of a term follows the pictures.
+  await expect(theirs.filter({ hasText: 'ice foot' })).toContainText('1');
+  await other.close();
+});
+
 test('a spelling that is taken is refused with the reason, and nothing is changed', async () => {
   await page.getByLabel('New terms').fill('Kvalhavn');
   await page.getByLabel('New terms').press('Enter');
@@ -300,9 +380,33 @@ test('what is out of order is listed, each with the act that mends it', async ()
   await page.getByRole('dialog').getByRole('button', { name: 'Write drafts on 1 picture' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
   await expect.poll(() => held(names[3]!)).toEqual(['Kvalhavns', 'fish drying rack', 'sea fog']);
+  // What is mended leaves the list.
+  await expect(page.getByRole('button', { name: 'write “fish drying rack” for stockfish rack' })).toHaveCount(
+    0,
+  );
   await page.getByRole('button', { name: 'write “Kvalhavn” for Kvalhavns' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Write drafts on 1 picture' }).click();
   await expect.poll(() => held(names[3]!)).toEqual(['Kvalhavn', 'fish drying rack', 'sea fog']);
+});
+
+test('all new words are taken in at once, and a term that is used once is a press away', async () => {
+  const many = Array.from({ length: 14 }, (_, at) => `sea mark ${'abcdefghijklmn'[at]}`);
+  await send(page, `assignments/${journey.id}/writing`, {
+    scope: { of: 'these', ids: [journey.ids[names[3]!]] },
+    writing: { kind: 'set', field: 'keywords', value: many },
+  });
+  await vocabulary('?view=order');
+  await page.getByRole('button', { name: /^Take in all \d+$/ }).click();
+  await expect(page.getByRole('button', { name: /^Take in / })).toHaveCount(0);
+  const spellings = (await all()).map((one) => one.spelling);
+  for (const word of many) expect(spellings).toContain(word);
+  await outOfOrder();
+  await expect(page.getByRole('link', { name: many[13]! })).toBeVisible();
+  await page.getByRole('button', { name: 'fewer' }).first().click();
+  await expect(page.getByRole('button', { name: /^all \d+$/ }).first()).toBeVisible();
+  await outOfOrder();
+  await page.getByRole('link', { name: many[13]! }).click();
+  await expect(leaf(many[13]!)).toBeVisible();
 });
 
 test('a new word is joined to a term: it leads there from now on, and the pictures follow', async () => {
