@@ -7,7 +7,7 @@ import { joinKeywords } from '@/core/keywords/parse';
 import { counted } from '@/core/wording/counts';
 import type { Carriers } from '@/server/operations/vocabulary/carryThrough';
 import { apiRequest } from '@/ui/api';
-import { Button, PrimaryButton } from '@/ui/buttons';
+import { Button, LinkButton } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
@@ -56,14 +56,15 @@ export function CarryDialog({ carry: { from, to }, onClose }: { carry: Carry; on
             <Button type="button" onClick={onClose}>
               Leave the pictures as they are
             </Button>
-            <PrimaryButton
+            <Button
               type="button"
+              fontWeight="600"
               data-autofocus
               disabled={!found || found.pictures === 0 || carry.isPending}
               onClick={() => carry.mutate()}
             >
               Write drafts on {found ? counted(found.pictures, 'picture') : '…'}
-            </PrimaryButton>
+            </Button>
           </>
         )
       }
@@ -81,7 +82,15 @@ export function CarryDialog({ carry: { from, to }, onClose }: { carry: Carry; on
           <ListRow
             as="li"
             key={id}
-            name={isDone ? <Link href={`/assignments/${id}/describe?show=state.draft`}>{name}</Link> : name}
+            name={
+              isDone ? (
+                <LinkButton asChild>
+                  <Link href={`/assignments/${id}/describe?show=state.draft`}>{name}</Link>
+                </LinkButton>
+              ) : (
+                name
+              )
+            }
             words={counted(pictures, 'picture')}
           />
         ))}

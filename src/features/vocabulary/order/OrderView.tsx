@@ -122,8 +122,8 @@ function WordsOnPictures({
         list={order.once}
         row={({ spelling }) => {
           const term = byWord.get(termKey(spelling));
-          const name = term ? <Link href={`/vocabulary?term=${term.id}`}>{spelling}</Link> : spelling;
-          return <ListRow key={spelling} name={name} />;
+          const to = term && `/vocabulary?term=${term.id}`;
+          return <ListRow key={spelling} name={to ? <To href={to}>{spelling}</To> : spelling} />;
         }}
       />
     </>
@@ -139,10 +139,18 @@ function Pictures({ title, show, list }: { title: string; show: string; list: re
       row={({ id, name, pictures }) => (
         <ListRow
           key={id}
-          name={<Link href={`/assignments/${id}/describe?show=${show}`}>{name}</Link>}
+          name={<To href={`/assignments/${id}/describe?show=${show}`}>{name}</To>}
           words={counted(pictures, 'picture')}
         />
       )}
     />
+  );
+}
+
+function To({ href, children }: { href: string; children: string }) {
+  return (
+    <LinkButton asChild>
+      <Link href={href}>{children}</Link>
+    </LinkButton>
   );
 }
