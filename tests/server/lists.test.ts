@@ -5,7 +5,7 @@ import { drizzle } from 'drizzle-orm/node-postgres';
 import { Client } from 'pg';
 import { these } from '@/core/drafts/scope';
 import { drafts } from '@/server/db/schema/drafts';
-import { photos } from '@/server/db/schema/photos';
+import { photoSummaries, photos } from '@/server/db/schema/photos';
 import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
 import { readSourceInParts } from '@/server/operations/bringIn/readSource';
 import type { SourcePart } from '@/server/operations/bringIn/sourceParts';
@@ -81,6 +81,23 @@ test('only what changed is told again: a draft written, thrown away, and a file 
     })
     .where(eq(photos.id, one.ids[2]!));
   expect((await one.list(before.until)).rows).toMatchObject([{ name: '2.jpg', unreadable: true }]);
+});
+
+test('a draft that comes while a summary is being made is not covered by the older one', async () => {
+  const one = await broughtIn(1);
+  const touchedOf = async () => {
+    const [row] = await server.db
+      .select()
+      .from(photoSummaries)
+      .where(eq(photoSummaries.photoId, one.ids[0]!));
+    return row!;
+  };
+  const before = await touchedOf();
+  expect(before.summary).toBeNull();
+  await writeDrafts(server.context, one.id, these(one.ids), { kind: 'set', field: 'city', value: 'Havnes' });
+  // The summary was empty before and is empty now; whoever began to make it before the draft sees that it is old.
+  expect(await touchedOf()).toMatchObject({ summary: null });
+  expect((await touchedOf()).touched).not.toBe(before.touched);
 });
 
 test('what a slow transaction commits later is not missed', async () => {

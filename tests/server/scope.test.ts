@@ -89,8 +89,8 @@ test('an act on thousands of pictures is said in a few bytes, and reaches all of
   const { id, photos: listed } = await job(1);
   const [photo] = await server.db.select().from(photos).where(eq(photos.assignmentId, id));
   const [file] = await server.db.select().from(files).where(eq(files.photoId, photo!.id));
-  const { id: _, touched: __, ...like } = photo!;
-  const { id: ___, ...likeFile } = file!;
+  const { id: _, ...like } = photo!;
+  const { id: __, ...likeFile } = file!;
   const made = await server.db
     .insert(photos)
     .values(Array.from({ length: 2000 }, (_, n) => ({ ...like, position: 10 + n })))

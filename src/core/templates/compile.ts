@@ -131,6 +131,24 @@ export function fieldsAskedFor({ fields }: CompiledTemplates): FieldId[] {
   return [...new Set(fields.flatMap(({ entries }) => [...askedFor(entries)]))];
 }
 
+/** Templates with only what the result of one field is made of: its entries, and those of fields that they ask for. */
+export function templatesFor(id: FieldId, templates: readonly Template[]): Template[] {
+  const needed = new Set<FieldId>([id]);
+  const entries = templates.flatMap((one) => one.entries);
+  for (let before = 0; before < needed.size; ) {
+    before = needed.size;
+    const asking = entries.filter((one) => needed.has(one.field));
+    for (const asked of fieldsAskedFor(compileTemplates([{ ...NAMELESS, entries: asking }])))
+      needed.add(asked);
+  }
+  return templates.map((one) => ({
+    ...one,
+    entries: one.entries.filter((entry) => needed.has(entry.field)),
+  }));
+}
+
+const NAMELESS = { id: 'this', name: '', kind: 'standing', version: 0 } as const;
+
 /** Whether a text in force asks for a placeholder of this key. */
 export function asksFor({ fields }: CompiledTemplates, key: string): boolean {
   return fields.some(({ entries }) =>

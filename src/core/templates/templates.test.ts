@@ -4,7 +4,7 @@ import { field } from '../catalogue/fields';
 import { isEmpty } from '../catalogue/value';
 import { compileText, evaluate, type PlaceholderContext, placeholdersIn } from './placeholders';
 import type { Values } from './resolution';
-import { compileTemplates, resolve, signOffFor } from './resolve';
+import { compileTemplates, resolve, signOffFor, templatesFor } from './resolve';
 import { containsSegment } from './segments';
 import { type Entry, rulesFor, type Template } from './template';
 
@@ -136,6 +136,22 @@ test('the sign-off is the last text put after a caption', () => {
   const templates = compileTemplates([template([entry('description', 'after', 'Aune Pell / {{ venue }}')])]);
   expect(signOffFor(templates, { description: 'A caption' }, context)).toBe('Aune Pell / Pellvik yard');
   expect(signOffFor(compileTemplates([]), {}, context)).toBeUndefined();
+});
+
+test('what a sign-off is made of is enough to work it out', () => {
+  const all = [
+    template([
+      entry('city', 'fill', '{{ venue }}'),
+      entry('headline', 'overwrite', 'Launch'),
+      entry('description', 'after', 'Aune Pell / {{ city }}'),
+    ]),
+  ];
+  const some = templatesFor('description', all);
+  expect(some[0]!.entries.map((one) => one.field)).toEqual(['city', 'description']);
+  for (const values of [{}, { city: 'Havnes', headline: 'Old' }])
+    expect(signOffFor(compileTemplates(some), values, context)).toBe(
+      signOffFor(compileTemplates(all), values, context),
+    );
 });
 
 test('a sign-off that two templates put is one, two different ones stand under each other', () => {

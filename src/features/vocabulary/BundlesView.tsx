@@ -57,6 +57,7 @@ export function BundlesView() {
           </Box>
           <LinkButton
             type="button"
+            fontSize="body"
             aria-label={`Remove the bundle ${name}`}
             onClick={() => remove.mutate(id)}
           >

@@ -15,7 +15,7 @@ import type { TermMap } from './useVocabulary';
 const outs = [
   ['text', 'Indented text', 'a tab a level, one term a line: the words and their order, nothing else'],
   ['csv', 'CSV', 'a row a term: synonyms, languages, broader term and note in columns'],
-  ['turtle', 'SKOS, Turtle', 'everything, also who each term is'],
+  ['turtle', 'SKOS, Turtle', 'everything, with an identifier for each term'],
   ['rdf', 'SKOS, RDF/XML', 'the same in XML'],
 ] as const;
 

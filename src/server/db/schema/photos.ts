@@ -23,12 +23,6 @@ export const photos = pgTable(
     contentSample: text().notNull().default(''),
     /** What the file said when it was last read: an index of the file, not the truth. */
     record: stored(recordShape).notNull(),
-    /** What lists show of it; emptied by the database when record or drafts change, and made again when asked for. */
-    summary: stored(summaryShape),
-    /** Of the templates and facts that the summary was made with. */
-    summaryBasis: text(),
-    /** Kept by the database: what changed since a moment is found by it. */
-    touched: xid8().notNull().default(sql`pg_current_xact_id()`),
     /** Threads of which somebody said that they do not apply to this picture. */
     notApplicable: text().array().$type<ThreadId[]>().notNull().default(sql`'{}'`),
     /** When another program was found to have changed its files; null once that was looked at, or written over. */
@@ -39,11 +33,26 @@ export const photos = pgTable(
   },
   (table) => [
     index('photos_assignment').on(table.assignmentId, table.position),
-    index('photos_touched').on(table.assignmentId, table.touched),
     index('photos_identity').on(table.contentIdentity),
     index('photos_sample').on(table.contentSample),
   ],
 );
+
+/**
+ * What lists show of photos. Rows are added and emptied by the database (migration 0020), apart from the wide rows
+ * of photos and without an index but the key: so a draft on ten thousand pictures rewrites little.
+ */
+export const photoSummaries = pgTable('photo_summaries', {
+  photoId: uuid()
+    .primaryKey()
+    .references(() => photos.id, { onDelete: 'cascade' }),
+  /** Emptied when record or drafts change, and made again when asked for. */
+  summary: stored(summaryShape),
+  /** Of the templates and facts that the summary was made with. */
+  basis: text(),
+  /** The transaction that changed what is told of the photo last: what changed since a moment is found by it. */
+  touched: xid8().notNull().default(sql`pg_current_xact_id()`),
+});
 
 /** The files of a photo: one, or several twins. */
 export const files = pgTable(

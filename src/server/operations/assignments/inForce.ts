@@ -1,6 +1,13 @@
+import type { FieldId } from '../../../core/catalogue/fields';
 import type { PlaceholderContext } from '../../../core/templates/placeholders';
 import type { Values } from '../../../core/templates/resolution';
-import { type CompiledTemplates, compileTemplates, signOffFor } from '../../../core/templates/resolve';
+import {
+  type CompiledTemplates,
+  compileTemplates,
+  fieldsAskedFor,
+  signOffFor,
+  templatesFor,
+} from '../../../core/templates/resolve';
 import type { Template } from '../../../core/templates/template';
 import type { Context } from '../../context';
 import type { StoredRecord } from '../../db/stored/records';
@@ -11,7 +18,7 @@ import { readAssignment } from './assignments';
 
 type InForcePhoto = {
   readonly name: string;
-  readonly record: StoredRecord;
+  readonly record: Pick<StoredRecord, 'camera' | 'pixels'>;
   readonly place: number;
   readonly folder: string;
 };
@@ -22,6 +29,8 @@ export interface InForce {
   readonly compiled: CompiledTemplates;
   readonly contextOf: (photo: InForcePhoto) => PlaceholderContext;
   readonly signOffOf: (photo: InForcePhoto, values: Values) => string | undefined;
+  /** Fields of a picture that a caption is told apart by: the description, and what its sign-off is made of. */
+  readonly captionFields: readonly FieldId[];
 }
 
 /** The templates in force, compiled, with the context of each photo. */
@@ -29,6 +38,7 @@ export async function inForceOf(context: Context, assignmentId: string): Promise
   const assignment = await readAssignment(context, assignmentId);
   const templates = await templatesById(context, assignment.inForce);
   const compiled = compileTemplates(templates);
+  const signOff = compileTemplates(templatesFor('description', templates));
   const installation = await installationContext(context);
   const contextOf: InForce['contextOf'] = (photo) =>
     placeholderContext(assignment, photoFacts(photo), installation);
@@ -36,6 +46,8 @@ export async function inForceOf(context: Context, assignmentId: string): Promise
     templates,
     compiled,
     contextOf,
-    signOffOf: (photo, values) => signOffFor(compiled, values, contextOf(photo)),
+    signOffOf: (photo, values) =>
+      signOff.entries === 0 ? undefined : signOffFor(signOff, values, contextOf(photo)),
+    captionFields: [...new Set<FieldId>(['description', ...fieldsAskedFor(signOff)])],
   };
 }

@@ -5,7 +5,7 @@ import { compileTemplates, resolve } from '../../../core/templates/resolve';
 import type { Template } from '../../../core/templates/template';
 import type { Context } from '../../context';
 import { inForceOf } from '../assignments/inForce';
-import type { ListedPhoto } from '../photos/photos';
+import type { LeanPhoto } from '../photos/photos';
 import { listPhotosOf } from '../photos/photosInScope';
 import { refuseUnusable } from '../templates/refuseUnusable';
 import { captionOf } from './captionWords';
@@ -30,7 +30,7 @@ export async function composeDrafter(
   refuseUnusable([template]);
   const compiled = compileTemplates([template]);
   const { contextOf, signOffOf } = await inForceOf(context, assignmentId);
-  const draftsOf = (photo: ListedPhoto) => {
+  const draftsOf = (photo: LeanPhoto) => {
     const values = presentValues(photo.record.fields, photo.drafts);
     const change = resolve(compiled, values, contextOf(photo)).changes.get(field);
     if (!change) return new Map();

@@ -4,12 +4,12 @@ import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { photos } from '../../db/schema/photos';
 import type { ThreadMarks } from '../../db/stored/drafts';
-import type { ListedPhoto } from '../photos/photos';
+import type { LeanPhoto } from '../photos/photos';
 
 /** Marks a thread of pictures as one that does not apply, or takes the mark away; the photos are locked. */
 export async function keepMarks(
   context: Context,
-  chosen: readonly Pick<ListedPhoto, 'id' | 'notApplicable'>[],
+  chosen: readonly Pick<LeanPhoto, 'id' | 'notApplicable'>[],
   { thread, applies }: { readonly thread: ThreadId; readonly applies: boolean },
 ): Promise<ThreadMarks> {
   const photoIds = chosen

@@ -6,13 +6,13 @@ import { inParts } from '../../db/oneOf';
 import type { DraftChange, DraftValue } from '../../db/stored/drafts';
 import { draftOriginShape } from '../../db/stored/drafts';
 import { fieldValueShape } from '../../db/stored/values';
-import type { ListedPhoto } from '../photos/photos';
+import type { LeanPhoto } from '../photos/photos';
 
 /** Drafts that an act wants for a picture; undefined takes one away. */
 export type NewDrafts = ReadonlyMap<FieldId, DraftValue | undefined>;
 
 /** What an act changes in the drafts of a picture. A draft that says what the file says already is no draft. */
-export function draftChanges(photo: ListedPhoto, made: NewDrafts): DraftChange[] {
+export function draftChanges(photo: LeanPhoto, made: NewDrafts): DraftChange[] {
   return [...made].flatMap(([field, draft]) => {
     const before = photo.drafts[field] ?? null;
     const after = draft && isDraft(photo, field, draft) ? draft : null;
@@ -20,7 +20,7 @@ export function draftChanges(photo: ListedPhoto, made: NewDrafts): DraftChange[]
   });
 }
 
-function isDraft({ record }: ListedPhoto, field: FieldId, { value }: DraftValue): boolean {
+function isDraft({ record }: LeanPhoto, field: FieldId, { value }: DraftValue): boolean {
   const reading = record.fields[field];
   return reading?.agrees === false || !sameValue(reading?.value, value);
 }

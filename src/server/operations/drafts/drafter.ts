@@ -1,13 +1,13 @@
 import type { FieldId } from '../../../core/catalogue/fields';
 import { type FieldValue, normalised } from '../../../core/catalogue/value';
 import type { DraftOrigin } from '../../db/stored/drafts';
-import type { ListedPhoto } from '../photos/photos';
+import type { LeanPhoto } from '../photos/photos';
 import type { NewDrafts } from './draftChanges';
 import type { MakerGroup } from './othersPictures';
 
 /** What an act makes of each picture, and what it is told of. */
 export interface Drafter {
-  readonly draftsOf: (photo: ListedPhoto) => NewDrafts;
+  readonly draftsOf: (photo: LeanPhoto) => NewDrafts;
   readonly templates?: readonly { readonly id: string; readonly name: string }[];
   /** Pictures of others among those asked for, by their maker. */
   readonly others?: readonly MakerGroup[];

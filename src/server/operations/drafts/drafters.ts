@@ -7,7 +7,7 @@ import { replaceTerms } from '../../../core/keywords/replaceTerms';
 import { applyRule } from '../../../core/templates/rules';
 import type { Context } from '../../context';
 import { inForceOf } from '../assignments/inForce';
-import type { ListedPhoto } from '../photos/photos';
+import type { LeanPhoto } from '../photos/photos';
 import { termWriter } from '../vocabulary/offerTerms';
 import { lookupOf, readVocabulary } from '../vocabulary/readVocabulary';
 import { captionDrafter } from './captionDrafter';
@@ -23,7 +23,7 @@ import type { FieldChanges, Writing } from './writing';
 export async function drafterFor(
   context: Context,
   assignmentId: string,
-  chosen: readonly ListedPhoto[],
+  chosen: readonly LeanPhoto[],
   writing: Writing,
 ): Promise<Drafter> {
   switch (writing.kind) {
@@ -90,7 +90,7 @@ function checkedDrafts(values: FieldChanges): NewDrafts {
 /** A description among several fields is a caption: the sign-off under it stays. */
 async function underCaptions(context: Context, assignmentId: string) {
   const { signOffOf } = await inForceOf(context, assignmentId);
-  return (photo: ListedPhoto, made: NewDrafts): NewDrafts => {
+  return (photo: LeanPhoto, made: NewDrafts): NewDrafts => {
     const words = made.get('description');
     if (!words) return made;
     const value = captionOf(photo, signOffOf).withWords(asText(words.value));
@@ -98,7 +98,7 @@ async function underCaptions(context: Context, assignmentId: string) {
   };
 }
 
-function discarded(photo: ListedPhoto, fields: readonly FieldId[] | undefined): NewDrafts {
+function discarded(photo: LeanPhoto, fields: readonly FieldId[] | undefined): NewDrafts {
   const held = Object.keys(photo.drafts) as FieldId[];
   return new Map(held.filter((id) => fields?.includes(id) ?? true).map((id) => [id, undefined]));
 }
@@ -134,7 +134,7 @@ async function pathsDrafter(context: Context): Promise<Drafter> {
   };
 }
 
-function settledDrafts({ record, drafts }: ListedPhoto, choices: readonly Settlement[]): NewDrafts {
+function settledDrafts({ record, drafts }: LeanPhoto, choices: readonly Settlement[]): NewDrafts {
   const settled = choices.flatMap(({ field, source }) => {
     const value = drafts[field] ? undefined : valueIn(field, record.fields[field], source);
     return value === undefined ? [] : [[field, { value, origin: byHand }] as const];

@@ -3,7 +3,7 @@ import type { Template } from '../../../core/templates/template';
 import type { Context } from '../../context';
 import { installationContext } from '../identities/identities';
 import { listMakers } from '../identities/makers';
-import type { ListedPhoto } from '../photos/photos';
+import type { LeanPhoto } from '../photos/photos';
 
 /** Pictures of one stated maker who is somebody else, with what was answered about him; 'unknown' where nothing was. */
 export interface MakerGroup {
@@ -18,16 +18,16 @@ export interface MakerGroup {
  */
 export async function othersAmong(
   context: Context,
-  photos: readonly ListedPhoto[],
+  photos: readonly LeanPhoto[],
   templates: readonly Template[],
 ): Promise<{
-  readonly answerOf: (photo: ListedPhoto) => MakerAnswer | undefined;
+  readonly answerOf: (photo: LeanPhoto) => MakerAnswer | undefined;
   readonly groups: readonly MakerGroup[];
 }> {
   const { identities } = await installationContext(context);
   const own = ownNames(templates, identities);
   const answers = new Map((await listMakers(context)).map(({ key, answer }) => [key, answer]));
-  const makerOf = ({ record: { fields } }: ListedPhoto) =>
+  const makerOf = ({ record: { fields } }: LeanPhoto) =>
     otherMaker({ creator: fields.creator?.value, copyrightNotice: fields.copyrightNotice?.value }, own);
   const answerAbout = (maker: string) => answers.get(makerKey(maker)) ?? 'unknown';
   const groups = new Map<string, MakerGroup>();

@@ -4,7 +4,7 @@ import { compileTemplates, resolve } from '../../../core/templates/resolve';
 import type { Context } from '../../context';
 import type { DraftOrigin } from '../../db/stored/drafts';
 import { inForceOf } from '../assignments/inForce';
-import type { ListedPhoto } from '../photos/photos';
+import type { LeanPhoto } from '../photos/photos';
 import { refuseUnusable } from '../templates/refuseUnusable';
 import { templatesById } from '../templates/templates';
 import type { NewDrafts } from './draftChanges';
@@ -15,7 +15,7 @@ import { othersAmong } from './othersPictures';
 export async function templatesDrafter(
   context: Context,
   assignmentId: string,
-  chosen: readonly ListedPhoto[],
+  chosen: readonly LeanPhoto[],
   ids: readonly string[] | undefined,
 ): Promise<Drafter> {
   const inForce = await inForceOf(context, assignmentId);
@@ -24,7 +24,7 @@ export async function templatesDrafter(
   const compiled = ids === undefined ? inForce.compiled : compileTemplates(templates);
   const byId = new Map(templates.map((template) => [template.id, template]));
   const { answerOf, groups } = await othersAmong(context, chosen, [...templates, ...inForce.templates]);
-  const draftsOf = (photo: ListedPhoto): NewDrafts => {
+  const draftsOf = (photo: LeanPhoto): NewDrafts => {
     const answer = answerOf(photo);
     if (answer === 'leave' || answer === 'unknown') return new Map();
     const values = presentValues(photo.record.fields, photo.drafts);

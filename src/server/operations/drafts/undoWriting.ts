@@ -6,7 +6,7 @@ import type { DraftChange, WritingSummary } from '../../db/stored/drafts';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { required } from '../../problems/errors';
-import { listPhotosOf, lockPhotos } from '../photos/photosInScope';
+import { leanPhotosOf, lockPhotos } from '../photos/photosInScope';
 import { putMarks } from './doesNotApply';
 import { applyDraftChanges, draftChanges, sameDraft } from './draftChanges';
 
@@ -71,7 +71,9 @@ export async function stepWriting(
 async function stillPossible(context: Context, assignmentId: string, wanted: readonly DraftChange[]) {
   const scope = these([...new Set(wanted.map((one) => one.photoId))]);
   await lockPhotos(context, assignmentId, scope);
-  const photos = new Map((await listPhotosOf(context, assignmentId, scope)).map((one) => [one.id, one]));
+  const fields = [...new Set(wanted.map((one) => one.field))];
+  const listed = await leanPhotosOf(context, assignmentId, scope, fields);
+  const photos = new Map(listed.map((one) => [one.id, one]));
   const kept = new Set<string>();
   const changes = wanted.flatMap(({ photoId, field, before, after }) => {
     const photo = photos.get(photoId);

@@ -8,13 +8,14 @@ import { writings } from '../../db/schema/drafts';
 import type { DraftChange, DraftOrigin, WritingSummary } from '../../db/stored/drafts';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
-import { listPhotosOf, lockPhotos } from '../photos/photosInScope';
+import { inForceOf } from '../assignments/inForce';
+import { leanPhotosOf, listPhotosOf, lockPhotos } from '../photos/photosInScope';
 import { keepMarks } from './doesNotApply';
 import { applyDraftChanges, draftChanges } from './draftChanges';
 import { drafterFor } from './drafters';
 import type { MakerGroup } from './othersPictures';
 import type { ToldWriting, WritingSteps } from './undoWriting';
-import type { Writing } from './writing';
+import { fieldsRead, type Writing } from './writing';
 
 /** Acts of an assignment that can be undone. */
 const KEPT = 100;
@@ -28,7 +29,7 @@ export async function writeDrafts(
 ): Promise<Pick<WritingSteps, 'undo'>> {
   return inTransaction(context, async (tx) => {
     await lockPhotos(tx, assignmentId, scope);
-    const chosen = await listPhotosOf(tx, assignmentId, scope);
+    const chosen = await photosFor(tx, assignmentId, scope, writing);
     const { draftsOf, templates } = await drafterFor(tx, assignmentId, chosen, writing);
     const changes = chosen.flatMap((photo) => draftChanges(photo, draftsOf(photo)));
     await applyDraftChanges(tx, changes);
@@ -42,6 +43,15 @@ export async function writeDrafts(
     await announce(tx.db, { kind: 'photos', id: assignmentId });
     return undo ? { undo } : {};
   });
+}
+
+/** What an act writes to, with no more of it than the act looks at. */
+async function photosFor(context: Context, assignmentId: string, scope: Scope, writing: Writing) {
+  const fields = fieldsRead(writing);
+  if (!fields) return listPhotosOf(context, assignmentId, scope);
+  const { captionFields } = await inForceOf(context, assignmentId);
+  const all = fields.includes('description') ? [...fields, ...captionFields] : fields;
+  return leanPhotosOf(context, assignmentId, scope, all);
 }
 
 /** The field that an act is told by. */

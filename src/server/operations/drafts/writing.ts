@@ -44,3 +44,30 @@ export type Writing =
   | { readonly kind: 'discard'; readonly fields?: readonly FieldId[] }
   /** A thread that does not apply to these pictures, or does again. Nothing is written into any field. */
   | { readonly kind: 'does-not-apply'; readonly thread: ThreadId; readonly applies: boolean };
+
+/** The fields that an act looks at before it writes; undefined: all of them, with what each record says. */
+export function fieldsRead(writing: Writing): readonly FieldId[] | undefined {
+  switch (writing.kind) {
+    case 'set':
+      return [writing.field];
+    case 'set-fields':
+      return Object.keys(writing.values) as FieldId[];
+    case 'cells':
+      return [...new Set(writing.rows.flatMap((row) => Object.keys(row.values) as FieldId[]))];
+    case 'caption':
+      return ['description', 'personShown'];
+    case 'add-keywords':
+    case 'remove-keywords':
+    case 'replace-keywords':
+      return ['keywords'];
+    case 'keyword-paths':
+      return ['keywords', 'keywordHierarchy'];
+    case 'add-people':
+    case 'remove-people':
+      return ['personShown'];
+    case 'does-not-apply':
+      return [];
+    default:
+      return undefined;
+  }
+}

@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm';
+import { and, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
 import { type Across, across, termsAcross } from '../../../core/drafts/across';
@@ -9,10 +9,12 @@ import type { Scope } from '../../../core/drafts/scope';
 import { hindrancesIn } from '../../../core/embed/hindrances';
 import type { ThreadId } from '../../../core/threads/threads';
 import type { Context } from '../../context';
+import { photos } from '../../db/schema/photos';
 import { inForceOf } from '../assignments/inForce';
 import { captionOf } from '../drafts/captionWords';
-import type { ListedPhoto } from './photos';
-import { draftedPhotos, listPhotosOf } from './photosInScope';
+import { type LeanPhoto, listed } from './photos';
+import { draftedPhotos, leanPhotosOf, listPhotosOf } from './photosInScope';
+import { inScope } from './scope';
 
 /** One field across a selection, with where it comes from. */
 export interface FieldAcross extends Across {
@@ -51,11 +53,13 @@ export async function deskOf(
   scope: Scope,
   asked: readonly FieldId[] = [],
 ): Promise<Desk> {
-  const [photos, { signOffOf }] = await Promise.all([
-    listPhotosOf(context, assignmentId, scope),
-    inForceOf(context, assignmentId),
+  const { signOffOf, captionFields } = await inForceOf(context, assignmentId);
+  const fields = [...new Set<FieldId>([...captionFields, 'keywords', ...asked])];
+  const [chosen, disagreeing] = await Promise.all([
+    leanPhotosOf(context, assignmentId, scope, fields),
+    countDisagreeing(context, assignmentId, scope),
   ]);
-  const all = photos.map((photo) => captionOf(photo, signOffOf));
+  const all = chosen.map((photo) => captionOf(photo, signOffOf));
   const { variants, ...held } = across(all.map((one) => one.caption));
   const signOffs = new Set(all.map((one) => one.signOff));
   const [signOff] = signOffs;
@@ -66,14 +70,14 @@ export async function deskOf(
     ...(signOffs.size === 1 && signOff !== undefined ? { signOff } : {}),
     keywords: terms.slice(0, TERMS),
     moreKeywords: Math.max(0, terms.length - TERMS),
-    disagreeing: photos.filter(({ record, drafts }) => disagrees({ fields: record.fields, drafts })).length,
-    notApplicable: countMarks(photos),
+    disagreeing,
+    notApplicable: countMarks(chosen),
     fields: Object.fromEntries(
       asked.map((id) => [
         id,
         fieldAcross(
           id,
-          photos,
+          chosen,
           all.map((one) => one.values[id]),
         ),
       ]),
@@ -83,22 +87,34 @@ export async function deskOf(
 
 function fieldAcross(
   id: FieldId,
-  photos: readonly ListedPhoto[],
+  chosen: readonly LeanPhoto[],
   values: readonly (FieldValue | undefined)[],
 ): FieldAcross {
   const { variants, ...held } = across(values);
-  const isBroken = ({ record, drafts }: ListedPhoto) => record.fields[id]?.agrees === false && !drafts[id];
+  const isBroken = ({ record, drafts }: LeanPhoto) => record.fields[id]?.agrees === false && !drafts[id];
   return {
     ...held,
     variants: variants.slice(0, VARIANTS),
-    drafted: photos.filter(({ drafts }) => drafts[id]).length,
-    broken: photos.filter(isBroken).length,
+    drafted: chosen.filter(({ drafts }) => drafts[id]).length,
+    broken: chosen.filter(isBroken).length,
   };
 }
 
-function countMarks(photos: readonly ListedPhoto[]): Desk['notApplicable'] {
+/** The database finds the few among them whose records disagree; which of these a draft settles is told here. */
+async function countDisagreeing(context: Context, assignmentId: string, scope: Scope): Promise<number> {
+  const suspects = await listed(
+    context,
+    and(
+      await inScope(context, assignmentId, scope),
+      sql`${photos.record} @? '$.fields.*.agrees ? (@ == false)'`,
+    ),
+  );
+  return suspects.filter(({ record, drafts }) => disagrees({ fields: record.fields, drafts })).length;
+}
+
+function countMarks(chosen: readonly LeanPhoto[]): Desk['notApplicable'] {
   const counts: { [K in ThreadId]?: number } = {};
-  for (const { notApplicable } of photos) for (const id of notApplicable) counts[id] = (counts[id] ?? 0) + 1;
+  for (const { notApplicable } of chosen) for (const id of notApplicable) counts[id] = (counts[id] ?? 0) + 1;
   return counts;
 }
 

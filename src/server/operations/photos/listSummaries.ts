@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { and, asc, count, eq, inArray, isNull, or, sql } from 'drizzle-orm';
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
-import { files, photos } from '../../db/schema/photos';
+import { files, photoSummaries, photos } from '../../db/schema/photos';
 import type { StoredSummary } from '../../db/stored/records';
 import { summaryShape } from '../../db/stored/records';
 import { readAssignment } from '../assignments/assignments';
@@ -54,13 +54,14 @@ export async function* listSummaries(
     .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
     .where(eq(photos.assignmentId, assignmentId));
   yield { head: { total: counted?.total ?? 0, until: rows[0]!.until } };
-  const stale = or(isNull(photos.summary), sql`${photos.summaryBasis} is distinct from ${basis}`);
-  const changed = since === undefined ? undefined : or(sql`${photos.touched} >= ${since}::xid8`, stale);
+  const changed =
+    since === undefined ? undefined : or(sql`${photoSummaries.touched} >= ${since}::xid8`, isStale(basis));
   let after: { position: number; id: string } | undefined;
   for (;;) {
     const some = await context.db
       .select(columns)
       .from(photos)
+      .innerJoin(photoSummaries, eq(photoSummaries.photoId, photos.id))
       .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
       .where(and(eq(photos.assignmentId, assignmentId), changed, behind(after)))
       .orderBy(asc(photos.position), asc(photos.id))
@@ -93,12 +94,15 @@ const columns = {
   id: photos.id,
   name: photos.name,
   place: photos.position,
-  summary: photos.summary,
-  basis: photos.summaryBasis,
+  summary: photoSummaries.summary,
+  basis: photoSummaries.basis,
   goneAt: photos.goneAt,
   changedOutsideAt: photos.changedOutsideAt,
   revision: files.modifiedNs,
 };
+
+const isStale = (basis: string) =>
+  or(isNull(photoSummaries.summary), sql`${photoSummaries.basis} is distinct from ${basis}`);
 
 type Row = { [K in keyof typeof columns]: (typeof columns)[K]['_']['data'] | null };
 
@@ -140,9 +144,9 @@ async function makeSummaries(
   const touched = new Map(
     (
       await context.db
-        .select({ id: photos.id, at: sql<string>`${photos.touched}::text` })
-        .from(photos)
-        .where(oneOf(photos.id, ids))
+        .select({ id: photoSummaries.photoId, at: sql<string>`${photoSummaries.touched}::text` })
+        .from(photoSummaries)
+        .where(oneOf(photoSummaries.photoId, ids))
     ).map((row) => [row.id, row.at]),
   );
   for (const photo of await listPhotosById(context, ids))
@@ -152,10 +156,10 @@ async function makeSummaries(
   );
   // A photo that somebody writes to just now is passed over: nobody waits for a summary, and none for it.
   await context.db.execute(sql`with made as (select * from jsonb_to_recordset(${rows}::jsonb) as m(id uuid, summary jsonb, at text)),
-      free as (select p.id from photos p join made on made.id = p.id where p.touched::text = made.at
-        order by p.id for no key update of p skip locked)
-    update photos set summary = made.summary, summary_basis = ${basis}
-    from made where photos.id = made.id and photos.id in (select id from free)`);
+      free as (select s.photo_id from photo_summaries s join made on made.id = s.photo_id where s.touched::text = made.at
+        for no key update of s skip locked)
+    update photo_summaries s set summary = made.summary, basis = ${basis}, touched = pg_current_xact_id()
+    from made where s.photo_id = made.id and s.photo_id in (select photo_id from free)`);
   return made;
 }
 
@@ -165,10 +169,11 @@ export async function stripCounts(
   assignmentIds: readonly string[],
 ): Promise<Map<string, { readonly strip: string; readonly count: number }[]>> {
   for (const id of assignmentIds) await makeSummariesOf(context, id);
-  const code = sql<string>`${photos.summary}->>'strip'`;
+  const code = sql<string>`${photoSummaries.summary}->>'strip'`;
   const rows = await context.db
     .select({ id: photos.assignmentId, strip: code, count: count() })
     .from(photos)
+    .innerJoin(photoSummaries, eq(photoSummaries.photoId, photos.id))
     .where(inArray(photos.assignmentId, [...assignmentIds]))
     .groupBy(photos.assignmentId, code);
   const byAssignment = new Map<string, { strip: string; count: number }[]>();
@@ -184,12 +189,8 @@ export async function makeSummariesOf(context: Context, assignmentId: string): P
     const some = await context.db
       .select({ id: photos.id })
       .from(photos)
-      .where(
-        and(
-          eq(photos.assignmentId, assignmentId),
-          or(isNull(photos.summary), sql`${photos.summaryBasis} is distinct from ${basis}`),
-        ),
-      )
+      .innerJoin(photoSummaries, eq(photoSummaries.photoId, photos.id))
+      .where(and(eq(photos.assignmentId, assignmentId), isStale(basis)))
       .limit(AT_ONCE);
     const made = await makeSummaries(
       context,

@@ -1,8 +1,8 @@
-import { and, asc, eq, isNull, or, sql } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
 import type { Context } from '../../context';
-import { photos } from '../../db/schema/photos';
+import { photoSummaries, photos } from '../../db/schema/photos';
 import { type InForce, inForceOf } from '../assignments/inForce';
 import { captionOf } from '../drafts/captionWords';
 import { behind } from './behind';
@@ -36,14 +36,13 @@ export async function* listValues(
   );
   const { signOffOf } = await inForceOf(context, assignmentId);
   yield { until: rows[0]!.until };
-  // A photo is touched once until its summary is made again: without one it may have changed a second time.
-  const changed =
-    since === undefined ? undefined : or(sql`${photos.touched} >= ${since}::xid8`, isNull(photos.summary));
+  const changed = since === undefined ? undefined : sql`${photoSummaries.touched} >= ${since}::xid8`;
   let after: { position: number; id: string } | undefined;
   for (;;) {
     const some = await context.db
       .select({ id: photos.id, position: photos.position })
       .from(photos)
+      .innerJoin(photoSummaries, eq(photoSummaries.photoId, photos.id))
       .where(and(eq(photos.assignmentId, assignmentId), changed, behind(after)))
       .orderBy(asc(photos.position), asc(photos.id))
       .limit(AT_ONCE);

@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { and, asc, eq, type SQL, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { ShotRole } from '../../../core/embed/planShot';
 import type { Shot } from '../../../core/naming/shots';
@@ -15,10 +15,11 @@ import { diskLayer } from '../../files/diskLayer';
 import { pathInside } from '../../files/folders';
 import { required } from '../../problems/errors';
 
-export interface ListedPhoto {
+/** A photo with some of its fields. */
+export interface LeanPhoto {
   readonly id: string;
   readonly name: string;
-  readonly record: StoredRecord;
+  readonly record: Pick<StoredRecord, 'fields' | 'camera' | 'pixels'>;
   readonly drafts: { readonly [K in FieldId]?: DraftValue };
   /** Place in the assignment's order, from 1: the running number. */
   readonly place: number;
@@ -30,6 +31,10 @@ export interface ListedPhoto {
   readonly revision: string;
   /** Threads that somebody said do not apply to it. */
   readonly notApplicable: readonly ThreadId[];
+}
+
+export interface ListedPhoto extends LeanPhoto {
+  readonly record: StoredRecord;
 }
 
 /** The pictures of an assignment with what their files say and what is written here. */
@@ -60,11 +65,37 @@ export async function photosSpread(
 
 /** Photos of which a condition is true, in the order of their assignment. */
 export async function listed(context: Context, which: SQL | undefined): Promise<ListedPhoto[]> {
+  return read(context, which, photos.record);
+}
+
+/**
+ * The same with some fields alone, of file and drafts: of ten thousand pictures most of the time goes into bringing
+ * whole records out of the database. Each is unpacked once; without the fence every field would unpack it again.
+ */
+export async function listedLean(
+  context: Context,
+  which: SQL | undefined,
+  fields: readonly FieldId[],
+): Promise<LeanPhoto[]> {
+  const pairs = fields.flatMap((id) => [sql`${id}::text`, sql`r -> 'fields' -> ${id}::text`]);
+  const record =
+    sql`(select jsonb_build_object('version', r -> 'version', 'camera', r -> 'camera', 'pixels', r -> 'pixels',
+      'fields', jsonb_strip_nulls(jsonb_build_object(${sql.join(pairs, sql`, `)})))
+    from (select ${photos.record} || '{}'::jsonb as r offset 0) as unpacked)`.mapWith(photos.record);
+  return read(context, which, record, inArray(drafts.field, [...fields]));
+}
+
+async function read(
+  context: Context,
+  which: SQL | undefined,
+  record: typeof photos.record | SQL<StoredRecord>,
+  written?: SQL,
+): Promise<ListedPhoto[]> {
   const rows = await context.db
     .select({
       id: photos.id,
       name: photos.name,
-      record: photos.record,
+      record,
       place: photos.position,
       goneAt: photos.goneAt,
       notApplicable: photos.notApplicable,
@@ -75,7 +106,7 @@ export async function listed(context: Context, which: SQL | undefined): Promise<
     .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
     .where(which)
     .orderBy(asc(photos.position));
-  const written =
+  const draftRows =
     rows.length === 0
       ? []
       : await context.db
@@ -87,9 +118,9 @@ export async function listed(context: Context, which: SQL | undefined): Promise<
           })
           .from(drafts)
           .innerJoin(photos, eq(photos.id, drafts.photoId))
-          .where(which);
+          .where(and(which, written));
   const byPhoto = new Map<string, Record<string, DraftValue>>();
-  for (const draft of written) {
+  for (const draft of draftRows) {
     const held = byPhoto.get(draft.photoId) ?? {};
     held[draft.field] = { value: draft.value, origin: draft.origin };
     byPhoto.set(draft.photoId, held);

@@ -1,8 +1,9 @@
 import { and, asc } from 'drizzle-orm';
+import type { FieldId } from '../../../core/catalogue/fields';
 import type { Scope } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { photos } from '../../db/schema/photos';
-import { type ListedPhoto, listed } from './photos';
+import { type LeanPhoto, type ListedPhoto, listed, listedLean } from './photos';
 import { hasDrafts, inScope } from './scope';
 
 /** Those of an assignment that a scope means, in its order. */
@@ -12,6 +13,16 @@ export async function listPhotosOf(
   scope: Scope,
 ): Promise<ListedPhoto[]> {
   return listed(context, await inScope(context, assignmentId, scope));
+}
+
+/** Those that a scope means, with some of their fields. */
+export async function leanPhotosOf(
+  context: Context,
+  assignmentId: string,
+  scope: Scope,
+  fields: readonly FieldId[],
+): Promise<LeanPhoto[]> {
+  return listedLean(context, await inScope(context, assignmentId, scope), fields);
 }
 
 /** Those of them that have drafts. */

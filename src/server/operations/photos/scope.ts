@@ -6,7 +6,7 @@ import { oneOf } from '../../db/oneOf';
 import { assignments } from '../../db/schema/assignments';
 import { drafts } from '../../db/schema/drafts';
 import { gatheringPhotos } from '../../db/schema/gatherings';
-import { photos } from '../../db/schema/photos';
+import { photoSummaries, photos } from '../../db/schema/photos';
 import { runItems } from '../../db/schema/runs';
 import { makeSummariesOf } from './listSummaries';
 
@@ -29,9 +29,10 @@ async function matches(
 ): Promise<SQL | undefined> {
   if (lacks || disagrees) await makeSummariesOf(context, assignmentId);
   const letter = threads.findIndex((one) => one.id === lacks) + 1;
+  const strip = sql`(select summary ->> 'strip' from ${photoSummaries} where ${eq(photoSummaries.photoId, photos.id)})`;
   return and(
-    lacks ? sql`substr(${photos.summary} ->> 'strip', ${letter}, 1) in ('f', 'b')` : undefined,
-    disagrees ? sql`${photos.summary} ->> 'strip' like '%b%'` : undefined,
+    lacks ? sql`substr(${strip}, ${letter}, 1) in ('f', 'b')` : undefined,
+    disagrees ? sql`${strip} like '%b%'` : undefined,
     drafted ? hasDrafts(context) : undefined,
     found ? wasFound(context) : undefined,
   );

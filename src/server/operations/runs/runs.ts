@@ -3,7 +3,7 @@ import type { Context } from '../../context';
 import { assignments } from '../../db/schema/assignments';
 import { drafts } from '../../db/schema/drafts';
 import { openedFolders } from '../../db/schema/folders';
-import { photos } from '../../db/schema/photos';
+import { photoSummaries } from '../../db/schema/photos';
 import { runItems, runs } from '../../db/schema/runs';
 import { inTransaction } from '../../db/transaction';
 import { undoneFolder } from '../../files/moveFile';
@@ -78,12 +78,12 @@ async function keptByUndo(context: Context, run: RunRow): Promise<{ folder: stri
 
 /** How many of its pictures have which strip now (threads/stripCode). */
 async function stripsOfRun(context: Context, id: string): Promise<{ strip: string; count: number }[]> {
-  const strip = sql<string>`${photos.summary}->>'strip'`;
+  const strip = sql<string>`${photoSummaries.summary}->>'strip'`;
   return context.db
     .select({ strip, count: count() })
     .from(runItems)
-    .innerJoin(photos, eq(photos.id, runItems.photoId))
-    .where(and(eq(runItems.runId, id), isNotNull(photos.summary)))
+    .innerJoin(photoSummaries, eq(photoSummaries.photoId, runItems.photoId))
+    .where(and(eq(runItems.runId, id), isNotNull(photoSummaries.summary)))
     .groupBy(strip);
 }
 
@@ -103,15 +103,15 @@ export async function listRunItems(context: Context, runId: string, from = 0, mo
       id: runItems.id,
       position: runItems.position,
       name: runItems.name,
-      photoId: photos.id,
+      photoId: photoSummaries.photoId,
       state: runItems.state,
       claimed: sql<boolean>`${runItems.state} = 'waiting' and ${runItems.result} is not null`,
       result: runItems.result,
       problems: runItems.problems,
-      strip: sql<string | null>`${photos.summary}->>'strip'`,
+      strip: sql<string | null>`${photoSummaries.summary}->>'strip'`,
     })
     .from(runItems)
-    .leftJoin(photos, eq(photos.id, runItems.photoId))
+    .leftJoin(photoSummaries, eq(photoSummaries.photoId, runItems.photoId))
     .where(eq(runItems.runId, runId))
     .orderBy(failedFirst, asc(runItems.position))
     .offset(from)

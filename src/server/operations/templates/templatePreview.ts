@@ -1,19 +1,17 @@
-import { and, asc, eq, ilike, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, ilike } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
-import type { FieldValue } from '../../../core/catalogue/value';
+import { asText } from '../../../core/catalogue/value';
 import { presentValues } from '../../../core/drafts/present';
-import type { CameraFacts } from '../../../core/embed/camera';
 import { allTexts } from '../../../core/templates/health/entries';
 import { type PlaceholderContext, placeholdersIn } from '../../../core/templates/placeholders';
 import type { Values } from '../../../core/templates/resolution';
 import { compileTemplates, fieldsAskedFor, resolve } from '../../../core/templates/resolve';
 import type { Entry, Template } from '../../../core/templates/template';
 import type { Context } from '../../context';
-import { drafts } from '../../db/schema/drafts';
-import { files, photos } from '../../db/schema/photos';
+import { photos } from '../../db/schema/photos';
 import { type Assignment, listAssignments, readAssignment } from '../assignments/assignments';
 import { installationContext, type ListedIdentity, listIdentities } from '../identities/identities';
-import { listPhotosById } from '../photos/photos';
+import { listedLean, listPhotosById } from '../photos/photos';
 import { type KnownNames, knownNames } from './knownNames';
 import { type InstallationContext, photoFacts, placeholderContext } from './placeholderContext';
 import { templatesById } from './templates';
@@ -125,19 +123,21 @@ async function tryOn(
   entries: readonly Entry[],
 ): Promise<{ missing: Missing[]; worst: string[] }> {
   const compiled = compiledAlone(telling(entries));
-  const rows = await leanPhotos(context, assignment.id, fieldsAskedFor(compiled));
+  const fields = [...fieldsAskedFor(compiled), 'description'] as const;
   const counted = new Map<string, Missing>();
-  const ranked = rows.map((row) => {
-    const context = placeholderContext(assignment, photoFacts(row), installation);
+  const all = await listedLean(context, eq(photos.assignmentId, assignment.id), fields);
+  const ranked = all.map((photo) => {
+    const context = placeholderContext(assignment, photoFacts(photo), installation);
+    const values = presentValues(photo.record.fields, photo.drafts);
     let lacking = 0;
-    for (const { field, missing } of resolve(compiled, row.values, context).steps) {
+    for (const { field, missing } of resolve(compiled, values, context).steps) {
       for (const name of new Set(missing)) {
         const key = `${field} ${name}`;
         counted.set(key, { field, name, pictures: (counted.get(key)?.pictures ?? 0) + 1 });
         lacking++;
       }
     }
-    return { id: row.id, lacking, length: row.length };
+    return { id: photo.id, lacking, length: asText(photo.record.fields.description?.value).length };
   });
   ranked.sort((a, b) => b.lacking - a.lacking || b.length - a.length);
   return { missing: [...counted.values()], worst: ranked.map((one) => one.id) };
@@ -153,50 +153,4 @@ function telling(entries: readonly Entry[]): Entry[] {
   return entries.filter(
     (entry) => asked.has(entry.field) || allTexts(entry).some((text) => placeholdersIn(text).length > 0),
   );
-}
-
-interface LeanRow extends Record<string, unknown> {
-  readonly id: string;
-  readonly name: string;
-  readonly place: number;
-  readonly folder: string;
-  readonly camera: CameraFacts;
-  readonly pixels: { readonly width: number; readonly height: number } | null;
-  readonly length: number;
-  readonly fields: Record<string, FieldValue | null>;
-}
-
-/**
- * Name, camera, and some fields of all pictures: a set of ten thousand is read in a moment. The inner query
- * unpacks each record once; without its fence every part of it would unpack it again.
- */
-async function leanPhotos(context: Context, assignmentId: string, fields: readonly FieldId[]) {
-  const pairs = fields.flatMap((id) => [sql`${id}::text`, sql`r -> 'fields' -> ${id}::text -> 'value'`]);
-  const { rows } = await context.db.execute<LeanRow>(sql`
-    select id, name, position as place, coalesce(folder, '') as folder, r -> 'camera' as camera, r -> 'pixels' as pixels,
-      coalesce(length(r -> 'fields' -> 'description' ->> 'value'), 0) as length,
-      jsonb_build_object(${sql.join(pairs, sql`, `)}) as fields
-    from (select ${photos.id}, ${photos.name}, ${photos.position}, ${photos.record} || '{}'::jsonb as r,
-        (string_to_array(${files.relativePath}, '/'))[cardinality(string_to_array(${files.relativePath}, '/')) - 1] as folder
-      from ${photos} join ${files} on ${files.photoId} = ${photos.id} and ${files.role} = 'main'
-      where ${eq(photos.assignmentId, assignmentId)} offset 0) as unpacked
-    order by position`);
-  const written = fields.length === 0 ? [] : await draftsOf(context, assignmentId, fields);
-  const byPhoto = new Map(rows.map((row) => [row.id, { ...row.fields }]));
-  for (const { photoId, field, value: draft } of written) byPhoto.get(photoId)![field] = draft;
-  return rows.map(({ camera, pixels, ...row }) => ({
-    ...row,
-    record: { camera, pixels },
-    values: Object.fromEntries(
-      Object.entries(byPhoto.get(row.id)!).filter(([, one]) => one !== null),
-    ) as Values,
-  }));
-}
-
-function draftsOf(context: Context, assignmentId: string, fields: readonly FieldId[]) {
-  return context.db
-    .select({ photoId: drafts.photoId, field: drafts.field, value: drafts.value })
-    .from(drafts)
-    .innerJoin(photos, eq(photos.id, drafts.photoId))
-    .where(and(eq(photos.assignmentId, assignmentId), inArray(drafts.field, [...fields])));
 }

@@ -17,9 +17,9 @@ export interface TermUse {
 export async function termUses({ db }: Context): Promise<Map<string, TermUse>> {
   const { rows } = await db.execute<{ spelling: string; pictures: string; first: string; last: string }>(sql`
     select spelling, count(*) as pictures, min(day) as first, max(day) as last from (
-      select k.spelling, coalesce(left(coalesce(p.summary ->> 'taken', p.record #>> '{fields,dateCreated,value}'), 10),
+      select k.spelling, coalesce(left(coalesce(s.summary ->> 'taken', p.record #>> '{fields,dateCreated,value}'), 10),
         to_char(k.since, 'YYYY-MM-DD')) as day
-      from photo_keywords k join photos p on p.id = k.photo_id) used
+      from photo_keywords k join photos p on p.id = k.photo_id join photo_summaries s on s.photo_id = p.id) used
     group by spelling order by pictures desc, spelling`);
   const uses = new Map<string, TermUse>();
   for (const { spelling, pictures, first, last } of rows) {
