@@ -93,7 +93,7 @@ async function writing(page: Page) {
     undone!.push(
       await until(
         page,
-        () => page.getByRole('button', { name: /^Undo caption in/ }).click(),
+        () => page.getByRole('button', { name: /^Undo caption in/ }).click(PATIENCE),
         `() => [...document.querySelectorAll('[data-photo] .caption')].every((one) => !one.textContent.includes(${JSON.stringify(words)}))`,
       ),
     );

@@ -38,6 +38,14 @@ export function decodeLatin1(bytes: Uint8Array): string {
   return text;
 }
 
+/** Text of octets in UTF-16, the high octet first; an odd last octet is left out. */
+export function decodeUtf16(bytes: Uint8Array): string {
+  let text = '';
+  for (let at = 0; at + 1 < bytes.length; at += 2)
+    text += String.fromCharCode(bytes[at]! * 256 + bytes[at + 1]!);
+  return text;
+}
+
 /** Whether all octets are below 0x80. */
 export function isAscii(bytes: Uint8Array): boolean {
   return bytes.every((byte) => byte < 0x80);

@@ -16,6 +16,14 @@ export type ContainerId =
   | 'jxl'
   | 'movie';
 
+/** How the colours of a picture are stored. */
+export interface ColourFacts {
+  /** What its embedded profile calls itself; '' for one without a name. Absent where none is embedded. */
+  readonly profile?: string;
+  /** Bits of one sample of one pixel. */
+  readonly bits?: number;
+}
+
 /** The metadata blocks of a file, as stored: not decoded, wrappers of the container taken off. */
 export interface Blocks {
   /** TIFF structure without "Exif\0\0". */
@@ -109,6 +117,7 @@ export interface ContainerCodec<Structure> {
   pictureRanges(structure: Structure, source: ByteSource): Promise<readonly Range[]>;
   /** Pixels as stored, before Orientation. */
   pixelSize(structure: Structure): { width: number; height: number } | undefined;
+  colour?(structure: Structure, source: ByteSource): Promise<ColourFacts>;
   /** The largest JPEG inside that shows the whole picture: quick to show, and all that raw formats have to show. */
   preview?(structure: Structure, source: ByteSource): Promise<Range | undefined>;
 }

@@ -1,6 +1,6 @@
 import type { ByteSource } from '../bytes/source';
 import { FormatError, problem } from '../problems/problem';
-import type { BlockChanges, ContainerCodec, Edit, Kind, Range, ReadResult } from './container';
+import type { BlockChanges, ColourFacts, ContainerCodec, Edit, Kind, Range, ReadResult } from './container';
 import { foreign } from './foreign/foreign';
 import { jpeg } from './jpeg/jpeg';
 import { png } from './png/png';
@@ -21,6 +21,8 @@ export interface OpenedContainer extends Omit<ReadResult<unknown>, 'structure'>,
   readonly size: number;
   readonly maxBytes: ContainerCodec<unknown>['maxBytes'];
   readonly pixels: { width: number; height: number } | undefined;
+  /** Undefined in formats of which Fabrica does not know it. */
+  colour(source: ByteSource): Promise<ColourFacts | undefined>;
   /** From the same bytes, or their copy. */
   pictureRanges(source: ByteSource): Promise<readonly Range[]>;
   preview(source: ByteSource): Promise<Range | undefined>;
@@ -63,6 +65,7 @@ async function opened<S>(codec: ContainerCodec<S>, file: ByteSource, name: strin
     maxBytes: codec.maxBytes,
     pixels: codec.pixelSize(structure),
     pictureRanges: (source) => codec.pictureRanges(structure, source),
+    colour: async (source) => codec.colour?.(structure, source),
     preview: async (source) => codec.preview?.(structure, source),
     planEdits: (changes) => codec.planEdits(structure, changes),
   };

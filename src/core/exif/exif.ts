@@ -23,6 +23,7 @@ export const TAG = {
   exifIfd: 0x8769,
   gpsIfd: 0x8825,
   interoperabilityIfd: 0xa005,
+  colorSpace: 0xa001,
   dateTimeDigitized: 0x9004,
   dateTimeOriginal: 0x9003,
   offsetTimeOriginal: 0x9011,

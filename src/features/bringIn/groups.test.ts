@@ -22,6 +22,7 @@ const picture = (
     lineage: {},
     format: 'jpeg' as const,
     pixels: null,
+    colour: null,
   },
   ...more,
 });

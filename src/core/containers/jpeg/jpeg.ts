@@ -1,8 +1,12 @@
+import { iccName } from '../../icc/iccName';
 import type { ContainerCodec, Kind, Range } from '../container';
 import { largeThumbnail } from './mpf';
 import { jpegMaxBytes, planJpeg } from './plan';
 import { readJpeg } from './read';
 import type { JpegStructure } from './structure';
+
+/** Marker, length, "ICC_PROFILE\0", number of the piece and how many there are (ICC.1:2010, B.4). */
+const ICC_HEAD = 18;
 
 const kind: Kind = {
   id: 'jpeg',
@@ -28,6 +32,13 @@ export const jpeg: ContainerCodec<JpegStructure> = {
   read: readJpeg,
   planEdits: planJpeg,
   pixelSize: (structure) => structure.pixels,
+  async colour({ segments, bits }, source) {
+    const first = segments.find((one) => one.kind === 'icc');
+    if (!first) return { ...(bits ? { bits } : {}) };
+    const start = first.start + ICC_HEAD;
+    const profile = await source.read(start, Math.max(0, first.end - start));
+    return { profile: iccName(profile), ...(bits ? { bits } : {}) };
+  },
   async preview({ mpf, segments, size }) {
     const segment = segments.find((one) => one.kind === 'mpf');
     return mpf && segment ? largeThumbnail(mpf, segment.start, size) : undefined;

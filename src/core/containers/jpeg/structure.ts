@@ -32,6 +32,8 @@ export interface JpegStructure {
   /** Where the first scan's SOS marker stands; everything from there on is one range. */
   readonly scanAt: number;
   readonly pixels?: { readonly width: number; readonly height: number };
+  /** Sample precision of the frame (ITU-T T.81, B.2.2). */
+  readonly bits?: number;
   /** Bytes of the MPF segment, for moving its offsets. */
   readonly mpf?: Uint8Array;
 }
@@ -61,6 +63,7 @@ export async function readStructure(
   const segments: Segment[] = [];
   const problems: Problem[] = [];
   let pixels: JpegStructure['pixels'];
+  let bits: number | undefined;
   let at = 2;
   for (;;) {
     if (segments.length >= limits.containerParts)
@@ -88,6 +91,7 @@ export async function readStructure(
     const head = await readAt(source, at + 4, Math.min(HEAD_BYTES, length - 2));
     if (FRAME(marker) && head.length >= 5) {
       const view = new ByteView(head, 'big', 'JPEG frame');
+      bits ??= view.u8(0);
       pixels ??= { width: view.u16(3), height: view.u16(1) };
     }
     segments.push({ marker, start: at, end, kind: kindOf(marker, head) });
@@ -101,6 +105,7 @@ export async function readStructure(
     segments,
     scanAt: at,
     ...(pixels ? { pixels } : {}),
+    ...(bits ? { bits } : {}),
     ...(mpf ? { mpf } : {}),
   };
   return { structure, problems };

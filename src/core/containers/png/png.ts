@@ -5,6 +5,7 @@ import type { ByteSource } from '../../bytes/source';
 import { ByteView } from '../../bytes/view';
 import { FormatError, type Problem, problem } from '../../problems/problem';
 import type { BlockKind, Blocks, ContainerCodec, Kind, LegacyText, ReadResult } from '../container';
+import { pngColour } from './colour';
 import { planPng } from './plan';
 import { blockOfProfile, profileName, readProfile } from './rawProfile';
 import { isPng, type PngChunk, type PngStructure, readChunks } from './structure';
@@ -39,6 +40,7 @@ export const png: ContainerCodec<PngStructure> = {
   planEdits: planPng,
   pictureRanges: async ({ picture }) => picture,
   pixelSize: ({ pixels }) => pixels,
+  colour: pngColour,
 };
 
 /** The chunk of a C2PA manifest store (C2PA 2.1, "Embedding manifests into PNG"; from memory). */

@@ -22,6 +22,8 @@ export interface PngStructure {
   readonly chunks: readonly PngChunk[];
   readonly picture: readonly Range[];
   readonly pixels: { readonly width: number; readonly height: number };
+  /** Bit depth (PNG, third edition, 11.2.1). */
+  readonly bits: number;
 }
 
 export const PNG_SIGNATURE = new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
@@ -49,6 +51,7 @@ export async function readChunks(file: ByteSource): Promise<PngStructure> {
   const chunks: PngChunk[] = [];
   const picture: { start: number; end: number }[] = [];
   let pixels: PngStructure['pixels'] | undefined;
+  let bits = 0;
   let at = PNG_SIGNATURE.length;
   for (let count = 0; ; count++) {
     if (count > limits.chunks || chunks.length > limits.containerParts)
@@ -70,9 +73,10 @@ export async function readChunks(file: ByteSource): Promise<PngStructure> {
       if (last?.end === at) last.end = end;
       else picture.push({ start: at, end });
     }
-    if (type === 'IHDR' && end - at >= OVERHEAD + 8) {
-      const size = new ByteView(await source.read(at + 8, 8), 'big', 'IHDR');
+    if (type === 'IHDR' && end - at >= OVERHEAD + 9) {
+      const size = new ByteView(await source.read(at + 8, 9), 'big', 'IHDR');
       pixels = { width: size.u32(0), height: size.u32(4) };
+      bits = size.u8(8);
     }
     const last = chunks.at(-1);
     if (type === 'IDAT' && last?.type === 'IDAT')
@@ -83,7 +87,7 @@ export async function readChunks(file: ByteSource): Promise<PngStructure> {
   }
   if (!pixels || chunks[0]?.type !== 'IHDR')
     throw new FormatError('structure-broken', 'PNG', { expected: 'IHDR' });
-  return { size: file.size, chunks, picture, pixels };
+  return { size: file.size, chunks, picture, pixels, bits };
 }
 
 /** Whether bytes begin with PNG's signature (third edition, 5.2). */

@@ -19,6 +19,7 @@ export const TIFF_TAG = {
   newSubfileType: 254,
   imageWidth: 256,
   imageLength: 257,
+  bitsPerSample: 258,
   compression: 259,
   photometric: 262,
   stripOffsets: 273,

@@ -1,4 +1,6 @@
+import { limits } from '../../bytes/limits';
 import type { ByteSource } from '../../bytes/source';
+import { iccName } from '../../icc/iccName';
 import { problem } from '../../problems/problem';
 import { entry } from '../../tiff/ifd';
 import {
@@ -54,6 +56,12 @@ export const tiff: ContainerCodec<TiffFile> = {
   async pictureRanges({ tiff: structure, ranges }) {
     const extras = [TIFF_TAG.iccProfile, TIFF_TAG.jpegTables, TIFF_TAG.colorMap];
     return [...extras.flatMap((tag) => valueRange(structure.ifd0, tag, structure.size)), ...ranges];
+  },
+  async colour({ tiff: { ifd0, images, format, size } }, source) {
+    const bits = Math.max(0, ...images.flatMap((ifd) => numbers(ifd, TIFF_TAG.bitsPerSample, format)));
+    const [at] = valueRange(ifd0, TIFF_TAG.iccProfile, size);
+    const profile = at && (await source.read(at.start, Math.min(at.end - at.start, limits.tiffValueBytes)));
+    return { ...(profile ? { profile: iccName(profile) } : {}), ...(bits > 0 ? { bits } : {}) };
   },
   pixelSize({ tiff: { images, format } }) {
     const full = images.map((ifd) => ({

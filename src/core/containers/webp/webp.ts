@@ -3,6 +3,7 @@ import { limits } from '../../bytes/limits';
 import { type ByteSource, windowed } from '../../bytes/source';
 import { ByteView } from '../../bytes/view';
 import { ByteWriter } from '../../bytes/writer';
+import { iccName } from '../../icc/iccName';
 import { FormatError, type Problem, problem } from '../../problems/problem';
 import type { BlockChanges, Blocks, ContainerCodec, Edit, Kind, ReadResult } from '../container';
 import { joinEdits, plannedSize } from '../edits';
@@ -54,6 +55,12 @@ export const webp: ContainerCodec<WebpStructure> = {
       .filter((one) => PICTURE.includes(one.type))
       .map(({ start, length }) => ({ start, end: start + 8 + length })),
   pixelSize: ({ pixels }) => pixels,
+  /** Samples of WebP have eight bits (RFC 9649, 1). */
+  async colour({ chunks }, source) {
+    const one = chunks.find((chunk) => chunk.type === 'ICCP');
+    if (!one || one.length > limits.tiffValueBytes) return { ...(one ? { profile: '' } : {}), bits: 8 };
+    return { profile: iccName(await source.read(one.start + 8, one.length)), bits: 8 };
+  },
 };
 
 async function readWebp(file: ByteSource): Promise<ReadResult<WebpStructure>> {

@@ -1,6 +1,6 @@
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
-import type { ContainerId } from '../../../core/containers/container';
+import type { ColourFacts, ContainerId } from '../../../core/containers/container';
 import type { CameraFacts } from '../../../core/embed/camera';
 import type { Lineage } from '../../../core/embed/lineage';
 import type { ShotRole } from '../../../core/embed/planShot';
@@ -18,6 +18,8 @@ export interface StoredRecord {
   readonly camera: CameraFacts;
   readonly lineage: Lineage;
   readonly pixels: { readonly width: number; readonly height: number } | null;
+  /** null where it is not known: of such a format, or read by an earlier Fabrica. */
+  readonly colour: ColourFacts | null;
   /** Of the file that stands for the photo. */
   readonly format: ContainerId;
   /** Names of the other files of the photo. */
@@ -48,6 +50,7 @@ export function storedRecord({
     camera: main.picture.camera,
     lineage: main.picture.lineage,
     pixels: main.picture.pixels ?? null,
+    colour: main.picture.colour,
     format: main.picture.format,
     ...(shot.raw ? { raw: shot.raw } : {}),
     ...(shot.sidecar ? { sidecar: shot.sidecar } : {}),
@@ -122,6 +125,10 @@ export const recordShape = storedShape<StoredRecord>(
       name: 'where a picture comes from is kept (of files read before, nothing is known of it)',
       up: (record: StoredRecord) => ({ ...record, lineage: record.lineage ?? {} }),
     },
+    {
+      name: 'how the colours are stored is kept (of files read before, it is not known)',
+      up: (record: StoredRecord) => ({ ...record, colour: record.colour ?? null }),
+    },
   ],
   { inline: true },
 );
@@ -143,6 +150,13 @@ export const removedPhotoShape = storedShape<StoredPhoto>('photo that was remove
         notApplicable: photo.notApplicable ?? [],
         record: { ...photo.record, lineage: photo.record.lineage ?? {} },
       },
+    }),
+  },
+  {
+    name: 'how the colours are stored is kept with its record',
+    up: ({ photo, ...rest }: StoredPhoto) => ({
+      ...rest,
+      photo: { ...photo, record: { ...photo.record, colour: photo.record.colour ?? null } },
     }),
   },
 ]);
