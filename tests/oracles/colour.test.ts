@@ -1,4 +1,4 @@
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
 import { memorySource } from '@/core/bytes/source';
 import { readPicture } from '@/core/readout/readPicture';
 
@@ -8,10 +8,10 @@ import { readPicture } from '@/core/readout/readPicture';
  */
 const drawn = () => sharp({ create: { width: 40, height: 30, channels: 3, background: '#7a8b99' } });
 const writers = {
-  'picture.jpg': (one: sharp.Sharp) => one.jpeg(),
-  'picture.png': (one: sharp.Sharp) => one.png(),
-  'picture.tif': (one: sharp.Sharp) => one.tiff({ compression: 'none' }),
-  'picture.webp': (one: sharp.Sharp) => one.webp(),
+  'picture.jpg': (one: Sharp) => one.jpeg(),
+  'picture.png': (one: Sharp) => one.png(),
+  'picture.tif': (one: Sharp) => one.tiff({ compression: 'none' }),
+  'picture.webp': (one: Sharp) => one.webp(),
 };
 const colourOf = async (bytes: Uint8Array, name: string) =>
   (await readPicture(memorySource(bytes), name)).picture.colour;

@@ -1,5 +1,6 @@
 import { utf8Length } from '../../bytes/text';
 import { field, fieldLabel } from '../../catalogue/fields';
+import { FILLER, LEFT_OVER } from '../../checks/leftOver';
 import { compileTemplates } from '../compile';
 import { placeholderKey, replacePlaceholders } from '../grammar';
 import { FILL_IN, fieldBehind, isBuiltIn, placeholdersIn } from '../placeholders';
@@ -7,10 +8,6 @@ import { checkEntry } from '../template';
 import type { Advice, Check } from './advice';
 import { allTexts, isLiteral, without } from './entries';
 
-/** Words that were only to hold the place (common practice). */
-const LEFT_OVER =
-  /\b(your (name|e-?mail|address|phone|telephone|company|web ?site)|name here|lorem ipsum|insert .{1,20} here|x{3,}|todo|tbd|yourname|example@|firstname lastname)\b/i;
-const FILLER = /^(n\.?\/?a\.?|none|test|testing|unknown|nil|null|undefined|-+|\.+|\?+|tba|asdf+|foo|bar)$/i;
 const FORM_OF_ADDRESS =
   /^(mr|mrs|ms|miss|mx|dr|prof|sir|madam|herr|frau|fru|hr|monsieur|madame|señora?|sr|sra)\.?$/i;
 

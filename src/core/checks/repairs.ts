@@ -1,0 +1,112 @@
+import { type FieldId, field } from '../catalogue/fields';
+import { asList, asText, type FieldValue, isEmpty, type Structure, structuresOf } from '../catalogue/value';
+import { noticeElements } from '../rights/notice';
+import { withNoticeParts } from '../rights/noticeParts';
+import { repairedAddress } from '../rights/webAddress';
+import type { Check, CheckKind, Rule } from './checklist';
+import type { PictureFacts, SetFacts } from './facts';
+import { addressFields } from './rules/addressTests';
+import { peopleNamed, placesWithCoordinates } from './rules/contentTests';
+
+/** New values by field; null empties. */
+export type Changes = { readonly [K in FieldId]?: FieldValue | null };
+
+type Repair = (picture: PictureFacts, set: SetFacts) => Changes;
+
+const nothing: Changes = {};
+
+/** What mends a picture in one step, by the kind of check. Each knows its own field and touches no other. */
+const repairs: { readonly [K in CheckKind]?: Repair } = {
+  addresses: ({ values }) => ({
+    ...ofAddresses(values, addressFields),
+    ...(/^mailto:/i.test(asText(values.contactEmail))
+      ? { contactEmail: asText(values.contactEmail).replace(/^mailto:/i, '') }
+      : {}),
+  }),
+  'licence-link': ({ values }) => ofAddresses(values, ['webStatement']),
+  'notice-elements': ({ values }) => {
+    const notice = asText(values.copyrightNotice);
+    if (notice.trim() === '') return nothing;
+    const { sign, year, owner } = noticeElements(notice);
+    const [taken, named] = [yearTaken(values), ownerNamed(values)];
+    const mended = withNoticeParts(notice, {
+      ...(sign ? {} : { sign: '©' as const }),
+      ...(!year && taken ? { year: taken } : {}),
+      ...(!owner && named ? { owner: named } : {}),
+    });
+    return mended === notice ? nothing : { copyrightNotice: mended };
+  },
+  'notice-year': ({ values }) => {
+    const [notice, taken] = [asText(values.copyrightNotice), yearTaken(values)];
+    const mended = taken ? withNoticeParts(notice, { year: taken }) : notice;
+    return mended === notice ? nothing : { copyrightNotice: mended };
+  },
+  /** A notice claims what the status does not say. */
+  'rights-agree': ({ values: { rightsStatus, copyrightNotice } }) =>
+    isEmpty(rightsStatus) && !isEmpty(copyrightNotice) ? { rightsStatus: 'in-copyright' } : nothing,
+  'records-agree': ({ broken, values }) =>
+    Object.fromEntries(
+      broken.flatMap((id) => (isEmpty(values[id]) || field(id).shownOnly ? [] : [[id, values[id]!]])),
+    ),
+  'people-shown': (picture, set) => {
+    const named = peopleNamed(picture, set);
+    return named.length === 0 ? nothing : { personShown: [...asList(picture.values.personShown), ...named] };
+  },
+  'no-coordinates': ({ values }) => ({
+    ...Object.fromEntries(
+      (['gpsLatitude', 'gpsLongitude', 'gpsAltitude'] as const).flatMap((id) =>
+        isEmpty(values[id]) ? [] : [[id, null]],
+      ),
+    ),
+    ...Object.fromEntries(
+      placesWithCoordinates(values).map((id) => [id, structuresOf(values[id]).map(withoutCoordinates)]),
+    ),
+  }),
+};
+
+/** What mends a picture that fails a rule; undefined where no one step does. */
+export function repairOf(rule: Rule, picture: PictureFacts, set: SetFacts): Changes | undefined {
+  const changes = repairs[rule.check]?.(picture, set) ?? nothing;
+  return Object.keys(changes).length === 0 ? undefined : changes;
+}
+
+/** Fields that a template in force may fill, so that a rule passes. */
+export function fieldsToFill(check: Check): readonly FieldId[] {
+  switch (check.check) {
+    case 'field':
+      return [check.field];
+    case 'one-of':
+      return check.fields;
+    case 'notice-elements':
+      return ['copyrightNotice', 'rightsStatus'];
+    case 'licence-link':
+      return ['webStatement'];
+    case 'owner-stated':
+      return ['copyrightOwner'];
+    case 'release-stated':
+      return ['modelReleaseStatus', 'propertyReleaseStatus'];
+    default:
+      return [];
+  }
+}
+
+function ofAddresses(values: PictureFacts['values'], fields: readonly FieldId[]): Changes {
+  return Object.fromEntries(
+    fields.flatMap((id) => {
+      const whole = repairedAddress(asText(values[id]));
+      return whole ? [[id, whole]] : [];
+    }),
+  );
+}
+
+const yearTaken = (values: PictureFacts['values']) => /^\d{4}/.exec(asText(values.dateCreated))?.[0];
+
+/** The owner, where one is stated, else the creator; nobody where there are several. */
+function ownerNamed({ copyrightOwner, creator }: PictureFacts['values']): string | undefined {
+  const stated = isEmpty(copyrightOwner) ? asList(creator) : asList(copyrightOwner);
+  return stated.length === 1 ? stated[0] : undefined;
+}
+
+function withoutCoordinates({ latitude: _, longitude: __, altitude: ___, ...place }: Structure): Structure {
+  return place;
+}

@@ -1,0 +1,51 @@
+import type { FieldId } from '../../catalogue/fields';
+import { asText } from '../../catalogue/value';
+import { isLicenceLink } from '../../rights/notice';
+import { isEmailAddress } from '../../rights/webAddress';
+import { type Failing, failing } from '../failing';
+import type { Tests } from './rule';
+
+/** Fields that hold a web address. */
+export const addressFields: readonly FieldId[] = [
+  'contactWeb',
+  'webStatement',
+  'rightsCertificate',
+  'termsAndConditionsUrl',
+  'ccAttributionUrl',
+  'ccMorePermissions',
+];
+
+/** One address or several, parted by comma or semicolon. */
+const several = (text: string) =>
+  text
+    .split(/[,;]/)
+    .map((one) => one.trim())
+    .filter((one) => one !== '');
+
+/** Digits of an international number: at most fifteen (ITU-T E.164, 6); the least is common practice. */
+const LEAST_DIGITS = 5;
+const MOST_DIGITS = 15;
+
+export function isTelephone(text: string): boolean {
+  const digits = text.replace(/\D/g, '').length;
+  return /^\+?[\d\s()./-]+$/.test(text) && digits >= LEAST_DIGITS && digits <= MOST_DIGITS;
+}
+
+export const addressTests: Tests<'addresses'> = {
+  addresses: (_, { values }) => {
+    const of = (id: FieldId) => several(asText(values[id]));
+    const wrong = (id: FieldId, isOne: (text: string) => boolean, reason: Failing['reason']) =>
+      of(id)
+        .filter((text) => !isOne(text))
+        .map((text) => failing(reason, id, text));
+    return [
+      ...wrong('contactEmail', isEmailAddress, 'no-email'),
+      ...wrong('contactPhone', isTelephone, 'no-telephone'),
+      ...addressFields.flatMap((id) =>
+        wrong(id, isLicenceLink, 'no-address').map((one) =>
+          /^http:\/\/./i.test(one.found ?? '') ? { ...one, reason: 'without-https' as const } : one,
+        ),
+      ),
+    ];
+  },
+};
