@@ -61,3 +61,12 @@ test('what was written from here to another selection counts as seen', () => {
   act(() => one.result.current.keep('For one'));
   expect(one.write.mock.calls[0][1]).toEqual(expect.arrayContaining(['Old', 'For both']));
 });
+
+// A pause behind a blank saved the words without it; typed on before they were read again, they were called somebody else’s.
+test('what was saved counts as seen without the blank behind it', () => {
+  const { result, write } = open(holding('Old'));
+  act(() => result.current.begin());
+  act(() => result.current.keep('New '));
+  act(() => result.current.keep('New words'));
+  expect(write.mock.calls[1][1]).toContain('New');
+});

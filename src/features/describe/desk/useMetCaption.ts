@@ -34,7 +34,8 @@ export function useMetCaption(
       // Where nothing is known yet, only an empty caption may be written over.
       const met = [...new Set([...(seen.current ?? ['']), ...written])];
       write(text, isWhole ? met : undefined);
-      written.push(text);
+      // As it is kept: blanks at its ends are not.
+      written.push(text.trim());
       if (written.length > MOST_TOLD) written.shift();
     },
   };
