@@ -29,6 +29,8 @@ export const queryKeys = {
   completions: (typed: string) => ['vocabulary', 'completions', typed] as const,
   knownTerms: (words: readonly string[]) => ['vocabulary', 'known', words] as const,
   bundles: () => ['bundles'] as const,
+  checklists: () => ['checklists'] as const,
+  unknownKeywords: (assignmentId: string) => ['vocabulary', 'terms', 'unknown', assignmentId] as const,
   suggestions: (assignmentId: string, scope: unknown) =>
     ['photos', assignmentId, 'suggestions', scope] as const,
   places: (asked: string) => ['places', asked] as const,
@@ -89,6 +91,7 @@ export const concernedBy: Readonly<Record<Change['kind'], (id: string) => readon
     'column-sets': () => [queryKeys.columnSets()],
     vocabulary: () => [queryKeys.vocabulary(), queryKeys.bundles()],
     bundles: () => [queryKeys.bundles()],
+    checklists: () => [queryKeys.checklists()],
     recovery: () => [queryKeys.recovery()],
     template: (id) => [
       queryKeys.templates(),

@@ -20,6 +20,9 @@ const pages: Record<string, () => string> = {
   describe: () => `/assignments/${ids.assignment}/describe`,
   'describe as ledger': () => `/assignments/${ids.seen}/describe?as=ledger`,
   'describe one by one': () => `/assignments/${ids.seen}/describe?as=one`,
+  check: () => `/assignments/${ids.seen}/check`,
+  'check: how full': () => `/assignments/${ids.seen}/check?view=full`,
+  'check: the source': () => `/assignments/${ids.seen}/check?view=source`,
   shelf: () => '/templates',
   'new template': () => '/templates/new',
   template: () => `/templates/${ids.template}`,
@@ -46,6 +49,11 @@ const dialogs: Record<string, () => Promise<void>> = {
     await page.getByRole('button', { name: 'Choose: Folder' }).click();
     await page.getByRole('navigation', { name: 'Places' }).getByRole('button').first().click();
     await expect(page.getByRole('button', { name: 'New folder here' })).toBeVisible();
+  },
+  'a checklist': async () => {
+    await go(`/assignments/${ids.seen}/check`);
+    await page.getByRole('button', { name: 'change this list' }).click();
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
   },
   'templates for a selection': async () => {
     await describe();

@@ -59,6 +59,11 @@ const pages: Record<string, { url: () => string; show?: () => Promise<void> }> =
     url: () => `${home()}/describe?as=ledger`,
     show: () => page.locator('[data-photo="kt26-0401.jpg"] [role=rowheader]').click(),
   },
+  check: { url: () => `${home()}/check` },
+  'check: the list': {
+    url: () => `${home()}/check`,
+    show: () => page.getByRole('button', { name: 'change this list' }).click(),
+  },
   'describe one by one': { url: () => `${home()}/describe?as=one` },
   shelf: { url: () => `${address}/templates` },
   details: { url: () => `${address}/details` },

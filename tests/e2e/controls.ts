@@ -55,6 +55,19 @@ const desk = [
   ...threads,
 ];
 
+const checking = [
+  ...desk,
+  of(/^for$/, 'check', 'a list is chosen'),
+  of(/^change this list$/, 'check', 'a ready list becomes'),
+  // Every rule, with how many pictures fail it.
+  of(/( fail| none fails)$/, 'check', 'the failing ones are selected'),
+  of(/^How full the set is$/, 'check', 'how full the set is'),
+  of(/^Back to the source: /, 'check', 'what writing cannot mend'),
+  of(/^Write for th(is one|ese \d+)$/, 'check', 'the failing ones are selected'),
+  of(/^Mend \d+ in one step …$/, 'check', 'one step mends'),
+  of(/^Fill from the templates in force …$/, 'check', 'empty fields are filled'),
+];
+
 export const controls: Readonly<Record<string, readonly Control[]>> = {
   workshop: [
     of(/^(Dark|Light) theme$/, 'controls', 'the theme is chosen'),
@@ -106,6 +119,21 @@ export const controls: Readonly<Record<string, readonly Control[]>> = {
     of(/^(Eject the card|Put the card in|Speed|Cannot read|Write-protected|card)/i, 'bringIn', 'a slow card'),
     ...inForce,
     ...threads,
+  ],
+  check: checking,
+  'check: the list': [
+    ...checking,
+    of(/^Name$/, 'check', 'a ready list becomes'),
+    of(/^take in a file …$|^Checklist file$/, 'check', 'a list of one’s own is changed'),
+    of(
+      /^(How grave|at least|at most|side|field|like|unit|Another rule|Add|Remove: .+)$/,
+      'check',
+      'a ready list becomes',
+    ),
+    of(/^(field \d+|or another|Without .+|one of)$/, 'check', 'every kind of rule'),
+    of(/^(Cancel|Save|Save as a list of your own|Save as a new list)$/, 'check', 'a ready list becomes'),
+    of(/^Remove this list$/, 'check', 'a list of one’s own is changed'),
+    of(/^(JPEG|TIFF|DNG|PNG|WebP|.* raw|HEIF?.*|AVIF|JPEG XL|.*\d+)$/, 'check', 'every kind of rule'),
   ],
   'describe as sheet': [...desk, of(/^size$/, 'ledger', 'the sheet: size by keys')],
   'describe as ledger': [

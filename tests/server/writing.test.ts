@@ -65,7 +65,9 @@ test('any templates of the shelf are put on some pictures, in their order, witho
     entry('keywords', 'add', 'ketch'),
   );
   const [a, b, c] = job.ids as [string, string, string];
-  const proof = await proofOfTemplates(server.context, job.id, these([a, b]), [city.id, launch.id]);
+  const proof = await proofOfTemplates(server.context, job.id, these([a, b]), {
+    templates: [city.id, launch.id],
+  });
   expect(proof).toMatchObject({ pictures: 2, replacing: 0, others: [] });
   await job.write({ kind: 'put-templates', templates: [city.id, launch.id] }, [a, b]);
   const put = { city: 'Havnes', headline: 'Launch', keywords: ['ketch'] };
@@ -80,7 +82,9 @@ test('the proof tells what is lost against what stands there now, drafts too', a
   const job = await broughtIn([{ headline: 'In the file' }, {}]);
   await job.write({ kind: 'set', field: 'headline', value: 'Typed' }, [job.ids[1]!]);
   const { id } = await template('New headline', entry('headline', 'overwrite', 'New'));
-  const { lines, replacing } = await proofOfTemplates(server.context, job.id, these(job.ids), [id]);
+  const { lines, replacing } = await proofOfTemplates(server.context, job.id, these(job.ids), {
+    templates: [id],
+  });
   expect(replacing).toBe(2);
   expect(lines[0]!.changes.map((one) => one.before).sort()).toEqual(['In the file', 'Typed']);
 });
@@ -100,7 +104,7 @@ test('templates go into pictures of others only as it was answered about them', 
     await job.write({ kind: 'put-templates', templates: [id] });
     return job.drafts();
   };
-  const proof = await proofOfTemplates(server.context, job.id, these(job.ids), [id]);
+  const proof = await proofOfTemplates(server.context, job.id, these(job.ids), { templates: [id] });
   expect(proof.others).toEqual([{ name: 'Mats Orrin', count: 2, answer: 'unknown' }]);
   expect(proof.pictures).toBe(1);
   expect(await put()).toEqual([all, {}, {}]);

@@ -6,8 +6,9 @@ import { parseKeywords } from '../../core/keywords/parse';
 import { ownNames } from '../../core/rights/makers';
 import { openFillIns } from '../../core/templates/fillIns';
 import { compileTemplates } from '../../core/templates/resolve';
+import { isoDay } from '../../core/wording/formatDate';
 import { type Recovery, recoverUndo } from '../../server/files/recover';
-import { localToday } from '../../server/operations/templates/placeholderContext';
+
 import { problemWords } from '../../server/problems/words';
 import { TemplateFileError, wholeTemplateOf } from '../../server/templates/templateFile';
 import { EmbedRun, type EmbedSettings } from '../embedRun';
@@ -46,7 +47,7 @@ export async function embed(args: EmbedArguments): Promise<number> {
     others,
     keywords: keywordsOf(args.keywords),
     facts: Object.fromEntries(args.facts.map(fact)),
-    today: localToday(new Date()),
+    today: isoDay(new Date()),
     choices: {
       ...(args.dngSidecar ? { dngSidecar: true } : {}),
       ...(args.dateOriginal ? { dateTimeOriginal: true } : {}),

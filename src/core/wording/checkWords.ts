@@ -33,7 +33,9 @@ const sides: Readonly<Record<PixelSide, { readonly name: string; readonly unit: 
   megapixels: { name: 'Picture', unit: 'megapixels' },
 };
 
-export const formatName = (id: string): string => knownKinds.find((one) => one.id === id)?.name ?? id;
+/** "JPEG": what a format is called, without its variants. */
+export const formatName = (id: string): string =>
+  knownKinds.find((one) => one.id === id)?.name.split(',')[0] ?? id;
 
 const names: { readonly [K in CheckKind]: (check: CheckOf<K>) => string } = {
   field: ({ field }) => fieldLabel(field),

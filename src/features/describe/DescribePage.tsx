@@ -32,7 +32,7 @@ export function DescribePage({ assignment: initial, first }: Props) {
   const router = useRouter();
   const assignment = useAssignment(initial);
   const writing = useWriting(initial.id);
-  const set = useSet(initial.id, first);
+  const set = useSet(assignment, first);
   const { views, total, shown, selection, address } = set;
   const strips = useMemo(() => shown.map((view) => view.strip), [shown]);
   useAskedSelection(views, total, selection.set);
@@ -95,7 +95,7 @@ export function DescribePage({ assignment: initial, first }: Props) {
           onOpen={open}
           onRate={rate}
           bar={(children) => (
-            <SetBar address={address} arranged={set.arranged} total={total}>
+            <SetBar address={address} arranged={set.arranged} total={total} rule={set.rule}>
               {children}
             </SetBar>
           )}

@@ -21,10 +21,13 @@ export function useAssignment(initial: Assignment): Assignment {
 export function AssignmentTop({
   assignment,
   lacking,
+  failed,
   children,
 }: {
   assignment: Assignment;
   lacking?: string | undefined;
+  /** "4 rules fail", where that is known. */
+  failed?: string | undefined;
   children?: ReactNode;
 }) {
   const home = `/assignments/${assignment.id}`;
@@ -40,6 +43,7 @@ export function AssignmentTop({
       word: 'Describe',
       count: lacking ?? (assignment.photos ? String(assignment.photos) : undefined),
     },
+    { href: `${home}/check`, word: 'Check', count: failed },
   ];
   return (
     <TopLine place={assignment.name} placeHref={`${home}/describe`} stages={stages}>

@@ -40,6 +40,7 @@ export interface Change {
     | 'column-sets'
     | 'vocabulary'
     | 'bundles'
+    | 'checklists'
     | 'recovery';
   readonly id: string;
 }

@@ -26,7 +26,7 @@ const several = (text: string) =>
 const LEAST_DIGITS = 5;
 const MOST_DIGITS = 15;
 
-export function isTelephone(text: string): boolean {
+function isTelephone(text: string): boolean {
   const digits = text.replace(/\D/g, '').length;
   return /^\+?[\d\s()./-]+$/.test(text) && digits >= LEAST_DIGITS && digits <= MOST_DIGITS;
 }

@@ -1,15 +1,12 @@
 import fc from 'fast-check';
 import type { ListedValues } from '@/server/operations/photos/listValues';
+import { valuesRow } from '../set/testValues';
 import { clearCells, copyCells, fillCells, pasteCells } from './cellActs';
 import { cellTyped, cellWords, valueOfTyped } from './cellText';
 import { countsOf, isSameOnAll } from './columns';
 import { moved } from './useColumnsShown';
 
-const row = (id: string, values: ListedValues['values'], more: Partial<ListedValues> = {}): ListedValues => ({
-  id,
-  values,
-  ...more,
-});
+const row = valuesRow;
 const table = (...rows: ListedValues[]) => new Map(rows.map((one) => [one.id, one]));
 const values = table(
   row(

@@ -17,11 +17,14 @@ export function SetBar({
   address,
   arranged,
   total,
+  rule,
   children,
 }: {
   address: Address;
   arranged: Arranged;
   total: number;
+  /** What the rule is called that the filter names. */
+  rule: string | undefined;
   /** What belongs to the arrangement: sizes, columns. */
   children?: ReactNode;
 }) {
@@ -39,7 +42,7 @@ export function SetBar({
       columnGap="5"
       fontSize="small"
     >
-      <ShowChoice show={show} onChange={setShow} total={total} />
+      <ShowChoice show={show} onChange={setShow} total={total} rule={rule} />
       {show.of !== 'all' && (
         <Box role="status" color="soft">
           {formatNumber(shown.length)} of {counted(total, 'picture')}
@@ -70,14 +73,16 @@ function ShowChoice({
   show,
   onChange,
   total,
+  rule,
 }: {
   show: Show;
   onChange: (show: Show) => void;
   total: number;
+  rule: string | undefined;
 }) {
   const gatherings = useGatherings();
   const code = showCode(show);
-  const isByField = show.of === 'empty' || show.of === 'differs' || show.of === 'holds';
+  const isOffered = !['empty', 'differs', 'holds', 'rule'].includes(show.of);
   return (
     <chakra.label>
       show{' '}
@@ -90,7 +95,7 @@ function ShowChoice({
         onChange={(event) => onChange(showFrom(event.target.value))}
       >
         <option value="">all {formatNumber(total)}</option>
-        {isByField && <option value={code}>{showWords(show)}</option>}
+        {!isOffered && <option value={code}>{showWords(show, gatherings, rule)}</option>}
         <optgroup label="what lacks">
           {threads.map(({ id }) => (
             <option key={id} value={`lacks.${id}`}>

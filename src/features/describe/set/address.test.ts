@@ -1,6 +1,7 @@
 import type { ListedValues } from '@/server/operations/photos/listValues';
 import { inOrder, orderCode, orderFrom } from './order';
 import { showCode, showFrom, shownOf, showWords } from './show';
+import { valuesRow } from './testValues';
 import { type PhotoView, viewOf } from './view';
 
 const view = (id: string, more: Partial<Parameters<typeof viewOf>[0]> = {}): PhotoView =>
@@ -15,9 +16,9 @@ const view = (id: string, more: Partial<Parameters<typeof viewOf>[0]> = {}): Pho
     ...more,
   });
 const values = new Map<string, ListedValues>([
-  ['a', { id: 'a', values: { city: 'Havnes', keywords: ['ketch', 'Launch'] } }],
-  ['b', { id: 'b', values: {}, broken: ['city'] }],
-  ['c', { id: 'c', values: { city: 'Åsgård' }, drafted: ['city'] }],
+  ['a', valuesRow('a', { city: 'Havnes', keywords: ['ketch', 'Launch'] })],
+  ['b', valuesRow('b', {}, { broken: ['city'] })],
+  ['c', valuesRow('c', { city: 'Åsgård' }, { drafted: ['city'] })],
 ]);
 
 test.each([

@@ -22,7 +22,9 @@ export type Show =
   | { readonly of: 'state'; readonly state: PictureState }
   | { readonly of: 'empty' | 'differs'; readonly field: FieldId }
   | { readonly of: 'holds'; readonly field: FieldId; readonly text: string }
-  | { readonly of: 'gathering'; readonly id: string };
+  | { readonly of: 'gathering'; readonly id: string }
+  /** What fails a rule of the assignment’s checklist, by its place there, from 1. */
+  | { readonly of: 'rule'; readonly place: number };
 
 const showAll: Show = { of: 'all' };
 
@@ -42,6 +44,8 @@ export function showCode(show: Show): string {
       return `holds.${show.field}.${show.text}`;
     case 'gathering':
       return `gathering.${show.id}`;
+    case 'rule':
+      return `rule.${show.place}`;
   }
 }
 
@@ -54,15 +58,20 @@ export function showFrom(code: string | null): Show {
   if ((of === 'empty' || of === 'differs') && isFieldId(what)) return { of, field: what };
   if (of === 'holds' && isFieldId(what)) return { of, field: what, text: rest.join('.') };
   if (of === 'gathering' && what !== '') return { of, id: what };
+  if (of === 'rule' && /^[1-9]\d{0,2}$/.test(what)) return { of, place: Number(what) };
   return showAll;
 }
 
 /** Whether the values of the pictures are needed to tell. */
 export const showNeedsValues = ({ of }: Show): boolean =>
-  of === 'empty' || of === 'differs' || of === 'holds';
+  of === 'empty' || of === 'differs' || of === 'holds' || of === 'rule';
 
 /** "lack a caption": behind "Showing 9 of 28 that …". */
-export function showWords(show: Show, gatherings: readonly { id: string; name: string }[] = []): string {
+export function showWords(
+  show: Show,
+  gatherings: readonly { id: string; name: string }[] = [],
+  rule = 'a rule',
+): string {
   switch (show.of) {
     case 'all':
       return 'all';
@@ -78,6 +87,8 @@ export function showWords(show: Show, gatherings: readonly { id: string; name: s
       return `${fieldLabel(show.field)} holds “${show.text}”`;
     case 'gathering':
       return `in “${gatherings.find((one) => one.id === show.id)?.name ?? 'gathering'}”`;
+    case 'rule':
+      return `fails: ${rule}`;
   }
 }
 
@@ -105,6 +116,8 @@ export interface Known {
   readonly values: ReadonlyMap<string, ListedValues> | undefined;
   /** Ids of the gathering's pictures. */
   readonly gathered: ReadonlySet<string> | undefined;
+  /** Ids of the pictures that fail the rule. */
+  readonly failing?: ReadonlySet<string> | undefined;
 }
 
 /** The pictures that a filter shows; none while what it asks for is not known yet. */
@@ -114,7 +127,10 @@ export function shownOf(views: readonly PhotoView[], show: Show, known: Known): 
   return isShown ? views.filter(isShown) : [];
 }
 
-function testOf(show: Show, { values, gathered }: Known): ((view: PhotoView) => boolean) | undefined {
+function testOf(
+  show: Show,
+  { values, gathered, failing }: Known,
+): ((view: PhotoView) => boolean) | undefined {
   switch (show.of) {
     case 'all':
       return () => true;
@@ -124,6 +140,8 @@ function testOf(show: Show, { values, gathered }: Known): ((view: PhotoView) => 
       return (view) => isInState(view, show.state);
     case 'gathering':
       return gathered && (({ id }) => gathered.has(id));
+    case 'rule':
+      return failing && (({ id }) => failing.has(id));
     case 'empty':
       return values && (({ id }) => isEmpty(values.get(id)?.values[show.field]));
     case 'differs':

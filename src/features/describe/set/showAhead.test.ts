@@ -4,6 +4,7 @@ import type { Writing } from '@/server/operations/drafts/writing';
 import { queryKeys } from '@/ui/queryKeys';
 import { showAhead } from './showAhead';
 import { keepShown, swapShown } from './shownBefore';
+import { valuesRow } from './testValues';
 import type { PhotoList } from './usePhotos';
 import type { ValueTable } from './useValues';
 import { viewOf } from './view';
@@ -14,7 +15,7 @@ function windowWith(ids: readonly string[]) {
     viewOf({ id, name: id, place: at + 1, revision: '1', strip: 'ssssffss', notice: '', caption: '' }),
   );
   queries.setQueryData<PhotoList>(queryKeys.photoList('j'), { total: ids.length, views });
-  const rows = new Map(ids.map((id) => [id, { id, values: { city: 'Havnes' }, broken: ['city' as const] }]));
+  const rows = new Map(ids.map((id) => [id, valuesRow(id, { city: 'Havnes' }, { broken: ['city'] })]));
   queries.setQueryData<ValueTable>(queryKeys.values('j'), { until: '1', rows });
   return {
     queries,

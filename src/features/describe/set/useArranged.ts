@@ -25,7 +25,7 @@ interface Held {
 export function useArranged(views: readonly PhotoView[], show: Show, order: Order, known: Known): Arranged {
   const [turn, setTurn] = useState(0);
   const held = useRef<Held>(undefined);
-  const isReady = known.values !== undefined;
+  const isReady = `${known.values !== undefined} ${known.failing !== undefined}`;
   const matched = useMemo(() => shownOf(views, show, known), [views, show, known]);
   const shown = useMemo(() => {
     if (show.of === 'all' && order.by === 'place' && !order.isDown) return views;

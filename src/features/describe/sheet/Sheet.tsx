@@ -25,6 +25,7 @@ export function Sheet({
   views,
   selection,
   size,
+  reasons,
   onSize,
   onOpen,
   onRate,
@@ -35,6 +36,8 @@ export function Sheet({
   selection: Selection;
   /** Least width of a picture at the usual text size; wider with larger text. */
   size: number;
+  /** Why each picture stands here, in place of its notice. */
+  reasons?: ReadonlyMap<string, string>;
   onSize: (size: number) => void;
   onOpen: (id: string) => void;
   onRate: (ids: ReadonlySet<string>, rating: number) => void;
@@ -142,6 +145,7 @@ export function Sheet({
               <SheetPicture
                 key={view.id}
                 view={view}
+                reason={reasons?.get(view.id)}
                 isLarge={size > LARGE}
                 selected={selection.ids.has(view.id)}
                 current={view.id === current}

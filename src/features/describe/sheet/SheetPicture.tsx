@@ -6,6 +6,8 @@ import { type PhotoView, previewAt } from '../set/view';
 
 interface Props {
   readonly view: PhotoView;
+  /** Why it stands here, in place of its notice. */
+  readonly reason?: string | undefined;
   /** Shown larger than the small preview. */
   readonly isLarge: boolean;
   readonly selected: boolean;
@@ -19,6 +21,7 @@ interface Props {
  */
 export const SheetPicture = memo(function SheetPicture({
   view,
+  reason,
   isLarge,
   selected,
   current,
@@ -59,9 +62,15 @@ export const SheetPicture = memo(function SheetPicture({
         </span>
       </div>
       <div className="line">
-        <span className={notice ? 'notice' : 'notice lacking'} title={notice}>
-          {notice || 'no notice'}
-        </span>
+        {reason === undefined ? (
+          <span className={notice ? 'notice' : 'notice lacking'} title={notice}>
+            {notice || 'no notice'}
+          </span>
+        ) : (
+          <span className="reason" title={reason}>
+            {reason}
+          </span>
+        )}
         {view.besides && <span className="besides">{view.besides}</span>}
       </div>
       <div className={caption ? 'caption' : 'caption lacking'}>{caption || 'no caption yet'}</div>

@@ -24,6 +24,7 @@ export const sheetStyles: SystemStyleObject = {
   '& .line': { display: 'flex', gap: '3', fontSize: 'small' },
   '& .notice': { ...cut, flex: '1', color: 'soft' },
   '& .notice.lacking': { color: 'weldText' },
+  '& .reason': { ...cut, flex: '1', color: 'ink' },
   '& .besides': { color: 'soft', whiteSpace: 'nowrap' },
   '& .caption': {
     fontFamily: 'heading',

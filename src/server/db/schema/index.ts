@@ -1,6 +1,7 @@
 /** All tables, for the database client and drizzle-kit; everything else imports a table from its own file. */
 export * from './acts';
 export * from './assignments';
+export * from './checklists';
 export * from './columnSets';
 export * from './drafts';
 export * from './folders';

@@ -13,6 +13,8 @@ export interface DropNotice {
 /** Saved choices for bringing in, with the templates in force. */
 export interface StoredPlan extends ImportChoices {
   readonly templates: readonly string[];
+  /** What the pictures are checked by; none in plans of before there were checklists. */
+  readonly checklist?: string;
 }
 
 export const dropNoticeShape = storedShape<DropNotice>('what waits in a drop folder');

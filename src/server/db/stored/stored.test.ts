@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { dropNoticeShape, planShape } from './assignments';
+import { checklistRulesShape } from './checklists';
 import { draftChangesShape, draftOriginShape, writingShape } from './drafts';
 import { recordShape, removedPhotoShape, summaryShape } from './records';
 import { itemResultShape, piecesShape, problemsShape, runParameterShapes } from './runs';
@@ -22,6 +23,7 @@ import { bundleTermsShape, termChangesShape, termWordsShape, vocabularyActShape 
 const shapes: Readonly<Record<string, StoredShape<never>>> = {
   actResult: actResultShape,
   bundleTerms: bundleTermsShape,
+  checklistRules: checklistRulesShape,
   draftChanges: draftChangesShape,
   draftOrigin: draftOriginShape,
   dropNotice: dropNoticeShape,

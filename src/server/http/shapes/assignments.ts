@@ -34,6 +34,7 @@ export const assignmentChange = schema<AssignmentChange>(
       facts: factList,
       people: peopleList,
       language: { type: 'string', maxLength: 35, pattern: '^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$' },
+      checklist: text(40),
       inForce: list(id, 100),
       dngSidecar: { type: 'boolean' },
       dateTimeOriginal: { type: 'boolean' },
@@ -56,7 +57,10 @@ export const assignmentChange = schema<AssignmentChange>(
   ),
 );
 
-const storedPlan = object({ ...choiceParts, templates: list(id, 100) });
+const storedPlan = object({ ...choiceParts, templates: list(id, 100), checklist: text(40) }, [
+  ...Object.keys(choiceParts),
+  'templates',
+]);
 
 export const planText = schema<PlanText>(
   object({ name: text(120), choices: importChoices, met: storedPlan }, ['name', 'choices']),

@@ -20,8 +20,8 @@ export const composeQuery = schema<{ scope: Scope; field: FieldId; text: string 
 
 export const scoped = schema<{ scope: Scope }>(object({ scope }));
 
-export const templatesInScope = schema<{ scope: Scope; templates: string[] }>(
-  object({ scope, templates: list(id, 100) }),
+export const templatesInScope = schema<{ scope: Scope; templates?: string[]; fillOnly?: FieldId[] }>(
+  object({ scope, templates: list(id, 100), fillOnly: list(fieldName, 200) }, ['scope']),
 );
 
 export const writingStep = schema<{ writingId: string; undone: boolean }>(
@@ -69,7 +69,10 @@ export const writing = schema<{ scope: Scope; writing: Writing }>(
           to: list(text(2000), 200),
         }),
         object({ kind: { const: 'keyword-paths' } }),
-        object({ kind: { const: 'put-templates' }, templates: list(id, 100) }, ['kind']),
+        object(
+          { kind: { const: 'put-templates' }, templates: list(id, 100), fillOnly: list(fieldName, 200) },
+          ['kind'],
+        ),
         object({ kind: { const: 'discard' }, fields: list(fieldName, 200) }, ['kind']),
         object({
           kind: { const: 'settle' },

@@ -12,6 +12,7 @@ import type { DropNotice } from '../../db/stored/assignments';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { failure, required } from '../../problems/errors';
+import { knownChecklist } from '../checklists/checklists';
 import { openFolder, refuseOverlap } from '../folders/folders';
 import { type ListedPerson, putPeople, readPeople } from './people';
 
@@ -36,6 +37,8 @@ export interface Assignment {
   readonly people: readonly ListedPerson[];
   /** Of its texts, RFC 5646: the dictionary is chosen by it. */
   readonly language: string;
+  /** What its pictures are checked by: a ready list by its name, or the id of one's own. */
+  readonly checklist: string;
   /** Ids, first to last. */
   readonly inForce: readonly string[];
   readonly photos: number;
@@ -160,6 +163,7 @@ export interface AssignmentChange {
   readonly facts?: readonly { readonly name: string; readonly value: string }[];
   readonly people?: readonly ListedPerson[];
   readonly language?: string;
+  readonly checklist?: string;
   readonly inForce?: readonly string[];
   readonly dngSidecar?: boolean;
   readonly dateTimeOriginal?: boolean;
@@ -201,6 +205,7 @@ export async function changeAssignment(
       ...(change.dropping === undefined ? {} : { dropping: change.dropping, dropNotice: null }),
       ...(change.importChoices === undefined ? {} : { importChoices: change.importChoices }),
       ...(change.language === undefined ? {} : { language: change.language }),
+      ...(change.checklist === undefined ? {} : { checklist: await knownChecklist(tx, change.checklist) }),
       ...(change.foundUpTo === undefined ? {} : { foundUpTo: change.foundUpTo }),
     };
     if (change.met) refuseConflict(await readAssignment(tx, id), change);

@@ -9,6 +9,7 @@ import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { failure, required } from '../../problems/errors';
 import { type Assignment, changeAssignment, readAssignment } from '../assignments/assignments';
+import { isChecklist } from '../checklists/checklists';
 import { checkedChoices } from './checkedChoices';
 
 export interface Plan {
@@ -46,8 +47,8 @@ export async function keepPlan(
   const named = name.replace(/\s+/g, ' ').trim();
   if (named === '') throw failure('name-missing', { what: 'the plan' });
   checkedChoices(choices);
-  const { inForce } = await readAssignment(context, assignmentId);
-  const stored: StoredPlan = { ...choices, templates: inForce };
+  const { inForce, checklist } = await readAssignment(context, assignmentId);
+  const stored: StoredPlan = { ...choices, templates: inForce, checklist };
   return inTransaction(context, async (tx) => {
     const [there] = await tx.db.select().from(plans).where(eq(plans.name, named)).for('update');
     const isSame =
@@ -85,10 +86,14 @@ export async function usePlan(
 ): Promise<{ assignment: Assignment; gone: number }> {
   const [row] = await context.db.select().from(plans).where(eq(plans.id, planId));
   const { choices } = required(row, 'plan');
-  const { templates: wanted, ...stored } = choices;
+  const { templates: wanted, checklist, ...stored } = choices;
   const there = new Set((await context.db.select({ id: templates.id }).from(templates)).map((one) => one.id));
   const inForce = wanted.filter((id) => there.has(id));
-  await changeAssignment(context, assignmentId, { inForce, importChoices: { ...usualChoices, ...stored } });
+  await changeAssignment(context, assignmentId, {
+    inForce,
+    importChoices: { ...usualChoices, ...stored },
+    ...(checklist && (await isChecklist(context, checklist)) ? { checklist } : {}),
+  });
   await context.db.update(assignments).set({ planId }).where(eq(assignments.id, assignmentId));
   return { assignment: await readAssignment(context, assignmentId), gone: wanted.length - inForce.length };
 }

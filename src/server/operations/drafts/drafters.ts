@@ -64,7 +64,7 @@ export async function drafterFor(
     case 'caption':
       return captionDrafter(context, assignmentId, writing);
     case 'put-templates':
-      return templatesDrafter(context, assignmentId, chosen, writing.templates);
+      return templatesDrafter(context, assignmentId, chosen, writing);
   }
 }
 

@@ -1,3 +1,5 @@
+import type { FieldId } from '../../../core/catalogue/fields';
+import { isEmpty } from '../../../core/catalogue/value';
 import { presentValues } from '../../../core/drafts/present';
 import { fillable } from '../../../core/rights/makers';
 import { compileTemplates, resolve } from '../../../core/templates/resolve';
@@ -10,13 +12,14 @@ import { templatesById } from '../templates/templates';
 import type { NewDrafts } from './draftChanges';
 import type { Drafter } from './drafter';
 import { othersAmong } from './othersPictures';
+import type { Writing } from './writing';
 
 /** Pictures of others get what was answered about their maker; without an answer nothing. */
 export async function templatesDrafter(
   context: Context,
   assignmentId: string,
   chosen: readonly LeanPhoto[],
-  ids: readonly string[] | undefined,
+  { templates: ids, fillOnly }: Omit<Extract<Writing, { kind: 'put-templates' }>, 'kind'>,
 ): Promise<Drafter> {
   const inForce = await inForceOf(context, assignmentId);
   const templates = ids === undefined ? inForce.templates : await templatesById(context, ids);
@@ -28,7 +31,9 @@ export async function templatesDrafter(
     const answer = answerOf(photo);
     if (answer === 'leave' || answer === 'unknown') return new Map();
     const values = presentValues(photo.record.fields, photo.drafts);
-    const mayWrite = answer === 'fill' ? fillable(values) : () => true;
+    const mayFill = answer === 'fill' ? fillable(values) : () => true;
+    const mayWrite = (field: FieldId) =>
+      mayFill(field) && (fillOnly === undefined || (fillOnly.includes(field) && isEmpty(values[field])));
     const { changes } = resolve(compiled, values, inForce.contextOf(photo));
     return new Map(
       [...changes].flatMap(([field, { value, templateId }]) => {

@@ -130,12 +130,12 @@ export async function proofOfTemplates(
   context: Context,
   assignmentId: string,
   scope: Scope,
-  templates: readonly string[],
+  putting: Omit<Extract<Writing, { kind: 'put-templates' }>, 'kind'>,
 ): Promise<TemplatesProof> {
   const chosen = await listPhotosOf(context, assignmentId, scope);
   const { draftsOf, others = [] } = await drafterFor(context, assignmentId, chosen, {
     kind: 'put-templates',
-    templates,
+    ...putting,
   });
   const proof = proofOf(
     chosen.map(({ record, drafts, ...photo }) => {

@@ -38,8 +38,12 @@ export type Writing =
   | { readonly kind: 'compose'; readonly field: FieldId; readonly text: string }
   /** Where records disagree: the value of one of them, for each field; pictures that lack it there stay as they are. */
   | { readonly kind: 'settle'; readonly choices: readonly Settlement[] }
-  /** Templates in their order; without them those in force. */
-  | { readonly kind: 'put-templates'; readonly templates?: readonly string[] }
+  /** Templates in their order; without them those in force. `fillOnly`: into these fields alone, where they are empty. */
+  | {
+      readonly kind: 'put-templates';
+      readonly templates?: readonly string[];
+      readonly fillOnly?: readonly FieldId[];
+    }
   /** Drafts of these fields, or all. */
   | { readonly kind: 'discard'; readonly fields?: readonly FieldId[] }
   /** A thread that does not apply to these pictures, or does again. Nothing is written into any field. */

@@ -8,6 +8,7 @@ import {
   identityPartNames,
 } from '../../../core/templates/identity';
 import { isBuiltIn, placeholdersIn } from '../../../core/templates/placeholders';
+import { isoDay } from '../../../core/wording/formatDate';
 import type { Context } from '../../context';
 import { assignments } from '../../db/schema/assignments';
 import { identities, identityVersions } from '../../db/schema/identities';
@@ -16,7 +17,7 @@ import { templatesInForce } from '../../db/schema/templates';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { failure, required } from '../../problems/errors';
-import { type InstallationContext, localToday } from '../templates/placeholderContext';
+import type { InstallationContext } from '../templates/placeholderContext';
 import { listTemplates } from '../templates/templates';
 
 export interface ListedIdentity extends Identity {
@@ -42,7 +43,7 @@ const FORMER_STATES = 40;
 export async function installationContext(context: Context): Promise<InstallationContext> {
   const [present, ...former] = await identityHistory(context);
   const identities = { ...(await formerNames(context)), ...present };
-  return { today: localToday(context.now()), identities, formerIdentities: former.slice(0, FORMER_STATES) };
+  return { today: isoDay(context.now()), identities, formerIdentities: former.slice(0, FORMER_STATES) };
 }
 
 /** Details by the names they had before: a template that was written with one still finds them. */

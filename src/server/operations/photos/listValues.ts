@@ -1,6 +1,7 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
+import type { FileFacts } from '../../../core/checks/facts';
 import type { Context } from '../../context';
 import { photoSummaries, photos } from '../../db/schema/photos';
 import { type InForce, inForceOf } from '../assignments/inForce';
@@ -18,6 +19,8 @@ export interface ListedValues {
   readonly drafted?: readonly FieldId[];
   /** Fields about which the file's records disagree, where no draft settles it. */
   readonly broken?: readonly FieldId[];
+  /** Of the file that stands for it. */
+  readonly file: FileFacts;
 }
 
 /** All values of an assignment, told in parts: all of them, or those of pictures that changed since. */
@@ -57,6 +60,11 @@ export async function* listValues(
   }
 }
 
+function fileFacts({ format, pixels, colour, problems }: ListedPhoto['record']): FileFacts {
+  const unreadable = problems.some((one) => one.severity === 'error');
+  return { format, pixels, colour, ...(unreadable ? { unreadable } : {}) };
+}
+
 function valuesOf(photo: ListedPhoto, signOffOf: InForce['signOffOf']): ListedValues {
   const { id, record, drafts } = photo;
   const { caption, values, signOff } = captionOf(photo, signOffOf);
@@ -70,5 +78,6 @@ function valuesOf(photo: ListedPhoto, signOffOf: InForce['signOffOf']): ListedVa
     ...(signOff === undefined ? {} : { caption }),
     ...(drafted.length > 0 ? { drafted } : {}),
     ...(broken.length > 0 ? { broken } : {}),
+    file: fileFacts(record),
   };
 }

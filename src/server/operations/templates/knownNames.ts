@@ -1,9 +1,9 @@
 import { asc } from 'drizzle-orm';
 import type { HealthContext } from '../../../core/templates/health/advice';
+import { isoDay } from '../../../core/wording/formatDate';
 import type { Context } from '../../context';
 import { facts } from '../../db/schema/assignments';
 import { installationContext } from '../identities/identities';
-import { localToday } from './placeholderContext';
 
 /** What templates may refer to: facts of any assignment, one's details, and the day. */
 export type KnownNames = Pick<HealthContext, 'facts' | 'identities' | 'today'>;
@@ -17,6 +17,6 @@ export async function knownNames(context: Context): Promise<KnownNames> {
   return {
     facts: named.map((one) => one.name),
     identities: Object.keys(identities),
-    today: localToday(context.now()),
+    today: isoDay(context.now()),
   };
 }

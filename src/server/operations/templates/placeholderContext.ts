@@ -1,5 +1,6 @@
 import type { CameraFacts } from '../../../core/embed/camera';
 import type { Identities, PlaceholderContext } from '../../../core/templates/placeholders';
+import { isoDay } from '../../../core/wording/formatDate';
 import type { Assignment } from '../assignments/assignments';
 
 /** What is the same for every picture of the installation. */
@@ -98,11 +99,5 @@ export function localNow(now: Date): string {
   const offset = -now.getTimezoneOffset();
   const zone = `${offset < 0 ? '-' : '+'}${two(Math.floor(Math.abs(offset) / 60))}:${two(Math.abs(offset) % 60)}`;
   const clock = [now.getHours(), now.getMinutes(), now.getSeconds()].map(two).join(':');
-  return `${localToday(now)}T${clock}${zone}`;
-}
-
-/** The day on this machine, as ISO 8601. */
-export function localToday(now: Date): string {
-  const two = (value: number) => String(value).padStart(2, '0');
-  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
+  return `${isoDay(now)}T${clock}${zone}`;
 }

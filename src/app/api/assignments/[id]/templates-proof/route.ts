@@ -4,6 +4,6 @@ import { proofOfTemplates } from '@/server/operations/drafts/writeDrafts';
 
 /** What templates would write into some pictures, before it is done. */
 export const POST = endpoint<{ id: string }>(async ({ context, body, params }) => {
-  const { scope, templates } = await body(templatesInScope);
-  return proofOfTemplates(context, params.id, scope, templates);
+  const { scope, ...putting } = await body(templatesInScope);
+  return proofOfTemplates(context, params.id, scope, putting);
 });

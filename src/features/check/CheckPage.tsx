@@ -1,0 +1,133 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo } from 'react';
+import { agrees, formatNumber } from '@/core/wording/counts';
+import type { Assignment } from '@/server/operations/assignments/assignments';
+import { EmptyState } from '@/ui/EmptyState';
+import { Embedding } from '../describe/desk/Embedding';
+import { Unsaved } from '../describe/desk/Unsaved';
+import { useWriting } from '../describe/desk/useWriting';
+import { WritingDesk } from '../describe/desk/WritingDesk';
+import { type FirstPhotos, usePhotos } from '../describe/set/usePhotos';
+import { useSelection } from '../describe/set/useSelection';
+import { useValues } from '../describe/set/useValues';
+import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
+import { PageMain } from '../shell/PageMain';
+import { CheckRules } from './CheckRules';
+import type { Checked } from './checked';
+import { FullSet } from './FullSet';
+import { RulePictures } from './RulePictures';
+import { SourceList } from './SourceList';
+import { useBeside } from './useBeside';
+import { useCheckAddress } from './useCheckAddress';
+import { useChecked } from './useChecked';
+import { useChecklist } from './useChecklist';
+
+interface Props {
+  readonly assignment: Assignment;
+  readonly first: FirstPhotos;
+}
+
+/** Check: the set against what its purpose asks, with the desk at hand to mend it. */
+export function CheckPage({ assignment: initial, first }: Props) {
+  const assignment = useAssignment(initial);
+  const { id } = initial;
+  const { views } = usePhotos(id, first);
+  const values = useValues(id, true)?.rows;
+  const writing = useWriting(id);
+  const address = useCheckAddress();
+  const chosen = useChecklist(assignment);
+  const rules = chosen.list?.rules ?? none;
+  const beside = useBeside(assignment, rules);
+  const checked = useChecked(rules, views, values, beside);
+  const order = useMemo(() => views.map((view) => view.id), [views]);
+  const selection = useSelection(order, `check ${id}`);
+  const selected = useMemo(() => views.filter((view) => selection.ids.has(view.id)), [views, selection.ids]);
+  const current = address.rule ?? firstFailing(checked);
+  const result = address.view === 'rule' ? checked?.results.find((one) => one.place === current) : undefined;
+  const failed = checked?.results.filter(
+    (one) => one.rule.severity === 'must' && one.failing.size > 0,
+  ).length;
+
+  return (
+    <Flex direction="column" height="100dvh" minHeight="35rem" className="check">
+      <AssignmentTop
+        assignment={assignment}
+        failed={failed ? `${formatNumber(failed)} ${agrees(failed, 'rule fails', 'rules fail')}` : undefined}
+      >
+        <Embedding assignmentId={id} views={views} selected={selection.ids} settle={writing.settle} />
+      </AssignmentTop>
+      <PageMain title="Check" display="flex" flexDirection="column" flex="1" minHeight="0">
+        {views.length === 0 ? (
+          <EmptyState
+            title="No pictures yet"
+            act={{ href: `/assignments/${id}/bring-in`, words: 'Bring pictures in' }}
+          >
+            Here a set is looked at before it leaves: which picture lacks what its purpose asks, and how that
+            is mended.
+          </EmptyState>
+        ) : (
+          <>
+            <Unsaved writing={writing} />
+            <Flex
+              flex="1"
+              minHeight="0"
+              direction={{ base: 'column', lg: 'row' }}
+              overflowY={{ base: 'auto', lg: 'visible' }}
+            >
+              <CheckRules
+                assignment={assignment}
+                views={views}
+                chosen={chosen}
+                checked={checked}
+                beside={beside}
+                address={address}
+                current={address.view === 'rule' ? current : undefined}
+              />
+              <Box flex="1" minWidth="0" minHeight="0" display="flex" flexDirection="column" bg="leaf">
+                {address.view === 'full' && checked && <FullSet views={views} checked={checked} />}
+                {address.view === 'source' && checked && (
+                  <SourceList assignment={assignment} views={views} checked={checked} />
+                )}
+                {result && checked && (
+                  <RulePictures
+                    key={result.place}
+                    assignment={assignment}
+                    views={views}
+                    selection={selection}
+                    result={result}
+                    checked={checked}
+                    beside={beside}
+                    write={writing.write}
+                  />
+                )}
+              </Box>
+            </Flex>
+            <WritingDesk
+              assignment={assignment}
+              views={views}
+              chosen={selected}
+              writing={writing}
+              rests={false}
+              onSelect={selection.set}
+            />
+          </>
+        )}
+      </PageMain>
+    </Flex>
+  );
+}
+
+const none: readonly never[] = [];
+
+/** The gravest rule that pictures fail; the first where all is well. */
+function firstFailing(checked: Checked | undefined): number | undefined {
+  for (const severity of ['must', 'should', 'note'] as const) {
+    const one = checked?.results.find(
+      (result) => result.rule.severity === severity && result.failing.size > 0,
+    );
+    if (one) return one.place;
+  }
+  return checked?.results[0]?.place;
+}

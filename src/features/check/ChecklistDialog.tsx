@@ -1,0 +1,200 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useMutation } from '@tanstack/react-query';
+import { useId, useState } from 'react';
+import { type CheckKind, type Checklist, type Rule, ruleKey } from '@/core/checks/checklist';
+import type { FindingSeverity } from '@/core/checks/finding';
+import { readyList } from '@/core/checks/ready';
+import { ruleName, severityWords } from '@/core/wording/checkWords';
+import { apiRequest } from '@/ui/api';
+import { Button, LinkButton } from '@/ui/buttons';
+import { Dialog } from '@/ui/Dialog';
+import { Select, TextInput } from '@/ui/inputs';
+import { Notice } from '@/ui/Notice';
+import { newKey, useRequestOnce } from '@/ui/useRequestOnce';
+import { ChecklistFiles } from './ChecklistFiles';
+import { RuleEditor } from './RuleEditor';
+import { kindWords, newRules } from './ruleDrafts';
+
+interface Props {
+  readonly list: Checklist;
+  readonly own: readonly Checklist[];
+  readonly onChoose: (id: string) => void;
+  readonly onClose: () => void;
+}
+
+/** A rule while it is changed: known by a name of its own. */
+interface Row {
+  readonly id: string;
+  readonly rule: Rule;
+}
+const rowOf = (rule: Rule): Row => ({ id: newKey(), rule });
+
+/** A name that no list has yet. */
+function freeName(name: string, own: readonly Checklist[]): string {
+  for (let n = 1; ; n++) {
+    const next = n === 1 ? `${name}, my own` : `${name}, my own ${n}`;
+    if (!own.some((one) => one.name === next)) return next;
+  }
+}
+
+/** The rules of a list: a ready one becomes a list of one's own, an own one is changed, copied, or removed. */
+export function ChecklistDialog({ list, own, onChoose, onClose }: Props) {
+  const isReady = readyList(list.id) !== undefined;
+  const [name, setName] = useState(isReady ? freeName(list.name, own) : list.name);
+  const [rows, setRows] = useState<readonly Row[]>(() => list.rules.map(rowOf));
+  const rules = rows.map((one) => one.rule);
+  const ask = useRequestOnce();
+  const save = useMutation({
+    mutationFn: async (as: 'new' | 'same') => {
+      const text = { name, rules: unique(rules) };
+      if (as === 'new') return (await ask<{ id: string }>('checklists', 'POST', text)).id;
+      await apiRequest(`checklists/${list.id}`, 'PATCH', { ...text, met: list.rules });
+      return list.id;
+    },
+    onSuccess: (id) => {
+      onChoose(id);
+      onClose();
+    },
+  });
+  const remove = useMutation({
+    mutationFn: () => apiRequest(`checklists/${list.id}`, 'DELETE'),
+    onSuccess: onClose,
+  });
+  const put = (id: string, rule: Rule) => setRows(rows.map((one) => (one.id === id ? { id, rule } : one)));
+  const nameId = useId();
+  return (
+    <Dialog
+      title={isReady ? `A list of your own, from “${list.name}”` : `The checklist “${list.name}”`}
+      size="xl"
+      onClose={onClose}
+      acts={
+        <>
+          {!isReady && (
+            <Box flex="1">
+              <LinkButton type="button" onClick={() => remove.mutate()}>
+                Remove this list
+              </LinkButton>
+            </Box>
+          )}
+          <Button type="button" onClick={onClose}>
+            Cancel
+          </Button>
+          {!isReady && (
+            <Button type="button" onClick={() => save.mutate('new')} disabled={name.trim() === list.name}>
+              Save as a new list
+            </Button>
+          )}
+          <Button
+            type="button"
+            fontWeight="600"
+            disabled={save.isPending || rules.length === 0}
+            onClick={() => save.mutate(isReady ? 'new' : 'same')}
+          >
+            {isReady ? 'Save as a list of your own' : 'Save'}
+          </Button>
+        </>
+      }
+    >
+      <Flex alignItems="center" gap="3" fontSize="body" marginBottom="2" wrap="wrap">
+        <label htmlFor={nameId}>Name</label>
+        <TextInput
+          id={nameId}
+          data-autofocus
+          width="24em"
+          value={name}
+          maxLength={120}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <ChecklistFiles name={name} rules={rules} onTaken={onChoose} onClose={onClose} />
+      </Flex>
+      <Notice kind="error">{(save.error ?? remove.error)?.message}</Notice>
+      <Box role="list" aria-label="Rules">
+        {rows.map(({ id, rule }) => (
+          <RuleRow
+            key={id}
+            rule={rule}
+            onChange={(next) => put(id, next)}
+            onRemove={() => setRows(rows.filter((one) => one.id !== id))}
+          />
+        ))}
+      </Box>
+      <AddRule onAdd={(rule) => setRows([...rows, rowOf(rule)])} />
+    </Dialog>
+  );
+}
+
+const unique = (rules: readonly Rule[]) => [...new Map(rules.map((one) => [ruleKey(one), one])).values()];
+
+function RuleRow({
+  rule,
+  onChange,
+  onRemove,
+}: {
+  rule: Rule;
+  onChange: (rule: Rule) => void;
+  onRemove: () => void;
+}) {
+  const name = ruleName(rule);
+  return (
+    <Flex
+      role="listitem"
+      aria-label={name}
+      borderTopWidth="1px"
+      paddingY="1.5"
+      columnGap="4"
+      rowGap="1"
+      alignItems="center"
+      fontSize="body"
+      wrap="wrap"
+    >
+      <Select
+        aria-label="How grave"
+        width="8.5em"
+        value={rule.severity}
+        onChange={(event) => onChange({ ...rule, severity: event.target.value as FindingSeverity })}
+      >
+        {(Object.entries(severityWords) as [FindingSeverity, string][]).map(([one, words]) => (
+          <option key={one} value={one}>
+            {words}
+          </option>
+        ))}
+      </Select>
+      <chakra.span flex="1" minWidth="14em">
+        {name}
+      </chakra.span>
+      <Flex columnGap="3" rowGap="1" wrap="wrap" alignItems="center">
+        <RuleEditor rule={rule} onChange={onChange} />
+      </Flex>
+      <LinkButton type="button" aria-label={`Remove: ${name}`} onClick={onRemove}>
+        remove
+      </LinkButton>
+    </Flex>
+  );
+}
+
+function AddRule({ onAdd }: { onAdd: (rule: Rule) => void }) {
+  const [kind, setKind] = useState<CheckKind>('field');
+  const id = useId();
+  return (
+    <Flex borderTopWidth="1px" paddingY="3" gap="3" alignItems="center" fontSize="body" wrap="wrap">
+      <label htmlFor={id}>Another rule</label>
+      <Select
+        id={id}
+        width="auto"
+        value={kind}
+        onChange={(event) => setKind(event.target.value as CheckKind)}
+      >
+        {(Object.keys(newRules) as CheckKind[]).map((one) => (
+          <option key={one} value={one}>
+            {kindWords[one] ?? ruleName(newRules[one])}
+          </option>
+        ))}
+      </Select>
+      <Button type="button" onClick={() => onAdd(newRules[kind])}>
+        Add
+      </Button>
+    </Flex>
+  );
+}

@@ -1,0 +1,37 @@
+'use client';
+
+import { usePathname, useSearchParams } from 'next/navigation';
+import { useCallback, useMemo } from 'react';
+
+/** What stands beside the rules: the pictures of one, how full the set is, or what has to come from the source. */
+export type CheckView = 'rule' | 'full' | 'source';
+
+export interface CheckAddress {
+  readonly view: CheckView;
+  /** Place of the rule in its list, from 1; undefined where the address names none. */
+  readonly rule: number | undefined;
+  readonly showRule: (place: number) => void;
+  readonly show: (view: Exclude<CheckView, 'rule'>) => void;
+}
+
+/** What the address names, so that it can be shared, and Back works. */
+export function useCheckAddress(): CheckAddress {
+  const query = useSearchParams();
+  const path = usePathname();
+  const go = useCallback(
+    (words: string) => {
+      if (`?${words}` !== window.location.search) window.history.pushState(null, '', `${path}?${words}`);
+    },
+    [path],
+  );
+  const [view, rule] = [query.get('view'), Number(query.get('rule'))];
+  return useMemo(
+    () => ({
+      view: view === 'full' || view === 'source' ? view : 'rule',
+      rule: Number.isInteger(rule) && rule > 0 ? rule : undefined,
+      showRule: (place) => go(`rule=${place}`),
+      show: (next) => go(`view=${next}`),
+    }),
+    [view, rule, go],
+  );
+}

@@ -1,0 +1,18 @@
+import file from '../../../../schema/checklist.schema.json';
+import type { Rule } from '../../../core/checks/checklist';
+import { checklistLimits } from '../../../core/checks/checklist';
+import type { ChecklistText } from '../../operations/checklists/checklists';
+import { schema } from '../body';
+import { object, text } from './parts';
+
+const { definitions } = file;
+const rules = { $ref: '#/definitions/rules' };
+const parts = { name: text(checklistLimits.name), rules };
+
+export const checklistText = schema<ChecklistText>({ ...object(parts), definitions });
+export const checklistChange = schema<Partial<ChecklistText> & { met?: readonly Rule[] }>({
+  ...object({ ...parts, met: rules }, []),
+  definitions,
+});
+/** Looked at by the published schema, so that what is wrong in it is told by its place. */
+export const checklistFile = schema<object>({ type: 'object' });

@@ -1,0 +1,412 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { expect, type Page, test } from '@playwright/test';
+import sharp from 'sharp';
+import { assignmentWith, type DeskAssignment, embedAll, exiv2, makePictures, send, values } from './desk';
+import { running } from './fabrica';
+
+/** Before sharing: a mixed set of exported copies is looked at, mended on the spot, and what cannot be mended is listed. */
+test.describe.configure({ mode: 'serial' });
+const { address } = running();
+const names = Array.from({ length: 8 }, (_, at) => `sh26-0${at + 1}.jpg`);
+const [noMaker, noMakerToo, noKeywords, small, smallToo, oldYear, bare] = names as [string, ...string[]];
+
+let page: Page;
+let set: DeskAssignment;
+const complaints: string[] = [];
+
+/** Written by libexiv2, as another program exports copies. */
+const tag = (folder: string, name: string, ...commands: string[]) =>
+  execFileSync('exiv2', [...commands.flatMap((one) => ['-M', one]), path.join(folder, name)]);
+
+async function exportedCopies(folder: string): Promise<void> {
+  await makePictures(folder, names);
+  for (const name of names) {
+    const isSmall = name === small || name === smallToo;
+    const at = path.join(folder, name);
+    await sharp(readFileSync(at))
+      .resize(isSmall ? 600 : 1600)
+      .withIccProfile('srgb')
+      .keepMetadata()
+      .toFile(`${at}.new`);
+    execFileSync('mv', [`${at}.new`, at]);
+    const taken = ['set Xmp.photoshop.DateCreated 2026-03-09'];
+    const maker = [
+      'set Xmp.dc.creator XmpSeq Aune Pell',
+      'set Xmp.iptc.CreatorContactInfo/Iptc4xmpCore:CiEmailWork aune@pell.example',
+      'set Xmp.xmpRights.Marked True',
+    ];
+    const year = name === oldYear ? '2019' : '2026';
+    const web = name === bare ? 'www.pell.example/rights' : 'https://pell.example/rights';
+    tag(
+      folder,
+      name,
+      ...taken,
+      ...(name === noMaker || name === noMakerToo ? [] : maker),
+      ...(name === noKeywords ? [] : ['set Xmp.dc.subject XmpBag ketch']),
+      `set Xmp.dc.rights LangAlt lang=x-default © ${year} Aune Pell`,
+      `set Xmp.xmpRights.WebStatement ${web}`,
+      `set Xmp.dc.description LangAlt lang=x-default Plank ${name.slice(5, 7)} is bent to the frames of the old ketch.`,
+    );
+  }
+}
+
+test.beforeAll(async ({ browser }) => {
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 900 },
+    permissions: ['clipboard-read', 'clipboard-write'],
+  });
+  page = await context.newPage();
+  page.on('pageerror', (error) => complaints.push(error.message));
+  for (const { id, name } of await lists())
+    if (name.startsWith('Sharing')) await send(page, `checklists/${id}`, undefined, 'DELETE');
+  const { id: template } = await send<{ id: string }>(page, 'templates', {
+    name: 'Sharing, who made it',
+    kind: 'job',
+    entries: [
+      { field: 'creator', rule: 'overwrite', texts: ['Aune Pell'] },
+      { field: 'contactEmail', rule: 'overwrite', texts: ['aune@pell.example'] },
+      { field: 'city', rule: 'overwrite', texts: ['Havnes'] },
+    ],
+  });
+  set = await assignmentWith(page, 'Sharing', names, { inForce: [template], make: exportedCopies });
+});
+test.afterAll(() => page.context().close());
+
+const check = (query = '') => page.goto(`${address}/assignments/${set.id}/check${query}`);
+const rules = () => page.getByRole('region', { name: 'Rules' });
+const rule = (name: string | RegExp) => rules().getByRole('button', { name });
+const photo = (name: string) => page.locator(`[data-photo="${name}"]`);
+const shown = () =>
+  page.locator('[data-photo]').evaluateAll((all) => all.map((one) => (one as HTMLElement).dataset.photo));
+const held = (name: string, ...fields: string[]) => values(page, set, name, fields);
+const assignment = () => send<{ checklist: string }>(page, `assignments/${set.id}`, undefined, 'GET');
+const lists = () =>
+  send<{ id: string; name: string; rules: { check: string; severity: string }[] }[]>(
+    page,
+    'checklists',
+    undefined,
+    'GET',
+  );
+
+test('a list is chosen, and kept with the assignment', async () => {
+  await check();
+  await expect(page.getByText('6 of 8 are ready')).toBeVisible();
+  await page.getByLabel('for', { exact: true }).selectOption({ label: 'Web with licence link' });
+  await expect(page.getByText('5 of 8 are ready')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('5 of 8 are ready')).toBeVisible();
+  expect((await assignment()).checklist).toBe('web');
+});
+
+test('a ready list becomes one’s own, with its own numbers and a rule more', async () => {
+  await page.getByRole('button', { name: 'change this list' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Name').fill('Sharing');
+  const size = dialog.getByRole('listitem', { name: /^Long side/ });
+  await size.getByLabel('at least', { exact: true }).fill('1500');
+  await size.getByLabel('How grave', { exact: true }).selectOption('Must');
+  await dialog
+    .getByRole('listitem', { name: /^At least 3 keywords/ })
+    .getByLabel('at least', { exact: true })
+    .fill('1');
+  await dialog.getByLabel('Another rule').selectOption({ label: 'A field that must be filled' });
+  await dialog.getByRole('button', { name: 'Add', exact: true }).click();
+  await dialog
+    .getByRole('listitem', { name: 'Headline' })
+    .getByLabel('field')
+    .selectOption({ label: 'Title' });
+  await dialog
+    .getByRole('listitem', { name: 'Title' })
+    .getByLabel('How grave', { exact: true })
+    .selectOption('Must');
+  await dialog.getByRole('button', { name: 'Remove: No coordinates' }).click();
+  await dialog.getByRole('button', { name: 'Save as a list of your own' }).click();
+  await expect(dialog).toBeHidden();
+  await expect(rule(/^Long side at least 1,500 px/)).toBeVisible();
+  const own = (await lists()).find((one) => one.name === 'Sharing')!;
+  expect((await assignment()).checklist).toBe(own.id);
+  expect(own.rules).toEqual(
+    expect.arrayContaining([
+      { check: 'pixels', side: 'long', least: 1500, severity: 'must' },
+      { check: 'keyword-count', least: 1, severity: 'note' },
+      { check: 'field', field: 'title', severity: 'must' },
+    ]),
+  );
+  expect(own.rules.map((one) => one.check)).not.toContain('no-coordinates');
+  await expect(page.getByText('0 of 8 are ready')).toBeVisible();
+});
+
+test('a list of one’s own is changed, and goes out as a file and in again', async () => {
+  await page.getByRole('button', { name: 'change this list' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog
+    .getByRole('listitem', { name: 'Credit Line' })
+    .getByLabel('How grave', { exact: true })
+    .selectOption('Worth a look');
+  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(dialog).toBeHidden();
+  const own = (await lists()).find((one) => one.name === 'Sharing')!;
+  expect(own.rules).toContainEqual({ check: 'field', field: 'creditLine', severity: 'note' });
+  await page.getByRole('button', { name: 'change this list' }).click();
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    dialog.getByRole('link', { name: 'export as a file' }).click(),
+  ]);
+  const bytes = readFileSync(await file.path());
+  await dialog
+    .getByLabel('Checklist file')
+    .setInputFiles({ name: 'a.json', mimeType: 'application/json', buffer: bytes });
+  await expect(dialog).toBeHidden();
+  const again = (await lists()).find((one) => one.name === 'Sharing (2)')!;
+  expect(again.rules).toEqual(own.rules);
+  await expect.poll(async () => (await assignment()).checklist).toBe(again.id);
+  await page.getByRole('button', { name: 'change this list' }).click();
+  await dialog.getByLabel('Checklist file').setInputFiles({
+    name: 'b.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(
+      '{"fabrica":"checklist","version":1,"name":"B","rules":[{"check":"pixels","severity":"must"}]}',
+    ),
+  });
+  await expect(dialog.getByRole('alert')).toContainText('This is no checklist');
+  await dialog.getByRole('button', { name: 'Remove this list' }).click();
+  await expect(dialog).toBeHidden();
+  await expect.poll(async () => (await assignment()).checklist).toBe('minimum');
+  await page.getByLabel('for', { exact: true }).selectOption({ label: 'Sharing' });
+  await expect(rule(/^Long side at least 1,500 px/)).toBeVisible();
+});
+
+test('every kind of rule with its own values', async () => {
+  await page.getByRole('button', { name: 'change this list' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Name').fill('Sharing everything');
+  while ((await dialog.getByRole('button', { name: /^Remove: / }).count()) > 0)
+    await dialog
+      .getByRole('button', { name: /^Remove: / })
+      .first()
+      .click();
+  const add = async (kind: string) => {
+    await dialog.getByLabel('Another rule').selectOption({ label: kind });
+    await dialog.getByRole('button', { name: 'Add', exact: true }).click();
+    return dialog.getByRole('listitem').last();
+  };
+  const oneOf = await add('One of several fields');
+  await oneOf.getByRole('button', { name: 'Without Country' }).click();
+  await oneOf.getByRole('button', { name: 'or another' }).click();
+  await oneOf.getByLabel('field 2', { exact: true }).selectOption({ label: 'Sublocation' });
+  const pattern = await add('A field of a certain form');
+  await pattern.getByLabel('field', { exact: true }).selectOption({ label: 'Title' });
+  await pattern.getByLabel('like', { exact: true }).fill('SH##-*');
+  const length = await add('The length of a text');
+  await length.getByLabel('unit', { exact: true }).selectOption('words');
+  await length.getByLabel('at least', { exact: true }).fill('3');
+  await length.getByLabel('at most', { exact: true }).fill('');
+  const size = await add('The size in pixels');
+  await size.getByLabel('side', { exact: true }).selectOption('megapixels');
+  await size.getByLabel('at least', { exact: true }).fill('0.5');
+  const format = await add('The format of the file');
+  await format.getByLabel('TIFF', { exact: true }).check();
+  await format.getByLabel('JPEG', { exact: true }).uncheck();
+  const profile = await add('The colour profile');
+  await profile.getByLabel('one of', { exact: true }).fill('Display P3, sRGB');
+  const bits = await add('Bits of a sample');
+  await bits.getByLabel('16', { exact: true }).check();
+  await add('Keywords from the vocabulary');
+  await dialog.getByRole('button', { name: 'Save as a new list' }).click();
+  await expect(dialog).toBeHidden();
+  const everything = (await lists()).find((one) => one.name === 'Sharing everything')!;
+  expect(everything.rules).toEqual([
+    { check: 'one-of', fields: ['city', 'sublocation'], severity: 'should' },
+    { check: 'pattern', field: 'title', pattern: 'SH##-*', severity: 'should' },
+    { check: 'length', field: 'description', unit: 'words', least: 3, severity: 'should' },
+    { check: 'pixels', side: 'megapixels', least: 0.5, severity: 'should' },
+    { check: 'format', formats: ['tiff'], severity: 'should' },
+    { check: 'profile', profiles: ['Display P3', 'sRGB'], severity: 'should' },
+    { check: 'bits', bits: [8, 16], severity: 'should' },
+    { check: 'keywords-known', severity: 'should' },
+  ]);
+  await expect(rule(/^Format TIFF/)).toContainText('8');
+  await expect(rule(/^Picture at least 0.5 megapixels/)).toContainText('2');
+  await page.getByLabel('for', { exact: true }).selectOption({ label: 'Sharing' });
+  await expect(rule(/^Long side at least 1,500 px/)).toBeVisible();
+});
+
+test('empty fields are filled from the templates in force, after a proof, and nothing else is touched', async () => {
+  await rule(/^Creator/).click();
+  await expect.poll(shown).toEqual([noMaker, noMakerToo]);
+  await page.getByRole('button', { name: 'Fill from the templates in force …' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByText('filled in 2')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Write into 2 drafts' }).click();
+  await expect(rule(/^Creator/)).toContainText('none fails');
+  await expect(page.getByText('Every picture passes.')).toBeVisible();
+  await expect
+    .poll(() => held(noMaker, 'creator', 'city', 'contactEmail'))
+    .toMatchObject({
+      creator: ['Aune Pell'],
+      city: null,
+      contactEmail: null,
+    });
+  await rule(/^E-mail, Telephone or Web address/).click();
+  await page.getByRole('button', { name: 'Fill from the templates in force …' }).click();
+  await dialog.getByRole('button', { name: 'Write into 2 drafts' }).click();
+  await expect
+    .poll(() => held(noMakerToo!, 'contactEmail'))
+    .toMatchObject({ contactEmail: 'aune@pell.example' });
+});
+
+test('one step mends a year and an address, with proof; Undo brings the picture back into the list', async () => {
+  await rule(/^The year of the notice fits/).click();
+  await expect.poll(shown).toEqual([oldYear]);
+  await expect(photo(oldYear!)).toContainText('the notice says 2019');
+  await page.getByRole('button', { name: 'Mend 1 in one step …' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByText('© 2026 Aune Pell')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Write into 1 draft' }).click();
+  await expect(rule(/^The year of the notice fits/)).toContainText('none fails');
+  await expect
+    .poll(() => held(oldYear!, 'copyrightNotice'))
+    .toMatchObject({ copyrightNotice: '© 2026 Aune Pell' });
+  await page.getByRole('button', { name: /^Undo Copyright Notice in 1 picture/ }).click();
+  await expect(photo(oldYear!)).toBeVisible();
+  await expect
+    .poll(() => held(oldYear!, 'copyrightNotice'))
+    .toMatchObject({ copyrightNotice: '© 2019 Aune Pell' });
+  await page.getByRole('button', { name: /^Redo Copyright Notice in 1 picture/ }).click();
+  await expect
+    .poll(() => held(oldYear!, 'copyrightNotice'))
+    .toMatchObject({ copyrightNotice: '© 2026 Aune Pell' });
+  await rule(/^Licence link ready/).click();
+  await expect.poll(shown).toEqual([bare]);
+  await page.getByRole('button', { name: 'Mend 1 in one step …' }).click();
+  await dialog.getByRole('button', { name: 'Write into 1 draft' }).click();
+  await expect
+    .poll(() => held(bare!, 'webStatement'))
+    .toMatchObject({ webStatement: 'https://www.pell.example/rights' });
+});
+
+test('the failing ones are selected by one act and written on the spot; the count falls, and what is mended stays in sight until it is left', async () => {
+  await rule(/^At least 1 keyword/).click();
+  await expect.poll(shown).toEqual([noKeywords]);
+  await page.getByRole('button', { name: 'Write for this one' }).click();
+  await page.getByLabel('Keywords', { exact: true }).fill('plank');
+  await page.getByLabel('Keywords', { exact: true }).press('Enter');
+  await expect(rule(/^At least 1 keyword/)).toContainText('none fails');
+  await expect(photo(noKeywords!)).toContainText('mended');
+  await expect.poll(() => held(noKeywords!, 'keywords')).toMatchObject({ keywords: ['plank'] });
+  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.keyboard.press('Escape');
+  await expect(photo(noKeywords!)).toHaveCount(0);
+});
+
+test('titles are written one by one, among those that lack one', async () => {
+  await rule(/^Title/).click();
+  await expect.poll(async () => (await shown()).length).toBe(8);
+  await page.getByRole('link', { name: 'one by one' }).click();
+  await expect(page.getByText('8 of 8 pictures')).toBeVisible();
+  await page.goto(`${address}/assignments/${set.id}/check?rule=${await placeOf('title')}`);
+  await page.getByRole('button', { name: 'Write for these 8' }).click();
+  await page.getByRole('button', { name: 'title, headline, alt text' }).click();
+  await page.getByRole('textbox', { name: 'Title', exact: true }).fill('The old ketch');
+  await page.getByRole('textbox', { name: 'Title', exact: true }).press('Tab');
+  await expect(rule(/^Title/)).toContainText('none fails');
+  await expect.poll(() => held(small!, 'title')).toMatchObject({ title: 'The old ketch' });
+});
+
+async function placeOf(field: string): Promise<number> {
+  const own = (await lists()).find((one) => one.name === 'Sharing')! as unknown as {
+    rules: { field?: string }[];
+  };
+  return own.rules.findIndex((one) => one.field === field) + 1;
+}
+
+test('what writing cannot mend is a list for the source, copied as text', async () => {
+  await rules().getByRole('button', { name: 'Back to the source: 2 pictures' }).click();
+  const list = page.getByRole('region', { name: 'Back to the source' });
+  await expect(list.getByRole('row')).toHaveCount(3);
+  await expect(list.getByRole('row', { name: new RegExp(small!) })).toContainText('600 × 400 px');
+  await list.getByRole('button', { name: 'Copy the list' }).click();
+  await expect(list.getByText('Copied.')).toBeVisible();
+  const text = await page.evaluate(() => navigator.clipboard.readText());
+  expect(text.split('\n')).toEqual([
+    'File\tWhy\tNeeded',
+    `${small}\t600 × 400 px\tLong side at least 1,500 px`,
+    `${smallToo}\t600 × 400 px\tLong side at least 1,500 px`,
+  ]);
+  await page.goBack();
+  await expect(page.getByRole('heading', { name: 'Title' })).toBeVisible();
+});
+
+test('how full the set is, drawn and as numbers', async () => {
+  await rules().getByRole('button', { name: 'How full the set is' }).click();
+  const full = page.getByRole('region', { name: 'How full the set is' });
+  await expect(full.locator('svg.recharts-surface')).toHaveCount(2);
+  await expect(full.getByRole('table', { name: 'By thread' }).getByRole('row', { name: /^who/ })).toHaveText(
+    'who620',
+  );
+  await expect(full.getByRole('table', { name: 'By field' }).getByRole('row', { name: /^Title/ })).toHaveText(
+    'Title80',
+  );
+});
+
+test('a second window follows what is written in the first', async () => {
+  const second = await page.context().newPage();
+  await second.goto(`${address}/assignments/${set.id}/check`);
+  await expect(second.getByText('6 of 8 are ready')).toBeVisible();
+  await send(page, `assignments/${set.id}/writing`, {
+    scope: { of: 'these', ids: [set.ids[bare!]] },
+    writing: { kind: 'set', field: 'title', value: null },
+  });
+  await expect(second.getByText('5 of 8 are ready')).toBeVisible();
+  await second.close();
+  await check();
+  await expect(page.getByText('5 of 8 are ready')).toBeVisible();
+  await send(page, `assignments/${set.id}/writing`, {
+    scope: { of: 'these', ids: [set.ids[bare!]] },
+    writing: { kind: 'set', field: 'title', value: 'The old ketch' },
+  });
+  await expect(page.getByText('6 of 8 are ready')).toBeVisible();
+});
+
+test('all that could be mended is embedded, and an independent reader finds it', async () => {
+  await embedAll(page, 8);
+  expect(exiv2(set, noMaker)).toMatch(/Xmp\.dc\.creator\s+Aune Pell/);
+  expect(exiv2(set, noMaker)).toMatch(/Iptc\.Application2\.Byline\s+Aune Pell/);
+  expect(exiv2(set, noKeywords!)).toMatch(/Iptc\.Application2\.Keywords\s+plank/);
+  expect(exiv2(set, oldYear!)).toMatch(/Exif\.Image\.Copyright\s+.*2026 Aune Pell/);
+  expect(exiv2(set, bare!)).toMatch(/Xmp\.xmpRights\.WebStatement\s+https:\/\/www\.pell\.example\/rights/);
+  for (const name of names)
+    expect(exiv2(set, name)).toMatch(/Xmp\.dc\.title\s+lang="x-default" The old ketch/);
+  await check();
+  await expect(page.getByText('6 of 8 are ready')).toBeVisible();
+});
+
+test('a file that another program changed is looked at anew', async () => {
+  tag(set.folder, names[7]!, 'del Xmp.dc.title');
+  tag(set.folder, names[7]!, 'del Iptc.Application2.ObjectName');
+  await page.evaluate(() => window.dispatchEvent(new Event('focus')));
+  await expect(page.getByText('5 of 8 are ready')).toBeVisible();
+  await expect(rule(/^Title/)).toContainText('1');
+});
+
+test('by the keyboard alone: a rule, its pictures, the desk', async () => {
+  await check();
+  await expect(page.getByText('5 of 8 are ready')).toBeVisible();
+  await rule(/^Title/).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Title' })).toBeVisible();
+  for (let n = 0; n < 40; n++) {
+    await page.keyboard.press('Tab');
+    if (
+      await page
+        .getByRole('button', { name: 'Write for this one' })
+        .evaluate((one) => one === document.activeElement)
+    )
+      break;
+  }
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(`Writing to ${names[7]}`)).toBeVisible();
+  expect(complaints).toEqual([]);
+});
