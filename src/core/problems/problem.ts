@@ -58,6 +58,7 @@ export type ProblemCode =
   | 'value-not-allowed'
   | 'made-by-others'
   | 'reread-differs'
+  | 'second-reader-differs'
   | 'picture-data-differs'
   | 'twins-disagree'
   | 'sidecar-of-other-file'

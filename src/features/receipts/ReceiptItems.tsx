@@ -7,6 +7,7 @@ import { useEffect, useRef } from 'react';
 import { type FieldId, fieldIds, fieldLabel } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
 import { stripFromCode } from '@/core/threads/stripCode';
+import { agrees } from '@/core/wording/counts';
 import type { WrittenField } from '@/server/db/stored/runs';
 import { problemWords } from '@/server/problems/words';
 import { StripDrawing } from '@/ui/ThreadStrip';
@@ -89,6 +90,17 @@ function ItemRow({ item, act }: { item: ReceiptItem; act: Receipt['act'] }) {
   );
 }
 
+/** The second reader shares no code with Fabrica: it is a witness of its own. */
+function ReadAgain({ compared, changed }: { compared: number; changed: number }) {
+  return (
+    <Box textStyle="hint" marginTop="1">
+      {compared === 0
+        ? 'The second reader, ExifReader, does not read this kind of file; Fabrica alone has read it back.'
+        : `Read again by ExifReader, an independent reader: ${compared === changed ? `all ${changed}` : `${compared} of ${changed}`} changed ${agrees(changed, 'field agrees', 'fields agree')}${compared < changed ? '; the others it does not know' : ''}.`}
+    </Box>
+  );
+}
+
 /** BLAKE2b has 128 digits; receipts of before it have SHA-256 with 64. */
 const kindOfDigest = (digest: string) => (digest.length === 64 ? 'SHA-256' : 'BLAKE2b (b2sum)');
 
@@ -145,6 +157,7 @@ function Detail({ item }: { item: ReceiptItem }) {
           A second copy of it, compared byte for byte: {item.result.second.join(', ')}
         </Box>
       )}
+      {item.result?.readAgain && <ReadAgain {...item.result.readAgain} />}
       {item.result?.digest && (
         <Box textStyle="hint" marginTop="1" overflowWrap="anywhere">
           {kindOfDigest(item.result.digest)} of the whole file, after reading back:{' '}

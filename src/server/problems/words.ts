@@ -74,6 +74,8 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   'block-unreadable':
     'This record cannot be read to its end, and a change would have to replace it. The file was left as it is. You can have the record written new from what could be read.',
   'value-not-allowed': 'This value is not allowed here.',
+  'second-reader-differs':
+    'An independent reader found another value than was written. The file was left as it was.',
   'reread-differs': 'Reading back gave another value than was written. The file was left as it was.',
   'picture-data-differs': 'The picture data came out different. The file was left as it was.',
   'placeholder-unknown': 'A placeholder is not known.',

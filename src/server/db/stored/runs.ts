@@ -72,6 +72,8 @@ export interface RunItemResult {
   /** Of the file, read back after writing (files/digest). */
   readonly digest?: string;
   readonly bytes?: number;
+  /** How far the written file was read by the second reader; absent where nothing of it was compared. */
+  readonly readAgain?: { readonly compared: number; readonly changed: number };
 }
 
 /** An undo needs nothing beyond the run that it undoes. */

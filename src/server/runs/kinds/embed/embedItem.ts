@@ -21,6 +21,7 @@ import { verifyWritten } from '../../../files/verifyWritten';
 import { writeOver } from '../../../files/writeOver';
 import { indexShot } from '../../../operations/photos/indexShot';
 import { photoShot } from '../../../operations/photos/photos';
+import { leastRead, type SecondRead } from '../../../secondReader/secondReader';
 import { ClaimLost } from '../../claimLost';
 import type { WorkerLease } from '../../claims';
 
@@ -61,7 +62,8 @@ export async function embedItem(
   const resumed = item.result && (await hasWayBack(context, item.id));
   const result = resumed ? item.result! : { written };
   if (!plan.unchanged) await context.db.update(runItems).set({ result }).where(eq(runItems.id, item.id));
-  for (const part of plan.parts) await writePart(context, item.id, read, part);
+  const secondReads: SecondRead[] = [];
+  for (const part of plan.parts) secondReads.push(...(await writePart(context, item.id, read, part)));
   const state = plan.unchanged && !resumed ? ('unchanged' as const) : ('done' as const);
   await settle(context, item, located, {
     read,
@@ -69,7 +71,7 @@ export async function embedItem(
     rows,
     problems: plan.problems,
     state,
-    result,
+    result: { ...result, ...leastRead(secondReads) },
   });
 }
 
@@ -100,7 +102,13 @@ async function hasWayBack(context: Context, itemId: string): Promise<boolean> {
   return rows.length > 0;
 }
 
-async function writePart(context: Context, itemId: string, read: ReadShot, part: ShotPart): Promise<void> {
+/** How far the second reader read it; nothing of a new sidecar, which it does not open. */
+async function writePart(
+  context: Context,
+  itemId: string,
+  read: ReadShot,
+  part: ShotPart,
+): Promise<SecondRead[]> {
   if (part.isNew) {
     const bytes = insertedBytes(part.plan.edits);
     const nothing = {
@@ -111,16 +119,18 @@ async function writePart(context: Context, itemId: string, read: ReadShot, part:
     };
     await keepInverseEdits(context, itemId, part.role, nothing, true);
     await createFile(sidecarPath(read), bytes);
-    return;
+    return [{ compared: 0, changed: Object.keys(part.plan.after.fields).length }];
   }
   const name = read.shot[part.role]!;
+  const secondReads: SecondRead[] = [];
   await writeOver({
     path: path.join(read.folder, name),
     edits: part.plan.edits,
     expected: read[part.role]!.stat,
-    verify: (bytes) => verifyWritten(bytes, part.plan, name),
+    verify: async (bytes) => void secondReads.push(await verifyWritten(bytes, part.plan, name)),
     keepInverseEdits: (edits) => keepInverseEdits(context, itemId, part.role, edits),
   });
+  return secondReads;
 }
 
 /**

@@ -17,6 +17,7 @@ import { syncReading } from '../../../files/syncReading';
 import { writeChoices } from '../../../operations/assignments/assignments';
 import { indexFiles, sampleOf } from '../../../operations/photos/indexShot';
 import { addPhoto, photoAt, rereadPhoto, type ShotPlace } from '../../../operations/photos/photoRows';
+import { leastRead } from '../../../secondReader/secondReader';
 import { ClaimLost } from '../../claimLost';
 import type { ImportRun } from './importRun';
 import { importContext, importValues, valuesAfter, type Written } from './importValues';
@@ -59,14 +60,14 @@ export async function importItem(context: Context, run: ImportRun, item: Item): 
   };
   const folder = await folderInside(run.working.path, inside);
   const place = { folder, wanted: named.shot, taken: run.taken, begun: namesOf(item.result) };
-  const { names, placed } = await placeShot(read, plan, place, (tried) =>
+  const { names, placed, secondReads } = await placeShot(read, plan, place, (tried) =>
     reserveNames(context, run, item, { ...result, ...targetsOf(tried) }),
   );
   const second = run.second ? await secondCopy(folder, names, run.second.path, inside) : undefined;
   const problems: StoredProblem[] = [...planned.problems, ...(planned.refused ? [planned.refused] : [])];
   await record(context, run, item, {
     placed: { root: run.working, inside, folder, names, files: placed },
-    result: { ...result, ...targetsOf(names), ...second },
+    result: { ...result, ...targetsOf(names), ...second, ...leastRead(secondReads) },
     waiting: planned.refused ? written : {},
     problems,
   });

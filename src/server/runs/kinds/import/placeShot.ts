@@ -13,6 +13,7 @@ import type { ReadShot } from '../../../files/readShot';
 import { sourceOf, withFile } from '../../../files/source';
 import { verifyWritten } from '../../../files/verifyWritten';
 import { partsOf } from '../../../operations/photos/indexShot';
+import type { SecondRead } from '../../../secondReader/secondReader';
 
 const NAMES_TRIED = 1000;
 
@@ -46,6 +47,12 @@ export interface Place {
 /** What placing tells of each file: its digest and entry. Files of an attempt that was cut off are missing. */
 export type PlacedFiles = Map<ShotRole, Written>;
 
+/** What is told while files are placed. */
+interface Placing {
+  readonly placed: PlacedFiles;
+  readonly secondReads: SecondRead[];
+}
+
 /**
  * Copies the files of a photo, each with its metadata going in on the way; the file that stands for the
  * photo comes last. `reserve` is told the names before anything is placed under them, and says whether
@@ -56,18 +63,20 @@ export async function placeShot(
   plan: ShotPlan,
   { folder, wanted, taken, begun }: Place,
   reserve: (names: Shot) => Promise<boolean>,
-): Promise<{ names: Shot; placed: PlacedFiles }> {
+): Promise<{ names: Shot; placed: PlacedFiles; secondReads: readonly SecondRead[] }> {
   const needsSidecar = plan.parts.some((part) => part.role === 'sidecar');
   const placed: PlacedFiles = new Map();
-  if (begun && (await finish(read, plan, folder, begun, placed))) return { names: begun, placed };
+  const secondReads: SecondRead[] = [];
+  const done = { placed, secondReads };
+  if (begun && (await finish(read, plan, folder, begun, done))) return { names: begun, ...done };
   for (let n = 1; n <= NAMES_TRIED; n++) {
     const names = numberedShot(wanted, needsSidecar, n);
     if (await taken.has(folder, names)) continue;
     await taken.add(folder, names);
     if (!(await reserve(names))) continue;
     try {
-      await placeAll(read, plan, folder, names, placed, false);
-      return { names, placed };
+      await placeAll(read, plan, folder, names, done, false);
+      return { names, ...done };
     } catch (error) {
       if (!(error instanceof FileError && error.code === 'already-there')) throw error;
     }
@@ -81,10 +90,10 @@ async function finish(
   plan: ShotPlan,
   folder: string,
   names: Shot,
-  placed: PlacedFiles,
+  done: Placing,
 ): Promise<boolean> {
   try {
-    await placeAll(read, plan, folder, names, placed, true);
+    await placeAll(read, plan, folder, names, done, true);
     return true;
   } catch (error) {
     if (error instanceof FileError && error.code === 'already-there') return false;
@@ -97,7 +106,7 @@ async function placeAll(
   plan: ShotPlan,
   folder: string,
   names: Shot,
-  placed: PlacedFiles,
+  { placed, secondReads }: Placing,
   resumes: boolean,
 ): Promise<void> {
   const fresh = plan.parts.find((part) => part.isNew);
@@ -114,7 +123,7 @@ async function placeAll(
         expected: file.stat,
         times: 'keep',
         verify: async (bytes) => {
-          if (part) await verifyWritten(bytes, part.plan, name);
+          if (part) secondReads.push(await verifyWritten(bytes, part.plan, name));
         },
       });
       placed.set(role, written);

@@ -1,0 +1,76 @@
+import type { ByteSource } from '../../core/bytes/source';
+import type { FieldId } from '../../core/catalogue/fields';
+import type { OpenedContainer } from '../../core/containers/registry';
+import type { EmbedPlan } from '../../core/embed/planEmbed';
+import { FormatError } from '../../core/problems/problem';
+import { readAgain } from './exifReader';
+import { expectedOf } from './expected';
+
+/** How far a written file was read by somebody else: of the changed fields, those that were compared. */
+export interface SecondRead {
+  readonly compared: number;
+  readonly changed: number;
+}
+
+/** Of several files of a photo, the one of which least was compared: no file is told better than it was read. */
+export function leastRead(all: readonly SecondRead[]): { readAgain?: SecondRead } {
+  const share = ({ compared, changed }: SecondRead) => (changed === 0 ? 1 : compared / changed);
+  const [least] = [...all].sort((a, b) => share(a) - share(b));
+  return least ? { readAgain: least } : {};
+}
+
+/** Files larger than this are not taken into memory once more. */
+const MOST_BYTES = 512 * 1024 * 1024;
+
+/**
+ * Reads a written file by a library that shares no code with our core, and throws `second-reader-differs` where it
+ * finds something else in a field that was changed. What it does not read is not compared, and counted as such.
+ */
+export async function secondReading(
+  written: ByteSource,
+  container: OpenedContainer,
+  plan: Pick<EmbedPlan, 'before' | 'after'>,
+): Promise<SecondRead> {
+  const { expected, changed } = expectedOf(plan);
+  if (expected.length === 0 || written.size > MOST_BYTES) return { compared: 0, changed };
+  const reading = readAgain(await withoutPicture(written, container));
+  let compared = 0;
+  for (const { field, xmp, iim } of expected) {
+    if (xmp && reading?.xmp) {
+      refuseOther(field, xmp.texts, reading.xmp(xmp.name, xmp.member));
+      compared++;
+    }
+    if (iim && reading?.iim) refuseOther(field, iim.texts, reading.iim(iim.id));
+  }
+  return { compared, changed };
+}
+
+function refuseOther(field: FieldId, expected: readonly string[], found: readonly string[]): void {
+  const same =
+    expected.length === found.length && expected.every((text, n) => plain(text) === plain(found[n]!));
+  if (!same) throw new FormatError('second-reader-differs', field, { found: found.join(', ').slice(0, 200) });
+}
+
+/** Blanks and line ends are told in different ways; what is written is not. */
+const plain = (text: string) => text.replace(/\s+/g, ' ').trim().normalize();
+
+/** The file with nothing in place of the picture: only its metadata is read from the disk. */
+async function withoutPicture(written: ByteSource, container: OpenedContainer): Promise<Uint8Array> {
+  // Chunks of a PNG's picture stand one behind the other: all of their heads are needed.
+  const picture = container.id === 'png' ? [] : await container.pictureRanges(written);
+  const ranges = [...picture].sort((a, b) => a.start - b.start);
+  // A picture that ends the file is cut off behind its head.
+  const last = ranges.at(-1);
+  const size = last?.end === written.size ? Math.min(last.start + HEAD, written.size) : written.size;
+  const bytes = Buffer.alloc(size);
+  let at = 0;
+  for (const { start, end } of [...ranges, { start: size, end: size }]) {
+    const head = Math.min(start + HEAD, end, size);
+    if (head > at) bytes.set(await written.read(at, head - at), at);
+    at = Math.max(at, end);
+  }
+  return bytes;
+}
+
+/** Octets of each part of the picture that are read: markers and heads of chunks stand there. */
+const HEAD = 64;
