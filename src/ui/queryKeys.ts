@@ -6,6 +6,7 @@ import type { Change } from '@/server/jobs/queue';
  */
 export const queryKeys = {
   runs: () => ['runs'] as const,
+  receipts: (search: unknown) => ['runs', 'found', search] as const,
   run: (id: string) => ['runs', id] as const,
   runItems: (id: string, page: number, state: string | number) => ['run-items', id, page, state] as const,
   identities: () => ['identities'] as const,
@@ -57,6 +58,7 @@ export const queryKeys = {
     ['photos', assignmentId, 'composed', scope, field, text] as const,
   photo: (assignmentId: string, id: string, revision: string) =>
     ['photos', assignmentId, 'photo', id, revision] as const,
+  history: (id: string) => ['runs', 'history', id] as const,
   /** Read again by age, not at every word that is written. */
   versions: (assignmentId: string) => ['versions', assignmentId] as const,
   names: (assignmentId: string) => ['names', assignmentId] as const,

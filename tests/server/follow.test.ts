@@ -12,7 +12,7 @@ import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { listDropFolders } from '@/server/operations/folders/folders';
 import { answerMaker } from '@/server/operations/identities/makers';
 import { listPhotos, photoPath } from '@/server/operations/photos/photos';
-import { listRuns } from '@/server/operations/runs/runs';
+import { listRuns } from '@/server/operations/runs/listRuns';
 import { changeTemplate } from '@/server/operations/templates/templates';
 import { makePreviews } from '@/server/previews/makePreviews';
 import { embedInMemory, valuesIn } from '../fixtures/embed';
@@ -115,7 +115,7 @@ async function dropping() {
     const first = await lookIntoDropFolders(server.context, memory, now);
     now += later;
     const begun = first + (await lookIntoDropFolders(server.context, memory, now));
-    const [run] = await listRuns(server.context, 1);
+    const [run] = await listRuns(server.context, {}, 1);
     if (begun > 0) await carryOut(server.context, run!.id);
     return begun;
   };

@@ -24,6 +24,11 @@ export interface ColourFacts {
   readonly bits?: number;
 }
 
+/** A part of a file as its format names it: a segment, a chunk, a directory. Offsets in bytes from its start. */
+export interface FilePart extends Range {
+  readonly name: string;
+}
+
 /** The metadata blocks of a file, as stored: not decoded, wrappers of the container taken off. */
 export interface Blocks {
   /** TIFF structure without "Exif\0\0". */
@@ -118,6 +123,8 @@ export interface ContainerCodec<Structure> {
   /** Pixels as stored, before Orientation. */
   pixelSize(structure: Structure): { width: number; height: number } | undefined;
   colour?(structure: Structure, source: ByteSource): Promise<ColourFacts>;
+  /** What the file is made of, in its order: for showing. */
+  parts?(structure: Structure): readonly FilePart[];
   /** The largest JPEG inside that shows the whole picture: quick to show, and all that raw formats have to show. */
   preview?(structure: Structure, source: ByteSource): Promise<Range | undefined>;
 }

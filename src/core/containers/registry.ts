@@ -1,6 +1,15 @@
 import type { ByteSource } from '../bytes/source';
 import { FormatError, problem } from '../problems/problem';
-import type { BlockChanges, ColourFacts, ContainerCodec, Edit, Kind, Range, ReadResult } from './container';
+import type {
+  BlockChanges,
+  ColourFacts,
+  ContainerCodec,
+  Edit,
+  FilePart,
+  Kind,
+  Range,
+  ReadResult,
+} from './container';
 import { foreign } from './foreign/foreign';
 import { jpeg } from './jpeg/jpeg';
 import { png } from './png/png';
@@ -21,6 +30,8 @@ export interface OpenedContainer extends Omit<ReadResult<unknown>, 'structure'>,
   readonly size: number;
   readonly maxBytes: ContainerCodec<unknown>['maxBytes'];
   readonly pixels: { width: number; height: number } | undefined;
+  /** Empty in formats of which Fabrica does not know them. */
+  readonly parts: readonly FilePart[];
   /** Undefined in formats of which Fabrica does not know it. */
   colour(source: ByteSource): Promise<ColourFacts | undefined>;
   /** From the same bytes, or their copy. */
@@ -65,6 +76,9 @@ async function opened<S>(codec: ContainerCodec<S>, file: ByteSource, name: strin
     maxBytes: codec.maxBytes,
     pixels: codec.pixelSize(structure),
     pictureRanges: (source) => codec.pictureRanges(structure, source),
+    get parts() {
+      return codec.parts?.(structure) ?? [];
+    },
     colour: async (source) => codec.colour?.(structure, source),
     preview: async (source) => codec.preview?.(structure, source),
     planEdits: (changes) => codec.planEdits(structure, changes),

@@ -1,8 +1,9 @@
+import { sha256Of } from '../bytes/digest';
 import type { ByteSource } from '../bytes/source';
 import { decodeUtf8, decodeWindows1252 } from '../bytes/text';
 import { ByteView } from '../bytes/view';
 import { usualPrefix } from '../catalogue/namespaces';
-import type { Range } from '../containers/container';
+import type { FilePart, Range } from '../containers/container';
 import type { ExifModel } from '../exif/exif';
 import { tagName } from '../exif/tagNames';
 import { charsetOf, decodeDataSet } from '../iim/charset';
@@ -27,6 +28,10 @@ export interface Report {
   readonly exif: readonly Row[];
   readonly resources: readonly Row[];
   readonly markup: string;
+  /** What the file is made of, in its order. */
+  readonly parts: readonly FilePart[];
+  /** SHA-256 over the picture data, where it was asked for. */
+  readonly identity?: string;
 }
 export interface Row {
   /** Where it stands: "2:80", "dc:creator[1]", "IFD0". */
@@ -37,9 +42,14 @@ export interface Row {
 
 const SHOWN_VALUES = 16;
 const SHOWN_TEXT = 4000;
+const SHOWN_PARTS = 2000;
 
 /** Everything in a file, for showing. Throws where its container cannot be read. */
-export async function reportOn(source: ByteSource, name = ''): Promise<Report> {
+export async function reportOn(
+  source: ByteSource,
+  name = '',
+  { withIdentity = false } = {},
+): Promise<Report> {
   const { picture, container, models } = await readPicture(source, name);
   const markup = container.blocks.xmp ? attempt(() => packetText(container.blocks.xmp!)) : undefined;
   const preview = await container.preview(source);
@@ -52,6 +62,8 @@ export async function reportOn(source: ByteSource, name = ''): Promise<Report> {
     exif: models.exif ? exifRows(models.exif) : [],
     resources: models.resources ? resourceRows(models.resources) : [],
     markup: markup && 'value' in markup ? markup.value : '',
+    parts: container.parts.slice(0, SHOWN_PARTS),
+    ...(withIdentity ? { identity: await sha256Of(source, await container.pictureRanges(source)) } : {}),
   };
 }
 

@@ -9,6 +9,7 @@ import { Notice } from '@/ui/Notice';
 import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
 import { FromPicture } from '../templates/FromPicture';
+import { CompareView } from './CompareView';
 import { ReportView } from './ReportView';
 import { useReadout } from './useReadout';
 
@@ -19,10 +20,22 @@ export function ReadPage({
   photo: { id: string; name: string; assignmentId: string } | undefined;
 }) {
   const { readout, read } = useReadout(photo);
+  const other = useReadout(undefined);
+  const second = other.readout;
+  const isComparing = readout?.report !== undefined && second?.report !== undefined;
   const { getRootProps, getInputProps, open, isDragActive } = useDropzone({
     noClick: true,
+    maxFiles: 2,
+    onDropAccepted: ([file, next]) => {
+      if (file) read(file, file.name);
+      if (next) other.read(next, next.name);
+      else other.forget();
+    },
+  });
+  const compare = useDropzone({
+    noDrag: true,
     multiple: false,
-    onDropAccepted: ([file]) => file && read(file, file.name),
+    onDropAccepted: ([file]) => file && other.read(file, file.name),
   });
   const { onKeyDown: _, tabIndex: __, role: ___, ...root } = getRootProps();
   return (
@@ -31,12 +44,18 @@ export function ReadPage({
         {readout?.report && (
           <FromPicture name={readout.name} values={valuesOfRecord(readout.report.picture.record)} />
         )}
+        {readout?.report && (
+          <Button type="button" onClick={isComparing ? other.forget : compare.open}>
+            {isComparing ? 'Back to one file' : 'Compare with another file …'}
+          </Button>
+        )}
         <Button type="button" onClick={open}>
           Choose a picture
         </Button>
       </TopLine>
       <PageMain title="Read a file">
         <input {...getInputProps()} aria-label="Picture to read" />
+        <input {...compare.getInputProps()} aria-label="Picture to compare with" />
         {!readout && !photo && (
           <Flex
             direction="column"
@@ -55,7 +74,7 @@ export function ReadPage({
             </Box>
             <Box color="soft" maxWidth="32em" marginTop="2">
               Everything its records say is read in this window. The picture is not sent anywhere, and nothing
-              is written.
+              is written. Drop two, and they are compared: what was sent, and what came back.
             </Box>
           </Flex>
         )}
@@ -69,8 +88,24 @@ export function ReadPage({
             <chakra.span fontWeight="600">{readout.name}</chakra.span>: {failureWords(readout.failed)}
           </Notice>
         )}
-        {readout?.report && (
-          <ReportView name={readout.name} pictureUrl={readout.pictureUrl} report={readout.report} />
+        {second?.failed && (
+          <Notice kind="error" padding="6">
+            <chakra.span fontWeight="600">{second.name}</chakra.span>: {failureWords(second.failed)}
+          </Notice>
+        )}
+        {isComparing && <CompareView first={readout} second={second} />}
+        {readout?.report && !isComparing && (
+          <ReportView
+            name={readout.name}
+            pictureUrl={readout.pictureUrl}
+            report={readout.report}
+            photoId={readout.isPhoto ? photo?.id : undefined}
+            deskUrl={
+              readout.isPhoto && photo
+                ? `/assignments/${photo.assignmentId}/describe?as=one&picture=${photo.id}`
+                : undefined
+            }
+          />
         )}
       </PageMain>
     </Box>

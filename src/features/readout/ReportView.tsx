@@ -5,18 +5,28 @@ import type { Report, Row } from '@/core/readout/report';
 import { stripOf } from '@/core/threads/stroke';
 import { problemWords } from '@/server/problems/words';
 import { ThreadStrip } from '@/ui/ThreadStrip';
+import { AsStranger } from './AsStranger';
 import { ByQuestion } from './ByQuestion';
 import { cameraLine } from './cameraLine';
+import { History } from './History';
+import { Markup } from './Markup';
+import { Structure } from './Structure';
 
 /** Everything in a file: by question, as IIM, XMP and Exif, as raw markup. */
 export function ReportView({
   name,
   pictureUrl,
   report,
+  photoId,
+  deskUrl,
 }: {
   name: string;
   pictureUrl: string;
   report: Report;
+  /** Of a picture of an assignment: it has a history. */
+  photoId?: string | undefined;
+  /** Where it is written. */
+  deskUrl?: string | undefined;
 }) {
   const { picture } = report;
   const strip = stripOf({ file: picture.record.fields, drafts: {} });
@@ -68,13 +78,22 @@ export function ReportView({
       >
         <Tabs.List>
           <Tabs.Trigger value="question">By question</Tabs.Trigger>
+          <Tabs.Trigger value="stranger">As a stranger sees it</Tabs.Trigger>
           <Tabs.Trigger value="iim">IIM {report.iim.length}</Tabs.Trigger>
           <Tabs.Trigger value="xmp">XMP {report.xmp.length}</Tabs.Trigger>
           <Tabs.Trigger value="exif">Exif {report.exif.length}</Tabs.Trigger>
           <Tabs.Trigger value="markup">Raw markup</Tabs.Trigger>
+          <Tabs.Trigger value="structure">Parts</Tabs.Trigger>
+          {photoId && <Tabs.Trigger value="history">History</Tabs.Trigger>}
         </Tabs.List>
         <Tabs.Content value="question">
           <ByQuestion record={picture.record} />
+        </Tabs.Content>
+        <Tabs.Content value="stranger">
+          <AsStranger record={picture.record} program={programOf(report)} deskUrl={deskUrl} />
+        </Tabs.Content>
+        <Tabs.Content value="structure">
+          <Structure parts={report.parts} size={report.size} />
         </Tabs.Content>
         <Tabs.Content value="iim">
           <Rows rows={[...report.iim, ...report.resources]} empty="No IIM record and no image resources." />
@@ -86,18 +105,20 @@ export function ReportView({
           <Rows rows={report.exif} empty="No Exif block." />
         </Tabs.Content>
         <Tabs.Content value="markup">
-          {report.markup ? (
-            <chakra.pre fontFamily="mono" fontSize="tiny" whiteSpace="pre-wrap" overflowWrap="anywhere">
-              {report.markup}
-            </chakra.pre>
-          ) : (
-            <Box color="soft">No XMP packet.</Box>
-          )}
+          <Markup markup={report.markup} />
         </Tabs.Content>
+        {photoId && (
+          <Tabs.Content value="history">
+            <History photoId={photoId} />
+          </Tabs.Content>
+        )}
       </Tabs.Root>
     </Box>
   );
 }
+
+/** The program that made the file, by Exif. */
+const programOf = ({ exif }: Report) => exif.find((row) => row.name === 'Software')?.value ?? '';
 
 function Rows({ rows, empty }: { rows: readonly Row[]; empty: string }) {
   if (rows.length === 0) return <Box color="soft">{empty}</Box>;

@@ -16,10 +16,13 @@ function blobSource(blob: Blob): ByteSource {
   };
 }
 
+/** Bytes of a file whose picture data is read whole. */
+const MOST_COMPARED = 300 * 1024 * 1024;
+
 self.onmessage = async ({ data }: MessageEvent<File>) => {
   try {
     self.postMessage({
-      report: await reportOn(blobSource(data), data.name),
+      report: await reportOn(blobSource(data), data.name, { withIdentity: data.size <= MOST_COMPARED }),
     } satisfies ReadoutAnswer);
   } catch (error) {
     self.postMessage({

@@ -8,6 +8,8 @@ export interface Readout {
   readonly name: string;
   readonly pictureUrl: string;
   readonly report?: Report;
+  /** It is the photo of Fabrica's that the address names, and no other file. */
+  readonly isPhoto?: boolean;
   /** Code of what stood in the way. */
   readonly failed?: string;
 }
@@ -26,13 +28,19 @@ function pictureOf(file: Blob, whole: string, report: Report, preview: string): 
 /** Reads a dropped file, or a photo of Fabrica's, in a worker of the browser. */
 export function useReadout(photo: { id: string; name: string } | undefined) {
   const [readout, setReadout] = useState<Readout>();
-  const read = useCallback((file: Blob, name: string, preview = '') => {
+  const read = useCallback((file: Blob, name: string, preview?: string) => {
+    const isPhoto = preview !== undefined;
     const worker = new Worker(new URL('./readout.worker.ts', import.meta.url));
     const pictureUrl = URL.createObjectURL(file);
     worker.onmessage = ({ data }: MessageEvent<ReadoutAnswer>) => {
       setReadout(
         'report' in data
-          ? { name, pictureUrl: pictureOf(file, pictureUrl, data.report, preview), report: data.report }
+          ? {
+              name,
+              pictureUrl: pictureOf(file, pictureUrl, data.report, preview ?? ''),
+              report: data.report,
+              isPhoto,
+            }
           : { name, pictureUrl, failed: data.code },
       );
       worker.terminate();
@@ -60,5 +68,6 @@ export function useReadout(photo: { id: string; name: string } | undefined) {
     },
     [readout],
   );
-  return { readout, read };
+  const forget = useCallback(() => setReadout(undefined), []);
+  return { readout, read, forget };
 }

@@ -13,6 +13,7 @@ import { problemWords } from '@/server/problems/words';
 import { StripDrawing } from '@/ui/ThreadStrip';
 import { valueWords } from '@/ui/valueWords';
 import type { Receipt, ReceiptItem } from './types';
+import { UndoItem } from './UndoItem';
 import { useRunItems } from './useRunItems';
 import { itemWords, total } from './words';
 
@@ -53,7 +54,7 @@ export function ReceiptItems({ run }: { run: Receipt }) {
           minHeight={`${ROW_HEIGHT}px`}
           fontSize="body"
         >
-          {itemAt(row.index) && <ItemRow item={itemAt(row.index)!} act={run.act} />}
+          {itemAt(row.index) && <ItemRow item={itemAt(row.index)!} run={run} />}
         </Box>
       ))}
     </Box>
@@ -61,7 +62,8 @@ export function ReceiptItems({ run }: { run: Receipt }) {
 }
 
 /** The link to the picture stands beside the row, not inside of what opens it. */
-function ItemRow({ item, act }: { item: ReceiptItem; act: Receipt['act'] }) {
+function ItemRow({ item, run }: { item: ReceiptItem; run: Receipt }) {
+  const { act } = run;
   return (
     <Flex gap="4" alignItems="baseline">
       <chakra.details flex="1" minWidth="0">
@@ -80,6 +82,11 @@ function ItemRow({ item, act }: { item: ReceiptItem; act: Receipt['act'] }) {
           </chakra.span>
         </chakra.summary>
         <Detail item={item} />
+        {act === 'embed' && item.state === 'done' && run.reversible > 0 && (
+          <Box paddingLeft="4" paddingBottom="2">
+            <UndoItem runId={run.id} item={item} />
+          </Box>
+        )}
       </chakra.details>
       {item.photoId && (
         <chakra.span color="woad" textDecoration="underline" whiteSpace="nowrap">

@@ -49,6 +49,7 @@ export function ReceiptPage({ id }: { id: string }) {
             <GroupStrip counts={countCodes(run.strips)} />
           </Box>
         </Flex>
+        {!going(run) && <Files id={run.id} />}
         <ReceiptItems run={run} />
       </Box>
     </>
@@ -130,6 +131,28 @@ function Progress({ run }: { run: Receipt }) {
           : `${run.state === 'waiting' ? 'waiting for the worker' : pace(perSecond, run.counts.waiting)}. It goes on when this window is closed.`}
       </Box>
     </Box>
+  );
+}
+
+/** The receipt as a file, or as a page to print. */
+function Files({ id }: { id: string }) {
+  return (
+    <Flex
+      gap="4"
+      fontSize="small"
+      marginBottom="3"
+      color="soft"
+      css={{ '& a': { color: 'woad', textDecoration: 'underline' } }}
+    >
+      <span>As a file:</span>
+      <a href={`/api/runs/${id}/export?as=csv`}>CSV</a>
+      <a href={`/api/runs/${id}/export?as=json`}>JSON</a>
+      <a href={`/api/runs/${id}/export?as=html`} target="_blank" rel="noreferrer">
+        a page to print
+      </a>
+      <Box flex="1" />
+      <Link href="/runs">all receipts</Link>
+    </Flex>
   );
 }
 

@@ -18,7 +18,7 @@ export function UndoRun({ run }: { run: Receipt }) {
   const requestOnce = useRequestOnce();
   const [open, setOpen] = useState(false);
   const undo = useMutation({
-    mutationFn: () => requestOnce<{ runId: string }>(`runs/${run.id}/undo`, 'POST'),
+    mutationFn: () => requestOnce<{ runId: string }>(`runs/${run.id}/undo`, 'POST', {}),
     onSuccess: ({ runId }) => router.push(`/runs/${runId}`),
   });
   const redoes = run.act === 'undo';

@@ -47,7 +47,7 @@ export function Shelf({ assignments, templates, folders, drops }: Workshop) {
           {templates.length === 0 && <FirstTemplate />}
         </Section>
       )}
-      <Section look="label" title="Receipts">
+      <Section look="label" title="Receipts" act={runs.length > 0 && <Link href="/runs">All receipts</Link>}>
         {runs.slice(0, MOST).map((run) => (
           <ListRow
             key={run.id}

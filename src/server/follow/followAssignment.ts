@@ -13,6 +13,7 @@ import { announce } from '../jobs/queue';
 import { log } from '../log';
 import { readAssignment } from '../operations/assignments/assignments';
 import { indexFiles, indexShot } from '../operations/photos/indexShot';
+import { keepOutsideChange, recordedFields } from '../operations/photos/photoHistory';
 import { addPhoto, markGone } from '../operations/photos/photoRows';
 import { isUnderWay } from '../operations/runs/runs';
 import { findMoved, insideOf, type Known, type Root } from './findMoved';
@@ -127,11 +128,13 @@ async function readAgain(context: Context, root: Root, { photoId, main }: Known)
     const place = { folderId: root.id, inside: insideOf(main), folder: path.dirname(whole) };
     await inTransaction(context, async (tx) => {
       const changedOutsideAt = context.now();
-      await indexShot(tx, photoId, place, await shotOf(whole), {
+      const before = await recordedFields(tx, photoId);
+      const { read } = await indexShot(tx, photoId, place, await shotOf(whole), {
         goneAt: null,
         contentIdentity: null,
         changedOutsideAt,
       });
+      await keepOutsideChange(tx, photoId, before, read.record.fields);
     });
     return true;
   } catch (error) {

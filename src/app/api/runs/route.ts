@@ -1,4 +1,5 @@
 import { endpoint } from '@/server/http/endpoint';
-import { listRuns } from '@/server/operations/runs/runs';
+import { runsQuery } from '@/server/http/shapes/queries';
+import { listRuns } from '@/server/operations/runs/listRuns';
 
-export const GET = endpoint(({ context }) => listRuns(context));
+export const GET = endpoint(({ context, query }) => listRuns(context, query(runsQuery)));

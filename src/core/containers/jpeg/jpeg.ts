@@ -3,10 +3,26 @@ import type { ContainerCodec, Kind, Range } from '../container';
 import { largeThumbnail } from './mpf';
 import { jpegMaxBytes, planJpeg } from './plan';
 import { readJpeg } from './read';
-import type { JpegStructure } from './structure';
+import type { JpegStructure, SegmentKind } from './structure';
 
 /** Marker, length, "ICC_PROFILE\0", number of the piece and how many there are (ICC.1:2010, B.4). */
 const ICC_HEAD = 18;
+
+const markers: Readonly<Record<number, string>> = {
+  216: 'SOI',
+  196: 'DHT',
+  219: 'DQT',
+  221: 'DRI',
+  254: 'COM',
+};
+
+/** "APP1, exif": the marker by its name in ITU-T T.81, table B.1, and what it holds. */
+function segmentName(marker: number, of: SegmentKind): string {
+  const app = marker >= 0xe0 && marker <= 0xef ? `APP${marker - 0xe0}` : undefined;
+  const frame = marker >= 0xc0 && marker <= 0xcf ? `SOF${marker - 0xc0}` : `0x${marker.toString(16)}`;
+  const name = app ?? markers[marker] ?? frame;
+  return of === 'other' || of === 'tables' ? name : `${name}, ${of}`;
+}
 
 const kind: Kind = {
   id: 'jpeg',
@@ -32,6 +48,10 @@ export const jpeg: ContainerCodec<JpegStructure> = {
   read: readJpeg,
   planEdits: planJpeg,
   pixelSize: (structure) => structure.pixels,
+  parts: ({ segments, scanAt, size }) => [
+    ...segments.map(({ marker, kind: of, start, end }) => ({ name: segmentName(marker, of), start, end })),
+    { name: 'scans', start: scanAt, end: size },
+  ],
   async colour({ segments, bits }, source) {
     const first = segments.find((one) => one.kind === 'icc');
     if (!first) return { ...(bits ? { bits } : {}) };

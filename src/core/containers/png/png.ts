@@ -41,6 +41,12 @@ export const png: ContainerCodec<PngStructure> = {
   pictureRanges: async ({ picture }) => picture,
   pixelSize: ({ pixels }) => pixels,
   colour: pngColour,
+  parts: ({ chunks }) =>
+    chunks.map(({ type, keyword, start, end }) => ({
+      name: keyword ? `${type}, ${keyword}` : type,
+      start,
+      end,
+    })),
 };
 
 /** The chunk of a C2PA manifest store (C2PA 2.1, "Embedding manifests into PNG"; from memory). */

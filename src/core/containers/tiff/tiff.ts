@@ -1,5 +1,6 @@
 import { limits } from '../../bytes/limits';
 import type { ByteSource } from '../../bytes/source';
+import { tagName } from '../../exif/tagNames';
 import { iccName } from '../../icc/iccName';
 import { problem } from '../../problems/problem';
 import { entry } from '../../tiff/ifd';
@@ -17,7 +18,7 @@ import { imageRanges, valueRange } from './pictureData';
 import { planTiff } from './plan';
 import { largestJpeg } from './preview';
 import { isRawExtension, TIFF_RAW_EXTENSIONS } from './rawNames';
-import { numbers, readTiff, TIFF_TAG, type TiffStructure } from './structure';
+import { numbers, type ReadIfd, readTiff, TIFF_TAG, type TiffStructure } from './structure';
 
 /** The structure, and the Exif block that was put together from it. */
 export interface TiffFile {
@@ -57,6 +58,16 @@ export const tiff: ContainerCodec<TiffFile> = {
     const extras = [TIFF_TAG.iccProfile, TIFF_TAG.jpegTables, TIFF_TAG.colorMap];
     return [...extras.flatMap((tag) => valueRange(structure.ifd0, tag, structure.size)), ...ranges];
   },
+  parts: ({ tiff: { images, exifIfd, gpsIfd } }) =>
+    [...images.map((ifd) => ({ ifd, name: 'IFD' })), ...named(exifIfd, 'Exif'), ...named(gpsIfd, 'GPS')]
+      .flatMap(({ ifd, name }) =>
+        ifd.entries.map(({ tag, valueAt, byteLength }) => ({
+          name: `${name}, ${tagName(name === 'IFD' ? 'IFD0' : name, tag)}`,
+          start: valueAt,
+          end: valueAt + byteLength,
+        })),
+      )
+      .sort((a, b) => a.start - b.start),
   async colour({ tiff: { ifd0, images, format, size } }, source) {
     const bits = Math.max(0, ...images.flatMap((ifd) => numbers(ifd, TIFF_TAG.bitsPerSample, format)));
     const [at] = valueRange(ifd0, TIFF_TAG.iccProfile, size);
@@ -73,6 +84,8 @@ export const tiff: ContainerCodec<TiffFile> = {
   },
   preview: ({ tiff: structure }, source) => largestJpeg(structure, source),
 };
+
+const named = (ifd: ReadIfd | undefined, name: string) => (ifd ? [{ ifd, name }] : []);
 
 async function readTiffFile(source: ByteSource, name: string): Promise<ReadResult<TiffFile>> {
   const { structure, problems } = await readTiff(source);

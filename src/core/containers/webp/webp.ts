@@ -55,6 +55,7 @@ export const webp: ContainerCodec<WebpStructure> = {
       .filter((one) => PICTURE.includes(one.type))
       .map(({ start, length }) => ({ start, end: start + 8 + length })),
   pixelSize: ({ pixels }) => pixels,
+  parts: ({ chunks }) => chunks.map(({ type, start, end }) => ({ name: type.trim(), start, end })),
   /** Samples of WebP have eight bits (RFC 9649, 1). */
   async colour({ chunks }, source) {
     const one = chunks.find((chunk) => chunk.type === 'ICCP');

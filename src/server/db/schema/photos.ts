@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import { bigint, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { ShotRole } from '../../../core/embed/planShot';
 import type { ThreadId } from '../../../core/threads/threads';
-import { recordShape, summaryShape } from '../stored/records';
+import { outsideChangesShape, recordShape, summaryShape } from '../stored/records';
 import { stored } from '../stored/shape';
 import { assignments } from './assignments';
 import { createdAt, id, pointInTime, xid8 } from './columns';
@@ -53,6 +53,20 @@ export const photoSummaries = pgTable('photo_summaries', {
   /** The transaction that changed what is told of the photo last: what changed since a moment is found by it. */
   touched: xid8().notNull().default(sql`pg_current_xact_id()`),
 });
+
+/** What another program changed in a photo's files, as it was found. */
+export const outsideChanges = pgTable(
+  'outside_changes',
+  {
+    id: id(),
+    photoId: uuid()
+      .notNull()
+      .references(() => photos.id, { onDelete: 'cascade' }),
+    foundAt: createdAt(),
+    changes: stored(outsideChangesShape).notNull(),
+  },
+  (table) => [index('outside_changes_photo').on(table.photoId)],
+);
 
 /** The files of a photo: one, or several twins. */
 export const files = pgTable(

@@ -103,6 +103,11 @@ export interface StoredPhoto {
   }[];
 }
 
+/** Old → new by field. */
+export type FieldChanges = {
+  readonly [K in FieldId]?: { readonly before: FieldValue | null; readonly after: FieldValue | null };
+};
+
 type FormerReading = Omit<FieldReading, 'recordValues'> & { readonly voices?: FieldReading['recordValues'] };
 
 export const recordShape = storedShape<StoredRecord>(
@@ -132,6 +137,7 @@ export const recordShape = storedShape<StoredRecord>(
   ],
   { inline: true },
 );
+export const outsideChangesShape = storedShape<FieldChanges>('what another program changed');
 export const summaryShape = storedShape<StoredSummary>('summary of a photo', [], { inline: true });
 export const removedPhotoShape = storedShape<StoredPhoto>('photo that was removed', [
   {

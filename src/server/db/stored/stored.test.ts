@@ -3,7 +3,7 @@ import path from 'node:path';
 import { dropNoticeShape, planShape } from './assignments';
 import { checklistRulesShape } from './checklists';
 import { draftChangesShape, draftOriginShape, writingShape } from './drafts';
-import { recordShape, removedPhotoShape, summaryShape } from './records';
+import { outsideChangesShape, recordShape, removedPhotoShape, summaryShape } from './records';
 import { itemResultShape, piecesShape, problemsShape, runParameterShapes } from './runs';
 import { type StoredShape, storedShape } from './shape';
 import { templateDraftShape } from './templates';
@@ -34,6 +34,7 @@ const shapes: Readonly<Record<string, StoredShape<never>>> = {
   importChoices: importChoicesShape,
   importParameters: runParameterShapes.import,
   itemResult: itemResultShape,
+  outsideChanges: outsideChangesShape,
   pieces: piecesShape,
   plan: planShape,
   problems: problemsShape,

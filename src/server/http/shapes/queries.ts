@@ -1,3 +1,5 @@
+import { type ReceiptFormat, receiptFormats } from '../../operations/runs/exportReceipt';
+import type { RunSearch } from '../../operations/runs/listRuns';
 import { querySchema } from '../query';
 
 /** What may stand behind the "?" of an address. */
@@ -16,6 +18,15 @@ export const runItemsQuery = querySchema<{ from: number; most: number }>({
   from: { ...whole(1_000_000), default: 0 },
   most: { ...whole(200), default: 50 },
 });
+const day = { type: 'string', format: 'date' };
+export const runsQuery = querySchema<RunSearch>({
+  words: { type: 'string', maxLength: 200 },
+  kind: { enum: ['import', 'embed', 'undo'] },
+  from: day,
+  to: day,
+  behind: { type: 'string', format: 'uuid' },
+});
+export const receiptQuery = querySchema<{ as: ReceiptFormat }>({ as: { enum: receiptFormats } }, ['as']);
 export const templateFileQuery = querySchema<{ name: string }>({ name: { ...name, default: '' } });
 export const templateExportQuery = querySchema<{ as: 'json' | 'xmp'; details?: 'written' }>({
   as: { enum: ['json', 'xmp'], default: 'json' },

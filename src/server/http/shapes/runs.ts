@@ -1,7 +1,7 @@
 import type { Scope } from '../../../core/drafts/scope';
 import type { EmbedRequest } from '../../operations/runs/startEmbed';
 import { schema } from '../body';
-import { object } from './parts';
+import { ids, object } from './parts';
 import { scope } from './scope';
 
 export const pausing = schema<{ paused: boolean }>(object({ paused: { type: 'boolean' } }));
@@ -13,6 +13,9 @@ export const settlement = schema<{ record: string; index: number; act: 'put-back
     act: { enum: ['put-back', 'leave'] },
   }),
 );
+
+/** Of a run some files; all without. */
+export const undoRequest = schema<{ items?: string[] }>(object({ items: ids }, []));
 
 const yes = { type: 'boolean' };
 export const embedRequest = schema<

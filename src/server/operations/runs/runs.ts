@@ -1,4 +1,4 @@
-import { and, asc, count, countDistinct, desc, eq, inArray, isNotNull, sql } from 'drizzle-orm';
+import { and, asc, count, countDistinct, eq, inArray, isNotNull, sql } from 'drizzle-orm';
 import type { Context } from '../../context';
 import { assignments } from '../../db/schema/assignments';
 import { drafts } from '../../db/schema/drafts';
@@ -116,31 +116,6 @@ export async function listRunItems(context: Context, runId: string, from = 0, mo
     .orderBy(failedFirst, asc(runItems.position))
     .offset(from)
     .limit(most);
-}
-
-/** The last runs, the newest first. */
-export async function listRuns(context: Context, limit = 20) {
-  const rows = await context.db
-    .select({
-      id: runs.id,
-      kind: runs.kind,
-      state: runs.state,
-      paused: runs.paused,
-      createdAt: runs.createdAt,
-      parameters: runs.parameters,
-      assignmentName: assignments.name,
-    })
-    .from(runs)
-    .innerJoin(assignments, eq(assignments.id, runs.assignmentId))
-    .orderBy(desc(runs.createdAt))
-    .limit(limit);
-  return Promise.all(
-    rows.map(async ({ parameters, ...row }) => ({
-      ...row,
-      act: actOf({ kind: row.kind, parameters }),
-      counts: await runCounts(context, row.id),
-    })),
-  );
 }
 
 /** Asks a run to stop after the files in hand. One that pauses is woken, to make its end. */

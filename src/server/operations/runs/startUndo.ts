@@ -2,6 +2,7 @@ import { and, asc, eq, gt, inArray, ne, type SQL, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { formatDateTime } from '../../../core/wording/formatDate';
 import type { Context } from '../../context';
+import { oneOf } from '../../db/oneOf';
 import { runItems, runs } from '../../db/schema/runs';
 import { inTransaction } from '../../db/transaction';
 import { failure, required } from '../../problems/errors';
@@ -11,9 +12,14 @@ import { kindOf, kindsThat } from '../../runs/registry';
 
 /**
  * Plans a run that undoes another one: what was embedded is what it was before, what was brought in moves
- * aside, what was undone is done again. Asked for again while it goes on, it is the same run.
+ * aside, what was undone is done again. Asked for again while it goes on, it is the same run. Without `only`, all of
+ * its files are meant.
  */
-export async function startUndo(context: Context, undoneRunId: string): Promise<{ runId: string }> {
+export async function startUndo(
+  context: Context,
+  undoneRunId: string,
+  only?: readonly string[],
+): Promise<{ runId: string }> {
   return inTransaction(context, async (tx) => {
     const [before] = await tx.db.select().from(runs).where(eq(runs.id, undoneRunId)).for('update');
     const undone = required(before, 'run');
@@ -26,11 +32,21 @@ export async function startUndo(context: Context, undoneRunId: string): Promise<
     const items = await tx.db
       .select({ photoId: runItems.photoId, name: runItems.name, id: runItems.id })
       .from(runItems)
-      .where(and(eq(runItems.runId, undoneRunId), await canBeUndone(tx, undone)))
+      .where(
+        and(
+          eq(runItems.runId, undoneRunId),
+          only ? oneOf(runItems.id, only) : undefined,
+          await canBeUndone(tx, undone),
+        ),
+      )
       .orderBy(asc(runItems.position));
     if (items.length === 0)
       throw failure('nothing-left', { why: 'There is nothing left in this run to undo.' });
-    await refuseAllLater(tx, undone, items.length);
+    await refuseAllLater(
+      tx,
+      undone,
+      items.map((one) => one.id),
+    );
     return addRun(tx, {
       assignmentId: undone.assignmentId,
       kind: 'undo',
@@ -51,7 +67,7 @@ export async function canBeUndone(context: Context, run: Pick<Run, 'kind' | 'und
 }
 
 /** Runs are undone in the reverse order: where a later run wrote into every picture, nothing is begun. */
-async function refuseAllLater(context: Context, run: Run, count: number): Promise<void> {
+async function refuseAllLater(context: Context, run: Run, ids: readonly string[]): Promise<void> {
   const later = alias(runItems, 'later');
   const rows = await context.db
     .selectDistinctOn([runItems.id], { at: runs.createdAt })
@@ -69,8 +85,8 @@ async function refuseAllLater(context: Context, run: Run, count: number): Promis
         gt(runs.createdAt, run.createdAt),
       ),
     )
-    .where(and(eq(runItems.runId, run.id), eq(runItems.state, 'done')));
-  if (rows.length < count) return;
+    .where(and(oneOf(runItems.id, ids), eq(runItems.state, 'done')));
+  if (rows.length < ids.length) return;
   const newest = rows.reduce((last, { at }) => (at > last ? at : last), rows[0]!.at);
   throw failure('later-run', { at: formatDateTime(newest.toISOString()) });
 }

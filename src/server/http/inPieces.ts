@@ -1,0 +1,28 @@
+/**
+ * A text told as it comes about. The first piece is waited for, so that what fails at once is an ordinary error; what
+ * fails later breaks the answer off, and the browser tells that the file is not whole.
+ */
+export async function inPieces(
+  pieces: AsyncGenerator<string>,
+  { mediaType, name }: { readonly mediaType: string; readonly name: string | undefined },
+): Promise<Response> {
+  const encoder = new TextEncoder();
+  let next: IteratorResult<string> | undefined = await pieces.next();
+  const stream = new ReadableStream<Uint8Array>({
+    async pull(controller) {
+      const piece = next ?? (await pieces.next());
+      next = undefined;
+      if (piece.done) controller.close();
+      else controller.enqueue(encoder.encode(piece.value));
+    },
+    cancel: () => void pieces.return(undefined),
+  });
+  return new Response(stream, {
+    headers: {
+      'content-type': `${mediaType}; charset=utf-8`,
+      ...(name ? { 'content-disposition': `attachment; filename="${name}"` } : {}),
+      'cache-control': 'no-store',
+      'x-content-type-options': 'nosniff',
+    },
+  });
+}
