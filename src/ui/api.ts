@@ -35,6 +35,19 @@ export async function apiRequest<T>(
   return answer;
 }
 
+/** Sends a file, and is answered with one. */
+export async function apiRequestBytes(path: string, file: Blob): Promise<{ bytes: Blob; name: string }> {
+  const response = await fetch(`/api/${path}`, { method: 'POST', body: file }).catch(() => {
+    throw new ApiError('Fabrica does not answer. Is it still running?', 0);
+  });
+  if (!response.ok) {
+    const { message } = (await response.json().catch(() => ({}))) as { message?: string };
+    throw new ApiError(message ?? 'Something in Fabrica failed.', response.status);
+  }
+  const name = decodeURIComponent(response.headers.get('x-fabrica-name') ?? '');
+  return { bytes: await response.blob(), name };
+}
+
 /** An answer that comes in lines, each told to `onLine` when it is there. */
 export async function apiRequestLines<T>(
   path: string,

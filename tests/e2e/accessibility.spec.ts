@@ -34,6 +34,7 @@ const pages: Record<string, () => string> = {
   'vocabulary bundles': () => '/vocabulary?view=bundles',
   'vocabulary in and out': () => '/vocabulary?view=exchange',
   receipt: () => `/runs/${ids.run}`,
+  receipts: () => '/runs',
 };
 const ids = { assignment: '', template: '', run: '', seen: '', term: crypto.randomUUID() as string };
 const folders = { source: path.join(data, 'seen-source'), working: path.join(data, 'seen-working') };

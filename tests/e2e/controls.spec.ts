@@ -68,6 +68,14 @@ const pages: Record<string, { url: () => string; show?: () => Promise<void> }> =
   shelf: { url: () => `${address}/templates` },
   details: { url: () => `${address}/details` },
   read: { url: () => `${address}/read` },
+  'read a picture': {
+    url: () => `${home()}/describe`,
+    show: async () => {
+      await page.locator('[data-photo="kt26-0401.jpg"]').dblclick();
+      await expect(page.getByRole('tab', { name: 'By question' })).toBeVisible();
+    },
+  },
+  receipts: { url: () => `${address}/runs` },
   vocabulary: { url: () => `${address}/vocabulary?term=${ids.term}` },
   'vocabulary in order': { url: () => `${address}/vocabulary?view=order` },
   'vocabulary bundles': { url: () => `${address}/vocabulary?view=bundles` },

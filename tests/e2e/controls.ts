@@ -178,7 +178,23 @@ export const controls: Readonly<Record<string, readonly Control[]>> = {
     ),
     of(/^make it /, 'controls', 'details are added and removed'),
   ],
-  read: [of(/^(Choose a picture|Picture to read)$/, 'wholeWay', 'a picture dropped from elsewhere')],
+  read: [
+    of(/^(Choose a picture|Picture to read)$/, 'wholeWay', 'a picture dropped from elsewhere'),
+    of(/^Picture to compare with$/, 'evidence', 'a file is compared'),
+  ],
+  'read a picture': [
+    of(/^(Choose a picture|Picture to read)$/, 'wholeWay', 'a picture dropped from elsewhere'),
+    of(/^(Picture to compare with|Compare with another file …)$/, 'evidence', 'a file is compared'),
+    of(/^through a site that/, 'evidence', 'a picture is sent to the simulated site'),
+    of(/^Make a template of it$/, 'book', 'a template is made of a picture'),
+    of(
+      /^(By question|As a stranger sees it|IIM|XMP|Exif|Raw markup|Parts|History)( \d+)?$/,
+      'evidence',
+      'it is read in full',
+    ),
+    ...threads,
+  ],
+  receipts: [of(/^(Find|Kind|From|to|Earlier ones)$/, 'evidence', 'receipts are found')],
   vocabulary: [
     of(/^(Find a term|show|fold all|unfold all)$/, 'vocabulary', 'the list is found through'),
     of(/^New terms$/, 'vocabulary', 'a spelling that is taken'),
@@ -211,6 +227,7 @@ export const controls: Readonly<Record<string, readonly Control[]>> = {
   receipt: [
     of(/^Undo this run$/, 'receipts', 'undoing an import'),
     of(/^Do it again$/, 'receipts', 'the receipt of the undo'),
+    of(/^undo this file alone/, 'evidence', 'of a run one file alone'),
     of(/^(Resume|Pause|Stop after|Try the)/, 'bringIn', 'a run is stopped and goes on'),
     of(
       / (written|copied|moved|taken up|as it was|undone|failed|already right)/,

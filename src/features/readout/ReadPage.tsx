@@ -11,6 +11,7 @@ import { TopLine } from '../shell/TopLine';
 import { FromPicture } from '../templates/FromPicture';
 import { CompareView } from './CompareView';
 import { ReportView } from './ReportView';
+import { TrySite } from './TrySite';
 import { useReadout } from './useReadout';
 
 /** Read a file: any picture from anywhere, everything that is in it. */
@@ -45,9 +46,14 @@ export function ReadPage({
           <FromPicture name={readout.name} values={valuesOfRecord(readout.report.picture.record)} />
         )}
         {readout?.report && (
-          <Button type="button" onClick={isComparing ? other.forget : compare.open}>
-            {isComparing ? 'Back to one file' : 'Compare with another file …'}
-          </Button>
+          <>
+            {!isComparing && readout.file && (
+              <TrySite file={readout.file} name={readout.name} onBack={other.read} />
+            )}
+            <Button type="button" onClick={isComparing ? other.forget : compare.open}>
+              {isComparing ? 'Back to one file' : 'Compare with another file …'}
+            </Button>
+          </>
         )}
         <Button type="button" onClick={open}>
           Choose a picture

@@ -76,7 +76,7 @@ export function ReportView({
         minHeight="calc(100dvh - 3.0625rem)"
         borderLeftWidth={{ lg: '1px' }}
       >
-        <Tabs.List>
+        <Tabs.List flexWrap="wrap" css={{ '& button': { whiteSpace: 'nowrap', paddingInline: '0.625rem' } }}>
           <Tabs.Trigger value="question">By question</Tabs.Trigger>
           <Tabs.Trigger value="stranger">As a stranger sees it</Tabs.Trigger>
           <Tabs.Trigger value="iim">IIM {report.iim.length}</Tabs.Trigger>

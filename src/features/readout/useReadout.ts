@@ -8,6 +8,8 @@ export interface Readout {
   readonly name: string;
   readonly pictureUrl: string;
   readonly report?: Report;
+  /** What was read. */
+  readonly file?: Blob;
   /** It is the photo of Fabrica's that the address names, and no other file. */
   readonly isPhoto?: boolean;
   /** Code of what stood in the way. */
@@ -39,6 +41,7 @@ export function useReadout(photo: { id: string; name: string } | undefined) {
               name,
               pictureUrl: pictureOf(file, pictureUrl, data.report, preview ?? ''),
               report: data.report,
+              file,
               isPhoto,
             }
           : { name, pictureUrl, failed: data.code },

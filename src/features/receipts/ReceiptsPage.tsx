@@ -11,7 +11,6 @@ import { apiRequest } from '@/ui/api';
 import { Button } from '@/ui/buttons';
 import { EmptyState } from '@/ui/EmptyState';
 import { Select, TextInput } from '@/ui/inputs';
-import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { nameAddress } from '@/ui/nameAddress';
 import { queryKeys } from '@/ui/queryKeys';
@@ -45,19 +44,30 @@ export function ReceiptsPage() {
         <SearchBar search={search} onChange={change} />
         <Notice kind="error">{error?.message}</Notice>
         {runs?.map((run) => (
-          <ListRow
+          <Box
             key={run.id}
-            name={
-              <chakra.span textDecoration="underline" color="woad">
-                <Link href={`/runs/${run.id}`}>{`${runActs[run.act].name}: ${run.assignmentName}`}</Link>
-              </chakra.span>
-            }
-            words={run.state === 'done' ? outcome(run.counts, run.act) : stateWords[run.state]}
+            display="grid"
+            gridTemplateColumns={{ base: '1fr', md: '1fr 1fr 13em' }}
+            columnGap="5"
+            borderTopWidth="1px"
+            paddingY="1.5"
+            fontSize="body"
           >
-            <chakra.time dateTime={run.createdAt} color="soft" suppressHydrationWarning>
+            <chakra.span textDecoration="underline" color="woad" overflowWrap="anywhere">
+              <Link href={`/runs/${run.id}`}>{`${runActs[run.act].name}: ${run.assignmentName}`}</Link>
+            </chakra.span>
+            <chakra.span color="soft">
+              {run.state === 'done' ? outcome(run.counts, run.act) : stateWords[run.state]}
+            </chakra.span>
+            <chakra.time
+              dateTime={run.createdAt}
+              color="soft"
+              textAlign={{ md: 'right' }}
+              suppressHydrationWarning
+            >
               {formatDateTime(run.createdAt)}
             </chakra.time>
-          </ListRow>
+          </Box>
         ))}
         {runs?.length === 0 &&
           (isSearching ? (

@@ -29,6 +29,11 @@ const errors = {
   'request-not-understood': row<{ where: string }>(400, ({ where }) =>
     where ? `The request is not understood: ${where}.` : 'The request is not understood.',
   ),
+  'site-refuses': row(
+    422,
+    () => 'The simulated site takes JPEG, PNG, WebP and TIFF only.',
+    'Choose another picture.',
+  ),
   'request-too-large': row(413, () => 'The request is too large.'),
   'query-not-understood': row<{ where: string }>(
     422,

@@ -1,3 +1,4 @@
+import { type SiteProfile, siteProfiles } from '../../../core/readout/siteProfiles';
 import { type ReceiptFormat, receiptFormats } from '../../operations/runs/exportReceipt';
 import type { RunSearch } from '../../operations/runs/listRuns';
 import { querySchema } from '../query';
@@ -27,6 +28,10 @@ export const runsQuery = querySchema<RunSearch>({
   behind: { type: 'string', format: 'uuid' },
 });
 export const receiptQuery = querySchema<{ as: ReceiptFormat }>({ as: { enum: receiptFormats } }, ['as']);
+export const siteQuery = querySchema<{ name: string; profile: SiteProfile }>(
+  { name: { ...name, default: '' }, profile: { enum: Object.keys(siteProfiles) } },
+  ['profile'],
+);
 export const templateFileQuery = querySchema<{ name: string }>({ name: { ...name, default: '' } });
 export const templateExportQuery = querySchema<{ as: 'json' | 'xmp'; details?: 'written' }>({
   as: { enum: ['json', 'xmp'], default: 'json' },

@@ -1,0 +1,21 @@
+import { boundedBytes } from '@/server/http/body';
+import { endpoint } from '@/server/http/endpoint';
+import { siteQuery } from '@/server/http/shapes/queries';
+import { throughSite } from '@/server/site/simulatedSite';
+
+/** Bytes of a picture that the stand-in takes. */
+const MOST = 200 * 1024 * 1024;
+
+/** Sends a picture to the simulated site, and answers with what it hands out. */
+export const POST = endpoint(async ({ query, request }) => {
+  const { name, profile } = query(siteQuery);
+  const copy = await throughSite(await boundedBytes(request, MOST), name, profile);
+  return new Response(copy.bytes as Uint8Array<ArrayBuffer>, {
+    headers: {
+      'content-type': copy.mediaType,
+      'x-fabrica-name': encodeURIComponent(copy.name),
+      'cache-control': 'no-store',
+      'x-content-type-options': 'nosniff',
+    },
+  });
+});
