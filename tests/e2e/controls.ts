@@ -186,7 +186,7 @@ export const controls: Readonly<Record<string, readonly Control[]>> = {
     of(/^(Choose a picture|Picture to read)$/, 'wholeWay', 'a picture dropped from elsewhere'),
     of(/^(Picture to compare with|Compare with another file …)$/, 'evidence', 'a file is compared'),
     of(/^through a site that/, 'evidence', 'a picture is sent to the simulated site'),
-    of(/^Make a template of it$/, 'book', 'a template is made of a picture'),
+    of(/^Make a template of it$/, 'book', 'from a picture that is described'),
     of(
       /^(By question|As a stranger sees it|IIM|XMP|Exif|Raw markup|Parts|History)( \d+)?$/,
       'evidence',
