@@ -58,6 +58,7 @@ export const queryKeys = {
     ['photos', assignmentId, 'composed', scope, field, text] as const,
   photo: (assignmentId: string, id: string, revision: string) =>
     ['photos', assignmentId, 'photo', id, revision] as const,
+  itemStates: (runId: string, itemId: string) => ['runs', runId, 'states', itemId] as const,
   history: (id: string) => ['runs', 'history', id] as const,
   /** Read again by age, not at every word that is written. */
   versions: (assignmentId: string) => ['versions', assignmentId] as const,

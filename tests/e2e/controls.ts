@@ -228,6 +228,7 @@ export const controls: Readonly<Record<string, readonly Control[]>> = {
     of(/^Undo this run$/, 'receipts', 'undoing an import'),
     of(/^Do it again$/, 'receipts', 'the receipt of the undo'),
     of(/^undo this file alone/, 'evidence', 'of a run one file alone'),
+    of(/^before, after, now/, 'evidence', 'of a picture that was changed since'),
     of(/^(Resume|Pause|Stop after|Try the)/, 'bringIn', 'a run is stopped and goes on'),
     of(
       / (written|copied|moved|taken up|as it was|undone|failed|already right)/,

@@ -4,7 +4,15 @@ import path from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
 import Ajv from 'ajv';
 import sharp from 'sharp';
-import { assignmentWith, type DeskAssignment, describeUrl, embedAll, exiv2, makePictures } from './desk';
+import {
+  assignmentWith,
+  type DeskAssignment,
+  describeUrl,
+  embedAll,
+  exiv2,
+  makePictures,
+  send,
+} from './desk';
 import { root, running } from './fabrica';
 
 /** A doubtful file: read in full, mended in one step, its history kept, undone. Receipts are found, and leave as files. */
@@ -151,6 +159,32 @@ test('of a run one file alone is taken back, byte for byte', async () => {
   expect(readFileSync(path.join(set.folder, names[1]!)).equals(bytes[1]!)).toBe(true);
   expect(exiv2(set, names[0]!)).toMatch(/Xmp\.dc\.title\s+lang="x-default" Three of them/);
   expect(exiv2(set, names[2]!)).toMatch(/Xmp\.dc\.title\s+lang="x-default" Three of them/);
+});
+
+test('of a picture that was changed since, one chooses field by field: before, after, or now', async () => {
+  await page.goto(`${address}/runs`);
+  await page
+    .getByRole('main')
+    .getByRole('link', { name: `Embedded: ${job}` })
+    .first()
+    .click();
+  const row = page.getByRole('listitem').filter({ hasText: names[0]! });
+  await row.locator('summary').click();
+  await row.getByRole('button', { name: 'before, after, now …' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('button', { name: 'Nothing chosen' })).toBeDisabled();
+  await expect(dialog.getByRole('row', { name: /^Title/ })).toContainText('Three of them');
+  await dialog.getByRole('radio', { name: 'Title: before the run' }).check();
+  await dialog.getByRole('button', { name: 'Make 1 draft' }).click();
+  await expect(page).toHaveURL(/as=one&picture=/);
+  const id = set.ids[names[0]!]!;
+  const scope = { of: 'these', ids: [id] };
+  const { fields } = await send<{ fields: { title: object } }>(page, `assignments/${set.id}/desk`, {
+    scope,
+    fields: ['title'],
+  });
+  expect(fields.title).toMatchObject({ empty: 1, drafted: 1 });
+  await send(page, `assignments/${set.id}/writing`, { scope, writing: { kind: 'discard' } });
 });
 
 test('the history holds runs and edits outside, with old and new', async () => {

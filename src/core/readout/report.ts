@@ -9,11 +9,13 @@ import { tagName } from '../exif/tagNames';
 import { charsetOf, decodeDataSet } from '../iim/charset';
 import type { IimModel } from '../iim/codec';
 import { dataSetRow } from '../iim/datasets';
+import type { Models } from '../mapping/models';
 import type { ResourcesModel } from '../photoshop/resources';
 import { attempt } from '../problems/problem';
 import { type IfdEntry, typeBytes, valueBytes } from '../tiff/ifd';
 import type { XmpModel, XmpProperty, XmpValue } from '../xmp/model';
 import { packetText } from '../xmp/packet';
+import { type Metadata, metadataOf } from './metadata';
 import { type Picture, readPicture } from './readPicture';
 
 /** Everything in a file, for showing: by question, by standard, as raw markup. Plain data. */
@@ -28,6 +30,8 @@ export interface Report {
   readonly exif: readonly Row[];
   readonly resources: readonly Row[];
   readonly markup: string;
+  /** What IIM's digest says: which of IIM and XMP is newer (MWG 2.0, 3.3). */
+  readonly digest: Models['digest'];
   /** What the file is made of, in its order. */
   readonly parts: readonly FilePart[];
   /** SHA-256 over the picture data, where it was asked for. */
@@ -38,8 +42,14 @@ export interface Row {
   readonly place: string;
   readonly name: string;
   readonly value: string;
+  /** Octets of its value, and where they begin in the file, as far as that is known. */
+  readonly bytes?: number;
+  readonly at?: number;
 }
 
+/** Mark, record, DataSet and two octets of length (IIM 4.2, 1.5). */
+const DATASET_HEAD = 5;
+const TIFF_HEADER = 64;
 const SHOWN_VALUES = 16;
 const SHOWN_TEXT = 4000;
 const SHOWN_PARTS = 2000;
@@ -53,13 +63,15 @@ export async function reportOn(
   const { picture, container, models } = await readPicture(source, name);
   const markup = container.blocks.xmp ? attempt(() => packetText(container.blocks.xmp!)) : undefined;
   const preview = await container.preview(source);
+  const metadata = await metadataOf(source, container);
   return {
     picture,
     size: source.size,
     ...(preview ? { preview } : {}),
-    iim: models.iim ? iimRows(models.iim) : [],
+    digest: models.digest,
+    iim: models.iim ? iimRows(models.iim, metadata) : [],
     xmp: models.xmp ? xmpRows(models.xmp) : [],
-    exif: models.exif ? exifRows(models.exif) : [],
+    exif: models.exif ? exifRows(models.exif, metadata) : [],
     resources: models.resources ? resourceRows(models.resources) : [],
     markup: markup && 'value' in markup ? markup.value : '',
     parts: container.parts.slice(0, SHOWN_PARTS),
@@ -67,18 +79,29 @@ export async function reportOn(
   };
 }
 
-function iimRows(model: IimModel): Row[] {
+function iimRows(model: IimModel, metadata: Metadata): Row[] {
+  let from = 0;
   const { charset } = charsetOf(model);
   return model.dataSets.map((one) => {
     const { record, dataset, value } = one;
     const row = dataSetRow(record, dataset);
     const text = row && row.kind !== 'binary' ? decodeDataSet(one, charset) : binary(value);
+    const found = metadata.find(dataSetHead(one), from);
+    if (found) from = found.next;
     return {
+      bytes: value.length,
+      ...(found ? { at: found.at + DATASET_HEAD } : {}),
       place: `${record}:${String(dataset).padStart(2, '0')}`,
       name: row?.name ?? 'not in the standard',
       value: text,
     };
   });
+}
+
+/** How a DataSet of usual length begins in a file. */
+function dataSetHead({ record, dataset, value }: IimModel['dataSets'][number]): Uint8Array {
+  const head = [0x1c, record, dataset, value.length >> 8, value.length & 0xff];
+  return new Uint8Array([...head, ...value.subarray(0, SHOWN_VALUES)]);
 }
 
 function xmpRows(model: XmpModel): Row[] {
@@ -102,10 +125,17 @@ function xmpRows(model: XmpModel): Row[] {
   return rows;
 }
 
-function exifRows(model: ExifModel): Row[] {
+function exifRows(model: ExifModel, metadata: Metadata): Row[] {
+  const header = metadata.find(model.bytes.subarray(0, TIFF_HEADER), 0);
   return Object.entries(model.ifds).flatMap(([ifd, { entries }]) => {
     const view = new ByteView(model.bytes, model.order, ifd);
-    return entries.map((one) => ({ place: ifd, name: tagName(ifd, one.tag), value: exifValue(view, one) }));
+    return entries.map((one) => ({
+      place: ifd,
+      name: tagName(ifd, one.tag),
+      value: exifValue(view, one),
+      bytes: one.byteLength,
+      ...(header ? { at: header.at + one.valueAt } : {}),
+    }));
   });
 }
 

@@ -51,7 +51,17 @@ export function CheckPage({ assignment: initial, first }: Props) {
   ).length;
 
   return (
-    <Flex direction="column" height="100dvh" minHeight="35rem" className="check">
+    <Flex
+      direction="column"
+      height="100dvh"
+      minHeight="35rem"
+      css={{
+        '@media print': {
+          height: 'auto',
+          '& header, & [aria-label=Rules], & [aria-label="Writing desk"]': { display: 'none' },
+        },
+      }}
+    >
       <AssignmentTop
         assignment={assignment}
         failed={failed ? `${formatNumber(failed)} ${agrees(failed, 'rule fails', 'rules fail')}` : undefined}

@@ -38,6 +38,7 @@ export function SourceList({
   return (
     <Box
       overflowY="auto"
+      _print={{ overflow: 'visible' }}
       paddingX="5"
       paddingY="4"
       minHeight="0"

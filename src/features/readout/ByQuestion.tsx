@@ -3,6 +3,7 @@ import { type FieldId, field, fieldIds, fieldLabel } from '@/core/catalogue/fiel
 import { type QuestionId, questions } from '@/core/catalogue/row';
 import type { FieldReading, PhotoRecord } from '@/core/mapping/read';
 import type { Origin } from '@/core/mapping/recordValue';
+import type { Report } from '@/core/readout/report';
 import { valueWords } from '@/ui/valueWords';
 
 const originWords: Readonly<Record<Origin, string>> = {
@@ -15,14 +16,16 @@ const originWords: Readonly<Record<Origin, string>> = {
 };
 
 /** What the file says, by the question it answers; disagreements first. */
-export function ByQuestion({ record }: { record: PhotoRecord }) {
+export function ByQuestion({ record, digest }: { record: PhotoRecord; digest: Report['digest'] }) {
   const present = fieldIds.filter((id) => record.fields[id]);
   const disagreeing = present.filter((id) => !record.fields[id]!.agrees);
   if (present.length === 0)
     return <Box color="soft">This file says nothing about who made it, what it shows or who owns it.</Box>;
   return (
     <Box>
-      {disagreeing.length > 0 && <Group title="Its records disagree" ids={disagreeing} record={record} />}
+      {disagreeing.length > 0 && (
+        <Group title="Its records disagree" words={why[digest]} ids={disagreeing} record={record} />
+      )}
       {(Object.keys(questions) as QuestionId[]).map((question) => {
         const ids = present.filter((id) => field(id).question === question && !disagreeing.includes(id));
         return (
@@ -49,12 +52,30 @@ function linked(text: string) {
   );
 }
 
-function Group({ title, ids, record }: { title: string; ids: readonly FieldId[]; record: PhotoRecord }) {
+/** Which record counts where they differ, and why (Metadata Working Group 2.0, 3.3). */
+const why: Readonly<Record<Report['digest'], string>> = {
+  stale: 'IIM counts: the digest beside it says that it was changed by a program that did not write XMP.',
+  matches: 'XMP counts: IIM is as it was when both were written last; its digest matches.',
+  absent: 'XMP counts: there is no digest that would say that IIM is newer.',
+};
+
+function Group({
+  title,
+  words,
+  ids,
+  record,
+}: {
+  title: string;
+  words?: string;
+  ids: readonly FieldId[];
+  record: PhotoRecord;
+}) {
   return (
     <Box as="section" marginBottom="4">
       <Box as="h2" fontFamily="heading" fontSize="lead" fontWeight="600" color="woad" borderBottomWidth="1px">
         {title}
       </Box>
+      {words && <Box textStyle="hint">{words}</Box>}
       {ids.map((id) => (
         <Line key={id} id={id} reading={record.fields[id]!} />
       ))}

@@ -87,7 +87,7 @@ export function ReportView({
           {photoId && <Tabs.Trigger value="history">History</Tabs.Trigger>}
         </Tabs.List>
         <Tabs.Content value="question">
-          <ByQuestion record={picture.record} />
+          <ByQuestion record={picture.record} digest={report.digest} />
         </Tabs.Content>
         <Tabs.Content value="stranger">
           <AsStranger record={picture.record} program={programOf(report)} deskUrl={deskUrl} />
@@ -122,6 +122,7 @@ const programOf = ({ exif }: Report) => exif.find((row) => row.name === 'Softwar
 
 function Rows({ rows, empty }: { rows: readonly Row[]; empty: string }) {
   if (rows.length === 0) return <Box color="soft">{empty}</Box>;
+  const hasPlaces = rows.some((row) => row.bytes !== undefined);
   return (
     <chakra.table width="100%" fontSize="body">
       <tbody>
@@ -138,6 +139,19 @@ function Rows({ rows, empty }: { rows: readonly Row[]; empty: string }) {
             >
               {row.place}
             </chakra.td>
+            {hasPlaces && (
+              <chakra.td
+                fontFamily="mono"
+                fontSize="tiny"
+                color="soft"
+                paddingY="1"
+                paddingRight="3"
+                whiteSpace="nowrap"
+                title="where its value begins in the file, and its length in bytes"
+              >
+                {row.at === undefined ? '' : `@${row.at}`} {row.bytes === undefined ? '' : `${row.bytes} B`}
+              </chakra.td>
+            )}
             <chakra.td color="soft" paddingY="1" paddingRight="3">
               {row.name}
             </chakra.td>

@@ -82,9 +82,9 @@ function ItemRow({ item, run }: { item: ReceiptItem; run: Receipt }) {
           </chakra.span>
         </chakra.summary>
         <Detail item={item} />
-        {act === 'embed' && item.state === 'done' && run.reversible > 0 && (
+        {act === 'embed' && item.photoId && ['done', 'undone'].includes(item.state) && (
           <Box paddingLeft="4" paddingBottom="2">
-            <UndoItem runId={run.id} item={item} />
+            <UndoItem run={run} item={item} />
           </Box>
         )}
       </chakra.details>

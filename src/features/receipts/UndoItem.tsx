@@ -7,22 +7,32 @@ import { useState } from 'react';
 import { Button, LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { useRequestOnce } from '@/ui/useRequestOnce';
-import type { ReceiptItem } from './types';
+import { StatesDialog } from './StatesDialog';
+import type { Receipt, ReceiptItem } from './types';
 
-/** Undoes a run for one file alone, after a yes; the others stay as they are. */
-export function UndoItem({ runId, item }: { runId: string; item: ReceiptItem }) {
+/** For one file of a run: undone alone, after a yes; or its fields chosen one by one, where it was changed since. */
+export function UndoItem({ run, item }: { run: Receipt; item: ReceiptItem }) {
   const router = useRouter();
   const requestOnce = useRequestOnce();
   const [isAsking, setAsking] = useState(false);
+  const [isOpen, setOpen] = useState(false);
   const undo = useMutation({
-    mutationFn: () => requestOnce<{ runId: string }>(`runs/${runId}/undo`, 'POST', { items: [item.id] }),
+    mutationFn: () => requestOnce<{ runId: string }>(`runs/${run.id}/undo`, 'POST', { items: [item.id] }),
     onSuccess: (made) => router.push(`/runs/${made.runId}`),
   });
   if (!isAsking)
     return (
-      <LinkButton type="button" marginTop="1" onClick={() => setAsking(true)}>
-        undo this file alone …
-      </LinkButton>
+      <chakra.span display="flex" gap="5" marginTop="1" flexWrap="wrap">
+        {item.state === 'done' && run.reversible > 0 && (
+          <LinkButton type="button" onClick={() => setAsking(true)}>
+            undo this file alone …
+          </LinkButton>
+        )}
+        <LinkButton type="button" onClick={() => setOpen(true)}>
+          before, after, now …
+        </LinkButton>
+        {isOpen && <StatesDialog run={run} item={item} onClose={() => setOpen(false)} />}
+      </chakra.span>
     );
   return (
     <chakra.span display="flex" gap="3" alignItems="center" marginTop="1" flexWrap="wrap">
