@@ -41,12 +41,29 @@ test('a cell is a draft at once, and settles what disagreed there; an emptied on
     { kind: 'cells', rows: [{ id: 'a', values: { city: null, headline: 'New' } }] },
   );
   expect(row('a')).toEqual({
-    id: 'a',
+    ...valuesRow('a', {}),
     values: { headline: 'New' },
     drafted: ['city', 'headline'],
     broken: [],
   });
   expect(row('b').values).toEqual({ city: 'Havnes' });
+});
+
+test('the desk says the words at once for all pictures too, and an answer of before does not come over them', async () => {
+  const { queries, show } = windowWith(['a', 'b']);
+  const scope: Scope = { of: 'all', upTo: 2 };
+  const key = queryKeys.desk('j', scope, []);
+  const caption = { empty: 1, variants: [{ value: 'Old', count: 1 }] };
+  queries.setQueryData(key, { caption });
+  let answer: (desk: object) => void = () => undefined;
+  const slow = queries.fetchQuery({
+    queryKey: key,
+    queryFn: () => new Promise<object>((resolve) => (answer = resolve)),
+  });
+  show(scope, { kind: 'caption', text: 'New' });
+  answer({ caption });
+  await slow.catch(() => undefined);
+  expect(queries.getQueryData(key)).toMatchObject({ caption: { same: 'New', empty: 0 } });
 });
 
 test('what depends on what stands there is left to the server', () => {

@@ -71,14 +71,20 @@ function overlap(one: Scope, other: Scope): boolean {
 /** One who comes back to a picture before the server has answered finds the caption just written. */
 function captionAhead(queries: QueryClient, assignmentId: string, scope: Scope, text: string): void {
   const asked = JSON.stringify(scope);
+  // An answer that is on its way tells of before this act.
+  void queries.cancelQueries({
+    predicate: ({ queryKey: [, id, what, of], state }) =>
+      what === 'desk' && id === assignmentId && JSON.stringify(of) === asked && state.data !== undefined,
+  });
   queries.setQueriesData<Desk>(
     {
       predicate: ({ queryKey: [, id, what, of] }) =>
         what === 'desk' && id === assignmentId && JSON.stringify(of) === asked,
     },
     (desk) => {
-      if (!desk || scope.of !== 'these') return desk;
-      const count = scope.ids.length;
+      if (!desk) return desk;
+      const { empty, variants: held } = desk.caption;
+      const count = held.reduce((sum, one) => sum + one.count, empty);
       const variants = text === '' ? [] : [{ value: text, count }];
       const caption = { empty: count, variants, ...(text === '' ? {} : { same: text, empty: 0 }) };
       return { ...desk, caption };
