@@ -22,6 +22,7 @@ const pages: Record<string, () => string> = {
   'describe one by one': () => `/assignments/${ids.seen}/describe?as=one`,
   check: () => `/assignments/${ids.seen}/check`,
   'check: how full': () => `/assignments/${ids.seen}/check?view=full`,
+  'check: what came back': () => `/assignments/${ids.seen}/check?view=back`,
   'check: the source': () => `/assignments/${ids.seen}/check?view=source`,
   shelf: () => '/templates',
   'new template': () => '/templates/new',

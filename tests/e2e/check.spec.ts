@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
 import sharp from 'sharp';
@@ -8,7 +8,7 @@ import { running } from './fabrica';
 
 /** Before sharing: a mixed set of exported copies is looked at, mended on the spot, and what cannot be mended is listed. */
 test.describe.configure({ mode: 'serial' });
-const { address } = running();
+const { address, data } = running();
 const names = Array.from({ length: 8 }, (_, at) => `sh26-0${at + 1}.jpg`);
 const [noMaker, noMakerToo, noKeywords, small, smallToo, oldYear, bare] = names as [string, ...string[]];
 
@@ -381,6 +381,27 @@ test('all that could be mended is embedded, and an independent reader finds it',
     expect(exiv2(set, name)).toMatch(/Xmp\.dc\.title\s+lang="x-default" The old ketch/);
   await check();
   await expect(page.getByText('6 of 8 are ready')).toBeVisible();
+});
+
+test('what came back from a site is compared with the whole set', async () => {
+  const back = mkdtempSync(path.join(data, 'back '));
+  const sent = (name: string) => readFileSync(path.join(set.folder, name));
+  for (const [name, as] of [
+    [names[0]!, names[0]!],
+    [names[7]!, 'img_7_o.jpg'],
+  ] as const)
+    writeFileSync(path.join(back, as), await sharp(sent(name)).resize(800).jpeg().toBuffer());
+  await check();
+  await rules().getByRole('button', { name: 'Compare with files fetched back …' }).click();
+  const region = page.getByRole('region', { name: 'Fetched back' });
+  await region.getByLabel('Folder of the files', { exact: true }).fill(back);
+  await region.getByRole('button', { name: 'Compare', exact: true }).click();
+  await expect(region.getByRole('status')).toContainText('2 of 2 files looked at');
+  await expect(region.getByRole('status')).toContainText('did not come back');
+  await expect(region.getByText(`is ${names[0]}, known by its name`)).toBeVisible();
+  await expect(region.getByText('another size: 1600 × 1067 → 800 × 534').first()).toBeVisible();
+  await expect(region.getByText(/^Stripped: Creator/).first()).toBeVisible();
+  await expect(region.getByText('Records gone: IIM, XMP', { exact: false }).first()).toBeVisible();
 });
 
 test('a file that another program changed is looked at anew', async () => {

@@ -34,7 +34,11 @@ const repairs: { readonly [K in CheckKind]?: Repair } = {
       ...(!year && taken ? { year: taken } : {}),
       ...(!owner && named ? { owner: named } : {}),
     });
-    return mended === notice ? nothing : { copyrightNotice: mended };
+    const after = noticeElements(mended);
+    // What was put in must be found there again: a name that reads like a notice itself is left to a person.
+    const isMended =
+      after.sign && (after.year || taken === undefined) && (after.owner || named === undefined);
+    return mended === notice || !isMended ? nothing : { copyrightNotice: mended };
   },
   'notice-year': ({ values }) => {
     const [notice, taken] = [asText(values.copyrightNotice), yearTaken(values)];

@@ -16,6 +16,7 @@ import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { PageMain } from '../shell/PageMain';
 import { CheckRules } from './CheckRules';
 import type { Checked } from './checked';
+import { FetchedBack } from './FetchedBack';
 import { FullSet } from './FullSet';
 import { RulePictures } from './RulePictures';
 import { SourceList } from './SourceList';
@@ -96,6 +97,7 @@ export function CheckPage({ assignment: initial, first }: Props) {
                 current={address.view === 'rule' ? current : undefined}
               />
               <Box flex="1" minWidth="0" minHeight="0" display="flex" flexDirection="column" bg="leaf">
+                {address.view === 'back' && <FetchedBack assignment={assignment} />}
                 {address.view === 'full' && checked && <FullSet views={views} checked={checked} />}
                 {address.view === 'source' && checked && (
                   <SourceList assignment={assignment} views={views} checked={checked} />

@@ -120,6 +120,13 @@ export function CheckRules({ views, chosen, checked, beside, address, current }:
             >
               Back to the source: {counted(atSource, 'picture')}
             </LinkButton>
+            <LinkButton
+              type="button"
+              aria-current={address.view === 'back'}
+              onClick={() => address.show('back')}
+            >
+              Compare with files fetched back …
+            </LinkButton>
           </Flex>
         </>
       )}

@@ -3,8 +3,8 @@
 import { usePathname, useSearchParams } from 'next/navigation';
 import { useCallback, useMemo } from 'react';
 
-/** What stands beside the rules: the pictures of one, how full the set is, or what has to come from the source. */
-export type CheckView = 'rule' | 'full' | 'source';
+/** Beside the rules: the pictures of one, how full the set is, what has to come from the source, what came back. */
+export type CheckView = 'rule' | 'full' | 'source' | 'back';
 
 export interface CheckAddress {
   readonly view: CheckView;
@@ -27,7 +27,7 @@ export function useCheckAddress(): CheckAddress {
   const [view, rule] = [query.get('view'), Number(query.get('rule'))];
   return useMemo(
     () => ({
-      view: view === 'full' || view === 'source' ? view : 'rule',
+      view: view === 'full' || view === 'source' || view === 'back' ? view : 'rule',
       rule: Number.isInteger(rule) && rule > 0 ? rule : undefined,
       showRule: (place) => go(`rule=${place}`),
       show: (next) => go(`view=${next}`),
