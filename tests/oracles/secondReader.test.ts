@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { memorySource } from '@/core/bytes/source';
 import type { EmbedPlan } from '@/core/embed/planEmbed';
 import { verifyWritten } from '@/server/files/verifyWritten';
+import { jpegWith, xmpPacket, xmpSegment } from '../fixtures/build';
 import { embedInMemory, type WantedValues } from '../fixtures/embed';
 import { allSamples } from '../fixtures/formats';
 
@@ -75,6 +76,16 @@ test('what should be gone and is still there is caught', async () => {
   await expect(
     verifyWritten(memorySource(done), { ...plan, after: { ...plan.after, fields } }, name),
   ).rejects.toMatchObject({ problem: { code: 'second-reader-differs', part: 'city' } });
+});
+
+test('a property of another namespace that is called alike stops no write', async () => {
+  const packet = xmpPacket(
+    '<x:City>Oslo</x:City><photoshop:City>Havnes</photoshop:City>',
+    'xmlns:x="http://other.example/ns/"',
+  );
+  const bytes = jpegWith([xmpSegment(packet)]);
+  const { plan, file } = await written(bytes, { city: 'Pellvik', headline: 'Launch' });
+  expect(await verifyWritten(memorySource(file), plan, 'a.jpg')).toMatchObject({ changed: 2 });
 });
 
 const text = fc.oneof(
