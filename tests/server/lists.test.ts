@@ -3,6 +3,7 @@ import path from 'node:path';
 import { eq, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { Client } from 'pg';
+import { fieldIds } from '@/core/catalogue/fields';
 import { these } from '@/core/drafts/scope';
 import { drafts } from '@/server/db/schema/drafts';
 import { photoSummaries, photos } from '@/server/db/schema/photos';
@@ -164,6 +165,16 @@ test('desk and proof are worked out for a selection, or for all', async () => {
   // Pictures of another assignment are not reached through this one.
   const other = await broughtIn(1);
   expect((await deskOf(server.context, one.id, these(other.ids))).keywords).toEqual([]);
+});
+
+// PostgreSQL functions take a hundred arguments: a picture whose metadata was taken over could not be read.
+test('the desk is asked for every field of the catalogue at once', async () => {
+  const one = await broughtIn(1);
+  await writeDrafts(server.context, one.id, these(one.ids), { kind: 'set', field: 'city', value: 'Havnes' });
+  const desk = await deskOf(server.context, one.id, these(one.ids), fieldIds);
+  expect(desk.fields.city).toMatchObject({ same: 'Havnes', drafted: 1 });
+  expect(desk.fields.creator?.same).toEqual(['Aune Pell']);
+  expect(Object.keys(desk.fields)).toHaveLength(fieldIds.length);
 });
 
 test('a source is told as it is read: the head, pictures, and at last those that are there twice', async () => {

@@ -23,6 +23,8 @@ const RuleButton = chakra('button', {
     borderColor: 'hairline',
     _hover: { bg: 'wash' },
     '&[aria-current=true]': { bg: 'wash' },
+    // What is soft on the ground is too faint on the wash.
+    '&[aria-current=true] *, &:hover *': { color: 'ink' },
   },
 });
 

@@ -8,14 +8,19 @@ export async function inPieces(
 ): Promise<Response> {
   const encoder = new TextEncoder();
   let next: IteratorResult<string> | undefined = await pieces.next();
+  let isRead = true;
   const stream = new ReadableStream<Uint8Array>({
     async pull(controller) {
       const piece = next ?? (await pieces.next());
       next = undefined;
+      if (!isRead) return;
       if (piece.done) controller.close();
       else controller.enqueue(encoder.encode(piece.value));
     },
-    cancel: () => void pieces.return(undefined),
+    cancel: () => {
+      isRead = false;
+      void pieces.return(undefined);
+    },
   });
   return new Response(stream, {
     headers: {

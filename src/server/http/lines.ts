@@ -9,19 +9,26 @@ export async function inLines(parts: AsyncGenerator<unknown>): Promise<Response>
   const line = (value: unknown) => encoder.encode(`${JSON.stringify(value)}\n`);
   const first = await parts.next();
   let next: IteratorResult<unknown> | undefined = first;
+  let isRead = true;
   const stream = new ReadableStream<Uint8Array>({
     async pull(controller) {
       try {
         const part = next ?? (await parts.next());
         next = undefined;
+        // Who asked has gone away meanwhile.
+        if (!isRead) return;
         if (part.done) controller.close();
         else controller.enqueue(line(part.value));
       } catch (error) {
+        if (!isRead) return;
         controller.enqueue(line({ error: answerTo(error).message }));
         controller.close();
       }
     },
-    cancel: () => void parts.return(undefined),
+    cancel: () => {
+      isRead = false;
+      void parts.return(undefined);
+    },
   });
   return new Response(stream, {
     headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' },
