@@ -98,7 +98,7 @@ export function TopLine({
 function Path({ stages }: { stages: readonly Stage[] }) {
   const here = usePathname();
   return (
-    <Flex as="nav" aria-label="Path of the assignment" gap="5" alignSelf="stretch">
+    <Flex as="nav" aria-label="Path of the assignment" columnGap="5" wrap="wrap" alignSelf="stretch">
       {stages.map(({ href, word, count }) => {
         const current = here === href;
         return (
