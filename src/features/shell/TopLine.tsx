@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { useChanges } from '@/ui/useChanges';
+import { useTextSize } from '@/ui/useTextSize';
 import { CopyrightHint } from './CopyrightHint';
 import { RunsInProgress } from './RunsInProgress';
 
@@ -39,6 +40,9 @@ const StageLink = chakra(Link, {
   },
 });
 
+/** From this text size on the line takes several rows: it would lie over what one scrolls to. */
+const LARGE = 1.75;
+
 /** One top line on every page: the door to the workshop, where one is, and the act of the place. */
 export function TopLine({
   place,
@@ -52,6 +56,7 @@ export function TopLine({
   children?: ReactNode;
 }) {
   useChanges();
+  const isLarge = useTextSize() >= LARGE;
   return (
     <Flex
       as="header"
@@ -63,7 +68,7 @@ export function TopLine({
       paddingY="1"
       borderBottomWidth="1px"
       flexWrap="wrap"
-      position="sticky"
+      position={isLarge ? 'static' : 'sticky'}
       top="0"
       bg="ground"
       zIndex="10"
