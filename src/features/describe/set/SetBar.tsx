@@ -35,6 +35,7 @@ export function SetBar({
       role="region"
       aria-label="Which pictures"
       minHeight="2.125rem"
+      flexShrink={0}
       paddingX="5"
       alignItems="center"
       borderBottomWidth="1px"
