@@ -23,8 +23,6 @@ const RuleButton = chakra('button', {
     borderColor: 'hairline',
     _hover: { bg: 'wash' },
     '&[aria-current=true]': { bg: 'wash' },
-    // What is soft on the ground is too faint on the wash.
-    '&[aria-current=true] *, &:hover *': { color: 'ink' },
   },
 });
 
@@ -93,6 +91,8 @@ function RuleLine({
   how: string | undefined;
   onShow: () => void;
 }) {
+  // What is soft on the ground is too faint on the wash.
+  const soft = isCurrent ? 'ink' : 'soft';
   const passed = total === 0 ? 1 : (total - failing.size) / total;
   return (
     <RuleButton type="button" aria-current={isCurrent} onClick={onShow}>
@@ -101,7 +101,7 @@ function RuleLine({
           {ruleName(rule)}
         </chakra.span>
         {how && (
-          <chakra.span display="block" textStyle="hint" color="soft">
+          <chakra.span display="block" textStyle="hint" color={soft}>
             {how}
           </chakra.span>
         )}
@@ -111,7 +111,7 @@ function RuleLine({
         textAlign="right"
         fontFamily="heading"
         fontSize={failing.size > 0 ? 'large' : 'body'}
-        color={failing.size > 0 ? 'ink' : 'soft'}
+        color={failing.size > 0 ? 'ink' : soft}
       >
         {failing.size > 0 ? formatNumber(failing.size) : '✓'}
         <chakra.span srOnly>{failing.size > 0 ? ' fail' : ' none fails'}</chakra.span>
