@@ -122,6 +122,7 @@ export function CheckPage({ assignment: initial, first }: Props) {
               chosen={selected}
               writing={writing}
               rests={false}
+              selects="“Write for these” selects all that fail a rule."
               onSelect={selection.set}
             />
           </>

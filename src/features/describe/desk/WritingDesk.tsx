@@ -26,11 +26,13 @@ interface Props {
   readonly rests: boolean;
   /** Beside the rest: which keys do what. */
   readonly keys?: ReactNode;
+  /** What selects pictures here, beside their presses. */
+  readonly selects?: string;
   readonly onSelect: (ids: readonly string[]) => void;
 }
 
 /** The desk at the foot. It says in words what it writes to; without a selection it rests. */
-export function WritingDesk({ assignment, views, chosen, writing, rests, keys, onSelect }: Props) {
+export function WritingDesk({ assignment, views, chosen, writing, rests, keys, selects, onSelect }: Props) {
   const { id: assignmentId } = assignment;
   const [open, setOpen] = useRemembered<'open' | 'closed'>(
     `desk ${rests ? 'ledger' : 'sheet'}`,
@@ -44,8 +46,8 @@ export function WritingDesk({ assignment, views, chosen, writing, rests, keys, o
       <Desk>
         <Flex fontSize="body" color="soft" paddingY="2" gap="6" justifyContent="space-between" wrap="wrap">
           <span>
-            Select pictures to write: one, several with Ctrl or Shift, all with Ctrl+A. The key line above
-            selects those that lack something.
+            Select pictures to write: one, several with Ctrl or Shift, all with Ctrl+A.{' '}
+            {selects ?? 'The key line above selects those that lack something.'}
           </span>
           <UndoRedo assignmentId={assignmentId} settle={writing.settle} />
         </Flex>
