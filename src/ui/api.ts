@@ -53,8 +53,14 @@ export async function apiRequestLines<T>(
   path: string,
   onLine: (part: T) => void,
   signal?: AbortSignal,
+  /** Sent where the answer is that of an act. */
+  body?: unknown,
 ): Promise<void> {
-  const response = await fetch(`/api/${path}`, signal ? { signal } : {}).catch((error) => {
+  const sent =
+    body === undefined
+      ? {}
+      : { method: 'POST', body: JSON.stringify(body), headers: { 'content-type': 'application/json' } };
+  const response = await fetch(`/api/${path}`, { ...sent, ...(signal ? { signal } : {}) }).catch((error) => {
     if (signal?.aborted) throw error;
     throw new ApiError('Fabrica does not answer. Is it still running?', 0);
   });

@@ -43,11 +43,11 @@ export function FetchedBack({ assignment }: { assignment: Assignment }) {
     asked.current = own;
     setError('');
     setLooked({ rows: [] });
-    const where = `assignments/${assignment.id}/fetched-back?${new URLSearchParams({ path: folder })}`;
     await apiRequestLines<BackPart>(
-      where,
+      `assignments/${assignment.id}/fetched-back`,
       (part) => setLooked((before) => (asked.current === own ? withPart(before, part) : before)),
       own.signal,
+      { path: folder },
     ).catch((failed: Error) => asked.current === own && setError(failed.message));
   };
   const isLooking = looked !== undefined && looked.missing === undefined && error === '';

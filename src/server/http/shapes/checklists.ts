@@ -14,5 +14,7 @@ export const checklistChange = schema<Partial<ChecklistText> & { met?: readonly 
   ...object({ ...parts, met: rules }, []),
   definitions,
 });
+export const folderPath = schema<{ path: string }>(object({ path: text(4096) }));
+
 /** Looked at by the published schema, so that what is wrong in it is told by its place. */
 export const checklistFile = schema<object>({ type: 'object' });

@@ -1,9 +1,13 @@
 import { endpoint } from '@/server/http/endpoint';
 import { inLines } from '@/server/http/lines';
-import { pathQuery } from '@/server/http/shapes/queries';
+import { folderPath } from '@/server/http/shapes/checklists';
 import { fetchedBack } from '@/server/operations/compare/fetchedBack';
 
-/** The pictures of an assignment against a folder of files that were fetched back, in lines as they are looked at. */
-export const GET = endpoint<{ id: string }>(({ context, query, params }) =>
-  inLines(fetchedBack(context, params.id, query(pathQuery).path)),
-);
+/**
+ * The pictures of an assignment against a folder of files that were fetched back, in lines as they are looked at.
+ * It opens the folder, so it is no question that a link could ask.
+ */
+export const POST = endpoint<{ id: string }>(async ({ context, body, params }) => {
+  const { path } = await body(folderPath);
+  return inLines(fetchedBack(context, params.id, path));
+});
