@@ -122,6 +122,11 @@ test('a ready list becomes one’s own, with its own numbers and a rule more', a
     .getByLabel('How grave', { exact: true })
     .selectOption('Must');
   await dialog.getByRole('button', { name: 'Remove: No coordinates' }).click();
+  // What is half done outlives a reload.
+  await page.reload();
+  await page.getByRole('button', { name: 'change this list' }).click();
+  await expect(dialog.getByLabel('Name')).toHaveValue('Sharing');
+  await expect(dialog.getByRole('listitem', { name: 'Title' })).toBeVisible();
   await dialog.getByRole('button', { name: 'Save as a list of your own' }).click();
   await expect(dialog).toBeHidden();
   await expect(rule(/^Long side at least 1,500 px/)).toBeVisible();

@@ -12,6 +12,7 @@ import { Button, LinkButton } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { Select, TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
+import { useKeptState } from '@/ui/useKeptState';
 import { newKey, useRequestOnce } from '@/ui/useRequestOnce';
 import { ChecklistFiles } from './ChecklistFiles';
 import { RuleEditor } from './RuleEditor';
@@ -31,6 +32,14 @@ interface Row {
 }
 const rowOf = (rule: Rule): Row => ({ id: newKey(), rule });
 
+/** A list while it is changed: kept over a reload, until it is saved or given up. */
+interface Edited {
+  readonly name: string;
+  readonly rows: readonly Row[];
+  /** The rules as they were when one began. */
+  readonly met: readonly Rule[];
+}
+
 /** A name that no list has yet. */
 function freeName(name: string, own: readonly Checklist[]): string {
   for (let n = 1; ; n++) {
@@ -42,25 +51,34 @@ function freeName(name: string, own: readonly Checklist[]): string {
 /** The rules of a list: a ready one becomes a list of one's own, an own one is changed, copied, or removed. */
 export function ChecklistDialog({ list, own, onChoose, onClose }: Props) {
   const isReady = readyList(list.id) !== undefined;
-  const [name, setName] = useState(isReady ? freeName(list.name, own) : list.name);
-  const [rows, setRows] = useState<readonly Row[]>(() => list.rules.map(rowOf));
+  const { value, set, done } = useKeptState<Edited>(`checklist ${list.id}`, {
+    name: isReady ? freeName(list.name, own) : list.name,
+    rows: list.rules.map(rowOf),
+    met: list.rules,
+  });
+  const { name, rows, met } = value;
+  const setRows = (next: readonly Row[]) => set({ ...value, rows: next });
   const rules = rows.map((one) => one.rule);
   const ask = useRequestOnce();
   const save = useMutation({
     mutationFn: async (as: 'new' | 'same') => {
       const text = { name, rules: unique(rules) };
       if (as === 'new') return (await ask<{ id: string }>('checklists', 'POST', text)).id;
-      await apiRequest(`checklists/${list.id}`, 'PATCH', { ...text, met: list.rules });
+      await apiRequest(`checklists/${list.id}`, 'PATCH', { ...text, met });
       return list.id;
     },
     onSuccess: (id) => {
+      done();
       onChoose(id);
       onClose();
     },
   });
   const remove = useMutation({
     mutationFn: () => apiRequest(`checklists/${list.id}`, 'DELETE'),
-    onSuccess: onClose,
+    onSuccess: () => {
+      done();
+      onClose();
+    },
   });
   const put = (id: string, rule: Rule) => setRows(rows.map((one) => (one.id === id ? { id, rule } : one)));
   const nameId = useId();
@@ -78,7 +96,13 @@ export function ChecklistDialog({ list, own, onChoose, onClose }: Props) {
               </LinkButton>
             </Box>
           )}
-          <Button type="button" onClick={onClose}>
+          <Button
+            type="button"
+            onClick={() => {
+              done();
+              onClose();
+            }}
+          >
             Cancel
           </Button>
           {!isReady && (
@@ -105,7 +129,7 @@ export function ChecklistDialog({ list, own, onChoose, onClose }: Props) {
           width="24em"
           value={name}
           maxLength={120}
-          onChange={(event) => setName(event.target.value)}
+          onChange={(event) => set({ ...value, name: event.target.value })}
         />
         <ChecklistFiles name={name} rules={rules} onTaken={onChoose} onClose={onClose} />
       </Flex>

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
 import { counted, formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
@@ -37,6 +37,7 @@ export function FetchedBack({ assignment }: { assignment: Assignment }) {
   const [looked, setLooked] = useState<Looked>();
   const [error, setError] = useState('');
   const asked = useRef<AbortController>(undefined);
+  useEffect(() => () => asked.current?.abort(), []);
   const look = async () => {
     asked.current?.abort();
     const own = new AbortController();
