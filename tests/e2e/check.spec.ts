@@ -6,7 +6,7 @@ import sharp from 'sharp';
 import { assignmentWith, type DeskAssignment, embedAll, exiv2, makePictures, send, values } from './desk';
 import { running } from './fabrica';
 
-/** Before sharing: a mixed set of exported copies is looked at, mended on the spot, and what cannot be mended is listed. */
+/** Before sharing: a mixed set of exported copies is looked at, fixed on the spot, and what cannot be fixed is listed. */
 test.describe.configure({ mode: 'serial' });
 const { address, data } = running();
 const names = Array.from({ length: 8 }, (_, at) => `sh26-0${at + 1}.jpg`);
@@ -262,11 +262,11 @@ test('empty fields are filled from the templates in force, after a proof, and no
     .toMatchObject({ contactEmail: 'aune@pell.example' });
 });
 
-test('one step mends a year and an address, with proof; Undo brings the picture back into the list', async () => {
+test('one step fixes a year and an address, with proof; Undo brings the picture back into the list', async () => {
   await rule(/^The year of the notice fits/).click();
   await expect.poll(shown).toEqual([oldYear]);
   await expect(photo(oldYear!)).toContainText('the notice says 2019');
-  await page.getByRole('button', { name: 'Mend 1 in one step …' }).click();
+  await page.getByRole('button', { name: 'Fix 1 in one step …' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByText('© 2026 Aune Pell')).toBeVisible();
   await dialog.getByRole('button', { name: 'Write into 1 draft' }).click();
@@ -285,21 +285,21 @@ test('one step mends a year and an address, with proof; Undo brings the picture 
     .toMatchObject({ copyrightNotice: '© 2026 Aune Pell' });
   await rule(/^Licence link ready/).click();
   await expect.poll(shown).toEqual([bare]);
-  await page.getByRole('button', { name: 'Mend 1 in one step …' }).click();
+  await page.getByRole('button', { name: 'Fix 1 in one step …' }).click();
   await dialog.getByRole('button', { name: 'Write into 1 draft' }).click();
   await expect
     .poll(() => held(bare!, 'webStatement'))
     .toMatchObject({ webStatement: 'https://www.pell.example/rights' });
 });
 
-test('the failing ones are selected by one act and written on the spot; the count falls, and what is mended stays in sight until it is left', async () => {
+test('the failing ones are selected by one act and written on the spot; the count falls, and what is fixed stays in sight until it is left', async () => {
   await rule(/^At least 1 keyword/).click();
   await expect.poll(shown).toEqual([noKeywords]);
   await page.getByRole('button', { name: 'Write for this one' }).click();
   await page.getByLabel('Keywords', { exact: true }).fill('plank');
   await page.getByLabel('Keywords', { exact: true }).press('Enter');
   await expect(rule(/^At least 1 keyword/)).toContainText('none fails');
-  await expect(photo(noKeywords!)).toContainText('mended');
+  await expect(photo(noKeywords!)).toContainText('fixed');
   await expect.poll(() => held(noKeywords!, 'keywords')).toMatchObject({ keywords: ['plank'] });
   await page.getByRole('grid', { name: 'Pictures' }).focus();
   await page.keyboard.press('Escape');
@@ -327,7 +327,7 @@ async function placeOf(field: string): Promise<number> {
   return own.rules.findIndex((one) => one.field === field) + 1;
 }
 
-test('what writing cannot mend is a list for the source, copied as text', async () => {
+test('what writing cannot fix is a list for the source, copied as text', async () => {
   await rules().getByRole('button', { name: 'Back to the source: 2 pictures' }).click();
   const list = page.getByRole('region', { name: 'Back to the source' });
   await expect(list.getByRole('row')).toHaveCount(3);
@@ -375,7 +375,7 @@ test('a second window follows what is written in the first', async () => {
   await expect(page.getByText('6 of 8 are ready')).toBeVisible();
 });
 
-test('all that could be mended is embedded, and an independent reader finds it', async () => {
+test('all that could be fixed is embedded, and an independent reader finds it', async () => {
   await embedAll(page, 8);
   expect(exiv2(set, noMaker)).toMatch(/Xmp\.dc\.creator\s+Aune Pell/);
   expect(exiv2(set, noMaker)).toMatch(/Iptc\.Application2\.Byline\s+Aune Pell/);

@@ -62,14 +62,14 @@ const checking = [
   // Every rule, with how many pictures fail it.
   of(/( fail| none fails)$/, 'check', 'the failing ones are selected'),
   of(/^How full the set is$/, 'check', 'how full the set is'),
-  of(/^Back to the source: /, 'check', 'what writing cannot mend'),
+  of(/^Back to the source: /, 'check', 'what writing cannot fix'),
   of(
     /^(Compare with files fetched back …|Compare|Folder of the files|Choose: Folder of the files)$/,
     'check',
     'what came back',
   ),
   of(/^Write for th(is one|ese \d+)$/, 'check', 'the failing ones are selected'),
-  of(/^Mend \d+ in one step …$/, 'check', 'one step mends'),
+  of(/^Fix \d+ in one step …$/, 'check', 'one step fixes'),
   of(/^Fill from the templates in force …$/, 'check', 'empty fields are filled'),
 ];
 

@@ -15,7 +15,7 @@ import {
 } from './desk';
 import { root, running } from './fabrica';
 
-/** A doubtful file: read in full, mended in one step, its history kept, undone. Receipts are found, and leave as files. */
+/** A doubtful file: read in full, fixed in one step, its history kept, undone. Receipts are found, and leave as files. */
 test.describe.configure({ mode: 'serial' });
 const { address } = running();
 const names = ['dt26-01.jpg', 'dt26-02.jpg', 'dt26-03.jpg'];
@@ -81,7 +81,7 @@ test('one step brings its records into step, and it is embedded', async () => {
   await page.goto(`${address}/assignments/${set.id}/check`);
   await page.getByLabel('for', { exact: true }).selectOption({ label: 'Web with licence link' });
   await page.getByRole('button', { name: /^Records of the file agree/ }).click();
-  await page.getByRole('button', { name: 'Mend 1 in one step …' }).click();
+  await page.getByRole('button', { name: 'Fix 1 in one step …' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Write into 1 draft' }).click();
   await expect(page.getByRole('button', { name: /^Records of the file agree/ })).toContainText('none fails');
   await embedAll(page, 1);

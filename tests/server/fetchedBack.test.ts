@@ -80,7 +80,7 @@ test('each file is known again, and what became of it is told', async () => {
   );
   expect(rows.get('0043_o.jpg')).toMatchObject({ sent: { name: 'c.jpg' }, by: 'look' });
   expect(rows.get('0043_o.jpg')!.stripped).toContain('creator');
-  expect(rows.get('D.JPG')).toMatchObject({ sent: { name: 'd.jpg' }, by: 'name', picture: 'written-anew' });
+  expect(rows.get('D.JPG')).toMatchObject({ sent: { name: 'd.jpg' }, by: 'name', picture: 'encoded-again' });
   expect(rows.get('other.jpg')!.sent).toBeUndefined();
   expect(rows.get('broken.jpg')).toEqual({ back: 'broken.jpg', failed: true });
   expect(missing).toEqual(['e.jpg']);

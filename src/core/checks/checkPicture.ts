@@ -27,7 +27,7 @@ const besides: readonly CheckKind[] = ['own-caption', 'people-shown', 'keywords-
 
 export const dependsOnSet = ({ check }: Check): boolean => besides.includes(check);
 
-/** What only the file itself can mend: another picture, another export. */
+/** What only the file itself can fix: another picture, another export. */
 const atSource: readonly CheckKind[] = ['pixels', 'format', 'profile', 'bits', 'readable'];
 
-export const isMendedAtSource = ({ check }: Check): boolean => atSource.includes(check);
+export const isFixedAtSource = ({ check }: Check): boolean => atSource.includes(check);

@@ -1,6 +1,6 @@
 import type { FieldId } from '../catalogue/fields';
 
-/** must: nothing goes on before it is mended · should: worth a look · note: good to know. */
+/** must: nothing goes on before it is fixed · should: worth a look · note: good to know. */
 export type FindingSeverity = 'must' | 'should' | 'note';
 
 /**
@@ -13,7 +13,7 @@ export interface Finding<Code extends string = string, Repair = never> {
   readonly field?: FieldId;
   /** What gave rise to it: a word, a name, a number. */
   readonly found?: string;
-  /** What would mend it, in one step. */
+  /** What would fix it, in one step. */
   readonly repair?: Repair;
 }
 

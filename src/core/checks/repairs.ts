@@ -15,7 +15,7 @@ type Repair = (picture: PictureFacts, set: SetFacts) => Changes;
 
 const nothing: Changes = {};
 
-/** What mends a picture in one step, by the kind of check. Each knows its own field and touches no other. */
+/** What fixes a picture in one step, by the kind of check. Each knows its own field and touches no other. */
 const repairs: { readonly [K in CheckKind]?: Repair } = {
   addresses: ({ values }) => ({
     ...ofAddresses(values, addressFields),
@@ -29,21 +29,20 @@ const repairs: { readonly [K in CheckKind]?: Repair } = {
     if (notice.trim() === '') return nothing;
     const { sign, year, owner } = noticeElements(notice);
     const [taken, named] = [yearTaken(values), ownerNamed(values)];
-    const mended = withNoticeParts(notice, {
+    const fixed = withNoticeParts(notice, {
       ...(sign ? {} : { sign: '©' as const }),
       ...(!year && taken ? { year: taken } : {}),
       ...(!owner && named ? { owner: named } : {}),
     });
-    const after = noticeElements(mended);
+    const after = noticeElements(fixed);
     // What was put in must be found there again: a name that reads like a notice itself is left to a person.
-    const isMended =
-      after.sign && (after.year || taken === undefined) && (after.owner || named === undefined);
-    return mended === notice || !isMended ? nothing : { copyrightNotice: mended };
+    const isFixed = after.sign && (after.year || taken === undefined) && (after.owner || named === undefined);
+    return fixed === notice || !isFixed ? nothing : { copyrightNotice: fixed };
   },
   'notice-year': ({ values }) => {
     const [notice, taken] = [asText(values.copyrightNotice), yearTaken(values)];
-    const mended = taken ? withNoticeParts(notice, { year: taken }) : notice;
-    return mended === notice ? nothing : { copyrightNotice: mended };
+    const fixed = taken ? withNoticeParts(notice, { year: taken }) : notice;
+    return fixed === notice ? nothing : { copyrightNotice: fixed };
   },
   /** A notice claims what the status does not say. */
   'rights-agree': ({ values: { rightsStatus, copyrightNotice } }) =>
@@ -68,7 +67,7 @@ const repairs: { readonly [K in CheckKind]?: Repair } = {
   }),
 };
 
-/** What mends a picture that fails a rule; undefined where no one step does. */
+/** What fixes a picture that fails a rule; undefined where no one step does. */
 export function repairOf(rule: Rule, picture: PictureFacts, set: SetFacts): Changes | undefined {
   const changes = repairs[rule.check]?.(picture, set) ?? nothing;
   return Object.keys(changes).length === 0 ? undefined : changes;

@@ -28,7 +28,7 @@ export interface Comparison {
   readonly fields: readonly FieldFate[];
   readonly records: readonly RecordFate[];
   /** The picture itself: the same data; the same size, written anew; another size; another format; not compared. */
-  readonly picture: 'same' | 'written-anew' | 'resized' | 'other-format' | 'not-compared';
+  readonly picture: 'same' | 'encoded-again' | 'resized' | 'other-format' | 'not-compared';
   readonly sizes: readonly [string, string];
 }
 
@@ -68,7 +68,7 @@ function fateOf(before: FieldValue | undefined, after: FieldValue | undefined): 
 
 function recordFate(record: RecordFate['record'], before: Report, after: Report): RecordFate {
   const [a, b] = [before[record], after[record]];
-  const told = (rows: typeof a) =>
+  const textOf = (rows: typeof a) =>
     rows.map(({ place, name, value }) => `${place}\t${name}\t${value}`).join('\n');
   const fate =
     a.length === 0 && b.length === 0
@@ -77,7 +77,7 @@ function recordFate(record: RecordFate['record'], before: Report, after: Report)
         ? 'added'
         : b.length === 0
           ? 'stripped'
-          : told(a) === told(b)
+          : textOf(a) === textOf(b)
             ? 'same'
             : 'changed';
   return { record, before: a.length, after: b.length, fate };
@@ -87,7 +87,7 @@ function pictureFate(before: Report, after: Report): Comparison['picture'] {
   if (before.picture.format !== after.picture.format) return 'other-format';
   if (sizeOf(before) !== sizeOf(after)) return 'resized';
   if (before.identity === undefined || after.identity === undefined) return 'not-compared';
-  return before.identity === after.identity ? 'same' : 'written-anew';
+  return before.identity === after.identity ? 'same' : 'encoded-again';
 }
 
 const sizeOf = ({ picture: { pixels } }: Report) => (pixels ? `${pixels.width} × ${pixels.height}` : '');

@@ -72,10 +72,10 @@ export function ruleName(rule: Check): string {
   return (names[rule.check] as (check: Check) => string)(rule);
 }
 
-type Told = Omit<Failing, 'reason'>;
-const named = ({ field }: Told) => (field ? fieldLabel(field) : 'The field');
+type Details = Omit<Failing, 'reason'>;
+const named = ({ field }: Details) => (field ? fieldLabel(field) : 'The field');
 
-const reasons: Readonly<Record<Reason, (failing: Told) => string>> = {
+const reasons: Readonly<Record<Reason, (failing: Details) => string>> = {
   empty: (one) => `${named(one)} is empty`,
   'other-form': ({ found }) => `“${found}” is of another form`,
   'too-short': ({ found }) => `only ${found}`,
@@ -128,6 +128,6 @@ const reasons: Readonly<Record<Reason, (failing: Told) => string>> = {
 };
 
 /** Why a picture fails, in a few words. */
-export function failingWords({ reason, ...told }: Failing): string {
-  return reasons[reason](told);
+export function failingWords({ reason, ...details }: Failing): string {
+  return reasons[reason](details);
 }

@@ -30,7 +30,7 @@ interface Props {
   readonly first: FirstPhotos;
 }
 
-/** Check: the set against what its purpose asks, with the desk at hand to mend it. */
+/** Check: the set against what its purpose asks, with the desk at hand to fix it. */
 export function CheckPage({ assignment: initial, first }: Props) {
   const assignment = useAssignment(initial);
   const { id } = initial;
@@ -76,7 +76,7 @@ export function CheckPage({ assignment: initial, first }: Props) {
             act={{ href: `/assignments/${id}/bring-in`, words: 'Bring pictures in' }}
           >
             Here a set is looked at before it leaves: which picture lacks what its purpose asks, and how that
-            is mended.
+            is fixed.
           </EmptyState>
         ) : (
           <>

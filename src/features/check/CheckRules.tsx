@@ -2,7 +2,7 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import { isMendedAtSource } from '@/core/checks/checkPicture';
+import { isFixedAtSource } from '@/core/checks/checkPicture';
 import { sharedCaptions } from '@/core/checks/facts';
 import { repairOf } from '@/core/checks/repairs';
 import { countStrips } from '@/core/threads/stroke';
@@ -143,10 +143,10 @@ export function CheckRules({ views, chosen, checked, beside, address, current }:
   );
 }
 
-/** Pictures that fail what only their source can mend. */
+/** Pictures that fail what only their source can fix. */
 function sourcePictures(checked: Checked | undefined): Set<string> {
   const ids = (checked?.results ?? [])
-    .filter(({ rule }) => isMendedAtSource(rule))
+    .filter(({ rule }) => isFixedAtSource(rule))
     .flatMap(({ failing }) => [...failing.keys()]);
   return new Set(ids);
 }

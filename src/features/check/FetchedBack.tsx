@@ -19,7 +19,7 @@ const knownBy: Readonly<Record<KnownBy, string>> = {
 
 const pictures: Readonly<Record<NonNullable<BackRow['picture']>, string>> = {
   same: 'picture data the same',
-  'written-anew': 'encoded anew',
+  'encoded-again': 'encoded again',
   resized: 'another size',
   'other-format': 'another format',
   'not-compared': 'picture data not compared',

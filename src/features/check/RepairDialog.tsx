@@ -20,7 +20,7 @@ import type { Checked } from './checked';
 /** Pictures that one request holds. */
 const AT_ONCE = 10_000;
 
-/** Old → new of what one step mends, before it is written as drafts. */
+/** Old → new of what one step fixes, before it is written as drafts. */
 export function RepairDialog({
   rule,
   repairs,
@@ -46,7 +46,7 @@ export function RepairDialog({
   }));
   return (
     <Dialog
-      title={`Mend: ${ruleName(rule)}`}
+      title={`Fix: ${ruleName(rule)}`}
       size="lg"
       onClose={onClose}
       acts={

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra } from '@chakra-ui/react';
-import { isMendedAtSource } from '@/core/checks/checkPicture';
+import { isFixedAtSource } from '@/core/checks/checkPicture';
 import { ruleName, severityWords } from '@/core/wording/checkWords';
 import { formatNumber } from '@/core/wording/counts';
 import type { RuleResult } from './checked';
@@ -30,7 +30,7 @@ interface Props {
   readonly results: readonly RuleResult[];
   readonly total: number;
   readonly current: number | undefined;
-  /** Whether one step mends a picture that fails the rule. */
+  /** Whether one step fixes a picture that fails the rule. */
   readonly isOneStep: (result: RuleResult) => boolean;
   readonly onShow: (place: number) => void;
 }
@@ -60,7 +60,7 @@ export function RuleList({ results, total, current, isOneStep, onShow }: Props) 
             result={result}
             total={total}
             isCurrent={result.place === current}
-            how={howMended(result, isOneStep(result))}
+            how={howFixed(result, isOneStep(result))}
             onShow={() => onShow(result.place)}
           />
         ))}
@@ -71,10 +71,10 @@ export function RuleList({ results, total, current, isOneStep, onShow }: Props) 
 
 const isFailing = ({ failing }: RuleResult) => failing.size > 0;
 
-function howMended({ rule, failing }: RuleResult, isOneStep: boolean): string | undefined {
+function howFixed({ rule, failing }: RuleResult, isOneStep: boolean): string | undefined {
   if (failing.size === 0) return undefined;
-  if (isMendedAtSource(rule)) return 'go back to the source for these';
-  return isOneStep ? 'can be mended in one step' : 'mended by writing';
+  if (isFixedAtSource(rule)) return 'go back to the source for these';
+  return isOneStep ? 'can be fixed in one step' : 'fixed by writing';
 }
 
 function RuleLine({

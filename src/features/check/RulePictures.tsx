@@ -3,7 +3,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
-import { isMendedAtSource } from '@/core/checks/checkPicture';
+import { isFixedAtSource } from '@/core/checks/checkPicture';
 import { sharedCaptions } from '@/core/checks/facts';
 import { fieldsToFill } from '@/core/checks/repairs';
 import { scopeOf } from '@/core/drafts/scope';
@@ -32,7 +32,7 @@ interface Props {
   readonly write: Write;
 }
 
-/** The pictures that fail a rule, and how they are mended. What is mended leaves the list when it is not selected any more. */
+/** The pictures that fail a rule, and how they are fixed. What is fixed leaves the list when it is not selected any more. */
 export function RulePictures({ assignment, views, selection, result, checked, beside, write }: Props) {
   const [dialog, setDialog] = useState<'repair' | 'fill'>();
   const { rule, failing } = result;
@@ -41,7 +41,7 @@ export function RulePictures({ assignment, views, selection, result, checked, be
     [views, failing, selection.ids],
   );
   const reasons = useMemo(() => {
-    const words = (id: string) => failing.get(id)?.map(failingWords).join(' · ') ?? 'mended';
+    const words = (id: string) => failing.get(id)?.map(failingWords).join(' · ') ?? 'fixed';
     return new Map(shown.map((view) => [view.id, words(view.id)]));
   }, [shown, failing]);
   const repairs = useMemo(
@@ -51,7 +51,7 @@ export function RulePictures({ assignment, views, selection, result, checked, be
   const fill = fieldsToFill(rule);
   const ids = useMemo(() => new Set(failing.keys()), [failing]);
   const count = formatNumber(failing.size);
-  const isHere = !isMendedAtSource(rule);
+  const isHere = !isFixedAtSource(rule);
   return (
     <Flex direction="column" minHeight="0" flex="1">
       <Box paddingX="5" paddingTop="4" paddingBottom="3">
@@ -63,7 +63,7 @@ export function RulePictures({ assignment, views, selection, result, checked, be
             {failing.size === 0
               ? 'Every picture passes.'
               : `${count} of ${formatNumber(checked.pictures.length)} ${agrees(failing.size, 'fails', 'fail')}.`}
-            {!isHere && failing.size > 0 && ' Only another export or another picture mends this.'}
+            {!isHere && failing.size > 0 && ' Only another export or another picture fixes this.'}
           </Box>
         </Flex>
         {failing.size > 0 && (
@@ -83,7 +83,7 @@ export function RulePictures({ assignment, views, selection, result, checked, be
             )}
             {repairs.size > 0 && (
               <Button type="button" onClick={() => setDialog('repair')}>
-                Mend {formatNumber(repairs.size)} in one step …
+                Fix {formatNumber(repairs.size)} in one step …
               </Button>
             )}
             {fill.length > 0 && assignment.inForce.length > 0 && (

@@ -17,7 +17,7 @@ const cell = {
   fontWeight: '400',
 } as const;
 
-/** What writing cannot mend: a list for whoever has the source. It is printed and copied as it stands. */
+/** What writing cannot fix: a list for whoever has the source. It is printed and copied as it stands. */
 export function SourceList({
   assignment,
   views,
@@ -27,13 +27,13 @@ export function SourceList({
   views: readonly PhotoView[];
   checked: Checked;
 }) {
-  const [said, setSaid] = useState('');
+  const [status, setStatus] = useState('');
   const rows = sourceRows(checked);
   const previews = new Map(views.map((view) => [view.id, view.previewUrl]));
   const copy = () =>
     navigator.clipboard.writeText(sourceText(rows)).then(
-      () => setSaid('Copied.'),
-      () => setSaid('The browser did not allow it. Select the list and copy it.'),
+      () => setStatus('Copied.'),
+      () => setStatus('The browser did not allow it. Select the list and copy it.'),
     );
   return (
     <Box
@@ -53,7 +53,7 @@ export function SourceList({
         <Box color="soft" fontSize="body">
           {rows.length === 0
             ? 'No picture has to go back.'
-            : `${counted(rows.length, 'picture')} of “${assignment.name}” that writing cannot mend.`}
+            : `${counted(rows.length, 'picture')} of “${assignment.name}” that writing cannot fix.`}
         </Box>
       </Flex>
       {rows.length > 0 && (
@@ -66,7 +66,7 @@ export function SourceList({
               Print …
             </Button>
             <chakra.span role="status" color="soft" fontSize="body">
-              {said}
+              {status}
             </chakra.span>
           </Flex>
           <chakra.table width="100%" fontSize="body" css={{ borderCollapse: 'collapse' }}>

@@ -1,4 +1,4 @@
-import { isMendedAtSource } from '@/core/checks/checkPicture';
+import { isFixedAtSource } from '@/core/checks/checkPicture';
 import { failingWords, ruleName } from '@/core/wording/checkWords';
 import type { Checked } from './checked';
 
@@ -11,7 +11,7 @@ export interface SourceRow {
 }
 
 export function sourceRows({ results, pictures }: Checked): SourceRow[] {
-  const some = results.filter(({ rule, failing }) => isMendedAtSource(rule) && failing.size > 0);
+  const some = results.filter(({ rule, failing }) => isFixedAtSource(rule) && failing.size > 0);
   return pictures.flatMap(({ id, name }) => {
     const failed = some.filter(({ failing }) => failing.has(id));
     if (failed.length === 0) return [];

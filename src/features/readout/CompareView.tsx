@@ -88,7 +88,7 @@ function verdict({ picture, fields }: Comparison): string {
   const lost = fields.filter((one) => one.fate === 'stripped' || one.fate === 'changed').length;
   const pictures: Readonly<Record<Comparison['picture'], string>> = {
     same: 'The picture data is the same',
-    'written-anew': 'The picture was encoded anew in its size',
+    'encoded-again': 'The picture was encoded again, in its size',
     resized: 'The picture has another size',
     'other-format': 'The picture is of another format',
     'not-compared': 'The files are too large to compare their picture data',

@@ -56,7 +56,7 @@ test.each<[SiteProfile, object]>([
   [
     'strips-all',
     {
-      picture: 'written-anew',
+      picture: 'encoded-again',
       records: { iim: 'stripped', xmp: 'stripped' },
       fates: { creator: 'stripped', city: 'stripped', contactEmail: 'stripped' },
     },
