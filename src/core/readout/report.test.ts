@@ -30,7 +30,9 @@ test('a report shows every record of a file, and its markup', async () => {
   expect(report.iim).toContainEqual(
     expect.objectContaining({ place: '2:199', name: 'not in the standard', value: '01 ff' }),
   );
-  expect(report.xmp).toContainEqual({ place: 'dc:creator[1]', name: '', value: 'A' });
+  expect(report.xmp).toContainEqual(
+    expect.objectContaining({ place: 'dc:creator[1]', name: '', value: 'A', bytes: 1 }),
+  );
   expect(report.exif).toContainEqual(
     expect.objectContaining({ place: 'Exif', name: 'DateTimeOriginal', value: '2026:05:14 07:12:40' }),
   );
@@ -39,6 +41,8 @@ test('a report shows every record of a file, and its markup', async () => {
   expect(textAt(report.iim.find((row) => row.place === '2:80'))).toBe('Åse');
   expect(textAt(report.exif.find((row) => row.name === 'DateTimeOriginal'))).toBe('2026:05:14 07:12:40\0');
   expect(textAt(report.exif.find((row) => row.name === 'Model'))).toBe('K2\0');
+  const creator = report.xmp.find((row) => row.place === 'dc:creator[1]')!;
+  expect(Buffer.from(file.subarray(creator.at, creator.at! + 11)).toString()).toBe('<dc:creator');
   expect(report.parts.map((one) => one.name)).toContain('APP13, photoshop');
   expect(report.exif.find((row) => row.name === 'MakerNote')?.value).toMatch(/^32 bytes/);
   expect(report.resources.map((row) => row.name)).toEqual(['IIM', 'IPTC digest']);

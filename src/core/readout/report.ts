@@ -1,6 +1,6 @@
 import { sha256Of } from '../bytes/digest';
 import type { ByteSource } from '../bytes/source';
-import { decodeUtf8, decodeWindows1252 } from '../bytes/text';
+import { decodeUtf8, decodeWindows1252, encodeUtf8, utf8Length } from '../bytes/text';
 import { ByteView } from '../bytes/view';
 import { usualPrefix } from '../catalogue/namespaces';
 import type { FilePart, Range } from '../containers/container';
@@ -42,7 +42,7 @@ export interface Row {
   readonly place: string;
   readonly name: string;
   readonly value: string;
-  /** Octets of its value, and where they begin in the file, as far as that is known. */
+  /** Octets of its value, and where they begin in the file (of XMP, its property), as far as that is known. */
   readonly bytes?: number;
   readonly at?: number;
 }
@@ -70,7 +70,7 @@ export async function reportOn(
     ...(preview ? { preview } : {}),
     digest: models.digest,
     iim: models.iim ? iimRows(models.iim, metadata) : [],
-    xmp: models.xmp ? xmpRows(models.xmp) : [],
+    xmp: models.xmp ? xmpRows(models.xmp, metadata) : [],
     exif: models.exif ? exifRows(models.exif, metadata) : [],
     resources: models.resources ? resourceRows(models.resources) : [],
     markup: markup && 'value' in markup ? markup.value : '',
@@ -104,10 +104,17 @@ function dataSetHead({ record, dataset, value }: IimModel['dataSets'][number]): 
   return new Uint8Array([...head, ...value.subarray(0, SHOWN_VALUES)]);
 }
 
-function xmpRows(model: XmpModel): Row[] {
+/** Where a property begins in its packet: as an element, or as an attribute. */
+function propertyAt(name: string, metadata: Metadata): number | undefined {
+  const element = metadata.find(encodeUtf8(`<${name}`), 0);
+  return element ? element.at : metadata.find(encodeUtf8(` ${name}=`), 0)?.at;
+}
+
+function xmpRows(model: XmpModel, metadata: Metadata): Row[] {
   const name = ({ ns, name: local }: XmpProperty) =>
     `${model.prefixes.get(ns) ?? usualPrefix(ns) ?? ns}:${local}`;
   const rows: Row[] = [];
+  let at: number | undefined;
   const walk = (path: string, value: XmpValue) => {
     for (const qualifier of value.qualifiers ?? []) walk(`${path}/?${name(qualifier)}`, qualifier.value);
     if (value.kind === 'simple' || value.kind === 'uri')
@@ -115,13 +122,18 @@ function xmpRows(model: XmpModel): Row[] {
         place: path,
         name: value.kind === 'simple' ? (value.lang ?? '') : 'address',
         value: value.text,
+        bytes: utf8Length(value.text),
+        ...(at === undefined ? {} : { at }),
       });
     else if (value.kind === 'array')
       value.items.forEach((item, index) => void walk(`${path}[${index + 1}]`, item));
     else for (const field of value.fields) walk(`${path}/${name(field)}`, field.value);
   };
   for (const subject of model.subjects)
-    for (const property of subject.properties) walk(name(property), property.value);
+    for (const property of subject.properties) {
+      at = propertyAt(name(property), metadata);
+      walk(name(property), property.value);
+    }
   return rows;
 }
 

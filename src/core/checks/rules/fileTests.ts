@@ -23,8 +23,11 @@ export const fileTests: Tests<'pixels' | 'format' | 'profile' | 'bits' | 'readab
   },
   format: ({ formats }, { file: { format } }) =>
     formats.includes(format) ? passes : [failing('other-format', undefined, format)],
-  profile: ({ profiles }, { file: { colour } }) =>
-    colour ? profileFailing(profiles, colour) : [failing('profile-not-known')],
+  /** A raw file has no colours before it is developed: its profile is that of the copy. */
+  profile: ({ profiles }, { file: { format, colour } }) => {
+    if (format === 'raw' || format === 'dng') return passes;
+    return colour ? profileFailing(profiles, colour) : [failing('profile-not-known')];
+  },
   bits: ({ bits }, { file: { colour } }) => {
     if (colour?.bits === undefined) return [failing('bits-not-known')];
     return bits.includes(colour.bits) ? passes : [failing('other-bits', undefined, String(colour.bits))];
