@@ -122,6 +122,12 @@ test.each<[string, Check, PictureFacts, string[]]>([
     ['other-profile'],
   ],
   ['profile: none', { check: 'profile', profiles: ['sRGB'] }, coloured({ bits: 8 }), ['no-profile']],
+  [
+    'profile: a raw file has none before it is developed',
+    { check: 'profile', profiles: ['sRGB'] },
+    picture({}, { file: { format: 'dng', pixels: null, colour: { bits: 16 } } }),
+    [],
+  ],
   ['profile: not known', { check: 'profile', profiles: ['sRGB'] }, coloured(null), ['profile-not-known']],
   ['bits', { check: 'bits', bits: [16] }, coloured({ bits: 16 }), []],
   ['other bits', { check: 'bits', bits: [16] }, coloured({ bits: 8 }), ['other-bits']],
