@@ -17,7 +17,7 @@ import { ReceiptItems } from './ReceiptItems';
 import type { Receipt } from './types';
 import { UndoRun } from './UndoRun';
 import { useRate } from './useRate';
-import { outcome, pace, runName, total } from './words';
+import { askedBy, outcome, pace, runName, total } from './words';
 
 const going = (run: Receipt) => run.state === 'running' || run.state === 'waiting';
 
@@ -167,6 +167,7 @@ function Ended({ run }: { run: Receipt }) {
       <Flex color="soft" fontSize="body" gap="4">
         <span suppressHydrationWarning>{formatDateTime(run.endedAt ?? run.createdAt)}</span>
         <span>{outcome(run.counts, run.act)}</span>
+        <span>{askedBy(run)}</span>
       </Flex>
     </Box>
   );

@@ -4,7 +4,7 @@ import userEvent from '@testing-library/user-event';
 import { answering, show } from '@/ui/testing';
 import type { Receipt } from './types';
 import { UndoRun } from './UndoRun';
-import { outcome, pace, runName, total, undoWords } from './words';
+import { askedBy, outcome, pace, runName, total, undoWords } from './words';
 
 const push = jest.fn();
 jest.mock('next/navigation', () => ({ useRouter: () => ({ push }) }));
@@ -23,6 +23,8 @@ const receipt: Receipt = {
   startedAt: null,
   endedAt: null,
   undoes: null,
+  askedBy: 'person',
+  askedByName: 'aune',
   strips: [],
   reversible: 3,
   kept: { folder: '/pictures/Undone by Fabrica/r1', drafted: 2 },
@@ -87,4 +89,13 @@ test('left alone nothing is asked', async () => {
   await userEvent.click(screen.getByRole('button', { name: 'Undo this run' }));
   await userEvent.click(await screen.findByRole('button', { name: 'Cancel' }));
   expect(asked).toEqual([]);
+});
+
+test.each([
+  ['person', 'aune', 'asked for by aune'],
+  ['person', '', 'asked for here'],
+  ['worker', 'aune', 'by itself, from a drop folder'],
+  ['', '', ''],
+])('who asked for a run: %s %s', (kind, name, words) => {
+  expect(askedBy({ askedBy: kind, askedByName: name })).toBe(words);
 });

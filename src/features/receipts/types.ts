@@ -37,6 +37,9 @@ export interface Receipt extends ListedRun {
   readonly startedAt: string | null;
   readonly endedAt: string | null;
   readonly undoes: string | null;
+  /** Who asked for it: a person by the account of the machine, or a program of Fabrica's. */
+  readonly askedBy: string;
+  readonly askedByName: string;
   /** What the run did that this one undoes; 'undo' where it does again what was undone. */
   readonly undone?: RunAct;
   /** How many of its pictures have which strip now. */

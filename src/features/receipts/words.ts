@@ -24,6 +24,16 @@ export const stateWords: Readonly<Record<RunState, string>> = {
 export const runName = ({ act, undone }: Pick<Receipt, 'act' | 'undone'>): string =>
   undone === 'undo' ? 'Done again' : runActs[act].name;
 
+/** Who asked for a run: "asked for by aune"; nothing where that was not kept. */
+export function askedBy({
+  askedBy: kind,
+  askedByName: name,
+}: Pick<Receipt, 'askedBy' | 'askedByName'>): string {
+  if (kind === 'worker') return 'by itself, from a drop folder';
+  if (kind === '') return '';
+  return name === '' ? 'asked for here' : `asked for by ${name}`;
+}
+
 export function total(counts: Counts): number {
   return Object.values(counts).reduce((sum, one) => sum + one, 0);
 }

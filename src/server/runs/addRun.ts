@@ -30,7 +30,12 @@ export async function addRun<Id extends RunKindId>(
   const stored = runParameterShapes[run.kind].write(parameters as never);
   const [made] = await context.db
     .insert(runs)
-    .values({ ...run, parameters: stored })
+    .values({
+      ...run,
+      parameters: stored,
+      askedBy: context.actor.kind,
+      askedByName: context.actor.name,
+    })
     .returning({ id: runs.id });
   const { id: runId } = required(made, 'run');
   const rows = items.map((item, position) => ({ runId, position, ...item }));

@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import { boolean, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import type { ShotRole } from '../../../core/embed/planShot';
 import { removedPhotoShape } from '../stored/records';
-import { itemResultShape, piecesShape, problemsShape, type RunKindId } from '../stored/runs';
+import { type AskedBy, itemResultShape, piecesShape, problemsShape, type RunKindId } from '../stored/runs';
 import { stored } from '../stored/shape';
 import { assignments } from './assignments';
 import { bytea, createdAt, id, pointInTime } from './columns';
@@ -17,6 +17,9 @@ export const runs = pgTable('runs', {
   state: text().$type<'waiting' | 'running' | 'stopped' | 'done'>().notNull().default('waiting'),
   /** Of its kind: runs/registry reads and writes them. */
   parameters: jsonb().notNull(),
+  /** Who asked for it (context.ts); '' in runs of before that was kept. */
+  askedBy: text().$type<AskedBy>().notNull().default(''),
+  askedByName: text().notNull().default(''),
   /** The run that this one undoes. */
   undoes: uuid(),
   stopAsked: boolean().notNull().default(false),

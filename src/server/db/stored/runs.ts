@@ -79,6 +79,9 @@ export interface RunItemResult {
 /** An undo needs nothing beyond the run that it undoes. */
 export type UndoParameters = Readonly<Record<string, never>>;
 
+/** Who asked for a run (Actor); '' in runs of before that was kept. */
+export type AskedBy = 'person' | 'worker' | 'command-line' | 'demo' | '';
+
 /** By the kind of a run. */
 export interface RunParameters {
   readonly import: ImportParameters;

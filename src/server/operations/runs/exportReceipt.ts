@@ -96,7 +96,8 @@ function csvPrinter(): Printer {
 }
 
 /** schema/receipt.schema.json */
-function jsonPrinter({ id, act, state, assignmentName, createdAt, endedAt, counts }: Run): Printer {
+function jsonPrinter(run: Run): Printer {
+  const { id, act, state, assignmentName, createdAt, endedAt, counts } = run;
   const head = {
     fabrica: 'receipt',
     version: 1,
@@ -105,6 +106,7 @@ function jsonPrinter({ id, act, state, assignmentName, createdAt, endedAt, count
     state,
     assignment: assignmentName,
     asked: createdAt,
+    askedBy: { kind: run.askedBy, name: run.askedByName },
     ended: endedAt,
     counts,
   };
