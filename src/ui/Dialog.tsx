@@ -1,20 +1,33 @@
 'use client';
 
-import { Dialog as ChakraDialog, Portal } from '@chakra-ui/react';
+import { Box, Dialog as ChakraDialog, Portal } from '@chakra-ui/react';
 import { type ReactNode, useRef } from 'react';
+import { Button } from './buttons';
 
-/** A dialog as all of ours look: a title, what it is about, and its acts at the foot. What has `data-autofocus` is focused first. */
+/**
+ * A dialog as all of ours look: a title, what it is about, and at its foot the way out and its acts. What has
+ * `data-autofocus` is focused first.
+ */
 export function Dialog({
   title,
   size,
+  beside,
+  leave = 'Cancel',
   acts,
   onClose,
+  onLeave = onClose,
   children,
 }: {
   title: string;
   size: 'lg' | 'xl';
-  acts: ReactNode;
+  /** What stands at the foot before the acts. */
+  beside?: ReactNode;
+  /** Words of the way out. */
+  leave?: string;
+  acts?: ReactNode;
   onClose: () => void;
+  /** Where the way out does more than Escape. */
+  onLeave?: () => void;
   children: ReactNode;
 }) {
   const content = useRef<HTMLDivElement>(null);
@@ -45,6 +58,14 @@ export function Dialog({
             </ChakraDialog.Header>
             <ChakraDialog.Body>{children}</ChakraDialog.Body>
             <ChakraDialog.Footer borderTopWidth="1px" gap="3">
+              {beside && (
+                <Box flex="1" textStyle="hint">
+                  {beside}
+                </Box>
+              )}
+              <Button type="button" onClick={onLeave}>
+                {leave}
+              </Button>
               {acts}
             </ChakraDialog.Footer>
           </ChakraDialog.Content>

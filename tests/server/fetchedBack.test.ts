@@ -1,4 +1,4 @@
-import { copyFileSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
@@ -34,7 +34,7 @@ async function looked(id: string, folder: string) {
 }
 
 test('each file is known again, and what became of it is told', async () => {
-  const names = ['a.jpg', 'b.jpg', 'c.jpg', 'd.jpg', 'e.jpg'];
+  const names = ['a.jpg', 'b.jpg', 'c.jpg', 'd.jpg', 'e.jpg', 'f.jpg'];
   const set = Object.fromEntries(
     await Promise.all(names.map(async (name, at) => [name, await drawn(at)] as const)),
   );
@@ -51,6 +51,8 @@ test('each file is known again, and what became of it is told', async () => {
   await put('b.jpg', 'keeps-iim', '0042.jpg');
   await put('c.jpg', 'renames-and-resizes', '0043_o.jpg');
   await put('d.jpg', 'strips-all', 'D.JPG');
+  await put('f.jpg', 'keeps-all', 'f.jpg');
+  rmSync(path.join(job.working, photos.find((one) => one.name === 'f.jpg')!.name));
   writeFileSync(
     path.join(back, 'other.jpg'),
     await sharp({
@@ -82,6 +84,12 @@ test('each file is known again, and what became of it is told', async () => {
   expect(rows.get('0043_o.jpg')!.stripped).toContain('creator');
   expect(rows.get('D.JPG')).toMatchObject({ sent: { name: 'd.jpg' }, by: 'name', picture: 'encoded-again' });
   expect(rows.get('other.jpg')!.sent).toBeUndefined();
+  expect(rows.get('f.jpg')).toEqual({
+    back: 'f.jpg',
+    sent: { id: expect.any(String), name: 'f.jpg' },
+    by: 'name',
+    failed: true,
+  });
   expect(rows.get('broken.jpg')).toEqual({ back: 'broken.jpg', failed: true });
   expect(missing).toEqual(['e.jpg']);
 });

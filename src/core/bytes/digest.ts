@@ -10,7 +10,9 @@ export function md5Digest(bytes: Uint8Array): Uint8Array {
 
 const AT_ONCE = 1024 * 1024;
 
-/** SHA-256 over some ranges of a source, one behind the other; hexadecimal. Read piece by piece. */
+/**
+ * SHA-256 over some ranges of a source, one behind the other; hexadecimal. Read piece by piece; in a browser too, where
+ * the server (readPhotoFile) takes the quicker digest of Node. */
 export async function sha256Of(
   source: ByteSource,
   ranges: readonly { readonly start: number; readonly end: number }[],

@@ -36,6 +36,12 @@ test.each<[string, Check, PictureFacts, string[]]>([
     ['empty'],
   ],
   ['one of several: one', oneOf, picture({ contactPhone: '+47 555 01 77' }), []],
+  [
+    'one of several: a sign-off is no caption',
+    { check: 'one-of', fields: ['headline', 'description'] },
+    picture({ description: 'Aune Pell' }, { caption: '' }),
+    ['empty'],
+  ],
   ['one of several: none', oneOf, picture({ creator: ['Aune Pell'] }), ['empty']],
   [
     'pattern: fits',
@@ -247,6 +253,18 @@ test.each<[string, Check, PictureFacts, string[]]>([
     picture({ contactWeb: 'http://tarn.example' }),
     ['without-https'],
   ],
+  [
+    'addresses: commas and semicolons of its own (RFC 3986, 2.2)',
+    { check: 'addresses' },
+    picture({ contactWeb: 'https://tarn.example/prints,large;new' }),
+    [],
+  ],
+  [
+    'addresses: the second of two',
+    { check: 'addresses' },
+    picture({ contactWeb: 'https://tarn.example, tarn' }),
+    ['no-address'],
+  ],
   // IPTC, quick guide for image licences: Web Statement of Rights holds the URL of a page.
   [
     'licence link: ready',
@@ -312,6 +330,18 @@ test.each<[string, Check, PictureFacts, string[]]>([
     { check: 'no-placeholders' },
     picture({ creator: ['Your Name'] }),
     ['placeholder'],
+  ],
+  [
+    'placeholders: a note in capitals',
+    { check: 'no-placeholders' },
+    picture({ headline: 'TODO headline' }),
+    ['placeholder'],
+  ],
+  [
+    'placeholders: the same letters are a word elsewhere',
+    { check: 'no-placeholders' },
+    picture({ description: 'Todo el pueblo mira la botadura.' }),
+    [],
   ],
   ['placeholders: a filler', { check: 'no-placeholders' }, picture({ headline: 'n/a' }), ['filler']],
   ['release: nobody is shown', { check: 'release-stated' }, picture({}), []],

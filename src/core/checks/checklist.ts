@@ -56,5 +56,3 @@ export interface Checklist {
 export function ruleKey({ severity: _, ...check }: Rule): string {
   return JSON.stringify(Object.entries(check).sort(([a], [b]) => (a < b ? -1 : 1)));
 }
-
-export const checklistLimits = { name: 120, rules: 100, listed: 40, pattern: 200, lists: 200 } as const;

@@ -35,6 +35,12 @@ test.each<[string, Check, PictureFacts, Changes | undefined]>([
     picture({ contactEmail: 'mailto:a@tarn.example' }),
     { contactEmail: 'a@tarn.example' },
   ],
+  [
+    'what is no address without it is left to a person',
+    { check: 'addresses' },
+    picture({ contactEmail: 'mailto:aune at tarn' }),
+    undefined,
+  ],
   ['words are no address', { check: 'addresses' }, picture({ contactWeb: 'ask the desk' }), undefined],
   [
     'a licence link becomes https',

@@ -2,7 +2,7 @@ import { type FieldId, field } from '../catalogue/fields';
 import { asList, asText, type FieldValue, isEmpty, type Structure, structuresOf } from '../catalogue/value';
 import { noticeElements } from '../rights/notice';
 import { withNoticeParts } from '../rights/noticeParts';
-import { repairedAddress } from '../rights/webAddress';
+import { isEmailAddress, repairedAddress } from '../rights/webAddress';
 import type { Check, CheckKind, Rule } from './checklist';
 import type { PictureFacts, SetFacts } from './facts';
 import { addressFields } from './rules/addressTests';
@@ -19,9 +19,7 @@ const nothing: Changes = {};
 const repairs: { readonly [K in CheckKind]?: Repair } = {
   addresses: ({ values }) => ({
     ...ofAddresses(values, addressFields),
-    ...(/^mailto:/i.test(asText(values.contactEmail))
-      ? { contactEmail: asText(values.contactEmail).replace(/^mailto:/i, '') }
-      : {}),
+    ...ofEmail(asText(values.contactEmail)),
   }),
   'licence-link': ({ values }) => ofAddresses(values, ['webStatement']),
   'notice-elements': ({ values }) => {
@@ -100,6 +98,12 @@ function ofAddresses(values: PictureFacts['values'], fields: readonly FieldId[])
       return whole ? [[id, whole]] : [];
     }),
   );
+}
+
+/** Without the scheme that links begin with (RFC 6068), where an address is left. */
+function ofEmail(text: string): Changes {
+  const bare = text.replace(/^mailto:/i, '');
+  return bare !== text && isEmailAddress(bare) ? { contactEmail: bare } : nothing;
 }
 
 const yearTaken = (values: PictureFacts['values']) => /^\d{4}/.exec(asText(values.dateCreated))?.[0];

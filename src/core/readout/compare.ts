@@ -27,7 +27,7 @@ export interface RecordFate {
 export interface Comparison {
   readonly fields: readonly FieldFate[];
   readonly records: readonly RecordFate[];
-  /** The picture itself: the same data; the same size, written anew; another size; another format; not compared. */
+  /** The picture itself: the same data; the same size, encoded again; another size; another format; not compared. */
   readonly picture: 'same' | 'encoded-again' | 'resized' | 'other-format' | 'not-compared';
   readonly sizes: readonly [string, string];
 }
@@ -70,17 +70,9 @@ function recordFate(record: RecordFate['record'], before: Report, after: Report)
   const [a, b] = [before[record], after[record]];
   const textOf = (rows: typeof a) =>
     rows.map(({ place, name, value }) => `${place}\t${name}\t${value}`).join('\n');
-  const fate =
-    a.length === 0 && b.length === 0
-      ? 'same'
-      : a.length === 0
-        ? 'added'
-        : b.length === 0
-          ? 'stripped'
-          : textOf(a) === textOf(b)
-            ? 'same'
-            : 'changed';
-  return { record, before: a.length, after: b.length, fate };
+  // An empty record is none: fateOf tells what it has become by its text.
+  const fate = fateOf(textOf(a) || undefined, textOf(b) || undefined);
+  return { record, before: a.length, after: b.length, fate: a.length + b.length === 0 ? 'same' : fate };
 }
 
 function pictureFate(before: Report, after: Report): Comparison['picture'] {

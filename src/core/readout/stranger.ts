@@ -8,7 +8,7 @@ export interface StrangerLine {
   readonly asks: 'credit' | 'notice' | 'licence' | 'acquire' | 'reach' | 'caption' | 'alt';
   /** As they see it; '' where they see nothing. */
   readonly sees: string;
-  /** Fields that would have to be filled or mended. */
+  /** Fields that would have to be filled or fixed. */
   readonly lacks: readonly FieldId[];
   readonly problem?:
     | 'none'

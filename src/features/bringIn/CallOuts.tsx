@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { LinkButton } from '@/ui/buttons';
 import type { CallOut } from './callOuts';
 
-/** What is to be seen before the run, each with the way to where it is mended. */
+/** What is to be seen before the run, each with the way to where it is fixed. */
 export function CallOuts({ warnings, assignmentId }: { warnings: readonly CallOut[]; assignmentId: string }) {
   if (warnings.length === 0) return null;
   return (

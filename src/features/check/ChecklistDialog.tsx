@@ -87,24 +87,19 @@ export function ChecklistDialog({ list, own, onChoose, onClose }: Props) {
       title={isReady ? `A list of your own, from “${list.name}”` : `The checklist “${list.name}”`}
       size="xl"
       onClose={onClose}
+      onLeave={() => {
+        done();
+        onClose();
+      }}
+      beside={
+        !isReady && (
+          <LinkButton type="button" onClick={() => remove.mutate()}>
+            Remove this list
+          </LinkButton>
+        )
+      }
       acts={
         <>
-          {!isReady && (
-            <Box flex="1">
-              <LinkButton type="button" onClick={() => remove.mutate()}>
-                Remove this list
-              </LinkButton>
-            </Box>
-          )}
-          <Button
-            type="button"
-            onClick={() => {
-              done();
-              onClose();
-            }}
-          >
-            Cancel
-          </Button>
           {!isReady && (
             <Button type="button" onClick={() => save.mutate('new')} disabled={name.trim() === list.name}>
               Save as a new list

@@ -1,9 +1,9 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
-import { counted, formatNumber } from '@/core/wording/counts';
+import { agrees, counted, formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { BackPart, BackRow, KnownBy } from '@/server/operations/compare/fetchedBack';
 import { apiRequestLines } from '@/ui/api';
@@ -26,7 +26,7 @@ const pictures: Readonly<Record<NonNullable<BackRow['picture']>, string>> = {
 };
 
 interface Looked {
-  readonly head?: { readonly sent: number; readonly back: number };
+  readonly head?: { readonly sent: number; readonly back: number; readonly left: number };
   readonly rows: readonly BackRow[];
   readonly missing?: readonly { readonly id: string; readonly name: string }[];
 }
@@ -79,11 +79,18 @@ export function FetchedBack({ assignment }: { assignment: Assignment }) {
       {looked?.head && (
         <Box role="status" fontSize="body" marginBottom="2">
           {formatNumber(looked.rows.length)} of {counted(looked.head.back, 'file')} looked at.
+          {looked.head.left > 0 && (
+            <chakra.span color="weldText">
+              {' '}
+              {counted(looked.head.left, 'more file')} of this folder {agrees(looked.head.left, 'is', 'are')}{' '}
+              left out: compare folder by folder.
+            </chakra.span>
+          )}
           {looked.missing && looked.missing.length > 0 && (
             <chakra.span color="weldText">
               {' '}
               {counted(looked.missing.length, 'picture')} did not come back:{' '}
-              {looked.missing.map((one) => one.name).join(', ')}.
+              {named(looked.missing.map((one) => one.name))}.
             </chakra.span>
           )}
         </Box>
@@ -95,6 +102,13 @@ export function FetchedBack({ assignment }: { assignment: Assignment }) {
   );
 }
 
+const NAMED = 40;
+
+const named = (names: readonly string[]) =>
+  names.length <= NAMED
+    ? names.join(', ')
+    : `${names.slice(0, NAMED).join(', ')} and ${formatNumber(names.length - NAMED)} more`;
+
 function withPart(before: Looked | undefined, part: BackPart): Looked {
   const looked = before ?? { rows: [] };
   if ('head' in part) return { ...looked, head: part.head };
@@ -102,7 +116,7 @@ function withPart(before: Looked | undefined, part: BackPart): Looked {
   return { ...looked, missing: part.missing };
 }
 
-function BackLine({ row }: { row: BackRow }) {
+const BackLine = memo(function BackLine({ row }: { row: BackRow }) {
   const { back, sent, by, picture, sizes, stripped = [], changed = [], added = [], records = [] } = row;
   const lost = records.filter((one) => one.fate === 'stripped').map((one) => one.record.toUpperCase());
   return (
@@ -114,6 +128,7 @@ function BackLine({ row }: { row: BackRow }) {
         {sent ? (
           <span>
             is {sent.name}, known {knownBy[by!]}
+            {row.failed && ', which cannot be read now'}
           </span>
         ) : (
           <chakra.span color="weldText">
@@ -127,7 +142,7 @@ function BackLine({ row }: { row: BackRow }) {
           </chakra.span>
         )}
       </Flex>
-      {sent && (
+      {sent && !row.failed && (
         <Box color="soft">
           {stripped.length + changed.length === 0 ? (
             'No field was lost or changed.'
@@ -142,7 +157,7 @@ function BackLine({ row }: { row: BackRow }) {
       )}
     </Box>
   );
-}
+});
 
 function Fields({ words, ids }: { words: string; ids: readonly FieldId[] }) {
   if (ids.length === 0) return null;

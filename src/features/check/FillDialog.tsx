@@ -52,21 +52,16 @@ export function FillDialog({
       size="lg"
       onClose={onClose}
       acts={
-        <>
-          <Button type="button" onClick={onClose}>
-            Cancel
-          </Button>
-          <Button
-            type="button"
-            disabled={!proof || proof.pictures === 0}
-            onClick={() => {
-              write(scope, { kind: 'put-templates', fillOnly: fields });
-              onClose();
-            }}
-          >
-            {proof ? `Write into ${counted(proof.pictures, 'draft')}` : 'Looking …'}
-          </Button>
-        </>
+        <Button
+          type="button"
+          disabled={!proof || proof.pictures === 0}
+          onClick={() => {
+            write(scope, { kind: 'put-templates', fillOnly: fields });
+            onClose();
+          }}
+        >
+          {proof ? `Write into ${counted(proof.pictures, 'draft')}` : 'Looking …'}
+        </Button>
       }
     >
       <Notice kind="error">{error?.message}</Notice>

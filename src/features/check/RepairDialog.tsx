@@ -50,24 +50,19 @@ export function RepairDialog({
       size="lg"
       onClose={onClose}
       acts={
-        <>
-          <Button type="button" onClick={onClose}>
-            Cancel
-          </Button>
-          <Button
-            type="button"
-            data-autofocus
-            onClick={() => {
-              for (let at = 0; at < rows.length; at += AT_ONCE) {
-                const some = rows.slice(at, at + AT_ONCE);
-                write(these(some.map((one) => one.id)), { kind: 'cells', rows: some });
-              }
-              onClose();
-            }}
-          >
-            Write into {counted(rows.length, 'draft')}
-          </Button>
-        </>
+        <Button
+          type="button"
+          data-autofocus
+          onClick={() => {
+            for (let at = 0; at < rows.length; at += AT_ONCE) {
+              const some = rows.slice(at, at + AT_ONCE);
+              write(these(some.map((one) => one.id)), { kind: 'cells', rows: some });
+            }
+            onClose();
+          }}
+        >
+          Write into {counted(rows.length, 'draft')}
+        </Button>
       }
     >
       <Box color="soft" fontSize="body" marginBottom="3">

@@ -50,7 +50,7 @@ function failingOf(rule: Rule, key: string, row: ListedValues, facts: PictureFac
 const AT_ONCE = 200;
 
 /**
- * Checks pictures by rules, some at a time; only what changed since is looked at anew. Yields while it is at work,
+ * Checks pictures by rules, some at a time; only what changed since is looked at again. Yields while it is at work,
  * and returns what was found.
  */
 export function* checkAll(

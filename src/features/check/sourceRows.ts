@@ -2,7 +2,7 @@ import { isFixedAtSource } from '@/core/checks/checkPicture';
 import { failingWords, ruleName } from '@/core/wording/checkWords';
 import type { Checked } from './checked';
 
-/** A picture that has to be made anew or exported again, why, and what is needed. */
+/** A picture that has to be taken or exported again, why, and what is needed. */
 export interface SourceRow {
   readonly id: string;
   readonly file: string;

@@ -7,7 +7,7 @@ import type { Assignment } from '@/server/operations/assignments/assignments';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
 
-/** One's own checklists; undefined until they are known. */
+/** Your own checklists; undefined until they are known. */
 function useOwnChecklists(isNeeded = true): readonly Checklist[] | undefined {
   const { data } = useQuery({
     queryKey: queryKeys.checklists(),
@@ -25,7 +25,7 @@ export function useChecklist(assignment: Assignment, isNeeded = true) {
   });
   const list = readyList(assignment.checklist) ?? own?.find((one) => one.id === assignment.checklist);
   return {
-    /** undefined as long as one's own are not known. */
+    /** undefined as long as your own are not known. */
     list: list ?? (own ? usualList : undefined),
     own: own ?? [],
     ready: readyLists as readonly Checklist[],

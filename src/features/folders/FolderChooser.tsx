@@ -52,19 +52,9 @@ export function FolderChooser({ title, from, onChoose, onClose }: Props) {
       size="lg"
       onClose={onClose}
       acts={
-        <>
-          <Button type="button" onClick={onClose}>
-            Cancel
-          </Button>
-          <Button
-            type="button"
-            fontWeight="600"
-            disabled={!chosen}
-            onClick={() => chosen && onChoose(chosen)}
-          >
-            Use this folder
-          </Button>
-        </>
+        <Button type="button" fontWeight="600" disabled={!chosen} onClick={() => chosen && onChoose(chosen)}>
+          Use this folder
+        </Button>
       }
     >
       <Box

@@ -27,7 +27,7 @@ const problemWords: Readonly<Record<NonNullable<StrangerLine['problem']>, string
   'public-domain': 'The status says public domain: the notice counts for nothing.',
 };
 
-/** The picture as somebody else meets it: what they see, what is missing, and where that is mended. */
+/** The picture as somebody else meets it: what they see, what is missing, and where that is fixed. */
 export function AsStranger({
   record,
   program,

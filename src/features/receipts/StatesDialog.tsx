@@ -68,19 +68,14 @@ export function StatesDialog({
       size="xl"
       onClose={onClose}
       acts={
-        <>
-          <Button type="button" onClick={onClose}>
-            Cancel
-          </Button>
-          <Button
-            type="button"
-            fontWeight="600"
-            disabled={!data || wanted.length === 0 || write.isPending}
-            onClick={() => data && write.mutate(data.photoId)}
-          >
-            {wanted.length === 0 ? 'Nothing chosen' : `Make ${counted(wanted.length, 'draft')}`}
-          </Button>
-        </>
+        <Button
+          type="button"
+          fontWeight="600"
+          disabled={!data || wanted.length === 0 || write.isPending}
+          onClick={() => data && write.mutate(data.photoId)}
+        >
+          {wanted.length === 0 ? 'Nothing chosen' : `Make ${counted(wanted.length, 'draft')}`}
+        </Button>
       }
     >
       <Notice kind="error">{(error ?? write.error)?.message}</Notice>

@@ -34,19 +34,14 @@ export function UndoRun({ run }: { run: Receipt }) {
           size="lg"
           onClose={() => setOpen(false)}
           acts={
-            <>
-              <Button type="button" onClick={() => setOpen(false)}>
-                Cancel
-              </Button>
-              <PrimaryButton
-                type="button"
-                onClick={() => undo.mutate()}
-                disabled={undo.isPending || undo.isSuccess}
-                data-autofocus
-              >
-                {redoes ? 'Do again' : 'Undo'} {run.reversible}
-              </PrimaryButton>
-            </>
+            <PrimaryButton
+              type="button"
+              onClick={() => undo.mutate()}
+              disabled={undo.isPending || undo.isSuccess}
+              data-autofocus
+            >
+              {redoes ? 'Do again' : 'Undo'} {run.reversible}
+            </PrimaryButton>
           }
         >
           {undoWords(run).map((words) => (

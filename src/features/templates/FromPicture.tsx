@@ -56,14 +56,9 @@ export function Choosing({ name, values, onClose }: { name: string; values: Valu
       size="lg"
       onClose={onClose}
       acts={
-        <>
-          <Button type="button" onClick={onClose}>
-            Cancel
-          </Button>
-          <Button type="button" disabled={chosen.size === 0 || isPending} onClick={begin}>
-            Begin it with {counted(chosen.size, 'line')}
-          </Button>
-        </>
+        <Button type="button" disabled={chosen.size === 0 || isPending} onClick={begin}>
+          Begin it with {counted(chosen.size, 'line')}
+        </Button>
       }
     >
       {offered.some((one) => one.yearly) && (

@@ -46,26 +46,18 @@ export function CarryDialog({ carry: { from, to }, onClose }: { carry: Carry; on
       }
       size="lg"
       onClose={onClose}
+      leave={isDone ? 'Close' : 'Leave the pictures as they are'}
       acts={
-        isDone ? (
-          <Button type="button" data-autofocus onClick={onClose}>
-            Close
+        !isDone && (
+          <Button
+            type="button"
+            fontWeight="600"
+            data-autofocus
+            disabled={!found || found.pictures === 0 || carry.isPending}
+            onClick={() => carry.mutate()}
+          >
+            Write drafts on {found ? counted(found.pictures, 'picture') : '…'}
           </Button>
-        ) : (
-          <>
-            <Button type="button" onClick={onClose}>
-              Leave the pictures as they are
-            </Button>
-            <Button
-              type="button"
-              fontWeight="600"
-              data-autofocus
-              disabled={!found || found.pictures === 0 || carry.isPending}
-              onClick={() => carry.mutate()}
-            >
-              Write drafts on {found ? counted(found.pictures, 'picture') : '…'}
-            </Button>
-          </>
         )
       }
     >

@@ -21,26 +21,18 @@ export function TakeInDialog({ incoming, onClose }: { incoming: Incoming; onClos
       title={take.isSuccess ? `Taken in: ${incoming.name}` : incoming.name}
       size="lg"
       onClose={onClose}
+      leave={take.isSuccess ? 'Close' : 'Leave it'}
       acts={
-        take.isSuccess ? (
-          <Button type="button" data-autofocus onClick={onClose}>
-            Close
+        !take.isSuccess && (
+          <Button
+            type="button"
+            data-autofocus
+            fontWeight="600"
+            disabled={brings === 0 || take.isPending}
+            onClick={() => take.mutate(incoming)}
+          >
+            Take in {found ? counted(brings, 'term') : '…'}
           </Button>
-        ) : (
-          <>
-            <Button type="button" onClick={onClose}>
-              Leave it
-            </Button>
-            <Button
-              type="button"
-              data-autofocus
-              fontWeight="600"
-              disabled={brings === 0 || take.isPending}
-              onClick={() => take.mutate(incoming)}
-            >
-              Take in {found ? counted(brings, 'term') : '…'}
-            </Button>
-          </>
         )
       }
     >

@@ -16,11 +16,14 @@ export const addressFields: readonly FieldId[] = [
 ];
 
 /** One address or several, parted by comma or semicolon. */
-const several = (text: string) =>
+const several = (text: string, parting = /[,;]/) =>
   text
-    .split(/[,;]/)
+    .split(parting)
     .map((one) => one.trim())
     .filter((one) => one !== '');
+
+/** A web address may hold commas and semicolons itself (RFC 3986, 2.2): what parts two has white space behind it. */
+const BETWEEN_WEB = /[,;](?=\s)/;
 
 /** Digits of an international number: at most fifteen (ITU-T E.164, 6); the least is common practice. */
 const LEAST_DIGITS = 5;
@@ -33,16 +36,20 @@ function isTelephone(text: string): boolean {
 
 export const addressTests: Tests<'addresses'> = {
   addresses: (_, { values }) => {
-    const of = (id: FieldId) => several(asText(values[id]));
-    const wrong = (id: FieldId, isOne: (text: string) => boolean, reason: Failing['reason']) =>
-      of(id)
+    const wrong = (
+      id: FieldId,
+      isOne: (text: string) => boolean,
+      reason: Failing['reason'],
+      parting?: RegExp,
+    ) =>
+      several(asText(values[id]), parting)
         .filter((text) => !isOne(text))
         .map((text) => failing(reason, id, text));
     return [
       ...wrong('contactEmail', isEmailAddress, 'no-email'),
       ...wrong('contactPhone', isTelephone, 'no-telephone'),
       ...addressFields.flatMap((id) =>
-        wrong(id, isLicenceLink, 'no-address').map((one) =>
+        wrong(id, isLicenceLink, 'no-address', BETWEEN_WEB).map((one) =>
           /^http:\/\/./i.test(one.found ?? '') ? { ...one, reason: 'without-https' as const } : one,
         ),
       ),

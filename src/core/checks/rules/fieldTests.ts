@@ -5,13 +5,16 @@ import { asList, asText, isEmpty } from '../../catalogue/value';
 import type { LengthUnit } from '../checklist';
 import type { PictureFacts } from '../facts';
 import { failing } from '../failing';
-import { FILLER, LEFT_OVER } from '../leftOver';
+import { FILLER, leftOverIn } from '../leftOver';
 import { matchesPattern } from './pattern';
 import { LOOKED_AT, passes, type Tests } from './rule';
 
 /** Of a description the caption counts: the sign-off is the same on every picture. */
 const textOf = ({ values, caption }: PictureFacts, id: FieldId) =>
   id === 'description' ? caption : asText(values[id]);
+
+const saysNothing = (picture: PictureFacts, id: FieldId): boolean =>
+  id === 'description' ? picture.caption.trim() === '' : isEmpty(picture.values[id]);
 
 const units: Readonly<Record<LengthUnit, (text: string) => number>> = {
   characters: (text) => [...text].length,
@@ -21,16 +24,9 @@ const units: Readonly<Record<LengthUnit, (text: string) => number>> = {
 
 /** What stands in fields, and how much of it. */
 export const fieldTests: Tests<'field' | 'one-of' | 'pattern' | 'length' | 'no-placeholders'> = {
-  field: ({ field }, picture) =>
-    field === 'description'
-      ? textOf(picture, field).trim() === ''
-        ? [failing('empty', field)]
-        : passes
-      : isEmpty(picture.values[field])
-        ? [failing('empty', field)]
-        : passes,
-  'one-of': ({ fields }, { values }) =>
-    fields.every((id) => isEmpty(values[id])) ? [failing('empty', fields[0])] : passes,
+  field: ({ field }, picture) => (saysNothing(picture, field) ? [failing('empty', field)] : passes),
+  'one-of': ({ fields }, picture) =>
+    fields.every((id) => saysNothing(picture, id)) ? [failing('empty', fields[0])] : passes,
   pattern: ({ field, pattern }, picture) => {
     const texts = field === 'description' ? [picture.caption] : asList(picture.values[field]);
     const other = texts.find((text) => text !== '' && !matchesPattern(text.slice(0, LOOKED_AT), pattern));
@@ -47,7 +43,7 @@ export const fieldTests: Tests<'field' | 'one-of' | 'pattern' | 'length' | 'no-p
   'no-placeholders': (_, { values }) =>
     (Object.keys(values) as FieldId[]).flatMap((id) => {
       const text = asText(values[id]).slice(0, LOOKED_AT);
-      const left = placeholderIn(text) ?? LEFT_OVER.exec(text)?.[0];
+      const left = placeholderIn(text) ?? leftOverIn(text);
       if (left) return [failing('placeholder', id, left)];
       return FILLER.test(text.trim()) ? [failing('filler', id, text.trim())] : [];
     }),

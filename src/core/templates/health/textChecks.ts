@@ -1,6 +1,6 @@
 import { utf8Length } from '../../bytes/text';
 import { field, fieldLabel } from '../../catalogue/fields';
-import { FILLER, LEFT_OVER } from '../../checks/leftOver';
+import { FILLER, leftOverIn } from '../../checks/leftOver';
 import { compileTemplates } from '../compile';
 import { placeholderKey, replacePlaceholders } from '../grammar';
 import { FILL_IN, fieldBehind, isBuiltIn, placeholdersIn } from '../placeholders';
@@ -71,7 +71,7 @@ const cycles: Check = ({ kind, entries }) =>
 const leftOvers: Check = (template) =>
   template.entries.flatMap((entry): Advice[] => {
     const texts = allTexts(entry).map((text) => replacePlaceholders(text, () => '{}'));
-    const left = texts.map((text) => LEFT_OVER.exec(text)?.[0]).find(Boolean);
+    const left = texts.map(leftOverIn).find(Boolean);
     if (left) return [{ code: 'left-over-text', severity: 'must', field: entry.field, found: left }];
     const filler = texts.find((text) => FILLER.test(text.trim()));
     const repair = without(template, entry.field);

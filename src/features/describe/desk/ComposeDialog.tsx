@@ -54,27 +54,20 @@ export function ComposeDialog({ assignmentId, scope, count, assignment, write, o
       title={`${fieldLabel(composed.field)} composed for ${pictures}`}
       size="lg"
       onClose={onClose}
+      beside="It becomes a draft of each picture, and can be undone."
       acts={
-        <>
-          <Box flex="1" textStyle="hint">
-            It becomes a draft of each picture, and can be undone.
-          </Box>
-          <Button type="button" onClick={onClose}>
-            Cancel
-          </Button>
-          <Button
-            type="button"
-            fontWeight="600"
-            disabled={composed.text.trim() === '' || !isFresh}
-            onClick={() => {
-              write(scope, { kind: 'compose', ...composed });
-              done();
-              onClose();
-            }}
-          >
-            Write into {pictures}
-          </Button>
-        </>
+        <Button
+          type="button"
+          fontWeight="600"
+          disabled={composed.text.trim() === '' || !isFresh}
+          onClick={() => {
+            write(scope, { kind: 'compose', ...composed });
+            done();
+            onClose();
+          }}
+        >
+          Write into {pictures}
+        </Button>
       }
     >
       <Flex gap="4" wrap="wrap" alignItems="baseline" fontSize="body">

@@ -47,23 +47,16 @@ export function Disagreements({
       title="Records that disagree"
       size="lg"
       onClose={onClose}
+      beside="The chosen values become drafts. Embedding writes them into every record."
       acts={
-        <>
-          <Box flex="1" textStyle="hint">
-            The chosen values become drafts. Embedding writes them into every record.
-          </Box>
-          <Button type="button" onClick={onClose}>
-            Cancel
-          </Button>
-          <Button
-            type="button"
-            fontWeight="600"
-            disabled={choices.length === 0}
-            onClick={() => onSettle(choices)}
-          >
-            Settle {counted(choices.length, 'field')}
-          </Button>
-        </>
+        <Button
+          type="button"
+          fontWeight="600"
+          disabled={choices.length === 0}
+          onClick={() => onSettle(choices)}
+        >
+          Settle {counted(choices.length, 'field')}
+        </Button>
       }
     >
       {error && <Notice kind="error">{error.message}</Notice>}

@@ -44,16 +44,7 @@ export function GatherDialog({
   };
   const { data, error } = change;
   return (
-    <Dialog
-      title={`Gather ${counted(count, 'picture')}`}
-      size="lg"
-      onClose={onClose}
-      acts={
-        <Button type="button" onClick={onClose}>
-          Done
-        </Button>
-      }
-    >
+    <Dialog title={`Gather ${counted(count, 'picture')}`} size="lg" onClose={onClose} leave="Done">
       <Box textStyle="hint" paddingBottom="2">
         A gathering holds pictures by hand, across assignments. Their files stay where they are.
       </Box>

@@ -7,7 +7,7 @@ import type { Proof } from '@/core/drafts/proof';
 import { agrees, counted, formatNumber } from '@/core/wording/counts';
 import type { BlockedFolder } from '@/server/operations/folders/blockedFolders';
 import type { DraftsProof } from '@/server/operations/photos/acrossPhotos';
-import { Button, PrimaryButton } from '@/ui/buttons';
+import { PrimaryButton } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { Notice } from '@/ui/Notice';
 import { ProofLines } from '@/ui/ProofLines';
@@ -58,19 +58,14 @@ export function ProofDialog({ proof, blocked, scope, busy, onClose, onEmbed }: P
       size="lg"
       onClose={onClose}
       acts={
-        <>
-          <Button type="button" onClick={onClose}>
-            Cancel
-          </Button>
-          <PrimaryButton
-            type="button"
-            onClick={() => onEmbed(choices)}
-            disabled={busy || unwritable >= proof.pictures}
-            data-autofocus
-          >
-            {embedWords(proof)}
-          </PrimaryButton>
-        </>
+        <PrimaryButton
+          type="button"
+          onClick={() => onEmbed(choices)}
+          disabled={busy || unwritable >= proof.pictures}
+          data-autofocus
+        >
+          {embedWords(proof)}
+        </PrimaryButton>
       }
     >
       <Box color="soft" fontSize="body" marginBottom="3">

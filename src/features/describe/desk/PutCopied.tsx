@@ -50,27 +50,20 @@ export function PutCopied({
       title={`Metadata of ${copied.name} for ${counted(count, 'picture')}`}
       size="lg"
       onClose={onClose}
+      beside="The chosen fields replace the present values, as drafts. The others stay."
       acts={
-        <>
-          <Box flex="1" textStyle="hint">
-            The chosen fields replace the present values, as drafts. The others stay.
-          </Box>
-          <Button type="button" onClick={onClose}>
-            Cancel
-          </Button>
-          <Button
-            type="button"
-            fontWeight="600"
-            disabled={chosen.size === 0}
-            data-autofocus
-            onClick={() => {
-              write(scope, { kind: 'set-fields', values: chosenOf(copied, chosen) });
-              onClose();
-            }}
-          >
-            Put {counted(chosen.size, 'field')}
-          </Button>
-        </>
+        <Button
+          type="button"
+          fontWeight="600"
+          disabled={chosen.size === 0}
+          data-autofocus
+          onClick={() => {
+            write(scope, { kind: 'set-fields', values: chosenOf(copied, chosen) });
+            onClose();
+          }}
+        >
+          Put {counted(chosen.size, 'field')}
+        </Button>
       }
     >
       <Flex gap="4" fontSize="small" paddingBottom="1">

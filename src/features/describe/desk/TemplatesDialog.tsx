@@ -40,14 +40,9 @@ export function TemplatesDialog({ assignmentId, scope, count, inForce, onPut, on
       title={`Templates for ${pictures}`}
       size="xl"
       onClose={onClose}
+      beside="They become drafts, and can be undone. Nothing is written into files yet."
       acts={
         <>
-          <Box flex="1" textStyle="hint">
-            They become drafts, and can be undone. Nothing is written into files yet.
-          </Box>
-          <Button type="button" onClick={onClose}>
-            Cancel
-          </Button>
           {/* Madder is for what writes into files. */}
           <Button type="button" fontWeight="600" disabled={!ready} onClick={() => onPut(chosen)}>
             {ready ? `Put into ${formatNumber(proof.pictures)}` : 'Nothing to put in'}

@@ -30,21 +30,16 @@ export function CellDialog({
       size="lg"
       onClose={onClose}
       acts={
-        <>
-          <Button type="button" onClick={onClose}>
-            Cancel
-          </Button>
-          <Button
-            type="button"
-            fontWeight="600"
-            onClick={() => {
-              if (!sameValue(value, held)) onSave(value);
-              onClose();
-            }}
-          >
-            Save as a draft
-          </Button>
-        </>
+        <Button
+          type="button"
+          fontWeight="600"
+          onClick={() => {
+            if (!sameValue(value, held)) onSave(value);
+            onClose();
+          }}
+        >
+          Save as a draft
+        </Button>
       }
     >
       <FieldHelp id={field} elementId={`${id}-help`} />

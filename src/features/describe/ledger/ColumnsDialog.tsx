@@ -23,14 +23,8 @@ export function ColumnsDialog({ columns, onClose }: { columns: LedgerColumns; on
       title="Columns of the ledger"
       size="xl"
       onClose={onClose}
-      acts={
-        <>
-          <KeepName columns={columns} />
-          <Button type="button" fontWeight="600" onClick={onClose}>
-            Done
-          </Button>
-        </>
-      }
+      beside={<KeepName columns={columns} />}
+      leave="Done"
     >
       <Flex gap="8" direction={{ base: 'column', md: 'row' }}>
         <ColumnOrder fields={fields} onChange={change} />
@@ -118,7 +112,7 @@ function KeepName({ columns: { name, fields, sets, take } }: { columns: LedgerCo
     keep.mutate();
   };
   return (
-    <chakra.form flex="1" display="flex" gap="3" alignItems="center" onSubmit={submit}>
+    <chakra.form display="flex" gap="3" alignItems="center" onSubmit={submit}>
       <TextInput
         aria-label="Name of these columns"
         placeholder="name, to find them again"

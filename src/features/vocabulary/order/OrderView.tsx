@@ -26,7 +26,7 @@ interface Props {
   readonly onCarry: (carry: Carry) => void;
 }
 
-/** What is out of order, each with the act that mends it. */
+/** What is out of order, each with the act that fixes it. */
 export function OrderView({ terms, acts, onCarry }: Props) {
   const { data: order, error } = useQuery({
     queryKey: queryKeys.vocabularyOrder(),

@@ -28,7 +28,7 @@ export const assignments = pgTable('assignments', {
   dropNotice: stored(dropNoticeShape),
   /** Language of its texts (RFC 5646), for the dictionary. */
   language: text().notNull().default('en'),
-  /** What its pictures are checked by: a ready list by its name, or the id of one's own. */
+  /** What its pictures are checked by: a ready list by its name, or the id of one of your own. */
   checklist: text().notNull().default('minimum'),
   /** Place of the last picture that was found in the working folder and is to stay without templates. */
   foundUpTo: integer().notNull().default(0),

@@ -3,7 +3,7 @@ import { checklistRulesShape } from '../stored/checklists';
 import { stored } from '../stored/shape';
 import { createdAt, id } from './columns';
 
-/** One's own checklists; ready ones are no rows (core/checks/ready). */
+/** Your own checklists; ready ones are no rows (core/checks/ready). */
 export const checklists = pgTable('checklists', {
   id: id(),
   name: text().notNull().unique(),

@@ -14,7 +14,7 @@ export const makers = pgTable('makers', {
   answeredAt: createdAt(),
 });
 
-/** One's own details, kept once; templates take them by placeholder. */
+/** Your own details, kept once; templates take them by placeholder. */
 export const identities = pgTable('identities', {
   id: id(),
   name: text().notNull().unique(),

@@ -1,13 +1,12 @@
 import file from '../../../../schema/checklist.schema.json';
 import type { Rule } from '../../../core/checks/checklist';
-import { checklistLimits } from '../../../core/checks/checklist';
 import type { ChecklistText } from '../../operations/checklists/checklists';
 import { schema } from '../body';
 import { object, text } from './parts';
 
-const { definitions } = file;
-const rules = { $ref: '#/definitions/rules' };
-const parts = { name: text(checklistLimits.name), rules };
+const { definitions, properties } = file;
+const { name, rules } = properties;
+const parts = { name, rules };
 
 export const checklistText = schema<ChecklistText>({ ...object(parts), definitions });
 export const checklistChange = schema<Partial<ChecklistText> & { met?: readonly Rule[] }>({

@@ -37,7 +37,7 @@ export interface Assignment {
   readonly people: readonly ListedPerson[];
   /** Of its texts, RFC 5646: the dictionary is chosen by it. */
   readonly language: string;
-  /** What its pictures are checked by: a ready list by its name, or the id of one's own. */
+  /** What its pictures are checked by: a ready list by its name, or the id of one of your own. */
   readonly checklist: string;
   /** Ids, first to last. */
   readonly inForce: readonly string[];

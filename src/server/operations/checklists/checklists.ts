@@ -1,7 +1,6 @@
 import { asc, eq } from 'drizzle-orm';
 import { isFieldId } from '../../../core/catalogue/fields';
 import type { Checklist, Rule } from '../../../core/checks/checklist';
-import { checklistLimits } from '../../../core/checks/checklist';
 import { readyList, readyLists, usualList } from '../../../core/checks/ready';
 import type { Context } from '../../context';
 import { assignments } from '../../db/schema/assignments';
@@ -12,7 +11,7 @@ import { failure, required } from '../../problems/errors';
 
 export type ChecklistText = Pick<Checklist, 'name' | 'rules'>;
 
-/** One's own lists by name; ready ones are known without. */
+/** Your own lists by name; ready ones are known without. */
 export async function listChecklists({ db }: Context): Promise<Checklist[]> {
   return db
     .select({ id: checklists.id, name: checklists.name, rules: checklists.rules })
@@ -100,7 +99,7 @@ function checkedName(name: string): string {
   if (trimmed === '') throw failure('name-missing', { what: 'the checklist' });
   if (readyLists.some((one) => one.name.toLowerCase() === trimmed.toLowerCase()))
     throw failure('name-taken', { what: 'A ready checklist', name: trimmed });
-  return trimmed.slice(0, checklistLimits.name);
+  return trimmed;
 }
 
 /** Their form was checked by the schema; here that their fields are known, and that bounds do not exclude everything. */

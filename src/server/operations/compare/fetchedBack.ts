@@ -19,7 +19,7 @@ export type KnownBy = 'name' | 'content' | 'look';
 /** A file that was fetched back, which picture it is, and what became of that. */
 export interface BackRow {
   readonly back: string;
-  /** It could not be read. */
+  /** It could not be read; where it is known which picture it is, that one. */
   readonly failed?: true;
   readonly sent?: { readonly id: string; readonly name: string };
   readonly by?: KnownBy;
@@ -32,21 +32,22 @@ export interface BackRow {
 }
 
 export type BackPart =
-  | { readonly head: { readonly sent: number; readonly back: number } }
+  /** `left`: files of the folder that are too many to be looked at in one go. */
+  | { readonly head: { readonly sent: number; readonly back: number; readonly left: number } }
   | { readonly row: BackRow }
   /** Pictures that did not come back. */
   | { readonly missing: readonly { readonly id: string; readonly name: string }[] };
 
 /** Files of one folder that are looked at. */
 const MOST = 5000;
-/** Of 64 bits: pictures that were made smaller and encoded anew differ in a few (measured in the test). */
+/** Of 64 bits: pictures that were made smaller and encoded again differ in a few (measured in the test). */
 const ALIKE = 8;
 
 interface Sent {
   readonly id: string;
   readonly name: string;
   readonly path: string;
-  report?: Promise<Report>;
+  identity?: Promise<string | undefined>;
   look?: Promise<string | undefined>;
 }
 
@@ -63,13 +64,14 @@ export async function* fetchedBack(
   const sent = await sentPictures(context, assignmentId);
   const { shots } = await listPictures(folder.path);
   const back = shots.slice(0, MOST);
-  yield { head: { sent: sent.length, back: back.length } };
+  yield { head: { sent: sent.length, back: back.length, left: shots.length - back.length } };
   const free = new Set(sent);
   const byName = new Map(sent.map((one) => [one.name.toLowerCase(), one]));
   const byStem = new Map(sent.map((one) => [stemOf(one.name).toLowerCase(), one]));
   for (const { relativePath } of back) {
-    const file = await pathInside(folder.path, relativePath);
-    const report = await read(file).catch(() => undefined);
+    // Whatever befalls one file meanwhile, the others are looked at.
+    const file = await pathInside(folder.path, relativePath).catch(() => undefined);
+    const report = file && (await read(file).catch(() => undefined));
     if (!report) {
       yield { row: { back: relativePath, failed: true } };
       continue;
@@ -79,11 +81,8 @@ export async function* fetchedBack(
     const known: Known | undefined =
       named && free.has(named) ? { one: named, by: 'name' } : await knownAgain(file, report, free);
     if (known) free.delete(known.one);
-    const first = known && (await reportOf(known.one).catch(() => undefined));
-    yield {
-      row:
-        known && first ? rowOf(relativePath, known, compareReports(first, report)) : { back: relativePath },
-    };
+    const first = known && (await read(known.one.path).catch(() => undefined));
+    yield { row: rowOf(relativePath, known, first && compareReports(first, report)) };
   }
   yield { missing: [...free].map(({ id, name }) => ({ id, name })) };
 }
@@ -109,9 +108,13 @@ const read = (file: string) =>
     reportOn(sourceOf(one, stat.size), path.basename(file), { withIdentity: true }),
   );
 
-function reportOf(one: Sent): Promise<Report> {
-  one.report ??= read(one.path);
-  return one.report;
+/** Undefined where the file cannot be read. Only that is held: the reports of ten thousand pictures are large. */
+function identityOf(one: Sent): Promise<string | undefined> {
+  one.identity ??= read(one.path).then(
+    (report) => report.identity,
+    () => undefined,
+  );
+  return one.identity;
 }
 
 /** Undefined where the picture cannot be decoded here. */
@@ -120,8 +123,8 @@ const lookOf = (file: string): Promise<string | undefined> => phash(file).catch(
 /** By the picture data, else by the look: the nearest one, where no other is as near. */
 async function knownAgain(file: string, report: Report, free: ReadonlySet<Sent>): Promise<Known | undefined> {
   for (const one of free) {
-    const own = await reportOf(one).catch(() => undefined);
-    if (own?.identity !== undefined && own.identity === report.identity) return { one, by: 'content' };
+    const own = await identityOf(one);
+    if (own !== undefined && own === report.identity) return { one, by: 'content' };
   }
   const look = await lookOf(file);
   if (look === undefined) return undefined;
@@ -137,12 +140,15 @@ async function knownAgain(file: string, report: Report, free: ReadonlySet<Sent>)
   return best && best.far !== next?.far ? { one: best.one, by: 'look' } : undefined;
 }
 
-function rowOf(back: string, { one, by }: Known, { fields, records, picture, sizes }: Comparison): BackRow {
+function rowOf(back: string, known: Known | undefined, comparison: Comparison | undefined): BackRow {
+  if (!known) return { back };
+  const { one, by } = known;
+  const row = { back, sent: { id: one.id, name: one.name }, by };
+  if (!comparison) return { ...row, failed: true };
+  const { fields, records, picture, sizes } = comparison;
   const of = (fate: string) => fields.filter((line) => line.fate === fate).map((line) => line.field);
   return {
-    back,
-    sent: { id: one.id, name: one.name },
-    by,
+    ...row,
     picture,
     sizes,
     stripped: of('stripped'),

@@ -20,7 +20,7 @@ export interface ListedSummary extends Omit<StoredSummary, 'version'> {
   readonly isGone?: true;
   /** Another program changed its files, and nobody has looked at it since. */
   readonly isChanged?: true;
-  /** Changes with the file, so that previews are fetched anew. */
+  /** Changes with the file, so that previews are fetched again. */
   readonly revision: string;
 }
 

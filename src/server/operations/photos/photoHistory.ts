@@ -1,4 +1,4 @@
-import { and, desc, eq, isNotNull, ne } from 'drizzle-orm';
+import { and, desc, eq, ne } from 'drizzle-orm';
 import { fieldIds } from '../../../core/catalogue/fields';
 import { sameValue } from '../../../core/catalogue/value';
 import type { Context } from '../../context';
@@ -24,7 +24,7 @@ export interface HistoryEntry {
 
 const MOST = 500;
 
-/** All that happened to a picture since Fabrica knows it, the newest first: runs, what was undone, edits outside. */
+/** What happened to a picture since Fabrica knows it, the newest first: runs, what was undone, edits outside. At most five hundred of runs and of edits. */
 export async function photoHistory(context: Context, photoId: string): Promise<HistoryEntry[]> {
   const [photo] = await context.db.select({ id: photos.id }).from(photos).where(eq(photos.id, photoId));
   required(photo, 'picture');
@@ -32,7 +32,7 @@ export async function photoHistory(context: Context, photoId: string): Promise<H
     .select({ item: runItems, run: runs })
     .from(runItems)
     .innerJoin(runs, eq(runs.id, runItems.runId))
-    .where(and(eq(runItems.photoId, photoId), ne(runItems.state, 'waiting'), isNotNull(runs.createdAt)))
+    .where(and(eq(runItems.photoId, photoId), ne(runItems.state, 'waiting')))
     .orderBy(desc(runs.createdAt))
     .limit(MOST);
   const outside = await context.db

@@ -27,7 +27,7 @@ export interface LeanPhoto {
   readonly folder: string;
   /** Its file was not found any more when the folder was looked at last. */
   readonly isGone: boolean;
-  /** Changes with the file, so that previews are fetched anew. */
+  /** Changes with the file, so that previews are fetched again. */
   readonly revision: string;
   /** Threads that somebody said do not apply to it. */
   readonly notApplicable: readonly ThreadId[];

@@ -2,6 +2,7 @@ import { and, asc, eq, gt } from 'drizzle-orm';
 import { type FieldId, fieldIds, fieldLabel } from '../../../core/catalogue/fields';
 import { asText, type FieldValue } from '../../../core/catalogue/value';
 import { formatTable } from '../../../core/tables/clipboardTable';
+import { counted } from '../../../core/wording/counts';
 import type { Context } from '../../context';
 import { runItems } from '../../db/schema/runs';
 import type { DraftOrigin } from '../../db/stored/drafts';
@@ -155,7 +156,7 @@ function htmlPrinter({ act, assignmentName, createdAt, endedAt, counts }: Run): 
   return {
     head:
       `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${title}</title><style>${STYLE}</style></head>` +
-      `<body><h1>${title}</h1><p><time datetime="${when}">${when.slice(0, 16).replace('T', ' ')} UTC</time>, ${all} files, ` +
+      `<body><h1>${title}</h1><p><time datetime="${when}">${when.slice(0, 16).replace('T', ' ')} UTC</time>, ${counted(all, 'file')}, ` +
       `${counts.failed} failed</p><table><thead><tr><th>File</th><th>Field</th><th>Before → after</th><th>From</th></tr></thead>`,
     item: (item) => {
       const values = writtenIn(item).map(
