@@ -356,6 +356,16 @@ test('how full the set is, drawn and as numbers', async () => {
   );
 });
 
+test('on a narrow screen what is asked for comes into view', async () => {
+  const wide = page.viewportSize()!;
+  await page.setViewportSize({ width: 480, height: 900 });
+  await rules().getByRole('button', { name: 'Compare with files fetched back' }).click();
+  const back = page.getByRole('region', { name: 'Fetched back' });
+  await expect(back.getByRole('heading', { name: 'What came back' })).toBeInViewport({ ratio: 1 });
+  await expect(back.getByRole('button', { name: 'Compare', exact: true })).toBeInViewport({ ratio: 1 });
+  await page.setViewportSize(wide);
+});
+
 test('a second window follows what is written in the first', async () => {
   const second = await page.context().newPage();
   await second.goto(`${address}/assignments/${set.id}/check`);

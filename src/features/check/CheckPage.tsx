@@ -24,6 +24,7 @@ import { useBeside } from './useBeside';
 import { useCheckAddress } from './useCheckAddress';
 import { useChecked } from './useChecked';
 import { useChecklist } from './useChecklist';
+import { useScrolledTo } from './useScrolledTo';
 
 interface Props {
   readonly assignment: Assignment;
@@ -47,6 +48,7 @@ export function CheckPage({ assignment: initial, first }: Props) {
   const selected = useMemo(() => views.filter((view) => selection.ids.has(view.id)), [views, selection.ids]);
   const current = address.rule ?? firstFailing(checked);
   const result = address.view === 'rule' ? checked?.results.find((one) => one.place === current) : undefined;
+  const shown = useScrolledTo(`${address.view} ${address.rule ?? ''}`);
   const failed = checked?.results.filter(
     (one) => one.rule.severity === 'must' && one.failing.size > 0,
   ).length;
@@ -96,7 +98,16 @@ export function CheckPage({ assignment: initial, first }: Props) {
                 address={address}
                 current={address.view === 'rule' ? current : undefined}
               />
-              <Box flex="1" minWidth="0" minHeight="0" display="flex" flexDirection="column" bg="leaf">
+              <Box
+                ref={shown}
+                flex={{ base: 'none', lg: '1' }}
+                height={{ base: '75dvh', lg: 'auto' }}
+                minWidth="0"
+                minHeight="0"
+                display="flex"
+                flexDirection="column"
+                bg="leaf"
+              >
                 {address.view === 'back' && <FetchedBack assignment={assignment} />}
                 {address.view === 'full' && checked && <FullSet views={views} checked={checked} />}
                 {address.view === 'source' && checked && (

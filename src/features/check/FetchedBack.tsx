@@ -10,6 +10,7 @@ import { apiRequestLines } from '@/ui/api';
 import { Button } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { FolderField } from '../folders/FolderField';
+import { recordNames } from '../readout/recordNames';
 
 const knownBy: Readonly<Record<KnownBy, string>> = {
   name: 'by its name',
@@ -118,7 +119,7 @@ function withPart(before: Looked | undefined, part: BackPart): Looked {
 
 const BackLine = memo(function BackLine({ row }: { row: BackRow }) {
   const { back, sent, by, picture, sizes, stripped = [], changed = [], added = [], records = [] } = row;
-  const lost = records.filter((one) => one.fate === 'stripped').map((one) => one.record.toUpperCase());
+  const lost = records.filter((one) => one.fate === 'stripped').map((one) => recordNames[one.record]);
   return (
     <Box borderTopWidth="1px" paddingY="2" fontSize="body">
       <Flex columnGap="4" wrap="wrap" alignItems="baseline">

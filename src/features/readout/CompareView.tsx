@@ -7,6 +7,7 @@ import { type Comparison, compareReports, type Fate, type FieldFate } from '@/co
 import { counted } from '@/core/wording/counts';
 import { Section } from '@/ui/Section';
 import { valueWords } from '@/ui/valueWords';
+import { recordNames } from './recordNames';
 import type { Readout } from './useReadout';
 
 const fates: readonly { readonly fate: Fate; readonly title: string; readonly words: string }[] = [
@@ -16,7 +17,6 @@ const fates: readonly { readonly fate: Fate; readonly title: string; readonly wo
   { fate: 'same', title: 'Kept', words: 'the same in both' },
 ];
 
-const recordNames = { iim: 'IIM', xmp: 'XMP', exif: 'Exif', resources: 'Image resources' } as const;
 const fateWords: Readonly<Record<Fate, string>> = {
   same: 'kept',
   changed: 'changed',

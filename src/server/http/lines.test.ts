@@ -11,8 +11,9 @@ test('what fails at once is an ordinary error', async () => {
 });
 
 test('what fails later is the last line', async () => {
-  const told = await (await inLines(failingAfter([{ a: 1 }, { a: 2 }]))).text();
-  const lines = told
+  const answer = await inLines(failingAfter([{ a: 1 }, { a: 2 }]));
+  const text = await answer.text();
+  const lines = text
     .trim()
     .split('\n')
     .map((one) => JSON.parse(one));
