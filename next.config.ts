@@ -29,6 +29,8 @@ const config: NextConfig = {
     'piscina',
     'dictionary-en',
     'dictionary-en-gb',
+    'opentype.js',
+    'yazl',
   ],
   headers: async () => [
     {
@@ -45,6 +47,15 @@ const config: NextConfig = {
       // A page made of what stands in files: nothing in it is carried out or fetched.
       source: '/api/runs/:id/export',
       headers: [{ key: 'Content-Security-Policy', value: "default-src 'none'; style-src 'unsafe-inline'" }],
+    },
+    {
+      source: '/api/runs/:id/report',
+      headers: [
+        {
+          key: 'Content-Security-Policy',
+          value: "default-src 'none'; style-src 'unsafe-inline'; img-src data:",
+        },
+      ],
     },
   ],
 };

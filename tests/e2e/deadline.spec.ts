@@ -145,6 +145,8 @@ test('a name that is taken out of the caption is asked about, and leaves Person 
 test('a misspelling and a near-miss of a name are marked, and mended by a press', async () => {
   await page.goto(describeUrl(assignment, `?as=one&picture=${assignment.ids[names[1]!]}`));
   const box = page.getByLabel('Caption', { exact: true });
+  // What is typed before the caption stands there is put behind it: nothing of either is lost.
+  await expect(box).toHaveValue(/Ottar Lien/);
   await box.fill('Ida Brandvk mends the saill of Ottar Lien.');
   const spelling = page.getByRole('status', { name: 'Spelling' });
   await spelling.getByRole('button', { name: 'Write Ida Brandvik for Ida Brandvk' }).click();

@@ -118,6 +118,11 @@ export interface ContainerCodec<Structure> {
     structure: Structure,
     changes: BlockChanges,
   ): { edits: readonly Edit[]; problems: readonly Problem[] };
+  /**
+   * The same picture with nothing around it: no metadata, no comment, no thumbnail, nothing behind it. Absent where the
+   * format holds no picture without its directories.
+   */
+  bare?(structure: Structure): readonly Edit[];
   /** The picture data: what the content identity digests, in this order. */
   pictureRanges(structure: Structure, source: ByteSource): Promise<readonly Range[]>;
   /** Pixels as stored, before Orientation. */

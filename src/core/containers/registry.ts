@@ -34,6 +34,8 @@ export interface OpenedContainer extends Omit<ReadResult<unknown>, 'structure'>,
   readonly parts: readonly FilePart[];
   /** Undefined in formats of which Fabrica does not know it. */
   colour(source: ByteSource): Promise<ColourFacts | undefined>;
+  /** The same picture with nothing around it; undefined in formats that cannot be so. */
+  bare(): readonly Edit[] | undefined;
   /** From the same bytes, or their copy. */
   pictureRanges(source: ByteSource): Promise<readonly Range[]>;
   preview(source: ByteSource): Promise<Range | undefined>;
@@ -75,6 +77,7 @@ async function opened<S>(codec: ContainerCodec<S>, file: ByteSource, name: strin
     size: file.size,
     maxBytes: codec.maxBytes,
     pixels: codec.pixelSize(structure),
+    bare: () => codec.bare?.(structure),
     pictureRanges: (source) => codec.pictureRanges(structure, source),
     get parts() {
       return codec.parts?.(structure) ?? [];

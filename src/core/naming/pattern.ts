@@ -8,7 +8,7 @@ import {
   type PlaceholderContext,
 } from '../templates/placeholders';
 import { roomFor, safeFolder, safeName } from './fileName';
-import { type Shot, stemOf } from './shots';
+import { endingOf, type Shot, stemOf } from './shots';
 
 /** How files are named: both are texts with the placeholders of templates. Empty: as the file is called. */
 export interface NamePattern {
@@ -122,10 +122,6 @@ function renamed(shot: Shot, wanted: string): Shot {
     ...(shot.sidecar ? { sidecar: stem + endings.sidecar } : {}),
     ...(shot.otherSidecar ? { otherSidecar: stem + endings.otherSidecar } : {}),
   };
-}
-
-function endingOf(name: string | undefined): string {
-  return name === undefined ? '' : name.slice(stemOf(name).length);
 }
 
 /** ".xmp", or ".raw.xmp" where the sidecar carries the whole name of its file. */

@@ -21,6 +21,11 @@ export function stemOf(name: string): string {
   return dot <= 0 ? name : name.slice(0, dot);
 }
 
+/** The ending of a name with its dot; '' without one. */
+export function endingOf(name: string | undefined): string {
+  return name === undefined ? '' : name.slice(stemOf(name).length);
+}
+
 /** Raw for joining: camera raw and DNG. */
 export function isRawName(name: string): boolean {
   const extension = name.slice(name.lastIndexOf('.') + 1).toLowerCase();

@@ -58,6 +58,12 @@ export type ProblemCode =
   | 'value-not-allowed'
   | 'made-by-others'
   | 'reread-differs'
+  // delivering
+  | 'preview-missing'
+  | 'raw-as-it-is'
+  | 'picture-unreadable'
+  | 'size-not-met'
+  | 'smaller-than-asked'
   | 'second-reader-differs'
   | 'picture-data-differs'
   | 'twins-disagree'

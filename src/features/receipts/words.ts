@@ -73,6 +73,8 @@ export function undoWords({ act, undone, kept }: Pick<Receipt, 'act' | 'undone' 
       return [
         'Each file gets back exactly the bytes that it had before. What was embedded becomes drafts again.',
       ];
+    case 'deliver':
+      return [];
     case 'undo':
       return undone === 'embed'
         ? ['What was undone is written into the files once more.']

@@ -13,6 +13,7 @@ const folderWords: Readonly<Record<OpenedFolder['kind'], string>> = {
   source: 'source',
   card: 'memory card',
   second: 'second copies',
+  delivery: 'deliveries',
 };
 
 /** A folder that Fabrica may use; where it is a drop folder, for which assignment, and what is held back there. */

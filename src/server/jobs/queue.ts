@@ -41,6 +41,8 @@ export interface Change {
     | 'vocabulary'
     | 'bundles'
     | 'checklists'
+    | 'recipes'
+    | 'licences'
     | 'recovery';
   readonly id: string;
 }

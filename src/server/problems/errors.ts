@@ -175,6 +175,52 @@ const errors = {
     ({ name }) => `There is a plan called “${name}” already.`,
     'Choose another name, or use that plan and change it.',
   ),
+  'recipe-named-twice': row<Named>(
+    409,
+    ({ name }) => `There is a recipe called “${name}” already.`,
+    'Choose another name, or use that recipe and change it.',
+  ),
+  'recipe-changed-elsewhere': row<Named>(
+    409,
+    ({ name }) => `The recipe “${name}” was changed in another window meanwhile. Nothing is overwritten.`,
+    'Go back to the recipe, or save this under another name.',
+  ),
+  'recipe-without-fields': row(
+    422,
+    () => 'No field is chosen that the copies would carry.',
+    'Choose some, or let everything that is written leave.',
+  ),
+  'licence-ends-before': row(422, () => 'The licence ends before it begins.', 'Change one of the two days.'),
+  'licence-without-name': row(
+    422,
+    () => 'The licence does not say to whom it is granted.',
+    'Enter a name, or leave the licence out.',
+  ),
+  'mark-empty': row(
+    422,
+    () => 'The visible mark has no text.',
+    'Enter one, choose an image, or leave the mark out.',
+  ),
+  'delivery-into-originals': row<AtPath>(
+    422,
+    ({ path }) => `“${path}” is where the pictures themselves are: copies would be brought in again.`,
+    'Choose another folder.',
+  ),
+  'nothing-delivered': row(
+    404,
+    () => 'Nothing of this delivery is there any more.',
+    'Deliver the pictures again.',
+  ),
+  'signature-unusable': row(
+    422,
+    () => 'This image cannot be used as a mark.',
+    'Choose a PNG, JPEG, WebP or TIFF with something drawn on it.',
+  ),
+  'too-many-signatures': row<{ most: number }>(
+    422,
+    ({ most }) => `No more than ${most} images are kept as marks.`,
+    'Remove one that is not used any more.',
+  ),
   'plan-changed-elsewhere': row<Named>(
     409,
     ({ name }) => `The plan “${name}” was changed in another window meanwhile. Nothing is overwritten.`,

@@ -6,6 +6,13 @@ import type { StoredProblem } from '../db/stored/runs';
 const words: Readonly<Record<StoredProblem['code'], string>> = {
   'out-of-bounds':
     'A part of the file points outside it: the file may be damaged. Copy it again from its source.',
+  'preview-missing':
+    'The raw file holds no picture that could be rendered. Develop it first, and deliver the result.',
+  'raw-as-it-is':
+    'A raw file leaves with all that the camera wrote, or not at all. Render it, or let everything leave with it.',
+  'picture-unreadable': 'The picture itself cannot be decoded. Copy the file again from its source.',
+  'size-not-met': 'Even at the lowest quality the file is larger than asked. Allow more, or fewer pixels.',
+  'smaller-than-asked': 'The picture has fewer pixels than asked; it was not enlarged.',
   'file-cut': 'The file ends too early. Copy it again from its source.',
   'not-this-format': 'The file is not what its name says.',
   'format-not-supported':

@@ -137,7 +137,7 @@ async function endRun(
       .update(runs)
       .set({ state: waiting > 0 ? 'stopped' : 'done', endedAt: context.now(), paused: false })
       .where(eq(runs.id, run.id));
-    const others = sql`select 1 from ${runs} where ${runs.state} in ('waiting', 'running') and ${runs.kind} = 'import'`;
+    const others = sql`select 1 from ${runs} where ${runs.state} in ('waiting', 'running') and ${runs.kind} in ('import', 'deliver')`;
     await tx.db.delete(nameClaims).where(sql`not exists (${others})`);
     return 'ended';
   });

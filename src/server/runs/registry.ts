@@ -1,5 +1,6 @@
 import { type RunKindId, runParameterShapes } from '../db/stored/runs';
 import type { Run, RunKind } from './kind';
+import { deliverKind } from './kinds/deliver/deliverKind';
 import { embedKind } from './kinds/embed/embedKind';
 import { importKind } from './kinds/import/importKind';
 import { undoKind } from './kinds/undo/undoKind';
@@ -9,6 +10,7 @@ import type { RunAct } from './runActs';
 const kinds: { readonly [Id in RunKindId]: RunKind<Id> } = {
   import: importKind,
   embed: embedKind,
+  deliver: deliverKind,
   undo: undoKind((run) => kinds[run.kind].undo),
 };
 

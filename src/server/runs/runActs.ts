@@ -1,7 +1,7 @@
 import type { ImportMode } from '../../core/naming/importChoices';
 
 /** What a run does, as it is told: bringing in by the way that was chosen. */
-export type RunAct = ImportMode | 'embed' | 'undo';
+export type RunAct = ImportMode | 'embed' | 'deliver' | 'undo';
 
 interface RunActRow {
   /** "Embedding 3 of 12" */
@@ -25,5 +25,11 @@ export const runActs: Readonly<Record<RunAct, RunActRow>> = {
     counted: 'taken up where they are, nothing written',
   },
   embed: { inProgress: 'Embedding', name: 'Embedded', done: 'written and read back', counted: 'written' },
+  deliver: {
+    inProgress: 'Delivering',
+    name: 'Delivered',
+    done: 'made, written and read back',
+    counted: 'delivered',
+  },
   undo: { inProgress: 'Undoing', name: 'Undone', done: 'as it was before', counted: 'undone' },
 };

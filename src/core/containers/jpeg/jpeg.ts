@@ -1,5 +1,6 @@
 import { iccName } from '../../icc/iccName';
 import type { ContainerCodec, Kind, Range } from '../container';
+import { bareJpeg } from './bare';
 import { largeThumbnail } from './mpf';
 import { jpegMaxBytes, planJpeg } from './plan';
 import { readJpeg } from './read';
@@ -47,6 +48,7 @@ export const jpeg: ContainerCodec<JpegStructure> = {
   sniff: (head) => head[0] === 0xff && head[1] === 0xd8 && head[2] === 0xff,
   read: readJpeg,
   planEdits: planJpeg,
+  bare: bareJpeg,
   pixelSize: (structure) => structure.pixels,
   parts: ({ segments, scanAt, size }) => [
     ...segments.map(({ marker, kind: of, start, end }) => ({ name: segmentName(marker, of), start, end })),

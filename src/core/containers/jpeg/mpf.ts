@@ -57,6 +57,14 @@ function readEntries(segment: Uint8Array) {
   return { tiff, order, images };
 }
 
+/** Octets of the first image, with which the file begins; undefined where the index cannot be read. */
+export function firstImageBytes(segment: Uint8Array): number | undefined {
+  const tried = attempt(() => readEntries(segment).images);
+  return 'value' in tried
+    ? tried.value.find(({ offset, size }) => offset === 0 && size > 0)?.size
+    : undefined;
+}
+
 /**
  * The largest image that the index calls a large thumbnail (CIPA DC-007, 5.2.3.3.1: class 1 VGA, class 2
  * full HD): the same picture, smaller. Undefined where there is none, or the index cannot be read.

@@ -2,7 +2,7 @@ import { attempt, type Problem, problem } from '../../problems/problem';
 import type { BlockChanges, Edit, LegacyText } from '../container';
 import { joinEdits } from '../edits';
 import { profileChunk, profileName, readProfile, withoutDisplay } from './rawProfile';
-import type { PngChunk, PngStructure } from './structure';
+import { PNG_SIGNATURE, type PngChunk, type PngStructure } from './structure';
 import { plainTextChunk, pngChunk, textOfChunk, XMP_KEYWORD, xmpChunk } from './textChunk';
 
 /**
@@ -69,6 +69,19 @@ export function planPng(
   }
   edits.push({ kind: 'copy', start: at, end: size });
   return { edits: joinEdits(edits), problems };
+}
+
+/** Chunks of the picture (PNG, third edition, 11). An unknown one may say anything. */
+const PICTURE =
+  /^(IHDR|PLTE|tRNS|IDAT|IEND|fdAT|fcTL|acTL|iCCP|gAMA|cHRM|sRGB|cICP|mDCV|cLLI|sBIT|bKGD|pHYs)$/;
+
+/** The chunks of the picture alone, and of how it is to be shown. */
+export function barePng({ chunks }: PngStructure): Edit[] {
+  const kept = chunks.filter((one) => PICTURE.test(one.type));
+  return joinEdits([
+    { kind: 'copy', start: 0, end: PNG_SIGNATURE.length },
+    ...kept.map(({ start, end }): Edit => ({ kind: 'copy', start, end })),
+  ]);
 }
 
 /** Whether a chunk is a raw profile that holds this block. */

@@ -6,7 +6,7 @@ import { ByteView } from '../../bytes/view';
 import { FormatError, type Problem, problem } from '../../problems/problem';
 import type { BlockKind, Blocks, ContainerCodec, Kind, LegacyText, ReadResult } from '../container';
 import { pngColour } from './colour';
-import { planPng } from './plan';
+import { barePng, planPng } from './plan';
 import { blockOfProfile, profileName, readProfile } from './rawProfile';
 import { isPng, type PngChunk, type PngStructure, readChunks } from './structure';
 import { decodeTextChunk, KEYWORD_BYTES, keywordOf, TEXT_TYPES, textOfChunk, XMP_KEYWORD } from './textChunk';
@@ -38,6 +38,7 @@ export const png: ContainerCodec<PngStructure> = {
   sniff: isPng,
   read: (source) => new PngReader(source).read(),
   planEdits: planPng,
+  bare: barePng,
   pictureRanges: async ({ picture }) => picture,
   pixelSize: ({ pixels }) => pixels,
   colour: pngColour,

@@ -50,6 +50,7 @@ export const webp: ContainerCodec<WebpStructure> = {
   sniff: (head) => startsWith(head, ascii('RIFF')) && equalBytes(head.subarray(8, 12), ascii('WEBP')),
   read: readWebp,
   planEdits: planWebp,
+  bare: bareWebp,
   pictureRanges: async ({ chunks }) =>
     chunks
       .filter((one) => PICTURE.includes(one.type))
@@ -171,30 +172,47 @@ function planWebp(structure: WebpStructure, changes: BlockChanges): { edits: Edi
   for (const one of chunks) {
     if (one.type === 'VP8X') continue;
     if (one.type === 'XMP ' && !placed.has('EXIF')) edits.push(...anew('EXIF', chunks, made, placed));
-    if (!made.has(one.type)) {
-      edits.push({ kind: 'copy', start: one.start, end: one.end });
-      if (one.end - one.start !== 8 + one.length + (one.length % 2))
-        edits.push({ kind: 'insert', bytes: new Uint8Array(1) });
-    } else if (!placed.has(one.type)) {
+    if (!made.has(one.type)) edits.push(...copyOf(one));
+    else if (!placed.has(one.type)) {
       const bytes = made.get(one.type);
       if (bytes) edits.push({ kind: 'insert', bytes: chunk(one.type, bytes) });
       placed.add(one.type);
     }
   }
   for (const type of ['EXIF', 'XMP ']) edits.push(...anew(type, chunks, made, placed));
+  const all: Edit[] = [riffHead(edits), ...edits, { kind: 'copy', start: riffEnd, end: size }];
+  return { edits: joinEdits(all), problems: [] };
+}
+
+/**
+ * The chunks of the picture alone. VP8X stays where there is one, and names no metadata any more.
+ */
+function bareWebp({ chunks, extended }: WebpStructure): Edit[] {
+  const flags = extended?.slice();
+  if (flags) flags[0] = flags[0]! & ~(FLAG.exif | FLAG.xmp);
+  const kept = chunks.filter((one) => PICTURE.includes(one.type));
+  const edits: Edit[] = flags ? [{ kind: 'insert', bytes: chunk('VP8X', flags) }] : [];
+  edits.push(...kept.flatMap(copyOf));
+  return joinEdits([riffHead(edits), ...edits]);
+}
+
+/** A chunk as it stands; the last one of a file may lack its padding octet. */
+const copyOf = (one: Chunk): Edit[] => [
+  { kind: 'copy', start: one.start, end: one.end },
+  ...(one.end - one.start === 8 + one.length + (one.length % 2)
+    ? []
+    : [{ kind: 'insert', bytes: new Uint8Array(1) } as const]),
+];
+
+function riffHead(edits: readonly Edit[]): Edit {
   const body = plannedSize(edits);
   if (body + 4 > 0xffff_fffe) throw new FormatError('block-too-large', 'WebP');
-  const head = new ByteWriter('little', 16)
+  const bytes = new ByteWriter('little', 16)
     .bytes(ascii('RIFF'))
     .u32(body + 4)
     .bytes(ascii('WEBP'))
     .done();
-  const all: Edit[] = [
-    { kind: 'insert', bytes: head },
-    ...edits,
-    { kind: 'copy', start: riffEnd, end: size },
-  ];
-  return { edits: joinEdits(all), problems: [] };
+  return { kind: 'insert', bytes };
 }
 
 /** A chunk that the file has not yet. */

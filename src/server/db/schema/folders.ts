@@ -6,6 +6,6 @@ export const openedFolders = pgTable('opened_folders', {
   id: id(),
   path: text().notNull().unique(),
   label: text().notNull(),
-  kind: text().$type<'working' | 'source' | 'card' | 'second'>().notNull(),
+  kind: text().$type<'working' | 'source' | 'card' | 'second' | 'delivery'>().notNull(),
   createdAt: createdAt(),
 });

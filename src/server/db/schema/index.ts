@@ -3,6 +3,7 @@ export * from './acts';
 export * from './assignments';
 export * from './checklists';
 export * from './columnSets';
+export * from './deliveries';
 export * from './drafts';
 export * from './folders';
 export * from './gatherings';

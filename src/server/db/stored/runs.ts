@@ -1,5 +1,6 @@
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
+import type { Recipe } from '../../../core/deliver/recipe';
 import type { ShotRole } from '../../../core/embed/planShot';
 import type { ImportMode } from '../../../core/naming/importChoices';
 import type { NamePattern } from '../../../core/naming/pattern';
@@ -41,6 +42,40 @@ export interface EmbedParameters {
   readonly breakProvenance?: boolean;
 }
 
+/** What stood open before a delivery, and what was decided about it. */
+export interface OpenPoints {
+  /** A ready list by its name, or the id of one of your own. */
+  readonly checklist: string;
+  /** Pictures that failed something that must be. */
+  readonly failing: number;
+  readonly decided: 'left-out' | 'all-the-same';
+}
+
+export interface DeliverParameters {
+  readonly recipe: Recipe;
+  /** As they stood when the run was asked for. */
+  readonly templates: readonly { readonly id: string; readonly name: string; readonly version: number }[];
+  readonly folderId: string;
+  /** Below it; '' is itself. */
+  readonly inside: string;
+  readonly openPoints?: OpenPoints;
+}
+
+/** One file that left. */
+export interface DeliveredFile {
+  readonly of: 'copy' | 'raw' | 'sidecar' | 'frozen';
+  /** Inside the delivery, with "/" between the parts. */
+  readonly path: string;
+  readonly bytes: number;
+  /** SHA-256, of what was read back. */
+  readonly digest: string;
+  /** Upright pixels; absent of files that are no rendered picture. */
+  readonly width?: number;
+  readonly height?: number;
+  /** That was needed for the largest file size. */
+  readonly quality?: number;
+}
+
 export interface WrittenField {
   readonly before: FieldValue | null;
   readonly after: FieldValue | null;
@@ -72,6 +107,9 @@ export interface RunItemResult {
   /** Of the file, read back after writing (files/digest). */
   readonly digest?: string;
   readonly bytes?: number;
+  /** What a delivery made of the picture, and what these copies say. */
+  readonly copies?: readonly DeliveredFile[];
+  readonly says?: { readonly [K in FieldId]?: FieldValue };
   /** How far the written file was read by the second reader; absent where nothing of it was compared. */
   readonly readAgain?: { readonly compared: number; readonly changed: number };
 }
@@ -86,6 +124,7 @@ export type AskedBy = 'person' | 'worker' | 'command-line' | 'demo' | '';
 export interface RunParameters {
   readonly import: ImportParameters;
   readonly embed: EmbedParameters;
+  readonly deliver: DeliverParameters;
   readonly undo: UndoParameters;
 }
 export type RunKindId = keyof RunParameters;
@@ -106,6 +145,7 @@ export const runParameterShapes = {
     { inline: true },
   ),
   embed: storedShape<EmbedParameters>('parameters of an embed', [], { inline: true }),
+  deliver: storedShape<DeliverParameters>('parameters of a delivery', [], { inline: true }),
   undo: storedShape<UndoParameters>('parameters of an undo', [], { inline: true }),
 };
 export const itemResultShape = storedShape<RunItemResult>('result of an item', [], { inline: true });

@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { dropNoticeShape, planShape } from './assignments';
 import { checklistRulesShape } from './checklists';
+import { recipeShape } from './deliveries';
 import { draftChangesShape, draftOriginShape, writingShape } from './drafts';
 import { outsideChangesShape, recordShape, removedPhotoShape, summaryShape } from './records';
 import { itemResultShape, piecesShape, problemsShape, runParameterShapes } from './runs';
@@ -24,6 +25,7 @@ const shapes: Readonly<Record<string, StoredShape<never>>> = {
   actResult: actResultShape,
   bundleTerms: bundleTermsShape,
   checklistRules: checklistRulesShape,
+  deliverParameters: runParameterShapes.deliver,
   draftChanges: draftChangesShape,
   draftOrigin: draftOriginShape,
   dropNotice: dropNoticeShape,
@@ -38,6 +40,7 @@ const shapes: Readonly<Record<string, StoredShape<never>>> = {
   pieces: piecesShape,
   plan: planShape,
   problems: problemsShape,
+  recipe: recipeShape,
   record: recordShape,
   removedPhoto: removedPhotoShape,
   summary: summaryShape,

@@ -2,6 +2,7 @@ import { field } from '../../../core/catalogue/fields';
 import type { AssignmentChange, NewAssignment } from '../../operations/assignments/assignments';
 import type { PlanText } from '../../operations/bringIn/plans';
 import { schema } from '../body';
+import { recipe } from './deliveries';
 import { id, list, nullable, object, text } from './parts';
 
 export const newAssignment = schema<NewAssignment>(
@@ -39,6 +40,7 @@ export const assignmentChange = schema<AssignmentChange>(
       dngSidecar: { type: 'boolean' },
       dateTimeOriginal: { type: 'boolean' },
       importChoices,
+      recipe,
       dropping: { type: 'boolean' },
       foundUpTo: { type: 'integer', minimum: 0, maximum: 2_000_000_000 },
       met: object(
@@ -49,6 +51,7 @@ export const assignmentChange = schema<AssignmentChange>(
           people: peopleList,
           language: text(35),
           importChoices: nullable(importChoices),
+          recipe: nullable(recipe),
         },
         [],
       ),

@@ -1,4 +1,6 @@
 import { type SiteProfile, siteProfiles } from '../../../core/readout/siteProfiles';
+import type { LicenceSearch } from '../../operations/deliveries/licences';
+import { type ReportFormat, reportFormats } from '../../operations/deliveries/report';
 import { type ReceiptFormat, receiptFormats } from '../../operations/runs/exportReceipt';
 import type { RunSearch } from '../../operations/runs/listRuns';
 import { querySchema } from '../query';
@@ -22,12 +24,20 @@ export const runItemsQuery = querySchema<{ from: number; most: number }>({
 const day = { type: 'string', format: 'date' };
 export const runsQuery = querySchema<RunSearch>({
   words: { type: 'string', maxLength: 200 },
-  kind: { enum: ['import', 'embed', 'undo'] },
+  kind: { enum: ['import', 'embed', 'deliver', 'undo'] },
   from: day,
   to: day,
   behind: { type: 'string', format: 'uuid' },
 });
 export const receiptQuery = querySchema<{ as: ReceiptFormat }>({ as: { enum: receiptFormats } }, ['as']);
+export const reportQuery = querySchema<{ as: ReportFormat }>({ as: { enum: reportFormats } }, ['as']);
+export const signatureQuery = querySchema<{ name: string }>({ name: { ...name, default: '' } });
+export const licenceQuery = querySchema<LicenceSearch>({
+  words: { type: 'string', maxLength: 200 },
+  endsFrom: day,
+  endsTo: day,
+  assignmentId: { type: 'string', format: 'uuid' },
+});
 export const siteQuery = querySchema<{ name: string; profile: SiteProfile }>(
   { name: { ...name, default: '' }, profile: { enum: Object.keys(siteProfiles) } },
   ['profile'],

@@ -1,5 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
 import { and, asc, count, desc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
+import type { Recipe } from '../../../core/deliver/recipe';
 import type { ShotChoices } from '../../../core/embed/planShot';
 import type { ImportChoices } from '../../../core/naming/importChoices';
 import { brokenLines, openFillIns } from '../../../core/templates/fillIns';
@@ -29,6 +30,9 @@ export interface Assignment {
   /** How pictures were brought in last, or are to be. */
   readonly importChoices: ImportChoices | null;
   readonly planId: string | null;
+  /** How copies left last, or are to. */
+  readonly recipe: Recipe | null;
+  readonly recipeId: string | null;
   /** The source is a drop folder. */
   readonly dropping: boolean;
   readonly dropNotice: DropNotice | null;
@@ -168,13 +172,14 @@ export interface AssignmentChange {
   readonly dngSidecar?: boolean;
   readonly dateTimeOriginal?: boolean;
   readonly importChoices?: ImportChoices;
+  readonly recipe?: Recipe;
   readonly dropping?: boolean;
   readonly foundUpTo?: number;
   /** What was seen of a part before it was changed: another value there now is a conflict, and nothing is changed. */
   readonly met?: Partial<Pick<Assignment, (typeof METABLE)[number]>>;
 }
 
-const METABLE = ['name', 'publishedOn', 'facts', 'people', 'language', 'importChoices'] as const;
+const METABLE = ['name', 'publishedOn', 'facts', 'people', 'language', 'importChoices', 'recipe'] as const;
 
 /** What the assignment chose about writing into files. */
 export function writeChoices({ dngSidecar, dateTimeOriginal }: Assignment): ShotChoices {
@@ -204,6 +209,7 @@ export async function changeAssignment(
       ...(change.dateTimeOriginal === undefined ? {} : { dateTimeOriginal: change.dateTimeOriginal }),
       ...(change.dropping === undefined ? {} : { dropping: change.dropping, dropNotice: null }),
       ...(change.importChoices === undefined ? {} : { importChoices: change.importChoices }),
+      ...(change.recipe === undefined ? {} : { recipe: change.recipe }),
       ...(change.language === undefined ? {} : { language: change.language }),
       ...(change.checklist === undefined ? {} : { checklist: await knownChecklist(tx, change.checklist) }),
       ...(change.foundUpTo === undefined ? {} : { foundUpTo: change.foundUpTo }),

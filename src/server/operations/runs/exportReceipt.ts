@@ -3,6 +3,7 @@ import { type FieldId, fieldIds, fieldLabel } from '../../../core/catalogue/fiel
 import { asText, type FieldValue } from '../../../core/catalogue/value';
 import { formatTable } from '../../../core/tables/clipboardTable';
 import { counted } from '../../../core/wording/counts';
+import { escaped } from '../../../core/wording/html';
 import type { Context } from '../../context';
 import { runItems } from '../../db/schema/runs';
 import type { DraftOrigin } from '../../db/stored/drafts';
@@ -133,15 +134,6 @@ function jsonPrinter(run: Run): Printer {
     foot: '\n]}\n',
   };
 }
-
-const signs: Readonly<Record<string, string>> = {
-  '&': '&amp;',
-  '<': '&lt;',
-  '>': '&gt;',
-  '"': '&quot;',
-  "'": '&#39;',
-};
-const escaped = (text: string) => text.replace(/[&<>"']/g, (sign) => signs[sign]!);
 
 const STYLE =
   'body{font:14px/1.4 sans-serif;color:#222;margin:2em}table{border-collapse:collapse;width:100%}' +

@@ -1,0 +1,5 @@
+import { endpoint } from '@/server/http/endpoint';
+import { licenceQuery } from '@/server/http/shapes/queries';
+import { listLicences } from '@/server/operations/deliveries/licences';
+
+export const GET = endpoint(({ context, query }) => listLicences(context, query(licenceQuery)));

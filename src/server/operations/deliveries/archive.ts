@@ -1,0 +1,85 @@
+import { readdir } from 'node:fs/promises';
+import { PassThrough, type Readable } from 'node:stream';
+import yazl from 'yazl';
+import type { Context } from '../../context';
+import { diskLayer } from '../../files/diskLayer';
+import { failure } from '../../problems/errors';
+import { type Delivery, deliveredPath, deliveredPictures, readDelivery } from './deliveredFiles';
+
+const CHUNK = 1024 * 1024;
+/** What a delivery puts beside its copies (runs/kinds/deliver/besideTheCopies). */
+const BESIDE = /^(SHA256SUMS|index)(-\d+)?(\.html)?$/;
+
+/**
+ * All files of a delivery as one ZIP archive (APPNOTE 6.3, with ZIP64 where it is larger than 4 GiB). Pictures are
+ * compressed already: they are stored as they are, and read piece by piece as the browser takes them.
+ */
+export async function archiveOf(context: Context, runId: string): Promise<ReadableStream<Uint8Array>> {
+  const delivery = await readDelivery(context, runId);
+  const files = await filesOf(context, delivery);
+  if (files.length === 0) throw failure('nothing-delivered');
+  const zip = new yazl.ZipFile();
+  for (const { name, file } of files) {
+    const { size, modifiedNs } = await diskLayer.stat(file).catch(() => {
+      throw failure('nothing-delivered');
+    });
+    zip.addReadStreamLazy(
+      name,
+      { compress: false, size, mtime: new Date(Number(modifiedNs / 1_000_000n)) },
+      (take) => {
+        take(null, readThrough(file));
+      },
+    );
+  }
+  zip.end();
+  return asWebStream(zip.outputStream as Readable);
+}
+
+async function filesOf(context: Context, delivery: Delivery): Promise<{ name: string; file: string }[]> {
+  const names: string[] = [];
+  for await (const { result } of deliveredPictures(context, delivery.runId))
+    for (const { path } of result.copies ?? []) names.push(path);
+  const { checksums, page, to } = delivery.parameters.recipe;
+  const beside =
+    names.length > 0 && to === 'archive' && (checksums || page)
+      ? (await readdir(delivery.folder)).filter((name) => BESIDE.test(name))
+      : [];
+  return Promise.all(
+    [...names, ...beside].map(async (name) => ({ name, file: await deliveredPath(delivery, name) })),
+  );
+}
+
+/** A file as a stream, opened only when its turn has come. */
+function readThrough(file: string): Readable {
+  const out = new PassThrough({ highWaterMark: CHUNK });
+  void (async () => {
+    const one = await diskLayer.openForReading(file);
+    try {
+      for (let at = 0; ; ) {
+        const buffer = new Uint8Array(CHUNK);
+        const filled = await one.read(buffer, at);
+        if (filled === 0) break;
+        at += filled;
+        if (!out.write(buffer.subarray(0, filled))) await new Promise((go) => out.once('drain', go));
+        if (out.destroyed) return;
+      }
+      out.end();
+    } finally {
+      await one.close();
+    }
+  })().catch((error) => out.destroy(error));
+  return out;
+}
+
+/** The next piece is asked for when the last one was taken: nothing gathers in memory. */
+function asWebStream(from: Readable): ReadableStream<Uint8Array> {
+  const pieces = from[Symbol.asyncIterator]() as AsyncIterator<Buffer>;
+  return new ReadableStream<Uint8Array>({
+    async pull(controller) {
+      const { done, value } = await pieces.next();
+      if (done) controller.close();
+      else controller.enqueue(new Uint8Array(value.buffer, value.byteOffset, value.length));
+    },
+    cancel: () => void from.destroy(),
+  });
+}

@@ -1,0 +1,104 @@
+import { copyValues } from '../../../core/deliver/copyValues';
+import type { Recipe } from '../../../core/deliver/recipe';
+import { valuesOfRecord } from '../../../core/mapping/read';
+import { compilePattern, type NamedShot, namedShot } from '../../../core/naming/pattern';
+import { makerKey, otherMaker, ownNames } from '../../../core/rights/makers';
+import {
+  type CompiledText,
+  compileText,
+  evaluate,
+  type PlaceholderContext,
+} from '../../../core/templates/placeholders';
+import type { Values } from '../../../core/templates/resolution';
+import { compileTemplates } from '../../../core/templates/resolve';
+import type { Template } from '../../../core/templates/template';
+import type { Context } from '../../context';
+import type { ReadShot } from '../../files/readShot';
+import type { CopyRequest } from '../../rendering/makeCopies';
+import { drawingOfImage, drawingOfText, type MarkDrawing } from '../../rendering/mark';
+import { inForceOf } from '../assignments/inForce';
+import { installationContext } from '../identities/identities';
+import { listMakers } from '../identities/makers';
+import type { ListedPhoto } from '../photos/photos';
+import { signatureImage } from './signatures';
+
+/** What one picture becomes: what its copies say, how they are made, and what they are called. */
+export interface Copying {
+  readonly request: CopyRequest;
+  readonly named: NamedShot;
+  /** What the picture says before: files and drafts, without the delivery's templates. */
+  readonly before: Values;
+}
+
+/** How the pictures of a delivery are copied; what is the same for all of them is read once. */
+export interface CopyMaker {
+  readonly recipe: Recipe;
+  copying(
+    photo: Pick<ListedPhoto, 'name' | 'record' | 'place' | 'folder' | 'drafts'>,
+    read: ReadShot,
+  ): Copying;
+}
+
+/** Reads what all copies of a delivery have in common. `now` is of the delivery: a copy made again is the same. */
+export async function copyMaker(
+  context: Context,
+  assignmentId: string,
+  recipe: Recipe,
+  templates: readonly Template[],
+  now: string,
+): Promise<CopyMaker> {
+  const [{ contextOf, templates: inForce }, { identities }, makers, image] = await Promise.all([
+    inForceOf(context, assignmentId),
+    installationContext(context),
+    listMakers(context),
+    recipe.mark?.image ? signatureImage(context, recipe.mark.image) : undefined,
+  ]);
+  const compiled = compileTemplates(templates);
+  const own = ownNames([...inForce, ...templates], identities);
+  const answers = new Map(makers.map(({ key, answer }) => [key, answer]));
+  const answerAbout = (values: Values) => {
+    const name = otherMaker({ creator: values.creator, copyrightNotice: values.copyrightNotice }, own);
+    return name === undefined ? undefined : (answers.get(makerKey(name)) ?? 'unknown');
+  };
+  const pattern = compilePattern({ name: recipe.name, folder: recipe.folder });
+  const draw = await drawingBy(recipe, image);
+  return {
+    recipe,
+    copying(photo, read) {
+      const before = valuesOfRecord(read.record);
+      const drafts = new Map(
+        Object.entries(photo.drafts).map(([id, draft]) => [id as keyof Values, draft.value] as const),
+      );
+      const about = contextOf(photo);
+      const values = copyValues(
+        { values: before, drafts, context: about, templates: compiled, maker: answerAbout(before) },
+        recipe,
+      );
+      return {
+        before,
+        named: namedShot(pattern, read.shot, about, (id) => values.after[id] ?? before[id]),
+        request: { recipe, values, now, drawing: draw(about, { ...before, ...values.after }) },
+      };
+    },
+  };
+}
+
+type Draw = (about: PlaceholderContext, values: Values) => MarkDrawing | undefined;
+
+/** The same text is drawn once for all pictures. */
+async function drawingBy({ mark, format }: Recipe, image: Buffer | undefined): Promise<Draw> {
+  if (!mark || format === 'as-they-are') return () => undefined;
+  if (image) {
+    const drawing = await drawingOfImage(image);
+    return () => drawing;
+  }
+  const text: CompiledText = compileText(mark.text);
+  const drawn = new Map<string, MarkDrawing>();
+  return (about, values) => {
+    const said = evaluate(text, about, (id) => values[id]).text.trim();
+    if (said === '') return undefined;
+    const drawing = drawn.get(said) ?? drawingOfText(said, mark.font);
+    drawn.set(said, drawing);
+    return drawing;
+  };
+}

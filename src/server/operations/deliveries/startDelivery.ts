@@ -1,0 +1,81 @@
+import { randomUUID } from 'node:crypto';
+import { mkdir } from 'node:fs/promises';
+import path from 'node:path';
+import { and, asc, eq } from 'drizzle-orm';
+import type { Recipe } from '../../../core/deliver/recipe';
+import { config } from '../../config';
+import type { Context } from '../../context';
+import { oneOf } from '../../db/oneOf';
+import { assignments } from '../../db/schema/assignments';
+import { recipes } from '../../db/schema/deliveries';
+import { photos } from '../../db/schema/photos';
+import type { DeliverParameters, OpenPoints } from '../../db/stored/runs';
+import { inTransaction } from '../../db/transaction';
+import { isWritable } from '../../files/room';
+import { failure } from '../../problems/errors';
+import { addRun } from '../../runs/addRun';
+import { readAssignment } from '../assignments/assignments';
+import { folderById, openFolder } from '../folders/folders';
+import { checkedRecipe } from './checkedRecipe';
+import { keepLicence } from './licences';
+
+export interface DeliveryRequest {
+  readonly recipe: Recipe;
+  /** In any order; copies are made in the order of the assignment. */
+  readonly photoIds: readonly string[];
+  readonly openPoints?: OpenPoints;
+}
+
+/** Plans a run that makes copies of pictures by a recipe, and keeps the licence that goes with them. */
+export async function startDelivery(
+  context: Context,
+  assignmentId: string,
+  { recipe, photoIds, openPoints }: DeliveryRequest,
+): Promise<{ runId: string }> {
+  const assignment = await readAssignment(context, assignmentId);
+  const templates = await checkedRecipe(context, recipe);
+  return inTransaction(context, async (tx) => {
+    const place = await placeOf(tx, recipe, assignment);
+    const rows = await tx.db
+      .select({ photoId: photos.id, name: photos.name })
+      .from(photos)
+      .where(and(eq(photos.assignmentId, assignmentId), oneOf(photos.id, photoIds)))
+      .orderBy(asc(photos.position));
+    if (rows.length === 0) throw failure('nothing-chosen');
+    const parameters: DeliverParameters = {
+      recipe,
+      templates: templates.map(({ id, name, version }) => ({ id, name, version })),
+      ...place,
+      ...(openPoints ? { openPoints } : {}),
+    };
+    const run = await addRun(tx, { assignmentId, kind: 'deliver', parameters, items: rows });
+    if (recipe.licence) await keepLicence(tx, { assignmentId, runId: run.runId }, recipe.licence);
+    await tx.db.update(assignments).set({ recipe }).where(eq(assignments.id, assignmentId));
+    if (assignment.recipeId)
+      await tx.db.update(recipes).set({ lastUsed: context.now() }).where(eq(recipes.id, assignment.recipeId));
+    return run;
+  });
+}
+
+/** Copies for an archive alone are kept by Fabrica until they are fetched; others go where the recipe says. */
+async function placeOf(
+  context: Context,
+  recipe: Recipe,
+  { workingFolderId, sourceFolderId }: { workingFolderId: string; sourceFolderId: string | null },
+): Promise<Pick<DeliverParameters, 'folderId' | 'inside'>> {
+  if (recipe.to === 'archive') {
+    const own = path.join(/*turbopackIgnore: true*/ config().dataFolder, 'deliveries');
+    await mkdir(own, { recursive: true, mode: 0o700 });
+    const { id } = await openFolder(context, { path: own, label: 'Deliveries', kind: 'delivery' });
+    return { folderId: id, inside: randomUUID() };
+  }
+  const chosen = await openFolder(context, { path: recipe.path.trim(), kind: 'delivery' });
+  for (const id of [workingFolderId, sourceFolderId]) {
+    const taken = id && (await folderById(context, id)).path;
+    // Copies among the pictures would be found there as new ones.
+    if (taken && (chosen.path === taken || chosen.path.startsWith(`${taken}/`)))
+      throw failure('delivery-into-originals', { path: chosen.path });
+  }
+  if (!(await isWritable(chosen.path))) throw failure('folder-not-writable', { folder: chosen.path });
+  return { folderId: chosen.id, inside: '' };
+}

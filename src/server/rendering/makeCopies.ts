@@ -1,0 +1,186 @@
+import path from 'node:path';
+import sharp from 'sharp';
+import { memorySource } from '../../core/bytes/source';
+import type { Edit } from '../../core/containers/container';
+import { plannedSize } from '../../core/containers/edits';
+import { type OpenedContainer, openContainer } from '../../core/containers/registry';
+import type { Pixels } from '../../core/deliver/copySize';
+import type { CopyValues } from '../../core/deliver/copyValues';
+import { planCopy } from '../../core/deliver/planCopy';
+import { formatEndings, isRendered, type Recipe } from '../../core/deliver/recipe';
+import type { Removal } from '../../core/deliver/removal';
+import type { EmbedPlan } from '../../core/embed/planEmbed';
+import { endingOf, isRawName } from '../../core/naming/shots';
+import { FormatError } from '../../core/problems/problem';
+import { containersOf, type ReadShot } from '../files/readShot';
+import { sourceOf, withFile } from '../files/source';
+import { verifyWritten } from '../files/verifyWritten';
+import type { SecondRead } from '../secondReader/secondReader';
+import type { MarkDrawing } from './mark';
+import { embeddedJpeg, sourcePicture } from './picture';
+import { type Rendering, type RenderWish, renderCopies } from './render';
+
+export interface CopyRequest {
+  readonly recipe: Recipe;
+  readonly values: CopyValues;
+  readonly drawing?: MarkDrawing | undefined;
+  /** ISO 8601, for xmp:MetadataDate. */
+  readonly now: string;
+}
+
+/** A copy, whole and in memory, with its records in it. */
+export interface MadeCopy {
+  readonly bytes: Uint8Array;
+  /** Upright. */
+  readonly pixels?: Pixels;
+  /** Of its name: ".jpg". */
+  readonly ending: string;
+  readonly quality?: number;
+  readonly fallsShort: boolean;
+  readonly plan: EmbedPlan;
+  readonly secondRead: SecondRead;
+}
+
+/** Whether copies are the files themselves with words going in: they are copied piece by piece, never in memory. */
+export const isStreamed = (recipe: Recipe): boolean =>
+  !isRendered(recipe) && recipe.metadata === 'everything' && recipe.removes.length === 0;
+
+/** Makes the copies of a picture that a recipe asks for: rendered, or the same picture data with other records. */
+export async function makeCopies(read: ReadShot, request: CopyRequest): Promise<MadeCopy[]> {
+  const { recipe } = request;
+  const file = path.join(read.folder, read.shot.main);
+  if (isRendered(recipe)) return renderedAnew(read, file, request, recipe);
+  if (isRawName(read.shot.main)) throw new FormatError('raw-as-it-is', 'file');
+  const bare = read.main.container.bare();
+  // A TIFF is held together by its directories: it is laid anew, with the same pixels.
+  if (!bare) return renderedAnew(read, file, request, await losslessly(file, read, recipe));
+  const whole = await withFile(file, (one, stat) => sourceOf(one, stat.size).read(0, stat.size));
+  return [await dressed(read, { bytes: assembled(whole, bare), ending: endingOf(read.shot.main) }, request)];
+}
+
+/** The camera's own rendering inside a raw file, as a JPEG that lies upright. Throws `preview-missing`. */
+export async function frozenJpeg(read: ReadShot, request: CopyRequest): Promise<MadeCopy> {
+  const raw = isRawName(read.shot.main) ? read.shot.main : read.shot.raw;
+  const held = isRawName(read.shot.main) ? read.main : read.raw;
+  if (!raw || !held) throw new FormatError('preview-missing', 'file');
+  const file = path.join(read.folder, raw);
+  const picture = await sourcePicture(file, held);
+  const whole = { ...request.recipe, format: 'jpeg', sizes: [{ by: 'whole' }], quality: 95 } as const;
+  const turned = { ...whole, profile: 'keep', mostKilobytes: 0, perInch: 0 } as const;
+  const facts = { wasTurned: picture.wasTurned, isSrgb: !picture.hasOwnProfile };
+  const raws: ReadShot = { ...read, main: held };
+  if (picture.wasTurned) {
+    const [made] = await renderCopies(picture, { ...turned, mark: undefined, roomForRecords: 0 });
+    return dressed(raws, { ...made!, pixels: made!, ending: '.jpg', rendered: facts }, request);
+  }
+  const jpeg = await embeddedJpeg(file, held);
+  const bare = (await openContainer(memorySource(jpeg!), 'frozen.jpg')).bare();
+  const bytes = assembled(jpeg!, bare!);
+  return dressed(raws, { bytes, pixels: picture.pixels, ending: '.jpg', rendered: facts }, request);
+}
+
+async function renderedAnew(
+  read: ReadShot,
+  file: string,
+  request: CopyRequest,
+  recipe: Recipe,
+): Promise<MadeCopy[]> {
+  const picture = await sourcePicture(file, read.main);
+  const ending = formatEndings[recipe.format === 'as-they-are' ? 'tiff' : recipe.format];
+  const isSrgb = recipe.profile === 'srgb' || (recipe.profile === 'keep' && !picture.hasOwnProfile);
+  const facts = { wasTurned: picture.wasTurned, isSrgb };
+  const dress = (made: Pick<Rendering, 'bytes' | 'width' | 'height'> & Partial<Rendering>) =>
+    dressed(read, { ...made, pixels: made, ending, rendered: facts }, { ...request, recipe });
+  const { drawing } = request;
+  const mark = drawing && recipe.mark ? { drawing, wish: recipe.mark } : undefined;
+  const wish: RenderWish = { ...recipe, mark, roomForRecords: 0 };
+  const roomForRecords = recipe.mostKilobytes > 0 ? await octetsOfRecords(wish, dress) : 0;
+  const made: MadeCopy[] = [];
+  for (const one of await renderCopies(picture, { ...wish, roomForRecords })) made.push(await dress(one));
+  return made;
+}
+
+/** How many octets the records take in this format, found by putting them into a picture of one pixel. */
+async function octetsOfRecords(
+  wish: RenderWish,
+  dress: (made: { bytes: Buffer; width: number; height: number }) => Promise<MadeCopy>,
+): Promise<number> {
+  const dot = sharp({ create: { width: 1, height: 1, channels: 3, background: '#888' } });
+  const format = wish.format === 'as-they-are' ? 'tiff' : wish.format;
+  const bytes = await dot.toFormat(format).toBuffer();
+  return (await dress({ bytes, width: 1, height: 1 })).bytes.length - bytes.length;
+}
+
+async function losslessly(file: string, { main }: ReadShot, recipe: Recipe): Promise<Recipe> {
+  const { bits } = await sourcePicture(file, main);
+  return {
+    ...recipe,
+    ...{ format: 'tiff', sizes: [{ by: 'whole' }], profile: 'keep', bits, mostKilobytes: 0, perInch: 0 },
+  };
+}
+
+interface Undressed {
+  readonly bytes: Uint8Array;
+  readonly ending: string;
+  readonly pixels?: Pixels;
+  readonly quality?: number;
+  readonly fallsShort?: boolean;
+  readonly rendered?: { readonly wasTurned: boolean; readonly isSrgb: boolean };
+}
+
+/** Puts the records in, reads the finished copy twice, and decodes it. */
+async function dressed(
+  read: ReadShot,
+  { bytes, pixels, ending, quality, fallsShort = false, rendered }: Undressed,
+  { recipe, values, now }: CopyRequest,
+): Promise<MadeCopy> {
+  const name = `copy${ending}`;
+  const opened = await openContainer(memorySource(bytes), name);
+  const plan = planCopy(opened, containersOf(read), {
+    values: values.wanted,
+    keepsRecords: recipe.metadata === 'everything',
+    removes: new Set<Removal>(recipe.removes),
+    now,
+    ...(pixels && rendered ? { rendered: { ...rendered, ...pixels, perInch: recipe.perInch } } : {}),
+  });
+  if (plan.refused) throw new FormatError(plan.refused.code, plan.refused.part, plan.refused);
+  const whole = assembled(bytes, plan.edits);
+  // Every field counts as changed: the copy is new to its reader.
+  const fresh = { ...plan, before: { fields: {}, problems: [] } };
+  const secondRead = await verifyWritten(memorySource(whole), fresh, name);
+  await decode(whole, opened);
+  return {
+    bytes: whole,
+    ending,
+    plan,
+    secondRead,
+    fallsShort,
+    ...(pixels ? { pixels: { width: pixels.width, height: pixels.height } } : pixelsOf(opened)),
+    ...(quality !== undefined && quality < recipe.quality ? { quality } : {}),
+  };
+}
+
+const pixelsOf = ({ pixels }: OpenedContainer) => (pixels ? { pixels } : {});
+
+/** A copy whose picture nobody can decode is none. */
+async function decode(bytes: Uint8Array, { id }: OpenedContainer): Promise<void> {
+  if (id === 'raw' || id === 'dng') return;
+  await sharp(bytes, { failOn: 'error', limitInputPixels: false })
+    .resize(16, 16, { fit: 'fill', fastShrinkOnLoad: true })
+    .raw()
+    .toBuffer()
+    .catch(() => {
+      throw new FormatError('picture-unreadable', 'file');
+    });
+}
+
+function assembled(bytes: Uint8Array, edits: readonly Edit[]): Uint8Array {
+  const whole = new Uint8Array(plannedSize(edits));
+  let at = 0;
+  for (const edit of edits) {
+    const piece = edit.kind === 'copy' ? bytes.subarray(edit.start, edit.end) : edit.bytes;
+    whole.set(piece, at);
+    at += piece.length;
+  }
+  return whole;
+}

@@ -1,0 +1,55 @@
+import sharp, { type Sharp } from 'sharp';
+import type { Pixels } from '../../core/deliver/copySize';
+import { isRawName } from '../../core/naming/shots';
+import { FormatError } from '../../core/problems/problem';
+import type { PhotoFile } from '../files/readPhotoFile';
+import { sourceOf, withFile } from '../files/source';
+
+const MAX_PIXELS = 300_000_000;
+const options = { limitInputPixels: MAX_PIXELS, failOn: 'error', sequentialRead: true } as const;
+const TURNS: Readonly<Record<number, number>> = { 3: 180, 6: 90, 8: 270 };
+
+/** A picture that copies are rendered from. */
+export interface SourcePicture {
+  /** Decodes it upright; every call reads it anew. */
+  readonly open: () => Sharp;
+  /** Upright. */
+  readonly pixels: Pixels;
+  readonly wasTurned: boolean;
+  /** It is the camera's own rendering, taken out of a raw file. */
+  readonly isCameras: boolean;
+  /** Bits of a channel as stored. */
+  readonly bits: 8 | 16;
+  /** It has a profile of RGB of its own, which can be kept. */
+  readonly hasOwnProfile: boolean;
+}
+
+/** The largest JPEG inside a raw file; undefined where there is none. */
+export async function embeddedJpeg(file: string, { container }: PhotoFile): Promise<Buffer | undefined> {
+  return withFile(file, async (one, stat) => {
+    const source = sourceOf(one, stat.size);
+    const range = await container.preview(source);
+    return range && Buffer.from(await source.read(range.start, range.end - range.start));
+  });
+}
+
+/** Opens a picture for rendering. Throws `preview-missing` for a raw file that holds no rendering. */
+export async function sourcePicture(file: string, read: PhotoFile): Promise<SourcePicture> {
+  const isCameras = isRawName(file);
+  const input = isCameras ? await embeddedJpeg(file, read) : file;
+  if (input === undefined) throw new FormatError('preview-missing', 'file');
+  const told = await sharp(input, options).metadata();
+  // A JPEG inside a raw file without Orientation lies as the file around it does.
+  const turn =
+    isCameras && told.orientation === undefined ? (TURNS[read.picture.camera.orientation] ?? 0) : 0;
+  const { width, height } = told.autoOrient;
+  const isAcross = turn === 90 || turn === 270;
+  return {
+    open: () => (turn ? sharp(input, options).rotate(turn) : sharp(input, options).autoOrient()),
+    pixels: isAcross ? { width: height, height: width } : { width, height },
+    wasTurned: turn !== 0 || (told.orientation ?? 1) > 1,
+    isCameras,
+    bits: told.depth === 'ushort' ? 16 : 8,
+    hasOwnProfile: told.icc !== undefined && told.space !== 'cmyk',
+  };
+}

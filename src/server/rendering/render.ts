@@ -1,0 +1,152 @@
+import sharp, { type Sharp } from 'sharp';
+import { copySize, fallsShort, type Pixels } from '../../core/deliver/copySize';
+import { type Recipe, takesQuality, takesSixteenBits, type VisibleMark } from '../../core/deliver/recipe';
+import { FormatError } from '../../core/problems/problem';
+import { inPixelBudget } from './budget';
+import { type MarkDrawing, overlayOf } from './mark';
+import type { SourcePicture } from './picture';
+
+type Wished = 'format' | 'sizes' | 'enlarges' | 'quality' | 'mostKilobytes' | 'profile' | 'bits' | 'perInch';
+export interface RenderWish extends Pick<Recipe, Wished | 'sharpening'> {
+  readonly mark?: { readonly drawing: MarkDrawing; readonly wish: VisibleMark } | undefined;
+  /** Octets of each file that its records take. */
+  readonly roomForRecords: number;
+}
+
+/** A picture as an encoder made it: without any record but its profile. */
+export interface Rendering extends Pixels {
+  readonly bytes: Buffer;
+  /** That was used; lower than asked where the file had to be smaller. */
+  readonly quality: number;
+  readonly fallsShort: boolean;
+}
+
+interface Size extends Pixels {
+  readonly fallsShort: boolean;
+}
+
+/** Radius of sharpening by our own scale (0 none to 3 much), in pixels of the copy. */
+const SHARPENING = [0, 0.5, 0.8, 1.2] as const;
+const OCTETS_A_KILOBYTE = 1000;
+sharp.concurrency(1);
+sharp.cache(false);
+
+/** Renders all sizes of a picture; it is decoded once. Throws `picture-unreadable`, `size-not-met`. */
+export async function renderCopies(picture: SourcePicture, wish: RenderWish): Promise<Rendering[]> {
+  const sizes = wish.sizes.map((size) => ({
+    ...copySize(picture.pixels, size, wish.enlarges),
+    fallsShort: !wish.enlarges && fallsShort(picture.pixels, size),
+  }));
+  return inPixelBudget(picture.pixels, async () => {
+    if (sizes.length === 1 && wish.mostKilobytes === 0 && !wish.mark) {
+      const once = inProfile(sized(picture.open(), picture.pixels, sizes[0]!, wish), picture, wish);
+      return [{ ...sizes[0]!, bytes: await encoded(once, wish, wish.quality), quality: wish.quality }];
+    }
+    const largest = [...sizes].sort((a, b) => b.width * b.height - a.width * a.height)[0]!;
+    const between = await developed(picture, largest, wish);
+    const made: Rendering[] = [];
+    for (const size of sizes) made.push(await renderedFrom(between, largest, size, wish));
+    return made;
+  });
+}
+
+/** The picture in the largest size and its profile, in memory: every copy is made of it. */
+async function developed(picture: SourcePicture, largest: Pixels, wish: RenderWish): Promise<Buffer> {
+  const scaled = sized(picture.open(), picture.pixels, largest, wish);
+  return inProfile(scaled, picture, wish).tiff({ compression: 'none' }).toBuffer().catch(unreadable);
+}
+
+async function renderedFrom(
+  between: Buffer,
+  largest: Pixels,
+  size: Size,
+  wish: RenderWish,
+): Promise<Rendering> {
+  const open = () => sized(sharp(between, { limitInputPixels: false }), largest, size, wish);
+  const isSame = size.width === largest.width && size.height === largest.height;
+  const overlay =
+    wish.mark &&
+    (await overlayOf(
+      isSame
+        ? sharp(between, { limitInputPixels: false })
+        : sharp(await open().keepIccProfile().tiff({ compression: 'none' }).toBuffer()),
+      size,
+      wish.mark.drawing,
+      wish.mark.wish,
+    ));
+  const marked = () => withDepth((overlay ? open().composite([overlay]) : open()).keepIccProfile(), wish);
+  const most = wish.mostKilobytes * OCTETS_A_KILOBYTE - wish.roomForRecords;
+  if (wish.mostKilobytes === 0 || !takesQuality(wish.format)) {
+    const bytes = await encoded(marked(), wish, wish.quality);
+    if (wish.mostKilobytes > 0 && bytes.length > most) throw new FormatError('size-not-met', 'file');
+    return { ...size, bytes, quality: wish.quality };
+  }
+  return { ...size, ...(await within(most, wish.quality, (quality) => encoded(marked(), wish, quality))) };
+}
+
+/** The highest quality up to the one that was asked for whose file is no larger than that. */
+async function within(
+  most: number,
+  asked: number,
+  encode: (quality: number) => Promise<Buffer>,
+): Promise<{ bytes: Buffer; quality: number }> {
+  const first = await encode(asked);
+  if (first.length <= most) return { bytes: first, quality: asked };
+  let best: { bytes: Buffer; quality: number } | undefined;
+  let [low, high] = [1, asked - 1];
+  while (low <= high) {
+    const quality = Math.floor((low + high) / 2);
+    const bytes = await encode(quality);
+    if (bytes.length <= most) {
+      best = { bytes, quality };
+      low = quality + 1;
+    } else high = quality - 1;
+  }
+  if (!best) throw new FormatError('size-not-met', 'file');
+  return best;
+}
+
+function sized(picture: Sharp, from: Pixels, to: Pixels, { sharpening }: RenderWish): Sharp {
+  if (from.width === to.width && from.height === to.height) return picture;
+  const scaled = picture.resize(to.width, to.height, { fit: 'fill', kernel: 'lanczos3' });
+  const radius = to.width < from.width ? SHARPENING[sharpening] : 0;
+  return radius > 0 ? scaled.sharpen({ sigma: radius }) : scaled;
+}
+
+function inProfile(picture: Sharp, { hasOwnProfile }: SourcePicture, wish: RenderWish): Sharp {
+  const deep = withDepth(picture, wish);
+  if (wish.profile === 'keep' && hasOwnProfile) return deep.keepIccProfile();
+  return deep.withIccProfile(wish.profile === 'p3' ? 'p3' : 'srgb');
+}
+
+function withDepth(picture: Sharp, { bits, format }: RenderWish): Sharp {
+  return bits === 16 && takesSixteenBits(format) ? picture.toColourspace('rgb16') : picture;
+}
+
+/** From this quality on a JPEG keeps its colours at full size. */
+const FULL_COLOURS = 90;
+
+function encoded(picture: Sharp, { format, perInch }: RenderWish, quality: number): Promise<Buffer> {
+  const told = perInch > 0 ? picture.withDensity(perInch) : picture;
+  const file = () => {
+    switch (format) {
+      case 'png':
+        return told.png();
+      case 'tiff':
+        return told.tiff({ compression: 'lzw', predictor: 'horizontal' });
+      case 'webp':
+        return told.webp({ quality });
+      case 'avif':
+        return told.avif({ quality, effort: 2 });
+      default: {
+        const chromaSubsampling = quality >= FULL_COLOURS ? '4:4:4' : '4:2:0';
+        return told.flatten({ background: '#ffffff' }).jpeg({ quality, chromaSubsampling });
+      }
+    }
+  };
+  return file().toBuffer().catch(unreadable);
+}
+
+function unreadable(): never {
+  throw new FormatError('picture-unreadable', 'file');
+}

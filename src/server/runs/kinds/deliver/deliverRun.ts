@@ -1,0 +1,31 @@
+import type { Context } from '../../../context';
+import type { DeliverParameters } from '../../../db/stored/runs';
+import { TakenNames } from '../../../files/folderInside';
+import { type CopyMaker, copyMaker } from '../../../operations/deliveries/copyMaker';
+import { folderById } from '../../../operations/folders/folders';
+import { localNow } from '../../../operations/templates/placeholderContext';
+import { templatesOfVersion } from '../../../operations/templates/templateVersions';
+import type { WorkerLease } from '../../claims';
+import type { Run } from '../../kind';
+import { parametersOf } from '../../parameters';
+
+/** What is the same for all pictures of a delivery. */
+export interface DeliverRun {
+  readonly lease: WorkerLease;
+  readonly parameters: DeliverParameters;
+  readonly root: { readonly id: string; readonly path: string };
+  readonly maker: CopyMaker;
+  readonly taken: TakenNames;
+}
+
+/** Reads what is the same for all pictures of a delivery, with templates as they stood when it was asked for. */
+export async function deliverRunFor(context: Context, run: Run, lease: WorkerLease): Promise<DeliverRun> {
+  const parameters = parametersOf(run, 'deliver');
+  const [root, templates] = await Promise.all([
+    folderById(context, parameters.folderId),
+    templatesOfVersion(context, parameters.templates),
+  ]);
+  const now = localNow(run.createdAt);
+  const maker = await copyMaker(context, run.assignmentId, parameters.recipe, templates, now);
+  return { lease, parameters, root, maker, taken: new TakenNames() };
+}
