@@ -7,11 +7,16 @@ import type { ReactNode, RefObject } from 'react';
 export function Popover({
   at,
   onClose,
+  label,
+  placement = 'bottom-end',
   children,
 }: {
   /** What it belongs to: it stands beside it, and the focus goes back there. */
   at: RefObject<HTMLElement | null>;
   onClose: () => void;
+  /** What it is, where its content does not say so by itself. */
+  label?: string;
+  placement?: 'bottom-end' | 'bottom-start';
   children: ReactNode;
 }) {
   return (
@@ -21,13 +26,14 @@ export function Popover({
       finalFocusEl={() => at.current}
       persistentElements={[() => at.current]}
       positioning={{
-        placement: 'bottom-end',
+        placement,
         getAnchorRect: () => at.current?.getBoundingClientRect() ?? null,
       }}
     >
       <Portal>
         <ChakraPopover.Positioner>
           <ChakraPopover.Content
+            {...(label ? { 'aria-label': label } : {})}
             bg="leaf"
             borderWidth="1px"
             borderColor="rule"

@@ -7,9 +7,9 @@ import type { InstallationContext } from '@/server/operations/templates/placehol
 import { knowsPlaceholder, offeredPlaceholders } from '../templates/offered';
 import { valuesOf } from './groups';
 import { contextsOf } from './incoming';
-import { patternParts, readyPatterns } from './patterns';
+import { patternParts, readyPatterns, type Sample } from './patterns';
 
-export type Patterns = ReturnType<typeof usePatterns>;
+export type Patterns = ReturnType<typeof patternsFor>;
 
 /** What names and folders can be put together from, with what it gives for a picture that comes. */
 export function usePatterns(
@@ -20,20 +20,22 @@ export function usePatterns(
 ) {
   return useMemo(() => {
     const context = contextsOf(assignment, installation, lastPosition)(picture, 0);
-    const sample = { context, values: valuesOf(picture) };
-    return {
-      names: readyPatterns('name', sample),
-      folders: readyPatterns('folder', sample),
-      offers: {
-        parts: patternParts(sample),
-        offered: offeredPlaceholders(context, sample.values, []),
-        isKnown: knowsPlaceholder(
-          [...Object.keys(context.facts), ...Object.keys(installation.identities)],
-          [],
-        ),
-      },
-    };
+    return patternsFor({ context, values: valuesOf(picture) }, installation);
   }, [assignment, installation, lastPosition, picture]);
+}
+
+/** The same for a picture of which everything is known. */
+export function patternsFor(sample: Sample, { identities }: Pick<InstallationContext, 'identities'>) {
+  const { context, values } = sample;
+  return {
+    names: readyPatterns('name', sample),
+    folders: readyPatterns('folder', sample),
+    offers: {
+      parts: patternParts(sample),
+      offered: offeredPlaceholders(context, values, []),
+      isKnown: knowsPlaceholder([...Object.keys(context.facts), ...Object.keys(identities)], []),
+    },
+  };
 }
 
 /** Before any picture is known. */

@@ -42,7 +42,7 @@ export function History({ photoId }: { photoId: string }) {
   );
 }
 
-function Entry({ entry: { at, act, runId, state, changes, problems } }: { entry: HistoryEntry }) {
+function Entry({ entry: { at, act, runId, state, changes, sent, problems } }: { entry: HistoryEntry }) {
   const name = act === 'outside' ? 'Changed by another program' : runActs[act].name;
   const ids = fieldIds.filter((id) => id in changes);
   return (
@@ -62,6 +62,12 @@ function Entry({ entry: { at, act, runId, state, changes, problems } }: { entry:
         </chakra.time>
         {state && states[state] && <chakra.span color="weldText">{states[state]}</chakra.span>}
       </Flex>
+      {sent && (
+        <Box fontSize="body" overflowWrap="anywhere">
+          as {sent.paths.join(', ')}. {sent.licence}
+          {ids.length > 0 && <chakra.span color="soft"> On the copies, not in the picture:</chakra.span>}
+        </Box>
+      )}
       {ids.map((id) => (
         <Change key={id} id={id} change={changes[id]!} />
       ))}

@@ -7,7 +7,7 @@ import { useEffect, useRef } from 'react';
 import { type FieldId, fieldIds, fieldLabel } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
 import { stripFromCode } from '@/core/threads/stripCode';
-import { agrees } from '@/core/wording/counts';
+import { agrees, formatBytes } from '@/core/wording/counts';
 import type { WrittenField } from '@/server/db/stored/runs';
 import { problemWords } from '@/server/problems/words';
 import { StripDrawing } from '@/ui/ThreadStrip';
@@ -164,6 +164,13 @@ function Detail({ item }: { item: ReceiptItem }) {
           A second copy of it, compared byte for byte: {item.result.second.join(', ')}
         </Box>
       )}
+      {item.result?.copies?.map((copy) => (
+        <Box key={copy.path} color="soft" paddingY="0.5" overflowWrap="anywhere">
+          {copy.path}
+          {copy.width && copy.height ? `, ${copy.width} × ${copy.height}` : ''}, {formatBytes(copy.bytes)}
+          {copy.quality ? `, quality ${copy.quality}` : ''}
+        </Box>
+      ))}
       {item.result?.readAgain && <ReadAgain {...item.result.readAgain} />}
       {item.result?.digest && (
         <Box textStyle="hint" marginTop="1" overflowWrap="anywhere">

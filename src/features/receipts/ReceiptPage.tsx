@@ -13,6 +13,7 @@ import { GroupStrip } from '@/ui/GroupStrip';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { TopLine } from '../shell/TopLine';
+import { Delivered } from './Delivered';
 import { ReceiptItems } from './ReceiptItems';
 import type { Receipt } from './types';
 import { UndoRun } from './UndoRun';
@@ -49,6 +50,7 @@ export function ReceiptPage({ id }: { id: string }) {
             <GroupStrip counts={countCodes(run.strips)} />
           </Box>
         </Flex>
+        {!going(run) && run.act === 'deliver' && <Delivered run={run} />}
         {!going(run) && <Files id={run.id} />}
         <ReceiptItems run={run} />
       </Box>

@@ -121,6 +121,7 @@ function SearchBar({
           <option value="">all</option>
           <option value="import">brought in</option>
           <option value="embed">embedded</option>
+          <option value="deliver">delivered</option>
           <option value="undo">undone</option>
         </Select>
       </Flex>

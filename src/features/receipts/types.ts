@@ -1,4 +1,4 @@
-import type { RunItemResult, RunKindId, StoredProblem } from '@/server/db/stored/runs';
+import type { OpenPoints, RunItemResult, RunKindId, StoredProblem } from '@/server/db/stored/runs';
 import type { RunAct } from '@/server/runs/runActs';
 
 type ItemState = 'waiting' | 'done' | 'unchanged' | 'failed' | 'undone';
@@ -46,6 +46,13 @@ export interface Receipt extends ListedRun {
   readonly strips: readonly { readonly strip: string; readonly count: number }[];
   /** Files for which the run can be undone. */
   readonly reversible: number;
+  /** Of a delivery. */
+  readonly delivery?: {
+    /** Where the copies lie; null where they are in an archive alone. */
+    readonly folder: string | null;
+    readonly isArchived: boolean;
+    readonly openPoints: OpenPoints | null;
+  };
   /** Undoing an import: where its files go, and how many of its pictures have drafts. */
   readonly kept?: { readonly folder: string; readonly drafted: number };
 }

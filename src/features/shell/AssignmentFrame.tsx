@@ -44,6 +44,7 @@ export function AssignmentTop({
       count: lacking ?? (assignment.photos ? String(assignment.photos) : undefined),
     },
     { href: `${home}/check`, word: 'Check', count: failed },
+    { href: `${home}/deliver`, word: 'Deliver' },
   ];
   return (
     <TopLine place={assignment.name} placeHref={`${home}/describe`} stages={stages}>

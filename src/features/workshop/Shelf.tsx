@@ -1,6 +1,6 @@
 'use client';
 
-import { Box } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import type { Workshop } from '@/server/operations/workshop/readWorkshop';
@@ -47,7 +47,18 @@ export function Shelf({ assignments, templates, folders, drops }: Workshop) {
           {templates.length === 0 && <FirstTemplate />}
         </Section>
       )}
-      <Section look="label" title="Receipts" act={runs.length > 0 && <Link href="/runs">All receipts</Link>}>
+      <Section
+        look="label"
+        title="Receipts"
+        act={
+          runs.length > 0 && (
+            <Flex gap="4">
+              <Link href="/licences">Licences</Link>
+              <Link href="/runs">All receipts</Link>
+            </Flex>
+          )
+        }
+      >
         {runs.slice(0, MOST).map((run) => (
           <ListRow
             key={run.id}

@@ -1,9 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { mkdir } from 'node:fs/promises';
-import path from 'node:path';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Recipe } from '../../../core/deliver/recipe';
-import { config } from '../../config';
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { assignments } from '../../db/schema/assignments';
@@ -18,6 +16,7 @@ import { readAssignment } from '../assignments/assignments';
 import { folderById, openFolder } from '../folders/folders';
 import { checkedRecipe } from './checkedRecipe';
 import { keepLicence } from './licences';
+import { ownDeliveries } from './ownDeliveries';
 
 export interface DeliveryRequest {
   readonly recipe: Recipe;
@@ -64,7 +63,7 @@ async function placeOf(
   { workingFolderId, sourceFolderId }: { workingFolderId: string; sourceFolderId: string | null },
 ): Promise<Pick<DeliverParameters, 'folderId' | 'inside'>> {
   if (recipe.to === 'archive') {
-    const own = path.join(/*turbopackIgnore: true*/ config().dataFolder, 'deliveries');
+    const own = ownDeliveries();
     await mkdir(own, { recursive: true, mode: 0o700 });
     const { id } = await openFolder(context, { path: own, label: 'Deliveries', kind: 'delivery' });
     return { folderId: id, inside: randomUUID() };

@@ -1,12 +1,14 @@
 import { and, desc, eq, ne } from 'drizzle-orm';
 import { fieldIds } from '../../../core/catalogue/fields';
 import { sameValue } from '../../../core/catalogue/value';
+import { licenceTerms } from '../../../core/deliver/licence';
 import type { Context } from '../../context';
 import { outsideChanges, photos } from '../../db/schema/photos';
 import { runItems, runs } from '../../db/schema/runs';
 import type { FieldChanges, StoredRecord } from '../../db/stored/records';
-import type { StoredProblem } from '../../db/stored/runs';
+import type { DeliveredFile, StoredProblem } from '../../db/stored/runs';
 import { required } from '../../problems/errors';
+import { parametersOf } from '../../runs/parameters';
 import { actOf } from '../../runs/registry';
 import type { RunAct } from '../../runs/runActs';
 
@@ -19,6 +21,8 @@ export interface HistoryEntry {
   readonly runId?: string;
   readonly state?: string;
   readonly changes: FieldChanges;
+  /** Of a delivery: the files that left, and under which licence. What changed, changed on them alone. */
+  readonly sent?: { readonly paths: readonly string[]; readonly licence: string };
   readonly problems: readonly StoredProblem[];
 }
 
@@ -50,6 +54,7 @@ export async function photoHistory(context: Context, photoId: string): Promise<H
       changes: Object.fromEntries(
         Object.entries(item.result?.written ?? {}).map(([id, { before, after }]) => [id, { before, after }]),
       ),
+      ...(item.result?.copies ? { sent: sentBy(run, item.result.copies) } : {}),
       problems: item.problems ?? [],
     })),
     ...outside.map(({ foundAt, changes }) => ({
@@ -60,6 +65,11 @@ export async function photoHistory(context: Context, photoId: string): Promise<H
     })),
   ];
   return entries.sort((a, b) => (a.at < b.at ? 1 : -1));
+}
+
+function sentBy(run: typeof runs.$inferSelect, copies: readonly DeliveredFile[]) {
+  const { licence } = parametersOf(run, 'deliver').recipe;
+  return { paths: copies.map((one) => one.path), licence: licence ? licenceTerms(licence) : '' };
 }
 
 type Fields = StoredRecord['fields'];

@@ -9,6 +9,7 @@ import { inTransaction } from '../../db/transaction';
 import { undoneFolder } from '../../files/moveFile';
 import { announce, wakeWorkers } from '../../jobs/queue';
 import { failure, required } from '../../problems/errors';
+import { parametersOf } from '../../runs/parameters';
 import { actOf } from '../../runs/registry';
 import type { RunAct } from '../../runs/runActs';
 import { makeSummariesOf } from '../photos/listSummaries';
@@ -52,7 +53,22 @@ export async function readRun(context: Context, id: string) {
   const { parameters: _, ...rest } = run;
   const act = actOf(run);
   const kept = reversible > 0 && run.kind === 'import' ? await keptByUndo(context, run) : undefined;
-  return { ...rest, act, undone, assignmentName, counts, strips, reversible, kept };
+  const delivery = run.kind === 'deliver' ? await deliveryOf(context, run) : undefined;
+  return { ...rest, act, undone, assignmentName, counts, strips, reversible, kept, delivery };
+}
+
+/** Of a delivery: where its copies lie, whether they come as an archive, and what was decided before. */
+async function deliveryOf(context: Context, run: RunRow) {
+  const { recipe, folderId, openPoints } = parametersOf(run, 'deliver');
+  const [folder] = await context.db
+    .select({ path: openedFolders.path })
+    .from(openedFolders)
+    .where(eq(openedFolders.id, folderId));
+  return {
+    folder: recipe.to === 'archive' ? null : (folder?.path ?? null),
+    isArchived: recipe.to !== 'folder',
+    openPoints: openPoints ?? null,
+  };
 }
 
 /** What the run did that this one undoes; 'undo' where it does again what was undone. */

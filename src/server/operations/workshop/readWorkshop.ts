@@ -7,6 +7,7 @@ import { drafts } from '../../db/schema/drafts';
 import { openedFolders } from '../../db/schema/folders';
 import { files, photos } from '../../db/schema/photos';
 import { listAssignments } from '../assignments/assignments';
+import { ownDeliveries } from '../deliveries/ownDeliveries';
 import { listDropFolders, listFolders } from '../folders/folders';
 import { stripCounts } from '../photos/listSummaries';
 import { photosSpread } from '../photos/photos';
@@ -70,12 +71,17 @@ export async function readWorkshop(context: Context) {
   return {
     assignments: all,
     templates: templates.map(({ id, name, kind, version }) => ({ id, name, kind, version })),
-    folders: folders.map(({ id, label, path, kind }) => ({ id, label, path, kind })),
+    folders: folders
+      .filter((one) => !isOwn(one.path))
+      .map(({ id, label, path, kind }) => ({ id, label, path, kind })),
     drops,
     tasks: await tasksOf(context, all, drops, waiting),
   };
 }
 export type Workshop = Awaited<ReturnType<typeof readWorkshop>>;
+
+/** Where Fabrica itself keeps copies until their archive is fetched: nobody opened it. */
+const isOwn = (folder: string) => folder === ownDeliveries();
 
 async function draftedCounts({ db }: Context): Promise<Map<string, number>> {
   const rows = await db

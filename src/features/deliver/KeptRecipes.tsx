@@ -1,0 +1,152 @@
+'use client';
+
+import { chakra, Flex } from '@chakra-ui/react';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import type { Recipe } from '@/core/deliver/recipe';
+import type { Assignment } from '@/server/operations/assignments/assignments';
+import type { KeptRecipe } from '@/server/operations/deliveries/recipes';
+import { apiRequest } from '@/ui/api';
+import { LinkButton } from '@/ui/buttons';
+import { Select, TextInput } from '@/ui/inputs';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
+import { differences } from './recipeWords';
+
+/** Recipes under a name: which one is in use, what differs from it, and keeping what is set as one. */
+export function KeptRecipes({
+  assignment,
+  recipe,
+  settle,
+}: {
+  assignment: Assignment;
+  recipe: Recipe;
+  /** Saves what still waits: a kept recipe takes its place. */
+  settle: () => Promise<boolean>;
+}) {
+  const queries = useQueryClient();
+  const { data: kept = [] } = useQuery({
+    queryKey: queryKeys.recipes(),
+    queryFn: () => apiRequest<KeptRecipe[]>('recipes'),
+  });
+  const home = `assignments/${assignment.id}/recipe`;
+  const refresh = () =>
+    Promise.all([
+      queries.invalidateQueries({ queryKey: queryKeys.recipes() }),
+      queries.invalidateQueries({ queryKey: queryKeys.assignment(assignment.id) }),
+    ]);
+  const [naming, setNaming] = useState<string>();
+  const keep = useMutation({
+    mutationFn: async (wish: { name: string; met?: Recipe }) => {
+      await settle();
+      return apiRequest<{ id: string }>(home, 'POST', { ...wish, recipe });
+    },
+    onSuccess: () => {
+      setNaming(undefined);
+      return refresh();
+    },
+  });
+  const use = useMutation({
+    mutationFn: async (recipeId: string) => {
+      await settle();
+      return apiRequest<Assignment>(home, 'PUT', { recipeId });
+    },
+    onSuccess: (changed) => queries.setQueryData(queryKeys.assignment(assignment.id), changed),
+  });
+  const remove = useMutation({
+    mutationFn: (id: string) => apiRequest(`recipes/${id}`, 'DELETE'),
+    onSuccess: refresh,
+  });
+  const inUse = kept.find((one) => one.id === assignment.recipeId);
+  const differs = inUse ? differences(inUse.recipe, recipe) : [];
+  const error = keep.error ?? use.error ?? remove.error;
+  return (
+    <Flex columnGap="4" rowGap="1" wrap="wrap" alignItems="baseline" fontSize="small" marginBottom="3">
+      {kept.length > 0 && (
+        <Select
+          aria-label="Kept recipe"
+          value={inUse?.id ?? ''}
+          onChange={(event) => event.target.value && use.mutate(event.target.value)}
+          fontFamily="heading"
+          fontSize="lead"
+          color="woad"
+          maxWidth="20em"
+        >
+          <option value="" disabled={inUse !== undefined}>
+            no kept recipe
+          </option>
+          {kept.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </Select>
+      )}
+      {inUse && (
+        <chakra.span color={differs.length > 0 ? 'weldText' : 'soft'} role="status">
+          {differs.length > 0 ? `differs from the kept one: ${differs.join(', ')}` : 'as kept'}
+        </chakra.span>
+      )}
+      {inUse && differs.length > 0 && (
+        <>
+          <LinkButton type="button" onClick={() => keep.mutate({ name: inUse.name, met: inUse.recipe })}>
+            keep it so
+          </LinkButton>
+          <LinkButton type="button" onClick={() => use.mutate(inUse.id)}>
+            back to the kept one
+          </LinkButton>
+        </>
+      )}
+      {naming === undefined ? (
+        <LinkButton type="button" onClick={() => setNaming('')}>
+          keep under a name
+        </LinkButton>
+      ) : (
+        <Naming naming={naming} onChange={setNaming} onKeep={() => keep.mutate({ name: naming })} />
+      )}
+      {inUse && differs.length === 0 && naming === undefined && (
+        <LinkButton type="button" onClick={() => remove.mutate(inUse.id)}>
+          remove “{inUse.name}”
+        </LinkButton>
+      )}
+      <Notice kind="error">{error?.message}</Notice>
+    </Flex>
+  );
+}
+
+function Naming({
+  naming,
+  onChange,
+  onKeep,
+}: {
+  naming: string;
+  onChange: (name: string | undefined) => void;
+  onKeep: () => void;
+}) {
+  return (
+    <chakra.form
+      display="flex"
+      gap="3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onKeep();
+      }}
+    >
+      <TextInput
+        aria-label="Name of the recipe"
+        autoFocus
+        value={naming}
+        placeholder="for whom, for what"
+        onChange={(event) => onChange(event.target.value)}
+        height="1.625rem"
+        width="14em"
+      />
+      <LinkButton type="submit" disabled={naming.trim() === ''}>
+        Keep
+      </LinkButton>
+      <LinkButton type="button" onClick={() => onChange(undefined)}>
+        Cancel
+      </LinkButton>
+    </chakra.form>
+  );
+}

@@ -1,0 +1,204 @@
+'use client';
+
+import { Box, chakra } from '@chakra-ui/react';
+import Link from 'next/link';
+import { useState } from 'react';
+import { type FieldId, fieldLabel, writtenFieldIds } from '@/core/catalogue/fields';
+import type { Recipe } from '@/core/deliver/recipe';
+import { removals } from '@/core/deliver/removal';
+import type { ListedTemplate } from '@/server/operations/templates/templates';
+import { LinkButton } from '@/ui/buttons';
+import { Select, TextInput } from '@/ui/inputs';
+import { Choice } from '../Choice';
+import { metadataWords, removalWords } from '../recipeWords';
+import type { ChangeRecipe } from '../useRecipe';
+import { Tick, Way } from './parts';
+
+interface Props {
+  readonly recipe: Recipe;
+  readonly change: ChangeRecipe;
+}
+
+/** What of the words leaves. */
+export function MetadataChoice({ recipe, change }: Props) {
+  const choose = (metadata: Recipe['metadata']) => change({ metadata });
+  return (
+    <Choice label="What they carry" words={metadataWords(recipe)}>
+      <Way
+        name="metadata"
+        words="everything that is written"
+        hint="with what the camera recorded"
+        isChosen={recipe.metadata === 'everything'}
+        onChoose={() => choose('everything')}
+      />
+      <Way
+        name="metadata"
+        words="rights and contact only"
+        hint="who made it, whose it is, on what terms, how they are reached"
+        isChosen={recipe.metadata === 'rights'}
+        onChoose={() => choose('rights')}
+      />
+      <Way
+        name="metadata"
+        words="chosen fields only"
+        isChosen={recipe.metadata === 'fields'}
+        onChoose={() => choose('fields')}
+      >
+        <FieldTicks recipe={recipe} change={change} />
+        <NoticeLeftOut recipe={recipe} change={change} />
+      </Way>
+    </Choice>
+  );
+}
+
+function FieldTicks({ recipe, change }: Props) {
+  const [words, setWords] = useState('');
+  const found = writtenFieldIds.filter(
+    (id) => recipe.fields.includes(id) || fieldLabel(id).toLowerCase().includes(words.trim().toLowerCase()),
+  );
+  const put = (id: FieldId, isOn: boolean) =>
+    change({ fields: isOn ? [...recipe.fields, id] : recipe.fields.filter((one) => one !== id) });
+  return (
+    <>
+      <TextInput
+        aria-label="Find a field"
+        placeholder="find a field"
+        value={words}
+        onChange={(event) => setWords(event.target.value)}
+      />
+      <Box maxHeight="12rem" overflowY="auto" role="group" aria-label="Fields that leave" tabIndex={0}>
+        {found.map((id) => (
+          <Tick
+            key={id}
+            words={fieldLabel(id)}
+            isOn={recipe.fields.includes(id)}
+            onChange={(isOn) => put(id, isOn)}
+          />
+        ))}
+      </Box>
+    </>
+  );
+}
+
+/** The notice goes along unless somebody says otherwise, and says it again. */
+function NoticeLeftOut({ recipe, change }: Props) {
+  const [isAsked, setAsked] = useState(false);
+  if (recipe.fields.includes('copyrightNotice')) return null;
+  return (
+    <Box paddingTop="2">
+      <Tick
+        words="the copyright notice goes along"
+        isOn={!recipe.withoutNotice}
+        onChange={(isOn) => (isOn ? change({ withoutNotice: false }) : setAsked(true))}
+      />
+      {isAsked && !recipe.withoutNotice && (
+        <Box color="weldText">
+          Without it nobody can tell from the file whose picture it is.{' '}
+          <LinkButton
+            type="button"
+            onClick={() => {
+              change({ withoutNotice: true });
+              setAsked(false);
+            }}
+          >
+            Leave the notice out all the same
+          </LinkButton>{' '}
+          <LinkButton type="button" onClick={() => setAsked(false)}>
+            Keep it
+          </LinkButton>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** What is taken out of the copies. */
+export function RemovesChoice({ recipe, change }: Props) {
+  const { removes } = recipe;
+  const words =
+    removes.length === 0
+      ? 'nothing is taken out'
+      : `no ${removes.map((one) => removalWords[one]).join(', no ')}`;
+  return (
+    <Choice label="What is taken out" words={words}>
+      <Box textStyle="hint">Out of every record of the copies; the pictures themselves keep it.</Box>
+      {removals.map((removal) => (
+        <Tick
+          key={removal}
+          words={removalWords[removal]}
+          isOn={removes.includes(removal)}
+          onChange={(isOn) =>
+            change({ removes: isOn ? [...removes, removal] : removes.filter((one) => one !== removal) })
+          }
+        />
+      ))}
+      <Box textStyle="hint">
+        Nobody can say what a camera put into its maker notes, so they go with any of the first five.
+      </Box>
+    </Choice>
+  );
+}
+
+/** Templates that act on the copies alone. */
+export function TemplatesChoice({
+  recipe,
+  change,
+  templates,
+}: Props & { templates: readonly ListedTemplate[] }) {
+  const chosen = recipe.templates.flatMap((id) => templates.find((one) => one.id === id) ?? []);
+  const rest = templates.filter(
+    (one) => !recipe.templates.includes(one.id) && one.version > 0 && !one.archived,
+  );
+  const words =
+    recipe.templates.length === 0
+      ? 'no template'
+      : recipe.templates
+          .map((id) => templates.find((one) => one.id === id)?.name ?? 'one that is gone')
+          .join(', ');
+  return (
+    <Choice label="Templates on the way out" words={words}>
+      <Box textStyle="hint">
+        A client’s terms, a credit line, an embargo: they act on the copies, never on the pictures.
+      </Box>
+      {chosen.map(({ id, name, version }) => (
+        <Box key={id} display="flex" gap="3">
+          <chakra.span flex="1">
+            <Link href={`/templates/${id}`}>{name}</Link>
+            <chakra.span color="soft">, version {version}</chakra.span>
+          </chakra.span>
+          <LinkButton
+            type="button"
+            aria-label={`Leave out ${name}`}
+            onClick={() => change({ templates: recipe.templates.filter((one) => one !== id) })}
+          >
+            leave out
+          </LinkButton>
+        </Box>
+      ))}
+      {chosen.length < recipe.templates.length && (
+        <Box color="weldText">
+          A template of this recipe is gone.{' '}
+          <LinkButton type="button" onClick={() => change({ templates: chosen.map((one) => one.id) })}>
+            Leave it out
+          </LinkButton>
+        </Box>
+      )}
+      {rest.length > 0 && (
+        <Select
+          aria-label="Put a template on top"
+          value=""
+          onChange={(event) =>
+            event.target.value && change({ templates: [...recipe.templates, event.target.value] })
+          }
+        >
+          <option value="">Put a template on top …</option>
+          {rest.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </Select>
+      )}
+    </Choice>
+  );
+}

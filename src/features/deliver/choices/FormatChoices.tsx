@@ -1,0 +1,127 @@
+'use client';
+
+import { type CopyFormat, type Recipe, takesQuality, takesSixteenBits } from '@/core/deliver/recipe';
+import { Choice } from '../Choice';
+import { formatWords, profileWords, qualityWords } from '../recipeWords';
+import type { ChangeRecipe } from '../useRecipe';
+import { NumberLine, Tick, Way } from './parts';
+
+interface Props {
+  readonly recipe: Recipe;
+  readonly change: ChangeRecipe;
+}
+
+const formatHints: Readonly<Record<Exclude<CopyFormat, 'avif'>, string>> = {
+  'as-they-are': 'the picture data is not touched; sidecars go along',
+  jpeg: 'read everywhere',
+  tiff: 'loses nothing; large',
+  png: 'loses nothing',
+  webp: 'small; for web pages',
+};
+
+/** What the copies are. */
+export function FormatChoice({ recipe, change }: Props) {
+  return (
+    <Choice label="Format" words={formatWords[recipe.format]}>
+      {Object.entries(formatHints).map(([format, hint]) => (
+        <Way
+          key={format}
+          name="format"
+          words={format === 'as-they-are' ? 'as they are' : formatWords[format as CopyFormat]}
+          hint={hint}
+          isChosen={recipe.format === format}
+          onChoose={() => change({ format: format as CopyFormat })}
+        />
+      ))}
+    </Choice>
+  );
+}
+
+const profiles: readonly (readonly [Recipe['profile'], string])[] = [
+  ['srgb', 'right on every screen'],
+  ['p3', 'more colours, for newer screens'],
+  ['keep', 'as the picture has them'],
+];
+
+export function ProfileChoice({ recipe, change }: Props) {
+  return (
+    <Choice label="Colours" words={profileWords[recipe.profile]}>
+      {profiles.map(([profile, hint]) => (
+        <Way
+          key={profile}
+          name="profile"
+          words={profileWords[profile]}
+          hint={hint}
+          isChosen={recipe.profile === profile}
+          onChoose={() => change({ profile })}
+        />
+      ))}
+    </Choice>
+  );
+}
+
+const sharpenings = ['none', 'a little', 'as usual', 'a lot'] as const;
+
+/** Quality, and the finer points of rendering. */
+export function QualityChoice({ recipe, change }: Props) {
+  const { format, mostKilobytes } = recipe;
+  return (
+    <Choice label="Quality" words={qualityWords(recipe)}>
+      {takesQuality(format) && (
+        <>
+          <NumberLine
+            label="Quality"
+            unit="of 100"
+            value={recipe.quality}
+            least={1}
+            most={100}
+            onChange={(quality) => change({ quality: Math.round(quality) })}
+          />
+          <Tick
+            words="at most so many kilobytes each"
+            hint="the quality goes down until it is met"
+            isOn={mostKilobytes > 0}
+            onChange={(isOn) => change({ mostKilobytes: isOn ? 900 : 0 })}
+          />
+          {mostKilobytes > 0 && (
+            <NumberLine
+              label="Largest file"
+              unit="KB"
+              value={mostKilobytes}
+              least={1}
+              most={1_000_000}
+              onChange={(most) => change({ mostKilobytes: Math.round(most) })}
+            />
+          )}
+        </>
+      )}
+      {takesSixteenBits(format) && (
+        <Tick
+          words="16 bits a channel"
+          isOn={recipe.bits === 16}
+          onChange={(isOn) => change({ bits: isOn ? 16 : 8 })}
+        />
+      )}
+      <fieldset>
+        <legend>Sharpen for the smaller size</legend>
+        {sharpenings.map((words, amount) => (
+          <Way
+            key={words}
+            name="sharpening"
+            words={words}
+            isChosen={recipe.sharpening === amount}
+            onChoose={() => change({ sharpening: amount as Recipe['sharpening'] })}
+          />
+        ))}
+      </fieldset>
+      <NumberLine
+        label="Pixels per inch"
+        unit="0 says nothing"
+        value={recipe.perInch}
+        least={0}
+        most={10_000}
+        onChange={(perInch) => change({ perInch: Math.round(perInch) })}
+      />
+    </Choice>
+  );
+}

@@ -1,0 +1,64 @@
+'use client';
+
+import { Box } from '@chakra-ui/react';
+import { licenceTerms } from '@/core/deliver/licence';
+import { type LicenceGranted, type Recipe, usualLicence } from '@/core/deliver/recipe';
+import { Choice } from '../Choice';
+import { licenceWords } from '../recipeWords';
+import type { ChangeRecipe } from '../useRecipe';
+import { TextLine, Tick, Way } from './parts';
+
+/** Who may use the copies, for what, where, and until when. */
+export function LicenceChoice({ recipe, change }: { recipe: Recipe; change: ChangeRecipe }) {
+  const { licence } = recipe;
+  const put = (part: Partial<LicenceGranted>) =>
+    change({ licence: { ...(licence ?? usualLicence), ...part } });
+  const terms = licence && licenceTerms(licence);
+  return (
+    <Choice label="Licence" words={licence ? licenceWords(licence) : 'No licence is granted with them'}>
+      <Way
+        name="licence"
+        words="none is granted"
+        isChosen={licence === null}
+        onChoose={() => change({ licence: null })}
+      />
+      <Way
+        name="licence"
+        words="one is granted, and kept with the assignment"
+        isChosen={licence !== null}
+        onChoose={() => put({})}
+      >
+        {licence && (
+          <Box display="grid" gap="1">
+            <TextLine label="To whom" value={licence.licensee} onChange={(licensee) => put({ licensee })} />
+            <TextLine
+              label="For what use"
+              value={licence.use}
+              placeholder="on its own web pages"
+              onChange={(use) => put({ use })}
+            />
+            <TextLine
+              label="Where"
+              value={licence.region}
+              placeholder="all countries"
+              onChange={(region) => put({ region })}
+            />
+            <TextLine label="From" type="date" value={licence.from} onChange={(from) => put({ from })} />
+            <TextLine label="Until" type="date" value={licence.until} onChange={(until) => put({ until })} />
+            <TextLine
+              label="Invoice or job"
+              value={licence.reference}
+              onChange={(reference) => put({ reference })}
+            />
+            <Tick
+              words="written into the copies"
+              {...(terms ? { hint: `“${terms}”` } : {})}
+              isOn={licence.isWritten}
+              onChange={(isWritten) => put({ isWritten })}
+            />
+          </Box>
+        )}
+      </Way>
+    </Choice>
+  );
+}

@@ -1,0 +1,47 @@
+'use client';
+
+import type { Recipe } from '@/core/deliver/recipe';
+import { Field } from '@/ui/Field';
+import { PatternField } from '../../bringIn/PatternField';
+import type { Patterns } from '../../bringIn/usePatterns';
+import { Choice } from '../Choice';
+import type { ChangeRecipe } from '../useRecipe';
+
+interface Props {
+  readonly recipe: Recipe;
+  readonly change: ChangeRecipe;
+  readonly patterns: Patterns;
+  /** What the shown copy is called. */
+  readonly example: string | undefined;
+}
+
+/** How copies are called, and in which folders they go. */
+export function NamesChoice({ recipe, change, patterns, example }: Props) {
+  const words = recipe.name.trim() === '' ? 'as the pictures are called' : (example ?? recipe.name);
+  return (
+    <Choice label="Names" words={words} width="32rem">
+      <Field dense labelled width="6rem" label="Names">
+        <PatternField
+          label="Names"
+          value={recipe.name}
+          onChange={(name) => change({ name })}
+          empty="as the pictures are called"
+          ready={patterns.names}
+          example={example}
+          {...patterns.offers}
+        />
+      </Field>
+      <Field dense labelled width="6rem" label="Folders">
+        <PatternField
+          label="Folders"
+          value={recipe.folder}
+          onChange={(folder) => change({ folder })}
+          empty="none"
+          ready={patterns.folders}
+          example={example}
+          {...patterns.offers}
+        />
+      </Field>
+    </Choice>
+  );
+}

@@ -1,0 +1,52 @@
+'use client';
+
+import type { PicturesSent, Recipe } from '@/core/deliver/recipe';
+import { counted } from '@/core/wording/counts';
+import { Choice } from '../Choice';
+import { sentWords } from '../recipeWords';
+import type { ChangeRecipe } from '../useRecipe';
+import type { Sent } from '../useSent';
+import { NumberLine, Way } from './parts';
+
+const ways: readonly (readonly [PicturesSent, string])[] = [
+  ['all', 'all of them'],
+  ['passing', 'those that pass the check'],
+  ['selected', 'those selected in Describe'],
+  ['rated', 'those with a rating'],
+];
+
+/** Which pictures leave. */
+export function PicturesChoice({
+  recipe,
+  change,
+  sent,
+}: {
+  recipe: Recipe;
+  change: ChangeRecipe;
+  sent: Sent;
+}) {
+  return (
+    <Choice label="Pictures" words={sentWords(recipe, sent.ids.length)}>
+      {ways.map(([pictures, words]) => (
+        <Way
+          key={pictures}
+          name="pictures"
+          words={words}
+          hint={counted(sent.counts[pictures], 'picture')}
+          isChosen={recipe.pictures === pictures}
+          onChoose={() => change({ pictures })}
+        >
+          {pictures === 'rated' && (
+            <NumberLine
+              label="Rating, at least"
+              value={recipe.rating}
+              least={1}
+              most={5}
+              onChange={(rating) => change({ rating })}
+            />
+          )}
+        </Way>
+      ))}
+    </Choice>
+  );
+}

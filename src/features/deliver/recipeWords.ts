@@ -1,0 +1,168 @@
+import { fieldLabel } from '@/core/catalogue/fields';
+import {
+  type CopyFormat,
+  type CopySize,
+  isRendered,
+  type LicenceGranted,
+  type Recipe,
+  takesQuality,
+  type VisibleMark,
+} from '@/core/deliver/recipe';
+import type { Removal } from '@/core/deliver/removal';
+import { counted, formatNumber } from '@/core/wording/counts';
+import { formatDay } from '@/core/wording/formatDate';
+
+/** The words of a recipe: what a person reads in its sentences, and presses to change. */
+export const formatWords: Readonly<Record<CopyFormat, string>> = {
+  'as-they-are': 'they are',
+  jpeg: 'JPEG',
+  tiff: 'TIFF',
+  png: 'PNG',
+  webp: 'WebP',
+  avif: 'AVIF',
+};
+
+export function sentWords({ pictures, rating }: Pick<Recipe, 'pictures' | 'rating'>, count: number): string {
+  const those = counted(count, 'picture');
+  if (pictures === 'all') return `all ${those}`;
+  if (pictures === 'passing') return `${those} that ${count === 1 ? 'passes' : 'pass'} the check`;
+  if (pictures === 'selected') return `${those} selected in Describe`;
+  return `${those} rated ${rating} or more`;
+}
+
+export function sizeWords(size: CopySize): string {
+  switch (size.by) {
+    case 'whole':
+      return 'their full size';
+    case 'long':
+      return `${formatNumber(size.pixels)} pixels on the long side`;
+    case 'short':
+      return `${formatNumber(size.pixels)} pixels on the short side`;
+    case 'box':
+      return `at most ${formatNumber(size.width)} × ${formatNumber(size.height)} pixels`;
+    case 'megapixels':
+      return `${formatNumber(size.amount, 1)} megapixels`;
+    case 'percent':
+      return `${formatNumber(size.amount)} percent of their size`;
+  }
+}
+
+export function sizesWords([first, ...further]: readonly CopySize[]): string {
+  if (!first) return '';
+  return further.length === 0
+    ? sizeWords(first)
+    : `${sizeWords(first)} and ${counted(further.length, 'further size')}`;
+}
+
+export const profileWords: Readonly<Record<Recipe['profile'], string>> = {
+  keep: 'their own colours',
+  srgb: 'sRGB',
+  p3: 'Display P3',
+};
+
+const sharpeningWords = ['', 'sharpened a little', 'sharpened', 'sharpened a lot'] as const;
+
+/** Quality and the finer points; '' where nothing of it applies. */
+export function qualityWords(recipe: Recipe): string {
+  const { format, quality, mostKilobytes, bits, perInch, sharpening, enlarges } = recipe;
+  const parts = [
+    takesQuality(format) && `quality ${quality}`,
+    mostKilobytes > 0 && `at most ${formatNumber(mostKilobytes)} KB each`,
+    bits === 16 && (format === 'tiff' || format === 'png') && '16 bits',
+    sharpeningWords[sharpening],
+    perInch > 0 && `${perInch} pixels per inch`,
+    enlarges && 'enlarged where they are smaller',
+  ].filter(Boolean);
+  return parts.join(', ') || 'nothing lost';
+}
+
+export const removalWords: Readonly<Record<Removal, string>> = {
+  coordinates: 'coordinates',
+  serials: 'serial numbers',
+  names: 'names of computer and owner',
+  'maker-notes': 'maker notes',
+  previews: 'thumbnails',
+  history: 'editing history',
+};
+
+export function metadataWords({ metadata, fields, withoutNotice }: Recipe): string {
+  if (metadata === 'everything') return 'everything that is written';
+  if (metadata === 'rights') return 'rights and contact only';
+  const named =
+    fields.length <= 3 ? fields.map((id) => fieldLabel(id)).join(', ') : counted(fields.length, 'field');
+  if (fields.length === 0) return 'chosen fields (none so far)';
+  return withoutNotice || fields.includes('copyrightNotice') ? named : `${named} and the notice`;
+}
+
+export function markWords(mark: VisibleMark | null, text: string, image: string | undefined): string {
+  if (!mark) return 'no mark';
+  const what = mark.image ? `the signature “${image ?? '…'}”` : text || mark.text;
+  return mark.tiled ? `${what}, all over` : `${what}, ${sizeOfMark(mark.size)}, ${mark.place}`;
+}
+
+const sizeOfMark = (size: number): string => (size <= 3.5 ? 'small' : size <= 8 ? 'of usual size' : 'large');
+
+export function placeWords({ to, path }: Pick<Recipe, 'to' | 'path'>): string {
+  const folder =
+    path.trim() === '' ? 'a folder (none chosen)' : path.split('/').filter(Boolean).slice(-2).join(' / ');
+  if (to === 'archive') return 'one archive to download';
+  return to === 'folder' ? folder : `${folder} and one archive to download`;
+}
+
+/** "Boat Trust may use them on its own web pages in all countries until 31 March 2029". */
+export function licenceWords({ licensee, use, region, from, until }: LicenceGranted): string {
+  const parts = [
+    `${licensee.trim() || 'somebody (no name so far)'} may use them`,
+    use.trim(),
+    region.trim() && `in ${region.trim()}`,
+    from && `from ${formatDay(from)}`,
+    until && `until ${formatDay(until)}`,
+  ];
+  return parts.filter(Boolean).join(' ');
+}
+
+export function besideWords({
+  checksums,
+  page,
+  frozen,
+}: Pick<Recipe, 'checksums' | 'page' | 'frozen'>): string {
+  const parts = [
+    checksums && 'checksums',
+    page && 'a page for the web',
+    frozen && 'a frozen JPEG of each raw file',
+  ].filter(Boolean);
+  if (parts.length === 0) return 'nothing';
+  return parts.length === 1 ? (parts[0] as string) : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`;
+}
+
+/** What is set otherwise than a kept recipe says, by name. */
+export function differences(kept: Recipe, recipe: Recipe): string[] {
+  const words: readonly (readonly [string, readonly (keyof Recipe)[]])[] = [
+    ['pictures', ['pictures', 'rating', 'checklist']],
+    ['format', ['format']],
+    ['size', ['sizes', 'enlarges']],
+    ['quality', ['quality', 'mostKilobytes', 'bits', 'perInch', 'sharpening']],
+    ['colours', ['profile']],
+    ['names', ['name', 'folder']],
+    ['place', ['to', 'path']],
+    ['metadata', ['metadata', 'fields', 'withoutNotice', 'removes']],
+    ['templates', ['templates']],
+    ['mark', ['mark']],
+    ['licence', ['licence']],
+    ['what goes beside them', ['frozen', 'checksums', 'page']],
+  ];
+  return words.flatMap(([word, keys]) =>
+    keys.some((key) => JSON.stringify(kept[key]) !== JSON.stringify(recipe[key])) ? [word] : [],
+  );
+}
+
+/** What keeps a recipe from being used, before anything is asked of the server; undefined where nothing does. */
+export function lacking(recipe: Recipe): string | undefined {
+  if (recipe.to !== 'archive' && recipe.path.trim() === '') return 'Choose a folder for the copies.';
+  if (recipe.metadata === 'fields' && recipe.fields.length === 0)
+    return 'Choose the fields that the copies carry.';
+  if (recipe.licence && recipe.licence.licensee.trim() === '') return 'Say to whom the licence is granted.';
+  if (isRendered(recipe) && recipe.mark && !recipe.mark.image && recipe.mark.text.trim() === '')
+    return 'The mark has no text.';
+  return undefined;
+}
