@@ -1,7 +1,7 @@
 'use client';
 
 import { Popover as ChakraPopover, Portal } from '@chakra-ui/react';
-import type { ReactNode, RefObject } from 'react';
+import { type ReactNode, type RefObject, useRef } from 'react';
 
 /** What opens beside something that was pressed, and goes with Escape or a press elsewhere. */
 export function Popover({
@@ -19,11 +19,17 @@ export function Popover({
   placement?: 'bottom-end' | 'bottom-start';
   children: ReactNode;
 }) {
+  const content = useRef<HTMLDivElement>(null);
+  // It is gone at once, before it could give the focus back by itself.
+  const close = () => {
+    const hasFocus = content.current?.contains(document.activeElement);
+    onClose();
+    if (hasFocus) at.current?.focus();
+  };
   return (
     <ChakraPopover.Root
       open
-      onOpenChange={(event) => !event.open && onClose()}
-      finalFocusEl={() => at.current}
+      onOpenChange={(event) => !event.open && close()}
       persistentElements={[() => at.current]}
       positioning={{
         placement,
@@ -33,6 +39,7 @@ export function Popover({
       <Portal>
         <ChakraPopover.Positioner>
           <ChakraPopover.Content
+            ref={content}
             {...(label ? { 'aria-label': label } : {})}
             bg="leaf"
             borderWidth="1px"

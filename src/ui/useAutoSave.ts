@@ -1,5 +1,6 @@
 'use client';
 
+import { hashKey } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { ApiError } from './api';
 import { forgetKept, keep, keptAt } from './kept';
@@ -40,7 +41,8 @@ interface Kept<T> {
   readonly met: T;
 }
 
-const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+/** In whatever order their members stand: the database has one of its own. */
+const same = (a: unknown, b: unknown) => hashKey([a]) === hashKey([b]);
 const mayTryAgain = (error: unknown) =>
   !(error instanceof ApiError) || error.status === 0 || error.status >= 500;
 

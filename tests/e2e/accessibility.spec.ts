@@ -24,6 +24,8 @@ const pages: Record<string, () => string> = {
   'check: how full': () => `/assignments/${ids.seen}/check?view=full`,
   'check: what came back': () => `/assignments/${ids.seen}/check?view=back`,
   'check: the source': () => `/assignments/${ids.seen}/check?view=source`,
+  deliver: () => `/assignments/${ids.seen}/deliver`,
+  licences: () => '/licences',
   shelf: () => '/templates',
   'new template': () => '/templates/new',
   template: () => `/templates/${ids.template}`,
@@ -52,6 +54,15 @@ const dialogs: Record<string, () => Promise<void>> = {
     await page.getByRole('navigation', { name: 'Places' }).getByRole('button').first().click();
     await expect(page.getByRole('button', { name: 'New folder here' })).toBeVisible();
   },
+  ...Object.fromEntries(
+    ['Pictures', 'Size', 'Quality', 'Names', 'What they carry', 'Visible mark', 'Licence'].map((part) => [
+      `the part “${part}” of a recipe`,
+      async () => {
+        await go(`/assignments/${ids.seen}/deliver`);
+        await page.getByRole('button', { name: `${part}:` }).click();
+      },
+    ]),
+  ),
   'a checklist': async () => {
     await go(`/assignments/${ids.seen}/check`);
     await page.getByRole('button', { name: 'change this list' }).click();

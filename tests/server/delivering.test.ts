@@ -478,7 +478,7 @@ test('the report tells each file with what it says; markup in a caption stays te
   const page = await said('html');
   expect(page).toContain('A &lt;script&gt;alert(1)&lt;/script&gt; &amp; “b”');
   expect(page).not.toContain('<script');
-  expect(page).toMatch(/<img alt="" src="data:image\/webp;base64,/);
+  expect(page).toMatch(/<img alt="kt-1" src="data:image\/webp;base64,/);
   expect(await said('contact-sheet')).toContain('a.jpg');
   expect(JSON.parse(await said('json'))).toMatchObject({
     pictures: [{ of: 'a.jpg', files: [{ path: 'a.jpg' }] }],

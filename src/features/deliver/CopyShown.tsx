@@ -90,34 +90,36 @@ function Said({ copy }: { copy: CopyPreview }) {
         </Box>
         <StripDrawing strip={stripFromCode(copy.strip)} />
       </Flex>
-      {copy.lines.map(({ asks, sees }) => (
-        <Line key={asks} what={asksWords[asks]}>
-          {sees ? (
-            <chakra.span fontFamily="heading">{sees}</chakra.span>
-          ) : (
-            <chakra.span color="soft">nothing</chakra.span>
-          )}
-        </Line>
-      ))}
-      {terms?.after && <Line what="Terms">{asText(terms.after)}</Line>}
-      {others.length > 0 && (
-        <Line what="On the copies">
-          {others.map(({ field, after }) => (
-            <Box key={field}>
-              {fieldLabel(field)}: <chakra.span fontFamily="heading">{asText(after) || 'set'}</chakra.span>
-            </Box>
-          ))}
-        </Line>
-      )}
-      {copy.removed.length > 0 && (
-        <Line what="Taken out">
-          {copy.removed.map(({ text }) => (
-            <chakra.del key={text} color="soft" marginRight="4">
-              {text}
-            </chakra.del>
-          ))}
-        </Line>
-      )}
+      <Box role="list" aria-label="What it says">
+        {copy.lines.map(({ asks, sees }) => (
+          <Line key={asks} what={asksWords[asks]}>
+            {sees ? (
+              <chakra.span fontFamily="heading">{sees}</chakra.span>
+            ) : (
+              <chakra.span color="soft">nothing</chakra.span>
+            )}
+          </Line>
+        ))}
+        {terms?.after && <Line what="Terms">{asText(terms.after)}</Line>}
+        {others.length > 0 && (
+          <Line what="On the copies">
+            {others.map(({ field, after }) => (
+              <Box key={field}>
+                {fieldLabel(field)}: <chakra.span fontFamily="heading">{asText(after) || 'set'}</chakra.span>
+              </Box>
+            ))}
+          </Line>
+        )}
+        {copy.removed.length > 0 && (
+          <Line what="Taken out">
+            {copy.removed.map(({ text }) => (
+              <chakra.del key={text} color="soft" marginRight="4">
+                {text}
+              </chakra.del>
+            ))}
+          </Line>
+        )}
+      </Box>
       {copy.problems
         .filter((one) => one.severity !== 'info' || one.code === 'smaller-than-asked')
         .map((one) => (
@@ -131,7 +133,7 @@ function Said({ copy }: { copy: CopyPreview }) {
 
 function Line({ what, children }: { what: string; children: React.ReactNode }) {
   return (
-    <Flex borderTopWidth="1px" paddingY="1.5" gap="4" fontSize="body" alignItems="baseline">
+    <Flex role="listitem" borderTopWidth="1px" paddingY="1.5" gap="4" fontSize="body" alignItems="baseline">
       <chakra.span fontWeight="600" width="6.5rem" flexShrink={0}>
         {what}
       </chakra.span>

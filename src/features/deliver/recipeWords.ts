@@ -1,3 +1,4 @@
+import { hashKey } from '@tanstack/react-query';
 import { fieldLabel } from '@/core/catalogue/fields';
 import {
   type CopyFormat,
@@ -152,7 +153,7 @@ export function differences(kept: Recipe, recipe: Recipe): string[] {
     ['what goes beside them', ['frozen', 'checksums', 'page']],
   ];
   return words.flatMap(([word, keys]) =>
-    keys.some((key) => JSON.stringify(kept[key]) !== JSON.stringify(recipe[key])) ? [word] : [],
+    keys.some((key) => hashKey([kept[key]]) !== hashKey([recipe[key]])) ? [word] : [],
   );
 }
 

@@ -1,5 +1,5 @@
 import { asText } from '../../../core/catalogue/value';
-import { creditText } from '../../../core/deliver/figure';
+import { altOf, creditText } from '../../../core/deliver/figure';
 import { licenceTerms } from '../../../core/deliver/licence';
 import { formatTable } from '../../../core/tables/clipboardTable';
 import { formatBytes } from '../../../core/wording/counts';
@@ -171,7 +171,7 @@ async function thumbnail(delivery: Delivery, { copies = [], says = {} }: RunItem
   if (!shown) return '';
   try {
     const bytes = await preview(await deliveredPath(delivery, shown.path), 480);
-    const alt = escaped(asText((says as { altText?: string }).altText));
+    const alt = escaped(altOf(says) || shown.path);
     return `<img alt="${alt}" src="data:image/webp;base64,${bytes.toString('base64')}">`;
   } catch {
     return 'not there any more';

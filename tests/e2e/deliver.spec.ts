@@ -1,0 +1,541 @@
+import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { expect, type Page, test } from '@playwright/test';
+import sharp from 'sharp';
+import { rawSample } from '../fixtures/formats';
+import { assignmentWith, type DeskAssignment, send } from './desk';
+import { running } from './fabrica';
+
+/** Copies leave: for web pages, with rights alone, with a mark, under an open licence, from raw files, to a client. */
+test.describe.configure({ mode: 'serial' });
+const { address, data } = running();
+const job = `Deliveries ${Date.now() % 1_000_000}`;
+const names = ['dv26-01.jpg', 'dv26-02.jpg', 'dv26-03.jpg', 'dv26-04.nef'];
+const [across, upright, bare, raw] = names as [string, string, string, string];
+
+let page: Page;
+let set: DeskAssignment;
+let before: string[];
+const complaints: string[] = [];
+
+const exif = (file: string, ...args: string[]) =>
+  execFileSync('exiv2', [...args, file], { encoding: 'utf8' });
+
+async function pictures(folder: string): Promise<void> {
+  mkdirSync(folder, { recursive: true });
+  const of = (width: number, height: number, level: number) =>
+    sharp({ create: { width, height, channels: 3, background: { r: level, g: level, b: level + 20 } } })
+      .withExif({
+        IFD0: { Model: 'Tindra K2' },
+        IFD2: { DateTimeOriginal: '2026:03:09 07:12:00', BodySerialNumber: 'SN-55012' },
+      })
+      .jpeg({ quality: 95 })
+      .toBuffer();
+  writeFileSync(path.join(folder, across), await of(1500, 1000, 40));
+  writeFileSync(path.join(folder, upright), await of(1000, 1500, 215));
+  writeFileSync(path.join(folder, bare), await of(500, 300, 120));
+  writeFileSync(path.join(folder, raw), (await rawSample(false)).bytes);
+  for (const name of [across, upright])
+    execFileSync('exiv2', [
+      ...[
+        'set Xmp.dc.creator XmpSeq Aune Pell',
+        'set Xmp.dc.rights LangAlt lang=x-default © 2026 Aune Pell',
+        'set Xmp.iptc.CreatorContactInfo/Iptc4xmpCore:CiEmailWork aune@pell.example',
+        'set Xmp.xmpRights.WebStatement https://creativecommons.org/licenses/by/4.0/',
+        `set Xmp.dc.description LangAlt lang=x-default The ketch <b>${name.slice(5, 7)}</b> & her crew.`,
+        'set Xmp.dc.subject XmpBag ketch',
+        'set Exif.GPSInfo.GPSLatitudeRef N',
+        'set Exif.GPSInfo.GPSLatitude 59/1 54/1 27/1',
+        'set Exif.GPSInfo.GPSLongitudeRef E',
+        'set Exif.GPSInfo.GPSLongitude 10/1 45/1 4/1',
+      ].flatMap((one) => ['-M', one]),
+      path.join(folder, name),
+    ]);
+}
+
+const digests = () =>
+  names.map((name) =>
+    createHash('sha256')
+      .update(readFileSync(path.join(set.folder, name)))
+      .digest('hex'),
+  );
+
+test.beforeAll(async ({ browser }) => {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 900 } });
+  page = await context.newPage();
+  page.on('pageerror', (error) => complaints.push(error.message));
+  for (const { id, name } of await send<{ id: string; name: string }[]>(page, 'recipes', undefined, 'GET'))
+    if (name.startsWith('For the Boat Trust')) await send(page, `recipes/${id}`, undefined, 'DELETE');
+  await send(page, 'templates', {
+    name: `${job}, terms`,
+    kind: 'job',
+    entries: [{ field: 'creditLine', rule: 'overwrite', texts: ['{{ creator }} for the Boat Trust'] }],
+  });
+  set = await assignmentWith(page, job, names, { make: pictures });
+  before = digests();
+});
+test.afterAll(() => page.context().close());
+
+const deliverPage = () => page.goto(`${address}/assignments/${set.id}/deliver`);
+const choice = (name: string) =>
+  page.getByRole('group', { name: 'Recipe' }).getByRole('button', { name: `${name}:` });
+const opened = () => page.getByRole('dialog');
+/** Opens a part of the sentences, does something in it, and leaves it. */
+async function choose(name: string, act: () => Promise<void>): Promise<void> {
+  await choice(name).click();
+  await expect(opened()).toBeVisible();
+  await act();
+  await page.keyboard.press('Escape');
+  await expect(opened()).toHaveCount(0);
+}
+const recipe = async () =>
+  (await send<{ recipe: Record<string, unknown> }>(page, `assignments/${set.id}`, undefined, 'GET')).recipe;
+const region = (name: string) => page.getByRole('region', { name });
+const said = (what: string) =>
+  page.getByRole('list', { name: 'What it says' }).getByRole('listitem').filter({ hasText: what });
+
+async function press(words: string, count: number): Promise<string> {
+  await page.getByRole('button', { name: words, exact: true }).click();
+  await expect(page.getByRole('heading', { name: `Delivered ${count} of ${count}` })).toBeVisible({
+    timeout: 60_000,
+  });
+  return new URL(page.url()).pathname.split('/').at(-1)!;
+}
+
+/** The archive of a delivery, as the browser saves it, unpacked by unzip. */
+async function unpacked(): Promise<string> {
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Download the archive' }).click(),
+  ]);
+  const file = await download.path();
+  execFileSync('unzip', ['-tq', file]);
+  const folder = mkdtempSync(path.join(data, 'unpacked '));
+  execFileSync('unzip', ['-q', file, '-d', folder]);
+  return folder;
+}
+
+test('the sentences say the usual recipe; the check holds back what fails it', async () => {
+  await deliverPage();
+  await expect(choice('Pictures')).toHaveText('all 2 pictures');
+  await expect(choice('Format')).toHaveText('JPEG');
+  await expect(choice('Size')).toHaveText('2,048 pixels on the long side');
+  await expect(page.getByText('2 held back')).toBeVisible();
+  await expect(page.getByText(`${bare}, ${raw}`)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Deliver 2', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'send all the same' }).click();
+  await expect(page.getByRole('button', { name: 'Deliver 4', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'hold back' }).click();
+  await expect(page.getByRole('button', { name: 'Deliver 2', exact: true })).toBeVisible();
+});
+
+test('every part is changed by the mouse, is kept, and shows in the copy that stands beside', async () => {
+  await choose('Size', async () => {
+    await opened().getByLabel('Long side', { exact: true }).fill('600');
+    await opened().getByRole('button', { name: 'Add a further size' }).click();
+    await opened().getByLabel('Further size 1').selectOption('short side');
+    await opened().getByLabel('Short side', { exact: true }).fill('200');
+  });
+  await expect(choice('Size')).toHaveText('600 pixels on the long side and 1 further size');
+  await choose('Format', () => opened().getByLabel(/^WebP/).check());
+  await choose('Colours', () =>
+    opened()
+      .getByLabel(/^Display P3/)
+      .check(),
+  );
+  await choose('Quality', async () => {
+    await opened().getByLabel('Quality', { exact: true }).fill('70');
+    await opened().getByLabel('a little').check();
+  });
+  await choose('Names', async () => {
+    await opened().getByLabel('Ready patterns: Names').selectOption({ index: 1 });
+  });
+  await choose('What is taken out', async () => {
+    await opened().getByLabel('coordinates').check();
+    await opened().getByLabel('serial numbers').check();
+  });
+  await choose('Beside them', async () => {
+    await opened()
+      .getByLabel(/^checksums/)
+      .check();
+    await opened()
+      .getByLabel(/^a page for the web/)
+      .check();
+  });
+  await expect(choice('Names')).toHaveText('20260309-0001.webp');
+  await expect(region('One copy').getByText('600 × 400')).toBeVisible();
+  await expect(region('One copy').getByText('body SN-55012')).toBeVisible();
+  await expect.poll(recipe).toMatchObject({
+    format: 'webp',
+    profile: 'p3',
+    quality: 70,
+    sharpening: 1,
+    removes: ['coordinates', 'serials'],
+  });
+  await page.reload();
+  await expect(choice('What is taken out')).toHaveText('no coordinates, no serial numbers');
+  await expect(choice('Beside them')).toHaveText('checksums and a page for the web');
+});
+
+test('portfolio copies for the web carry all that is written, and say so to an outside reader', async () => {
+  const runId = await press('Deliver 2', 2);
+  await expect(page.getByText('2 pictures fail what the list asks, and were held back.')).toBeVisible();
+  const folder = await unpacked();
+  expect(readdirSync(folder).sort()).toEqual([
+    '20260309-0001-300.webp',
+    '20260309-0001.webp',
+    '20260309-0002-300.webp',
+    '20260309-0002.webp',
+    'SHA256SUMS',
+    'index.html',
+  ]);
+  execFileSync('sha256sum', ['-c', '--strict', '--quiet', 'SHA256SUMS'], { cwd: folder });
+  const copy = path.join(folder, '20260309-0001.webp');
+  expect(await sharp(copy).metadata()).toMatchObject({ width: 600, height: 400, format: 'webp' });
+  const told = exif(copy, '-PEIXkv');
+  expect(told).toMatch(/Xmp\.dc\.creator\s+Aune Pell/);
+  expect(told).toMatch(/Xmp\.dc\.subject\s+ketch/);
+  expect(told).not.toMatch(/GPS|SN-55012/);
+  const report = await (await page.request.get(`${address}/api/runs/${runId}/report?as=json`)).json();
+  expect(report.pictures[0].files).toHaveLength(2);
+  expect(digests()).toEqual(before);
+});
+
+test('rights and contact only: nothing of what is shown leaves', async () => {
+  await deliverPage();
+  await choose('What they carry', () =>
+    opened()
+      .getByLabel(/^rights and contact only/)
+      .check(),
+  );
+  await choose('Format', () => opened().getByLabel(/^JPEG/).check());
+  await choose('Beside them', () =>
+    opened()
+      .getByLabel(/^a page for the web/)
+      .uncheck(),
+  );
+  await expect(said('Caption')).toContainText('nothing');
+  await press('Deliver 2', 2);
+  const told = exif(path.join(await unpacked(), '20260309-0001.jpg'), '-PEIXkv');
+  expect(told).toMatch(/Xmp\.dc\.rights\s.*© 2026 Aune Pell/);
+  expect(told).toMatch(/CiEmailWork\s+aune@pell\.example/);
+  expect(told).not.toMatch(/ketch|Tindra|crew/);
+});
+
+test('chosen fields: the notice goes along, unless one says twice that it does not', async () => {
+  await deliverPage();
+  await choose('What they carry', async () => {
+    await opened()
+      .getByLabel(/^chosen fields only/)
+      .check();
+    await opened().getByLabel('Find a field').fill('keywords');
+    await opened().getByLabel('Keywords', { exact: true }).check();
+    await opened().getByLabel('the copyright notice goes along').click();
+    await opened().getByRole('button', { name: 'Keep it' }).click();
+    await expect(opened().getByLabel('the copyright notice goes along')).toBeChecked();
+  });
+  await expect(choice('What they carry')).toHaveText('Keywords and the notice');
+  await choose('What they carry', async () => {
+    await opened().getByLabel('the copyright notice goes along').click();
+    await opened().getByRole('button', { name: 'Leave the notice out all the same' }).click();
+  });
+  await expect(choice('What they carry')).toHaveText('Keywords');
+  await press('Deliver 2', 2);
+  const told = exif(path.join(await unpacked(), '20260309-0001.jpg'), '-PXkv');
+  expect(told).toMatch(/Xmp\.dc\.subject\s+ketch/);
+  expect(told).not.toMatch(/Xmp\.dc\.rights/);
+});
+
+test('a scanned signature is drawn onto copies across and upright; the pictures stay as they are', async () => {
+  await deliverPage();
+  await choose('What they carry', () =>
+    opened()
+      .getByLabel(/^everything that is written/)
+      .check(),
+  );
+  await choose('What is taken out', async () => {
+    await opened().getByLabel('coordinates').uncheck();
+    await opened().getByLabel('serial numbers').uncheck();
+  });
+  await choose('Size', () =>
+    opened()
+      .getByRole('button', { name: /^Leave out/ })
+      .click(),
+  );
+  await choose('Format', () => opened().getByLabel(/^PNG/).check());
+  const scan = await sharp({ create: { width: 600, height: 240, channels: 3, background: '#fdfdfb' } })
+    .composite([
+      {
+        input: Buffer.from(
+          '<svg width="600" height="240"><path d="M40 200 C 200 10 260 230 560 40" stroke="#1a2440" stroke-width="14" fill="none"/></svg>',
+        ),
+      },
+    ])
+    .jpeg()
+    .toBuffer();
+  await choose('Visible mark', async () => {
+    await opened()
+      .getByLabel('Image of a signature')
+      .setInputFiles({ name: 'aune.jpg', mimeType: 'image/jpeg', buffer: scan });
+    await expect(opened().getByLabel('the signature “aune”').first()).toBeChecked();
+    await opened().getByLabel('top left', { exact: true }).check();
+    await opened().getByLabel('Height', { exact: true }).fill('12');
+  });
+  await expect(choice('Visible mark')).toHaveText('the signature “aune”, large, top left');
+  await expect.poll(recipe).toMatchObject({ mark: { place: 'top left', size: 12 } });
+  await press('Deliver 2', 2);
+  const folder = await unpacked();
+  for (const [name, width, height] of [
+    ['20260309-0001.png', 600, 400],
+    ['20260309-0002.png', 400, 600],
+  ] as const) {
+    const { data: pixels, info } = await sharp(path.join(folder, name))
+      .greyscale()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    expect([info.width, info.height]).toEqual([width, height]);
+    const ground = pixels[pixels.length - 1]!;
+    const changed = [...pixels.keys()].filter((at) => Math.abs(pixels[at]! - ground) > 25);
+    expect(changed.length).toBeGreaterThan(50);
+    expect(Math.max(...changed.map((at) => Math.floor(at / width)))).toBeLessThan(height / 3);
+    expect(Math.max(...changed.map((at) => at % width))).toBeLessThan(width / 2);
+  }
+  expect(digests()).toEqual(before);
+});
+
+test('a text as a mark, all over; then none again', async () => {
+  await deliverPage();
+  await choose('Visible mark', async () => {
+    await opened()
+      .getByRole('button', { name: /^Remove the signature aune/ })
+      .first()
+      .click();
+    await opened().getByLabel('a text').check();
+    await opened().getByLabel('Ready patterns: Text of the mark').selectOption({ label: '© 2026 Aune Pell' });
+    await opened().getByLabel('Letters').selectOption('without serifs');
+    await opened().getByLabel('all over the picture').check();
+  });
+  await expect(choice('Visible mark')).toHaveText('© 2026 Aune Pell, all over');
+  await expect.poll(recipe).toMatchObject({ mark: { font: 'sans', tiled: true, image: '' } });
+  await choose('Visible mark', () => opened().getByLabel('no mark').check());
+  await expect.poll(recipe).toMatchObject({ mark: null });
+});
+
+test('under an open licence, terms, link, figure and machine-readable data say the same', async () => {
+  await choose('Format', () => opened().getByLabel(/^JPEG/).check());
+  await choose('Beside them', () =>
+    opened()
+      .getByLabel(/^a page for the web/)
+      .check(),
+  );
+  await press('Deliver 2', 2);
+  const folder = await unpacked();
+  const other = await page.context().newPage();
+  // Without a server: straight from the disk.
+  await other.goto(`file://${path.join(folder, 'index.html')}`);
+  await expect(other.getByRole('figure')).toHaveCount(2);
+  const figure = other.getByRole('figure').first();
+  await expect(figure.getByText('The ketch <b>01</b> & her crew.')).toBeVisible();
+  await expect(figure.getByRole('link', { name: 'Licence' })).toHaveAttribute(
+    'href',
+    'https://creativecommons.org/licenses/by/4.0/',
+  );
+  expect(await figure.getByRole('img').evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(600);
+  const said = JSON.parse((await figure.locator('script').textContent())!) as Record<string, unknown>;
+  expect(said).toMatchObject({
+    '@type': 'ImageObject',
+    contentUrl: '20260309-0001.jpg',
+    license: 'https://creativecommons.org/licenses/by/4.0/',
+    creditText: 'Aune Pell',
+    copyrightNotice: '© 2026 Aune Pell',
+    description: 'The ketch <b>01</b> & her crew.',
+  });
+  await other.close();
+  expect(exif(path.join(folder, '20260309-0001.jpg'), '-PXkv')).toMatch(
+    /WebStatement\s+https:\/\/creativecommons\.org\/licenses\/by\/4\.0\//,
+  );
+});
+
+test('raw and finished files alike, into a folder, with a frozen JPEG beside each raw file', async () => {
+  const out = mkdtempSync(path.join(data, 'client '));
+  // Written here, and in no file so far: the copies carry it.
+  await send(page, `assignments/${set.id}/writing`, {
+    scope: { of: 'these', ids: [set.ids[raw]] },
+    writing: { kind: 'set', field: 'headline', value: 'The yard at dawn' },
+  });
+  await deliverPage();
+  await page.getByRole('button', { name: 'send all the same' }).click();
+  await choose('Format', () =>
+    opened()
+      .getByLabel(/^as they are/)
+      .check(),
+  );
+  await choose('Names', async () => {
+    await opened().getByLabel('Ready patterns: Names').selectOption('');
+  });
+  await choose('Beside them', async () => {
+    await opened()
+      .getByLabel(/^a page for the web/)
+      .uncheck();
+    await opened()
+      .getByLabel(/^checksums/)
+      .uncheck();
+    await opened()
+      .getByLabel(/^a frozen JPEG/)
+      .check();
+  });
+  await choose('Place', async () => {
+    await opened().getByLabel('a folder of this machine').check();
+    await opened().getByLabel('Folder for the copies', { exact: true }).fill(out);
+  });
+  await expect.poll(recipe).toMatchObject({ to: 'folder', path: out, frozen: true });
+  await press('Deliver 4', 4);
+  await expect(
+    page.getByText('2 pictures fail what the list asks, and were sent all the same.'),
+  ).toBeVisible();
+  expect(readdirSync(out).sort()).toEqual(
+    [across, upright, bare, 'dv26-04-camera.jpg', raw, 'dv26-04.xmp'].sort(),
+  );
+  expect(readFileSync(path.join(out, raw)).equals(readFileSync(path.join(set.folder, raw)))).toBe(true);
+  expect((await sharp(path.join(out, 'dv26-04-camera.jpg')).metadata()).width).toBe(96);
+  for (const name of ['dv26-04-camera.jpg', 'dv26-04.xmp'])
+    expect(exif(path.join(out, name), '-PXkv')).toMatch(/Headline\s+The yard at dawn/);
+  // Again: nothing that stands there is overwritten.
+  await deliverPage();
+  await press('Deliver 2', 2);
+  expect(readdirSync(out)).toContain('dv26-01-2.jpg');
+  expect(digests()).toEqual(before);
+});
+
+test('a client’s delivery: own credit on top, a licence until its day, a kept recipe, a report, and the history', async () => {
+  await deliverPage();
+  await choose('Place', () =>
+    opened()
+      .getByLabel(/^one archive to download/)
+      .check(),
+  );
+  await choose('Templates on the way out', async () => {
+    await opened()
+      .getByLabel('Put a template on top')
+      .selectOption({ label: `${job}, terms` });
+  });
+  await choose('Licence', async () => {
+    await opened()
+      .getByLabel(/^one is granted/)
+      .check();
+    await opened().getByLabel('To whom').fill(`Boat Trust ${job}`);
+    await opened().getByLabel('For what use').fill('on its own web pages');
+    await opened().getByLabel('Where').fill('all countries');
+    await opened().getByLabel('Until').fill('2029-03-31');
+    await opened().getByLabel('Invoice or job').fill('J-2026-7');
+  });
+  await expect(choice('Licence')).toHaveText(
+    /^Boat Trust .* may use them on its own web pages in all countries until/,
+  );
+  await page.getByRole('button', { name: 'keep under a name' }).click();
+  await page.getByLabel('Name of the recipe').fill('For the Boat Trust');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText('as kept')).toBeVisible();
+  await choose('Format', () => opened().getByLabel(/^JPEG/).check());
+  await expect(page.getByText('differs from the kept one: format')).toBeVisible();
+  await page.getByRole('button', { name: 'back to the kept one' }).click();
+  await expect(choice('Format')).toHaveText('they are');
+  await choose('Format', () => opened().getByLabel(/^JPEG/).check());
+  await page.getByRole('button', { name: 'keep it so' }).click();
+  await expect(page.getByText('as kept')).toBeVisible();
+  await expect(region('One copy').getByText('Aune Pell for the Boat Trust').first()).toBeVisible();
+
+  await press('Deliver 2', 2);
+  const receipt = page.url();
+  const told = exif(path.join(await unpacked(), across), '-PXIkv');
+  expect(told).toMatch(/photoshop\.Credit\s+Aune Pell for the Boat Trust/);
+  expect(told).toMatch(/plus\.LicenseEndDate\s+2029-03-31/);
+  expect(told).toMatch(/LicenseeName\s+Boat Trust/);
+  const [report] = await Promise.all([
+    page.context().waitForEvent('page'),
+    page.getByRole('link', { name: 'report to print' }).click(),
+  ]);
+  await expect(report.getByText('Aune Pell for the Boat Trust').first()).toBeVisible();
+  await expect(report.getByText(/SHA-256/).first()).toBeVisible();
+  expect(
+    await report
+      .getByRole('img')
+      .first()
+      .evaluate((img: HTMLImageElement) => img.naturalWidth),
+  ).toBeGreaterThan(100);
+  await report.close();
+
+  await page.goto(`${address}/licences`);
+  await page.getByLabel('Find', { exact: true }).fill(job);
+  const row = page.getByRole('list', { name: 'Licences' }).getByRole('listitem');
+  await expect(row).toHaveCount(1);
+  await expect(row).toContainText('for use on its own web pages in all countries, J-2026-7');
+  await expect(row).toContainText(/until .*2029/);
+  await page.getByLabel('that end').selectOption('this month');
+  await expect(row).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByText('No licence is like this.')).toBeVisible();
+  await page.getByLabel('that end').selectOption('at any time');
+  await row.getByRole('button', { name: /^Remove the licence/ }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Remove it' }).click();
+  await expect(page.getByText('No licence is like this.')).toBeVisible();
+
+  await page.goto(`${address}/read?photo=${set.ids[across]}`);
+  await page.getByRole('tab', { name: 'History' }).click();
+  const entry = page.getByRole('list', { name: 'History' }).getByRole('listitem').first();
+  await expect(entry.getByRole('link', { name: 'Delivered' })).toHaveAttribute(
+    'href',
+    new URL(receipt).pathname,
+  );
+  await expect(entry).toContainText('Licensed to Boat Trust');
+  await expect(entry).toContainText('On the copies, not in the picture');
+  expect(digests()).toEqual(before);
+});
+
+test('by the keyboard alone: a part is opened, changed, left, and the copies leave', async () => {
+  await deliverPage();
+  await choice('Pictures').focus();
+  await page.keyboard.press('Enter');
+  await expect(opened().getByLabel(/^all of them/)).toBeVisible();
+  await opened()
+    .getByLabel(/^all of them/)
+    .focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(opened().getByLabel(/^those that pass the check/)).toBeChecked();
+  await page.keyboard.press('Escape');
+  await expect(choice('Pictures')).toBeFocused();
+  await expect(choice('Pictures')).toHaveText('2 pictures that pass the check');
+  await page.getByRole('button', { name: 'Deliver 2', exact: true }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Delivered 2 of 2' })).toBeVisible({ timeout: 60_000 });
+});
+
+test('two windows: a recipe that was changed in the other is not overwritten; a double press makes one run', async () => {
+  await deliverPage();
+  const other = await page.context().newPage();
+  await other.goto(`${address}/assignments/${set.id}/deliver`);
+  await choose('Colours', () =>
+    opened()
+      .getByLabel(/^their own colours/)
+      .check(),
+  );
+  await expect.poll(recipe).toMatchObject({ profile: 'keep' });
+  await expect(other.getByRole('button', { name: 'Colours:' })).toHaveText('their own colours');
+  await other.close();
+  const runs = () =>
+    send<unknown[]>(page, `runs?kind=deliver&words=${encodeURIComponent(job)}`, undefined, 'GET');
+  const earlier = (await runs()).length;
+  await page.getByRole('button', { name: 'Deliver 2', exact: true }).dblclick();
+  await expect(page.getByRole('heading', { name: 'Delivered 2 of 2' })).toBeVisible({ timeout: 60_000 });
+  expect((await runs()).length).toBe(earlier + 1);
+});
+
+test('what came back from a site is known again among the pictures', async () => {
+  await page.getByRole('link', { name: 'compare with what came back' }).click();
+  await expect(page.getByRole('heading', { name: 'Check' })).toBeAttached();
+  await expect(page).toHaveURL(/view=back/);
+});
+
+test('nothing complained in the browser', () => expect(complaints).toEqual([]));
