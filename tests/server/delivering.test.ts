@@ -12,6 +12,7 @@ import { these } from '@/core/drafts/scope';
 import { iccName } from '@/core/icc/iccName';
 import { runItems, runs } from '@/server/db/schema/runs';
 import { archiveOf } from '@/server/operations/deliveries/archive';
+import { forgetArchives } from '@/server/operations/deliveries/forgetArchives';
 import { listLicences } from '@/server/operations/deliveries/licences';
 import { previewCopy } from '@/server/operations/deliveries/previewCopy';
 import { reportOf } from '@/server/operations/deliveries/report';
@@ -458,6 +459,19 @@ test('an archive holds all files with their checksums and the page; unzip and sh
   execFileSync('unzip', ['-q', zip, '-d', into]);
   expect(readdirSync(into).sort()).toEqual(['SHA256SUMS', 'a.jpg', 'b.jpg', 'index.html']);
   execFileSync('sha256sum', ['-c', '--strict', 'SHA256SUMS'], { cwd: into });
+});
+
+test('copies for an archive are kept for thirty days after their run, and not while it goes on', async () => {
+  const job = await bringIn(server, { 'a.jpg': await tellingJpeg() });
+  const { runId } = await deliver(job, { to: 'archive' });
+  await archived(runId);
+  expect(await forgetArchives(server.context)).toBe(0);
+  const old = new Date(Date.now() - 31 * 24 * 60 * 60 * 1000);
+  await server.db.update(runs).set({ endedAt: null }).where(eq(runs.id, runId));
+  expect(await forgetArchives(server.context)).toBe(0);
+  await server.db.update(runs).set({ endedAt: old }).where(eq(runs.id, runId));
+  expect(await forgetArchives(server.context)).toBe(1);
+  await expect(archiveOf(server.context, runId)).rejects.toMatchObject({ code: 'nothing-delivered' });
 });
 
 test('the report tells each file with what it says; markup in a caption stays text', async () => {

@@ -76,13 +76,13 @@ export function figureHtml(values: Values, files: readonly FigureFile[]): string
   return [
     '<figure>',
     `<img src="${escaped(pathAsUrl(largest.path))}"${srcset} width="${largest.width}" height="${largest.height}" alt="${escaped(altOf(values))}">`,
+    `<script type="application/ld+json">${jsonInScript(imageObject(values, byWidth))}</script>`,
     `<figcaption>${[
       escaped(asText(values.description)),
       rights.length > 0 ? `<small>${rights.join(' · ')}</small>` : '',
     ]
       .filter((one) => one !== '')
       .join(' ')}</figcaption>`,
-    `<script type="application/ld+json">${jsonInScript(imageObject(values, byWidth))}</script>`,
     '</figure>',
   ].join('\n');
 }

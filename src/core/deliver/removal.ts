@@ -33,7 +33,7 @@ export function exifTagGoes(removes: Removals, ifd: IfdName, tag: number): boole
   return (['serials', 'names'] as const).some((one) => removes.has(one) && exifTags[one]!.includes(tag));
 }
 
-export const makerNotesGo = (removes: Removals): boolean =>
+const makerNotesGo = (removes: Removals): boolean =>
   (['maker-notes', 'coordinates', 'serials', 'names', 'previews'] as const).some((one) => removes.has(one));
 
 /** By namespace: local names of properties and members, '*' for all of them (XMP part 2; Exif for XMP, CIPA DC-010). */

@@ -17,17 +17,23 @@ export function Choice({
   children: ReactNode;
   width?: string;
 }) {
-  const at = useRef<HTMLButtonElement>(null);
+  const at = useRef<HTMLSpanElement>(null);
   const [isOpen, setOpen] = useState(false);
   return (
     <>
       <Words
         ref={at}
-        type="button"
+        role="button"
+        tabIndex={0}
         aria-haspopup="dialog"
         aria-expanded={isOpen}
         aria-label={`${label}: ${words}`}
         onClick={() => setOpen(!isOpen)}
+        onKeyDown={(event) => {
+          if (event.key !== 'Enter' && event.key !== ' ') return;
+          event.preventDefault();
+          setOpen(!isOpen);
+        }}
       >
         {words}
       </Words>
@@ -42,11 +48,10 @@ export function Choice({
   );
 }
 
-const Words = chakra('button', {
+/** No button element: that would break out of its sentence where it needs a second line. */
+const Words = chakra('span', {
   base: {
     color: 'woad',
-    font: 'inherit',
-    textAlign: 'left',
     cursor: 'pointer',
     textDecoration: 'underline',
     textDecorationThickness: '2px',

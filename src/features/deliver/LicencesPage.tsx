@@ -50,11 +50,8 @@ export function LicencesPage() {
   };
   return (
     <>
-      <TopLine place="Licences" />
-      <PageMain title="Licences" maxWidth="68.75rem" paddingX="5" paddingY="6">
-        <Box as="h1" textStyle="display" marginBottom="3">
-          Licences granted
-        </Box>
+      <TopLine place="Licences granted" placeHref="/licences" />
+      <PageMain title="Licences granted" maxWidth="68.75rem" paddingX="5" paddingY="5">
         <Flex
           role="search"
           gap="5"
@@ -90,7 +87,11 @@ export function LicencesPage() {
           </Flex>
         </Flex>
         <Notice kind="error">{error?.message}</Notice>
-        <Box role="list" aria-label="Licences">
+        <Box
+          role="list"
+          aria-label="Licences"
+          css={{ '& a': { color: 'woad', textDecoration: 'underline' } }}
+        >
           {data?.map((licence) => (
             <Row key={licence.id} licence={licence} />
           ))}

@@ -206,9 +206,12 @@ const errors = {
     ({ path }) => `“${path}” is where the pictures themselves are: copies would be brought in again.`,
     'Choose another folder.',
   ),
-  'nothing-delivered': row(
+  'nothing-delivered': row<{ file?: string }>(
     404,
-    () => 'Nothing of this delivery is there any more.',
+    ({ file }) =>
+      file
+        ? `“${file}” of this delivery is not there any more.`
+        : 'The copies of this delivery are not there any more.',
     'Deliver the pictures again.',
   ),
   'signature-unusable': row(

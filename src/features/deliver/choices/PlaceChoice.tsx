@@ -19,7 +19,7 @@ export function PlaceChoice({ recipe, change }: Props) {
       <Way
         name="place"
         words="one archive to download"
-        hint="a ZIP file, kept here until you fetch it"
+        hint="a ZIP file; its copies are kept here for thirty days"
         isChosen={recipe.to === 'archive'}
         onChoose={() => change({ to: 'archive' })}
       />

@@ -23,7 +23,7 @@ export function Way({
 }) {
   return (
     <Box>
-      <chakra.label display="flex" gap="2" alignItems="baseline" cursor="pointer">
+      <chakra.label display="flex" gap="2" alignItems="baseline" cursor="pointer" minHeight="1.5rem">
         <input type="radio" name={name} checked={isChosen} onChange={onChoose} />
         <span>
           {words}
@@ -52,7 +52,7 @@ export function Tick({
   onChange: (isOn: boolean) => void;
 }) {
   return (
-    <chakra.label display="flex" gap="2" alignItems="baseline" cursor="pointer">
+    <chakra.label display="flex" gap="2" alignItems="baseline" cursor="pointer" minHeight="1.5rem">
       <input type="checkbox" checked={isOn} onChange={(event) => onChange(event.target.checked)} />
       <span>
         {words}

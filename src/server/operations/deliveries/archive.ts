@@ -3,6 +3,7 @@ import { PassThrough, type Readable } from 'node:stream';
 import yazl from 'yazl';
 import type { Context } from '../../context';
 import { diskLayer } from '../../files/diskLayer';
+import { asFileError, FileError } from '../../files/fileError';
 import { failure } from '../../problems/errors';
 import { type Delivery, deliveredPath, deliveredPictures, readDelivery } from './deliveredFiles';
 
@@ -16,12 +17,14 @@ const BESIDE = /^(SHA256SUMS|index)(-\d+)?(\.html)?$/;
  */
 export async function archiveOf(context: Context, runId: string): Promise<ReadableStream<Uint8Array>> {
   const delivery = await readDelivery(context, runId);
-  const files = await filesOf(context, delivery);
-  if (files.length === 0) throw failure('nothing-delivered');
+  const files = await filesOf(context, delivery).catch((error) => {
+    throw error instanceof FileError && error.code === 'vanished' ? failure('nothing-delivered', {}) : error;
+  });
+  if (files.length === 0) throw failure('nothing-delivered', {});
   const zip = new yazl.ZipFile();
   for (const { name, file } of files) {
     const { size, modifiedNs } = await diskLayer.stat(file).catch(() => {
-      throw failure('nothing-delivered');
+      throw failure('nothing-delivered', { file: name });
     });
     zip.addReadStreamLazy(
       name,
@@ -42,12 +45,17 @@ async function filesOf(context: Context, delivery: Delivery): Promise<{ name: st
   const { checksums, page, to } = delivery.parameters.recipe;
   const beside =
     names.length > 0 && to === 'archive' && (checksums || page)
-      ? (await readdir(delivery.folder)).filter((name) => BESIDE.test(name))
+      ? (await listed(delivery.folder)).filter((name) => BESIDE.test(name))
       : [];
   return Promise.all(
     [...names, ...beside].map(async (name) => ({ name, file: await deliveredPath(delivery, name) })),
   );
 }
+
+const listed = (folder: string) =>
+  readdir(folder).catch((error) => {
+    throw asFileError(error, folder);
+  });
 
 /** A file as a stream, opened only when its turn has come. */
 function readThrough(file: string): Readable {

@@ -4,7 +4,7 @@ import type { Context } from '../../context';
 import { runItems, runs } from '../../db/schema/runs';
 import { type DeliverParameters, type RunItemResult, runParameterShapes } from '../../db/stored/runs';
 import { pathInside } from '../../files/folders';
-import { failure, required } from '../../problems/errors';
+import { required } from '../../problems/errors';
 import { folderById } from '../folders/folders';
 
 const AT_ONCE = 500;
@@ -57,9 +57,4 @@ export async function* deliveredPictures(
 /** The whole path of a delivered file; outside the delivery there is none. */
 export function deliveredPath({ folder }: Delivery, relative: string): Promise<string> {
   return pathInside(folder, relative);
-}
-
-/** Refuses a delivery of which nothing is there. */
-export function refuseEmpty(count: number): void {
-  if (count === 0) throw failure('nothing-delivered');
 }

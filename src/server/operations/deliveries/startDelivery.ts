@@ -1,15 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { mkdir } from 'node:fs/promises';
-import { and, asc, eq } from 'drizzle-orm';
-import type { Recipe } from '../../../core/deliver/recipe';
+import { and, asc, eq, sql } from 'drizzle-orm';
+import { isRendered, type Recipe } from '../../../core/deliver/recipe';
+import { formatBytes } from '../../../core/wording/counts';
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { assignments } from '../../db/schema/assignments';
 import { recipes } from '../../db/schema/deliveries';
-import { photos } from '../../db/schema/photos';
+import { files, photos } from '../../db/schema/photos';
 import type { DeliverParameters, OpenPoints } from '../../db/stored/runs';
 import { inTransaction } from '../../db/transaction';
-import { isWritable } from '../../files/room';
+import { freeBytes, isWritable } from '../../files/room';
 import { failure } from '../../problems/errors';
 import { addRun } from '../../runs/addRun';
 import { readAssignment } from '../assignments/assignments';
@@ -41,6 +42,12 @@ export async function startDelivery(
       .where(and(eq(photos.assignmentId, assignmentId), oneOf(photos.id, photoIds)))
       .orderBy(asc(photos.position));
     if (rows.length === 0) throw failure('nothing-chosen');
+    if (!isRendered(recipe))
+      await refuseWithoutRoom(
+        tx,
+        place.folderId,
+        rows.map((one) => one.photoId),
+      );
     const parameters: DeliverParameters = {
       recipe,
       templates: templates.map(({ id, name, version }) => ({ id, name, version })),
@@ -54,6 +61,18 @@ export async function startDelivery(
       await tx.db.update(recipes).set({ lastUsed: context.now() }).where(eq(recipes.id, assignment.recipeId));
     return run;
   });
+}
+
+/** Copies of the files as they are take as much as these do; of rendered ones nobody knows before. */
+async function refuseWithoutRoom(context: Context, folderId: string, photoIds: readonly string[]) {
+  const [sum] = await context.db
+    .select({ bytes: sql<string>`coalesce(sum(${files.size}), 0)` })
+    .from(files)
+    .where(oneOf(files.photoId, photoIds));
+  const { path: folder } = await folderById(context, folderId);
+  const [needed, free] = [Number(sum?.bytes ?? 0), await freeBytes(folder)];
+  if (needed > free)
+    throw failure('no-room', { needed: formatBytes(needed), folder, free: formatBytes(free) });
 }
 
 /** Copies for an archive alone are kept by Fabrica until they are fetched; others go where the recipe says. */
