@@ -1,8 +1,8 @@
 import { execFileSync } from 'node:child_process';
-import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
 import { concat } from '@/core/bytes/bytes';
 import { memorySource } from '@/core/bytes/source';
 import { openContainer } from '@/core/containers/registry';
@@ -362,6 +362,102 @@ test('a mark changes what is under it and nothing else; the tile covers the whol
     .extract({ left: 0, top: 0, width: 300, height: 200 })
     .stats();
   expect(channels[0]!.stdev).toBeGreaterThan(1);
+});
+
+/** Pictures that an encoder may trip over. */
+async function oddPictures(): Promise<Record<string, Uint8Array>> {
+  const plain = (channels: 3 | 4, alpha = 1) =>
+    sharp({ create: { width: 64, height: 40, channels, background: { r: 200, g: 60, b: 40, alpha } } });
+  const of = async (made: Sharp) => new Uint8Array(await made.toBuffer());
+  const frames = Buffer.alloc(32 * 64 * 3, 90);
+  // More than the first packet of a JPEG takes.
+  const text = 'Words that go on. '.repeat(1700);
+  const long = { instructions: text, extendedDescription: text, altText: text };
+  return {
+    'cmyk.jpg': await of(plain(3).toColourspace('cmyk').withIccProfile('cmyk').jpeg()),
+    'grey.jpg': await of(plain(3).greyscale().jpeg()),
+    'clear.png': await of(plain(4, 0.3).png()),
+    'deep-grey.png': await of(plain(3).toColourspace('grey16').png()),
+    'palette.png': await of(plain(3).png({ palette: true })),
+    'animated.webp': await of(
+      sharp(frames, { raw: { width: 32, height: 64, channels: 3, pageHeight: 32 } }).webp({
+        delay: [100, 100],
+      }),
+    ),
+    'dot.jpg': await of(plain(3).resize(1, 1).jpeg()),
+    'line.png': await of(plain(3).resize(900, 1, { fit: 'fill' }).png()),
+    'progressive.jpg': await of(plain(3).jpeg({ progressive: true })),
+    'wordy.jpg': (await embedInMemory(await of(plain(3).jpeg()), long)).file,
+    'Ünï çödé 100% #1.jpg': await of(plain(3).jpeg()),
+  };
+}
+
+test.each(['jpeg', 'png', 'tiff', 'webp', 'as-they-are'] as const)(
+  'odd pictures leave as %s, each with its words',
+  async (format) => {
+    const job = await bringIn(server, await oddPictures());
+    const before = originals(job);
+    const { receipt, file } = await deliver(job, {
+      format,
+      sizes: [{ by: 'percent', amount: 50 }],
+      profile: 'keep',
+      removes: ['previews'],
+      mark: usualMark,
+    });
+    expect(
+      receipt.items.filter((one) => one.state !== 'done').map((one) => [one.name, one.problems]),
+    ).toEqual([]);
+    for (const { name, result } of receipt.items) {
+      const made = file(result!.target!);
+      expect([name, (await valuesOf(made)).creator]).toEqual([name, ['Aune Pell']]);
+      expect([name, (await sharp(made).stats()).channels.length > 0]).toEqual([name, true]);
+    }
+    const wordy = receipt.items.find((one) => one.name === 'wordy.jpg')!.result!;
+    const said = await valuesOf(file(wordy.target!));
+    for (const field of ['instructions', 'extendedDescription', 'altText'] as const)
+      expect(String(said[field]).length).toBeGreaterThan(30_000);
+    expect(originals(job)).toEqual(before);
+  },
+);
+
+test('a picture that cannot be decoded is named, and the others leave', async () => {
+  const whole = await tellingJpeg();
+  const job = await bringIn(server, {
+    'cut.jpg': whole.subarray(0, whole.length - 3000),
+    'good.jpg': await tellingJpeg({ width: 300, height: 200 }),
+  });
+  for (const format of ['jpeg', 'as-they-are'] as const) {
+    const { receipt, names } = await deliver(job, { format, removes: ['coordinates'] });
+    expect(names).toEqual(['good.jpg']);
+    expect(receipt.items[0]!.problems).toEqual([expect.objectContaining({ code: 'picture-unreadable' })]);
+  }
+});
+
+test('a file that goes while the delivery waits, and a folder that goes, are named', async () => {
+  const job = await bringIn(server, {
+    'a.jpg': await tellingJpeg(),
+    'b.jpg': await tellingJpeg({ width: 300, height: 200 }),
+  });
+  const out = path.join(server.folder, 'soon-gone');
+  mkdirSync(out);
+  const ask = () =>
+    startDelivery(server.context, job.id, {
+      recipe: { ...usualRecipe, to: 'folder', path: out },
+      photoIds: job.photos.map((one) => one.id),
+    });
+  const { runId } = await ask();
+  rmSync(path.join(job.working, 'a.jpg'));
+  await carryOut(server.context, runId);
+  const receipt = await receiptOf(server.context, runId);
+  expect(receipt.items.map((one) => one.state)).toEqual(['failed', 'done']);
+  expect(receipt.items[0]!.problems).toEqual([expect.objectContaining({ code: 'vanished' })]);
+  const { runId: second } = await ask();
+  rmSync(out, { recursive: true });
+  await carryOut(server.context, second);
+  expect((await receiptOf(server.context, second)).items.map((one) => one.state)).toEqual([
+    'failed',
+    'failed',
+  ]);
 });
 
 test('nothing that stands there is overwritten; a picture that is delivered again after a kill is not there twice', async () => {
