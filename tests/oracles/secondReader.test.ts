@@ -35,18 +35,21 @@ test('every format that we write is read by it, and each field that it can compa
   }
   expect(told).toMatchInlineSnapshot(`
 {
+  "alpha.avif": "8 of 8",
   "alpha.webp": "8 of 8",
   "animated.webp": "8 of 8",
   "big-endian.tif": "8 of 8",
   "bigtiff-be.tif": "0 of 8",
   "bigtiff.tif": "0 of 8",
   "camera.dng": "8 of 8",
+  "exif.avif": "8 of 8",
   "exif.png": "8 of 8",
   "exif.webp": "8 of 8",
   "interlaced.png": "8 of 8",
   "lossless.webp": "8 of 8",
   "lossy.webp": "8 of 8",
   "pages.tif": "8 of 8",
+  "plain.avif": "8 of 8",
   "plain.jpg": "8 of 8",
   "plain.png": "8 of 8",
   "strips.tif": "8 of 8",

@@ -157,6 +157,7 @@ test.each([
   ['png', 'png', 'ushort'],
   ['tiff', 'tiff', 'ushort'],
   ['webp', 'webp', 'uchar'],
+  ['avif', 'heif', 'uchar'],
 ] as const)('%s takes all records, in the profile asked for', async (format, id, depth) => {
   const job = await bringIn(server, { 'a.jpg': await tellingJpeg() });
   const { receipt, names, file } = await deliver(job, {
@@ -202,7 +203,7 @@ test('rights and contact alone, or chosen fields: nothing else is in the file, t
   }
 });
 
-test.each(['jpeg', 'png', 'tiff', 'webp', 'as-they-are'] as const)(
+test.each(['jpeg', 'png', 'tiff', 'webp', 'avif', 'as-they-are'] as const)(
   'what is removed is in no byte of a copy: %s',
   async (format) => {
     const job = await bringIn(server, { 'a.jpg': await tellingJpeg() });

@@ -11,6 +11,7 @@ import type {
   ReadResult,
 } from './container';
 import { foreign } from './foreign/foreign';
+import { avif } from './isobmff/avif/avif';
 import { jpeg } from './jpeg/jpeg';
 import { png } from './png/png';
 import { boxedRaw } from './raw/boxedRaw';
@@ -19,7 +20,16 @@ import { tiff } from './tiff/tiff';
 import { webp } from './webp/webp';
 
 /** One row a format. The first codec whose signature fits the file's first bytes takes it. */
-const codecs = [row(jpeg), row(tiff), row(png), row(webp), row(boxedRaw), row(foreign), row(sidecar)];
+const codecs = [
+  row(jpeg),
+  row(tiff),
+  row(png),
+  row(webp),
+  row(boxedRaw),
+  row(avif),
+  row(foreign),
+  row(sidecar),
+];
 const SNIFF_BYTES = 64;
 
 /** What Fabrica knows of every format, in the order of the registry. */

@@ -51,14 +51,6 @@ const formats: readonly Foreign[] = [
     pixels: (head) => ({ width: head.getUint32(18), height: head.getUint32(14) }),
   },
   {
-    id: 'avif',
-    mediaType: 'image/avif',
-    name: 'AVIF',
-    standard: 'AV1 Image File Format, 2',
-    extensions: ['avif'],
-    is: hasBrand('avif', 'avis'),
-  },
-  {
     id: 'heic',
     mediaType: 'image/heic',
     name: 'HEIC, HEIF',

@@ -11,12 +11,13 @@ interface Props {
   readonly change: ChangeRecipe;
 }
 
-const formatHints: Readonly<Record<Exclude<CopyFormat, 'avif'>, string>> = {
+const formatHints: Readonly<Record<CopyFormat, string>> = {
   'as-they-are': 'the picture data is not touched; sidecars go along',
   jpeg: 'read everywhere',
   tiff: 'loses nothing; large',
   png: 'loses nothing',
   webp: 'small; for web pages',
+  avif: 'smallest; slow to make, and not read everywhere',
 };
 
 /** What the copies are. */

@@ -1,0 +1,127 @@
+import { concat } from '../../../bytes/bytes';
+import { FormatError, type Problem } from '../../../problems/problem';
+import { type BlockChanges, type Edit, nothingIsWritten, type Range } from '../../container';
+import { joinEdits } from '../../edits';
+import { box, type Item, infoOf, writeInfos, writeLocations, writeReferences } from './items';
+import { type AvifItems, type AvifStructure, isExif, isXmp, XMP_TYPE } from './structure';
+
+const MDAT_HEAD = 8;
+const CLASSIC_MAX = 2 ** 32 - 1;
+
+/** An item that is to be there: a new one of its kind takes the place of the former. */
+interface NewItem {
+  readonly id: number;
+  readonly entry: Uint8Array;
+  readonly data: Uint8Array;
+}
+
+/**
+ * A new `meta` box in the place of the former, whose pictures are found where they stand then; Exif and XMP lie in an
+ * `mdat` of their own behind everything. Where their former data stood are zeros.
+ */
+export function planAvif(
+  { size, opened }: AvifStructure,
+  changes: BlockChanges,
+): { edits: Edit[]; problems: Problem[] } {
+  if (!opened) return nothingIsWritten();
+  const goes = (item: Item) => (isExif(item) && 'exif' in changes) || (isXmp(item) && 'xmp' in changes);
+  const gone = opened.items.filter(goes);
+  const kept = opened.items.filter((item) => !goes(item));
+  const made = newItems(opened, changes);
+  if (gone.length + made.length === 0)
+    return { edits: [{ kind: 'copy', start: 0, end: size }], problems: [] };
+  const end = endOfOthers(opened, gone, kept, size);
+  const metaAt = (delta: number) => metaWith(opened, kept, made, delta, end + delta + MDAT_HEAD);
+  // Its size does not depend on where things stand.
+  const delta = metaAt(0).length - (opened.meta.end - opened.meta.at);
+  const meta = metaAt(delta);
+  const data = concat(made.map((one) => one.data));
+  if (end + delta + MDAT_HEAD + data.length > CLASSIC_MAX) throw new FormatError('block-too-large', 'AVIF');
+  const edits: Edit[] = [
+    { kind: 'copy', start: 0, end: opened.meta.at },
+    { kind: 'insert', bytes: meta },
+    ...copyWithZeros(
+      opened.meta.end,
+      end,
+      gone.flatMap((item) => item.extents),
+    ),
+    ...(data.length > 0 ? [{ kind: 'insert', bytes: box('mdat', data) } as const] : []),
+  ];
+  return { edits: joinEdits(edits), problems: [] };
+}
+
+function newItems({ items }: AvifItems, changes: BlockChanges): NewItem[] {
+  let id = Math.max(0, ...items.map((item) => item.id));
+  const made: NewItem[] = [];
+  // No octets between the four and the TIFF header (ISO/IEC 23008-12, A.2.1).
+  if (changes.exif)
+    made.push({ id: ++id, entry: infoOf(id, 'Exif'), data: concat([new Uint8Array(4), changes.exif]) });
+  if (changes.xmp) made.push({ id: ++id, entry: infoOf(id, 'mime', XMP_TYPE), data: changes.xmp });
+  return made;
+}
+
+/** Where what stays ends: an `mdat` of metadata alone, as an earlier change laid it, is left out. */
+function endOfOthers(
+  { last }: AvifItems,
+  gone: readonly Item[],
+  kept: readonly Item[],
+  size: number,
+): number {
+  const within = ({ start, end }: Range) => start >= last.start && end <= last.end;
+  const isOnlyTheirs =
+    last.type === 'mdat' &&
+    gone.some((item) => item.extents.some(within)) &&
+    !kept.some((item) => !item.inIdat && item.extents.some(within));
+  return isOnlyTheirs ? last.at : size;
+}
+
+function metaWith(
+  { meta, boxes, references, primary }: AvifItems,
+  kept: readonly Item[],
+  made: readonly NewItem[],
+  delta: number,
+  dataAt: number,
+): Uint8Array {
+  const moved = kept.map((item) => ({
+    ...item,
+    extents: item.inIdat
+      ? item.extents
+      : item.extents.map(({ start, end }) =>
+          start >= meta.end ? { start: start + delta, end: end + delta } : { start, end },
+        ),
+  }));
+  let at = dataAt;
+  const placed = made.map(({ id, data }) => {
+    const start = at;
+    at += data.length;
+    return { id, inIdat: false, extents: [{ start, end: at }] };
+  });
+  const ids = new Set(kept.map((item) => item.id));
+  const about = made.map(({ id }) => ({ type: 'cdsc', from: id, to: [primary] }));
+  const links = [...references.filter(({ from }) => ids.has(from)), ...about];
+  const located = [...moved, ...placed].filter((item) => item.extents.length > 0);
+  const rebuilt = boxes.map(({ type, bytes, content }) => {
+    if (type === 'iinf')
+      return writeInfos(
+        content,
+        [...kept, ...made].map((one) => one.entry),
+      );
+    if (type === 'iloc') return writeLocations(located);
+    return type === 'iref' ? writeReferences(links) : bytes;
+  });
+  const hasReferences = boxes.some((one) => one.type === 'iref');
+  if (!hasReferences && links.length > 0) rebuilt.push(writeReferences(links));
+  return box('meta', concat([new Uint8Array(4), ...rebuilt]));
+}
+
+function copyWithZeros(start: number, end: number, zeros: readonly Range[]): Edit[] {
+  const edits: Edit[] = [];
+  let at = start;
+  for (const span of [...zeros].sort((a, b) => a.start - b.start)) {
+    if (span.start < at || span.end > end) continue;
+    edits.push({ kind: 'copy', start: at, end: span.start });
+    edits.push({ kind: 'insert', bytes: new Uint8Array(span.end - span.start) });
+    at = span.end;
+  }
+  return [...edits, { kind: 'copy', start: at, end }];
+}
