@@ -124,7 +124,7 @@ test('outside of its mark a copy is the same, octet for octet', async () => {
   const source = await inP3();
   const picture = await sourcePicture(source, await readPhotoFile(source));
   const wish = { ...usualRecipe, format: 'png', sizes: [{ by: 'whole' }], roomForRecords: 0 } as const;
-  const mark = { drawing: drawingOfText('© Aune Pell', 'serif'), wish: { ...usualMark, size: 10 } };
+  const mark = { drawing: drawingOfText('© Aune Pell', 'serif'), look: { ...usualMark, size: 10 } };
   const [plain] = await renderCopies(picture, { ...wish, mark: undefined });
   const [marked] = await renderCopies(picture, { ...wish, mark });
   const raw = (bytes: Buffer) => sharp(bytes).removeAlpha().raw().toBuffer();

@@ -10,8 +10,8 @@ export interface Pixels {
  * pixel, and none grows unless that was asked for.
  */
 export function copySize(picture: Pixels, size: CopySize, enlarges: boolean): Pixels {
-  const wished = factorOf(picture, size);
-  const factor = enlarges ? wished : Math.min(1, wished);
+  const wanted = factorOf(picture, size);
+  const factor = enlarges ? wanted : Math.min(1, wanted);
   const side = (pixels: number) => Math.max(1, Math.round(pixels * factor));
   return { width: side(picture.width), height: side(picture.height) };
 }

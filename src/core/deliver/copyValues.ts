@@ -45,29 +45,29 @@ type What = Pick<Recipe, 'metadata' | 'fields' | 'withoutNotice' | 'removes' | '
 export function copyValues(source: CopySource, what: What): CopyValues {
   const { values, drafts, templates, context, maker } = source;
   const own = maker === undefined || maker === 'me';
-  const said: { [K in FieldId]?: FieldValue } = { ...(values as { [K in FieldId]?: FieldValue }) };
+  const held: { [K in FieldId]?: FieldValue } = { ...(values as { [K in FieldId]?: FieldValue }) };
   const erased = new Set<FieldId>();
   const put = (id: FieldId, value: FieldValue | null) => {
     if (value === null || isEmpty(value)) {
-      delete said[id];
+      delete held[id];
       erased.add(id);
     } else {
-      said[id] = value;
+      held[id] = value;
       erased.delete(id);
     }
   };
   for (const [id, value] of drafts) put(id, value);
-  const coming = valuesComing(templates, said, context, {
+  const additions = valuesComing(templates, held, context, {
     leave: !own && maker !== 'fill',
     onlyEmpty: maker === 'fill',
     keywords: [],
   });
-  for (const [id, { value }] of coming) put(id, value);
+  for (const [id, { value }] of additions) put(id, value);
   if (what.licence?.isWritten && own)
-    for (const [id, value] of licenceValues(what.licence, coming.has('usageTerms'))) put(id, value);
-  if (what.removes.includes('coordinates')) withoutPosition(said, put);
+    for (const [id, value] of licenceValues(what.licence, additions.has('usageTerms'))) put(id, value);
+  if (what.removes.includes('coordinates')) withoutPosition(held, put);
   const leaves = leavingBy(what);
-  const after = Object.fromEntries(Object.entries(said).filter(([id]) => leaves(id as FieldId))) as Values;
+  const after = Object.fromEntries(Object.entries(held).filter(([id]) => leaves(id as FieldId))) as Values;
   return {
     after,
     wanted: new Map([
@@ -77,7 +77,7 @@ export function copyValues(source: CopySource, what: What): CopyValues {
   };
 }
 
-/** Which fields leave. The notice always does, unless that was said twice. */
+/** Which fields leave. The notice always does, unless that was held twice. */
 function leavingBy({ metadata, fields, withoutNotice }: What): (id: FieldId) => boolean {
   if (metadata === 'everything') return () => true;
   if (metadata === 'rights') return (id) => rightsFields.has(id);
@@ -85,10 +85,10 @@ function leavingBy({ metadata, fields, withoutNotice }: What): (id: FieldId) => 
   return (id) => chosen.has(id);
 }
 
-function withoutPosition(said: Values, put: (id: FieldId, value: FieldValue | null) => void): void {
+function withoutPosition(held: Values, put: (id: FieldId, value: FieldValue | null) => void): void {
   for (const id of positionFields) put(id, null);
   for (const id of placeFields) {
-    const places = said[id];
+    const places = held[id];
     if (!Array.isArray(places)) continue;
     const bare = (places as readonly (string | Structure)[]).map((place) =>
       typeof place === 'string'
@@ -106,7 +106,7 @@ function licenceValues(
 ): readonly (readonly [FieldId, FieldValue])[] {
   const { licensee, from, until, reference } = licence;
   const terms = licenceTerms(licence);
-  const said: readonly (readonly [FieldId, FieldValue])[] = [
+  const fields: readonly (readonly [FieldId, FieldValue])[] = [
     ['licensee', licensee.trim() === '' ? [] : [{ name: licensee.trim() }]],
     ['licenseStartDate', from],
     ['licenseEndDate', until],
@@ -114,5 +114,5 @@ function licenceValues(
     ['termsAndConditionsText', terms],
     ['usageTerms', hasTerms ? '' : terms],
   ];
-  return said.filter(([, value]) => !isEmpty(value));
+  return fields.filter(([, value]) => !isEmpty(value));
 }

@@ -61,7 +61,7 @@ test('a tile holds its marks whole', () => {
     expect(left >= 0 && top >= 0 && left + width <= tile.width && top + height <= tile.height).toBe(true);
 });
 
-test('a licence in words leaves out what was not said', () => {
+test('a licence in words leaves out what was not copyOf', () => {
   expect(licenceTerms(usualLicence)).toBe('');
   expect(licenceTerms({ ...usualLicence, licensee: 'Boat Trust' })).toBe('Licensed to Boat Trust.');
   expect(
@@ -107,7 +107,7 @@ describe('what a copy says', () => {
     gpsLatitude: '59.9',
     locationShown: [{ city: 'Kvalhavn', latitude: '59.9', longitude: '10.7' }],
   };
-  const said = (what: object, maker?: 'leave' | 'fill' | 'me', drafts = new Map()) =>
+  const copyOf = (what: object, maker?: 'leave' | 'fill' | 'me', drafts = new Map()) =>
     copyValues({ values, drafts, context, templates, maker }, { ...usualRecipe, ...what });
 
   test('everything, with drafts and templates over it; what is emptied is erased', () => {
@@ -115,7 +115,7 @@ describe('what a copy says', () => {
       ['city', null],
       ['headline', 'Launch'],
     ] as const) as never;
-    const { after, wanted } = said({}, undefined, drafts);
+    const { after, wanted } = copyOf({}, undefined, drafts);
     expect(after).toMatchObject({ headline: 'Launch', creditLine: 'for the Trust', creator: ['Aune Pell'] });
     expect(after.city).toBeUndefined();
     expect(wanted.get('city')).toBeNull();
@@ -123,14 +123,14 @@ describe('what a copy says', () => {
 
   test('another maker’s picture takes neither templates nor licence; “fill” only where nothing of the kind stands', () => {
     const licence = { ...usualLicence, licensee: 'Trust' };
-    expect(said({ licence }, 'leave').after).toEqual(values);
-    expect(said({ licence }, 'fill').after).toEqual(values);
-    expect(said({ licence }, 'me').after.licensee).toEqual([{ name: 'Trust' }]);
-    expect(said({ licence: { ...licence, isWritten: false } }).after.licensee).toBeUndefined();
+    expect(copyOf({ licence }, 'leave').after).toEqual(values);
+    expect(copyOf({ licence }, 'fill').after).toEqual(values);
+    expect(copyOf({ licence }, 'me').after.licensee).toEqual([{ name: 'Trust' }]);
+    expect(copyOf({ licence: { ...licence, isWritten: false } }).after.licensee).toBeUndefined();
   });
 
   test('coordinates go from places too', () =>
-    expect(said({ removes: ['coordinates'] }).after).toMatchObject({
+    expect(copyOf({ removes: ['coordinates'] }).after).toMatchObject({
       locationShown: [{ city: 'Kvalhavn' }],
     }));
 
@@ -138,7 +138,7 @@ describe('what a copy says', () => {
     [{ metadata: 'rights' }, ['copyrightNotice', 'creator', 'creditLine']],
     [{ metadata: 'fields', fields: ['city'] }, ['city', 'copyrightNotice']],
     [{ metadata: 'fields', fields: ['city'], withoutNotice: true }, ['city']],
-  ])('%j leaves %j', (what, fields) => expect(Object.keys(said(what).after).sort()).toEqual(fields));
+  ])('%j leaves %j', (what, fields) => expect(Object.keys(copyOf(what).after).sort()).toEqual(fields));
 });
 
 describe('a figure', () => {

@@ -15,7 +15,7 @@ export function imageObject(values: Values, [largest]: readonly FigureFile[]): o
   const creators = asList(values.creator).map((name) => ({ '@type': 'Person', name }));
   const licence = asText(values.webStatement) || asText(values.ccLicense);
   const acquire = licensorPage(values);
-  const told = {
+  const properties = {
     contentUrl: largest && pathAsUrl(largest.path),
     width: largest?.width,
     height: largest?.height,
@@ -27,7 +27,7 @@ export function imageObject(values: Values, [largest]: readonly FigureFile[]): o
     license: isLicenceLink(licence) ? licence : '',
     acquireLicensePage: isLicenceLink(acquire) ? acquire : '',
   };
-  const stated = Object.entries(told).filter(
+  const stated = Object.entries(properties).filter(
     ([, value]) => value !== undefined && value !== '' && !(Array.isArray(value) && value.length === 0),
   );
   return { '@context': 'https://schema.org/', '@type': 'ImageObject', ...Object.fromEntries(stated) };
@@ -41,8 +41,8 @@ export function creditText({ creator, creditLine }: Values): string {
 
 /** What stands for the picture where it cannot be seen: its alt text, else headline, title, or the caption's first sentence. */
 export function altOf(values: Values): string {
-  const said = asText(values.altText) || asText(values.headline) || asText(values.title);
-  return said || (asText(values.description).split(/(?<=[.!?])\s/, 1)[0] ?? '');
+  const text = asText(values.altText) || asText(values.headline) || asText(values.title);
+  return text || (asText(values.description).split(/(?<=[.!?])\s/, 1)[0] ?? '');
 }
 
 function licensorPage({ licensor }: Values): string {

@@ -12,9 +12,9 @@ const WIDEST = 0.9;
 
 /** How large a mark is drawn: its height is a share of the short side, and it never reaches over the edges. */
 export function markSize(copy: Pixels, shape: Pixels, { size }: Pick<VisibleMark, 'size'>): Pixels {
-  const wished = (Math.min(copy.width, copy.height) * size) / 100;
+  const wanted = (Math.min(copy.width, copy.height) * size) / 100;
   const ratio = shape.width / shape.height;
-  const height = Math.min(wished, (copy.width * WIDEST) / ratio, copy.height * WIDEST);
+  const height = Math.min(wanted, (copy.width * WIDEST) / ratio, copy.height * WIDEST);
   return { width: Math.max(1, Math.round(height * ratio)), height: Math.max(1, Math.round(height)) };
 }
 

@@ -19,7 +19,7 @@ import { encodeXmp } from '../xmp/packet';
 import { type CopyFacts, exifWithout, freshExif, orientationOnly } from './freshExif';
 import { type Removals, withoutRemoved, withoutThumbnails } from './removal';
 
-export interface CopyWish {
+export interface CopyOptions {
   /** What the copy is to say; of 'everything' what it says beyond the records that go along. */
   readonly values: Wanted;
   /** The picture's own records go along; without, the copy carries the values and nothing else. */
@@ -35,10 +35,10 @@ export interface CopyWish {
  * Plans the records of a copy: into a picture file as an encoder made it, or into one from which everything
  * around the picture was taken. `shot` is where the records come from. Pure: it reads nothing further.
  */
-export function planCopy(copy: OpenedContainer, shot: ShotFiles, wish: CopyWish): EmbedPlan {
+export function planCopy(copy: OpenedContainer, shot: ShotFiles, options: CopyOptions): EmbedPlan {
   const base = carriedBy(
     copy,
-    wish.keepsRecords ? recordsOf(shot, copy, wish) : onlyStorage(shot, copy, wish),
+    options.keepsRecords ? recordsOf(shot, copy, options) : onlyStorage(shot, copy, options),
   );
   const dressed: OpenedContainer = {
     ...copy,
@@ -47,7 +47,7 @@ export function planCopy(copy: OpenedContainer, shot: ShotFiles, wish: CopyWish)
     problems: copy.problems.filter((one) => one.code !== 'provenance-signed'),
     planEdits: (changes) => copy.planEdits({ ...base, ...changes }),
   };
-  const plan = planEmbed(dressed, wish.values, { now: wish.now });
+  const plan = planEmbed(dressed, options.values, { now: options.now });
   // Nothing is wanted beyond the records: they still have to be written.
   if (!plan.unchanged || plan.refused) return plan;
   const { edits, problems } = dressed.planEdits({});
@@ -68,7 +68,11 @@ function carriedBy({ carries }: OpenedContainer, blocks: Blocks): Blocks {
 }
 
 /** What the encoder says of its file; of picture data that is the file's own, how it is to be turned. */
-function onlyStorage(shot: ShotFiles, { blocks }: OpenedContainer, { rendered, removes }: CopyWish): Blocks {
+function onlyStorage(
+  shot: ShotFiles,
+  { blocks }: OpenedContainer,
+  { rendered, removes }: CopyOptions,
+): Blocks {
   const exif = rendered
     ? freshExif(undefined, blocks.exif, rendered, removes)
     : orientationOnly(shot.main.blocks.exif);
@@ -76,18 +80,18 @@ function onlyStorage(shot: ShotFiles, { blocks }: OpenedContainer, { rendered, r
 }
 
 /** What the picture's own records say, without what is to be removed or describes another file. */
-function recordsOf({ main, raw, sidecar }: ShotFiles, copy: OpenedContainer, wish: CopyWish): Blocks {
-  const { rendered, removes } = wish;
+function recordsOf({ main, raw, sidecar }: ShotFiles, copy: OpenedContainer, options: CopyOptions): Blocks {
+  const { rendered, removes } = options;
   const models = decodeBlocks(main.blocks, main.unreadable);
   const packet = sidecar ? decodeBlocks(sidecar.blocks, sidecar.unreadable).xmp : models.xmp;
   const camera = main.blocks.exif ?? raw?.blocks.exif;
   const exif = rendered
     ? freshExif(camera, copy.blocks.exif, rendered, removes)
     : camera && exifWithout(camera, removes);
-  const resources = models.resources && resourcesOf(models.resources, wish);
+  const resources = models.resources && resourcesOf(models.resources, options);
   return {
     ...(exif ? { exif } : {}),
-    ...(packet ? encodedPacket(packetOf(packet, wish), copy) : {}),
+    ...(packet ? encodedPacket(packetOf(packet, options), copy) : {}),
     ...(resources && resources.resources.length > 0 ? { photoshop: encodeResources(resources) } : {}),
     ...(main.blocks.iim ? { iim: main.blocks.iim } : {}),
   };
@@ -103,7 +107,7 @@ function encodedPacket(packet: XmpModel, { maxBytes }: OpenedContainer): Blocks 
 /** Of a rendered copy only resources that tell words; paths, guides and layers belong to the other file. */
 const TOLD = [RESOURCE_IIM, RESOURCE_COPYRIGHT_FLAG, RESOURCE_URL, RESOURCE_IPTC_DIGEST];
 
-function resourcesOf(model: ResourcesModel, { rendered, removes }: CopyWish): ResourcesModel {
+function resourcesOf(model: ResourcesModel, { rendered, removes }: CopyOptions): ResourcesModel {
   if (!rendered) return withoutThumbnails(model, removes);
   return {
     resources: model.resources.filter((one) => TOLD.includes(one.id)),
@@ -126,7 +130,7 @@ const areas = [
   ['Iptc4xmpExt', ['ImageRegion']],
 ] as const;
 
-function packetOf(packet: XmpModel, { rendered, removes }: CopyWish): XmpModel {
+function packetOf(packet: XmpModel, { rendered, removes }: CopyOptions): XmpModel {
   const gone = rendered ? [...ofTheFile, ...(rendered.wasTurned ? areas : [])] : [];
   const bare = gone.reduce(
     (held, [prefix, names]) =>

@@ -26,7 +26,7 @@ export function removedFacts(
   const items = (ns: 'xmpMM' | 'photoshop', name: string) =>
     itemsOf(xmp && property(xmp, namespaces[ns], name));
   const makerNote = entry(exif?.ifds.Exif, TAG.makerNote);
-  const told: Readonly<Record<Removal, readonly (string | undefined)[]>> = {
+  const texts: Readonly<Record<Removal, readonly (string | undefined)[]>> = {
     coordinates: [
       values.gpsLatitude && values.gpsLongitude
         ? `${asText(values.gpsLatitude)}, ${asText(values.gpsLongitude)}`
@@ -46,7 +46,7 @@ export function removedFacts(
       items('xmpMM', 'History') > 0 ? `${counted(items('xmpMM', 'History'), 'step')} of editing` : undefined,
     ],
   };
-  return removes.flatMap((of) => told[of].flatMap((one) => (one ? [{ of, text: one }] : [])));
+  return removes.flatMap((of) => texts[of].flatMap((one) => (one ? [{ of, text: one }] : [])));
 }
 
 const named = (what: string, text: string | undefined) => (text ? `${what} ${text}` : undefined);

@@ -162,9 +162,9 @@ function useDeliver({ id }: Assignment, settle: () => Promise<boolean>) {
   const router = useRouter();
   const requestOnce = useRequestOnce();
   return useMutation({
-    mutationFn: async (wish: DeliveryRequest) => {
+    mutationFn: async (request: DeliveryRequest) => {
       await settle();
-      return requestOnce<{ runId: string }>(`assignments/${id}/deliver`, 'POST', wish);
+      return requestOnce<{ runId: string }>(`assignments/${id}/deliver`, 'POST', request);
     },
     onSuccess: ({ runId }) => router.push(`/runs/${runId}`),
   });

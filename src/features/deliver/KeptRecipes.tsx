@@ -37,9 +37,9 @@ export function KeptRecipes({
     ]);
   const [naming, setNaming] = useState<string>();
   const keep = useMutation({
-    mutationFn: async (wish: { name: string; met?: Recipe }) => {
+    mutationFn: async (request: { name: string; met?: Recipe }) => {
       await settle();
-      return apiRequest<{ id: string }>(home, 'POST', { ...wish, recipe });
+      return apiRequest<{ id: string }>(home, 'POST', { ...request, recipe });
     },
     onSuccess: () => {
       setNaming(undefined);

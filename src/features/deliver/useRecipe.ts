@@ -15,8 +15,8 @@ export function useRecipe(assignment: Assignment) {
     saved: assignment.recipe,
     readAgain: () => queries.invalidateQueries({ queryKey: queryKeys.assignment(assignment.id) }),
     save: async (recipe, met) => {
-      const wish: AssignmentChange = { ...(recipe ? { recipe } : {}), met: { recipe: met } };
-      const changed = await apiRequest<Assignment>(`assignments/${assignment.id}`, 'PATCH', wish);
+      const change: AssignmentChange = { ...(recipe ? { recipe } : {}), met: { recipe: met } };
+      const changed = await apiRequest<Assignment>(`assignments/${assignment.id}`, 'PATCH', change);
       queries.setQueryData(queryKeys.assignment(assignment.id), changed);
       return changed.recipe;
     },

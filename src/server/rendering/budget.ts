@@ -4,7 +4,7 @@ import type { Pixels } from '../../core/deliver/copySize';
 const MEGAPIXELS = 120;
 const PIXELS = 1_000_000;
 
-let inHand = 0;
+let inProgress = 0;
 const waiting: { readonly cost: number; readonly go: () => void }[] = [];
 
 /** Does work on a picture when there is room for its pixels, in the order in which it was asked for. */
@@ -17,15 +17,15 @@ export async function inPixelBudget<T>({ width, height }: Pixels, work: () => Pr
   try {
     return await work();
   } finally {
-    inHand -= cost;
+    inProgress -= cost;
     letIn();
   }
 }
 
 function letIn(): void {
-  for (let next = waiting[0]; next && inHand + next.cost <= MEGAPIXELS; next = waiting[0]) {
+  for (let next = waiting[0]; next && inProgress + next.cost <= MEGAPIXELS; next = waiting[0]) {
     waiting.shift();
-    inHand += next.cost;
+    inProgress += next.cost;
     next.go();
   }
 }

@@ -18,7 +18,7 @@ import { verifyWritten } from '../files/verifyWritten';
 import type { SecondRead } from '../secondReader/secondReader';
 import type { MarkDrawing } from './mark';
 import { embeddedJpeg, sourcePicture } from './picture';
-import { type Rendering, type RenderWish, renderCopies } from './render';
+import { type Rendering, type RenderOptions, renderCopies } from './render';
 
 export interface CopyRequest {
   readonly recipe: Recipe;
@@ -92,21 +92,21 @@ async function renderedAnew(
   const dress = (made: Pick<Rendering, 'bytes' | 'width' | 'height'> & Partial<Rendering>) =>
     dressed(read, { ...made, pixels: made, ending, rendered: facts }, { ...request, recipe });
   const { drawing } = request;
-  const mark = drawing && recipe.mark ? { drawing, wish: recipe.mark } : undefined;
-  const wish: RenderWish = { ...recipe, mark, roomForRecords: 0 };
-  const roomForRecords = recipe.mostKilobytes > 0 ? await octetsOfRecords(wish, dress) : 0;
+  const mark = drawing && recipe.mark ? { drawing, look: recipe.mark } : undefined;
+  const options: RenderOptions = { ...recipe, mark, roomForRecords: 0 };
+  const roomForRecords = recipe.mostKilobytes > 0 ? await octetsOfRecords(options, dress) : 0;
   const made: MadeCopy[] = [];
-  for (const one of await renderCopies(picture, { ...wish, roomForRecords })) made.push(await dress(one));
+  for (const one of await renderCopies(picture, { ...options, roomForRecords })) made.push(await dress(one));
   return made;
 }
 
 /** How many octets the records take in this format, found by putting them into a picture of one pixel. */
 async function octetsOfRecords(
-  wish: RenderWish,
+  options: RenderOptions,
   dress: (made: { bytes: Buffer; width: number; height: number }) => Promise<MadeCopy>,
 ): Promise<number> {
   const dot = sharp({ create: { width: 1, height: 1, channels: 3, background: '#888' } });
-  const format = wish.format === 'as-they-are' ? 'tiff' : wish.format;
+  const format = options.format === 'as-they-are' ? 'tiff' : options.format;
   const bytes = await dot.toFormat(format).toBuffer();
   return (await dress({ bytes, width: 1, height: 1 })).bytes.length - bytes.length;
 }

@@ -38,18 +38,18 @@ export async function sourcePicture(file: string, read: PhotoFile): Promise<Sour
   const isCameras = isRawName(file);
   const input = isCameras ? await embeddedJpeg(file, read) : file;
   if (input === undefined) throw new FormatError('preview-missing', 'file');
-  const told = await sharp(input, options).metadata();
+  const metadata = await sharp(input, options).metadata();
   // A JPEG inside a raw file without Orientation lies as the file around it does.
   const turn =
-    isCameras && told.orientation === undefined ? (TURNS[read.picture.camera.orientation] ?? 0) : 0;
-  const { width, height } = told.autoOrient;
+    isCameras && metadata.orientation === undefined ? (TURNS[read.picture.camera.orientation] ?? 0) : 0;
+  const { width, height } = metadata.autoOrient;
   const isAcross = turn === 90 || turn === 270;
   return {
     open: () => (turn ? sharp(input, options).rotate(turn) : sharp(input, options).autoOrient()),
     pixels: isAcross ? { width: height, height: width } : { width, height },
-    wasTurned: turn !== 0 || (told.orientation ?? 1) > 1,
+    wasTurned: turn !== 0 || (metadata.orientation ?? 1) > 1,
     isCameras,
-    bits: told.depth === 'ushort' ? 16 : 8,
-    hasOwnProfile: told.icc !== undefined && told.space !== 'cmyk',
+    bits: metadata.depth === 'ushort' ? 16 : 8,
+    hasOwnProfile: metadata.icc !== undefined && metadata.space !== 'cmyk',
   };
 }

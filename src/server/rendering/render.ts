@@ -7,8 +7,8 @@ import { type MarkDrawing, overlayOf } from './mark';
 import type { SourcePicture } from './picture';
 
 type Wished = 'format' | 'sizes' | 'enlarges' | 'quality' | 'mostKilobytes' | 'profile' | 'bits' | 'perInch';
-export interface RenderWish extends Pick<Recipe, Wished | 'sharpening'> {
-  readonly mark?: { readonly drawing: MarkDrawing; readonly wish: VisibleMark } | undefined;
+export interface RenderOptions extends Pick<Recipe, Wished | 'sharpening'> {
+  readonly mark?: { readonly drawing: MarkDrawing; readonly look: VisibleMark } | undefined;
   /** Octets of each file that its records take. */
   readonly roomForRecords: number;
 }
@@ -32,56 +32,61 @@ sharp.concurrency(1);
 sharp.cache(false);
 
 /** Renders all sizes of a picture; it is decoded once. Throws `picture-unreadable`, `size-not-met`. */
-export async function renderCopies(picture: SourcePicture, wish: RenderWish): Promise<Rendering[]> {
-  const sizes = wish.sizes.map((size) => ({
-    ...copySize(picture.pixels, size, wish.enlarges),
-    fallsShort: !wish.enlarges && fallsShort(picture.pixels, size),
+export async function renderCopies(picture: SourcePicture, options: RenderOptions): Promise<Rendering[]> {
+  const sizes = options.sizes.map((size) => ({
+    ...copySize(picture.pixels, size, options.enlarges),
+    fallsShort: !options.enlarges && fallsShort(picture.pixels, size),
   }));
   return inPixelBudget(picture.pixels, async () => {
-    if (sizes.length === 1 && wish.mostKilobytes === 0 && !wish.mark) {
-      const once = inProfile(sized(picture.open(), picture.pixels, sizes[0]!, wish), picture, wish);
-      return [{ ...sizes[0]!, bytes: await encoded(once, wish, wish.quality), quality: wish.quality }];
+    if (sizes.length === 1 && options.mostKilobytes === 0 && !options.mark) {
+      const once = inProfile(sized(picture.open(), picture.pixels, sizes[0]!, options), picture, options);
+      return [
+        { ...sizes[0]!, bytes: await encoded(once, options, options.quality), quality: options.quality },
+      ];
     }
     const largest = [...sizes].sort((a, b) => b.width * b.height - a.width * a.height)[0]!;
-    const between = await developed(picture, largest, wish);
+    const between = await developed(picture, largest, options);
     const made: Rendering[] = [];
-    for (const size of sizes) made.push(await renderedFrom(between, largest, size, wish));
+    for (const size of sizes) made.push(await renderedFrom(between, largest, size, options));
     return made;
   });
 }
 
 /** The picture in the largest size and its profile, in memory: every copy is made of it. */
-async function developed(picture: SourcePicture, largest: Pixels, wish: RenderWish): Promise<Buffer> {
-  const scaled = sized(picture.open(), picture.pixels, largest, wish);
-  return inProfile(scaled, picture, wish).tiff({ compression: 'none' }).toBuffer().catch(unreadable);
+async function developed(picture: SourcePicture, largest: Pixels, options: RenderOptions): Promise<Buffer> {
+  const scaled = sized(picture.open(), picture.pixels, largest, options);
+  return inProfile(scaled, picture, options).tiff({ compression: 'none' }).toBuffer().catch(unreadable);
 }
 
 async function renderedFrom(
   between: Buffer,
   largest: Pixels,
   size: Size,
-  wish: RenderWish,
+  options: RenderOptions,
 ): Promise<Rendering> {
-  const open = () => sized(sharp(between, { limitInputPixels: false }), largest, size, wish);
+  const open = () => sized(sharp(between, { limitInputPixels: false }), largest, size, options);
   const isSame = size.width === largest.width && size.height === largest.height;
   const overlay =
-    wish.mark &&
+    options.mark &&
     (await overlayOf(
       isSame
         ? sharp(between, { limitInputPixels: false })
         : sharp(await open().keepIccProfile().tiff({ compression: 'none' }).toBuffer()),
       size,
-      wish.mark.drawing,
-      wish.mark.wish,
+      options.mark.drawing,
+      options.mark.look,
     ));
-  const marked = () => withDepth((overlay ? open().composite([overlay]) : open()).keepIccProfile(), wish);
-  const most = wish.mostKilobytes * OCTETS_A_KILOBYTE - wish.roomForRecords;
-  if (wish.mostKilobytes === 0 || !takesQuality(wish.format)) {
-    const bytes = await encoded(marked(), wish, wish.quality);
-    if (wish.mostKilobytes > 0 && bytes.length > most) throw new FormatError('size-not-met', 'file');
-    return { ...size, bytes, quality: wish.quality };
+  const marked = () => withDepth((overlay ? open().composite([overlay]) : open()).keepIccProfile(), options);
+  const most = options.mostKilobytes * OCTETS_A_KILOBYTE - options.roomForRecords;
+  if (options.mostKilobytes === 0 || !takesQuality(options.format)) {
+    const bytes = await encoded(marked(), options, options.quality);
+    if (options.mostKilobytes > 0 && bytes.length > most) throw new FormatError('size-not-met', 'file');
+    return { ...size, bytes, quality: options.quality };
   }
-  return { ...size, ...(await within(most, wish.quality, (quality) => encoded(marked(), wish, quality))) };
+  return {
+    ...size,
+    ...(await within(most, options.quality, (quality) => encoded(marked(), options, quality))),
+  };
 }
 
 /** The highest quality up to the one that was asked for whose file is no larger than that. */
@@ -106,41 +111,41 @@ async function within(
   return best;
 }
 
-function sized(picture: Sharp, from: Pixels, to: Pixels, { sharpening }: RenderWish): Sharp {
+function sized(picture: Sharp, from: Pixels, to: Pixels, { sharpening }: RenderOptions): Sharp {
   if (from.width === to.width && from.height === to.height) return picture;
   const scaled = picture.resize(to.width, to.height, { fit: 'fill', kernel: 'lanczos3' });
   const radius = to.width < from.width ? SHARPENING[sharpening] : 0;
   return radius > 0 ? scaled.sharpen({ sigma: radius }) : scaled;
 }
 
-function inProfile(picture: Sharp, { hasOwnProfile }: SourcePicture, wish: RenderWish): Sharp {
-  const deep = withDepth(picture, wish);
-  if (wish.profile === 'keep' && hasOwnProfile) return deep.keepIccProfile();
-  return deep.withIccProfile(wish.profile === 'p3' ? 'p3' : 'srgb');
+function inProfile(picture: Sharp, { hasOwnProfile }: SourcePicture, options: RenderOptions): Sharp {
+  const deep = withDepth(picture, options);
+  if (options.profile === 'keep' && hasOwnProfile) return deep.keepIccProfile();
+  return deep.withIccProfile(options.profile === 'p3' ? 'p3' : 'srgb');
 }
 
-function withDepth(picture: Sharp, { bits, format }: RenderWish): Sharp {
+function withDepth(picture: Sharp, { bits, format }: RenderOptions): Sharp {
   return bits === 16 && takesSixteenBits(format) ? picture.toColourspace('rgb16') : picture;
 }
 
 /** From this quality on a JPEG keeps its colours at full size. */
 const FULL_COLOURS = 90;
 
-function encoded(picture: Sharp, { format, perInch }: RenderWish, quality: number): Promise<Buffer> {
-  const told = perInch > 0 ? picture.withDensity(perInch) : picture;
+function encoded(picture: Sharp, { format, perInch }: RenderOptions, quality: number): Promise<Buffer> {
+  const dense = perInch > 0 ? picture.withDensity(perInch) : picture;
   const file = () => {
     switch (format) {
       case 'png':
-        return told.png();
+        return dense.png();
       case 'tiff':
-        return told.tiff({ compression: 'lzw', predictor: 'horizontal' });
+        return dense.tiff({ compression: 'lzw', predictor: 'horizontal' });
       case 'webp':
-        return told.webp({ quality });
+        return dense.webp({ quality });
       case 'avif':
-        return told.avif({ quality, effort: 2 });
+        return dense.avif({ quality, effort: 2 });
       default: {
         const chromaSubsampling = quality >= FULL_COLOURS ? '4:4:4' : '4:2:0';
-        return told.flatten({ background: '#ffffff' }).jpeg({ quality, chromaSubsampling });
+        return dense.flatten({ background: '#ffffff' }).jpeg({ quality, chromaSubsampling });
       }
     }
   };

@@ -7,7 +7,7 @@ import type { JpegStructure, Segment, SegmentKind } from './structure';
 const PICTURE: ReadonlySet<SegmentKind> = new Set(['tables', 'icc', 'adobe']);
 
 /** JFIF 1.02: marker, then identifier, version, units and densities; a thumbnail stands behind them. */
-const JFIF = { marker: 2, length: 16, told: 12 } as const;
+const JFIF = { marker: 2, length: 16, kept: 12 } as const;
 
 /** The same picture and nothing around it: no metadata, comment, thumbnail, or further image behind it. */
 export function bareJpeg(structure: JpegStructure): Edit[] {
@@ -25,11 +25,11 @@ export function bareJpeg(structure: JpegStructure): Edit[] {
 
 function withoutThumbnail({ start, end }: Segment): Edit[] {
   if (end - start < JFIF.marker + JFIF.length) return [];
-  const { marker, length, told } = JFIF;
+  const { marker, length, kept } = JFIF;
   return [
     { kind: 'copy', start, end: start + marker },
     { kind: 'insert', bytes: new Uint8Array([0, length]) },
-    { kind: 'copy', start: start + marker + 2, end: start + marker + 2 + told },
+    { kind: 'copy', start: start + marker + 2, end: start + marker + 2 + kept },
     { kind: 'insert', bytes: new Uint8Array(2) },
   ];
 }

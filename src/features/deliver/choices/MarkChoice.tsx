@@ -87,9 +87,9 @@ function SignatureWays({
         method: 'POST',
         body: file,
       });
-      const told = (await answer.json()) as Signature & { message?: string };
-      if (!answer.ok) throw new Error(told.message ?? 'The image was not taken.');
-      return told;
+      const kept = (await answer.json()) as Signature & { message?: string };
+      if (!answer.ok) throw new Error(kept.message ?? 'The image was not taken.');
+      return kept;
     },
     onSuccess: async ({ id }) => {
       await refresh();

@@ -19,7 +19,7 @@ const kinds: readonly (readonly [CopySize['by'], string, CopySize])[] = [
   ['percent', 'percent', { by: 'percent', amount: 50 }],
 ];
 
-/** How large copies are; several sizes of each picture where that is wished. */
+/** How large copies are; several sizes of each picture where that is wanted. */
 export function SizeChoice({ recipe, change }: { recipe: Recipe; change: ChangeRecipe }) {
   const { sizes } = recipe;
   const put = (at: number, size: CopySize) =>

@@ -95,10 +95,10 @@ async function drawingBy({ mark, format }: Recipe, image: Buffer | undefined): P
   const text: CompiledText = compileText(mark.text);
   const drawn = new Map<string, MarkDrawing>();
   return (about, values) => {
-    const said = evaluate(text, about, (id) => values[id]).text.trim();
-    if (said === '') return undefined;
-    const drawing = drawn.get(said) ?? drawingOfText(said, mark.font);
-    drawn.set(said, drawing);
+    const written = evaluate(text, about, (id) => values[id]).text.trim();
+    if (written === '') return undefined;
+    const drawing = drawn.get(written) ?? drawingOfText(written, mark.font);
+    drawn.set(written, drawing);
     return drawing;
   };
 }

@@ -11,7 +11,7 @@ export interface Signature {
   readonly height: number;
 }
 
-const told = {
+const columns = {
   id: signatures.id,
   name: signatures.name,
   width: signatures.width,
@@ -27,7 +27,7 @@ const PAPER = 245;
 
 /** Images that may be drawn onto copies, by name. */
 export async function listSignatures({ db }: Context): Promise<Signature[]> {
-  return db.select(told).from(signatures).orderBy(asc(signatures.name));
+  return db.select(columns).from(signatures).orderBy(asc(signatures.name));
 }
 
 /** The image of a mark. */
@@ -47,7 +47,7 @@ export async function keepSignature(context: Context, name: string, bytes: Uint8
   const [row] = await context.db
     .insert(signatures)
     .values({ name: name.replace(/\.[^.]*$/, '').slice(0, 120) || 'signature', image, width, height })
-    .returning(told);
+    .returning(columns);
   return required(row, 'signature');
 }
 

@@ -21,7 +21,7 @@ import type { DeliverRun } from './deliverRun';
 import { type FileToPlace, placeTogether } from './placeTogether';
 
 /** What the report tells of a picture (core/deliver, and what a stranger sees). */
-const told: readonly FieldId[] = [
+const reported: readonly FieldId[] = [
   ...(['title', 'headline', 'description', 'altText', 'creator', 'creditLine', 'copyrightNotice'] as const),
   ...(['usageTerms', 'webStatement', 'ccLicense', 'licensor'] as const),
 ];
@@ -45,7 +45,7 @@ export async function deliverItem(context: Context, run: DeliverRun, item: Item)
   const result: RunItemResult = {
     written: changedBy(copying),
     says: Object.fromEntries(
-      told.flatMap((id) => {
+      reported.flatMap((id) => {
         const value = copying.request.values.after[id];
         return value === undefined ? [] : [[id, value]];
       }),
