@@ -8,6 +8,8 @@ import { assignments } from '../server/db/schema/assignments';
 import { runs } from '../server/db/schema/runs';
 import { changeAssignment, createAssignment } from '../server/operations/assignments/assignments';
 import { startImport } from '../server/operations/bringIn/startImport';
+import { keepRecipe } from '../server/operations/deliveries/recipes';
+import { startDelivery } from '../server/operations/deliveries/startDelivery';
 import { writeDrafts } from '../server/operations/drafts/writeDrafts';
 import { saveIdentity } from '../server/operations/identities/identities';
 import { listPhotos } from '../server/operations/photos/photos';
@@ -77,6 +79,11 @@ async function bringToLife(context: Context, demo: DemoAssignment, dataFolder: s
           await writeDrafts(context, id, scope, { kind: 'add-keywords', terms: value as string[] });
       }
     if (embed) await carryOut(await startEmbed(context, id, these(ids)));
+  }
+  if (demo.delivered) {
+    const { name, recipe } = demo.delivered;
+    await keepRecipe(context, id, { name, recipe });
+    await carryOut(await startDelivery(context, id, { recipe, photoIds: photos.map((one) => one.id) }));
   }
   const begun = new Date(context.now().getTime() - demo.daysAgo * 86_400_000);
   await db.update(assignments).set({ createdAt: begun }).where(eq(assignments.id, id));

@@ -1,5 +1,6 @@
 import type { FieldId } from '../core/catalogue/fields';
 import type { FieldValue } from '../core/catalogue/value';
+import { type Recipe, usualLicence, usualMark, usualRecipe } from '../core/deliver/recipe';
 import type { Entry } from '../core/templates/template';
 import type { DemoPicture } from './pictures';
 
@@ -20,6 +21,8 @@ export interface DemoAssignment {
   /** Days before today that it was begun. */
   readonly daysAgo: number;
   readonly pictures: readonly DemoPicture[];
+  /** How its copies left, under the name of a kept recipe. */
+  readonly delivered?: { readonly name: string; readonly recipe: Recipe };
   /** What is written at the desk, by the name of the picture; `embed`: it goes into the files too. */
   readonly written: readonly {
     readonly embed: boolean;
@@ -96,6 +99,24 @@ export const sailLoft: DemoAssignment = {
 
 export const winterLayUp: DemoAssignment = {
   name: 'Winter lay-up',
+  delivered: {
+    name: 'For the Boat Trust’s web pages',
+    recipe: {
+      ...usualRecipe,
+      pictures: 'passing',
+      mostKilobytes: 900,
+      removes: ['coordinates', 'serials', 'history'],
+      mark: { ...usualMark, size: 4 },
+      licence: {
+        ...usualLicence,
+        licensee: 'Boat Trust',
+        use: 'on its own web pages',
+        region: 'all countries',
+        until: '2029-03-31',
+        reference: 'BT-2026-04',
+      },
+    },
+  },
   facts: [{ name: 'yard', value: 'Pellvik yard' }],
   templates: ['Standing rights', 'Winter lay-up, yard views'],
   daysAgo: 64,
