@@ -27,7 +27,10 @@ async function take(name) {
 async function stage(name) {
   await page.goto(address);
   await page.getByRole('link', { name: 'Relaunch of the ketch', exact: true }).first().click();
-  await page.getByRole('link', { name: new RegExp(`^${name}`) }).click();
+  await page
+    .getByRole('navigation', { name: 'Path of the assignment' })
+    .getByRole('link', { name: new RegExp(`^${name}`) })
+    .click();
   await page.waitForURL(new RegExp(name.toLowerCase().replace(' ', '-')));
 }
 

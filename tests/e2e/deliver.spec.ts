@@ -532,10 +532,22 @@ test('two windows: a recipe that was changed in the other is not overwritten; a 
   expect((await runs()).length).toBe(earlier + 1);
 });
 
-test('what came back from a site is known again among the pictures', async () => {
+test('what came back from a site is known again, and what was lost is told', async () => {
+  const back = mkdtempSync(path.join(data, 'back '));
+  const sent = readFileSync(path.join(set.folder, across));
+  const copy = await page.request.post(`${address}/api/site?name=${across}&profile=keeps-iim`, {
+    data: sent,
+    headers: { origin: address },
+  });
+  writeFileSync(path.join(back, across), await copy.body());
   await page.getByRole('link', { name: 'compare with what came back' }).click();
   await expect(page.getByRole('heading', { name: 'Check' })).toBeAttached();
   await expect(page).toHaveURL(/view=back/);
+  const fetched = page.getByRole('region', { name: 'Fetched back' });
+  await fetched.getByLabel('Folder of the files', { exact: true }).fill(back);
+  await fetched.getByRole('button', { name: 'Compare', exact: true }).click();
+  await expect(fetched.getByRole('status')).toContainText('did not come back');
+  await expect(fetched.getByText(across).first()).toBeVisible();
 });
 
 test('nothing complained in the browser', () => expect(complaints).toEqual([]));

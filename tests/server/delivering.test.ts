@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import Ajv from 'ajv';
 import { eq } from 'drizzle-orm';
 import sharp, { type Sharp } from 'sharp';
 import { concat } from '@/core/bytes/bytes';
@@ -28,6 +29,7 @@ import {
   digest,
   openTestServer,
   receiptOf,
+  root,
   type TestServer,
   valuesOf,
 } from './testServer';
@@ -578,7 +580,8 @@ test('the report tells each file with what it says; markup in a caption stays te
       title: 'kt-1',
     }),
   });
-  const { runId, receipt } = await deliver(job, {});
+  const licence = { ...usualLicence, licensee: 'Boat Trust' };
+  const { runId, receipt } = await deliver(job, { licence });
   const said = async (as: Parameters<typeof reportOf>[2]) => {
     const pieces: string[] = [];
     for await (const piece of reportOf(server.context, runId, as)) pieces.push(piece);
@@ -591,6 +594,9 @@ test('the report tells each file with what it says; markup in a caption stays te
   expect(page).not.toContain('<script');
   expect(page).toMatch(/<img alt="kt-1" src="data:image\/webp;base64,/);
   expect(await said('contact-sheet')).toContain('a.jpg');
+  const schema = JSON.parse(readFileSync(path.join(root, 'schema/delivery.schema.json'), 'utf8'));
+  const isReport = new Ajv().compile(schema);
+  expect([isReport(JSON.parse(await said('json'))), isReport.errors]).toEqual([true, null]);
   expect(JSON.parse(await said('json'))).toMatchObject({
     pictures: [{ of: 'a.jpg', files: [{ path: 'a.jpg' }] }],
   });

@@ -77,7 +77,7 @@ export function freshExif(
 }
 
 /**
- * The block of the picture itself without what is to be removed, laid anew so that no byte of it is left; the
+ * The block of the picture itself without what is to be removed, written again so that no byte of it is left; the
  * block as it is where nothing of it goes.
  */
 export function exifWithout(source: Uint8Array, removes: Removals): Uint8Array {

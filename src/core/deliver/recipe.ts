@@ -4,7 +4,7 @@ import type { Removal } from './removal';
 /** Which pictures of an assignment leave. */
 export type PicturesSent = 'all' | 'passing' | 'selected' | 'rated';
 
-/** What the copies are: the files themselves, or rendered anew in a format. */
+/** What the copies are: the files themselves, or rendered in a format. */
 export type CopyFormat = 'as-they-are' | 'jpeg' | 'tiff' | 'png' | 'webp' | 'avif';
 
 /** The size of a rendered copy in pixels, upright. */

@@ -100,12 +100,19 @@ function Said({ copy }: { copy: CopyPreview }) {
             )}
           </Line>
         ))}
-        {terms?.after && <Line what="Terms">{asText(terms.after)}</Line>}
+        {terms?.after && (
+          <Line what="Terms">
+            {asText(terms.before) !== '' && <chakra.del color="soft">{asText(terms.before)}</chakra.del>}{' '}
+            {asText(terms.after)}
+          </Line>
+        )}
         {others.length > 0 && (
           <Line what="On the copies">
-            {others.map(({ field, after }) => (
+            {others.map(({ field, before, after }) => (
               <Box key={field}>
-                {fieldLabel(field)}: <chakra.span fontFamily="heading">{asText(after) || 'set'}</chakra.span>
+                {fieldLabel(field)}:{' '}
+                {asText(before) !== '' && <chakra.del color="soft">{asText(before)}</chakra.del>}{' '}
+                <chakra.span fontFamily="heading">{asText(after) || 'set'}</chakra.span>
               </Box>
             ))}
           </Line>

@@ -105,8 +105,12 @@ export function KeptRecipes({
         <Naming naming={naming} onChange={setNaming} onKeep={() => keep.mutate({ name: naming })} />
       )}
       {inUse && differs.length === 0 && naming === undefined && (
-        <LinkButton type="button" onClick={() => remove.mutate(inUse.id)}>
-          remove “{inUse.name}”
+        <LinkButton
+          type="button"
+          aria-label={`Remove it: ${inUse.name}`}
+          onClick={() => remove.mutate(inUse.id)}
+        >
+          Remove it
         </LinkButton>
       )}
       <Notice kind="error">{error?.message}</Notice>

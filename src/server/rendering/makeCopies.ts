@@ -52,7 +52,7 @@ export async function makeCopies(read: ReadShot, request: CopyRequest): Promise<
   if (isRendered(recipe)) return renderedAnew(read, file, request, recipe);
   if (isRawName(read.shot.main)) throw new FormatError('raw-as-it-is', 'file');
   const bare = read.main.container.bare();
-  // A TIFF is held together by its directories: it is laid anew, with the same pixels.
+  // A TIFF is held together by its directories: a new one is made with the same pixels.
   if (!bare) return renderedAnew(read, file, request, await losslessly(file, read, recipe));
   const whole = await withFile(file, (one, stat) => sourceOf(one, stat.size).read(0, stat.size));
   return [await dressed(read, { bytes: assembled(whole, bare), ending: endingOf(read.shot.main) }, request)];

@@ -11,7 +11,7 @@ const TURNS: Readonly<Record<number, number>> = { 3: 180, 6: 90, 8: 270 };
 
 /** A picture that copies are rendered from. */
 export interface SourcePicture {
-  /** Decodes it upright; every call reads it anew. */
+  /** Decodes it upright; every call reads it again. */
   readonly open: () => Sharp;
   /** Upright. */
   readonly pixels: Pixels;

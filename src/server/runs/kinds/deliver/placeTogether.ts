@@ -24,7 +24,7 @@ import type { DeliverRun } from './deliverRun';
 
 const NAMES_TRIED = 1000;
 
-/** A file of a delivered picture before it has its place: made in memory, made anew, or copied from a file. */
+/** A file of a delivered picture before it has its place: made in memory, a new sidecar, or copied from a file. */
 export interface FileToPlace {
   readonly of: DeliveredFile['of'];
   readonly name: string;
