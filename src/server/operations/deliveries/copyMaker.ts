@@ -85,6 +85,8 @@ export async function copyMaker(
 
 type Draw = (about: PlaceholderContext, values: Values) => MarkDrawing | undefined;
 
+const MOST_DRAWN = 20;
+
 /** The same text is drawn once for all pictures. */
 async function drawingBy({ mark, format }: Recipe, image: Buffer | undefined): Promise<Draw> {
   if (!mark || format === 'as-they-are') return () => undefined;
@@ -98,6 +100,8 @@ async function drawingBy({ mark, format }: Recipe, image: Buffer | undefined): P
     const written = evaluate(text, about, (id) => values[id]).text.trim();
     if (written === '') return undefined;
     const drawing = drawn.get(written) ?? drawingOfText(written, mark.font);
+    // A text of its own for each of ten thousand pictures is not kept.
+    if (drawn.size >= MOST_DRAWN) drawn.clear();
     drawn.set(written, drawing);
     return drawing;
   };

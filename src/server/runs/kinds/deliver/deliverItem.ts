@@ -73,7 +73,7 @@ async function copiesOf(
   secondReads: SecondRead[],
 ): Promise<FileToPlace[]> {
   const { recipe } = run.parameters;
-  if (isStreamed(recipe)) return asTheyAre(read, copying, problems);
+  if (isStreamed(recipe)) return asTheyAre(run, read, copying, problems);
   const made = await makeCopies(read, copying.request).catch((error) => {
     // A frozen JPEG may leave in its place.
     const staysBehind =
@@ -94,11 +94,12 @@ async function copiesOf(
 
 /** The files of the picture with the words going in: copied piece by piece, however large they are. */
 async function asTheyAre(
+  { choices }: DeliverRun,
   read: ReadShot,
   { request, named }: Copying,
   problems: StoredProblem[],
 ): Promise<FileToPlace[]> {
-  const plan = await planShot(containersOf(read), request.values.wanted, { now: request.now });
+  const plan = await planShot(containersOf(read), request.values.wanted, choices);
   if (plan.refused) throw new FormatError(plan.refused.code, plan.refused.part, plan.refused);
   problems.push(...plan.problems);
   const roles = (['main', 'raw', 'sidecar', 'otherSidecar'] as const).filter((role) => read[role]);

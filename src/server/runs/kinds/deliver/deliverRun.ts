@@ -1,6 +1,8 @@
+import type { ShotChoices } from '../../../../core/embed/planShot';
 import type { Context } from '../../../context';
 import type { DeliverParameters } from '../../../db/stored/runs';
 import { TakenNames } from '../../../files/folderInside';
+import { readAssignment, writeChoices } from '../../../operations/assignments/assignments';
 import { type CopyMaker, copyMaker } from '../../../operations/deliveries/copyMaker';
 import { folderById } from '../../../operations/folders/folders';
 import { localNow } from '../../../operations/templates/placeholderContext';
@@ -15,17 +17,21 @@ export interface DeliverRun {
   readonly parameters: DeliverParameters;
   readonly root: { readonly id: string; readonly path: string };
   readonly maker: CopyMaker;
+  /** What the assignment chose about writing into files: it holds for copies too. */
+  readonly choices: ShotChoices;
   readonly taken: TakenNames;
 }
 
 /** Reads what is the same for all pictures of a delivery, with templates as they stood when it was asked for. */
 export async function deliverRunFor(context: Context, run: Run, lease: WorkerLease): Promise<DeliverRun> {
   const parameters = parametersOf(run, 'deliver');
-  const [root, templates] = await Promise.all([
+  const [assignment, root, templates] = await Promise.all([
+    readAssignment(context, run.assignmentId),
     folderById(context, parameters.folderId),
     templatesOfVersion(context, parameters.templates),
   ]);
   const now = localNow(run.createdAt);
   const maker = await copyMaker(context, run.assignmentId, parameters.recipe, templates, now);
-  return { lease, parameters, root, maker, taken: new TakenNames() };
+  const choices = { ...writeChoices(assignment), now };
+  return { lease, parameters, root, maker, choices, taken: new TakenNames() };
 }
