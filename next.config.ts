@@ -40,6 +40,7 @@ const config: NextConfig = {
         { key: 'Content-Security-Policy', value: policy },
         { key: 'X-Content-Type-Options', value: 'nosniff' },
         { key: 'Referrer-Policy', value: 'no-referrer' },
+        { key: 'Permissions-Policy', value: 'camera=(), microphone=(), geolocation=(), usb=(), serial=()' },
         { key: 'Cross-Origin-Resource-Policy', value: 'same-origin' },
         { key: 'Cross-Origin-Opener-Policy', value: 'same-origin' },
       ],

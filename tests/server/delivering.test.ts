@@ -463,6 +463,18 @@ test('a file that goes while the delivery waits, and a folder that goes, are nam
   ]);
 });
 
+test('what is no picture is no signature', async () => {
+  const drawing =
+    '<svg xmlns="http://www.w3.org/2000/svg" width="60" height="40"><rect width="60" height="40"/></svg>';
+  const blank = await sharp({ create: { width: 9, height: 9, channels: 3, background: '#fff' } })
+    .png()
+    .toBuffer();
+  for (const bytes of [Buffer.from(drawing), Buffer.from('no picture'), Buffer.alloc(0), blank])
+    await expect(keepSignature(server.context, 'a.png', bytes)).rejects.toMatchObject({
+      code: 'signature-unusable',
+    });
+});
+
 test('nothing that stands there is overwritten; a picture that is delivered again after a kill is not there twice', async () => {
   const job = await bringIn(server, { 'a.jpg': await tellingJpeg() });
   const out = path.join(server.folder, 'taken');

@@ -71,6 +71,19 @@ test('what needs nothing is answered', async () => {
   expect(answers.filter(([, status]) => status !== 200 && status !== 404 && status !== 422)).toEqual([]);
 });
 
+test('no answer in JSON is kept by a cache', async () => {
+  const answers = await Promise.all(
+    cases.map(
+      async (one) => [one.name, await send(one, unknown, one.method === 'GET' ? undefined : '{')] as const,
+    ),
+  );
+  const json = answers.filter(([, answer]) => answer.headers.get('content-type')?.includes('json'));
+  expect(json.length).toBeGreaterThan(60);
+  expect(
+    json.filter(([, answer]) => answer.headers.get('cache-control') !== 'no-store').map(([name]) => name),
+  ).toEqual([]);
+});
+
 test('an id that nothing has is 4xx with words, or an empty answer', async () => {
   const wrong: unknown[] = [];
   for (const one of cases.filter(({ hasId, method }) => hasId && method === 'GET')) {

@@ -26,6 +26,9 @@ export interface Asked<Params> {
   readonly request: Request;
 }
 
+/** What is answered holds for now: no cache keeps it. */
+const unkept = { 'cache-control': 'no-store' };
+
 /** The header of a request that carries its key. */
 const ACT_KEY = 'x-fabrica-act';
 
@@ -45,10 +48,10 @@ export function endpoint<Params = Record<string, never>>(answer: (asked: Asked<P
         once: (work) => once(context, request.headers.get(ACT_KEY), act, work),
         request,
       });
-      return result instanceof Response ? result : Response.json(result ?? {});
+      return result instanceof Response ? result : Response.json(result ?? {}, { headers: unkept });
     } catch (error) {
       const { status, ...rest } = answerTo(error);
-      return Response.json(rest, { status });
+      return Response.json(rest, { status, headers: unkept });
     }
   };
 }

@@ -47,6 +47,15 @@ test('what is no picture is an error', async () => {
   await expect(preview(file, 480)).rejects.toThrow();
 });
 
+test('a text format behind a picture’s name is not carried out', async () => {
+  const file = path.join(folder, 'drawn.jpg');
+  writeFileSync(
+    file,
+    '<svg xmlns="http://www.w3.org/2000/svg" width="60" height="40"><rect width="60" height="40"/></svg>',
+  );
+  await expect(preview(file, 480)).rejects.toThrow(/unsupported/);
+});
+
 /** CIPA DC-007, 5.2: an index in APP2 of the picture and of a large thumbnail (class 2) behind it. */
 function withThumbnail(picture: Buffer, thumbnail: Buffer): Buffer {
   const MP_HEADER = 10;

@@ -1,12 +1,13 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { mkdir, readFile, rename, stat, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import sharp, { type Sharp } from 'sharp';
+import { isJpeg } from '../../core/containers/tiff/blocks';
 import { isRawName } from '../../core/naming/shots';
 import { config } from '../config';
 import { identityOfFile, sampleOfFile } from '../files/knownContent';
 import { type PhotoFile, readPhotoFile } from '../files/readPhotoFile';
 import { sourceOf, withFile } from '../files/source';
+import sharp, { type Sharp } from '../rendering/decoder';
 
 /** Long sides that are kept, in pixels. */
 export const previewSides = [480, 1600, 2560] as const;
@@ -14,8 +15,6 @@ export type PreviewSide = (typeof previewSides)[number];
 
 const AT_ONCE = 2;
 const MAX_PIXELS = 300_000_000;
-sharp.concurrency(1);
-sharp.cache(false);
 
 /**
  * A WebP preview: upright by Orientation, converted from its profile to sRGB. Made once and kept by what the
@@ -82,7 +81,7 @@ async function upright(file: string, read: PhotoFile | undefined, side: PreviewS
     const range = await read.container.preview(source);
     if (!range) return whole();
     const jpeg = Buffer.from(await source.read(range.start, range.end - range.start));
-    if (!isRawName(file) && !(await showsTheSame(jpeg, file, side))) return whole();
+    if (!isJpeg(jpeg) || (!isRawName(file) && !(await showsTheSame(jpeg, file, side)))) return whole();
     const { orientation } = await sharp(jpeg, options).metadata();
     // An embedded JPEG without Orientation lies as the file around it does.
     const turned = orientation === undefined ? TURNS[read.picture.camera.orientation] : undefined;

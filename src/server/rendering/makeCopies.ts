@@ -1,5 +1,4 @@
 import path from 'node:path';
-import sharp from 'sharp';
 import { memorySource } from '../../core/bytes/source';
 import type { Edit } from '../../core/containers/container';
 import { plannedSize } from '../../core/containers/edits';
@@ -16,6 +15,7 @@ import { containersOf, type ReadShot } from '../files/readShot';
 import { sourceOf, withFile } from '../files/source';
 import { verifyWritten } from '../files/verifyWritten';
 import type { SecondRead } from '../secondReader/secondReader';
+import sharp from './decoder';
 import type { MarkDrawing } from './mark';
 import { embeddedJpeg, sourcePicture } from './picture';
 import { type Rendering, type RenderOptions, renderCopies } from './render';

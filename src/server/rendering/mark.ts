@@ -1,7 +1,7 @@
-import sharp, { type OverlayOptions, type Sharp } from 'sharp';
 import type { Pixels } from '../../core/deliver/copySize';
 import { markAt, markSize, type Placed, tileOf } from '../../core/deliver/markPlace';
 import type { VisibleMark } from '../../core/deliver/recipe';
+import sharp, { type OverlayOptions, type Sharp } from './decoder';
 import { type Letters, lettersOf } from './letters';
 
 /** What is drawn: letters, or a signature with transparency. */

@@ -1,9 +1,10 @@
-import sharp, { type Sharp } from 'sharp';
+import { isJpeg } from '../../core/containers/tiff/blocks';
 import type { Pixels } from '../../core/deliver/copySize';
 import { isRawName } from '../../core/naming/shots';
 import { FormatError } from '../../core/problems/problem';
 import type { PhotoFile } from '../files/readPhotoFile';
 import { sourceOf, withFile } from '../files/source';
+import sharp, { type Sharp } from './decoder';
 
 const MAX_PIXELS = 300_000_000;
 const options = { limitInputPixels: MAX_PIXELS, failOn: 'error', sequentialRead: true } as const;
@@ -29,7 +30,8 @@ export async function embeddedJpeg(file: string, { container }: PhotoFile): Prom
   return withFile(file, async (one, stat) => {
     const source = sourceOf(one, stat.size);
     const range = await container.preview(source);
-    return range && Buffer.from(await source.read(range.start, range.end - range.start));
+    const bytes = range && (await source.read(range.start, range.end - range.start));
+    return bytes && isJpeg(bytes) ? Buffer.from(bytes) : undefined;
   });
 }
 

@@ -1,8 +1,8 @@
-import sharp, { type Sharp } from 'sharp';
 import { copySize, fallsShort, type Pixels } from '../../core/deliver/copySize';
 import { type Recipe, takesQuality, takesSixteenBits, type VisibleMark } from '../../core/deliver/recipe';
 import { FormatError } from '../../core/problems/problem';
 import { inPixelBudget } from './budget';
+import sharp, { type Sharp } from './decoder';
 import { type MarkDrawing, overlayOf } from './mark';
 import type { SourcePicture } from './picture';
 
@@ -28,8 +28,6 @@ interface Size extends Pixels {
 /** Radius of sharpening by our own scale (0 none to 3 much), in pixels of the copy. */
 const SHARPENING = [0, 0.5, 0.8, 1.2] as const;
 const OCTETS_A_KILOBYTE = 1000;
-sharp.concurrency(1);
-sharp.cache(false);
 
 /** Renders all sizes of a picture; it is decoded once. Throws `picture-unreadable`, `size-not-met`. */
 export async function renderCopies(picture: SourcePicture, options: RenderOptions): Promise<Rendering[]> {

@@ -1,10 +1,10 @@
-import sharp from 'sharp';
 import { concat } from '../../core/bytes/bytes';
 import { memorySource } from '../../core/bytes/source';
 import type { BlockChanges } from '../../core/containers/container';
 import { type OpenedContainer, openContainer } from '../../core/containers/registry';
 import type { SiteProfile } from '../../core/readout/siteProfiles';
 import { failure } from '../problems/errors';
+import sharp from '../rendering/decoder';
 
 /** What a site hands out for a picture that was sent to it. */
 export interface SiteCopy {

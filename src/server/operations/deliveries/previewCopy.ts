@@ -1,5 +1,4 @@
 import path from 'node:path';
-import sharp from 'sharp';
 import type { FieldId } from '../../../core/catalogue/fields';
 import { type FieldValue, sameValue } from '../../../core/catalogue/value';
 import type { Recipe } from '../../../core/deliver/recipe';
@@ -16,6 +15,7 @@ import type { StoredProblem } from '../../db/stored/runs';
 import { containersOf, type ReadShot, readShot } from '../../files/readShot';
 import { preview } from '../../previews/preview';
 import { required } from '../../problems/errors';
+import sharp from '../../rendering/decoder';
 import { isStreamed, makeCopies } from '../../rendering/makeCopies';
 import { listPhotosById, photoShot } from '../photos/photos';
 import { localNow } from '../templates/placeholderContext';

@@ -1,8 +1,10 @@
 import { asc, eq } from 'drizzle-orm';
-import sharp from 'sharp';
+import { memorySource } from '../../../core/bytes/source';
+import { openContainer } from '../../../core/containers/registry';
 import type { Context } from '../../context';
 import { signatures } from '../../db/schema/deliveries';
 import { failure, required } from '../../problems/errors';
+import sharp from '../../rendering/decoder';
 
 export interface Signature {
   readonly id: string;
@@ -62,8 +64,9 @@ async function asMark(bytes: Uint8Array) {
       sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' })
         .autoOrient()
         .resize(LONG_SIDE, LONG_SIDE, { fit: 'inside', withoutEnlargement: true });
-    const { format, hasAlpha } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata();
-    if (!['png', 'jpeg', 'webp', 'tiff'].includes(format)) throw failure('signature-unusable');
+    const { id } = await openContainer(memorySource(bytes));
+    if (!['png', 'jpeg', 'webp', 'tiff'].includes(id)) throw failure('signature-unusable');
+    const { hasAlpha } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata();
     const { data, info } = await open()
       .ensureAlpha()
       .toColourspace('srgb')
