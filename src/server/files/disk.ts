@@ -7,13 +7,16 @@ import { layerStat } from './layerStat';
 
 const run = promisify(execFile);
 
+/** No link is followed, and nothing is waited for: a pipe without a writer would hold a thread for ever. */
+export const READING = constants.O_RDONLY | constants.O_NOFOLLOW | constants.O_NONBLOCK;
+
 /** The machine's disks through Node. */
 export const disk: FileLayer & FolderLayer = {
   async openForReading(path) {
-    return diskFile(await open(path, constants.O_RDONLY | constants.O_NOFOLLOW));
+    return diskFile(await open(path, READING));
   },
   async openForWriting(path) {
-    return diskFile(await open(path, constants.O_RDWR | constants.O_NOFOLLOW));
+    return diskFile(await open(path, constants.O_RDWR | constants.O_NOFOLLOW | constants.O_NONBLOCK));
   },
   async create(path, mode) {
     return diskFile(await open(path, constants.O_RDWR | constants.O_CREAT | constants.O_EXCL, mode));

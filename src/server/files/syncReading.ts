@@ -1,4 +1,5 @@
-import { closeSync, constants, fstatSync, openSync, readSync } from 'node:fs';
+import { closeSync, fstatSync, openSync, readSync } from 'node:fs';
+import { READING } from './disk';
 import type { FileLayer, LayerFile } from './layer';
 import { layerStat } from './layerStat';
 
@@ -8,7 +9,7 @@ import { layerStat } from './layerStat';
  */
 export const syncReading: Pick<FileLayer, 'openForReading'> = {
   async openForReading(path) {
-    return syncFile(openSync(path, constants.O_RDONLY | constants.O_NOFOLLOW));
+    return syncFile(openSync(path, READING));
   },
 };
 

@@ -1,7 +1,10 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp, { type Sharp } from 'sharp';
+import { readPhotoFile } from '../files/readPhotoFile';
+import { syncReading } from '../files/syncReading';
 import { preview } from './preview';
 
 let folder = '';
@@ -45,6 +48,23 @@ test('what is no picture is an error', async () => {
   const file = path.join(folder, 'none.jpg');
   writeFileSync(file, 'no picture');
   await expect(preview(file, 480)).rejects.toThrow();
+});
+
+test('pipes, folders and links are named, and nothing waits for them', async () => {
+  const at = (name: string) => path.join(folder, name);
+  execFileSync('mkfifo', [at('pipe.jpg')]);
+  mkdirSync(at('folder.jpg'));
+  writeFileSync(at('elsewhere.jpg'), await plain(9, 9).toBuffer());
+  symlinkSync(at('elsewhere.jpg'), at('link.jpg'));
+  for (const [name, code] of [
+    ['pipe.jpg', 'not-a-file'],
+    ['folder.jpg', 'not-a-file'],
+    ['link.jpg', 'symbolic-link'],
+  ] as const) {
+    await expect(preview(at(name), 480)).rejects.toMatchObject({ code });
+    await expect(readPhotoFile(at(name))).rejects.toMatchObject({ code });
+    await expect(readPhotoFile(at(name), syncReading)).rejects.toMatchObject({ code });
+  }
 });
 
 test('a text format behind a picture’s name is not carried out', async () => {

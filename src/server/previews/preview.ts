@@ -1,9 +1,10 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { mkdir, readFile, rename, stat, writeFile } from 'node:fs/promises';
+import { lstat, mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { isJpeg } from '../../core/containers/tiff/blocks';
 import { isRawName } from '../../core/naming/shots';
 import { config } from '../config';
+import { FileError } from '../files/fileError';
 import { identityOfFile, sampleOfFile } from '../files/knownContent';
 import { type PhotoFile, readPhotoFile } from '../files/readPhotoFile';
 import { sourceOf, withFile } from '../files/source';
@@ -39,7 +40,10 @@ async function contentKey(
   const sample = read ? await sampleOfFile(file, read) : '0:';
   // A file without picture data that we know of is known by its entry.
   if (!read || sample.startsWith('0:')) {
-    const { size, mtimeMs } = await stat(file);
+    const entry = await lstat(file);
+    // A decoder would wait for a pipe, and follow a link out of the folder.
+    if (!entry.isFile()) throw new FileError(entry.isSymbolicLink() ? 'symbolic-link' : 'not-a-file', file);
+    const { size, mtimeMs } = entry;
     return `${file}|${size}|${mtimeMs}`;
   }
   return `${identity || (await identityOfFile(file, read))}|${read.picture.camera.orientation}`;
