@@ -512,6 +512,39 @@ test('by the keyboard alone: a part is opened, changed, left, and the copies lea
   await expect(page.getByRole('heading', { name: 'Delivered 2 of 2' })).toBeVisible({ timeout: 60_000 });
 });
 
+test('pictures are chosen by the selection of Describe, and by their rating', async () => {
+  await page.goto(`${address}/assignments/${set.id}/describe`);
+  await page.locator(`[data-photo="${upright}"]`).click();
+  await page.keyboard.press('4');
+  await expect(
+    page.getByText('1 with drafts, saved').or(page.getByText('2 with drafts, saved')).first(),
+  ).toBeVisible();
+  await deliverPage();
+  await choose('Pictures', () =>
+    opened()
+      .getByLabel(/^those selected in Describe/)
+      .check(),
+  );
+  await expect(choice('Pictures')).toHaveText('1 picture selected in Describe');
+  await choose('Pictures', async () => {
+    await opened()
+      .getByLabel(/^those with a rating/)
+      .check();
+    await opened().getByLabel('Rating, at least').fill('5');
+  });
+  await expect(choice('Pictures')).toHaveText('0 pictures rated 5 or more');
+  await expect(page.getByRole('button', { name: 'Nothing to deliver' })).toBeDisabled();
+  await choose('Pictures', () => opened().getByLabel('Rating, at least').fill('4'));
+  await press('Deliver 1', 1);
+  await expect(page.getByRole('listitem').filter({ hasText: upright }).first()).toBeVisible();
+  await deliverPage();
+  await choose('Pictures', () =>
+    opened()
+      .getByLabel(/^those that pass/)
+      .check(),
+  );
+});
+
 test('two windows: a recipe that was changed in the other is not overwritten; a double press makes one run', async () => {
   await deliverPage();
   const other = await page.context().newPage();

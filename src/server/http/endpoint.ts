@@ -6,6 +6,7 @@ import { FileError } from '../files/fileError';
 import { log } from '../log';
 import { once } from '../operations/once';
 import { failure, OperationError } from '../problems/errors';
+import { problemWords } from '../problems/words';
 import { jsonBody } from './body';
 import { refusal } from './guard';
 import { checkedIds } from './ids';
@@ -79,9 +80,18 @@ export function answerTo(error: unknown): ErrorAnswer {
     return { status, message, code, ...(remedy ? { remedy } : {}) };
   }
   if (error instanceof FileError)
-    return { status: 422, message: 'The file could not be used.', code: error.code, file: error.file };
+    return {
+      status: 422,
+      message: `The file could not be used. ${problemWords({ code: error.code, severity: 'error', part: 'file' })}`,
+      code: error.code,
+      file: error.file,
+    };
   if (error instanceof FormatError)
-    return { status: 422, message: 'The file could not be read.', code: error.problem.code };
+    return {
+      status: 422,
+      message: `The file could not be read. ${problemWords(error.problem)}`,
+      code: error.problem.code,
+    };
   log.error(
     { err: error instanceof Error ? { name: error.name, stack: error.stack } : undefined },
     'request failed',
