@@ -81,21 +81,38 @@ async function renderedFrom(
     if (options.mostKilobytes > 0 && bytes.length > most) throw new FormatError('size-not-met', 'file');
     return { ...size, bytes, quality: options.quality };
   }
+  const encode: Encode = (quality, coding) => encoded(marked(), options, quality, coding);
+  const best = await within(most, options.quality, encode);
   return {
     ...size,
-    ...(await within(most, options.quality, (quality) => encoded(marked(), options, quality))),
+    ...(options.format === 'jpeg' ? await nearer(most, best, options.quality, encode) : best),
   };
 }
 
+/** How a JPEG is coded: each further way takes less room for the same quality, and more time. */
+type Coding = 'baseline' | 'progressive' | 'trellis';
+type Encode = (quality: number, coding?: Coding) => Promise<Buffer>;
+interface Fitting {
+  readonly bytes: Buffer;
+  readonly quality: number;
+}
+
+/** One step of a JPEG's quality may be a tenth of its size: a denser coding of the next one comes nearer to the limit. */
+async function nearer(most: number, best: Fitting, asked: number, encode: Encode): Promise<Fitting> {
+  if (best.quality >= asked) return best;
+  const quality = best.quality + 1;
+  for (const coding of ['progressive', 'trellis'] as const) {
+    const bytes = await encode(quality, coding);
+    if (bytes.length <= most && bytes.length > best.bytes.length) return { bytes, quality };
+  }
+  return best;
+}
+
 /** The highest quality up to the one that was asked for whose file is no larger than that. */
-async function within(
-  most: number,
-  asked: number,
-  encode: (quality: number) => Promise<Buffer>,
-): Promise<{ bytes: Buffer; quality: number }> {
+async function within(most: number, asked: number, encode: Encode): Promise<Fitting> {
   const first = await encode(asked);
   if (first.length <= most) return { bytes: first, quality: asked };
-  let best: { bytes: Buffer; quality: number } | undefined;
+  let best: Fitting | undefined;
   let [low, high] = [1, asked - 1];
   while (low <= high) {
     const quality = Math.floor((low + high) / 2);
@@ -129,21 +146,27 @@ function withDepth(picture: Sharp, { bits, format }: RenderOptions): Sharp {
 /** From this quality on a JPEG keeps its colours at full size. */
 const FULL_COLOURS = 90;
 
-function encoded(picture: Sharp, { format, perInch }: RenderOptions, quality: number): Promise<Buffer> {
-  const dense = perInch > 0 ? picture.withDensity(perInch) : picture;
+function encoded(
+  picture: Sharp,
+  { format, perInch }: RenderOptions,
+  quality: number,
+  coding: Coding = 'baseline',
+): Promise<Buffer> {
+  const picturePerInch = perInch > 0 ? picture.withDensity(perInch) : picture;
   const file = () => {
     switch (format) {
       case 'png':
-        return dense.png();
+        return picturePerInch.png();
       case 'tiff':
-        return dense.tiff({ compression: 'lzw', predictor: 'horizontal' });
+        return picturePerInch.tiff({ compression: 'lzw', predictor: 'horizontal' });
       case 'webp':
-        return dense.webp({ quality });
+        return picturePerInch.webp({ quality });
       case 'avif':
-        return dense.avif({ quality, effort: 2 });
+        return picturePerInch.avif({ quality, effort: 2 });
       default: {
         const chromaSubsampling = quality >= FULL_COLOURS ? '4:4:4' : '4:2:0';
-        return dense.flatten({ background: '#ffffff' }).jpeg({ quality, chromaSubsampling });
+        const how = { progressive: coding !== 'baseline', mozjpeg: coding === 'trellis' };
+        return picturePerInch.flatten({ background: '#ffffff' }).jpeg({ quality, chromaSubsampling, ...how });
       }
     }
   };
