@@ -93,6 +93,8 @@ test.each([
   ['a relative path', 'pictures', 'not a whole path'],
   ['a folder that is not there', '/nowhere/at/all', 'There is no folder'],
   ['the whole machine', '/', 'cannot be opened'],
+  ['a folder of the system', '/usr/share', 'belongs to the machine itself'],
+  ['the processes', '/proc', 'belongs to the machine itself'],
 ])('%s is not opened', async (_, wished, message) => {
   await expect(openFolder(server.context, { path: wished, kind: 'source' })).rejects.toThrow(message);
 });

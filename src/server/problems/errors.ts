@@ -128,6 +128,12 @@ const errors = {
     ({ path }) => `Too much of “${path}” is missing.`,
     'Check the spelling of its beginning.',
   ),
+  'system-folder': row<AtPath>(
+    422,
+    ({ path }) =>
+      `“${path}” belongs to the machine itself: it holds no pictures, and nothing is written there.`,
+    'Choose a folder of your own.',
+  ),
   'whole-machine': row(422, () => 'The whole machine cannot be opened.', 'Choose a folder with pictures.'),
   'source-is-working': row(
     422,

@@ -9,6 +9,12 @@ import { failure, required } from '../../problems/errors';
 
 export type OpenedFolder = typeof openedFolders.$inferSelect;
 
+/** Where the machine keeps itself: nobody's pictures lie there, and some of its files never end. */
+const SYSTEM = ['/proc', '/sys', '/dev', '/etc', '/boot', '/bin', '/sbin', '/lib', '/lib64', '/usr'];
+
+const isOfTheSystem = (folder: string): boolean =>
+  SYSTEM.some((one) => folder === one || folder.startsWith(`${one}/`));
+
 /** Opens a folder of the machine for Fabrica. Opening it again gives the same one. */
 export async function openFolder(
   context: Context,
@@ -18,6 +24,7 @@ export async function openFolder(
   const real = await realpath(folder.path).catch(() => undefined);
   if (!real || !(await lstat(real)).isDirectory()) throw failure('folder-to-make', { path: folder.path });
   if (real === '/') throw failure('whole-machine');
+  if (isOfTheSystem(real)) throw failure('system-folder', { path: real });
   const [kept] = await context.db
     .insert(openedFolders)
     .values({ path: real, label: folder.label ?? path.basename(real), kind: folder.kind })
