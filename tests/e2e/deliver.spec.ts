@@ -73,7 +73,13 @@ test.beforeAll(async ({ browser }) => {
     kind: 'job',
     entries: [{ field: 'creditLine', rule: 'overwrite', texts: ['{{ creator }} for the Boat Trust'] }],
   });
-  set = await assignmentWith(page, job, names, { make: pictures });
+  // Who one is, is said by the templates in force: another maker's pictures take no terms.
+  const { id: maker } = await send<{ id: string }>(page, 'templates', {
+    name: `${job}, maker`,
+    kind: 'job',
+    entries: [{ field: 'creator', rule: 'fill', texts: ['Aune Pell'] }],
+  });
+  set = await assignmentWith(page, job, names, { inForce: [maker], make: pictures });
   before = digests();
 });
 test.afterAll(() => page.context().close());

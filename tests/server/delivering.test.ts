@@ -524,7 +524,7 @@ test('templates and a licence act on the copies alone; another maker’s picture
     reference: 'J-77',
   };
   const before = originals(job);
-  const { file, runId } = await deliver(job, { templates: [template.id], licence });
+  const { file, runId, receipt } = await deliver(job, { templates: [template.id], licence });
   expect(await valuesOf(file('a.jpg'))).toMatchObject({
     creditLine: 'Aune Pell for the Boat Trust',
     licensee: [{ name: 'Boat Trust' }],
@@ -536,6 +536,10 @@ test('templates and a licence act on the copies alone; another maker’s picture
   });
   const others = await valuesOf(file('b.jpg'));
   expect([others.creditLine, others.licensee]).toEqual([undefined, undefined]);
+  expect(receipt.items.map((one) => one.problems!.some(({ code }) => code === 'made-by-others'))).toEqual([
+    false,
+    true,
+  ]);
   expect(originals(job)).toEqual(before);
   const granted = await listLicences(server.context, { endsFrom: '2029-03-01', endsTo: '2029-03-31' });
   expect(granted).toEqual([

@@ -2,6 +2,7 @@ import { copyValues } from '../../../core/deliver/copyValues';
 import type { Recipe } from '../../../core/deliver/recipe';
 import { valuesOfRecord } from '../../../core/mapping/read';
 import { compilePattern, type NamedShot, namedShot } from '../../../core/naming/pattern';
+import { type Problem, problem } from '../../../core/problems/problem';
 import { makerKey, otherMaker, ownNames } from '../../../core/rights/makers';
 import {
   type CompiledText,
@@ -28,6 +29,8 @@ export interface Copying {
   readonly named: NamedShot;
   /** What the picture says before: files and drafts, without the delivery's templates. */
   readonly before: Values;
+  /** What is to be said about it: that another maker's picture takes neither templates nor licence. */
+  readonly problems: readonly Problem[];
 }
 
 /** How the pictures of a delivery are copied; what is the same for all of them is read once. */
@@ -70,12 +73,15 @@ export async function copyMaker(
         Object.entries(photo.drafts).map(([id, draft]) => [id as keyof Values, draft.value] as const),
       );
       const about = contextOf(photo);
+      const maker = answerAbout(before);
+      const isAsked = recipe.templates.length > 0 || recipe.licence?.isWritten === true;
       const values = copyValues(
-        { values: before, drafts, context: about, templates: compiled, maker: answerAbout(before) },
+        { values: before, drafts, context: about, templates: compiled, maker },
         recipe,
       );
       return {
         before,
+        problems: isAsked && maker !== undefined && maker !== 'me' ? [problem('made-by-others', 'file')] : [],
         named: namedShot(pattern, read.shot, about, (id) => values.after[id] ?? before[id]),
         request: { recipe, values, now, drawing: draw(about, { ...before, ...values.after }) },
       };

@@ -78,7 +78,7 @@ export async function previewCopy(
     changes: ids
       .filter((id) => !sameValue(before[id], after[id]))
       .map((field) => ({ field, before: before[field] ?? null, after: after[field] ?? null })),
-    problems: made.problems,
+    problems: [...copying.problems, ...made.problems],
     picture: made.picture,
   };
 }

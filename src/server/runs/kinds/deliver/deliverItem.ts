@@ -33,7 +33,7 @@ export async function deliverItem(context: Context, run: DeliverRun, item: Item)
   const [photo] = await listPhotosById(context, [photoId]);
   const read = await readShot(folder, shot);
   const copying = run.maker.copying(required(photo, 'picture'), read);
-  const problems: StoredProblem[] = [];
+  const problems: StoredProblem[] = [...copying.problems];
   const secondReads: SecondRead[] = [];
   const files = [
     ...(await copiesOf(run, read, copying, problems, secondReads)),
