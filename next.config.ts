@@ -29,6 +29,7 @@ const config: NextConfig = {
     'piscina',
     'dictionary-en',
     'dictionary-en-gb',
+    'buffer-crc32',
     'exifreader',
     'opentype.js',
     'yazl',

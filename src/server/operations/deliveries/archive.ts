@@ -6,6 +6,7 @@ import { diskLayer } from '../../files/diskLayer';
 import { asFileError, FileError } from '../../files/fileError';
 import { failure } from '../../problems/errors';
 import { type Delivery, deliveredPath, deliveredPictures, readDelivery } from './deliveredFiles';
+import { useFastChecksum } from './fastChecksum';
 
 const CHUNK = 1024 * 1024;
 /** What a delivery puts beside its copies (runs/kinds/deliver/besideTheCopies). */
@@ -21,6 +22,7 @@ export async function archiveOf(context: Context, runId: string): Promise<Readab
     throw error instanceof FileError && error.code === 'vanished' ? failure('nothing-delivered', {}) : error;
   });
   if (files.length === 0) throw failure('nothing-delivered', {});
+  useFastChecksum();
   const zip = new yazl.ZipFile();
   for (const { name, file } of files) {
     const { size, modifiedNs } = await diskLayer.stat(file).catch(() => {
@@ -64,7 +66,7 @@ function readThrough(file: string): Readable {
     const one = await diskLayer.openForReading(file);
     try {
       for (let at = 0; ; ) {
-        const buffer = new Uint8Array(CHUNK);
+        const buffer = Buffer.allocUnsafe(CHUNK);
         const filled = await one.read(buffer, at);
         if (filled === 0) break;
         at += filled;
