@@ -7,6 +7,7 @@ import sharp from 'sharp';
 import { rawSample } from '../fixtures/formats';
 import { assignmentWith, type DeskAssignment, send } from './desk';
 import { running } from './fabrica';
+import { recipeOn } from './recipes';
 
 /** Copies leave: for web pages, with rights alone, with a mark, under an open licence, from raw files, to a client. */
 test.describe.configure({ mode: 'serial' });
@@ -85,43 +86,12 @@ test.beforeAll(async ({ browser }) => {
 test.afterAll(() => page.context().close());
 
 const deliverPage = () => page.goto(`${address}/assignments/${set.id}/deliver`);
-const choice = (name: string) =>
-  page.getByRole('group', { name: 'Recipe' }).getByRole('button', { name: `${name}:` });
-const opened = () => page.getByRole('dialog');
-/** Opens a part of the sentences, does something in it, and leaves it. */
-async function choose(name: string, act: () => Promise<void>): Promise<void> {
-  await choice(name).click();
-  await expect(opened()).toBeVisible();
-  await act();
-  await page.keyboard.press('Escape');
-  await expect(opened()).toHaveCount(0);
-}
+const { choice, opened, choose, press, unpacked } = recipeOn(() => page);
 const recipe = async () =>
   (await send<{ recipe: Record<string, unknown> }>(page, `assignments/${set.id}`, undefined, 'GET')).recipe;
 const region = (name: string) => page.getByRole('region', { name });
 const said = (what: string) =>
   page.getByRole('list', { name: 'What it says' }).getByRole('listitem').filter({ hasText: what });
-
-async function press(words: string, count: number): Promise<string> {
-  await page.getByRole('button', { name: words, exact: true }).click();
-  await expect(page.getByRole('heading', { name: `Delivered ${count} of ${count}` })).toBeVisible({
-    timeout: 60_000,
-  });
-  return new URL(page.url()).pathname.split('/').at(-1)!;
-}
-
-/** The archive of a delivery, as the browser saves it, unpacked by unzip. */
-async function unpacked(): Promise<string> {
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Download the archive' }).click(),
-  ]);
-  const file = await download.path();
-  execFileSync('unzip', ['-tq', file]);
-  const folder = mkdtempSync(path.join(data, 'unpacked '));
-  execFileSync('unzip', ['-q', file, '-d', folder]);
-  return folder;
-}
 
 test('the sentences say the usual recipe; the check holds back what fails it', async () => {
   await deliverPage();

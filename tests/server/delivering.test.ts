@@ -1,5 +1,15 @@
 import { execFileSync } from 'node:child_process';
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  appendFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  readlinkSync,
+  rmSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
 import path from 'node:path';
 import Ajv from 'ajv';
 import { eq } from 'drizzle-orm';
@@ -574,6 +584,68 @@ test('an archive holds all files with their checksums and the page; unzip and sh
   execFileSync('unzip', ['-q', zip, '-d', into]);
   expect(readdirSync(into).sort()).toEqual(['SHA256SUMS', 'a.jpg', 'b.jpg', 'index.html']);
   execFileSync('sha256sum', ['-c', '--strict', 'SHA256SUMS'], { cwd: into });
+});
+
+test('an archive beside a folder holds the page and the checksums as well', async () => {
+  const job = await bringIn(server, { 'a.jpg': await tellingJpeg({ width: 300, height: 200 }) });
+  const { runId } = await deliver(job, { to: 'both', page: true, checksums: true });
+  const folder = path.join(server.folder, `both-${runId}`);
+  execFileSync('unzip', ['-q', await archived(runId), '-d', folder]);
+  expect(readdirSync(folder).sort()).toEqual(['SHA256SUMS', 'a.jpg', 'index.html']);
+  execFileSync('sha256sum', ['-c', '--strict', '--quiet', 'SHA256SUMS'], { cwd: folder });
+});
+
+test('a copy that is shorter than it was ends its archive; one that is given up closes its file', async () => {
+  const job = await bringIn(server, { 'a.jpg': await tellingJpeg({ width: 300, height: 200 }) });
+  const { runId, file } = await deliver(job, {});
+  const copy = file('a.jpg');
+  const openOnes = () =>
+    readdirSync('/proc/self/fd').filter((fd) => {
+      try {
+        return readlinkSync(`/proc/self/fd/${fd}`) === copy;
+      } catch {
+        return false;
+      }
+    });
+  // Larger than what waits in the pipes: the reader stands still until it is asked for more.
+  appendFileSync(copy, Buffer.alloc(8_000_000));
+  const given = (await archiveOf(server.context, runId)).getReader();
+  await given.read();
+  expect(await until(() => openOnes().length === 1)).toBe(true);
+  await given.cancel();
+  expect(await until(() => openOnes().length === 0)).toBe(true);
+
+  const cut = await archiveOf(server.context, runId);
+  truncateSync(copy, 1_000_000);
+  await expect(new Response(cut).arrayBuffer()).rejects.toThrow();
+});
+
+/** Bounded: ten seconds. */
+async function until(isSo: () => boolean): Promise<boolean> {
+  for (let tried = 0; tried < 200 && !isSo(); tried++) await new Promise((go) => setTimeout(go, 50));
+  return isSo();
+}
+
+test('the sizes of a picture share a number: a taken name of one leaves no other behind', async () => {
+  const job = await bringIn(server, { 'a.jpg': await tellingJpeg() });
+  const out = path.join(server.folder, 'taken');
+  mkdirSync(out);
+  writeFileSync(path.join(out, 'a-300.jpg'), 'of somebody');
+  await deliver(job, {
+    path: out,
+    sizes: [
+      { by: 'long', pixels: 600 },
+      { by: 'long', pixels: 300 },
+    ],
+  });
+  expect(readdirSync(out).sort()).toEqual(['a-2-300.jpg', 'a-2.jpg', 'a-300.jpg']);
+  expect(readFileSync(path.join(out, 'a-300.jpg'), 'utf8')).toBe('of somebody');
+});
+
+test('a recipe whose signature was removed is refused before anything is made', async () => {
+  const job = await bringIn(server, { 'a.jpg': await tellingJpeg({ width: 300, height: 200 }) });
+  const mark = { ...usualMark, image: '00000000-0000-4000-8000-000000000000' };
+  await expect(deliver(job, { mark })).rejects.toMatchObject({ code: 'not-found' });
 });
 
 test('copies for an archive are kept for thirty days after their run, and not while it goes on', async () => {

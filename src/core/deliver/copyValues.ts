@@ -77,7 +77,7 @@ export function copyValues(source: CopySource, what: What): CopyValues {
   };
 }
 
-/** Which fields leave. The notice always does, unless that was held twice. */
+/** Which fields leave. The notice always does, unless its absence was confirmed twice. */
 function leavingBy({ metadata, fields, withoutNotice }: What): (id: FieldId) => boolean {
   if (metadata === 'everything') return () => true;
   if (metadata === 'rights') return (id) => rightsFields.has(id);

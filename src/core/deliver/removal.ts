@@ -36,7 +36,7 @@ export function exifTagGoes(removes: Removals, ifd: IfdName, tag: number): boole
 const makerNotesGo = (removes: Removals): boolean =>
   (['maker-notes', 'coordinates', 'serials', 'names', 'previews'] as const).some((one) => removes.has(one));
 
-/** By namespace: local names of properties and members, '*' for all of them (XMP part 2; Exif for XMP, CIPA DC-010). */
+/** By namespace: local names of properties and members (XMP part 2; Exif for XMP, CIPA DC-010). */
 const xmpNames: Readonly<Record<Removal, readonly (readonly [ns: string, names: RegExp])[]>> = {
   coordinates: [[namespaces.exif, /^GPS/]],
   serials: [

@@ -82,7 +82,7 @@ test.each([
   [{ mark: { ...usualMark, text: ' ' }, format: 'as-they-are' }, undefined],
   [{}, undefined],
 ] as const)('%j lacks %s', (part, what) => {
-  const said = lacking(recipe(part as Partial<Recipe>));
-  if (what) expect(said).toMatch(what);
-  else expect(said).toBeUndefined();
+  const sentence = lacking(recipe(part as Partial<Recipe>));
+  if (what) expect(sentence).toMatch(what);
+  else expect(sentence).toBeUndefined();
 });

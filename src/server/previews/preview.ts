@@ -1,14 +1,13 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { lstat, mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { isJpeg } from '../../core/containers/tiff/blocks';
 import { isRawName } from '../../core/naming/shots';
 import { config } from '../config';
 import { FileError } from '../files/fileError';
 import { identityOfFile, sampleOfFile } from '../files/knownContent';
 import { type PhotoFile, readPhotoFile } from '../files/readPhotoFile';
-import { sourceOf, withFile } from '../files/source';
 import sharp, { type Sharp } from '../rendering/decoder';
+import { embeddedJpeg, turnOf } from '../rendering/picture';
 
 /** Long sides that are kept, in pixels. */
 export const previewSides = [480, 1600, 2560] as const;
@@ -74,23 +73,15 @@ async function make(
 }
 
 const options = { limitInputPixels: MAX_PIXELS, failOn: 'error' } as const;
-const TURNS: Readonly<Record<number, number>> = { 3: 180, 6: 90, 8: 270 };
 
 /** The picture as it is to be shown: from the JPEG inside where there is one that is large enough, or nothing else to show. */
 async function upright(file: string, read: PhotoFile | undefined, side: PreviewSide): Promise<Sharp> {
   const whole = () => sharp(file, options).autoOrient();
-  if (!read) return whole();
-  return withFile(file, async (one, stat) => {
-    const source = sourceOf(one, stat.size);
-    const range = await read.container.preview(source);
-    if (!range) return whole();
-    const jpeg = Buffer.from(await source.read(range.start, range.end - range.start));
-    if (!isJpeg(jpeg) || (!isRawName(file) && !(await showsTheSame(jpeg, file, side)))) return whole();
-    const { orientation } = await sharp(jpeg, options).metadata();
-    // An embedded JPEG without Orientation lies as the file around it does.
-    const turned = orientation === undefined ? TURNS[read.picture.camera.orientation] : undefined;
-    return turned ? sharp(jpeg, options).rotate(turned) : sharp(jpeg, options).autoOrient();
-  });
+  const jpeg = read && (await embeddedJpeg(file, read));
+  if (!jpeg || (!isRawName(file) && !(await showsTheSame(jpeg, file, side)))) return whole();
+  const { orientation } = await sharp(jpeg, options).metadata();
+  const turn = turnOf(orientation, read);
+  return turn ? sharp(jpeg, options).rotate(turn) : sharp(jpeg, options).autoOrient();
 }
 
 /** Whether an embedded JPEG is large enough, of the picture's shape, and in its colours. */

@@ -17,7 +17,7 @@ import { verifyWritten } from '../files/verifyWritten';
 import type { SecondRead } from '../secondReader/secondReader';
 import sharp from './decoder';
 import type { MarkDrawing } from './mark';
-import { embeddedJpeg, sourcePicture } from './picture';
+import { embeddedJpeg, type SourcePicture, sourcePicture } from './picture';
 import { type Rendering, type RenderOptions, renderCopies } from './render';
 
 export interface CopyRequest {
@@ -49,11 +49,11 @@ export const isStreamed = (recipe: Recipe): boolean =>
 export async function makeCopies(read: ReadShot, request: CopyRequest): Promise<MadeCopy[]> {
   const { recipe } = request;
   const file = path.join(read.folder, read.shot.main);
-  if (isRendered(recipe)) return renderedAnew(read, file, request, recipe);
+  if (isRendered(recipe)) return renderedCopies(read, file, request);
   if (isRawName(read.shot.main)) throw new FormatError('raw-as-it-is', 'file');
   const bare = read.main.container.bare();
   // A TIFF is held together by its directories: a new one is made with the same pixels.
-  if (!bare) return renderedAnew(read, file, request, await losslessly(file, read, recipe));
+  if (!bare) return renderedCopies(read, file, request, losslessly);
   const whole = await withFile(file, (one, stat) => sourceOf(one, stat.size).read(0, stat.size));
   return [await dressed(read, { bytes: assembled(whole, bare), ending: endingOf(read.shot.main) }, request)];
 }
@@ -79,13 +79,14 @@ export async function frozenJpeg(read: ReadShot, request: CopyRequest): Promise<
   return dressed(raws, { bytes, pixels: picture.pixels, ending: '.jpg', rendered: facts }, request);
 }
 
-async function renderedAnew(
+async function renderedCopies(
   read: ReadShot,
   file: string,
   request: CopyRequest,
-  recipe: Recipe,
+  changed: (recipe: Recipe, picture: SourcePicture) => Recipe = (recipe) => recipe,
 ): Promise<MadeCopy[]> {
   const picture = await sourcePicture(file, read.main);
+  const recipe = changed(request.recipe, picture);
   const ending = formatEndings[recipe.format === 'as-they-are' ? 'tiff' : recipe.format];
   const isSrgb = recipe.profile === 'srgb' || (recipe.profile === 'keep' && !picture.hasOwnProfile);
   const facts = { wasTurned: picture.wasTurned, isSrgb };
@@ -111,13 +112,10 @@ async function octetsOfRecords(
   return (await dress({ bytes, width: 1, height: 1 })).bytes.length - bytes.length;
 }
 
-async function losslessly(file: string, { main }: ReadShot, recipe: Recipe): Promise<Recipe> {
-  const { bits } = await sourcePicture(file, main);
-  return {
-    ...recipe,
-    ...{ format: 'tiff', sizes: [{ by: 'whole' }], profile: 'keep', bits, mostKilobytes: 0, perInch: 0 },
-  };
-}
+const losslessly = (recipe: Recipe, { bits }: SourcePicture): Recipe => ({
+  ...recipe,
+  ...{ format: 'tiff', sizes: [{ by: 'whole' }], profile: 'keep', bits, mostKilobytes: 0, perInch: 0 },
+});
 
 interface Undressed {
   readonly bytes: Uint8Array;

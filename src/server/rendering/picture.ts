@@ -25,7 +25,7 @@ export interface SourcePicture {
   readonly hasOwnProfile: boolean;
 }
 
-/** The largest JPEG inside a raw file; undefined where there is none. */
+/** The largest JPEG inside a file; undefined where there is none. */
 export async function embeddedJpeg(file: string, { container }: PhotoFile): Promise<Buffer | undefined> {
   return withFile(file, async (one, stat) => {
     const source = sourceOf(one, stat.size);
@@ -35,15 +35,17 @@ export async function embeddedJpeg(file: string, { container }: PhotoFile): Prom
   });
 }
 
+/** Degrees: an embedded JPEG without Orientation lies as the file around it does. */
+export const turnOf = (orientation: number | undefined, { picture }: PhotoFile): number =>
+  orientation === undefined ? (TURNS[picture.camera.orientation] ?? 0) : 0;
+
 /** Opens a picture for rendering. Throws `preview-missing` for a raw file that holds no rendering. */
 export async function sourcePicture(file: string, read: PhotoFile): Promise<SourcePicture> {
   const isCameras = isRawName(file);
   const input = isCameras ? await embeddedJpeg(file, read) : file;
   if (input === undefined) throw new FormatError('preview-missing', 'file');
   const metadata = await sharp(input, options).metadata();
-  // A JPEG inside a raw file without Orientation lies as the file around it does.
-  const turn =
-    isCameras && metadata.orientation === undefined ? (TURNS[read.picture.camera.orientation] ?? 0) : 0;
+  const turn = isCameras ? turnOf(metadata.orientation, read) : 0;
   const { width, height } = metadata.autoOrient;
   const isAcross = turn === 90 || turn === 270;
   return {

@@ -17,7 +17,8 @@ interface Props {
 
 /** How copies are called, and in which folders they go. */
 export function NamesChoice({ recipe, change, patterns, example }: Props) {
-  const words = recipe.name.trim() === '' ? 'as the pictures are called' : (example ?? recipe.name);
+  const named = recipe.name.trim() === '' ? 'as the pictures are called' : (example ?? recipe.name);
+  const words = recipe.folder.trim() === '' ? named : `${named}, in folders`;
   return (
     <Choice label="Names" words={words} width="32rem">
       <Field dense labelled width="6rem" label="Names">

@@ -1,16 +1,14 @@
-import { readdir } from 'node:fs/promises';
 import { PassThrough, type Readable } from 'node:stream';
 import yazl from 'yazl';
 import type { Context } from '../../context';
 import { diskLayer } from '../../files/diskLayer';
-import { asFileError, FileError } from '../../files/fileError';
+import { FileError } from '../../files/fileError';
 import { failure } from '../../problems/errors';
+import { besideFiles } from './beside';
 import { type Delivery, deliveredPath, deliveredPictures, readDelivery } from './deliveredFiles';
 import { useFastChecksum } from './fastChecksum';
 
 const CHUNK = 1024 * 1024;
-/** What a delivery puts beside its copies (runs/kinds/deliver/besideTheCopies). */
-const BESIDE = /^(SHA256SUMS|index)(-\d+)?(\.html)?$/;
 
 /**
  * All files of a delivery as one ZIP archive (APPNOTE 6.3, with ZIP64 where it is larger than 4 GiB). Pictures are
@@ -24,6 +22,11 @@ export async function archiveOf(context: Context, runId: string): Promise<Readab
   if (files.length === 0) throw failure('nothing-delivered', {});
   useFastChecksum();
   const zip = new yazl.ZipFile();
+  const output = zip.outputStream as Readable;
+  let current: Readable | undefined;
+  // A file that is gone or shorter halfway ends the download; a download that was given up closes its file.
+  zip.on('error', (error) => output.destroy(error));
+  output.once('close', () => current?.destroy());
   for (const { name, file } of files) {
     const { size, modifiedNs } = await diskLayer.stat(file).catch(() => {
       throw failure('nothing-delivered', { file: name });
@@ -32,32 +35,24 @@ export async function archiveOf(context: Context, runId: string): Promise<Readab
       name,
       { compress: false, size, mtime: new Date(Number(modifiedNs / 1_000_000n)) },
       (take) => {
-        take(null, readThrough(file));
+        current = readThrough(file);
+        take(null, current);
       },
     );
   }
+  const now = context.now();
+  for (const { name, text } of await besideFiles(context, delivery))
+    zip.addBuffer(Buffer.from(text, 'utf8'), name, { compress: false, mtime: now });
   zip.end();
-  return asWebStream(zip.outputStream as Readable);
+  return asWebStream(output);
 }
 
 async function filesOf(context: Context, delivery: Delivery): Promise<{ name: string; file: string }[]> {
   const names: string[] = [];
   for await (const { result } of deliveredPictures(context, delivery.runId))
     for (const { path } of result.copies ?? []) names.push(path);
-  const { checksums, page, to } = delivery.parameters.recipe;
-  const beside =
-    names.length > 0 && to === 'archive' && (checksums || page)
-      ? (await listed(delivery.folder)).filter((name) => BESIDE.test(name))
-      : [];
-  return Promise.all(
-    [...names, ...beside].map(async (name) => ({ name, file: await deliveredPath(delivery, name) })),
-  );
+  return Promise.all(names.map(async (name) => ({ name, file: await deliveredPath(delivery, name) })));
 }
-
-const listed = (folder: string) =>
-  readdir(folder).catch((error) => {
-    throw asFileError(error, folder);
-  });
 
 /** A file as a stream, opened only when its turn has come. */
 function readThrough(file: string): Readable {
@@ -70,7 +65,7 @@ function readThrough(file: string): Readable {
         const filled = await one.read(buffer, at);
         if (filled === 0) break;
         at += filled;
-        if (!out.write(buffer.subarray(0, filled))) await new Promise((go) => out.once('drain', go));
+        if (!out.write(buffer.subarray(0, filled))) await drained(out);
         if (out.destroyed) return;
       }
       out.end();
@@ -80,6 +75,19 @@ function readThrough(file: string): Readable {
   })().catch((error) => out.destroy(error));
   return out;
 }
+
+/** A download that was given up is never drained: its file is closed all the same. */
+const drained = (out: PassThrough) =>
+  new Promise<void>((go) => {
+    const end = () => {
+      out.off('drain', end);
+      out.off('close', end);
+      go();
+    };
+    if (out.destroyed) return go();
+    out.once('drain', end);
+    out.once('close', end);
+  });
 
 /** The next piece is asked for when the last one was taken: nothing gathers in memory. */
 function asWebStream(from: Readable): ReadableStream<Uint8Array> {

@@ -7,6 +7,7 @@ import { failure } from '../../problems/errors';
 import { problemWords } from '../../problems/words';
 import { refuseUnusable } from '../templates/refuseUnusable';
 import { templatesById } from '../templates/templates';
+import { signatureImage } from './signatures';
 
 /** A recipe that no picture could be delivered by is refused with the reason; its templates otherwise. */
 export async function checkedRecipe(context: Context, recipe: Recipe): Promise<Template[]> {
@@ -19,6 +20,7 @@ export async function checkedRecipe(context: Context, recipe: Recipe): Promise<T
     if (problem) throw failure('pattern-unusable', { what, why: problemWords(problem) });
   }
   if (recipe.mark && recipe.mark.image === '' && recipe.mark.text.trim() === '') throw failure('mark-empty');
+  if (recipe.mark?.image) await signatureImage(context, recipe.mark.image);
   if (recipe.metadata === 'fields' && recipe.fields.length === 0) throw failure('recipe-without-fields');
   if (recipe.licence && recipe.licence.licensee.trim() === '') throw failure('licence-without-name');
   if (recipe.licence && endsBeforeItBegins(recipe.licence)) throw failure('licence-ends-before');

@@ -4,7 +4,7 @@ import type { FieldId } from '../../../../core/catalogue/fields';
 import { type FieldValue, sameValue } from '../../../../core/catalogue/value';
 import { sizeMark } from '../../../../core/deliver/copySize';
 import { planShot } from '../../../../core/embed/planShot';
-import { endingOf, isRawName, stemOf } from '../../../../core/naming/shots';
+import { isRawName, newSidecarName, stemOf } from '../../../../core/naming/shots';
 import { FormatError, problem } from '../../../../core/problems/problem';
 import type { Context } from '../../../context';
 import { runItems } from '../../../db/schema/runs';
@@ -119,10 +119,7 @@ async function asTheyAre(
     };
   });
   const fresh = plan.parts.find((part) => part.isNew);
-  const beside = (name: string) => `${stemOf(name)}.xmp`;
-  return fresh
-    ? [...files, { of: 'sidecar', name: beside(named.shot.raw ?? named.shot.main), fresh: fresh.plan }]
-    : files;
+  return fresh ? [...files, { of: 'sidecar', name: newSidecarName(named.shot), fresh: fresh.plan }] : files;
 }
 
 async function frozenOf(
@@ -148,7 +145,7 @@ async function frozenOf(
 function inMemory(of: FileToPlace['of'], name: string, { bytes, pixels, quality }: MadeCopy): FileToPlace {
   return {
     of,
-    name: `${stemOf(name)}${endingOf(name)}`,
+    name,
     bytes,
     ...(pixels ? { pixels } : {}),
     ...(quality === undefined ? {} : { quality }),

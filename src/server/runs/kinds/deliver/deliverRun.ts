@@ -1,7 +1,6 @@
 import type { ShotChoices } from '../../../../core/embed/planShot';
 import type { Context } from '../../../context';
 import type { DeliverParameters } from '../../../db/stored/runs';
-import { TakenNames } from '../../../files/folderInside';
 import { readAssignment, writeChoices } from '../../../operations/assignments/assignments';
 import { type CopyMaker, copyMaker } from '../../../operations/deliveries/copyMaker';
 import { folderById } from '../../../operations/folders/folders';
@@ -19,7 +18,6 @@ export interface DeliverRun {
   readonly maker: CopyMaker;
   /** What the assignment chose about writing into files: it holds for copies too. */
   readonly choices: ShotChoices;
-  readonly taken: TakenNames;
 }
 
 /** Reads what is the same for all pictures of a delivery, with templates as they stood when it was asked for. */
@@ -33,5 +31,5 @@ export async function deliverRunFor(context: Context, run: Run, lease: WorkerLea
   const now = localNow(run.createdAt);
   const maker = await copyMaker(context, run.assignmentId, parameters.recipe, templates, now);
   const choices = { ...writeChoices(assignment), now };
-  return { lease, parameters, root, maker, choices, taken: new TakenNames() };
+  return { lease, parameters, root, maker, choices };
 }

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import path from 'node:path';
 import { eq, sql } from 'drizzle-orm';
 import { insertedBytes } from '../../../../core/containers/edits';
@@ -11,7 +10,8 @@ import { nameClaims } from '../../../db/schema/runs';
 import type { DeliveredFile } from '../../../db/stored/runs';
 import { applyEdits } from '../../../files/applyEdits';
 import { createFile } from '../../../files/createFile';
-import { digestOf } from '../../../files/digest';
+import { digestOf, startDigest } from '../../../files/digest';
+import { diskLayer } from '../../../files/diskLayer';
 import { FileError } from '../../../files/fileError';
 import { folderInside } from '../../../files/folderInside';
 import { pathInside } from '../../../files/folders';
@@ -53,19 +53,22 @@ export async function placeTogether(
   inside: string,
   files: readonly FileToPlace[],
 ): Promise<DeliveredFile[]> {
-  const { parameters, root, taken } = run;
+  const { parameters, root } = run;
   const below = [parameters.inside, inside].filter((one) => one !== '').join('/');
   const folder = await folderInside(root.path, below);
   const stem = stemOf(files[0]!.name);
   for (let n = 1; n <= NAMES_TRIED; n++) {
     const names = files.map(({ name }) => numbered(name, stem, n));
     if (!(await claim(context, run, item, below, names))) continue;
+    if (!(await areFree(folder, names, files))) {
+      await release(context, item);
+      continue;
+    }
     try {
       const placed: DeliveredFile[] = [];
       for (const [at, file] of files.entries()) {
         const name = names[at]!;
         const { digest, bytes } = await placeOne(folder, name, file);
-        await taken.add(folder, { main: name });
         placed.push({
           of: file.of,
           path: path.posix.join(inside, name),
@@ -78,7 +81,7 @@ export async function placeTogether(
       return placed;
     } catch (error) {
       if (!(error instanceof FileError && error.code === 'already-there')) throw error;
-      await context.db.delete(nameClaims).where(eq(nameClaims.itemId, item.id));
+      await release(context, item);
     }
   }
   throw new FileError('already-there', files[0]!.name);
@@ -112,9 +115,32 @@ async function claim(
   const { claimed, mine } = rows[0]!;
   if (!mine) throw new ClaimLost();
   if (Number(claimed) === keys.length) return true;
-  await context.db.delete(nameClaims).where(eq(nameClaims.itemId, item.id));
+  await release(context, item);
   return false;
 }
+
+const release = (context: Context, item: Item) =>
+  context.db.delete(nameClaims).where(eq(nameClaims.itemId, item.id));
+
+/** Whether all names are free, or hold what this item placed: no copy is left alone under a number that the others do not get. */
+async function areFree(
+  folder: string,
+  names: readonly string[],
+  files: readonly FileToPlace[],
+): Promise<boolean> {
+  for (const [at, file] of files.entries()) {
+    const target = await pathInside(folder, names[at]!);
+    if (!(await exists(target))) continue;
+    if (!(await placedBefore(target, file))) return false;
+  }
+  return true;
+}
+
+const exists = (file: string) =>
+  diskLayer.stat(file).then(
+    () => true,
+    () => false,
+  );
 
 async function placeOne(
   folder: string,
@@ -179,7 +205,7 @@ async function digestOfStreamed({
   expected,
 }: NonNullable<FileToPlace['streamed']>): Promise<string> {
   const edits = plan?.edits ?? [{ kind: 'copy' as const, start: 0, end: expected.size }];
-  const hash = createHash('sha256');
+  const hash = startDigest('sha256');
   await withFile(source, async (one) => {
     const buffer = new Uint8Array(1024 * 1024);
     for (const edit of edits) {
@@ -196,4 +222,4 @@ async function digestOfStreamed({
   return hash.digest('hex');
 }
 
-const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
+const sha256 = (bytes: Uint8Array): string => startDigest('sha256').update(bytes).digest('hex');
