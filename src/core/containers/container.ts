@@ -1,3 +1,4 @@
+import type { Range } from '../bytes/range';
 import type { ByteSource } from '../bytes/source';
 import { FormatError, type Problem } from '../problems/problem';
 
@@ -51,12 +52,6 @@ export interface LegacyText {
   readonly text: string;
 }
 export type BlockKind = Exclude<keyof Blocks, 'texts' | 'furtherXmp'>;
-
-/** Half-open: bytes [start, end) of the file. */
-export interface Range {
-  readonly start: number;
-  readonly end: number;
-}
 
 /** A byte plan: what the new file is made of, in order. */
 export type Edit =

@@ -1,4 +1,5 @@
 import { concat } from '../bytes/bytes';
+import type { Range } from '../bytes/range';
 import type { Edit } from './container';
 
 /** Bytes of the file that a plan makes. */
@@ -65,4 +66,18 @@ export function invertEdits(edits: readonly Edit[], formerSize: number): Inverse
   }
   if (at < formerSize) pieces.push({ kind: 'former', start: at, end: formerSize });
   return pieces;
+}
+
+/** Copies [start, end) with zeros where `zeros` lie. */
+export function copyWithZeros(start: number, end: number, zeros: readonly Range[]): Edit[] {
+  const edits: Edit[] = [];
+  let at = start;
+  for (const span of [...zeros].sort((a, b) => a.start - b.start)) {
+    const [from, to] = [Math.max(span.start, at), Math.min(span.end, end)];
+    if (from >= to) continue;
+    edits.push({ kind: 'copy', start: at, end: from });
+    edits.push({ kind: 'insert', bytes: new Uint8Array(to - from) });
+    at = to;
+  }
+  return [...edits, { kind: 'copy', start: at, end }];
 }

@@ -1,3 +1,4 @@
+import type { Range } from '../bytes/range';
 import type { ByteSource } from '../bytes/source';
 import { FormatError, problem } from '../problems/problem';
 import type {
@@ -7,7 +8,6 @@ import type {
   Edit,
   FilePart,
   Kind,
-  Range,
   ReadResult,
 } from './container';
 import { foreign } from './foreign/foreign';

@@ -1,8 +1,9 @@
 import { ascii, concat, equalBytes } from '../bytes/bytes';
+import type { Range } from '../bytes/range';
 import { encodeUtf8 } from '../bytes/text';
 import { type ByteOrder, ByteView } from '../bytes/view';
 import { ByteWriter } from '../bytes/writer';
-import { deadSpans, type Span, valueSpans } from '../tiff/dead';
+import { deadSpans, valueSpans } from '../tiff/dead';
 import { entry, type Ifd, type IfdEntry, sizes, typeBytes, valueBytes } from '../tiff/ifd';
 import { layTree, type Row } from '../tiff/layout';
 import { decodeExif, type ExifModel, TAG } from './exif';
@@ -54,7 +55,7 @@ export function writeTags(model: ExifModel, changes: TagChanges, anew = false): 
 }
 
 /** Where the values of changed tags stood, unless something else uses these bytes. */
-function formerValues({ ifds, bytes }: ExifModel, changes: TagChanges, base: number): Span[] {
+function formerValues({ ifds, bytes }: ExifModel, changes: TagChanges, base: number): Range[] {
   const changed = (name: string) => new Set(changes[name as WrittenIfd]?.keys() ?? []);
   const former = Object.entries(ifds).flatMap(([name, ifd]) =>
     ifd.entries.filter((one) => changed(name).has(one.tag)),
@@ -71,7 +72,7 @@ function formerValues({ ifds, bytes }: ExifModel, changes: TagChanges, base: num
   return deadSpans(former, live, base);
 }
 
-function directorySpan({ offset, entries }: Ifd): Span {
+function directorySpan({ offset, entries }: Ifd): Range {
   const { count, entry: octets, next } = sizes(false);
   return { start: offset, end: offset + count + entries.length * octets + next };
 }

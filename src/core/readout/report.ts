@@ -1,9 +1,10 @@
 import { sha256Of } from '../bytes/digest';
+import type { Range } from '../bytes/range';
 import type { ByteSource } from '../bytes/source';
 import { decodeUtf8, decodeWindows1252, encodeUtf8, utf8Length } from '../bytes/text';
 import { ByteView } from '../bytes/view';
 import { usualPrefix } from '../catalogue/namespaces';
-import type { FilePart, Range } from '../containers/container';
+import type { FilePart } from '../containers/container';
 import type { ExifModel } from '../exif/exif';
 import { tagName } from '../exif/tagNames';
 import { charsetOf, decodeDataSet } from '../iim/charset';

@@ -1,13 +1,8 @@
+import { overlap, type Range } from '../bytes/range';
 import type { Ifd, IfdEntry } from './ifd';
 
-/** Half-open: bytes [start, end), counted from the TIFF header. */
-export interface Span {
-  readonly start: number;
-  readonly end: number;
-}
-
 /** Where the octets of a value stand: in its entry's field, or where the field points. */
-function spanOfValue(one: IfdEntry): Span {
+function spanOfValue(one: IfdEntry): Range {
   const length = one.byteLength <= one.field.length ? one.field.length : one.byteLength;
   return { start: one.valueAt, end: one.valueAt + length };
 }
@@ -16,11 +11,10 @@ function spanOfValue(one: IfdEntry): Span {
  * The former values of changed entries, as far as they stand in front of `base` and nothing that lives uses
  * a byte of them: what was erased is overwritten there, not only no longer pointed at.
  */
-export function deadSpans(former: readonly IfdEntry[], live: readonly Span[], base: number): Span[] {
-  const overlaps = (a: Span, b: Span) => a.start < b.end && b.start < a.end;
+export function deadSpans(former: readonly IfdEntry[], live: readonly Range[], base: number): Range[] {
   return former
     .map(spanOfValue)
-    .filter((span) => span.end <= base && !live.some((one) => overlaps(span, one)))
+    .filter((span) => span.end <= base && !live.some((one) => overlap(span, one)))
     .sort((a, b) => a.start - b.start)
     .reduce<{ start: number; end: number }[]>((joined, { start, end }) => {
       const last = joined.at(-1);
@@ -31,7 +25,7 @@ export function deadSpans(former: readonly IfdEntry[], live: readonly Span[], ba
 }
 
 /** The values of entries that a directory points at; those that fit into an entry live with its directory. */
-export function valueSpans(ifd: Ifd | undefined, without: ReadonlySet<number> = new Set()): Span[] {
+export function valueSpans(ifd: Ifd | undefined, without: ReadonlySet<number> = new Set()): Range[] {
   return (ifd?.entries ?? [])
     .filter((one) => !without.has(one.tag) && one.byteLength > one.field.length)
     .map(spanOfValue);

@@ -1,5 +1,5 @@
+import type { Range } from '../../core/bytes/range';
 import { memorySource } from '../../core/bytes/source';
-import type { Range } from '../../core/containers/container';
 import { contentSample } from './contentSample';
 
 const SIZE = 400_000;

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
+import type { Range } from '../../core/bytes/range';
 import type { ByteSource } from '../../core/bytes/source';
-import type { Range } from '../../core/containers/container';
 import type { OpenedContainer } from '../../core/containers/registry';
 
 const WINDOW = 32 * 1024;

@@ -1,9 +1,9 @@
 import { hex } from '../../bytes/bytes';
 import { limits } from '../../bytes/limits';
+import type { Range } from '../../bytes/range';
 import { type ByteSource, windowed } from '../../bytes/source';
 import { ByteView } from '../../bytes/view';
 import { FormatError } from '../../problems/problem';
-import type { Range } from '../container';
 
 /** A box of the ISO base media file format (ISO/IEC 14496-12, 4.2). */
 export interface Box extends Range {

@@ -1,5 +1,6 @@
+import type { Range } from '../../bytes/range';
 import { iccName } from '../../icc/iccName';
-import type { ContainerCodec, Kind, Range } from '../container';
+import type { ContainerCodec, Kind } from '../container';
 import { bareJpeg } from './bare';
 import { largeThumbnail } from './mpf';
 import { jpegMaxBytes, planJpeg } from './plan';

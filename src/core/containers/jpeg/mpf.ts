@@ -1,8 +1,8 @@
 import { limits } from '../../bytes/limits';
+import type { Range } from '../../bytes/range';
 import { ByteView } from '../../bytes/view';
 import { attempt, FormatError } from '../../problems/problem';
 import { entry, readHeader, readIfd } from '../../tiff/ifd';
-import type { Range } from '../container';
 
 /** Multi-Picture Format (CIPA DC-007, 5.2): offsets count from the MP header inside the APP2 segment. */
 const HEADER_IN_SEGMENT = 8;

@@ -1,9 +1,9 @@
 import { equalBytes } from '../../bytes/bytes';
 import { limits } from '../../bytes/limits';
+import type { Range } from '../../bytes/range';
 import { type ByteSource, windowed } from '../../bytes/source';
 import { ByteView } from '../../bytes/view';
 import { FormatError } from '../../problems/problem';
-import type { Range } from '../container';
 import type { TextChunk } from './textChunk';
 
 /** Chunks of PNG (third edition, 5.3): length, type, content, CRC. Offsets from the start of the file. */

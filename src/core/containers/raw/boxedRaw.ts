@@ -1,5 +1,6 @@
 import { startsWith } from '../../bytes/bytes';
 import { limits } from '../../bytes/limits';
+import type { Range } from '../../bytes/range';
 import type { ByteSource } from '../../bytes/source';
 import { ByteView } from '../../bytes/view';
 import { attempt, type Problem } from '../../problems/problem';
@@ -10,7 +11,6 @@ import {
   type ContainerCodec,
   type Kind,
   nothingIsWritten,
-  type Range,
   type ReadResult,
 } from '../container';
 import { type Box, boxContent, walkBoxes } from '../isobmff/boxes';

@@ -1,7 +1,7 @@
 import { limits } from '../../bytes/limits';
+import type { Range } from '../../bytes/range';
 import type { ByteSource } from '../../bytes/source';
 import { entry, type IfdEntry, typeBytes } from '../../tiff/ifd';
-import type { Range } from '../container';
 import { numbersIn, type ReadIfd, TIFF_TAG, type TiffStructure } from './structure';
 
 const PAIRS = [

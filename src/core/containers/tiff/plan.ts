@@ -1,14 +1,15 @@
 import { concat, equalBytes } from '../../bytes/bytes';
+import type { Range } from '../../bytes/range';
 import { ByteView } from '../../bytes/view';
 import { ByteWriter } from '../../bytes/writer';
 import { decodeExif, type ExifModel } from '../../exif/exif';
 import { changedRows, MARK_BYTES, markedArea, type TagChange } from '../../exif/writeTags';
 import { FormatError, type Problem } from '../../problems/problem';
-import { deadSpans, type Span, valueSpans } from '../../tiff/dead';
+import { deadSpans, valueSpans } from '../../tiff/dead';
 import { entry, type IfdEntry, sizes, valueBytes } from '../../tiff/ifd';
 import { layTree } from '../../tiff/layout';
-import type { BlockChanges, Edit, Range } from '../container';
-import { joinEdits } from '../edits';
+import type { BlockChanges, Edit } from '../container';
+import { copyWithZeros, joinEdits } from '../edits';
 import { type ReadIfd, TIFF_TAG, type TiffStructure } from './structure';
 
 const CLASSIC_MAX = 2 ** 32;
@@ -60,9 +61,9 @@ function formerValues(
   ranges: readonly Range[],
   tags: Record<'IFD0' | 'Exif' | 'GPS', Changes>,
   base: number,
-): Span[] {
+): Range[] {
   const { count, entry: octets, next } = sizes(format.big);
-  const directory = ({ offset, entries }: ReadIfd): Span => ({
+  const directory = ({ offset, entries }: ReadIfd): Range => ({
     start: offset,
     end: offset + count + entries.length * octets + next,
   });
@@ -84,18 +85,6 @@ function formerValues(
     ...others.flatMap((ifd) => [...valueSpans(ifd), directory(ifd)]),
   ];
   return deadSpans(former, live, base);
-}
-
-function copyWithZeros(start: number, end: number, zeros: readonly Span[]): Edit[] {
-  const edits: Edit[] = [];
-  let at = start;
-  for (const span of zeros) {
-    if (span.start < at) continue;
-    edits.push({ kind: 'copy', start: at, end: span.start });
-    edits.push({ kind: 'insert', bytes: new Uint8Array(span.end - span.start) });
-    at = span.end;
-  }
-  return [...edits, { kind: 'copy', start: at, end }];
 }
 
 function tagChanges(

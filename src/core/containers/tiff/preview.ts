@@ -1,6 +1,6 @@
+import type { Range } from '../../bytes/range';
 import type { ByteSource } from '../../bytes/source';
 import { entry, typeBytes } from '../../tiff/ifd';
-import type { Range } from '../container';
 import { isJpeg } from './blocks';
 import { imageRanges } from './pictureData';
 import { numbers, TIFF_TAG, type TiffStructure } from './structure';

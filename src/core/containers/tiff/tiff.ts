@@ -1,17 +1,11 @@
 import { limits } from '../../bytes/limits';
+import type { Range } from '../../bytes/range';
 import type { ByteSource } from '../../bytes/source';
 import { tagName } from '../../exif/tagNames';
 import { iccName } from '../../icc/iccName';
 import { problem } from '../../problems/problem';
 import { entry } from '../../tiff/ifd';
-import {
-  type ContainerCodec,
-  isReadOnly,
-  type Kind,
-  nothingIsWritten,
-  type Range,
-  type ReadResult,
-} from '../container';
+import { type ContainerCodec, isReadOnly, type Kind, nothingIsWritten, type ReadResult } from '../container';
 import { tiffBlocks } from './blocks';
 import { tiffKinds } from './kinds';
 import { imageRanges, valueRange } from './pictureData';

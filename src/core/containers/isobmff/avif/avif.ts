@@ -1,11 +1,12 @@
 import { ascii, concat, startsWith } from '../../../bytes/bytes';
 import { limits } from '../../../bytes/limits';
+import { overlap, type Range } from '../../../bytes/range';
 import type { ByteSource } from '../../../bytes/source';
 import { ByteView } from '../../../bytes/view';
 import { iccName } from '../../../icc/iccName';
 import { FormatError, problem } from '../../../problems/problem';
-import type { Blocks, ContainerCodec, Kind, Range, ReadResult } from '../../container';
-import { boxContent, walkBoxes } from '../boxes';
+import type { Blocks, ContainerCodec, Kind, ReadResult } from '../../container';
+import { type Box, boxContent, walkBoxes } from '../boxes';
 import { hasBrand } from '../brands';
 import { type Item, innerBoxes, readInfos, readLocations, readReferences } from './items';
 import { planAvif } from './plan';
@@ -111,10 +112,11 @@ async function openItems(source: ByteSource): Promise<AvifItems | undefined> {
       ...(locations.get(info.id) ?? { inIdat: false, extents: [] }),
     }));
     const view = new ByteView(pitm, 'big', 'pitm');
-    const inside = items.every((item) => item.inIdat || item.extents.every((one) => one.end <= source.size));
+    const inside = items.every((item) => item.extents.every((one) => item.inIdat || one.end <= source.size));
     const hasDouble = items.filter(isExif).length > 1 || items.filter(isXmp).length > 1;
     const isHidden = items.some((item) => item.inIdat && (isExif(item) || isXmp(item)));
-    if (!inside || hasDouble || isHidden || locations.size > items.length) return undefined;
+    if (!inside || hasDouble || isHidden || isTangled(items, meta) || locations.size > items.length)
+      return undefined;
     return {
       meta,
       boxes,
@@ -127,6 +129,15 @@ async function openItems(source: ByteSource): Promise<AvifItems | undefined> {
     if (error instanceof FormatError) return undefined;
     throw error;
   }
+}
+
+/** Pictures that lie where a change writes: in the box that is made anew, or where words stand that are taken away. */
+function isTangled(items: readonly Item[], meta: Box): boolean {
+  const laid = items.filter((item) => !item.inIdat);
+  const words = laid.filter((item) => isExif(item) || isXmp(item));
+  const pictures = laid.filter((item) => !words.includes(item)).flatMap((item) => item.extents);
+  const written = [{ start: meta.at, end: meta.end }, ...words.flatMap((item) => item.extents)];
+  return pictures.some((one) => written.some((other) => overlap(one, other)));
 }
 
 async function dataOf(source: ByteSource, { extents }: Item): Promise<Uint8Array> {

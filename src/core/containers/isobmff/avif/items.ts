@@ -1,8 +1,8 @@
 import { ascii, concat } from '../../../bytes/bytes';
+import type { Range } from '../../../bytes/range';
 import { ByteView } from '../../../bytes/view';
 import { ByteWriter } from '../../../bytes/writer';
 import { FormatError } from '../../../problems/problem';
-import type { Range } from '../../container';
 
 /** A box inside `meta`, in memory (ISO/IEC 14496-12, 4.2): its whole bytes, and its content. */
 export interface InnerBox {

@@ -1,7 +1,8 @@
 import { concat } from '../../../bytes/bytes';
+import { overlap, type Range } from '../../../bytes/range';
 import { FormatError, type Problem } from '../../../problems/problem';
-import { type BlockChanges, type Edit, nothingIsWritten, type Range } from '../../container';
-import { joinEdits } from '../../edits';
+import { type BlockChanges, type Edit, nothingIsWritten } from '../../container';
+import { copyWithZeros, joinEdits } from '../../edits';
 import { box, type Item, infoOf, writeInfos, writeLocations, writeReferences } from './items';
 import { type AvifItems, type AvifStructure, isExif, isXmp, XMP_TYPE } from './structure';
 
@@ -67,11 +68,12 @@ function endOfOthers(
   kept: readonly Item[],
   size: number,
 ): number {
+  const whole = { start: last.at, end: last.end };
   const within = ({ start, end }: Range) => start >= last.start && end <= last.end;
   const isOnlyTheirs =
     last.type === 'mdat' &&
     gone.some((item) => item.extents.some(within)) &&
-    !kept.some((item) => !item.inIdat && item.extents.some(within));
+    !kept.some((item) => !item.inIdat && item.extents.some((one) => overlap(one, whole)));
   return isOnlyTheirs ? last.at : size;
 }
 
@@ -112,16 +114,4 @@ function metaWith(
   const hasReferences = boxes.some((one) => one.type === 'iref');
   if (!hasReferences && links.length > 0) rebuilt.push(writeReferences(links));
   return box('meta', concat([new Uint8Array(4), ...rebuilt]));
-}
-
-function copyWithZeros(start: number, end: number, zeros: readonly Range[]): Edit[] {
-  const edits: Edit[] = [];
-  let at = start;
-  for (const span of [...zeros].sort((a, b) => a.start - b.start)) {
-    if (span.start < at || span.end > end) continue;
-    edits.push({ kind: 'copy', start: at, end: span.start });
-    edits.push({ kind: 'insert', bytes: new Uint8Array(span.end - span.start) });
-    at = span.end;
-  }
-  return [...edits, { kind: 'copy', start: at, end }];
 }
