@@ -2,7 +2,8 @@ import { limits } from '../../bytes/limits';
 import type { Range } from '../../bytes/range';
 import type { ByteSource } from '../../bytes/source';
 import { entry, type IfdEntry, typeBytes } from '../../tiff/ifd';
-import { numbersIn, type ReadIfd, TIFF_TAG, type TiffStructure } from './structure';
+import { numbersIn } from './numbers';
+import { type ReadIfd, TIFF_TAG, type TiffStructure } from './structure';
 
 const PAIRS = [
   [TIFF_TAG.stripOffsets, TIFF_TAG.stripByteCounts],

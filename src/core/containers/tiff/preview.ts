@@ -2,8 +2,9 @@ import type { Range } from '../../bytes/range';
 import type { ByteSource } from '../../bytes/source';
 import { entry, typeBytes } from '../../tiff/ifd';
 import { isJpeg } from './blocks';
+import { numbers } from './numbers';
 import { imageRanges } from './pictureData';
-import { numbers, TIFF_TAG, type TiffStructure } from './structure';
+import { TIFF_TAG, type TiffStructure } from './structure';
 
 const PHOTOMETRIC_CFA = 32803;
 const PHOTOMETRIC_LINEAR_RAW = 34892;

@@ -3,16 +3,9 @@ import { limits } from '../../bytes/limits';
 import { type ByteSource, windowed } from '../../bytes/source';
 import { type ByteOrder, ByteView } from '../../bytes/view';
 import { MARK, MARK_BYTES } from '../../exif/writeTags';
-import { attempt, FormatError, type Problem, problem } from '../../problems/problem';
-import {
-  checkedCount,
-  entry,
-  type Ifd,
-  type IfdEntry,
-  readEntry,
-  sizes,
-  type TiffFormat,
-} from '../../tiff/ifd';
+import { FormatError, type Problem, problem } from '../../problems/problem';
+import { checkedCount, type Ifd, type IfdEntry, readEntry, sizes, type TiffFormat } from '../../tiff/ifd';
+import { numbers } from './numbers';
 
 /** Tags of TIFF 6.0 and of its supplements that the codec looks at. */
 export const TIFF_TAG = {
@@ -177,42 +170,6 @@ function readValue(source: ByteSource, file: ByteSource, one: IfdEntry): Promise
 function isTable(tag: number): boolean {
   const { stripOffsets, stripByteCounts, tileOffsets, tileByteCounts } = TIFF_TAG;
   return [stripOffsets, stripByteCounts, tileOffsets, tileByteCounts, 37500].includes(tag);
-}
-
-/** Whole numbers of an entry whose value was read. */
-export function numbers(ifd: ReadIfd, tag: number, { order }: TiffFormat): number[] {
-  const one = entry(ifd, tag);
-  const bytes = ifd.values.get(tag);
-  return one && bytes ? numbersIn(bytes, one, order) : [];
-}
-
-/** The whole numbers of an entry's value. */
-export function numbersIn(
-  bytes: Uint8Array,
-  one: Pick<IfdEntry, 'type' | 'count'>,
-  order: ByteOrder,
-): number[] {
-  const view = new ByteView(bytes, order, 'TIFF');
-  const tried = attempt(() =>
-    Array.from({ length: one.count }, (_, i) => {
-      switch (one.type) {
-        case 1:
-        case 7:
-          return view.u8(i);
-        case 3:
-          return view.u16(i * 2);
-        case 4:
-        case 13:
-          return view.u32(i * 4);
-        case 16:
-        case 18:
-          return view.u64(i * 8);
-        default:
-          throw new FormatError('out-of-bounds', 'TIFF', { found: `type ${one.type}` });
-      }
-    }),
-  );
-  return 'value' in tried ? tried.value : [];
 }
 
 /**

@@ -8,11 +8,12 @@ import { entry } from '../../tiff/ifd';
 import { type ContainerCodec, isReadOnly, type Kind, nothingIsWritten, type ReadResult } from '../container';
 import { tiffBlocks } from './blocks';
 import { tiffKinds } from './kinds';
+import { numbers } from './numbers';
 import { imageRanges, valueRange } from './pictureData';
 import { planTiff } from './plan';
 import { largestJpeg } from './preview';
 import { isRawExtension, TIFF_RAW_EXTENSIONS } from './rawNames';
-import { numbers, type ReadIfd, readTiff, TIFF_TAG, type TiffStructure } from './structure';
+import { type ReadIfd, readTiff, TIFF_TAG, type TiffStructure } from './structure';
 
 /** The structure, and the Exif block that was put together from it. */
 export interface TiffFile {
