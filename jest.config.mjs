@@ -17,5 +17,6 @@ export default {
     ],
   },
   transformIgnorePatterns: ['/node_modules/(?!(@noble|stemmer)/)'],
+  globalSetup: '<rootDir>/tests/builtPrograms.mjs',
   testTimeout: 900_000,
 };

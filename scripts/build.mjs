@@ -5,6 +5,7 @@ import { build } from 'esbuild';
 process.env.NEXT_TELEMETRY_DISABLED = '1';
 const entries = {
   worker: 'src/worker/main.ts',
+  reader: 'src/reader/main.ts',
   migrate: 'src/server/db/migrateMain.ts',
   demo: 'src/demo/main.ts',
   gazetteer: 'src/server/gazetteer/thread.ts',

@@ -14,6 +14,9 @@ const WORKER_PAUSE_MS = 1000;
 /** Workers share the items of a run; more than two wait for the disk. */
 const WORKERS = Number(process.env.FABRICA_WORKERS ?? Math.min(2, availableParallelism()));
 
+/** Processes that read files for the web application; each worker has one of its own. */
+const READERS = 2;
+
 /** Everything from a fresh machine to a running Fabrica; ends when asked to, and then ends all it began. */
 export async function start({ demo }) {
   const data = dataFolder();
@@ -52,14 +55,14 @@ export async function start({ demo }) {
     const next = path.join(root, 'node_modules/next/dist/bin/next');
     running.children.push(
       startChild('web', [next, 'start', '-H', '127.0.0.1', '-p', String(port)], {
-        env,
+        env: { ...env, FABRICA_READERS: String(READERS) },
         cwd: root,
         log: log('web'),
       }),
     );
     const startWorker = () => {
       const worker = startChild('worker', [path.join(root, 'dist/worker.mjs')], {
-        env,
+        env: { ...env, FABRICA_READERS: '1' },
         cwd: root,
         log: log('worker'),
       });

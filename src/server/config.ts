@@ -14,7 +14,10 @@ export function config(): Config {
   return {
     root: process.env.FABRICA_ROOT ?? process.cwd(),
     dataFolder: process.env.FABRICA_DATA ?? path.join(/*turbopackIgnore: true*/ process.cwd(), '.fabrica'),
-    databaseUrl: required('FABRICA_DATABASE_URL'),
+    // Reader processes have none, and need none.
+    get databaseUrl() {
+      return required('FABRICA_DATABASE_URL');
+    },
     address: process.env.FABRICA_ADDRESS ?? 'http://127.0.0.1:4400',
   };
 }

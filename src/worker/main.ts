@@ -13,6 +13,7 @@ import { forgetArchives } from '../server/operations/deliveries/forgetArchives';
 import { listFolders } from '../server/operations/folders/folders';
 import { makePreviews, withoutPreviews } from '../server/previews/makePreviews';
 import { carryOutRuns } from '../server/runs/scheduler';
+import { watchOver } from './watchdog';
 
 /** How often drop folders are looked into, and changes that were cut off are tried again (a disk may be back). */
 const DROP_EVERY_MS = 1500;
@@ -28,6 +29,7 @@ for (const signal of ['SIGTERM', 'SIGINT'] as const)
   });
 
 async function main(): Promise<void> {
+  watchOver();
   const context = contextFor('worker');
   for (const folder of await listFolders(context))
     if (folder.kind === 'working') await sweepPartFiles(folder.path);

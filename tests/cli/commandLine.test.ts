@@ -26,10 +26,6 @@ let folder: string;
 const at = (name: string) => path.join(folder, name);
 const state = () => ({ ...process.env, FABRICA_STATE: at('state') });
 
-beforeAll(() => {
-  const built = spawnSync(process.execPath, ['scripts/build.mjs', '--programs-only'], { cwd: root });
-  if (built.status !== 0) throw new Error(String(built.stderr));
-});
 beforeEach(() => {
   folder = mkdtempSync(path.join(tmpdir(), 'fabrica-cli-'));
 });

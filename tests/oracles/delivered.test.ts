@@ -9,7 +9,7 @@ import { figureHtml, figurePage, imageObject } from '@/core/deliver/figure';
 import { type Recipe, usualMark, usualRecipe } from '@/core/deliver/recipe';
 import { readPhotoFile } from '@/server/files/readPhotoFile';
 import { drawingOfText } from '@/server/rendering/mark';
-import { sourcePicture } from '@/server/rendering/picture';
+import { withSourcePicture } from '@/server/rendering/picture';
 import { renderCopies } from '@/server/rendering/render';
 
 /** Rendered copies against libvips' own command line and ImageMagick; figures against JSON-LD and HTML by others. */
@@ -43,8 +43,10 @@ async function inP3(): Promise<string> {
 }
 
 async function rendered(file: string, wish: Partial<Recipe>, name: string) {
-  const picture = await sourcePicture(file, await readPhotoFile(file));
-  const [made] = await renderCopies(picture, { ...usualRecipe, ...wish, mark: undefined, roomForRecords: 0 });
+  const options = { ...usualRecipe, ...wish, mark: undefined, roomForRecords: 0 };
+  const [made] = await withSourcePicture(file, await readPhotoFile(file), (picture) =>
+    renderCopies(picture, options),
+  );
   writeFileSync(at(name), made!.bytes);
   return at(name);
 }
@@ -122,11 +124,12 @@ test('pictures that lie on their side are upright in the copy, with nothing left
 
 test('outside of its mark a copy is the same, octet for octet', async () => {
   const source = await inP3();
-  const picture = await sourcePicture(source, await readPhotoFile(source));
+  const read = await readPhotoFile(source);
   const wish = { ...usualRecipe, format: 'png', sizes: [{ by: 'whole' }], roomForRecords: 0 } as const;
   const mark = { drawing: drawingOfText('© Aune Pell', 'serif'), look: { ...usualMark, size: 10 } };
-  const [plain] = await renderCopies(picture, { ...wish, mark: undefined });
-  const [marked] = await renderCopies(picture, { ...wish, mark });
+  const made = async (drawn: typeof mark | undefined) =>
+    (await withSourcePicture(source, read, (picture) => renderCopies(picture, { ...wish, mark: drawn })))[0];
+  const [plain, marked] = [await made(undefined), await made(mark)];
   const raw = (bytes: Buffer) => sharp(bytes).removeAlpha().raw().toBuffer();
   const [a, b] = await Promise.all([raw(plain!.bytes), raw(marked!.bytes)]);
   const changed = [...a!.keys()].filter((n) => a![n] !== b![n]).map((n) => Math.floor(n / 3 / 240));

@@ -628,7 +628,7 @@ async function until(isSo: () => boolean): Promise<boolean> {
 
 test('the sizes of a picture share a number: a taken name of one leaves no other behind', async () => {
   const job = await bringIn(server, { 'a.jpg': await tellingJpeg() });
-  const out = path.join(server.folder, 'taken');
+  const out = path.join(server.folder, 'taken-by-one');
   mkdirSync(out);
   writeFileSync(path.join(out, 'a-300.jpg'), 'of somebody');
   await deliver(job, {

@@ -13,7 +13,10 @@ export type FileErrorCode =
   | 'not-a-file'
   | 'too-large'
   | 'locked'
-  | 'way-back-differs';
+  | 'way-back-differs'
+  | 'too-long-to-read'
+  | 'too-much-to-read'
+  | 'reader-ended';
 
 export class FileError extends Error {
   readonly code: FileErrorCode;

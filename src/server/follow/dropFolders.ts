@@ -13,7 +13,7 @@ import { type FoundShot, filesOf, listPictures } from '../files/folders';
 import { announce } from '../jobs/queue';
 import { log } from '../log';
 import { readAssignment } from '../operations/assignments/assignments';
-import { readSourceShot } from '../operations/bringIn/readSource';
+import { sourcePicture } from '../operations/bringIn/readSource';
 import { candidatesFor } from '../operations/bringIn/samePicture';
 import { startImport } from '../operations/bringIn/startImport';
 import { installationContext } from '../operations/identities/identities';
@@ -168,7 +168,7 @@ async function isStill(
 }
 
 async function verdictOf(context: Context, id: string, folder: string, shot: FoundShot): Promise<Verdict> {
-  const found = await readSourceShot(folder, shot);
+  const found = await sourcePicture(folder, shot);
   if ('failed' in found) return { kind: 'settled' };
   const here = await candidatesFor(context, id, [found.sample]);
   if (here.couldBe(found.sample) && here.identities.has(await found.identity())) return { kind: 'settled' };
@@ -177,7 +177,7 @@ async function verdictOf(context: Context, id: string, folder: string, shot: Fou
     templatesById(context, inForce),
     installationContext(context),
   ]);
-  const { creator, copyrightNotice } = found.read.record.fields;
+  const { creator, copyrightNotice } = found.record.fields;
   const maker = otherMaker(
     { creator: creator?.value, copyrightNotice: copyrightNotice?.value },
     ownNames(templates, installation.identities),

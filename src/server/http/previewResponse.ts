@@ -1,4 +1,5 @@
-import { type PreviewSide, preview, previewSides } from '../previews/preview';
+import { type PreviewSide, previewSides } from '../previews/makePreview';
+import { preview } from '../previews/preview';
 
 /** A picture as WebP, its longer side at least `asked` pixels where one of that size is made. */
 export async function previewResponse(

@@ -5,7 +5,8 @@ import { log } from '../log';
 import { workOutIdentity } from '../operations/bringIn/samePicture';
 import { photoPath } from '../operations/photos/photos';
 import { isUnderWay } from '../operations/runs/runs';
-import { preview, previewSides } from './preview';
+import { previewSides } from './makePreview';
+import { preview } from './preview';
 
 /** While a run is under way only the first screen is made ready: the run has the machine. */
 const FIRST_SCREEN = 24;

@@ -1,114 +1,21 @@
-import { createHash, randomBytes } from 'node:crypto';
-import { lstat, mkdir, readFile, rename, writeFile } from 'node:fs/promises';
-import path from 'node:path';
-import { isRawName } from '../../core/naming/shots';
-import { config } from '../config';
-import { FileError } from '../files/fileError';
-import { identityOfFile, sampleOfFile } from '../files/knownContent';
-import { type PhotoFile, readPhotoFile } from '../files/readPhotoFile';
-import sharp, { type Sharp } from '../rendering/decoder';
-import { embeddedJpeg, turnOf } from '../rendering/picture';
+import { readFile } from 'node:fs/promises';
+import { diskLayer } from '../files/diskLayer';
+import { outside } from '../readers/readers';
+import type { PreviewSide } from './makePreview';
 
-/** Long sides that are kept, in pixels. */
-export const previewSides = [480, 1600, 2560] as const;
-export type PreviewSide = (typeof previewSides)[number];
+const REMEMBERED = 20_000;
+/** Where the preview of a file was found last, by its entry on disk. */
+const known = new Map<string, string>();
 
-const AT_ONCE = 2;
-const MAX_PIXELS = 300_000_000;
-
-/**
- * A WebP preview: upright by Orientation, converted from its profile to sRGB. Made once and kept by what the
- * picture data is known by, so that a picture seen on a card, its copy here, and the file with new words in
- * it have one preview.
- */
+/** A preview as WebP, made by a reader process where there is none. Throws where the picture cannot be shown. */
 export async function preview(file: string, side: PreviewSide, identity?: string | null): Promise<Buffer> {
-  const read = await readPhotoFile(file).catch(() => undefined);
-  const kept = keptAt(`${await contentKey(file, read, identity)}|${side}`);
-  try {
-    return await readFile(kept);
-  } catch {
-    return inTurn(() => make(file, read, side, kept));
-  }
-}
-
-async function contentKey(
-  file: string,
-  read: PhotoFile | undefined,
-  identity?: string | null,
-): Promise<string> {
-  const sample = read ? await sampleOfFile(file, read) : '0:';
-  // A file without picture data that we know of is known by its entry.
-  if (!read || sample.startsWith('0:')) {
-    const entry = await lstat(file);
-    // A decoder would wait for a pipe, and follow a link out of the folder.
-    if (!entry.isFile()) throw new FileError(entry.isSymbolicLink() ? 'symbolic-link' : 'not-a-file', file);
-    const { size, mtimeMs } = entry;
-    return `${file}|${size}|${mtimeMs}`;
-  }
-  return `${identity || (await identityOfFile(file, read))}|${read.picture.camera.orientation}`;
-}
-
-function keptAt(key: string): string {
-  const name = createHash('sha256').update(key).digest('hex');
-  const folder = path.join(/*turbopackIgnore: true*/ config().dataFolder, 'previews', name.slice(0, 2));
-  return path.join(folder, `${name}.webp`);
-}
-
-async function make(
-  file: string,
-  read: PhotoFile | undefined,
-  side: PreviewSide,
-  kept: string,
-): Promise<Buffer> {
-  const made = await (await upright(file, read, side))
-    .resize(side, side, { fit: 'inside', withoutEnlargement: true })
-    .toColourspace('srgb')
-    .webp({ quality: 82 })
-    .toBuffer();
-  await mkdir(path.dirname(kept), { recursive: true });
-  const part = `${kept}.${randomBytes(4).toString('hex')}`;
-  await writeFile(part, made);
-  await rename(part, kept);
-  return made;
-}
-
-const options = { limitInputPixels: MAX_PIXELS, failOn: 'error' } as const;
-
-/** The picture as it is to be shown: from the JPEG inside where there is one that is large enough, or nothing else to show. */
-async function upright(file: string, read: PhotoFile | undefined, side: PreviewSide): Promise<Sharp> {
-  const whole = () => sharp(file, options).autoOrient();
-  const jpeg = read && (await embeddedJpeg(file, read));
-  if (!jpeg || (!isRawName(file) && !(await showsTheSame(jpeg, file, side)))) return whole();
-  const { orientation } = await sharp(jpeg, options).metadata();
-  const turn = turnOf(orientation, read);
-  return turn ? sharp(jpeg, options).rotate(turn) : sharp(jpeg, options).autoOrient();
-}
-
-/** Whether an embedded JPEG is large enough, of the picture's shape, and in its colours. */
-async function showsTheSame(jpeg: Buffer, file: string, side: PreviewSide): Promise<boolean> {
-  try {
-    const [small, large] = await Promise.all([
-      sharp(jpeg, options).metadata(),
-      sharp(file, options).metadata(),
-    ]);
-    const shape = small.width / small.height / (large.width / large.height);
-    const sameColours = !large.icc || small.icc?.equals(large.icc) === true;
-    return Math.max(small.width, small.height) >= side && Math.abs(shape - 1) < 0.01 && sameColours;
-  } catch {
-    return false;
-  }
-}
-
-let working = 0;
-const queue: (() => void)[] = [];
-
-async function inTurn<T>(work: () => Promise<T>): Promise<T> {
-  while (working >= AT_ONCE) await new Promise<void>((resolve) => queue.push(resolve));
-  working++;
-  try {
-    return await work();
-  } finally {
-    working--;
-    queue.shift()?.();
-  }
+  const stat = await diskLayer.stat(file).catch(() => undefined);
+  const key = `${file}|${stat?.size}|${stat?.modifiedNs}|${identity ?? ''}|${side}`;
+  const before = known.get(key);
+  const bytes = before && (await readFile(before).catch(() => undefined));
+  if (bytes) return bytes;
+  const kept = await outside('makePreview', file, file, side, identity);
+  if (known.size >= REMEMBERED) known.clear();
+  known.set(key, kept);
+  return readFile(kept);
 }

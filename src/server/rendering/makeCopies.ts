@@ -17,7 +17,7 @@ import { verifyWritten } from '../files/verifyWritten';
 import type { SecondRead } from '../secondReader/secondReader';
 import sharp from './decoder';
 import type { MarkDrawing } from './mark';
-import { embeddedJpeg, type SourcePicture, sourcePicture } from './picture';
+import { embeddedJpeg, type SourcePicture, withSourcePicture } from './picture';
 import { type Rendering, type RenderOptions, renderCopies } from './render';
 
 export interface CopyRequest {
@@ -64,19 +64,21 @@ export async function frozenJpeg(read: ReadShot, request: CopyRequest): Promise<
   const held = isRawName(read.shot.main) ? read.main : read.raw;
   if (!raw || !held) throw new FormatError('preview-missing', 'file');
   const file = path.join(read.folder, raw);
-  const picture = await sourcePicture(file, held);
+  return withSourcePicture(file, held, (picture) => frozen(picture, file, { ...read, main: held }, request));
+}
+
+async function frozen(picture: SourcePicture, file: string, read: ReadShot, request: CopyRequest) {
   const whole = { ...request.recipe, format: 'jpeg', sizes: [{ by: 'whole' }], quality: 95 } as const;
   const turned = { ...whole, profile: 'keep', mostKilobytes: 0, perInch: 0 } as const;
   const facts = { wasTurned: picture.wasTurned, isSrgb: !picture.hasOwnProfile };
-  const raws: ReadShot = { ...read, main: held };
   if (picture.wasTurned) {
     const [made] = await renderCopies(picture, { ...turned, mark: undefined, roomForRecords: 0 });
-    return dressed(raws, { ...made!, pixels: made!, ending: '.jpg', rendered: facts }, request);
+    return dressed(read, { ...made!, pixels: made!, ending: '.jpg', rendered: facts }, request);
   }
-  const jpeg = await embeddedJpeg(file, held);
+  const jpeg = await embeddedJpeg(file, read.main);
   const bare = (await openContainer(memorySource(jpeg!), 'frozen.jpg')).bare();
   const bytes = assembled(jpeg!, bare!);
-  return dressed(raws, { bytes, pixels: picture.pixels, ending: '.jpg', rendered: facts }, request);
+  return dressed(read, { bytes, pixels: picture.pixels, ending: '.jpg', rendered: facts }, request);
 }
 
 async function renderedCopies(
@@ -85,13 +87,18 @@ async function renderedCopies(
   request: CopyRequest,
   changed: (recipe: Recipe, picture: SourcePicture) => Recipe = (recipe) => recipe,
 ): Promise<MadeCopy[]> {
-  const picture = await sourcePicture(file, read.main);
-  const recipe = changed(request.recipe, picture);
+  return withSourcePicture(file, read.main, (picture) =>
+    copiesOf(picture, read, { ...request, recipe: changed(request.recipe, picture) }),
+  );
+}
+
+async function copiesOf(picture: SourcePicture, read: ReadShot, request: CopyRequest): Promise<MadeCopy[]> {
+  const { recipe } = request;
   const ending = formatEndings[recipe.format === 'as-they-are' ? 'tiff' : recipe.format];
   const isSrgb = recipe.profile === 'srgb' || (recipe.profile === 'keep' && !picture.hasOwnProfile);
   const facts = { wasTurned: picture.wasTurned, isSrgb };
   const dress = (made: Pick<Rendering, 'bytes' | 'width' | 'height'> & Partial<Rendering>) =>
-    dressed(read, { ...made, pixels: made, ending, rendered: facts }, { ...request, recipe });
+    dressed(read, { ...made, pixels: made, ending, rendered: facts }, request);
   const { drawing } = request;
   const mark = drawing && recipe.mark ? { drawing, look: recipe.mark } : undefined;
   const options: RenderOptions = { ...recipe, mark, roomForRecords: 0 };

@@ -4,9 +4,11 @@ import { isRawName } from '../../core/naming/shots';
 import { FormatError } from '../../core/problems/problem';
 import type { PhotoFile } from '../files/readPhotoFile';
 import { sourceOf, withFile } from '../files/source';
-import sharp, { type Sharp } from './decoder';
+import sharp, { type Sharp, withChecked } from './decoder';
 
 const MAX_PIXELS = 300_000_000;
+/** Of one rendering. */
+const MAX_SECONDS = 300;
 const options = { limitInputPixels: MAX_PIXELS, failOn: 'error', sequentialRead: true } as const;
 const TURNS: Readonly<Record<number, number>> = { 3: 180, 6: 90, 8: 270 };
 
@@ -39,17 +41,33 @@ export async function embeddedJpeg(file: string, { container }: PhotoFile): Prom
 export const turnOf = (orientation: number | undefined, { picture }: PhotoFile): number =>
   orientation === undefined ? (TURNS[picture.camera.orientation] ?? 0) : 0;
 
-/** Opens a picture for rendering. Throws `preview-missing` for a raw file that holds no rendering. */
-export async function sourcePicture(file: string, read: PhotoFile): Promise<SourcePicture> {
-  const isCameras = isRawName(file);
-  const input = isCameras ? await embeddedJpeg(file, read) : file;
-  if (input === undefined) throw new FormatError('preview-missing', 'file');
+/** Opens a picture for rendering, as long as it is used. Throws `preview-missing` for a raw file that holds no rendering. */
+export async function withSourcePicture<T>(
+  file: string,
+  read: PhotoFile,
+  use: (picture: SourcePicture) => Promise<T>,
+): Promise<T> {
+  if (!isRawName(file))
+    return withChecked(file, async (input) => use(await sourcePicture(input, read, false)));
+  const jpeg = await embeddedJpeg(file, read);
+  if (jpeg === undefined) throw new FormatError('preview-missing', 'file');
+  return use(await sourcePicture(jpeg, read, true));
+}
+
+async function sourcePicture(
+  input: string | Buffer,
+  read: PhotoFile,
+  isCameras: boolean,
+): Promise<SourcePicture> {
   const metadata = await sharp(input, options).metadata();
   const turn = isCameras ? turnOf(metadata.orientation, read) : 0;
   const { width, height } = metadata.autoOrient;
   const isAcross = turn === 90 || turn === 270;
   return {
-    open: () => (turn ? sharp(input, options).rotate(turn) : sharp(input, options).autoOrient()),
+    open: () => {
+      const decoded = sharp(input, options).timeout({ seconds: MAX_SECONDS });
+      return turn ? decoded.rotate(turn) : decoded.autoOrient();
+    },
     pixels: isAcross ? { width: height, height: width } : { width, height },
     wasTurned: turn !== 0 || (metadata.orientation ?? 1) > 1,
     isCameras,

@@ -58,7 +58,7 @@ export async function claimNext(context: Context, runId: string, lease: WorkerLe
     order by i.position limit ${AT_A_TIME} for update of i skip locked)`;
   const claimed = await context.db
     .update(runItems)
-    .set({ claimedBy: lease.number })
+    .set({ claimedBy: lease.number, claims: sql`${runItems.claims} + 1` })
     .where(inArray(runItems.id, next))
     .returning();
   return claimed.sort((a, b) => a.position - b.position);
@@ -68,7 +68,7 @@ export async function claimNext(context: Context, runId: string, lease: WorkerLe
 export async function giveBack(context: Context, runId: string, lease: WorkerLease): Promise<void> {
   await context.db
     .update(runItems)
-    .set({ claimedBy: null })
+    .set({ claimedBy: null, claims: sql`${runItems.claims} - 1` })
     .where(
       and(eq(runItems.runId, runId), eq(runItems.claimedBy, lease.number), eq(runItems.state, 'waiting')),
     );

@@ -1,7 +1,7 @@
 import { boundedBytes } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
 import { siteQuery } from '@/server/http/shapes/queries';
-import { throughSite } from '@/server/site/simulatedSite';
+import { outside } from '@/server/readers/readers';
 
 /** Bytes of a picture that the stand-in takes. */
 const MOST = 200 * 1024 * 1024;
@@ -9,7 +9,7 @@ const MOST = 200 * 1024 * 1024;
 /** Sends a picture to the simulated site, and answers with what it hands out. */
 export const POST = endpoint(async ({ query, request }) => {
   const { name, profile } = query(siteQuery);
-  const copy = await throughSite(await boundedBytes(request, MOST), name, profile);
+  const copy = await outside('throughSite', name, await boundedBytes(request, MOST), name, profile);
   return new Response(copy.bytes as Uint8Array<ArrayBuffer>, {
     headers: {
       'content-type': copy.mediaType,

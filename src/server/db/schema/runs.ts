@@ -8,27 +8,36 @@ import { assignments } from './assignments';
 import { bytea, createdAt, id, pointInTime } from './columns';
 import { openedFolders } from './folders';
 
-export const runs = pgTable('runs', {
-  id: id(),
-  assignmentId: uuid()
-    .notNull()
-    .references(() => assignments.id, { onDelete: 'cascade' }),
-  kind: text().$type<RunKindId>().notNull(),
-  state: text().$type<'waiting' | 'running' | 'stopped' | 'done'>().notNull().default('waiting'),
-  /** Of its kind: runs/registry reads and writes them. */
-  parameters: jsonb().notNull(),
-  /** Who asked for it (context.ts); '' in runs of before that was kept. */
-  askedBy: text().$type<AskedBy>().notNull().default(''),
-  askedByName: text().notNull().default(''),
-  /** The run that this one undoes. */
-  undoes: uuid(),
-  stopAsked: boolean().notNull().default(false),
-  /** Keeps its place and waits to be told to go on. */
-  paused: boolean().notNull().default(false),
-  createdAt: createdAt(),
-  startedAt: pointInTime(),
-  endedAt: pointInTime(),
-});
+export const runs = pgTable(
+  'runs',
+  {
+    id: id(),
+    assignmentId: uuid()
+      .notNull()
+      .references(() => assignments.id, { onDelete: 'cascade' }),
+    kind: text().$type<RunKindId>().notNull(),
+    state: text().$type<'waiting' | 'running' | 'stopped' | 'done'>().notNull().default('waiting'),
+    /** Of its kind: runs/registry reads and writes them. */
+    parameters: jsonb().notNull(),
+    /** Who asked for it (context.ts); '' in runs of before that was kept. */
+    askedBy: text().$type<AskedBy>().notNull().default(''),
+    askedByName: text().notNull().default(''),
+    /** The run that this one undoes. */
+    undoes: uuid(),
+    stopAsked: boolean().notNull().default(false),
+    /** Keeps its place and waits to be told to go on. */
+    paused: boolean().notNull().default(false),
+    createdAt: createdAt(),
+    startedAt: pointInTime(),
+    endedAt: pointInTime(),
+  },
+  (table) => [
+    index('runs_assignment').on(table.assignmentId, table.createdAt),
+    index('runs_created').on(table.createdAt),
+    index('runs_under_way').on(table.kind).where(sql`state in ('waiting', 'running')`),
+    index('runs_undoes').on(table.undoes).where(sql`undoes is not null`),
+  ],
+);
 
 export const runItems = pgTable(
   'run_items',
@@ -54,8 +63,11 @@ export const runItems = pgTable(
     removed: stored(removedPhotoShape),
     /** The lease of the worker that claimed it; it counts as long as that worker holds its lock. */
     claimedBy: integer(),
+    /** How often it was claimed: more than once where a worker ended with it in its hands (runs/readForItem). */
+    claims: integer().notNull().default(0),
   },
   (table) => [
+    index('run_items_undoes').on(table.undoes).where(sql`undoes is not null`),
     index('run_items_run').on(table.runId, table.position),
     index('run_items_photo').on(table.photoId),
     index('run_items_waiting').on(table.runId, table.position).where(sql`state = 'waiting'`),
@@ -76,7 +88,10 @@ export const nameClaims = pgTable(
       .notNull()
       .references(() => runItems.id, { onDelete: 'cascade' }),
   },
-  (table) => [primaryKey({ columns: [table.folderId, table.insideKey, table.nameKey] })],
+  (table) => [
+    primaryKey({ columns: [table.folderId, table.insideKey, table.nameKey] }),
+    index('name_claims_item').on(table.itemId),
+  ],
 );
 
 /** The way back for one file of an item, kept before it is replaced. */

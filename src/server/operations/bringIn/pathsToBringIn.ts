@@ -4,8 +4,7 @@ import { assignments } from '../../db/schema/assignments';
 import { photos } from '../../db/schema/photos';
 import { runItems, runs } from '../../db/schema/runs';
 import { pathInside } from '../../files/folders';
-import { sampleOfFile } from '../../files/knownContent';
-import { readPhotoFile } from '../../files/readPhotoFile';
+import { outside } from '../../readers/readers';
 
 export interface ToBringIn {
   readonly paths: readonly string[];
@@ -66,7 +65,7 @@ export async function pathsToBringIn(
 async function isSamePicture(folder: string, path: string, sample: string): Promise<boolean> {
   try {
     const file = await pathInside(folder, path);
-    return sample !== '' && (await sampleOfFile(file, await readPhotoFile(file))) === sample;
+    return sample !== '' && (await outside('contentOfFile', file, file)).sample === sample;
   } catch {
     return false;
   }

@@ -1,12 +1,9 @@
-import { dirname } from 'node:path';
-import { FormatError } from '../../../core/problems/problem';
+import path from 'node:path';
 import type { Context } from '../../context';
 import type { ListedRecord } from '../../db/stored/records';
-import { listedRecord, storedRecord } from '../../db/stored/records';
 import { FileError } from '../../files/fileError';
-import { type FoundShot, listPictures, pathInside } from '../../files/folders';
-import { identityOfFile, sampleOfFile } from '../../files/knownContent';
-import { type ReadShot, readShot } from '../../files/readShot';
+import { type FoundShot, listPictures } from '../../files/folders';
+import { isPastLimit, outside } from '../../readers/readers';
 import { folderById } from '../folders/folders';
 import { lastPosition } from './lastPosition';
 import { candidatesFor } from './samePicture';
@@ -98,10 +95,9 @@ async function* readInOrder(folder: string, shots: readonly FoundShot[]): AsyncG
 }
 
 async function readOne(folder: string, file: FoundShot): Promise<ReadPicture> {
-  const read = await readSourceShot(folder, file);
+  const read = await sourcePicture(folder, file);
   if ('failed' in read) return { file, record: null, failed: read.failed };
-  const { sample, identity } = read;
-  return { file, record: listedRecord(storedRecord(read.read)), content: { sample, identity } };
+  return { file, record: read.record, content: read };
 }
 
 /** Those that have the same picture data as another one, which is taken for the original. */
@@ -125,19 +121,26 @@ async function twiceOn(all: readonly ReadPicture[]): Promise<Record<string, stri
   return sameAs;
 }
 
-/** A picture of a source: its metadata, and what its picture data is known by. */
-export async function readSourceShot(
+/** A picture of a source, read outside; a file that went past a limit is told as one that cannot be read. */
+export async function sourcePicture(
   folder: string,
-  { relativePath, shot }: FoundShot,
-): Promise<{ read: ReadShot; sample: string; identity: () => Promise<string> } | { failed: string }> {
-  try {
-    const path = await pathInside(folder, relativePath);
-    const read = await readShot(dirname(path), shot);
-    const sample = await sampleOfFile(path, read.main);
-    return { read, sample, identity: () => identityOfFile(path, read.main) };
-  } catch (error) {
-    if (error instanceof FormatError) return { failed: error.problem.code };
-    if (error instanceof FileError) return { failed: error.code };
+  file: FoundShot,
+): Promise<
+  | { readonly record: ListedRecord; readonly sample: string; readonly identity: () => Promise<string> }
+  | { readonly failed: string }
+> {
+  const main = path.join(folder, file.relativePath);
+  const read = await outside('readSourcePicture', main, folder, file).catch((error) => {
+    if (isPastLimit(error)) return { failed: error.code };
     throw error;
-  }
+  });
+  if ('failed' in read) return read;
+  let identity: Promise<string> | undefined;
+  return {
+    ...read,
+    identity: () => {
+      identity ??= outside('contentOfFile', main, read.path).then((content) => content.identity);
+      return identity;
+    },
+  };
 }

@@ -2,8 +2,7 @@ import { and, asc, eq, inArray, isNull, or } from 'drizzle-orm';
 import type { Context } from '../../context';
 import { assignments } from '../../db/schema/assignments';
 import { photos } from '../../db/schema/photos';
-import { identityOfFile, sampleOfFile } from '../../files/knownContent';
-import { readPhotoFile } from '../../files/readPhotoFile';
+import { outside } from '../../readers/readers';
 import { keepIdentity } from '../photos/photoRows';
 import { photoPath } from '../photos/photos';
 
@@ -58,8 +57,7 @@ export async function candidatesFor(
 export async function workOutIdentity(context: Context, photoId: string): Promise<string> {
   try {
     const { path } = await photoPath(context, photoId);
-    const read = await readPhotoFile(path);
-    const [identity, sample] = [await identityOfFile(path, read), await sampleOfFile(path, read)];
+    const { identity, sample } = await outside('contentOfFile', path, path);
     await keepIdentity(context, photoId, { contentIdentity: identity, contentSample: sample });
     return identity;
   } catch {

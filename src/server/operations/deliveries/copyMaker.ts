@@ -1,8 +1,8 @@
 import { copyValues } from '../../../core/deliver/copyValues';
 import type { Recipe } from '../../../core/deliver/recipe';
 import { valuesOfRecord } from '../../../core/mapping/read';
-import { compilePattern, type NamedShot, namedShot } from '../../../core/naming/pattern';
-import { type Problem, problem } from '../../../core/problems/problem';
+import { compilePattern, namedShot } from '../../../core/naming/pattern';
+import { problem } from '../../../core/problems/problem';
 import { makerKey, otherMaker, ownNames } from '../../../core/rights/makers';
 import {
   type CompiledText,
@@ -15,30 +15,20 @@ import { compileTemplates } from '../../../core/templates/resolve';
 import type { Template } from '../../../core/templates/template';
 import type { Context } from '../../context';
 import type { ReadShot } from '../../files/readShot';
-import type { CopyRequest } from '../../rendering/makeCopies';
 import { drawingOfImage, drawingOfText, type MarkDrawing } from '../../rendering/mark';
 import { inForceOf } from '../assignments/inForce';
 import { installationContext } from '../identities/identities';
 import { listMakers } from '../identities/makers';
 import type { ListedPhoto } from '../photos/photos';
+import type { Copying } from './copying';
 import { signatureImage } from './signatures';
-
-/** What one picture becomes: what its copies say, how they are made, and what they are called. */
-export interface Copying {
-  readonly request: CopyRequest;
-  readonly named: NamedShot;
-  /** What the picture says before: files and drafts, without the delivery's templates. */
-  readonly before: Values;
-  /** What is to be said about it: that another maker's picture takes neither templates nor licence. */
-  readonly problems: readonly Problem[];
-}
 
 /** How the pictures of a delivery are copied; what is the same for all of them is read once. */
 export interface CopyMaker {
   readonly recipe: Recipe;
   copying(
     photo: Pick<ListedPhoto, 'name' | 'record' | 'place' | 'folder' | 'drafts'>,
-    read: ReadShot,
+    read: Pick<ReadShot, 'record' | 'shot'>,
   ): Copying;
 }
 

@@ -6,7 +6,8 @@ import type { Entry } from '../../../core/templates/template';
 import type { Context } from '../../context';
 import { failure } from '../../problems/errors';
 import { problemWords } from '../../problems/words';
-import { readTemplateFile, TEMPLATE_FILE_VERSION, TemplateFileError } from '../../templates/templateFile';
+import { outside } from '../../readers/readers';
+import { TEMPLATE_FILE_VERSION, TemplateFileError } from '../../templates/templateFile';
 import { installationContext } from '../identities/identities';
 import { beginTemplate } from './templateDrafts';
 import { type ListedTemplate, readTemplate } from './templates';
@@ -24,7 +25,7 @@ export async function templateFromFile(
 ): Promise<FromFile> {
   const name = fileName.slice(0, 200).replace(/\.[^.]*$/, '') || 'from a file';
   try {
-    const read = await readTemplateFile(bytes, name);
+    const read = await outside('readTemplateFile', name, bytes, name);
     if (!('template' in read)) return read;
     const { name: own, kind, entries } = read.template;
     return { template: await beginTemplate(context, { name: own, kind, entries }) };

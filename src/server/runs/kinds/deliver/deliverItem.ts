@@ -9,14 +9,15 @@ import { FormatError, problem } from '../../../../core/problems/problem';
 import type { Context } from '../../../context';
 import { runItems } from '../../../db/schema/runs';
 import type { RunItemResult, StoredProblem, WrittenField } from '../../../db/stored/runs';
-import { containersOf, type ReadShot, readShot } from '../../../files/readShot';
-import type { Copying } from '../../../operations/deliveries/copyMaker';
+import { containersOf, type ReadShot } from '../../../files/readShot';
+import type { Copying } from '../../../operations/deliveries/copying';
 import { listPhotosById, photoShot } from '../../../operations/photos/photos';
 import { required } from '../../../problems/errors';
 import { frozenJpeg, isStreamed, type MadeCopy, makeCopies } from '../../../rendering/makeCopies';
 import { leastRead, type SecondRead } from '../../../secondReader/secondReader';
 import { ClaimLost } from '../../claimLost';
 import type { Item } from '../../claims';
+import { readForItem } from '../../readForItem';
 import type { DeliverRun } from './deliverRun';
 import { type FileToPlace, placeTogether } from './placeTogether';
 
@@ -31,7 +32,7 @@ export async function deliverItem(context: Context, run: DeliverRun, item: Item)
   const photoId = item.photoId!;
   const { folder, shot } = await photoShot(context, photoId);
   const [photo] = await listPhotosById(context, [photoId]);
-  const read = await readShot(folder, shot);
+  const read = await readForItem(item, folder, shot);
   const copying = run.maker.copying(required(photo, 'picture'), read);
   const problems: StoredProblem[] = [...copying.problems];
   const secondReads: SecondRead[] = [];

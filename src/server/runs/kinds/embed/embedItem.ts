@@ -15,7 +15,7 @@ import { createFile } from '../../../files/createFile';
 import { digestOfBytes, isOneOf } from '../../../files/digest';
 import { FileError } from '../../../files/fileError';
 import { shotOf } from '../../../files/folders';
-import { containersOf, type ReadShot, readShot, sidecarPath } from '../../../files/readShot';
+import { containersOf, type ReadShot, sidecarPath } from '../../../files/readShot';
 import { withFile } from '../../../files/source';
 import { verifyWritten } from '../../../files/verifyWritten';
 import { writeOver } from '../../../files/writeOver';
@@ -24,6 +24,7 @@ import { photoShot } from '../../../operations/photos/photos';
 import { leastRead, type SecondRead } from '../../../secondReader/secondReader';
 import { ClaimLost } from '../../claimLost';
 import type { WorkerLease } from '../../claims';
+import { readForItem } from '../../readForItem';
 
 type Item = typeof runItems.$inferSelect;
 type Located = Awaited<ReturnType<typeof photoShot>>;
@@ -49,7 +50,7 @@ export async function embedItem(
   const located = await withSidecarOnDisk(context, item, await photoShot(context, photoId));
   await refuseChanged(context, item, located);
   const rows = await context.db.select().from(drafts).where(draftsOf(photoId, fields));
-  const read = await readShot(located.folder, located.shot);
+  const read = await readForItem(item, located.folder, located.shot);
   const wanted = new Map(rows.map((row) => [row.field, row.value]));
   const plan = await planShot(containersOf(read), wanted, choices);
   if (plan.refused) throw new FormatError(plan.refused.code, plan.refused.part, plan.refused);

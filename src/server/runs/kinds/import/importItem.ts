@@ -19,6 +19,7 @@ import { indexFiles, sampleOf } from '../../../operations/photos/indexShot';
 import { addPhoto, photoAt, rereadPhoto, type ShotPlace } from '../../../operations/photos/photoRows';
 import { leastRead } from '../../../secondReader/secondReader';
 import { ClaimLost } from '../../claimLost';
+import { readForItem } from '../../readForItem';
 import type { ImportRun } from './importRun';
 import { importContext, importValues, valuesAfter, type Written } from './importValues';
 import { type PlacedFiles, placeShot } from './placeShot';
@@ -43,7 +44,7 @@ interface Placed {
  */
 export async function importItem(context: Context, run: ImportRun, item: Item): Promise<void> {
   const source = await pathInside(run.source.path, item.sourcePath ?? '');
-  const read = await readShot(path.dirname(source), await run.shots.of(source));
+  const read = await readForItem(item, path.dirname(source), await run.shots.of(source));
   const written = importValues(run, item, read);
   if (run.parameters.mode === 'take-up') return takeUp(context, run, item, read, written);
   const wanted = new Map(Object.entries(written).map(([id, one]) => [id as FieldId, one.after]));

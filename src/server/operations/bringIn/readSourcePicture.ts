@@ -1,0 +1,29 @@
+import path from 'node:path';
+import { FormatError } from '../../../core/problems/problem';
+import { type ListedRecord, listedRecord, storedRecord } from '../../db/stored/records';
+import { FileError } from '../../files/fileError';
+import { type FoundShot, pathInside } from '../../files/folders';
+import { sampleOfFile } from '../../files/knownContent';
+import { readShot } from '../../files/readShot';
+
+/** A picture of a source: its metadata, and what its picture data is known by cheaply. */
+export type ReadSourcePicture =
+  | { readonly path: string; readonly record: ListedRecord; readonly sample: string }
+  | { readonly failed: string };
+
+/** Reads a picture of a source; what is wrong with the file is told with it, so that the others are read. */
+export async function readSourcePicture(
+  folder: string,
+  { relativePath, shot }: FoundShot,
+): Promise<ReadSourcePicture> {
+  try {
+    const whole = await pathInside(folder, relativePath);
+    const read = await readShot(path.dirname(whole), shot);
+    const sample = await sampleOfFile(whole, read.main);
+    return { path: whole, record: listedRecord(storedRecord(read)), sample };
+  } catch (error) {
+    if (error instanceof FormatError) return { failed: error.problem.code };
+    if (error instanceof FileError) return { failed: error.code };
+    throw error;
+  }
+}

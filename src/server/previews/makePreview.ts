@@ -1,0 +1,125 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { access, lstat, mkdir, rename, writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import { isRawName } from '../../core/naming/shots';
+import { config } from '../config';
+import { FileError } from '../files/fileError';
+import { identityOfFile, sampleOfFile } from '../files/knownContent';
+import { type PhotoFile, readPhotoFile } from '../files/readPhotoFile';
+import sharp, { type Sharp, withChecked } from '../rendering/decoder';
+import { embeddedJpeg, turnOf } from '../rendering/picture';
+
+/** Long sides that are kept, in pixels. */
+export const previewSides = [480, 1600, 2560] as const;
+export type PreviewSide = (typeof previewSides)[number];
+
+const AT_ONCE = 2;
+const MAX_PIXELS = 300_000_000;
+
+/**
+ * Makes a WebP preview where there is none, and gives the path where it is kept: upright by Orientation, converted from its
+ * profile to sRGB. It is kept by what the picture data is known by, so that a picture seen on a card, its copy here,
+ * and the file with new words in it have one preview.
+ */
+export async function makePreview(
+  file: string,
+  side: PreviewSide,
+  identity?: string | null,
+): Promise<string> {
+  const read = await readPhotoFile(file).catch(() => undefined);
+  const kept = keptAt(`${await contentKey(file, read, identity)}|${side}`);
+  const isThere = await access(kept).then(
+    () => true,
+    () => false,
+  );
+  if (!isThere) await inTurn(() => make(file, read, side, kept));
+  return kept;
+}
+
+async function contentKey(
+  file: string,
+  read: PhotoFile | undefined,
+  identity?: string | null,
+): Promise<string> {
+  const sample = read ? await sampleOfFile(file, read) : '0:';
+  // A file without picture data that we know of is known by its entry.
+  if (!read || sample.startsWith('0:')) {
+    const entry = await lstat(file);
+    // A decoder would wait for a pipe, and follow a link out of the folder.
+    if (!entry.isFile()) throw new FileError(entry.isSymbolicLink() ? 'symbolic-link' : 'not-a-file', file);
+    const { size, mtimeMs } = entry;
+    return `${file}|${size}|${mtimeMs}`;
+  }
+  return `${identity || (await identityOfFile(file, read))}|${read.picture.camera.orientation}`;
+}
+
+function keptAt(key: string): string {
+  const name = createHash('sha256').update(key).digest('hex');
+  const folder = path.join(/*turbopackIgnore: true*/ config().dataFolder, 'previews', name.slice(0, 2));
+  return path.join(folder, `${name}.webp`);
+}
+
+async function make(
+  file: string,
+  read: PhotoFile | undefined,
+  side: PreviewSide,
+  kept: string,
+): Promise<void> {
+  const made = await withChecked(file, async (input) =>
+    (await upright(file, input, read, side))
+      .resize(side, side, { fit: 'inside', withoutEnlargement: true })
+      .toColourspace('srgb')
+      .webp({ quality: 82 })
+      .toBuffer(),
+  );
+  await mkdir(path.dirname(kept), { recursive: true });
+  const part = `${kept}.${randomBytes(4).toString('hex')}`;
+  await writeFile(part, made);
+  await rename(part, kept);
+}
+
+const options = { limitInputPixels: MAX_PIXELS, failOn: 'error' } as const;
+
+/** The picture as it is to be shown: from the JPEG inside where there is one that is large enough, or nothing else to show. */
+async function upright(
+  file: string,
+  input: string,
+  read: PhotoFile | undefined,
+  side: PreviewSide,
+): Promise<Sharp> {
+  const whole = () => sharp(input, options).autoOrient();
+  const jpeg = read && (await embeddedJpeg(file, read));
+  if (!jpeg || (!isRawName(file) && !(await showsTheSame(jpeg, input, side)))) return whole();
+  const { orientation } = await sharp(jpeg, options).metadata();
+  const turn = turnOf(orientation, read);
+  return turn ? sharp(jpeg, options).rotate(turn) : sharp(jpeg, options).autoOrient();
+}
+
+/** Whether an embedded JPEG is large enough, of the picture's shape, and in its colours. */
+async function showsTheSame(jpeg: Buffer, file: string, side: PreviewSide): Promise<boolean> {
+  try {
+    const [small, large] = await Promise.all([
+      sharp(jpeg, options).metadata(),
+      sharp(file, options).metadata(),
+    ]);
+    const shape = small.width / small.height / (large.width / large.height);
+    const sameColours = !large.icc || small.icc?.equals(large.icc) === true;
+    return Math.max(small.width, small.height) >= side && Math.abs(shape - 1) < 0.01 && sameColours;
+  } catch {
+    return false;
+  }
+}
+
+let working = 0;
+const queue: (() => void)[] = [];
+
+async function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  while (working >= AT_ONCE) await new Promise<void>((resolve) => queue.push(resolve));
+  working++;
+  try {
+    return await work();
+  } finally {
+    working--;
+    queue.shift()?.();
+  }
+}

@@ -1,0 +1,26 @@
+import { contentOfFile } from '../files/contentOfFile';
+import { tryPicture } from '../files/tryPicture';
+import { readSourcePicture } from '../operations/bringIn/readSourcePicture';
+import { drawnMark } from '../operations/deliveries/drawnMark';
+import { readRecord, shownCopy } from '../operations/deliveries/shownCopy';
+import { makePreview } from '../previews/makePreview';
+import { throughSite } from '../site/simulatedSite';
+import { readTemplateFile } from '../templates/templateFile';
+
+/**
+ * What is done with somebody else's file, each in a reader process and within its limits. What goes in and comes out
+ * crosses the border between processes: values, no functions.
+ */
+export const tasks = {
+  makePreview,
+  readSourcePicture,
+  contentOfFile,
+  readRecord,
+  shownCopy,
+  tryPicture,
+  drawnMark,
+  throughSite,
+  readTemplateFile,
+};
+export type Tasks = typeof tasks;
+export type TaskName = keyof Tasks;

@@ -1,0 +1,143 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import sharp from 'sharp';
+import { makePreview } from '@/server/previews/makePreview';
+import { preview } from '@/server/previews/preview';
+import { ReaderProcess, readerLimits } from '@/server/readers/readerProcess';
+import { outside } from '@/server/readers/readers';
+import { waitFor } from '../fixtures/waitFor';
+import { bombs } from '../hostile/bombs';
+import { root } from './testServer';
+
+/*
+ * Somebody else's files are read in processes of their own (readers/readers): what goes past a limit is named, its process is
+ * ended, and the next file is read by another one.
+ */
+const folder = mkdtempSync(path.join(tmpdir(), 'fabrica-readers-'));
+const at = (name: string) => path.join(folder, name);
+const sound = at('sound.jpg');
+beforeAll(async () => {
+  Object.assign(process.env, {
+    FABRICA_ROOT: root,
+    FABRICA_DATA: folder,
+    FABRICA_DATABASE_URL: 'postgres://none.test/none',
+    FABRICA_READERS: '2',
+  });
+  await sharp({ create: { width: 60, height: 40, channels: 3, background: '#7a8b99' } })
+    .jpeg()
+    .toFile(sound);
+});
+afterAll(() => {
+  delete process.env.FABRICA_READERS;
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const isRunning = (pid: number) => {
+  try {
+    return !readFileSync(`/proc/${pid}/stat`, 'utf8').includes(') Z ');
+  } catch {
+    return false;
+  }
+};
+const readersOfMine = () =>
+  execFileSync('ps', ['-o', 'pid=,args=', '--ppid', String(process.pid)], { encoding: 'utf8' })
+    .split('\n')
+    .filter((line) => line.includes('reader.mjs'))
+    .map((line) => Number.parseInt(line, 10));
+
+test('a preview is made in another process, and the same file a second time in none', async () => {
+  const bytes = await preview(sound, 480);
+  expect(await sharp(bytes).metadata()).toMatchObject({ format: 'webp', width: 60, height: 40 });
+  expect(readersOfMine()).toHaveLength(1);
+  expect(await preview(sound, 480)).toEqual(bytes);
+});
+
+test('an error comes back as what it was', async () => {
+  writeFileSync(at('none.xmp'), '<x');
+  symlinkSync(sound, at('link.jpg'));
+  await expect(outside('contentOfFile', at('gone.jpg'), at('gone.jpg'))).rejects.toMatchObject({
+    name: 'FileError',
+    code: 'vanished',
+    file: 'gone.jpg',
+  });
+  await expect(outside('contentOfFile', at('link.jpg'), at('link.jpg'))).rejects.toMatchObject({
+    code: 'symbolic-link',
+  });
+  await expect(outside('drawnMark', 'a', new Uint8Array(3))).rejects.toMatchObject({
+    name: 'OperationError',
+    code: 'signature-unusable',
+    status: 422,
+  });
+});
+
+test.each([
+  ['too-long-to-read', { ms: 1 }],
+  ['too-much-to-read', { megabytes: 1 }],
+] as const)('past its limit: %s, and the next task is done by another process', async (code, limits) => {
+  const reader = new ReaderProcess();
+  const question = { task: 'makePreview', given: [sound, 1600], file: sound };
+  await expect(reader.ask(question, limits)).rejects.toMatchObject({ code, file: 'sound.jpg' });
+  expect(await reader.ask(question)).toMatch(/\.webp$/);
+});
+
+test('a reader that somebody kills is replaced, and its file is read all the same', async () => {
+  await preview(sound, 480);
+  const asked = outside('makePreview', sound, sound, 2560);
+  for (const pid of readersOfMine()) process.kill(pid, 'SIGKILL');
+  expect(await asked).toBe(await makePreview(sound, 2560));
+});
+
+test('readers end with the process that began them', async () => {
+  const program = `
+    const { ReaderProcess } = require(${JSON.stringify(at('readerProcess.cjs'))});
+    new ReaderProcess().ask({ task: 'makePreview', given: [${JSON.stringify(sound)}, 480], file: '' }).then(() => {
+      console.log(require('node:child_process').execFileSync('pgrep', ['-P', String(process.pid)], { encoding: 'utf8' }));
+      process.kill(process.pid, 'SIGKILL');
+    });`;
+  const bundled = at('readerProcess.cjs');
+  const from = 'src/server/readers/readerProcess.ts';
+  execFileSync('node_modules/.bin/esbuild', [
+    ...[from, '--bundle', '--platform=node', '--packages=external', '--log-level=error'],
+    `--outfile=${bundled}`,
+  ]);
+  let told = '';
+  try {
+    execFileSync(process.execPath, ['-e', program], {
+      encoding: 'utf8',
+      cwd: root,
+      env: { ...process.env, NODE_PATH: path.join(root, 'node_modules') },
+    });
+  } catch (error) {
+    told = String((error as { stdout: string }).stdout);
+  }
+  const reader = Number.parseInt(told, 10);
+  expect(reader).toBeGreaterThan(1);
+  await waitFor('the reader to end', async () => !isRunning(reader));
+});
+
+test.each(bombs)(
+  'bomb: %s',
+  async (name, make) => {
+    const file = at(name.replaceAll(' ', '-'));
+    writeFileSync(file, await make());
+    const outcome = await outside('makePreview', file, file, 480).then(
+      () => 'shown',
+      (error) => error.code ?? error.name,
+    );
+    expect(typeof outcome).toBe('string');
+    const found = { relativePath: path.basename(file), shot: { main: path.basename(file) }, size: 0 };
+    const read = await outside('readSourcePicture', file, folder, found).catch((error) => ({
+      failed: error.code,
+    }));
+    expect(Object.keys(read)).toEqual(expect.arrayContaining(['failed' in read ? 'failed' : 'record']));
+    // The others are read.
+    expect(await outside('makePreview', sound, sound, 480)).toMatch(/\.webp$/);
+    for (const pid of readersOfMine()) {
+      const resident = /VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1];
+      expect(Number(resident) / 1024).toBeLessThan(readerLimits().megabytes * 1.3);
+    }
+  },
+  150_000,
+);
