@@ -1,13 +1,31 @@
-import { spawn } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { once } from 'node:events';
-import { openSync } from 'node:fs';
+import { closeSync, openSync } from 'node:fs';
+import { isRoot } from './places.mjs';
 
 const GRACE_MS = 8000;
 
+/**
+ * Started as root, a part keeps the rights over files (other people's pictures may be written, with their owner) and gives up
+ * all others: no raw network, no other processes, no mounting (capabilities(7)).
+ */
+function fewerRights() {
+  const command = [
+    'setpriv',
+    '--no-new-privs',
+    '--bounding-set',
+    '-all,+chown,+dac_override,+fowner,+fsetid',
+  ];
+  const isPossible = isRoot() && spawnSync(command[0], [...command.slice(1), 'true']).status === 0;
+  return isPossible ? command : [];
+}
+
 /** Starts a program in a process group of its own, so that Ctrl-C reaches only the launcher. */
 export function startChild(name, args, { env, log, cwd }) {
-  const out = openSync(log, 'a');
-  const child = spawn(process.execPath, args, { cwd, env, stdio: ['ignore', out, out], detached: true });
+  const out = openSync(log, 'a', 0o600);
+  const [command, ...rest] = [...fewerRights(), process.execPath, ...args];
+  const child = spawn(command, rest, { cwd, env, stdio: ['ignore', out, out], detached: true });
+  closeSync(out);
   child.label = name;
   return child;
 }

@@ -1,5 +1,15 @@
 import { createHash } from 'node:crypto';
-import { accessSync, constants, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import {
+  accessSync,
+  chmodSync,
+  constants,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { LauncherError } from './told.mjs';
@@ -24,6 +34,23 @@ export function dataFolder() {
     );
   }
   return folder;
+}
+
+/** Folders in the data folder that hold what pictures show and say. */
+const KEPT = ['previews', 'undo', 'arrivals', 'deliveries'];
+
+/**
+ * Nobody else reads what is kept, nor the logs. As root the data folder is passed through by the user "postgres", who sees
+ * no names in it.
+ */
+export function ownersOnly(data) {
+  chmodSync(data, isRoot() ? 0o711 : 0o700);
+  for (const name of KEPT) {
+    const folder = path.join(data, name);
+    mkdirSync(folder, { recursive: true });
+    chmodSync(folder, 0o700);
+  }
+  for (const name of readdirSync(data)) if (name.endsWith('.log')) chmodSync(path.join(data, name), 0o600);
 }
 
 export function isRoot() {

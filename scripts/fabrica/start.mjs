@@ -5,12 +5,14 @@ import { runChild, startChild, stopChild } from './children.mjs';
 import { buildAside, buildPrograms, installModules } from './install.mjs';
 import { claim, identity, release, remember } from './instance.mjs';
 import { installPackages, runPackages } from './packages.mjs';
-import { dataFolder, root } from './places.mjs';
+import { dataFolder, ownersOnly, root } from './places.mjs';
 import { freePort } from './ports.mjs';
 import { Postgres } from './postgres.mjs';
 import { LauncherError, print, Steps } from './told.mjs';
+import { keepDatabase, keepRunning } from './watch.mjs';
 
-const WORKER_PAUSE_MS = 1000;
+const partNames = { web: 'web application', worker: 'worker' };
+const isAlive = (child) => child.exitCode === null && child.signalCode === null;
 /** Workers share the items of a run; more than two wait for the disk. */
 const WORKERS = Number(process.env.FABRICA_WORKERS ?? Math.min(2, availableParallelism()));
 
@@ -21,6 +23,7 @@ const READERS = 2;
 export async function start({ demo }) {
   const data = dataFolder();
   claim(data);
+  ownersOnly(data);
   const running = { children: [], postgres: undefined };
   const ended = endings(data, running);
   try {
@@ -51,28 +54,27 @@ export async function start({ demo }) {
         await drawing;
         await mustRun('dist/demo.mjs', [], env, 'The demo data could not be made');
       });
-    const log = (name) => path.join(data, `${name}.log`);
     const next = path.join(root, 'node_modules/next/dist/bin/next');
-    running.children.push(
-      startChild('web', [next, 'start', '-H', '127.0.0.1', '-p', String(port)], {
-        env: { ...env, FABRICA_READERS: String(READERS) },
-        cwd: root,
-        log: log('web'),
-      }),
-    );
-    const startWorker = () => {
-      const worker = startChild('worker', [path.join(root, 'dist/worker.mjs')], {
-        env: { ...env, FABRICA_READERS: '1' },
-        cwd: root,
-        log: log('worker'),
-      });
-      running.children.push(worker);
-      remember(data, { address, children: running.children.map((child) => identity(child.pid)) });
-      return worker;
+    const keep = (name, args, more) => {
+      const log = path.join(data, `${name}.log`);
+      const start = () => {
+        const child = startChild(name, args, { env: { ...env, ...more }, cwd: root, log });
+        running.children = [...running.children.filter(isAlive), child];
+        remember(data, { address, children: running.children.map((one) => identity(one.pid)) });
+        return child;
+      };
+      keepRunning({ name: partNames[name], log, start, ended, giveUp });
     };
-    watchWeb(running.children[0], data, ended);
-    for (let n = 0; n < WORKERS; n++) watchWorker(startWorker, data, ended);
-    await steps.step('Start', () => answering(address, running));
+    keep('web', [next, 'start', '-H', '127.0.0.1', '-p', String(port)], {
+      FABRICA_READERS: String(READERS),
+    });
+    for (let n = 0; n < WORKERS; n++)
+      keep('worker', [path.join(root, 'dist/worker.mjs')], {
+        FABRICA_READERS: '1',
+        PGAPPNAME: 'fabrica worker',
+      });
+    keepDatabase({ postgres: running.postgres, ended, giveUp });
+    await steps.step('Start', () => answering(address));
     console.log(
       `\n  Fabrica is at ${address} (ready after ${steps.seconds()} s)\n  Data in ${data}. Ctrl-C ends it.\n`,
     );
@@ -103,37 +105,21 @@ async function mustRun(program, args, env, failure) {
   if (code !== 0) throw new LauncherError(`${failure}:\n${errors}`);
 }
 
-async function answering(address, running) {
+/** Waits until the web application answers and all parts are there; `keepRunning` says when they do not stay. */
+async function answering(address) {
   for (let tries = 0; tries < 1800; tries++) {
-    if (running.children.some((child) => child.exitCode !== null))
-      throw new LauncherError('The web application ended at once; its log tells why.');
     const answer = await fetch(`${address}/api/health`).catch(() => undefined);
-    if (answer?.ok) return;
+    if (answer?.ok && (await answer.json()).well) return;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
   throw new LauncherError('The web application does not answer; its log tells why.');
 }
 
-function watchWeb(web, data, ended) {
-  web.on('exit', (code) => {
-    if (ended.asked) return;
-    console.error(
-      `\n  The web application ended unexpectedly (${code}). Its log: ${path.join(data, 'web.log')}`,
-    );
-    process.exitCode = 1;
-    process.kill(process.pid, 'SIGTERM');
-  });
-}
-
-/** A worker that ends by itself is started again: its runs go on where they were. */
-function watchWorker(startWorker, data, ended) {
-  startWorker().on('exit', (code, signal) => {
-    if (ended.asked) return;
-    console.error(
-      `\n  The worker ended unexpectedly (${signal ?? code}) and is started again. Its log: ${path.join(data, 'worker.log')}`,
-    );
-    setTimeout(() => ended.asked || watchWorker(startWorker, data, ended), WORKER_PAUSE_MS);
-  });
+/** Ends everything, because a part of it cannot be kept running. */
+function giveUp(why) {
+  console.error(`\n  ${why}`);
+  process.exitCode = 1;
+  process.kill(process.pid, 'SIGTERM');
 }
 
 function endings(data, running) {

@@ -1,9 +1,10 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { expect, test } from '@playwright/test';
+import { growingPauses } from '../../scripts/fabrica/watch.mjs';
 import { interrupt, root, running, startFabrica } from './fabrica';
 
 const fabrica = (args: string[], env: Record<string, string> = {}) =>
@@ -90,5 +91,87 @@ test('beside another on taken ports; Ctrl-C ends everything it started; started 
   expect(stopped.stdout).toContain('Fabrica has ended.');
   expect(existsSync(path.join(data, 'running.json'))).toBe(false);
   taken.close();
+  rmSync(data, { recursive: true, force: true });
+});
+
+test('pauses grow, have an end, and begin anew after what lasted', () => {
+  let now = 0;
+  const pauses = growingPauses(() => now);
+  expect(Array.from({ length: 8 }, () => pauses.next())).toEqual([
+    ...[1000, 2000, 4000, 8000, 16_000, 30_000, 30_000],
+    undefined,
+  ]);
+  pauses.started();
+  now += 60_000;
+  expect(pauses.next()).toBe(1000);
+});
+
+test('database, web application and worker are started again when they are killed; health tells what is missing', async () => {
+  const data = `${running().data}-killed`;
+  mkdirSync(data);
+  execFileSync('cp', ['-a', path.join(running().data, 'card'), path.join(data, 'card')]);
+  const { address, process: launcher } = await startFabrica(data, { FABRICA_PORT: '4740' });
+  const health = async () => {
+    const answer = await fetch(`${address}/api/health`).catch(() => undefined);
+    return (
+      answer && { status: answer.status, ...((await answer.json()) as { well: boolean; missing: string[] }) }
+    );
+  };
+  const children = () =>
+    (JSON.parse(readFileSync(path.join(data, 'running.json'), 'utf8')) as { children: { pid: number }[] })
+      .children;
+  const allBack = () =>
+    expect.poll(health, { timeout: 60_000 }).toEqual({ status: 200, well: true, missing: [] });
+  await allBack();
+
+  const postmaster = path.join(data, 'postgres/cluster/postmaster.pid');
+  process.kill(Number(readFileSync(postmaster, 'utf8').split('\n')[0]), 'SIGKILL');
+  expect(await health()).toEqual({ status: 503, well: false, missing: ['database'] });
+  await allBack();
+  const [web, ...workers] = children();
+  for (const { pid } of workers) process.kill(pid, 'SIGKILL');
+  await expect.poll(health, { timeout: 20_000 }).toMatchObject({ well: false, missing: ['worker'] });
+  await allBack();
+  process.kill(web!.pid, 'SIGKILL');
+  await expect.poll(health, { timeout: 20_000 }).toBeUndefined();
+  await allBack();
+  expect(children().map(({ pid }) => isAlive(pid))).toEqual([true, true, true]);
+
+  // The application's role owns its database and nothing else; what is kept is its owner's.
+  const { port, applicationPassword } = JSON.parse(
+    readFileSync(path.join(data, 'database.json'), 'utf8'),
+  ) as {
+    port: number;
+    applicationPassword: string;
+  };
+  const sql = (database: string, text: string) =>
+    spawnSync(
+      'psql',
+      ['-h', '127.0.0.1', '-p', String(port), '-U', 'fabrica_application', '-d', database, '-Atc', text],
+      {
+        encoding: 'utf8',
+        env: { ...process.env, PGPASSWORD: applicationPassword },
+      },
+    );
+  expect(
+    sql(
+      'fabrica',
+      'select rolsuper, rolcreaterole, rolcreatedb from pg_roles where rolname = current_user',
+    ).stdout.trim(),
+  ).toBe('f|f|f');
+  expect(sql('postgres', 'select 1').stderr).toContain('permission denied');
+  expect(sql('fabrica', "copy (select 1) to '/tmp/fabrica-out'").stderr).toContain('must be superuser');
+  const open = [
+    '.',
+    'web.log',
+    'worker.log',
+    'database.json',
+    'previews',
+    'undo',
+    'arrivals',
+    'deliveries',
+  ].filter((name) => (statSync(path.join(data, name)).mode & 0o066) !== 0);
+  expect(open).toEqual([]);
+  expect(await interrupt(launcher)).toBe(0);
   rmSync(data, { recursive: true, force: true });
 });

@@ -1,8 +1,12 @@
-import { sql } from 'drizzle-orm';
 import { endpoint } from '@/server/http/endpoint';
+import { health } from '@/server/operations/health';
 
 export const dynamic = 'force-dynamic';
+/** 503 where the database is missing: nothing can be done then. */
 export const GET = endpoint(async ({ context }) => {
-  await context.db.execute(sql`select 1`);
-  return { well: true };
+  const told = await health(context);
+  return Response.json(told, {
+    status: told.missing.includes('database') ? 503 : 200,
+    headers: { 'cache-control': 'no-store' },
+  });
 });
