@@ -27,7 +27,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   return (
     <html lang="en" suppressHydrationWarning>
       <body>
-        <Providers locale={locale}>{children}</Providers>
+        <Providers locale={locale} nonce={(await headers()).get('x-nonce') ?? undefined}>
+          {children}
+        </Providers>
       </body>
     </html>
   );

@@ -10,8 +10,15 @@ import { type ReactNode, useState } from 'react';
 import { setLocale } from '@/core/wording/locale';
 import { system } from './theme';
 
+interface ProvidersProps {
+  readonly locale: string | undefined;
+  /** Of the page's policy: a script without it does not run. */
+  readonly nonce: string | undefined;
+  readonly children: ReactNode;
+}
+
 /** Emotion registry → query client → Chakra → ground: in this order server and browser agree. */
-export function Providers({ locale, children }: { locale: string | undefined; children: ReactNode }) {
+export function Providers({ locale, nonce, children }: ProvidersProps) {
   setLocale(locale);
   const [queries] = useState(
     () => new QueryClient({ defaultOptions: { queries: { staleTime: 5000, retry: 1 } } }),
@@ -20,7 +27,7 @@ export function Providers({ locale, children }: { locale: string | undefined; ch
     <EmotionRegistry>
       <QueryClientProvider client={queries}>
         <ChakraProvider value={system}>
-          <ThemeProvider attribute="class" defaultTheme="system" disableTransitionOnChange>
+          <ThemeProvider nonce={nonce} attribute="class" defaultTheme="system" disableTransitionOnChange>
             {children}
           </ThemeProvider>
         </ChakraProvider>

@@ -1,4 +1,4 @@
-import { run } from 'graphile-worker';
+import { Logger, run } from 'graphile-worker';
 import { config } from '../server/config';
 import { contextFor } from '../server/context';
 import { sweepPartFiles } from '../server/files/partFiles';
@@ -28,6 +28,12 @@ for (const signal of ['SIGTERM', 'SIGINT'] as const)
     isStopping = true;
   });
 
+/** What jobs tell, without the words of their errors (server/log). */
+const jobLogger = new Logger(({ taskIdentifier }) => (level, _, meta) => {
+  if (level === 'error' || level === 'warning')
+    log[level === 'error' ? 'error' : 'warn']({ task: taskIdentifier, err: meta?.error }, 'a job failed');
+});
+
 async function main(): Promise<void> {
   watchOver();
   const context = contextFor('worker');
@@ -39,6 +45,7 @@ async function main(): Promise<void> {
     connectionString: config().databaseUrl,
     concurrency: 3,
     pollInterval: 1000,
+    logger: jobLogger,
     taskList: {
       follow: async (payload) => {
         await settleCutOff();
@@ -79,12 +86,6 @@ async function settleCutOff(): Promise<void> {
 }
 
 main().catch((error) => {
-  log.fatal(
-    {
-      err:
-        error instanceof Error ? { name: error.name, message: error.message, stack: error.stack } : undefined,
-    },
-    'worker ended',
-  );
+  log.fatal({ err: error }, 'worker ended');
   process.exit(1);
 });

@@ -251,6 +251,51 @@ test('a foreign Host or Origin is refused', async () => {
   expect(await ask({ host: `127.0.0.1:${port}`, origin: 'https://evil.example' }, 'POST')).toBe(403);
 });
 
+test('methods that nobody uses are refused, by pages and routes', async () => {
+  const { hostname, port } = new URL(address);
+  const ask = (method: string, where: string) =>
+    new Promise<number>((resolve, reject) => {
+      request({ hostname, port, method, path: where, headers: { origin: address } }, (answer) => {
+        answer.resume();
+        resolve(answer.statusCode ?? 0);
+      })
+        .on('error', reject)
+        .end();
+    });
+  for (const where of ['/', '/templates', '/api/templates', '/api/health'])
+    for (const method of ['TRACE', 'PROPFIND', 'OPTIONS', 'PURGE'])
+      expect([method, where, [400, 405, 204].includes(await ask(method, where))]).toEqual([
+        method,
+        where,
+        true,
+      ]);
+});
+
+test('a script without the nonce of its page does not run', async () => {
+  await page.goto(address);
+  const policy = (await page.request.get(address)).headers()['content-security-policy'] ?? '';
+  expect(policy).toMatch(/script-src 'self' 'nonce-[^']{20,}';/);
+  await page.evaluate(() => {
+    const script = document.createElement('script');
+    script.textContent = 'window.ran = true';
+    document.body.append(script);
+  });
+  expect(await page.evaluate(() => 'ran' in window)).toBe(false);
+  // That one is what was meant.
+  expect(complaints.splice(0).join()).toMatch(/Content Security Policy/);
+});
+
+test('no log holds a word of what was written', () => {
+  const words = /Aune|Pell\b|Boat Trust|Havnes|ketch|Tindra|shipwright|kt26/i;
+  const logs = [...readdirSync(data).filter((name) => name.endsWith('.log')), 'postgres/log'];
+  expect(logs).toEqual(expect.arrayContaining(['web.log', 'worker.log']));
+  for (const name of logs) {
+    // Where the data lie is no word of a person's.
+    const text = readFileSync(path.join(data, name), 'utf8').replaceAll(data, '');
+    expect([name, text.split('\n').filter((line) => words.test(line))]).toEqual([name, []]);
+  }
+});
+
 test('nothing complained in the browser on the whole way', () => {
   expect(complaints).toEqual([]);
 });

@@ -1,7 +1,7 @@
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
 import { config } from '@/server/config';
-import { openTestServer, root, type TestServer } from './testServer';
+import { assignmentWith, openTestServer, root, smallJpeg, type TestServer } from './testServer';
 
 /*
  * Every route of the API, found in its folder: what nobody can mean is answered with 4xx and words, never with
@@ -13,6 +13,17 @@ const routes = readdirSync(api, { recursive: true, withFileTypes: true })
   .map((entry) => path.relative(api, entry.parentPath));
 const methods = ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'] as const;
 type Handler = (request: Request, route: { params: Promise<unknown> }) => Promise<Response>;
+
+/** The schemas that a route asks its body by, noted while it is asked. */
+const noted: object[] = [];
+jest.mock('@/server/http/body', () => {
+  const real = jest.requireActual<typeof import('@/server/http/body')>('@/server/http/body');
+  const jsonBody: typeof real.jsonBody = (request, validate) => {
+    noted.push(validate.schema as object);
+    return real.jsonBody(request, validate);
+  };
+  return { ...real, jsonBody };
+});
 
 let server: TestServer;
 let cases: { name: string; handler: Handler; method: string; hasId: boolean }[] = [];
@@ -122,3 +133,119 @@ test.each(['?since=x&side=-1&path=%00&from=-1&most=1e9&as=pdf', '?unknown=1'])(
     expect(wrong).toEqual([]);
   },
 );
+
+/*
+ * Bodies that fit the schema of their route, made from it, with values that nobody means. The schema is the route's own: a
+ * new one is under test without a word here.
+ */
+const hostileTexts = [
+  '\0',
+  '\ud800',
+  '2026-13-45',
+  '9999999999-01-01',
+  unknown,
+  'x'.repeat(3000),
+  '{{ [',
+  ' ',
+  '../..',
+  '-1',
+];
+
+test.each([...hostileTexts.keys()])(
+  'a body of the right shape with hostile values (%#) is never 500',
+  async (turn) => {
+    const wrong: unknown[] = [];
+    let asked = 0;
+    let fitting = 0;
+    // Of an assignment that is there, so that what is asked goes as far as it can.
+    const here = (await assignmentWith(server, { 'kt26-1.jpg': await smallJpeg(1) })).id;
+    for (const one of cases.filter(({ method }) => method !== 'GET')) {
+      noted.length = 0;
+      const id = one.name.includes('/assignments/') ? here : unknown;
+      await send(one, id, '{}');
+      const [shape] = noted;
+      if (!shape) continue;
+      for (const body of bodiesOf(shape, hostileTexts[turn]!)) {
+        asked++;
+        const answer = await send(one, id, JSON.stringify(body));
+        const text = await answer.text();
+        if (answer.status !== 400) fitting++;
+        if (answer.status >= 500) wrong.push([one.name, JSON.stringify(body).slice(0, 300), text]);
+        if (answer.status >= 400 && !/"message":"[A-Z“]/.test(text)) wrong.push([one.name, text]);
+      }
+    }
+    expect(asked).toBeGreaterThan(100);
+    // Some values fit no schema; many must come through to what is behind it.
+    expect(fitting).toBeGreaterThan(asked / 3);
+    expect(wrong).toEqual([]);
+  },
+);
+
+interface Shape {
+  readonly type?: string | readonly string[];
+  readonly properties?: Readonly<Record<string, Shape>>;
+  readonly required?: readonly string[];
+  readonly items?: Shape;
+  readonly enum?: readonly unknown[];
+  readonly const?: unknown;
+  readonly anyOf?: readonly Shape[];
+  readonly oneOf?: readonly Shape[];
+  readonly format?: string;
+  readonly minimum?: number;
+  readonly maximum?: number;
+  readonly additionalProperties?: Shape | boolean;
+  readonly propertyNames?: Shape;
+  readonly minItems?: number;
+}
+
+/** One body for each branch of the schema, with all members and with those alone that are required. */
+function bodiesOf(shape: Shape, text: string): unknown[] {
+  const branches = shape.anyOf ?? shape.oneOf ?? [shape];
+  const byMember = Object.entries(shape.properties ?? {}).flatMap(([name, member]) =>
+    (member.anyOf ?? member.oneOf ?? []).map((branch) => ({
+      ...shape,
+      properties: { ...shape.properties, [name]: branch },
+    })),
+  );
+  return [...branches, ...byMember].flatMap((one) =>
+    [true, false].map((all) => madeOf({ ...shape, anyOf: undefined, oneOf: undefined, ...one }, text, all)),
+  );
+}
+
+function madeOf(shape: Shape, text: string, all: boolean): unknown {
+  if ('const' in shape) return shape.const;
+  if (shape.enum) return shape.enum.at(all ? -1 : 0);
+  const branch = shape.anyOf?.[0] ?? shape.oneOf?.[0];
+  if (branch) return madeOf({ ...shape, anyOf: undefined, oneOf: undefined, ...branch } as Shape, text, all);
+  const type = Array.isArray(shape.type) ? shape.type[0] : (shape.type as string | undefined);
+  switch (type) {
+    case 'string':
+      return shape.format === 'uuid' ? unknown : text;
+    case 'integer':
+    case 'number':
+      return all ? (shape.maximum ?? 2 ** 53) : (shape.minimum ?? -1);
+    case 'boolean':
+      return all;
+    case 'array':
+      return shape.items && (all || shape.minItems)
+        ? [madeOf(shape.items, text, all), madeOf(shape.items, text, all)]
+        : [];
+    case 'null':
+      return null;
+    default: {
+      const names = Object.keys(shape.properties ?? {}).filter(
+        (name) => all || shape.required?.includes(name),
+      );
+      const more =
+        typeof shape.additionalProperties === 'object' && all
+          ? {
+              [String(shape.propertyNames?.enum?.[0] ?? text)]: madeOf(shape.additionalProperties, text, all),
+            }
+          : {};
+      return {
+        ...Object.fromEntries(names.map((name) => [name, madeOf(shape.properties![name]!, text, all)])),
+        ...more,
+      };
+    }
+  }
+}

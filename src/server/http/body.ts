@@ -1,6 +1,7 @@
 import Ajv, { type JSONSchemaType, type ValidateFunction } from 'ajv';
 import addFormats from 'ajv-formats';
 import { failure } from '../problems/errors';
+import { enter } from './underWay';
 
 /** Bytes of a JSON request. */
 const MAX_BODY = 4 * 1024 * 1024;
@@ -23,15 +24,20 @@ export async function jsonBody<T>(request: Request, validate: ValidateFunction<T
 
 /** The body, bounded while it is read. */
 export async function boundedBytes(request: Request, most = MAX_BODY): Promise<Buffer> {
-  const reader = request.body?.getReader();
-  const parts: Uint8Array[] = [];
-  let size = 0;
-  for (let read = await reader?.read(); read && !read.done; read = await reader?.read()) {
-    size += read.value.length;
-    if (size > most) throw failure('request-too-large');
-    parts.push(read.value);
+  const leave = most > MAX_BODY ? enter('uploads') : () => {};
+  try {
+    const reader = request.body?.getReader();
+    const parts: Uint8Array[] = [];
+    let size = 0;
+    for (let read = await reader?.read(); read && !read.done; read = await reader?.read()) {
+      size += read.value.length;
+      if (size > most) throw failure('request-too-large');
+      parts.push(read.value);
+    }
+    return Buffer.concat(parts);
+  } finally {
+    leave();
   }
-  return Buffer.concat(parts);
 }
 
 function parse(text: string): unknown {

@@ -1,5 +1,6 @@
 import { listen } from '../jobs/listen';
 import { CHANGES_CHANNEL } from '../jobs/queue';
+import { enter } from './underWay';
 
 type Listener = (payload: string) => void;
 const HEARTBEAT_MS = 20_000;
@@ -26,6 +27,7 @@ function closers(): Set<() => void> {
 
 /** The stream of an open window: what changed, as server-sent events, until it is closed. */
 export async function changeStream(signal: AbortSignal): Promise<Response> {
+  const leave = enter('streams');
   const to = await listeners();
   const encoder = new TextEncoder();
   let close = () => {};
@@ -35,6 +37,7 @@ export async function changeStream(signal: AbortSignal): Promise<Response> {
       const listener: Listener = (payload) => send(`data: ${payload}\n\n`);
       const beat = setInterval(() => send(': still here\n\n'), HEARTBEAT_MS);
       close = () => {
+        leave();
         clearInterval(beat);
         to.delete(listener);
         closers().delete(close);

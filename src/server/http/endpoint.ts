@@ -11,6 +11,7 @@ import { jsonBody } from './body';
 import { refusal } from './guard';
 import { checkedIds } from './ids';
 import { queryOf } from './query';
+import { enter } from './underWay';
 
 /** What a route is given: everything of it is checked, and no operation sees a request. */
 export interface Asked<Params> {
@@ -38,7 +39,9 @@ export function endpoint<Params = Record<string, never>>(answer: (asked: Asked<P
   return async (request: Request, route: { params: Promise<unknown> }): Promise<Response> => {
     const refused = refusal(request, config().address);
     if (refused) return Response.json({ message: refused }, { status: 403 });
+    let leave = () => {};
     try {
+      leave = enter('requests');
       const context = contextFor('person');
       const act = `${request.method} ${new URL(request.url).pathname}`;
       const result = await answer({
@@ -53,6 +56,8 @@ export function endpoint<Params = Record<string, never>>(answer: (asked: Asked<P
     } catch (error) {
       const { status, ...rest } = answerTo(error);
       return Response.json(rest, { status, headers: unkept });
+    } finally {
+      leave();
     }
   };
 }
@@ -92,10 +97,7 @@ export function answerTo(error: unknown): ErrorAnswer {
       message: `The file could not be read. ${problemWords(error.problem)}`,
       code: error.problem.code,
     };
-  log.error(
-    { err: error instanceof Error ? { name: error.name, stack: error.stack } : undefined },
-    'request failed',
-  );
+  log.error({ err: error }, 'request failed');
   return {
     status: 500,
     message:

@@ -34,6 +34,7 @@ const errors = {
     () => 'The simulated site takes JPEG, PNG, WebP and TIFF only.',
     'Choose another picture.',
   ),
+  'too-busy': row(503, () => 'Too much is asked of Fabrica at the same time.', 'Try again in a moment.'),
   'request-too-large': row(413, () => 'The request is too large.'),
   'query-not-understood': row<{ where: string }>(
     422,

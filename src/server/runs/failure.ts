@@ -10,9 +10,6 @@ export function failureOf(error: unknown): StoredProblem {
   if (error instanceof FileError) return { code: error.code, severity: 'error', part: 'file' };
   if (error instanceof LaterRun)
     return { code: 'later-run', severity: 'error', part: 'file', found: error.at };
-  log.error(
-    { err: error instanceof Error ? { name: error.name, stack: error.stack } : undefined },
-    'item failed unexpectedly',
-  );
+  log.error({ err: error }, 'item failed unexpectedly');
   return { code: 'unexpected', severity: 'error', part: 'file' };
 }
