@@ -88,7 +88,7 @@ export class Postgres {
 
   /** Its log tells of its own life alone: an error of a query could repeat what somebody wrote. */
   #startOn(port) {
-    const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=60 -c log_min_messages=log -c log_min_error_statement=panic -c log_error_verbosity=terse`;
+    const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=60 -c random_page_cost=1.1 -c log_min_messages=log -c log_min_error_statement=panic -c log_error_verbosity=terse`;
     const log = path.join(this.home, 'log');
     return this.#ctl(['start', '-w', '-t', '180', '-l', log, '-o', options]);
   }

@@ -56,10 +56,12 @@ export async function photosSpread(
   some: number,
 ): Promise<{ id: string; revision: string }[]> {
   const { rows } = await context.db.execute<{ id: string; revision: string }>(sql`
-    select id, revision from (
-      select p.id, f.modified_ns as revision, row_number() over (order by p.position) - 1 as at, count(*) over () as n
-      from photos p join files f on f.photo_id = p.id and f.role = 'main' where p.assignment_id = ${assignmentId}) numbered
-    where at % ceil(n::numeric / ${some}) = 0 order by at limit ${some}`);
+    select chosen.id, f.modified_ns as revision from (
+      select id, at from (
+        select p.id, row_number() over (order by p.position) - 1 as at, count(*) over () as n
+        from photos p where p.assignment_id = ${assignmentId}) numbered
+      where at % ceil(n::numeric / ${some}) = 0 order by at limit ${some}) chosen
+    join files f on f.photo_id = chosen.id and f.role = 'main' order by at`);
   return rows;
 }
 
