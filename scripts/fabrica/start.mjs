@@ -4,6 +4,7 @@ import path from 'node:path';
 import { runChild, startChild, stopChild } from './children.mjs';
 import { buildAside, buildPrograms, installModules } from './install.mjs';
 import { claim, identity, release, remember } from './instance.mjs';
+import { boundLogs } from './logs.mjs';
 import { installPackages, runPackages } from './packages.mjs';
 import { dataFolder, ownersOnly, root } from './places.mjs';
 import { freePort } from './ports.mjs';
@@ -74,6 +75,7 @@ export async function start({ demo }) {
         PGAPPNAME: 'fabrica worker',
       });
     keepDatabase({ postgres: running.postgres, ended, giveUp });
+    boundLogs(data, ended);
     await steps.step('Start', () => answering(address));
     console.log(
       `\n  Fabrica is at ${address} (ready after ${steps.seconds()} s)\n  Data in ${data}. Ctrl-C ends it.\n`,

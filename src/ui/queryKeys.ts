@@ -42,6 +42,7 @@ export const queryKeys = {
     ['photos', assignmentId, 'suggestions', scope] as const,
   places: (asked: string) => ['places', asked] as const,
   recovery: () => ['recovery'] as const,
+  kept: () => ['kept'] as const,
   card: () => ['card'] as const,
   workshop: () => ['workshop'] as const,
   templates: () => ['templates'] as const,
@@ -103,6 +104,7 @@ export const concernedBy: Readonly<Record<Change['kind'], (id: string) => readon
     checklists: () => [queryKeys.checklists()],
     recipes: () => [queryKeys.recipes()],
     licences: () => [queryKeys.licences()],
+    kept: () => [queryKeys.kept()],
     recovery: () => [queryKeys.recovery()],
     template: (id) => [
       queryKeys.templates(),

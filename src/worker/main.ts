@@ -9,8 +9,8 @@ import { followAssignment } from '../server/follow/followAssignment';
 import { enqueuePreviews } from '../server/jobs/queue';
 import { byOneProcess, repeat } from '../server/jobs/repeat';
 import { log } from '../server/log';
-import { forgetArchives } from '../server/operations/deliveries/forgetArchives';
 import { listFolders } from '../server/operations/folders/folders';
+import { makeRoom } from '../server/operations/kept/makeRoom';
 import { makePreviews, withoutPreviews } from '../server/previews/makePreviews';
 import { carryOutRuns } from '../server/runs/scheduler';
 import { watchOver } from './watchdog';
@@ -18,7 +18,7 @@ import { watchOver } from './watchdog';
 /** How often drop folders are looked into, and changes that were cut off are tried again (a disk may be back). */
 const DROP_EVERY_MS = 1500;
 const CUT_OFF_EVERY_MS = 30_000;
-const ARCHIVES_EVERY_MS = 60 * 60_000;
+const ROOM_EVERY_MS = 60 * 60_000;
 
 /** The process that carries out runs. Any number may run, also in one run. */
 let isStopping = false;
@@ -53,6 +53,9 @@ async function main(): Promise<void> {
         const { changed, taken } = await followAssignment(context, assignmentId);
         if (changed + taken > 0) await enqueuePreviews(context.db, assignmentId);
       },
+      'make-room': async () => {
+        await makeRoom(context);
+      },
       previews: async (payload) => {
         await makePreviews(context, (payload as { assignmentId: string }).assignmentId, stopping);
       },
@@ -67,11 +70,8 @@ async function main(): Promise<void> {
   void repeat({ name: 'cut-off changes', everyMs: CUT_OFF_EVERY_MS, stopping }, () =>
     byOneProcess('cut-off changes', settleCutOff),
   );
-  void repeat({ name: 'old archives', everyMs: ARCHIVES_EVERY_MS, stopping }, () =>
-    byOneProcess('old archives', async () => {
-      const gone = await forgetArchives(context);
-      if (gone > 0) log.info({ gone }, 'copies of old archives were removed');
-    }),
+  void repeat({ name: 'room', everyMs: ROOM_EVERY_MS, stopping }, () =>
+    byOneProcess('room', async () => log.info(await makeRoom(context), 'room was made')),
   );
   const carryingOut = carryOutRuns(context, { stopping, before: settleCutOff });
   log.info('worker ready');

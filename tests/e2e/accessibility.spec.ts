@@ -26,6 +26,7 @@ const pages: Record<string, () => string> = {
   'check: the source': () => `/assignments/${ids.seen}/check?view=source`,
   deliver: () => `/assignments/${ids.seen}/deliver`,
   licences: () => '/licences',
+  'what is kept': () => '/kept',
   shelf: () => '/templates',
   'new template': () => '/templates/new',
   template: () => `/templates/${ids.template}`,

@@ -1,9 +1,10 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { expect, test } from '@playwright/test';
+import { cutLogs } from '../../scripts/fabrica/logs.mjs';
 import { growingPauses } from '../../scripts/fabrica/watch.mjs';
 import { interrupt, root, running, startFabrica } from './fabrica';
 
@@ -92,6 +93,23 @@ test('beside another on taken ports; Ctrl-C ends everything it started; started 
   expect(existsSync(path.join(data, 'running.json'))).toBe(false);
   taken.close();
   rmSync(data, { recursive: true, force: true });
+});
+
+test('a log beyond its bound goes on from nothing, with the former one beside it', () => {
+  const data = mkdtempSync(path.join(tmpdir(), 'fabrica-logs-'));
+  mkdirSync(path.join(data, 'postgres'));
+  for (const [name, size] of [
+    ['web.log', 30],
+    ['worker.log', 10],
+    ['postgres/log', 11],
+  ] as const)
+    writeFileSync(path.join(data, name), 'x'.repeat(size));
+  cutLogs(data, 10);
+  const sizes = ['web.log', 'web.log.before', 'worker.log', 'postgres/log', 'postgres/log.before'].map(
+    (name) => statSync(path.join(data, name)).size,
+  );
+  expect(sizes).toEqual([0, 30, 10, 0, 11]);
+  rmSync(data, { recursive: true });
 });
 
 test('pauses grow, have an end, and begin anew after what lasted', () => {

@@ -70,7 +70,7 @@ export function Shelf({ assignments, templates, folders, drops }: Workshop) {
           <Nothing>Every run leaves a receipt here: what was written into which file.</Nothing>
         )}
       </Section>
-      <Section look="label" title="Folders">
+      <Section look="label" title="Folders" act={<Link href="/kept">What Fabrica keeps</Link>}>
         {folders.map((one) => (
           <FolderRow key={one.id} folder={one} drops={drops.filter((drop) => drop.folderId === one.id)} />
         ))}

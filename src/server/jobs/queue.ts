@@ -43,7 +43,8 @@ export interface Change {
     | 'checklists'
     | 'recipes'
     | 'licences'
-    | 'recovery';
+    | 'recovery'
+    | 'kept';
   readonly id: string;
 }
 

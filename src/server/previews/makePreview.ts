@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { access, lstat, mkdir, rename, writeFile } from 'node:fs/promises';
+import { lstat, mkdir, rename, utimes, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { isRawName } from '../../core/naming/shots';
 import { config } from '../config';
@@ -28,7 +28,9 @@ export async function makePreview(
 ): Promise<string> {
   const read = await readPhotoFile(file).catch(() => undefined);
   const kept = keptAt(`${await contentKey(file, read, identity)}|${side}`);
-  const isThere = await access(kept).then(
+  const now = new Date();
+  // What is used stays when room is made (operations/kept).
+  const isThere = await utimes(kept, now, now).then(
     () => true,
     () => false,
   );

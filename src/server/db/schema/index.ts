@@ -8,6 +8,7 @@ export * from './drafts';
 export * from './folders';
 export * from './gatherings';
 export * from './identities';
+export * from './kept';
 export * from './people';
 export * from './photos';
 export * from './runs';

@@ -1,0 +1,52 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { Kept } from '@/server/operations/kept/kept';
+import { apiRequest } from '@/ui/api';
+import { Button } from '@/ui/buttons';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
+import { PageMain } from '../shell/PageMain';
+import { TopLine } from '../shell/TopLine';
+import { KeptRow } from './KeptRow';
+
+/** What Fabrica keeps beside pictures and words, what it takes, and how long and how much of it stays. */
+export function KeptPage() {
+  const queries = useQueryClient();
+  const { data: kept = [], error } = useQuery({
+    queryKey: queryKeys.kept(),
+    queryFn: () => apiRequest<Kept[]>('kept'),
+  });
+  const read = () => queries.invalidateQueries({ queryKey: queryKeys.kept() });
+  const change = useMutation({
+    mutationFn: ({ name, days, megabytes }: Kept) => apiRequest('kept', 'PATCH', { name, days, megabytes }),
+    onSettled: read,
+  });
+  const room = useMutation({ mutationFn: () => apiRequest('kept', 'POST', {}) });
+  return (
+    <>
+      <TopLine place="What Fabrica keeps" placeHref="/kept" />
+      <PageMain title="What Fabrica keeps" maxWidth="56rem" paddingX="5" paddingY="5">
+        <Box fontSize="body" color="soft" marginBottom="5" maxWidth="44rem">
+          Pictures and words are never among it. What is beyond its bound goes within the hour; what a run
+          under way can still need stays.
+        </Box>
+        <Notice kind="error">{(error ?? change.error ?? room.error)?.message}</Notice>
+        <Box role="list" aria-label="What is kept">
+          {kept.map((one) => (
+            <KeptRow key={one.name} kept={one} change={change.mutate} />
+          ))}
+        </Box>
+        <Flex borderTopWidth="1px" paddingTop="4" marginTop="2" gap="4" alignItems="baseline">
+          <Button onClick={() => room.mutate()} disabled={room.isPending}>
+            Make room now
+          </Button>
+          <Box role="status" color="soft" fontSize="small">
+            {room.isSuccess && 'Room is being made; the figures follow.'}
+          </Box>
+        </Flex>
+      </PageMain>
+    </>
+  );
+}

@@ -1,0 +1,117 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useId } from 'react';
+import type { KeptName } from '@/core/kept/bounds';
+import { counted, formatBytes } from '@/core/wording/counts';
+import type { Kept } from '@/server/operations/kept/kept';
+import { Select } from '@/ui/inputs';
+
+/** What each kind is, and what its bound of days counts from. */
+const kinds: Readonly<
+  Record<KeptName, { title: string; words: string; from: string; unit: string; hasSize: boolean }>
+> = {
+  previews: {
+    title: 'Previews',
+    words: 'Made again when they are asked for.',
+    from: 'not used for',
+    unit: 'file',
+    hasSize: true,
+  },
+  waysBack: {
+    title: 'Ways back',
+    words: 'What files held before a run wrote into them. Without it a run cannot be undone.',
+    from: 'of runs older than',
+    unit: 'changed file',
+    hasSize: false,
+  },
+  archives: {
+    title: 'Copies for archives',
+    words: 'What was delivered as an archive, to be fetched again.',
+    from: 'of deliveries older than',
+    unit: 'file',
+    hasSize: false,
+  },
+  arrivals: {
+    title: 'Sent by a browser',
+    words: 'Files that were brought in since; the pictures of the assignment are copies of them.',
+    from: 'brought in longer ago than',
+    unit: 'file',
+    hasSize: false,
+  },
+};
+const dayChoices = [0, 7, 30, 90, 180, 365, 1095];
+const megabyteChoices = [500, 2000, 5000, 20_000, 50_000, 200_000];
+
+interface KeptRowProps {
+  readonly kept: Kept;
+  readonly change: (kept: Kept) => void;
+}
+
+export function KeptRow({ kept, change }: KeptRowProps) {
+  const id = useId();
+  const { title, words, from, unit, hasSize } = kinds[kept.name];
+  return (
+    <Flex role="listitem" aria-label={title} borderTopWidth="1px" paddingY="3" gap="5" rowGap="2" wrap="wrap">
+      <Box flex="1" minWidth="16rem">
+        <Flex gap="3" alignItems="baseline">
+          <Box fontWeight="600">{title}</Box>
+          <Box color="soft" fontSize="small">
+            {kept.count === 0 ? 'nothing' : `${formatBytes(kept.bytes)}, ${counted(kept.count, unit)}`}
+          </Box>
+        </Flex>
+        <Box textStyle="hint">{words}</Box>
+      </Box>
+      <Flex direction="column" gap="1.5" width="22rem" maxWidth="100%" fontSize="body">
+        <BoundChoice
+          id={`${id}days`}
+          label={`Let go when ${from}`}
+          value={kept.days}
+          choices={dayChoices}
+          words={(days) => (days === 0 ? 'at once' : counted(days, 'day'))}
+          change={(days) => change({ ...kept, days })}
+        />
+        {hasSize && (
+          <BoundChoice
+            id={`${id}size`}
+            label="All together no more than"
+            value={kept.megabytes}
+            choices={megabyteChoices}
+            words={(megabytes) => formatBytes(megabytes * 1_000_000)}
+            change={(megabytes) => change({ ...kept, megabytes })}
+          />
+        )}
+      </Flex>
+    </Flex>
+  );
+}
+
+interface BoundChoiceProps {
+  readonly id: string;
+  readonly label: string;
+  readonly value: number | null;
+  readonly choices: readonly number[];
+  readonly words: (value: number) => string;
+  readonly change: (value: number | null) => void;
+}
+
+function BoundChoice({ id, label, value, choices, words, change }: BoundChoiceProps) {
+  const all = value === null || choices.includes(value) ? choices : [...choices, value].sort((a, b) => a - b);
+  return (
+    <Flex gap="3" alignItems="center" justifyContent="space-between">
+      <label htmlFor={id}>{label}</label>
+      <Select
+        id={id}
+        value={value === null ? '' : String(value)}
+        onChange={({ target }) => change(target.value === '' ? null : Number(target.value))}
+      >
+        {all.map((one) => (
+          <option key={one} value={one}>
+            {words(one)}
+          </option>
+        ))}
+        <option value="">no bound</option>
+      </Select>
+    </Flex>
+  );
+}

@@ -1,0 +1,68 @@
+import path from 'node:path';
+import { sql } from 'drizzle-orm';
+import { type Bound, type KeptName, keptNames, usualBounds } from '../../../core/kept/bounds';
+import { config } from '../../config';
+import type { Context } from '../../context';
+import { keptBounds } from '../../db/schema/kept';
+import { announce } from '../../jobs/queue';
+import { ownDeliveries } from '../deliveries/ownDeliveries';
+import { folderFiles } from './folderFiles';
+
+const inData = (name: string) => path.join(/*turbopackIgnore: true*/ config().dataFolder, name);
+export const previewsFolder = () => inData('previews');
+export const arrivalsFolder = () => inData('arrivals');
+
+/** What is kept of one kind, what it takes, and how long and how much stays. */
+export interface Kept extends Bound {
+  readonly name: KeptName;
+  readonly bytes: number;
+  readonly count: number;
+}
+
+export async function boundsInForce({ db }: Context): Promise<Readonly<Record<KeptName, Bound>>> {
+  const chosen = await db.select().from(keptBounds);
+  return { ...usualBounds, ...Object.fromEntries(chosen.map(({ name, ...bound }) => [name, bound])) };
+}
+
+export async function listKept(context: Context): Promise<Kept[]> {
+  const [bounds, previews, archives, arrivals, waysBack] = await Promise.all([
+    boundsInForce(context),
+    ...[previewsFolder(), ownDeliveries(), arrivalsFolder()].map(taken),
+    wayBackTaken(context),
+  ]);
+  const found = { previews, archives, arrivals, waysBack } as Record<KeptName, Taken>;
+  return keptNames.map((name) => ({ name, ...bounds[name], ...found[name] }));
+}
+
+interface Taken {
+  readonly bytes: number;
+  readonly count: number;
+}
+
+async function taken(folder: string): Promise<Taken> {
+  const files = await folderFiles(folder);
+  return { bytes: files.reduce((sum, { bytes }) => sum + bytes, 0), count: files.length };
+}
+
+async function wayBackTaken({ db }: Context): Promise<Taken> {
+  const { rows } = await db.execute<{ bytes: string; count: string }>(
+    sql`select pg_total_relation_size('inverse_edits') as bytes, count(*) as count from inverse_edits`,
+  );
+  return { bytes: Number(rows[0]!.bytes), count: Number(rows[0]!.count) };
+}
+
+/** Chooses how long and how much of something stays; what is beyond it goes when room is made next. */
+export async function changeBound(context: Context, name: KeptName, bound: Bound): Promise<void> {
+  await context.db
+    .insert(keptBounds)
+    .values({ name, ...bound })
+    .onConflictDoUpdate({ target: keptBounds.name, set: bound });
+  await announce(context.db, { kind: 'kept', id: name });
+}
+
+/** Has the worker make room now. */
+export async function askForRoom({ db }: Context): Promise<void> {
+  await db.execute(
+    sql`select graphile_worker.add_job('make-room', '{}'::json, max_attempts => 3, job_key => 'make-room')`,
+  );
+}

@@ -1,0 +1,83 @@
+import { lstat, unlink } from 'node:fs/promises';
+import path from 'node:path';
+import { sql } from 'drizzle-orm';
+import { type Bound, beyondBound, type KeptName } from '../../../core/kept/bounds';
+import type { Context } from '../../context';
+import { filesOf, pathInside, shotOf } from '../../files/folders';
+import { announce } from '../../jobs/queue';
+import { forgetArchives } from '../deliveries/forgetArchives';
+import { folderFiles } from './folderFiles';
+import { arrivalsFolder, boundsInForce, previewsFolder } from './kept';
+
+const DAY_MS = 24 * 60 * 60 * 1000;
+/** Failed jobs and their errors help nobody after so long. */
+const JOB_DAYS = 30;
+
+/**
+ * Lets go of what is kept beyond its bound: nothing that a run under way can still need, no picture, and no word. Returns how
+ * many of each went.
+ */
+export async function makeRoom(context: Context): Promise<Readonly<Record<KeptName, number>>> {
+  const bounds = await boundsInForce(context);
+  const gone = {
+    previews: await letPreviewsGo(context, bounds.previews),
+    waysBack: await letWaysBackGo(context, bounds.waysBack),
+    archives: bounds.archives.days === null ? 0 : await forgetArchives(context, bounds.archives.days),
+    arrivals: await letArrivalsGo(context, bounds.arrivals),
+  };
+  await context.db.execute(sql`select graphile_worker.complete_jobs(array_agg(id)) from graphile_worker.jobs
+    where attempts >= max_attempts and updated_at < now() - make_interval(days => ${JOB_DAYS})`);
+  await announce(context.db, { kind: 'kept', id: '' });
+  return gone;
+}
+
+/** A preview is made again when it is asked for. */
+async function letPreviewsGo({ now }: Context, bound: Bound): Promise<number> {
+  const old = beyondBound(await folderFiles(previewsFolder()), bound, now().getTime());
+  return removed(old.map((one) => one.path));
+}
+
+const since = ({ now }: Context, days: number) => new Date(now().getTime() - days * DAY_MS).toISOString();
+
+/** Of runs that ended long ago, and that no run under way undoes. */
+async function letWaysBackGo(context: Context, { days }: Bound): Promise<number> {
+  if (days === null) return 0;
+  const { rowCount } = await context.db.execute(sql`
+    delete from inverse_edits e using run_items i, runs r
+    where i.id = e.item_id and r.id = i.run_id and r.ended_at < ${since(context, days)}::timestamptz
+      and not exists (select 1 from runs u where u.undoes = r.id and u.state in ('waiting', 'running'))`);
+  return rowCount ?? 0;
+}
+
+/** What a browser sent, and what was brought in since: a copy of it is a picture of the assignment. */
+async function letArrivalsGo(context: Context, { days }: Bound): Promise<number> {
+  if (days === null) return 0;
+  const root = arrivalsFolder();
+  const { rows } = await context.db.execute<{ folder: string; path: string; ended: Date | string }>(sql`
+    select f.path as folder, i.source_path as path, max(r.ended_at) as ended
+    from opened_folders f join runs r on r.kind = 'import' and r.parameters ->> 'sourceFolderId' = f.id::text
+    join run_items i on i.run_id = r.id and i.state = 'done' and i.source_path is not null
+    where f.path like ${`${root.replace(/[\\%_]/g, '\\$&')}/%`} and r.ended_at < ${since(context, days)}::timestamptz
+      and r.parameters ->> 'mode' is distinct from 'take-up'
+      and not exists (select 1 from runs u where u.assignment_id = r.assignment_id and u.state in ('waiting', 'running'))
+    group by f.path, i.source_path`);
+  const files: string[] = [];
+  for (const { folder, path: inside, ended } of rows) {
+    const main = await pathInside(folder, inside).catch(() => undefined);
+    const entry = main ? await lstat(main).catch(() => undefined) : undefined;
+    // Sent again since: it is another file.
+    if (!main || !entry?.isFile() || entry.ctimeMs > new Date(ended).getTime()) continue;
+    for (const name of filesOf(await shotOf(main))) files.push(path.join(path.dirname(main), name));
+  }
+  return removed(files);
+}
+
+async function removed(files: readonly string[]): Promise<number> {
+  let count = 0;
+  for (const file of files)
+    await unlink(file).then(
+      () => count++,
+      () => undefined,
+    );
+  return count;
+}
