@@ -1,20 +1,39 @@
-import { mkdirSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { embedInMemory } from '../fixtures/embed';
 import { allSamples, rawSample, type Sample } from '../fixtures/formats';
 import { survive } from '../fixtures/survives';
+import { surviveOverHttp } from './overHttp';
 
 /**
- * npm run fuzz -- --minutes N [--seed S]: mutates good files of every format until the time is over. What
- * does not come out as a value, a typed error or a problem is kept in a folder, and ends the run with 1.
+ * npm run fuzz -- --minutes N [--seed S] [--resume FILE] [--address URL]: mutates good files of every format until the time is
+ * over, and reads, plans, writes and reads back each of them; with an address through the HTTP interface of a running Fabrica.
+ * What does not come out as a value, a typed error or a problem is kept in a folder, and ends the run with 1. With
+ * `--resume` the state of the generator and the counts are kept in a file, and the next run goes on from there.
  */
 const { values } = parseArgs({
-  options: { minutes: { type: 'string', default: '1' }, seed: { type: 'string', default: '1' } },
+  options: {
+    minutes: { type: 'string', default: '1' },
+    seed: { type: 'string', default: '1' },
+    resume: { type: 'string' },
+    address: { type: 'string' },
+  },
 });
 const until = Date.now() + Number(values.minutes) * 60_000;
-let state = Number(values.seed) >>> 0;
+const before = values.resume ? keptState(values.resume) : undefined;
+let state = before?.state ?? Number(values.seed) >>> 0;
+
+interface Kept {
+  readonly state: number;
+  readonly fates: Readonly<Record<string, number>>;
+  readonly failed: number;
+}
+
+function keptState(file: string): Kept | undefined {
+  return existsSync(file) ? (JSON.parse(readFileSync(file, 'utf8')) as Kept) : undefined;
+}
 
 /** A whole number below `limit`, the same for the same seed (a linear congruential generator). */
 function below(limit: number): number {
@@ -58,14 +77,24 @@ async function main(): Promise<number> {
   const samples: Sample[] = [await rawSample(false)];
   for (const one of await allSamples())
     samples.push({ name: one.name, bytes: (await embedInMemory(one.bytes, written)).file }, one);
-  const fates: Record<string, number> = {};
+  const fates: Record<string, number> = { ...before?.fates };
   const kept = path.join(tmpdir(), 'fabrica-fuzz');
-  let failed = 0;
+  let failed = before?.failed ?? 0;
+  const failedBefore = failed;
+  let savedAt = Date.now();
+  const tried = values.address ? surviveOverHttp(values.address) : survive;
+  const save = () => {
+    if (values.resume) writeFileSync(values.resume, JSON.stringify({ state, fates, failed }));
+  };
   while (Date.now() < until) {
+    if (Date.now() - savedAt > 5000) {
+      save();
+      savedAt = Date.now();
+    }
     const { name, bytes } = samples[below(samples.length)]!;
     const file = mutated(bytes);
     try {
-      const fate = await survive(file, name);
+      const fate = await tried(file, name);
       fates[fate] = (fates[fate] ?? 0) + 1;
     } catch (error) {
       failed++;
@@ -73,9 +102,10 @@ async function main(): Promise<number> {
       const target = path.join(kept, `${failed}-${name}`);
       writeFileSync(target, file);
       console.error(`${target}: ${error instanceof Error ? error.stack : error}`);
-      if (failed >= 20) break;
+      if (failed - failedBefore >= 20) break;
     }
   }
+  save();
   for (const [fate, count] of Object.entries(fates)) console.log(`${String(count).padStart(9)}  ${fate}`);
   console.log(`${String(failed).padStart(9)}  failed (seed ${values.seed})`);
   return failed > 0 ? 1 : 0;

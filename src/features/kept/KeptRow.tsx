@@ -7,35 +7,35 @@ import { counted, formatBytes } from '@/core/wording/counts';
 import type { Kept } from '@/server/operations/kept/kept';
 import { Select } from '@/ui/inputs';
 
-/** What each kind is, and what its bound of days counts from. */
+/** What each kind is, and from when its bound of days counts. */
 const kinds: Readonly<
-  Record<KeptName, { title: string; words: string; from: string; unit: string; hasSize: boolean }>
+  Record<KeptName, { title: string; words: string; label: string; unit: string; hasSize: boolean }>
 > = {
   previews: {
     title: 'Previews',
     words: 'Made again when they are asked for.',
-    from: 'not used for',
+    label: 'Kept after last use',
     unit: 'file',
     hasSize: true,
   },
   waysBack: {
     title: 'Ways back',
     words: 'What files held before a run wrote into them. Without it a run cannot be undone.',
-    from: 'of runs older than',
+    label: 'Kept after the run',
     unit: 'changed file',
     hasSize: false,
   },
   archives: {
     title: 'Copies for archives',
     words: 'What was delivered as an archive, to be fetched again.',
-    from: 'of deliveries older than',
+    label: 'Kept after the delivery',
     unit: 'file',
     hasSize: false,
   },
   arrivals: {
     title: 'Sent by a browser',
     words: 'Files that were brought in since; the pictures of the assignment are copies of them.',
-    from: 'brought in longer ago than',
+    label: 'Kept after bringing in',
     unit: 'file',
     hasSize: false,
   },
@@ -50,7 +50,7 @@ interface KeptRowProps {
 
 export function KeptRow({ kept, change }: KeptRowProps) {
   const id = useId();
-  const { title, words, from, unit, hasSize } = kinds[kept.name];
+  const { title, words, label, unit, hasSize } = kinds[kept.name];
   return (
     <Flex role="listitem" aria-label={title} borderTopWidth="1px" paddingY="3" gap="5" rowGap="2" wrap="wrap">
       <Box flex="1" minWidth="16rem">
@@ -65,16 +65,18 @@ export function KeptRow({ kept, change }: KeptRowProps) {
       <Flex direction="column" gap="1.5" width="22rem" maxWidth="100%" fontSize="body">
         <BoundChoice
           id={`${id}days`}
-          label={`Let go when ${from}`}
+          label={label}
           value={kept.days}
           choices={dayChoices}
-          words={(days) => (days === 0 ? 'at once' : counted(days, 'day'))}
+          words={(days) => (days === 0 ? 'not at all' : counted(days, 'day'))}
+          without="for ever"
           change={(days) => change({ ...kept, days })}
         />
         {hasSize && (
           <BoundChoice
             id={`${id}size`}
-            label="All together no more than"
+            label="All together at most"
+            without="no bound"
             value={kept.megabytes}
             choices={megabyteChoices}
             words={(megabytes) => formatBytes(megabytes * 1_000_000)}
@@ -92,10 +94,12 @@ interface BoundChoiceProps {
   readonly value: number | null;
   readonly choices: readonly number[];
   readonly words: (value: number) => string;
+  /** What no bound is called. */
+  readonly without: string;
   readonly change: (value: number | null) => void;
 }
 
-function BoundChoice({ id, label, value, choices, words, change }: BoundChoiceProps) {
+function BoundChoice({ id, label, value, choices, words, without, change }: BoundChoiceProps) {
   const all = value === null || choices.includes(value) ? choices : [...choices, value].sort((a, b) => a - b);
   return (
     <Flex gap="3" alignItems="center" justifyContent="space-between">
@@ -110,7 +114,7 @@ function BoundChoice({ id, label, value, choices, words, change }: BoundChoicePr
             {words(one)}
           </option>
         ))}
-        <option value="">no bound</option>
+        <option value="">{without}</option>
       </Select>
     </Flex>
   );
