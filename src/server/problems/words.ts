@@ -113,7 +113,7 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   'too-much-to-read':
     'It takes too much memory to read and was set aside. The file may be damaged, or made to do harm.',
   'reader-ended':
-    'Reading it ended the process that read it, and it was set aside. The file may be damaged, or made to do harm.',
+    'It could not be read to its end and was set aside. The file may be damaged, or made to do harm.',
   'way-back-differs': 'What was kept does not lead back to the former file. Nothing was written.',
   'source-left':
     'The copy is safe, but its source could not be removed: it may be write-protected. Remove it yourself.',

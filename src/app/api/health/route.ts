@@ -4,9 +4,9 @@ import { health } from '@/server/operations/health';
 export const dynamic = 'force-dynamic';
 /** 503 where the database is missing: nothing can be done then. */
 export const GET = endpoint(async ({ context }) => {
-  const told = await health(context);
-  return Response.json(told, {
-    status: told.missing.includes('database') ? 503 : 200,
+  const state = await health(context);
+  return Response.json(state, {
+    status: state.missing.includes('database') ? 503 : 200,
     headers: { 'cache-control': 'no-store' },
   });
 });
