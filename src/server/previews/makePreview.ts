@@ -1,9 +1,9 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { lstat, mkdir, rename, utimes, writeFile } from 'node:fs/promises';
+import { lstat, mkdir, rename, rm, utimes, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { isRawName } from '../../core/naming/shots';
 import { config } from '../config';
-import { FileError } from '../files/fileError';
+import { asFileError, FileError } from '../files/fileError';
 import { identityOfFile, sampleOfFile } from '../files/knownContent';
 import { type PhotoFile, readPhotoFile } from '../files/readPhotoFile';
 import sharp, { type Sharp, withChecked } from '../rendering/decoder';
@@ -74,10 +74,22 @@ async function make(
       .webp({ quality: 82 })
       .toBuffer(),
   );
+  await keep(made, kept).catch((error) => {
+    throw asFileError(error, kept);
+  });
+}
+
+/** Under its name it is whole; what a full disk cuts off leaves nothing behind. */
+async function keep(made: Buffer, kept: string): Promise<void> {
   await mkdir(path.dirname(kept), { recursive: true });
   const part = `${kept}.${randomBytes(4).toString('hex')}`;
-  await writeFile(part, made);
-  await rename(part, kept);
+  try {
+    await writeFile(part, made);
+    await rename(part, kept);
+  } catch (error) {
+    await rm(part, { force: true });
+    throw error;
+  }
 }
 
 const options = { limitInputPixels: MAX_PIXELS, failOn: 'error' } as const;
