@@ -7,6 +7,7 @@ export function download({ text, name, mediaType }: FileText): Response {
     headers: {
       'content-type': `${mediaType}; charset=utf-8`,
       'content-disposition': `attachment; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name)}`,
+      'cache-control': 'no-store',
       'x-content-type-options': 'nosniff',
     },
   });

@@ -1,5 +1,5 @@
 import { diskLayer } from '../files/diskLayer';
-import { asFileError } from '../files/fileError';
+import { asFileError, FileError } from '../files/fileError';
 
 const CHUNK = 512 * 1024;
 
@@ -8,7 +8,11 @@ export async function streamFile(path: string, name: string): Promise<Response> 
   const file = await diskLayer.openForReading(path).catch((error) => {
     throw asFileError(error, path);
   });
-  const { size } = await file.stat();
+  const { size, kind } = await file.stat();
+  if (kind !== 'file') {
+    await file.close();
+    throw new FileError('not-a-file', path);
+  }
   let at = 0;
   const stream = new ReadableStream<Uint8Array>({
     async pull(controller) {
@@ -26,6 +30,7 @@ export async function streamFile(path: string, name: string): Promise<Response> 
   const headers = {
     'content-type': 'application/octet-stream',
     'content-length': String(size),
+    'cache-control': 'no-store',
     'content-disposition': `inline; filename*=UTF-8''${encodeURIComponent(name)}`,
   };
   return new Response(stream, { headers });

@@ -1,4 +1,4 @@
-import { and, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
 import { type Across, across, termsAcross } from '../../../core/drafts/across';
@@ -9,6 +9,7 @@ import type { Scope } from '../../../core/drafts/scope';
 import { hindrancesIn } from '../../../core/embed/hindrances';
 import type { ThreadId } from '../../../core/threads/threads';
 import type { Context } from '../../context';
+import { drafts } from '../../db/schema/drafts';
 import { photos } from '../../db/schema/photos';
 import { inForceOf } from '../assignments/inForce';
 import { captionOf } from '../drafts/captionWords';
@@ -144,16 +145,17 @@ export async function proofOfDrafts(
   assignmentId: string,
   scope: Scope,
 ): Promise<DraftsProof> {
-  const { rows } = await context.db.execute<{ as_of: string }>(
-    sql`select to_char(now() at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"') as as_of`,
-  );
-  const photos = await draftedPhotos(context, assignmentId, scope);
-  const hindered = photos.map(({ record }) => hindrancesIn(record.problems));
+  // A clock that was set back since must not leave out what stands in the proof.
+  const { rows } = await context.db.execute<{ as_of: string }>(sql`
+    select to_char(greatest(now(), max(${drafts.changedAt})) at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"') as as_of
+    from ${drafts} join ${photos} on ${eq(photos.id, drafts.photoId)} where ${await inScope(context, assignmentId, scope)}`);
+  const drafted = await draftedPhotos(context, assignmentId, scope);
+  const hindered = drafted.map(({ record }) => hindrancesIn(record.problems));
   return {
-    ...proofOf(photos.map(({ record, drafts }) => ({ file: record.fields, drafts }))),
+    ...proofOf(drafted.map((one) => ({ file: one.record.fields, drafts: one.drafts }))),
     asOf: rows[0]!.as_of,
     unreadable: hindered.filter((one) => one.unreadable).length,
     signed: hindered.filter((one) => one.signed).length,
-    cuts: iimCuts(photos, CUTS),
+    cuts: iimCuts(drafted, CUTS),
   };
 }
