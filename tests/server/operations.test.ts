@@ -1,4 +1,5 @@
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, realpathSync, rmSync, symlinkSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import { migrateDatabase } from '@/server/db/migrate';
@@ -85,7 +86,9 @@ test('a new assignment begins with all standing templates, as the newest one has
   const starter = { field: 'city' as const, rule: 'overwrite' as const, texts: ['{{ fill in }}'] };
   await createTemplate(server.context, { ...text('Starter'), entries: [starter] });
   await changeAssignment(server.context, id, { inForce: [third.id, job.id, first.id] });
-  const next = await createAssignment(server.context, { name: 'Next', workingPath: server.folder });
+  const workingPath = path.join(server.folder, 'next');
+  mkdirSync(workingPath);
+  const next = await createAssignment(server.context, { name: 'Next', workingPath });
   expect((await readAssignment(server.context, next.id)).inForce).toEqual([third.id, first.id, second.id]);
 });
 
@@ -97,6 +100,36 @@ test.each([
   ['the processes', '/proc', 'belongs to the machine itself'],
 ])('%s is not opened', async (_, wished, message) => {
   await expect(openFolder(server.context, { path: wished, kind: 'source' })).rejects.toThrow(message);
+});
+
+test('the data folder and what is kept in it are not opened; folders of its own in it are', async () => {
+  const open = (...inside: string[]) => {
+    const wished = path.join(server.folder, ...inside);
+    mkdirSync(wished, { recursive: true });
+    return openFolder(server.context, { path: wished, kind: 'source' });
+  };
+  await expect(open()).rejects.toThrow('keeps its own things');
+  await expect(open('previews', 'ab')).rejects.toThrow('keeps its own things');
+  await expect(open('undo')).rejects.toThrow('keeps its own things');
+  expect((await open('previews of mine')).label).toBe('previews of mine');
+});
+
+test('where the folders that may be opened are named, no other is', async () => {
+  const roots = ['one', 'two'].map((name) =>
+    path.join(realpathSync(tmpdir()), `fabrica-${process.pid}-${name}`),
+  );
+  for (const one of roots) mkdirSync(path.join(one, 'inner'), { recursive: true });
+  process.env.FABRICA_FOLDERS = `/nowhere:${roots[0]}`;
+  try {
+    const open = (wished: string) => openFolder(server.context, { path: wished, kind: 'source' });
+    expect((await open(path.join(roots[0]!, 'inner'))).label).toBe('inner');
+    await expect(open(path.join(roots[1]!, 'inner'))).rejects.toThrow('lies outside of the folders');
+    symlinkSync(roots[1]!, path.join(roots[0]!, 'link'));
+    await expect(open(path.join(roots[0]!, 'link'))).rejects.toThrow('lies outside of the folders');
+  } finally {
+    delete process.env.FABRICA_FOLDERS;
+    for (const one of roots) rmSync(one, { recursive: true });
+  }
 });
 
 test('a working folder inside the source is refused', async () => {

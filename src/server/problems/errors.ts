@@ -135,6 +135,16 @@ const errors = {
       `“${path}” belongs to the machine itself: it holds no pictures, and nothing is written there.`,
     'Choose a folder of your own.',
   ),
+  'data-folder': row<AtPath>(
+    422,
+    ({ path }) => `“${path}” is where Fabrica keeps its own things.`,
+    'Choose a folder of your own.',
+  ),
+  'folder-outside': row<AtPath>(
+    422,
+    ({ path }) => `“${path}” lies outside of the folders that Fabrica may open on this machine.`,
+    'Choose one of them, or add it to FABRICA_FOLDERS and start again.',
+  ),
   'whole-machine': row(422, () => 'The whole machine cannot be opened.', 'Choose a folder with pictures.'),
   'source-is-working': row(
     422,

@@ -1,6 +1,7 @@
 import { lstat, realpath } from 'node:fs/promises';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
+import { config } from '../../config';
 import type { Context } from '../../context';
 import { assignments } from '../../db/schema/assignments';
 import { openedFolders } from '../../db/schema/folders';
@@ -12,8 +13,28 @@ export type OpenedFolder = typeof openedFolders.$inferSelect;
 /** Where the machine keeps itself: nobody's pictures lie there, and some of its files never end. */
 const SYSTEM = ['/proc', '/sys', '/dev', '/etc', '/boot', '/bin', '/sbin', '/lib', '/lib64', '/usr'];
 
-const isOfTheSystem = (folder: string): boolean =>
-  SYSTEM.some((one) => folder === one || folder.startsWith(`${one}/`));
+const isIn = (folder: string, roots: readonly string[]): boolean =>
+  roots.some((one) => folder === one || folder.startsWith(`${one}/`));
+
+/** What is kept in the data folder is no picture of anybody's. */
+const OWN = ['postgres', 'previews', 'undo'];
+
+async function refuseForeign(real: string): Promise<void> {
+  if (real === '/') throw failure('whole-machine');
+  if (isIn(real, SYSTEM)) throw failure('system-folder', { path: real });
+  const data = await realpath(config().dataFolder).catch(() => config().dataFolder);
+  if (
+    real === data ||
+    isIn(
+      real,
+      OWN.map((name) => path.join(data, name)),
+    )
+  )
+    throw failure('data-folder', { path: real });
+  // Who wants it narrower names the folders, with a colon between them (docs/TROUBLESHOOTING.md).
+  const roots = (process.env.FABRICA_FOLDERS ?? '').split(':').filter(Boolean);
+  if (roots.length > 0 && !isIn(real, [...roots, data])) throw failure('folder-outside', { path: real });
+}
 
 /** Opens a folder of the machine for Fabrica. Opening it again gives the same one. */
 export async function openFolder(
@@ -23,8 +44,7 @@ export async function openFolder(
   if (!path.isAbsolute(folder.path)) throw failure('path-not-whole', { path: folder.path });
   const real = await realpath(folder.path).catch(() => undefined);
   if (!real || !(await lstat(real)).isDirectory()) throw failure('folder-to-make', { path: folder.path });
-  if (real === '/') throw failure('whole-machine');
-  if (isOfTheSystem(real)) throw failure('system-folder', { path: real });
+  await refuseForeign(real);
   const [kept] = await context.db
     .insert(openedFolders)
     .values({ path: real, label: folder.label ?? path.basename(real), kind: folder.kind })
