@@ -83,3 +83,19 @@ test('every profile is looked at, and other files are refused in words', async (
     code: 'site-refuses',
   });
 });
+
+// Found by fuzzing through the HTTP interface: it was answered as a defect of Fabrica's own.
+test.each<SiteProfile>(['strips-all', 'renames-and-resizes'])(
+  '%s: a picture that cannot be decoded is refused',
+  async (profile) => {
+    const cut = sent.slice(0, 2000);
+    await expect(throughSite(cut, 'a.jpg', profile)).rejects.toMatchObject({
+      name: expect.stringMatching(/Error$/),
+    });
+    const broken = sent.slice();
+    broken.fill(0xff, broken.length >> 1);
+    await expect(throughSite(broken, 'a.jpg', profile)).rejects.toMatchObject({
+      problem: { code: 'picture-unreadable' },
+    });
+  },
+);

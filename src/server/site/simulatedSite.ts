@@ -2,9 +2,10 @@ import { concat } from '../../core/bytes/bytes';
 import { memorySource } from '../../core/bytes/source';
 import type { BlockChanges } from '../../core/containers/container';
 import { type OpenedContainer, openContainer } from '../../core/containers/registry';
+import { FormatError } from '../../core/problems/problem';
 import type { SiteProfile } from '../../core/readout/siteProfiles';
 import { failure } from '../problems/errors';
-import sharp from '../rendering/decoder';
+import sharp, { type Sharp } from '../rendering/decoder';
 
 /** What a site hands out for a picture that was sent to it. */
 export interface SiteCopy {
@@ -39,10 +40,11 @@ export async function throughSite(bytes: Uint8Array, name: string, profile: Site
         bytes: without(bytes, container, { photoshop: undefined, iim: undefined, exif: undefined }),
       };
     case 'strips-all':
-      return { ...kept, bytes: await decoded(bytes, container).toBuffer() };
+      return { ...kept, bytes: await encoded(decoded(bytes, container)) };
     case 'renames-and-resizes': {
       const fit = { width: LONG_SIDE, height: LONG_SIDE, fit: 'inside', withoutEnlargement: true } as const;
-      const made = await decoded(bytes, container).autoOrient().resize(fit).jpeg({ quality: 80 }).toBuffer();
+      const small = decoded(bytes, container).autoOrient().resize(fit).jpeg({ quality: 80 });
+      const made = await encoded(small);
       return { name: `${digits(bytes)}_o.jpg`, mediaType: 'image/jpeg', bytes: made };
     }
   }
@@ -52,6 +54,12 @@ const decoded = (bytes: Uint8Array, { id }: OpenedContainer) =>
   sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' }).toFormat(
     id as 'jpeg' | 'png' | 'webp' | 'tiff',
   );
+
+/** Throws `picture-unreadable` for a file whose picture cannot be decoded. */
+const encoded = (picture: Sharp): Promise<Buffer> =>
+  picture.toBuffer().catch(() => {
+    throw new FormatError('picture-unreadable', 'file');
+  });
 
 /** Only blocks that the file has are taken away: what it never had needs no edit. */
 function without(bytes: Uint8Array, container: OpenedContainer, changes: BlockChanges): Uint8Array {
