@@ -29,7 +29,8 @@ do $$ declare one record; begin
     execute format('alter routine %s owner to ${APPLICATION}', one.name);
   end loop;
   for one in select t.oid::regtype as name from pg_type t join pg_namespace n on n.oid = t.typnamespace
-    where n.nspname !~ '^pg_' and n.nspname <> 'information_schema' and t.typrelid = 0 and t.typelem = 0 loop
+    where n.nspname !~ '^pg_' and n.nspname <> 'information_schema' and t.typelem = 0
+      and (t.typrelid = 0 or exists (select 1 from pg_class c where c.oid = t.typrelid and c.relkind = 'c')) loop
     execute format('alter type %s owner to ${APPLICATION}', one.name);
   end loop;
 end $$`;
