@@ -50,7 +50,11 @@ const readersOfMine = () =>
 test('a preview is made in another process, and the same file a second time in none', async () => {
   const bytes = await preview(sound, 480);
   expect(await sharp(bytes).metadata()).toMatchObject({ format: 'webp', width: 60, height: 40 });
-  expect(readersOfMine()).toHaveLength(1);
+  const [reader, ...others] = readersOfMine();
+  expect(others).toEqual([]);
+  const limits = readFileSync(`/proc/${reader}/limits`, 'utf8');
+  expect(limits).toMatch(/^Max open files +256 /m);
+  expect(limits).toMatch(/^Max cpu time +900 /m);
   expect(await preview(sound, 480)).toEqual(bytes);
 });
 

@@ -65,7 +65,7 @@ export class ReaderProcess {
   private begin(): ChildProcess {
     const { dataFolder, root } = config();
     const program = path.join(/*turbopackIgnore: true*/ root, 'dist/reader.mjs');
-    const limited = `ulimit -n ${readerLimits().openFiles} -t ${LIFE_SECONDS}; exec "$0" "$@"`;
+    const limited = `ulimit -n ${readerLimits().openFiles} && ulimit -t ${LIFE_SECONDS} && exec "$0" "$@"`;
     const child = spawn('sh', ['-c', limited, process.execPath, program], {
       stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
       // No database, and nothing else of what this process knows.
