@@ -76,6 +76,7 @@ const pages: Record<string, { url: () => string; show?: () => Promise<void> }> =
     },
   },
   receipts: { url: () => `${address}/runs` },
+  'what is kept': { url: () => `${address}/kept` },
   vocabulary: { url: () => `${address}/vocabulary?term=${ids.term}` },
   'vocabulary in order': { url: () => `${address}/vocabulary?view=order` },
   'vocabulary bundles': { url: () => `${address}/vocabulary?view=bundles` },

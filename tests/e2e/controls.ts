@@ -74,6 +74,9 @@ const checking = [
 ];
 
 export const controls: Readonly<Record<string, readonly Control[]>> = {
+  'what is kept': [
+    of(/^(Kept after |All together at most$|Make room now$)/, 'kept', 'a bound is chosen by keyboard'),
+  ],
   workshop: [
     of(/^(Dark|Light) theme$/, 'controls', 'the theme is chosen'),
     of(
