@@ -40,6 +40,14 @@ test('a bound is chosen by keyboard, stays after a reload, and what is beyond it
   await expect(previews.getByLabel('Kept after last use')).toHaveValue('30');
   await page.getByRole('button', { name: 'Make room now' }).press('Enter');
   await expect.poll(() => existsSync(old), { message: 'the old preview goes', timeout: 20_000 }).toBe(false);
+  // Two choices, one right after the other: both count.
+  await previews.getByLabel('Kept after last use').selectOption('90 days');
+  await previews.getByLabel('All together at most').selectOption('50 GB');
+  await expect
+    .poll(() => sql("select days, megabytes from kept_bounds where name = 'previews'"))
+    .toBe('90|50000');
+  await page.reload();
+  await expect(previews.getByLabel('Kept after last use')).toHaveValue('90');
   await previews.getByLabel('Kept after last use').selectOption('for ever');
   await expect.poll(() => sql("select days is null from kept_bounds where name = 'previews'")).toBe('t');
   await previews.getByLabel('All together at most').selectOption('5 GB');

@@ -108,7 +108,9 @@ test('what a browser sent goes when it was brought in long ago; what was not, or
   // As if all of it had been long ago: the bound is shorter than a moment, and the run ended after the files came.
   await changeBound(context, 'arrivals', { days: 0, megabytes: null });
   writeFileSync(path.join(folder, 'kt26-2.jpg'), await smallJpeg(9));
+  // The sidecar of the first came later than its picture: nobody brought it in.
+  writeFileSync(path.join(folder, 'kt26-1.xmp'), '<x/>');
   expect((await room()).arrivals).toBe(1);
-  expect(readdirSync(folder).sort()).toEqual(['kt26-2.jpg', 'kt26-3.jpg']);
+  expect(readdirSync(folder).sort()).toEqual(['kt26-1.xmp', 'kt26-2.jpg', 'kt26-3.jpg']);
   expect(existsSync(path.join(job.working, 'kt26-1.jpg'))).toBe(true);
 });

@@ -119,7 +119,10 @@ test('where the folders that may be opened are named, no other is', async () => 
     path.join(realpathSync(tmpdir()), `fabrica-${process.pid}-${name}`),
   );
   for (const one of roots) mkdirSync(path.join(one, 'inner'), { recursive: true });
-  process.env.FABRICA_FOLDERS = `/nowhere:${roots[0]}`;
+  // As it may be typed: through a link, with a stroke at its end.
+  const named = `${roots[0]}-named`;
+  symlinkSync(roots[0]!, named);
+  process.env.FABRICA_FOLDERS = `/nowhere:${named}/`;
   try {
     const open = (wished: string) => openFolder(server.context, { path: wished, kind: 'source' });
     expect((await open(path.join(roots[0]!, 'inner'))).label).toBe('inner');
@@ -128,6 +131,7 @@ test('where the folders that may be opened are named, no other is', async () => 
     await expect(open(path.join(roots[0]!, 'link'))).rejects.toThrow('lies outside of the folders');
   } finally {
     delete process.env.FABRICA_FOLDERS;
+    rmSync(named);
     for (const one of roots) rmSync(one, { recursive: true });
   }
 });

@@ -69,7 +69,7 @@ test('an error comes back as what it was', async () => {
   await expect(outside('contentOfFile', at('link.jpg'), at('link.jpg'))).rejects.toMatchObject({
     code: 'symbolic-link',
   });
-  await expect(outside('drawnMark', 'a', new Uint8Array(3))).rejects.toMatchObject({
+  await expect(outside('drawnMark', undefined, new Uint8Array(3))).rejects.toMatchObject({
     name: 'OperationError',
     code: 'signature-unusable',
     status: 422,

@@ -18,10 +18,15 @@ export function KeptPage() {
     queryKey: queryKeys.kept(),
     queryFn: () => apiRequest<Kept[]>('kept'),
   });
-  const read = () => queries.invalidateQueries({ queryKey: queryKeys.kept() });
   const change = useMutation({
+    // Shown at once: a second choice must not send the first one back as it was.
+    onMutate: (changed: Kept) => {
+      queries.setQueryData<Kept[]>(queryKeys.kept(), (all = []) =>
+        all.map((one) => (one.name === changed.name ? changed : one)),
+      );
+    },
     mutationFn: ({ name, days, megabytes }: Kept) => apiRequest('kept', 'PATCH', { name, days, megabytes }),
-    onSettled: read,
+    onError: () => queries.invalidateQueries({ queryKey: queryKeys.kept() }),
   });
   const room = useMutation({ mutationFn: () => apiRequest('kept', 'POST', {}) });
   return (

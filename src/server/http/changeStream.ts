@@ -27,8 +27,8 @@ function closers(): Set<() => void> {
 
 /** The stream of an open window: what changed, as server-sent events, until it is closed. */
 export async function changeStream(signal: AbortSignal): Promise<Response> {
-  const leave = enter('streams');
   const to = await listeners();
+  const leave = enter('streams');
   const encoder = new TextEncoder();
   let close = () => {};
   const stream = new ReadableStream<Uint8Array>({
@@ -50,6 +50,7 @@ export async function changeStream(signal: AbortSignal): Promise<Response> {
       to.add(listener);
       closers().add(close);
       signal.addEventListener('abort', close);
+      if (signal.aborted) return close();
       send('retry: 1000\n\n');
     },
     cancel: () => close(),

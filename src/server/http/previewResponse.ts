@@ -1,5 +1,6 @@
 import { type PreviewSide, previewSides } from '../previews/makePreview';
 import { preview } from '../previews/preview';
+import { isPastLimit } from '../readers/readers';
 
 /** A picture as WebP, its longer side at least `asked` pixels where one of that size is made. */
 export async function previewResponse(
@@ -13,7 +14,8 @@ export async function previewResponse(
     return new Response(new Uint8Array(bytes), {
       headers: { 'content-type': 'image/webp', 'cache-control': 'private, max-age=31536000, immutable' },
     });
-  } catch {
+  } catch (error) {
+    if (isPastLimit(error)) throw error;
     return Response.json({ message: 'This picture cannot be shown.' }, { status: 422 });
   }
 }

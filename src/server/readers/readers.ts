@@ -18,10 +18,13 @@ interface Pool {
 }
 const MOST_SET_ASIDE = 1000;
 
-/** Does a task on a file in a reader process. Throws what the task throws, or a FileError that names the file. */
+/**
+ * Does a task on a file in a reader process; without a path for what a browser sent. Throws what the task throws, or a
+ * FileError that names the file.
+ */
 export async function outside<K extends TaskName>(
   task: K,
-  file: string,
+  file: string | undefined,
   ...given: Parameters<Tasks[K]>
 ): Promise<Awaited<ReturnType<Tasks[K]>>> {
   const count = Number(process.env.FABRICA_READERS ?? 0);
@@ -29,10 +32,10 @@ export async function outside<K extends TaskName>(
   if (count === 0) return (tasks[task] as (...all: unknown[]) => Promise<Result>)(...given);
   kept.fabricaReaders ??= poolOf(count);
   const pool = kept.fabricaReaders;
-  const key = await entryOf(file);
+  const key = file && (await entryOf(file));
   const before = key && pool.setAside.get(key);
   if (before) throw before;
-  return (await inTurn(pool, { task, given, file }).catch((error) => {
+  return (await inTurn(pool, { task, given, file: file ?? 'what was sent' }).catch((error) => {
     if (key && isPastLimit(error)) setAside(pool, key, error);
     throw error;
   })) as Result;
@@ -68,9 +71,8 @@ function setAside(pool: Pool, key: string, error: FileError): void {
   pool.setAside.set(key, error);
 }
 
-/** A file as it is now; undefined for what is no file on disk. */
+/** A file as it is now; undefined where it is gone. */
 async function entryOf(file: string): Promise<string | undefined> {
-  if (!file.startsWith('/')) return undefined;
   const stat = await diskLayer.stat(file).catch(() => undefined);
   return stat && `${file}|${stat.size}|${stat.modifiedNs}`;
 }

@@ -3,6 +3,7 @@ import type { Context } from '../context';
 import { nameClaims, runItems, runs } from '../db/schema/runs';
 import { inTransaction } from '../db/transaction';
 import { announce } from '../jobs/queue';
+import { isPastLimit } from '../readers/readers';
 import { ClaimLost } from './claimLost';
 import { claimNext, giveBack, type Item, type WorkerLease, waitingItems, withLease } from './claims';
 import { failureOf } from './failure';
@@ -155,7 +156,8 @@ async function carryOutItem(
     if (error instanceof ClaimLost) return;
     await context.db
       .update(runItems)
-      .set({ state: 'failed', problems: [failureOf(error)] })
+      // Its worker lives: only a file that goes past a limit is tried by a reader when it is done again.
+      .set({ state: 'failed', problems: [failureOf(error)], ...(isPastLimit(error) ? {} : { claims: 0 }) })
       .where(and(eq(runItems.id, item.id), eq(runItems.state, 'waiting')));
   }
 }

@@ -9,7 +9,7 @@ const MOST = 200 * 1024 * 1024;
 /** Sends a picture to the simulated site, and answers with what it hands out. */
 export const POST = endpoint(async ({ query, request }) => {
   const { name, profile } = query(siteQuery);
-  const copy = await outside('throughSite', name, await boundedBytes(request, MOST), name, profile);
+  const copy = await outside('throughSite', undefined, await boundedBytes(request, MOST), name, profile);
   return new Response(copy.bytes as Uint8Array<ArrayBuffer>, {
     headers: {
       'content-type': copy.mediaType,

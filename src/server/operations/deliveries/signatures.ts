@@ -33,7 +33,7 @@ export async function signatureImage({ db }: Context, id: string): Promise<Buffe
 
 /** Keeps an image as a mark (drawnMark). */
 export async function keepSignature(context: Context, name: string, bytes: Uint8Array): Promise<Signature> {
-  const { image, width, height } = await outside('drawnMark', name, bytes);
+  const { image, width, height } = await outside('drawnMark', undefined, bytes);
   const kept = await context.db.select({ id: signatures.id }).from(signatures);
   if (kept.length >= MOST_KEPT) throw failure('too-many-signatures', { most: MOST_KEPT });
   const [row] = await context.db

@@ -23,17 +23,12 @@ async function refuseForeign(real: string): Promise<void> {
   if (real === '/') throw failure('whole-machine');
   if (isIn(real, SYSTEM)) throw failure('system-folder', { path: real });
   const data = await realpath(config().dataFolder).catch(() => config().dataFolder);
-  if (
-    real === data ||
-    isIn(
-      real,
-      OWN.map((name) => path.join(data, name)),
-    )
-  )
-    throw failure('data-folder', { path: real });
+  const own = OWN.map((name) => path.join(data, name));
+  if (real === data || isIn(real, own)) throw failure('data-folder', { path: real });
   // Who wants it narrower names the folders, with a colon between them (docs/TROUBLESHOOTING.md).
-  const roots = (process.env.FABRICA_FOLDERS ?? '').split(':').filter(Boolean);
-  if (roots.length > 0 && !isIn(real, [...roots, data])) throw failure('folder-outside', { path: real });
+  const named = (process.env.FABRICA_FOLDERS ?? '').split(':').filter(Boolean);
+  const roots = await Promise.all(named.map((one) => realpath(one).catch(() => one)));
+  if (named.length > 0 && !isIn(real, [...roots, data])) throw failure('folder-outside', { path: real });
 }
 
 /** Opens a folder of the machine for Fabrica. Opening it again gives the same one. */

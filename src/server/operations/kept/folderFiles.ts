@@ -6,18 +6,20 @@ import type { KeptFile } from '../../../core/kept/bounds';
 export async function folderFiles(folder: string): Promise<KeptFile[]> {
   const files: KeptFile[] = [];
   const walk = async (inside: string): Promise<void> => {
-    for await (const entry of await opendir(inside)) {
+    const entries = await opendir(inside).catch(unlessGone);
+    for await (const entry of entries ?? []) {
       const whole = path.join(inside, entry.name);
       if (entry.isDirectory()) await walk(whole);
-      else if (entry.isFile()) {
-        const { size, mtimeMs } = await lstat(whole);
-        files.push({ path: whole, bytes: size, usedAt: mtimeMs });
-      }
+      if (!entry.isFile()) continue;
+      const stat = await lstat(whole).catch(unlessGone);
+      if (stat) files.push({ path: whole, bytes: stat.size, usedAt: stat.mtimeMs });
     }
   };
-  await walk(folder).catch((error) => {
-    // What goes meanwhile need not be counted.
-    if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error;
-  });
+  await walk(folder);
   return files;
+}
+
+/** What goes while it is looked at need not be counted. */
+function unlessGone(error: NodeJS.ErrnoException): undefined {
+  if (error.code !== 'ENOENT') throw error;
 }

@@ -64,10 +64,13 @@ async function letArrivalsGo(context: Context, { days }: Bound): Promise<number>
   const files: string[] = [];
   for (const { folder, path: inside, ended } of rows) {
     const main = await pathInside(folder, inside).catch(() => undefined);
-    const entry = main ? await lstat(main).catch(() => undefined) : undefined;
-    // Sent again since: it is another file.
-    if (!main || !entry?.isFile() || entry.ctimeMs > new Date(ended).getTime()) continue;
-    for (const name of filesOf(await shotOf(main))) files.push(path.join(path.dirname(main), name));
+    const names = main ? await shotOf(main).then(filesOf, () => []) : [];
+    for (const name of names) {
+      const file = path.join(path.dirname(main!), name);
+      const entry = await lstat(file).catch(() => undefined);
+      // Sent since, again or as its raw twin: it was not brought in.
+      if (entry?.isFile() && entry.ctimeMs <= new Date(ended).getTime()) files.push(file);
+    }
   }
   return removed(files);
 }

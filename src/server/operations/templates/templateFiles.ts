@@ -25,7 +25,7 @@ export async function templateFromFile(
 ): Promise<FromFile> {
   const name = fileName.slice(0, 200).replace(/\.[^.]*$/, '') || 'from a file';
   try {
-    const read = await outside('readTemplateFile', name, bytes, name);
+    const read = await outside('readTemplateFile', undefined, bytes, name);
     if (!('template' in read)) return read;
     const { name: own, kind, entries } = read.template;
     return { template: await beginTemplate(context, { name: own, kind, entries }) };

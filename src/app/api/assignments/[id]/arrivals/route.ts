@@ -1,5 +1,6 @@
 import { endpoint } from '@/server/http/endpoint';
 import { arrivingQuery } from '@/server/http/shapes/queries';
+import { enter } from '@/server/http/underWay';
 import { arrive, arrived } from '@/server/operations/bringIn/sources';
 
 type Params = { id: string };
@@ -10,7 +11,12 @@ export const GET = endpoint<Params>(({ context, query, params }) => {
   return arrived(context, params.id, arriving);
 });
 /** A piece of a file, streamed to disk. */
-export const POST = endpoint<Params>(({ context, query, request, params }) => {
+export const POST = endpoint<Params>(async ({ context, query, request, params }) => {
   const { offset, ...arriving } = query(arrivingQuery);
-  return arrive(context, params.id, arriving, offset, request.body);
+  const leave = enter('uploads');
+  try {
+    return await arrive(context, params.id, arriving, offset, request.body);
+  } finally {
+    leave();
+  }
 });
