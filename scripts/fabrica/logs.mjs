@@ -1,4 +1,4 @@
-import { copyFileSync, existsSync, readdirSync, statSync, truncateSync } from 'node:fs';
+import { copyFileSync, existsSync, readdirSync, rmSync, statSync, truncateSync } from 'node:fs';
 import path from 'node:path';
 
 const EVERY_MS = 10 * 60_000;
@@ -15,13 +15,23 @@ export function boundLogs(data, ended) {
   look();
 }
 
+/** On a full disk the former log is let go: that makes room, and Fabrica goes on. */
+function keepBeside(file) {
+  const before = `${file}.before`;
+  try {
+    copyFileSync(file, before);
+  } catch {
+    rmSync(before, { force: true });
+  }
+}
+
 /** A log that is larger than `most` bytes goes on from nothing, with the former one beside it. */
 export function cutLogs(data, most) {
   const own = readdirSync(data).filter((name) => name.endsWith('.log'));
   for (const name of [...own, 'postgres/log']) {
     const file = path.join(data, name);
     if (!existsSync(file) || statSync(file).size <= most) continue;
-    copyFileSync(file, `${file}.before`);
+    keepBeside(file);
     truncateSync(file);
   }
 }

@@ -1,4 +1,16 @@
+import { writeSync } from 'node:fs';
 import pino from 'pino';
+
+/** Standard error. A line that cannot be written (the disk of the log is full) is let go: it must not end the process. */
+const destination = {
+  write(line: string): void {
+    try {
+      writeSync(2, line);
+    } catch {
+      // The next line is tried again.
+    }
+  },
+};
 
 /**
  * Structured logs on standard error. Metadata values and file contents never go in: ids, codes and counts only. An error's
@@ -6,7 +18,7 @@ import pino from 'pino';
  */
 export const log = pino(
   { level: process.env.FABRICA_LOG ?? 'info', base: null, serializers: { err: errorInLog } },
-  pino.destination(2),
+  destination,
 );
 
 export interface ErrorInLog {

@@ -82,6 +82,15 @@ test('a double press on Bring in makes one run', async () => {
 test('templates of the shelf are found by typing, put on a selection in an order, and embedded', async () => {
   await cell('kt26-0401.jpg').click();
   await cell('kt26-0403.jpg').click({ modifiers: ['Shift'] });
+  // One types faster than the shelf comes: Enter pressed before it is there took nothing.
+  let letCome = () => {};
+  const typed = new Promise<void>((resolve) => {
+    letCome = resolve;
+  });
+  await page.route('**/api/templates/shelf', async (route) => {
+    await typed;
+    await route.continue();
+  });
   await page.getByRole('button', { name: 'Put in templates …' }).click();
   const dialog = page.getByRole('dialog');
   const find = dialog.getByLabel('Find a template');
@@ -90,8 +99,10 @@ test('templates of the shelf are found by typing, put on a selection in an order
   await find.press('Enter');
   await find.fill('desk rights');
   await find.press('Enter');
+  letCome();
   await expect(dialog.getByText('2 pictures change.', { exact: false })).toBeVisible();
   await expect(dialog.getByText('In Havnes')).toBeVisible();
+  await page.unroute('**/api/templates/shelf');
   await dialog
     .getByRole('group', { name: 'Who is Ylva Sund?' })
     .getByLabel('somebody else: fill only what is empty')

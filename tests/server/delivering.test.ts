@@ -652,12 +652,12 @@ test('copies for an archive are kept for thirty days after their run, and not wh
   const job = await bringIn(server, { 'a.jpg': await tellingJpeg() });
   const { runId } = await deliver(job, { to: 'archive' });
   await archived(runId);
-  expect(await forgetArchives(server.context, 30)).toBe(0);
+  expect(await forgetArchives(server.context, { days: 30, megabytes: null })).toBe(0);
   const old = new Date(Date.now() - 31 * 24 * 60 * 60 * 1000);
   await server.db.update(runs).set({ endedAt: null }).where(eq(runs.id, runId));
-  expect(await forgetArchives(server.context, 30)).toBe(0);
+  expect(await forgetArchives(server.context, { days: 30, megabytes: null })).toBe(0);
   await server.db.update(runs).set({ endedAt: old }).where(eq(runs.id, runId));
-  expect(await forgetArchives(server.context, 30)).toBe(1);
+  expect(await forgetArchives(server.context, { days: 30, megabytes: null })).toBe(1);
   await expect(archiveOf(server.context, runId)).rejects.toMatchObject({ code: 'nothing-delivered' });
 });
 

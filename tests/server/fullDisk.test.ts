@@ -1,5 +1,17 @@
-import { execFileSync } from 'node:child_process';
-import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { execFileSync, spawn } from 'node:child_process';
+import { once } from 'node:events';
+import {
+  closeSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import sharp from 'sharp';
@@ -11,12 +23,14 @@ import { startImport } from '@/server/operations/bringIn/startImport';
 import { openFolder } from '@/server/operations/folders/folders';
 import { retryRun } from '@/server/operations/runs/runs';
 import { makePreview } from '@/server/previews/makePreview';
+import { cutLogs } from '../../scripts/fabrica/logs.mjs';
 import { valuesIn } from '../fixtures/embed';
 import {
   assignmentWith,
   carryOut,
   openTestServer,
   receiptOf,
+  root,
   smallJpeg,
   type TestServer,
 } from './testServer';
@@ -34,6 +48,20 @@ afterAll(async () => {
   execFileSync('umount', [small]);
   await server.end();
 });
+
+/** Fills the small disk to its last octet; returns what makes room again. */
+function filled(): () => void {
+  const filler = path.join(small, 'filled');
+  const file = openSync(filler, 'w');
+  for (let size = 64 * 1024; size > 0; size = Math.floor(size / 2))
+    try {
+      for (;;) if (writeSync(file, Buffer.alloc(size)) < size) break;
+    } catch {
+      // Less may still fit.
+    }
+  closeSync(file);
+  return () => rmSync(filler);
+}
 
 async function jobOnDisk(count: number) {
   const set = Object.fromEntries(
@@ -169,4 +197,45 @@ test('a lock on a disk that is full at every step keeps nobody waiting', async (
   });
   expect(outcomes.at(-1)).toBe('done');
   expect(outcomes.length).toBeLessThan(10);
+});
+
+test('a log on a full disk ends nobody, and is written on when there is room', async () => {
+  const bundle = path.join(server.folder, 'log.cjs');
+  execFileSync('node_modules/.bin/esbuild', [
+    ...['src/server/log.ts', '--bundle', '--platform=node', '--packages=external', '--log-level=error'],
+    `--outfile=${bundle}`,
+  ]);
+  const program = `
+    const { log } = require(${JSON.stringify(bundle)});
+    for (let n = 0; n < 5000; n++) log.info({ n }, 'while the disk is full');
+    process.stdout.write('still here');
+    process.stdin.once('data', () => { log.info('there is room'); process.exit(0); });`;
+  const file = path.join(small, 'part.log');
+  const makeRoom = filled();
+  const stderr = openSync(file, 'a');
+  const child = spawn(process.execPath, ['-e', program], {
+    cwd: root,
+    env: { ...process.env, FABRICA_LOG: 'info', NODE_PATH: path.join(root, 'node_modules') },
+    stdio: ['pipe', 'pipe', stderr],
+  });
+  closeSync(stderr);
+  const [said] = await once(child.stdout!, 'data');
+  expect(String(said)).toBe('still here');
+  makeRoom();
+  child.stdin!.write('go on');
+  expect(await once(child, 'exit')).toEqual([0, null]);
+  expect(readFileSync(file, 'utf8')).toContain('there is room');
+  rmSync(file);
+});
+
+test('a log that is too long is cut on a full disk as well, without the former one', () => {
+  const data = path.join(small, 'data');
+  mkdirSync(path.join(data, 'postgres'), { recursive: true });
+  const log = path.join(data, 'web.log');
+  writeFileSync(log, 'x'.repeat(20_000));
+  const makeRoom = filled();
+  cutLogs(data, 10_000);
+  makeRoom();
+  expect([statSync(log).size, existsSync(`${log}.before`)]).toEqual([0, false]);
+  rmSync(data, { recursive: true });
 });

@@ -1,3 +1,4 @@
+import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, utimesSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { eq, sql } from 'drizzle-orm';
@@ -85,6 +86,23 @@ test('ways back stay for ever, until somebody says otherwise; then undoing says 
   expect(digest(file)).toBe(written);
 });
 
+test('ways back go by size as well, run by run, the oldest first', async () => {
+  const { context } = server;
+  await changeBound(context, 'waysBack', { days: null, megabytes: 0 });
+  await room();
+  const [older, newer] = [await embedded(), await embedded()];
+  await endedAgo(20, older.runId);
+  await changeBound(context, 'waysBack', { days: null, megabytes: 1 });
+  expect((await room()).waysBack).toBe(0);
+  // As if the older one had changed a great deal.
+  await server.db
+    .update(inverseEdits)
+    .set({ formerBytes: randomBytes(2_000_000) })
+    .where(sql`item_id in (select id from run_items where run_id = ${older.runId})`);
+  expect((await room()).waysBack).toBeGreaterThan(0);
+  expect([(await older.waysBack()).length, (await newer.waysBack()).length > 0]).toEqual([0, true]);
+});
+
 test('the way back of a run that is just being undone stays', async () => {
   const { context } = server;
   const { runId, file, before } = await embedded();
@@ -113,4 +131,7 @@ test('what a browser sent goes when it was brought in long ago; what was not, or
   expect((await room()).arrivals).toBe(1);
   expect(readdirSync(folder).sort()).toEqual(['kt26-1.xmp', 'kt26-2.jpg', 'kt26-3.jpg']);
   expect(existsSync(path.join(job.working, 'kt26-1.jpg'))).toBe(true);
+  // By size: what was not brought in counts, and stays.
+  await changeBound(context, 'arrivals', { days: null, megabytes: 0 });
+  expect((await room()).arrivals).toBe(0);
 });

@@ -121,6 +121,44 @@ test('readers end with the process that began them', async () => {
   await waitFor('the reader to end', async () => !isRunning(reader));
 });
 
+/** No picture, or none that is decoded: text formats, loops, and what is larger than any picture. */
+const notShown = /60,000|a loop|of text|a page|two formats|that lies/;
+const failures: Readonly<Record<string, string>> = {
+  'a picture of text.jpg': 'format-not-supported',
+  'a page.png': 'format-not-supported',
+  'a length that lies.jpg': 'file-cut',
+};
+
+test('the neighbours of a file that took too long wait for each other, and nobody else for them', async () => {
+  const slow = mkdtempSync(path.join(folder, 'slow-'));
+  const picture = (width: number) =>
+    sharp({ create: { width, height: 3000, channels: 3, background: '#7a8b99' } });
+  const files = await Promise.all(
+    [0, 1, 2, 3].map(async (n) => {
+      const file = path.join(slow, `${n}.png`);
+      await picture(4000 + n)
+        .png()
+        .toFile(file);
+      return file;
+    }),
+  );
+  const other = at('other.jpg');
+  await picture(61).jpeg().toFile(other);
+  process.env.FABRICA_READER_SECONDS = '0.001';
+  await expect(outside('makePreview', files[0], files[0]!, 480)).rejects.toMatchObject({
+    code: 'too-long-to-read',
+  });
+  delete process.env.FABRICA_READER_SECONDS;
+  const answered: string[] = [];
+  const asked = [...files.slice(1), other].map((file) =>
+    outside('makePreview', file, file, 480).then(() => answered.push(path.basename(file))),
+  );
+  await Promise.all(asked);
+  expect(answered.filter((name) => name !== 'other.jpg')).toEqual(['1.png', '2.png', '3.png']);
+  // The second of them began when the first was done; this one had the other reader at once.
+  expect(answered.indexOf('other.jpg')).toBeLessThan(answered.indexOf('2.png'));
+});
+
 test.each(bombs)(
   'bomb: %s',
   async (name, make) => {
@@ -130,12 +168,15 @@ test.each(bombs)(
       () => 'shown',
       (error) => error.code ?? error.name,
     );
-    expect(typeof outcome).toBe('string');
+    // How much is decoded depends on the machine's memory; what is no picture is shown on none.
+    if (notShown.test(name)) expect(outcome).not.toBe('shown');
+    if (!/interlaced/.test(name) && /texts|packet|profile|million|entities/.test(name))
+      expect(outcome).toBe('shown');
     const found = { relativePath: path.basename(file), shot: { main: path.basename(file) }, size: 0 };
     const read = await outside('readSourcePicture', file, folder, found).catch((error) => ({
       failed: error.code,
     }));
-    expect(Object.keys(read)).toEqual(expect.arrayContaining(['failed' in read ? 'failed' : 'record']));
+    expect('failed' in read ? read.failed : undefined).toBe(failures[name]);
     // The others are read.
     expect(await outside('makePreview', sound, sound, 480)).toMatch(/\.webp$/);
     for (const pid of readersOfMine()) {

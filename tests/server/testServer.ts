@@ -19,7 +19,7 @@ import { embedInMemory, valuesIn, type WantedValues } from '../fixtures/embed';
 
 /** A work server for tests of the server: a real database, real folders, small real JPEGs. */
 export const root = path.resolve(__dirname, '../..');
-const cluster = (verb: 'start' | 'stop', folder: string) =>
+export const cluster = (verb: 'start' | 'stop', folder: string) =>
   execFileSync(process.execPath, [path.join(__dirname, 'cluster.mjs'), verb, folder], { encoding: 'utf8' })
     .trim()
     .split('\n')
@@ -33,8 +33,9 @@ export interface TestServer {
   readonly end: () => Promise<void>;
 }
 
-export async function openTestServer(): Promise<TestServer> {
-  const folder = realpathSync(mkdtempSync(path.join(tmpdir(), 'fabrica-server-')));
+/** `within` is a folder of one's own that the server's is made in. */
+export async function openTestServer(within = tmpdir()): Promise<TestServer> {
+  const folder = realpathSync(mkdtempSync(path.join(within, 'fabrica-server-')));
   execFileSync('chmod', ['755', folder]);
   const url = cluster('start', folder);
   Object.assign(process.env, {

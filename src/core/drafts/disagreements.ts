@@ -59,11 +59,11 @@ function sourceOf({ origin, file }: Pick<RecordValue, 'origin' | 'file'>): Recor
 /** The value that one record of a photo holds for a field, where its records disagree and the field allows it. */
 export function valueIn(
   id: FieldId,
-  reading: FieldReading | undefined,
+  reading: (Pick<FieldReading, 'agrees'> & Partial<FieldReading>) | undefined,
   source: RecordSource,
 ): FieldValue | undefined {
   if (!reading || reading.agrees) return undefined;
-  const recordValue = reading.recordValues.find((one) => sourceOf(one) === source);
+  const recordValue = reading.recordValues?.find((one) => sourceOf(one) === source);
   const checked = recordValue && checkValue(id, recordValue.value);
   return (checked && 'value' in checked ? checked.value : undefined) ?? undefined;
 }

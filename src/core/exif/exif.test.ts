@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { tiffWith } from '../../../tests/fixtures/build';
 import { ascii, indexOfBytes } from '../bytes/bytes';
+import { ByteView } from '../bytes/view';
 import { attempt } from '../problems/problem';
+import { entry, valueBytes } from '../tiff/ifd';
 import { dateTimeOriginal, decodeExif, exifText, TAG } from './exif';
 import { textTag, writeTags } from './writeTags';
 
@@ -130,4 +132,19 @@ test('every cut is an error or a problem, never a silent loss', () => {
     const tried = attempt(() => decodeExif(whole.subarray(0, cut)));
     expect('problem' in tried || tried.value.problems.length > 0).toBe(true);
   }
+});
+
+test('a value that lies in the header of its block keeps its octets when the pointer there changes', () => {
+  const before = tiffWith('little', [
+    { tag: TAG.artist, text: 'Aune Pell' },
+    { tag: TAG.model, text: 'Tindra K2' },
+  ]);
+  const at = Buffer.from(before).indexOf(Buffer.from([0x10, 0x01, 2, 0, 10, 0, 0, 0]));
+  before.set([0x10, 0x01, 1, 0, 8, 0, 0, 0, 0, 0, 0, 0], at);
+  const after = model(writeTexts(model(before), new Map([[TAG.artist, 'Ida']])));
+  const [was, is] = [model(before), after].map(({ bytes, order, ifds }) =>
+    valueBytes(new ByteView(bytes, order, 'Exif'), entry(ifds.IFD0, TAG.model)!),
+  );
+  expect(was).toEqual(before.subarray(0, 8));
+  expect(is).toEqual(was);
 });

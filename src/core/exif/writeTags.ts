@@ -3,7 +3,7 @@ import type { Range } from '../bytes/range';
 import { encodeUtf8 } from '../bytes/text';
 import { type ByteOrder, ByteView } from '../bytes/view';
 import { ByteWriter } from '../bytes/writer';
-import { deadSpans, valueSpans } from '../tiff/dead';
+import { deadSpans, refuseUseOfHeader, valueSpans } from '../tiff/dead';
 import { entry, type Ifd, type IfdEntry, sizes, typeBytes, valueBytes } from '../tiff/ifd';
 import { layTree, type Row } from '../tiff/layout';
 import { decodeExif, type ExifModel, TAG } from './exif';
@@ -18,6 +18,8 @@ import { decodeExif, type ExifModel, TAG } from './exif';
  */
 export const MARK = ascii('FABR');
 export const MARK_BYTES = 8;
+
+const { header: HEADER } = sizes(false);
 
 /** A tag's new value: TIFF type, count of values, and their octets in the block's byte order. */
 export interface TagChange {
@@ -45,6 +47,13 @@ export function writeTags(model: ExifModel, changes: TagChanges, anew = false): 
   const ifd0 = model.ifds.IFD0;
   const real = onlyReal(model, changes);
   if (!ifd0 || (Object.keys(real).length === 0 && !anew)) return model.bytes;
+  const stay = Object.entries(model.ifds).filter(([name]) => name !== 'IFD0' && !real[name as WrittenIfd]);
+  refuseUseOfHeader(
+    stay.map(([, ifd]) => ifd),
+    [],
+    HEADER,
+    'Exif',
+  );
   const base = ownAreaStart(model, ifd0) ?? model.bytes.length;
   const areaAt = base + (base % 2);
   const area = layArea(model, real, base, areaAt);
@@ -96,7 +105,7 @@ function onlyReal(model: ExifModel, changes: TagChanges): TagChanges {
   );
 }
 
-/** The entries with changes made. Values that stood at or behind `base` are brought along. */
+/** The entries with changes made, and values that are brought along from where they will not stand any more. */
 export function changedRows(
   entries: readonly IfdEntry[],
   changes: ReadonlyMap<number, TagChange | undefined>,
@@ -124,7 +133,7 @@ function layArea(model: ExifModel, changes: TagChanges, base: number, areaAt: nu
   const format = { order: model.order, big: false };
   const view = new ByteView(model.bytes, model.order, 'Exif');
   const bring = (one: IfdEntry) =>
-    one.byteLength > 4 && one.valueAt >= base ? valueBytes(view, one) : undefined;
+    one.byteLength > 4 && (one.valueAt >= base || one.valueAt < HEADER) ? valueBytes(view, one) : undefined;
   const rowsOf = (ifd: WrittenIfd) =>
     changedRows(model.ifds[ifd]?.entries ?? [], changes[ifd] ?? new Map(), bring);
   const anew = SUB_IFDS.filter((name) => changes[name] || (model.ifds[name]?.offset ?? 0) >= base);
@@ -154,7 +163,7 @@ export function markedArea(tree: Uint8Array, order: ByteOrder): Uint8Array {
 /** Where our own appended area starts, when the present IFD0 heads it and nothing else points into it. */
 function ownAreaStart(model: ExifModel, ifd0: Ifd): number | undefined {
   const start = ifd0.offset - MARK_BYTES;
-  if (start < sizes(false).header) return undefined;
+  if (start < HEADER) return undefined;
   const view = new ByteView(model.bytes, model.order, 'Exif');
   if (!equalBytes(view.slice(start, 4), MARK) || start + view.u32(start + 4) !== model.bytes.length)
     return undefined;

@@ -23,6 +23,13 @@ test.each([
   expect(gone(days, megabytes)).toEqual(names);
 });
 
+test('what is needed stays, and counts', () => {
+  const needed = { path: 'needed', bytes: 20_000_000, usedAt: Infinity };
+  const went = beyondBound([needed, ...three, needed], { days: 0, megabytes: 50 }, 1000 * DAY);
+  expect(went.map(({ path }) => path)).toEqual(['old', 'middle']);
+  expect(beyondBound([needed], { days: 0, megabytes: 0 }, 1000 * DAY)).toEqual([]);
+});
+
 test('what stays fits, and nothing that stays was used before something that went by size', () => {
   const files = fc.array(fc.record({ bytes: fc.nat(5_000_000), usedAt: fc.nat(1000) }), { maxLength: 40 });
   fc.assert(

@@ -20,7 +20,7 @@ export const usualBounds: Readonly<Record<KeptName, Bound>> = {
 export interface KeptFile {
   readonly path: string;
   readonly bytes: number;
-  /** When it was used last, in milliseconds since 1970. */
+  /** When it was used last, in milliseconds since 1970; Infinity: it is needed, and stays. */
   readonly usedAt: number;
 }
 
@@ -29,7 +29,8 @@ const MB = 1_000_000;
 
 /** The files that go: those not used for too long, and then those not used for longest until the rest fits. */
 export function beyondBound(files: readonly KeptFile[], { days, megabytes }: Bound, now: number): KeptFile[] {
-  const oldestFirst = [...files].sort((a, b) => a.usedAt - b.usedAt);
+  const canGo = files.filter(({ usedAt }) => usedAt !== Infinity);
+  const oldestFirst = canGo.sort((a, b) => a.usedAt - b.usedAt);
   let left = files.reduce((sum, { bytes }) => sum + bytes, 0);
   return oldestFirst.filter(({ bytes, usedAt }) => {
     const isOld = days !== null && now - usedAt > days * DAY_MS;

@@ -36,6 +36,14 @@ export function withImplied(wanted: Wanted, present: (id: FieldId) => FieldValue
   return all;
 }
 
+/** The fields that decide what changes of these bring with them, these among them. */
+export function fieldsImplied(wanted: readonly FieldId[]): readonly FieldId[] {
+  const languages = wanted.flatMap((id) => languagesOf.get(id) ?? []);
+  const altitude: readonly FieldId[] = wanted.includes('gpsLatitude') ? ['gpsAltitude'] : [];
+  const words: readonly FieldId[] = wanted.includes('keywordHierarchy') ? ['keywords'] : [];
+  return [...new Set([...wanted, ...languages, ...altitude, ...words])];
+}
+
 /** Both coordinates are erased, and no altitude is wanted: the picture is to tell no place. */
 export function erasesPosition(wanted: Wanted): boolean {
   const erased = (id: FieldId) => wanted.has(id) && isEmpty(wanted.get(id));

@@ -13,6 +13,8 @@ const letters: Readonly<Record<StrokeState, string>> = {
 const states = new Map(Object.entries(letters).map(([state, letter]) => [letter, state as StrokeState]));
 const known = new Map<string, Strip>();
 
+export const strokeCode = (state: StrokeState): string => letters[state];
+
 export function stripCode(strip: Strip): string {
   return threads.map(({ id }) => letters[strip[id]]).join('');
 }

@@ -26,15 +26,16 @@ export type Strip = Readonly<Record<ThreadId, StrokeState>>;
 
 /** The state of all eight strokes of a picture. */
 export function stripOf(source: StripSource): Strip {
-  return Object.fromEntries(
-    threads.map(({ id, fields }) => {
-      const state = strokeOf(id, fields, source);
-      return [id, state === 'foot' && source.notApplicable?.includes(id) ? 'none' : state];
-    }),
-  ) as Strip;
+  return Object.fromEntries(threads.map((thread) => [thread.id, strokeOf(thread, source)])) as Strip;
 }
 
-function strokeOf(
+/** The state of one of its strokes. */
+export function strokeOf({ id, fields }: (typeof threads)[number], source: StripSource): StrokeState {
+  const state = ofFields(id, fields, source);
+  return state === 'foot' && source.notApplicable?.includes(id) ? 'none' : state;
+}
+
+function ofFields(
   id: ThreadId,
   fields: readonly FieldId[],
   { file, drafts, signOff }: StripSource,

@@ -1,4 +1,5 @@
 import { overlap, type Range } from '../bytes/range';
+import { FormatError } from '../problems/problem';
 import type { Ifd, IfdEntry } from './ifd';
 
 /** Where the octets of a value stand: in its entry's field, or where the field points. */
@@ -29,4 +30,25 @@ export function valueSpans(ifd: Ifd | undefined, without: ReadonlySet<number> = 
   return (ifd?.entries ?? [])
     .filter((one) => !without.has(one.tag) && one.byteLength > one.field.length)
     .map(spanOfValue);
+}
+
+/**
+ * Refuses a structure that uses octets of its own header, which only a broken one does: its picture, table or value
+ * would become another one when the header points at another first directory.
+ */
+export function refuseUseOfHeader(
+  ifds: readonly (Ifd | undefined)[],
+  ranges: readonly Range[],
+  header: number,
+  part: string,
+): void {
+  const used = [
+    ...ranges,
+    ...ifds.flatMap((ifd) => [
+      ...valueSpans(ifd),
+      ...(ifd ? [{ start: ifd.offset, end: ifd.offset + 1 }] : []),
+    ]),
+  ];
+  if (used.some(({ start }) => start < header))
+    throw new FormatError('structure-broken', part, { found: 'data in the header' });
 }

@@ -8,36 +8,30 @@ import type { Kept } from '@/server/operations/kept/kept';
 import { Select } from '@/ui/inputs';
 
 /** What each kind is, and from when its bound of days counts. */
-const kinds: Readonly<
-  Record<KeptName, { title: string; words: string; label: string; unit: string; hasSize: boolean }>
-> = {
+const kinds: Readonly<Record<KeptName, { title: string; words: string; label: string; unit: string }>> = {
   previews: {
     title: 'Previews',
     words: 'Made again when they are asked for.',
     label: 'Kept after last use',
     unit: 'file',
-    hasSize: true,
   },
   waysBack: {
     title: 'Ways back',
     words: 'What files held before a run wrote into them. Without it a run cannot be undone.',
     label: 'Kept after the run',
     unit: 'changed file',
-    hasSize: false,
   },
   archives: {
     title: 'Copies for archives',
     words: 'What was delivered as an archive, to be fetched again.',
     label: 'Kept after the delivery',
     unit: 'file',
-    hasSize: false,
   },
   arrivals: {
     title: 'Sent by a browser',
     words: 'Files that were brought in since; the pictures of the assignment are copies of them.',
     label: 'Kept after bringing in',
     unit: 'file',
-    hasSize: false,
   },
 };
 const dayChoices = [0, 7, 30, 90, 180, 365, 1095];
@@ -50,7 +44,7 @@ interface KeptRowProps {
 
 export function KeptRow({ kept, change }: KeptRowProps) {
   const id = useId();
-  const { title, words, label, unit, hasSize } = kinds[kept.name];
+  const { title, words, label, unit } = kinds[kept.name];
   return (
     <Flex role="listitem" aria-label={title} borderTopWidth="1px" paddingY="3" gap="5" rowGap="2" wrap="wrap">
       <Box flex="1" minWidth="16rem">
@@ -72,17 +66,15 @@ export function KeptRow({ kept, change }: KeptRowProps) {
           without="for ever"
           change={(days) => change({ ...kept, days })}
         />
-        {hasSize && (
-          <BoundChoice
-            id={`${id}size`}
-            label="All together at most"
-            without="no bound"
-            value={kept.megabytes}
-            choices={megabyteChoices}
-            words={(megabytes) => formatBytes(megabytes * 1_000_000)}
-            change={(megabytes) => change({ ...kept, megabytes })}
-          />
-        )}
+        <BoundChoice
+          id={`${id}size`}
+          label="All together at most"
+          without="no bound"
+          value={kept.megabytes}
+          choices={megabyteChoices}
+          words={(megabytes) => formatBytes(megabytes * 1_000_000)}
+          change={(megabytes) => change({ ...kept, megabytes })}
+        />
       </Flex>
     </Flex>
   );

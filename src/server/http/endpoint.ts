@@ -5,7 +5,8 @@ import { type Context, contextFor } from '../context';
 import { FileError } from '../files/fileError';
 import { log } from '../log';
 import { once } from '../operations/once';
-import { failure, OperationError } from '../problems/errors';
+import { databaseError } from '../problems/databaseErrors';
+import { OperationError } from '../problems/errors';
 import { problemWords } from '../problems/words';
 import { jsonBody } from './body';
 import { refusal } from './guard';
@@ -70,18 +71,12 @@ interface ErrorAnswer {
   readonly file?: string;
 }
 
-/** PostgreSQL says that a text is no value of its column's type (class 22): a request that cannot be meant. */
-const isValueRefused = (error: unknown): boolean => {
-  for (let one = error; one instanceof Error; one = one.cause)
-    if (/^22/.test((one as { code?: string }).code ?? '')) return true;
-  return false;
-};
-
 /** An error as it is answered: what, which file, what to do, and nothing else. */
 export function answerTo(error: unknown): ErrorAnswer {
-  if (isValueRefused(error)) return answerTo(failure('request-not-understood', { where: '' }));
-  if (error instanceof OperationError) {
-    const { status, message, code, remedy } = error;
+  const known = error instanceof OperationError ? error : databaseError(error);
+  if (known) {
+    const { status, message, code, remedy } = known;
+    if (known !== error && status >= 500) log.error({ err: error }, 'the database failed');
     return { status, message, code, ...(remedy ? { remedy } : {}) };
   }
   if (error instanceof FileError)

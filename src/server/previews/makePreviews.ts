@@ -3,6 +3,7 @@ import type { Context } from '../context';
 import { photos } from '../db/schema/photos';
 import { log } from '../log';
 import { workOutIdentity } from '../operations/bringIn/samePicture';
+import { makeSummariesOf } from '../operations/photos/makeSummaries';
 import { photoPath } from '../operations/photos/photos';
 import { isUnderWay } from '../operations/runs/runs';
 import { previewSides } from './makePreview';
@@ -15,7 +16,8 @@ const WAIT_MS = 400;
 
 /**
  * Makes the previews of an assignment's new and changed pictures beforehand, and works out what their
- * picture data is known by: both read the whole of it. Returns how many were made ready.
+ * picture data is known by: both read the whole of it. Lists find what they show of them made as well.
+ * Returns how many were made ready.
  */
 export async function makePreviews(
   context: Context,
@@ -28,6 +30,7 @@ export async function makePreviews(
     // A run that pauses may do so for days.
     const busy = await isUnderWay(context, assignmentId, { withPaused: false });
     const waiting = busy && made >= FIRST_SCREEN ? [] : await unready(context, assignmentId, tried);
+    await makeSummariesOf(context, assignmentId);
     if (waiting.length === 0 && !busy) return made;
     if (waiting.length === 0) await new Promise((resolve) => setTimeout(resolve, WAIT_MS));
     for (const { id } of stopping() ? [] : waiting) {

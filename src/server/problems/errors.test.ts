@@ -33,6 +33,22 @@ test('a value that the database refuses is a request that is not understood', ()
   expect(answerTo(new Error('wrapped', { cause: refused })).status).toBe(400);
 });
 
+test.each([
+  ['53100', 507, 'data-disk-full'],
+  ['57P03', 503, 'database-away'],
+  ['08006', 503, 'database-away'],
+  ['ECONNREFUSED', 503, 'database-away'],
+])('what the database says with %s is said as what it means', (code, status, meaning) => {
+  const error = new Error('wrapped', { cause: Object.assign(new Error('secret'), { code }) });
+  const answer = answerTo(error);
+  expect(answer).toMatchObject({ status, code: meaning });
+  expect(JSON.stringify(answer)).not.toContain('secret');
+});
+
+test('a connection that ended in the middle of a question', () => {
+  expect(answerTo(new Error('Connection terminated unexpectedly'))).toMatchObject({ code: 'database-away' });
+});
+
 test('a defect of ours tells nothing of itself', () => {
   const answer = JSON.stringify(answerTo(new Error('secret: /home/somebody')));
   expect(answer).not.toContain('secret');

@@ -3,7 +3,7 @@ import { vocabularyWords } from '../../core/keywords/vocabulary/words';
 
 /** A row of the table: HTTP status, what happened, and what to do about it. */
 interface ErrorRow<Details> {
-  readonly status: 400 | 404 | 405 | 409 | 413 | 422 | 503;
+  readonly status: 400 | 404 | 405 | 409 | 413 | 422 | 503 | 507;
   readonly words: (details: Details) => string;
   readonly remedy?: string;
 }
@@ -33,6 +33,16 @@ const errors = {
     422,
     () => 'The simulated site takes JPEG, PNG, WebP and TIFF only.',
     'Choose another picture.',
+  ),
+  'data-disk-full': row(
+    507,
+    () => 'The disk with Fabrica’s data is full: nothing more can be kept there.',
+    'Make room on it; what you typed waits in this window, and is saved then.',
+  ),
+  'database-away': row(
+    503,
+    () => 'Fabrica’s database does not answer just now.',
+    'It is started again by itself; what you typed waits in this window, and is saved then.',
   ),
   'too-busy': row(503, () => 'Too much is asked of Fabrica at the same time.', 'Try again in a moment.'),
   'request-too-large': row(413, () => 'The request is too large.'),

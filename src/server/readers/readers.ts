@@ -1,7 +1,9 @@
+import path from 'node:path';
 import { diskLayer } from '../files/diskLayer';
 import { FileError } from '../files/fileError';
 import { type Question, ReaderProcess } from './readerProcess';
 import { type TaskName, type Tasks, tasks } from './tasks';
+import { Turns } from './turns';
 
 /**
  * Somebody else's files are read and decoded in processes of their own: what takes too long, takes too much memory, or ends
@@ -11,10 +13,11 @@ import { type TaskName, type Tasks, tasks } from './tasks';
 const kept = globalThis as unknown as { fabricaReaders?: Pool };
 
 interface Pool {
-  readonly free: ReaderProcess[];
-  readonly waiting: ((reader: ReaderProcess) => void)[];
+  readonly turns: Turns<ReaderProcess>;
   /** Files that went past a limit, by how they were then. */
   readonly setAside: Map<string, FileError>;
+  /** Folders in which there was one: what else lies there does not keep others waiting. */
+  readonly slowFolders: Set<string>;
 }
 const MOST_SET_ASIDE = 1000;
 
@@ -36,39 +39,38 @@ export async function outside<K extends TaskName>(
   const before = key && pool.setAside.get(key);
   if (before) throw before;
   return (await inTurn(pool, { task, given, file: file ?? 'what was sent' }).catch((error) => {
-    if (key && isPastLimit(error)) setAside(pool, key, error);
+    if (key && isPastLimit(error)) setAside(pool, file, key, error);
     throw error;
   })) as Result;
 }
 
 const poolOf = (count: number): Pool => ({
-  free: Array.from({ length: count }, () => new ReaderProcess()),
-  waiting: [],
+  turns: new Turns(Array.from({ length: count }, () => new ReaderProcess())),
   setAside: new Map(),
+  slowFolders: new Set(),
 });
 
 async function inTurn(pool: Pool, question: Question): Promise<unknown> {
-  const reader = pool.free.pop() ?? (await new Promise<ReaderProcess>((go) => pool.waiting.push(go)));
-  try {
+  return pool.turns.inTurn(pool.slowFolders.has(path.dirname(question.file)), (reader) =>
     // One that was ended by somebody else says nothing about the file.
-    return await reader.ask(question).catch((error) => {
+    reader.ask(question).catch((error) => {
       if (error instanceof FileError && error.code === 'reader-ended') return reader.ask(question);
       throw error;
-    });
-  } finally {
-    const next = pool.waiting.shift();
-    if (next) next(reader);
-    else pool.free.push(reader);
-  }
+    }),
+  );
 }
 
 const PAST_LIMIT: readonly string[] = ['too-long-to-read', 'too-much-to-read', 'reader-ended'];
 export const isPastLimit = (error: unknown): error is FileError =>
   error instanceof FileError && PAST_LIMIT.includes(error.code);
 
-function setAside(pool: Pool, key: string, error: FileError): void {
-  if (pool.setAside.size >= MOST_SET_ASIDE) pool.setAside.clear();
+function setAside(pool: Pool, file: string, key: string, error: FileError): void {
+  if (pool.setAside.size >= MOST_SET_ASIDE) {
+    pool.setAside.clear();
+    pool.slowFolders.clear();
+  }
   pool.setAside.set(key, error);
+  pool.slowFolders.add(path.dirname(file));
 }
 
 /** A file as it is now; undefined where it is gone. */

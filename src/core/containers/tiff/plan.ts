@@ -5,7 +5,7 @@ import { ByteWriter } from '../../bytes/writer';
 import { decodeExif, type ExifModel } from '../../exif/exif';
 import { changedRows, MARK_BYTES, markedArea, type TagChange } from '../../exif/writeTags';
 import { FormatError, type Problem } from '../../problems/problem';
-import { deadSpans, valueSpans } from '../../tiff/dead';
+import { deadSpans, refuseUseOfHeader, valueSpans } from '../../tiff/dead';
 import { entry, type IfdEntry, sizes, valueBytes } from '../../tiff/ifd';
 import { layTree } from '../../tiff/layout';
 import type { BlockChanges, Edit } from '../container';
@@ -33,9 +33,8 @@ export function planTiff(
   if (structure.dangling)
     throw new FormatError(structure.dangling.code, structure.dangling.part, structure.dangling);
   const { ownAreaAt = size } = structure;
-  // Only a broken file has picture data in the header; it would change with the pointer.
-  if (before.ranges.some((one) => one.start < sizes(format.big).header))
-    throw new FormatError('structure-broken', 'TIFF', { found: 'picture data in the header' });
+  const { images, exifIfd, gpsIfd } = structure;
+  refuseUseOfHeader([...images, exifIfd, gpsIfd], before.ranges, sizes(format.big).header, 'TIFF');
   const base = before.ranges.some((one) => one.end > ownAreaAt) ? size : ownAreaAt;
   const step = format.big ? 8 : 2;
   const areaAt = Math.ceil(base / step) * step;

@@ -97,3 +97,12 @@ test('bytes that another program appended behind ours are kept', async () => {
   expect(Buffer.from(after).includes('theirs')).toBe(true);
   expect(await valuesIn(after)).toEqual({ headline: 'Later' });
 });
+
+test('a file that keeps the lengths of its strips in its header is refused: they would change with the pointer (found by fuzzing)', async () => {
+  const file = concat([tiffOf('little', []), new Uint8Array(0x4949)]);
+  // StripByteCounts as three SHORT at octet 0: the marks, the version, and the pointer to the first directory.
+  const at = Buffer.from(file).indexOf(Buffer.from([0x17, 0x01, 4, 0, 1, 0, 0, 0]));
+  file.set([0x17, 0x01, 3, 0, 3, 0, 0, 0, 0, 0, 0, 0], at);
+  const { plan } = await embedInMemory(file, { headline: 'Launch' });
+  expect(plan.refused).toMatchObject({ code: 'structure-broken', found: 'data in the header' });
+});

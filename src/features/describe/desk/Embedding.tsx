@@ -4,7 +4,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tansta
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { type Scope, scopeOf } from '@/core/drafts/scope';
-import { counted } from '@/core/wording/counts';
+import { counted, formatNumber } from '@/core/wording/counts';
 import type { BlockedFolder } from '@/server/operations/folders/blockedFolders';
 import type { DraftsProof } from '@/server/operations/photos/acrossPhotos';
 import { apiRequest } from '@/ui/api';
@@ -30,6 +30,9 @@ interface Asked extends Meant {
   readonly blocked: readonly BlockedFolder[];
 }
 
+/** Of more pictures the act tells what it replaces when it is pressed, not after every word that is typed. */
+const TOLD = 10_000;
+
 /** The act of this place: drafts of the selection, or of all where none is selected. */
 export function Embedding({ assignmentId, views, selected, settle }: Props) {
   const router = useRouter();
@@ -39,10 +42,11 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
   const meant = useMemo(() => meantBy(views, selected), [views, selected]);
   const proofOf = ({ scope }: Meant) =>
     apiRequest<DraftsProof>(`assignments/${assignmentId}/proof`, 'POST', { scope });
+  const isTold = meant.count <= TOLD;
   const { data: proof } = useQuery({
     queryKey: queryKeys.proof(assignmentId, meant.scope, meant.count),
     queryFn: () => proofOf(meant),
-    enabled: meant.count > 0,
+    enabled: meant.count > 0 && isTold,
     placeholderData: keepPreviousData,
   });
   const review = useMutation({
@@ -69,7 +73,7 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
     onSuccess: ({ runId }) => router.push(`/runs/${runId}`),
   });
   const { count } = meant;
-  const ready = count > 0 && proof !== undefined && proof.pictures > 0;
+  const ready = count > 0 && (!isTold || (proof !== undefined && proof.pictures > 0));
   const error = review.error ?? embed.error;
   return (
     <>
@@ -79,7 +83,7 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
         </Notice>
       )}
       <PrimaryButton type="button" disabled={!ready || review.isPending} onClick={() => review.mutate()}>
-        {ready ? embedWords(proof) : count > 0 && !proof ? `Embed ${count}` : 'Nothing to embed'}
+        {actWords(count, isTold ? proof : undefined)}
       </PrimaryButton>
       {asked && (
         <ProofDialog
@@ -93,6 +97,13 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
       )}
     </>
   );
+}
+
+/** How many are to be written, and replaced, as far as that is known. */
+function actWords(count: number, proof: DraftsProof | undefined): string {
+  if (count === 0) return 'Nothing to embed';
+  if (!proof) return `Embed ${formatNumber(count)}`;
+  return proof.pictures > 0 ? embedWords(proof) : 'Nothing to embed';
 }
 
 /** The drafts that are meant: those of the selection, or all where none is selected. */

@@ -1,8 +1,8 @@
 'use client';
 
 import { Box, chakra } from '@chakra-ui/react';
-import { useQuery } from '@tanstack/react-query';
-import { useId, useState } from 'react';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { type Dispatch, type SetStateAction, useId, useState } from 'react';
 import { counted } from '@/core/wording/counts';
 import type { Shelf } from '@/server/operations/templates/templateShelf';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
@@ -11,23 +11,33 @@ import { TextInput } from '@/ui/inputs';
 import { queryKeys } from '@/ui/queryKeys';
 import { shelved } from '../../templates/shelf/order';
 
+const shelfQuery = {
+  queryKey: queryKeys.shelf(),
+  queryFn: () => apiRequest<Shelf>('templates/shelf'),
+};
+
 /** The shelf, recently used ones first, found by typing; those chosen carry their place in the order. */
 export function TemplatesList({
   chosen,
   onChange,
 }: {
   chosen: readonly string[];
-  onChange: (chosen: readonly string[]) => void;
+  onChange: Dispatch<SetStateAction<readonly string[]>>;
 }) {
   const id = useId();
+  const queries = useQueryClient();
   const [words, setWords] = useState('');
-  const { data: shelf } = useQuery({
-    queryKey: queryKeys.shelf(),
-    queryFn: () => apiRequest<Shelf>('templates/shelf'),
-  });
+  const { data: shelf } = useQuery(shelfQuery);
   const offered = shelf ? recentFirst(shelf, words) : [];
   const toggle = (one: string) =>
-    onChange(chosen.includes(one) ? chosen.filter((other) => other !== one) : [...chosen, one]);
+    onChange((now) => (now.includes(one) ? now.filter((other) => other !== one) : [...now, one]));
+  /** Takes the first that holds these words; one who is faster than the shelf comes has it when it is there. */
+  const takeFirst = async (typed: string) => {
+    const [first] = recentFirst(await queries.ensureQueryData(shelfQuery), typed);
+    if (!first) return;
+    toggle(first.id);
+    setWords((now) => (now === typed ? '' : now));
+  };
   return (
     <>
       <chakra.label htmlFor={id} srOnly>
@@ -40,10 +50,9 @@ export function TemplatesList({
         placeholder="find by name or contents"
         onChange={(event) => setWords(event.target.value)}
         onKeyDown={(event) => {
-          if (event.key !== 'Enter' || !offered[0]) return;
+          if (event.key !== 'Enter') return;
           event.preventDefault();
-          toggle(offered[0].id);
-          setWords('');
+          void takeFirst(words).catch(() => undefined);
         }}
         data-autofocus
       />

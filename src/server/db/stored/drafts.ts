@@ -20,6 +20,11 @@ export interface DraftChange {
   readonly after: DraftValue | null;
 }
 
+/** The same change of one draft on these pictures. */
+export interface DraftChangeGroup extends Omit<DraftChange, 'photoId'> {
+  readonly photoIds: readonly string[];
+}
+
 /** An act of writing as it is told: what was done, to how many pictures. */
 export interface WritingSummary {
   readonly kind:
@@ -51,6 +56,33 @@ export interface ThreadMarks {
   readonly photoIds: readonly string[];
 }
 
+/** What was changed alike is told once, with its pictures. */
+export function groupChanges(changes: Iterable<DraftChange>): DraftChangeGroup[] {
+  const groups = new Map<string, DraftChangeGroup & { photoIds: string[] }>();
+  for (const { photoId, ...change } of changes) {
+    const key = `${change.field} ${textOf(change.before)} ${textOf(change.after)}`;
+    const group = groups.get(key);
+    if (group) group.photoIds.push(photoId);
+    else groups.set(key, { ...change, photoIds: [photoId] });
+  }
+  return [...groups.values()];
+}
+
+const texts = new WeakMap<DraftValue, string>();
+
+/** Of a draft that stands on many pictures it is made once. */
+function textOf(draft: DraftValue | null): string {
+  if (draft === null) return '';
+  const text = texts.get(draft) ?? JSON.stringify(draft);
+  texts.set(draft, text);
+  return text;
+}
+
 export const draftOriginShape = storedShape<DraftOrigin>('where a draft came from');
-export const draftChangesShape = storedShape<readonly DraftChange[]>('what an act changed');
+export const draftChangesShape = storedShape<readonly DraftChangeGroup[]>('what an act changed', [
+  {
+    name: 'what is the same on many pictures is told once (it was told for each picture)',
+    up: (changes: readonly DraftChange[]) => groupChanges(changes),
+  },
+]);
 export const writingShape = storedShape<WritingSummary>('an act of writing', [], { inline: true });

@@ -1,9 +1,9 @@
-import { sql } from 'drizzle-orm';
+import { type SQL, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import { sameValue } from '../../../core/catalogue/value';
 import type { Context } from '../../context';
 import { inParts } from '../../db/oneOf';
-import type { DraftChange, DraftValue } from '../../db/stored/drafts';
+import type { DraftChange, DraftChangeGroup, DraftValue } from '../../db/stored/drafts';
 import { draftOriginShape } from '../../db/stored/drafts';
 import { fieldValueShape } from '../../db/stored/values';
 import type { LeanPhoto } from '../photos/photos';
@@ -31,33 +31,41 @@ export function sameDraft(one: DraftValue | null, other: DraftValue | null): boo
   return sameValue(one.value, other.value);
 }
 
-/** Writes changes, thousands at a time; the photos are locked. */
-export async function applyDraftChanges(context: Context, changes: readonly DraftChange[]): Promise<void> {
-  const gone = changes.filter((one) => one.after === null);
-  if (gone.length > 0) {
-    const ids = sql.param(gone.map((one) => one.photoId));
-    const fields = sql.param(gone.map((one) => one.field));
-    await context.db.execute(sql`
-      delete from drafts using unnest(${ids}::uuid[], ${fields}::text[]) as gone(photo_id, field)
-      where drafts.photo_id = gone.photo_id and drafts.field = gone.field`);
+/**
+ * Writes changes, however many pictures each is for. The photos are locked, so that what stood there before is what the
+ * changes say: new drafts need not be looked for. One parameter for many changes: PostgreSQL takes it apart faster than
+ * we do, and writes one row a picture from it.
+ */
+export async function applyDraftChanges(
+  { db }: Context,
+  changes: readonly DraftChangeGroup[],
+): Promise<void> {
+  for (const some of inParts(changes)) {
+    const gone = some.filter(({ after }) => after === null);
+    const made = some.filter(({ before, after }) => before === null && after !== null);
+    const changed = some.filter(({ before, after }) => before !== null && after !== null);
+    if (gone.length > 0)
+      await db.execute(sql`
+        delete from drafts using ${rowsFrom(gone)}
+        where drafts.photo_id = id and drafts.field = change.field`);
+    if (made.length > 0)
+      await db.execute(sql`
+        insert into drafts (photo_id, field, value, origin, changed_at)
+        select id, field, value, origin, now() from ${rowsFrom(made)} order by id`);
+    if (changed.length > 0)
+      await db.execute(sql`
+        update drafts set value = change.value, origin = change.origin, changed_at = now(), stamp = gen_random_uuid()
+        from ${rowsFrom(changed)} where drafts.photo_id = id and drafts.field = change.field`);
   }
-  const rows = changes.flatMap(({ photoId, field, after }) =>
-    after
-      ? {
-          photo_id: photoId,
-          field,
-          value: after.value === null ? null : fieldValueShape.write(after.value),
-          origin: draftOriginShape.write(after.origin),
-        }
-      : [],
-  );
-  // One parameter for all rows: thousands of them are taken apart by PostgreSQL faster than by us.
-  for (const some of inParts(rows))
-    await context.db.execute(sql`
-      insert into drafts (photo_id, field, value, origin, changed_at)
-      select photo_id, field, value, origin, now()
-      from jsonb_to_recordset(${JSON.stringify(some)}::jsonb)
-        as made(photo_id uuid, field text, value jsonb, origin jsonb)
-      on conflict (photo_id, field) do update set value = excluded.value, origin = excluded.origin,
-        changed_at = excluded.changed_at, stamp = gen_random_uuid()`);
+}
+
+function rowsFrom(changes: readonly DraftChangeGroup[]): SQL {
+  const rows = changes.map(({ photoIds: ids, field, after }) => ({
+    ids,
+    field,
+    value: after && after.value !== null ? fieldValueShape.write(after.value) : null,
+    origin: after && draftOriginShape.write(after.origin),
+  }));
+  return sql`jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
+    as change(field text, value jsonb, origin jsonb, ids uuid[]), unnest(change.ids) as id`;
 }

@@ -28,8 +28,8 @@ export async function drafterFor(
 ): Promise<Drafter> {
   switch (writing.kind) {
     case 'set': {
-      const value = checkedValue(writing.field, writing.value);
-      return { draftsOf: () => one(writing.field, value) };
+      const made = one(writing.field, checkedValue(writing.field, writing.value));
+      return { draftsOf: () => made };
     }
     case 'add-keywords':
       return termsDrafter('keywords', true, (await termWriter(context))(writing.terms));

@@ -1,11 +1,14 @@
 import { and, asc, desc, eq } from 'drizzle-orm';
-import { these } from '../../../core/drafts/scope';
+import { type Scope, these } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { writings } from '../../db/schema/drafts';
-import type { DraftChange, WritingSummary } from '../../db/stored/drafts';
+import { photos as photoRows } from '../../db/schema/photos';
+import { type DraftChangeGroup, groupChanges, type WritingSummary } from '../../db/stored/drafts';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { required } from '../../problems/errors';
+import { inForceOf } from '../assignments/inForce';
+import { fieldsForSummaries, keepingSummaries, summaryChanges } from '../photos/keepSummaries';
 import { leanPhotosOf, lockPhotos } from '../photos/photosInScope';
 import { putMarks } from './doesNotApply';
 import { applyDraftChanges, draftChanges, sameDraft } from './draftChanges';
@@ -58,29 +61,40 @@ export async function stepWriting(
     const wanted = act.changes.map((one) =>
       undone ? { ...one, before: one.after, after: one.before } : one,
     );
-    const { changes, kept } = await stillPossible(tx, assignmentId, wanted);
+    const { photos, changes, kept } = await stillPossible(tx, assignmentId, wanted);
     const { marks } = act.act;
     if (marks) await putMarks(tx, { ...marks, applies: marks.applies !== undone });
     await tx.db.update(writings).set({ undone }).where(eq(writings.id, id));
-    await applyDraftChanges(tx, changes);
+    const summaries = await summaryChanges(tx, assignmentId, photos, changes);
+    await keepingSummaries(tx, summaries, () => applyDraftChanges(tx, groupChanges(changes)));
     await announce(tx.db, { kind: 'photos', id: assignmentId });
     return { kept };
   });
 }
 
-async function stillPossible(context: Context, assignmentId: string, wanted: readonly DraftChange[]) {
-  const scope = these([...new Set(wanted.map((one) => one.photoId))]);
+async function stillPossible(context: Context, assignmentId: string, wanted: readonly DraftChangeGroup[]) {
+  const scope = await scopeWith(context, assignmentId, new Set(wanted.flatMap((one) => one.photoIds)));
   await lockPhotos(context, assignmentId, scope);
   const fields = [...new Set(wanted.map((one) => one.field))];
-  const listed = await leanPhotosOf(context, assignmentId, scope, fields);
-  const photos = new Map(listed.map((one) => [one.id, one]));
+  const { captionFields } = await inForceOf(context, assignmentId);
+  const known = fieldsForSummaries(fields, captionFields);
+  const listed = await leanPhotosOf(context, assignmentId, scope, known);
+  const byId = new Map(listed.map((one) => [one.id, one]));
   const kept = new Set<string>();
-  const changes = wanted.flatMap(({ photoId, field, before, after }) => {
-    const photo = photos.get(photoId);
-    if (photo && sameDraft(photo.drafts[field] ?? null, before))
-      return draftChanges(photo, new Map([[field, after ?? undefined]]));
-    kept.add(photoId);
-    return [];
-  });
-  return { changes, kept: kept.size };
+  const changes = wanted.flatMap(({ photoIds, field, before, after }) =>
+    photoIds.flatMap((id) => {
+      const photo = byId.get(id);
+      if (photo && sameDraft(photo.drafts[field] ?? null, before))
+        return draftChanges(photo, new Map([[field, after ?? undefined]]));
+      kept.add(id);
+      return [];
+    }),
+  );
+  return { photos: listed, changes, kept: kept.size };
+}
+
+/** Photos with these among them: where they are most of an assignment, all of it is found faster than each by its id. */
+async function scopeWith(context: Context, assignmentId: string, ids: ReadonlySet<string>): Promise<Scope> {
+  const all = await context.db.$count(photoRows, eq(photoRows.assignmentId, assignmentId));
+  return ids.size > all / 2 ? { of: 'all' } : these([...ids]);
 }

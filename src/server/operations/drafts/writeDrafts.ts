@@ -5,13 +5,21 @@ import { type Proof, proofOf } from '../../../core/drafts/proof';
 import { type Scope, these } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { writings } from '../../db/schema/drafts';
-import type { DraftChange, DraftOrigin, WritingSummary } from '../../db/stored/drafts';
+import {
+  type DraftChangeGroup,
+  type DraftOrigin,
+  groupChanges,
+  type WritingSummary,
+} from '../../db/stored/drafts';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { inForceOf } from '../assignments/inForce';
+import { fieldsForSummaries, keepingSummaries, summaryChanges } from '../photos/keepSummaries';
+import type { LeanPhoto } from '../photos/photos';
 import { leanPhotosOf, listPhotosOf, lockPhotos } from '../photos/photosInScope';
 import { keepMarks } from './doesNotApply';
 import { applyDraftChanges, draftChanges } from './draftChanges';
+import type { Drafter } from './drafter';
 import { drafterFor } from './drafters';
 import type { MakerGroup } from './othersPictures';
 import type { ToldWriting, WritingSteps } from './undoWriting';
@@ -31,8 +39,7 @@ export async function writeDrafts(
     await lockPhotos(tx, assignmentId, scope);
     const chosen = await photosFor(tx, assignmentId, scope, writing);
     const { draftsOf, templates } = await drafterFor(tx, assignmentId, chosen, writing);
-    const changes = chosen.flatMap((photo) => draftChanges(photo, draftsOf(photo)));
-    await applyDraftChanges(tx, changes);
+    const changes = await makeChanges(tx, assignmentId, chosen, draftsOf);
     const marks = writing.kind === 'does-not-apply' ? await keepMarks(tx, chosen, writing) : undefined;
     const undo = await keepAct(tx, assignmentId, changes, {
       kind: writing.kind,
@@ -45,13 +52,27 @@ export async function writeDrafts(
   });
 }
 
+/** Writes what an act makes of each picture; returns what it changed. */
+async function makeChanges(
+  tx: Context,
+  assignmentId: string,
+  chosen: readonly LeanPhoto[],
+  draftsOf: Drafter['draftsOf'],
+): Promise<DraftChangeGroup[]> {
+  const each = chosen.flatMap((photo) => draftChanges(photo, draftsOf(photo)));
+  const changes = groupChanges(each);
+  if (each.length === 0) return changes;
+  const summaries = await summaryChanges(tx, assignmentId, chosen, each);
+  await keepingSummaries(tx, summaries, () => applyDraftChanges(tx, changes));
+  return changes;
+}
+
 /** What an act writes to, with no more of it than the act looks at. */
 async function photosFor(context: Context, assignmentId: string, scope: Scope, writing: Writing) {
   const fields = fieldsRead(writing);
   if (!fields) return listPhotosOf(context, assignmentId, scope);
   const { captionFields } = await inForceOf(context, assignmentId);
-  const all = fields.includes('description') ? [...fields, ...captionFields] : fields;
-  return leanPhotosOf(context, assignmentId, scope, all);
+  return leanPhotosOf(context, assignmentId, scope, fieldsForSummaries(fields, captionFields));
 }
 
 /** The field that an act is told by. */
@@ -76,13 +97,13 @@ export async function writeOriginDrafts(
   await inTransaction(context, async (tx) => {
     const scope = these([...wanted.keys()]);
     await lockPhotos(tx, assignmentId, scope);
-    const changes = (await listPhotosOf(tx, assignmentId, scope)).flatMap((photo) =>
-      draftChanges(
-        photo,
-        new Map([...wanted.get(photo.id)!].map(([field, value]) => [field, { value, origin }])),
-      ),
+    const chosen = await listPhotosOf(tx, assignmentId, scope);
+    const changes = await makeChanges(
+      tx,
+      assignmentId,
+      chosen,
+      ({ id }) => new Map([...wanted.get(id)!].map(([field, value]) => [field, { value, origin }])),
     );
-    await applyDraftChanges(tx, changes);
     const templates = origin.by === 'template' ? [{ id: origin.templateId, name: origin.name }] : [];
     await keepAct(tx, assignmentId, changes, { kind: 'put-templates', templates });
     await announce(tx.db, { kind: 'photos', id: assignmentId });
@@ -92,11 +113,11 @@ export async function writeOriginDrafts(
 async function keepAct(
   context: Context,
   assignmentId: string,
-  changes: readonly DraftChange[],
+  changes: readonly DraftChangeGroup[],
   act: Omit<WritingSummary, 'version' | 'pictures'>,
 ): Promise<ToldWriting | undefined> {
-  const written = changes.map((one) => one.photoId);
-  const pictures = new Set([...written, ...(act.marks?.photoIds ?? [])]).size;
+  const written = changes.map((one) => one.photoIds);
+  const pictures = new Set([...written, act.marks?.photoIds ?? []].flat()).size;
   if (pictures === 0) return undefined;
   // What was undone before is left behind: there is one line of acts.
   await context.db

@@ -7,15 +7,18 @@ import { type IimCut, iimCuts } from '../../../core/drafts/iimCuts';
 import { type Proof, proofOf } from '../../../core/drafts/proof';
 import type { Scope } from '../../../core/drafts/scope';
 import { hindrancesIn } from '../../../core/embed/hindrances';
+import { fieldsImplied } from '../../../core/mapping/implied';
 import type { ThreadId } from '../../../core/threads/threads';
 import type { Context } from '../../context';
 import { drafts } from '../../db/schema/drafts';
 import { photos } from '../../db/schema/photos';
+import type { StoredRecord } from '../../db/stored/records';
 import { inForceOf } from '../assignments/inForce';
 import { captionOf } from '../drafts/captionWords';
-import { type LeanPhoto, listed } from './photos';
-import { draftedPhotos, leanPhotosOf, listPhotosOf } from './photosInScope';
-import { inScope } from './scope';
+import { listedWith } from './leanPhotos';
+import { type LeanPhoto, listPhotosById } from './photos';
+import { listPhotosOf } from './photosInScope';
+import { hasDrafts, inScope } from './scope';
 
 /** One field across a selection, with where it comes from. */
 export interface FieldAcross extends Across {
@@ -56,10 +59,13 @@ export async function deskOf(
 ): Promise<Desk> {
   const { signOffOf, captionFields } = await inForceOf(context, assignmentId);
   const fields = [...new Set<FieldId>([...captionFields, 'keywords', ...asked])];
-  const [chosen, disagreeing] = await Promise.all([
-    leanPhotosOf(context, assignmentId, scope, fields),
-    countDisagreeing(context, assignmentId, scope),
-  ]);
+  const read = await listedWith<{ broken: readonly FieldId[] | null }>(
+    context,
+    await inScope(context, assignmentId, scope),
+    fields,
+  );
+  const chosen = read.map(({ photo }) => photo);
+  const broken = read.filter(({ row }) => row.broken !== null).map(({ photo }) => photo.id);
   const all = chosen.map((photo) => captionOf(photo, signOffOf));
   const { variants, ...held } = across(all.map((one) => one.caption));
   const signOffs = new Set(all.map((one) => one.signOff));
@@ -71,7 +77,7 @@ export async function deskOf(
     ...(signOffs.size === 1 && signOff !== undefined ? { signOff } : {}),
     keywords: terms.slice(0, TERMS),
     moreKeywords: Math.max(0, terms.length - TERMS),
-    disagreeing,
+    disagreeing: await countDisagreeing(context, broken),
     notApplicable: countMarks(chosen),
     fields: Object.fromEntries(
       asked.map((id) => [
@@ -101,15 +107,9 @@ function fieldAcross(
   };
 }
 
-/** The database finds the few among them whose records disagree; which of these a draft settles is told here. */
-async function countDisagreeing(context: Context, assignmentId: string, scope: Scope): Promise<number> {
-  const suspects = await listed(
-    context,
-    and(
-      await inScope(context, assignmentId, scope),
-      sql`${photos.record} @? '$.fields.*.agrees ? (@ == false)'`,
-    ),
-  );
+/** Of pictures whose records disagree, those in which no draft settles it. */
+async function countDisagreeing(context: Context, ids: readonly string[]): Promise<number> {
+  const suspects = await listPhotosById(context, ids);
   return suspects.filter(({ record, drafts }) => disagrees({ fields: record.fields, drafts })).length;
 }
 
@@ -146,14 +146,23 @@ export async function proofOfDrafts(
   scope: Scope,
 ): Promise<DraftsProof> {
   // A clock that was set back since must not leave out what stands in the proof.
-  const { rows } = await context.db.execute<{ as_of: string }>(sql`
-    select to_char(greatest(now(), max(${drafts.changedAt})) at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"') as as_of
+  const { rows } = await context.db.execute<{ as_of: string; fields: FieldId[] | null }>(sql`
+    select to_char(greatest(now(), max(${drafts.changedAt})) at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"') as as_of,
+      array_agg(distinct ${drafts.field}) as fields
     from ${drafts} join ${photos} on ${eq(photos.id, drafts.photoId)} where ${await inScope(context, assignmentId, scope)}`);
-  const drafted = await draftedPhotos(context, assignmentId, scope);
-  const hindered = drafted.map(({ record }) => hindrancesIn(record.problems));
+  const { as_of: asOf, fields } = rows[0]!;
+  const which = and(await inScope(context, assignmentId, scope), hasDrafts(context));
+  const listed = await listedWith<{ problems: StoredRecord['problems'] | null }>(
+    context,
+    which,
+    fieldsImplied(fields ?? []),
+    sql`nullif(r -> 'problems', '[]') as problems, `,
+  );
+  const drafted = listed.map(({ photo }) => photo);
+  const hindered = listed.map(({ row }) => hindrancesIn(row.problems ?? []));
   return {
     ...proofOf(drafted.map((one) => ({ file: one.record.fields, drafts: one.drafts }))),
-    asOf: rows[0]!.as_of,
+    asOf,
     unreadable: hindered.filter((one) => one.unreadable).length,
     signed: hindered.filter((one) => one.signed).length,
     cuts: iimCuts(drafted, CUTS),

@@ -1,16 +1,9 @@
-import { createHash } from 'node:crypto';
-import { and, asc, count, eq, inArray, isNull, or, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, or, sql } from 'drizzle-orm';
 import type { Context } from '../../context';
-import { oneOf } from '../../db/oneOf';
 import { files, photoSummaries, photos } from '../../db/schema/photos';
 import type { StoredSummary } from '../../db/stored/records';
-import { summaryShape } from '../../db/stored/records';
-import { readAssignment } from '../assignments/assignments';
-import { type InForce, inForceOf } from '../assignments/inForce';
-import { installationContext } from '../identities/identities';
 import { behind } from './behind';
-import { summaryOf } from './photoSummary';
-import { listPhotosById } from './photos';
+import { basisOf, isStale, makeSummaries, makeSummariesOf } from './makeSummaries';
 
 export interface ListedSummary extends Omit<StoredSummary, 'version'> {
   readonly id: string;
@@ -101,9 +94,6 @@ const columns = {
   revision: files.modifiedNs,
 };
 
-const isStale = (basis: string) =>
-  or(isNull(photoSummaries.summary), sql`${photoSummaries.basis} is distinct from ${basis}`);
-
 type Row = { [K in keyof typeof columns]: (typeof columns)[K]['_']['data'] | null };
 
 function listedOf(row: Row, summary: StoredSummary): ListedSummary {
@@ -117,50 +107,6 @@ function listedOf(row: Row, summary: StoredSummary): ListedSummary {
     ...(goneAt ? { isGone: true } : {}),
     ...(changedOutsideAt ? { isChanged: true } : {}),
   };
-}
-
-/** What summaries depend on beside the photo: the sign-off of the templates in force, with facts and details. */
-async function basisOf(context: Context, assignmentId: string) {
-  const [assignment, inForce, installation] = await Promise.all([
-    readAssignment(context, assignmentId),
-    inForceOf(context, assignmentId),
-    installationContext(context),
-  ]);
-  const { name, facts, people, publishedOn } = assignment;
-  const entries = inForce.templates.map((one) => one.entries.filter(({ field }) => field === 'description'));
-  const all = JSON.stringify([3, name, facts, people, publishedOn, entries, installation]);
-  return { basis: createHash('sha256').update(all).digest('hex').slice(0, 32), inForce };
-}
-
-async function makeSummaries(
-  context: Context,
-  ids: readonly string[],
-  basis: string,
-  inForce: InForce,
-): Promise<Map<string, StoredSummary>> {
-  const made = new Map<string, StoredSummary>();
-  if (ids.length === 0) return made;
-  // Read before: what changes meanwhile keeps its place among those that are to be made again.
-  const touched = new Map(
-    (
-      await context.db
-        .select({ id: photoSummaries.photoId, at: sql<string>`${photoSummaries.touched}::text` })
-        .from(photoSummaries)
-        .where(oneOf(photoSummaries.photoId, ids))
-    ).map((row) => [row.id, row.at]),
-  );
-  for (const photo of await listPhotosById(context, ids))
-    made.set(photo.id, summaryOf(photo, inForce.signOffOf));
-  const rows = JSON.stringify(
-    [...made].map(([id, summary]) => ({ id, summary: summaryShape.write(summary), at: touched.get(id) })),
-  );
-  // A photo that somebody writes to just now is passed over: nobody waits for a summary, and none for it.
-  await context.db.execute(sql`with made as (select * from jsonb_to_recordset(${rows}::jsonb) as m(id uuid, summary jsonb, at text)),
-      free as (select s.photo_id from photo_summaries s join made on made.id = s.photo_id where s.touched::text = made.at
-        for no key update of s skip locked)
-    update photo_summaries s set summary = made.summary, basis = ${basis}, touched = pg_current_xact_id()
-    from made where s.photo_id = made.id and s.photo_id in (select photo_id from free)`);
-  return made;
 }
 
 /** How many photos of each assignment have which strip; those without a summary are made one first. */
@@ -180,24 +126,4 @@ export async function stripCounts(
   for (const { id, strip, count: n } of rows)
     byAssignment.set(id, [...(byAssignment.get(id) ?? []), { strip: strip ?? '', count: n }]);
   return byAssignment;
-}
-
-/** Makes the summaries of an assignment that are missing. */
-export async function makeSummariesOf(context: Context, assignmentId: string): Promise<void> {
-  const { basis, inForce } = await basisOf(context, assignmentId);
-  for (;;) {
-    const some = await context.db
-      .select({ id: photos.id })
-      .from(photos)
-      .innerJoin(photoSummaries, eq(photoSummaries.photoId, photos.id))
-      .where(and(eq(photos.assignmentId, assignmentId), isStale(basis)))
-      .limit(AT_ONCE);
-    const made = await makeSummaries(
-      context,
-      some.map((row) => row.id),
-      basis,
-      inForce,
-    );
-    if (some.length < AT_ONCE || made.size === 0) return;
-  }
 }

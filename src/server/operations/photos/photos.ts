@@ -1,7 +1,8 @@
 import path from 'node:path';
-import { and, asc, eq, inArray, type SQL, sql } from 'drizzle-orm';
+import { and, asc, eq, type SQL, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { ShotRole } from '../../../core/embed/planShot';
+import type { FieldReading } from '../../../core/mapping/read';
 import type { Shot } from '../../../core/naming/shots';
 import type { ThreadId } from '../../../core/threads/threads';
 import type { Context } from '../../context';
@@ -15,11 +16,16 @@ import { diskLayer } from '../../files/diskLayer';
 import { pathInside } from '../../files/folders';
 import { required } from '../../problems/errors';
 
+/** What the records of a file say about a field, taken together. */
+export type LeanReading = Pick<FieldReading, 'value' | 'agrees'> & Partial<FieldReading>;
+
 /** A photo with some of its fields. */
 export interface LeanPhoto {
   readonly id: string;
   readonly name: string;
-  readonly record: Pick<StoredRecord, 'fields' | 'camera' | 'pixels'>;
+  readonly record: Pick<StoredRecord, 'camera' | 'pixels'> & {
+    readonly fields: { readonly [K in FieldId]?: LeanReading };
+  };
   readonly drafts: { readonly [K in FieldId]?: DraftValue };
   /** Place in the assignment's order, from 1: the running number. */
   readonly place: number;
@@ -67,38 +73,11 @@ export async function photosSpread(
 
 /** Photos of which a condition is true, in the order of their assignment. */
 export async function listed(context: Context, which: SQL | undefined): Promise<ListedPhoto[]> {
-  return read(context, which, photos.record);
-}
-
-/**
- * The same with some fields alone, of file and drafts: of ten thousand pictures most of the time goes into bringing
- * whole records out of the database. Each is unpacked once; without the fence every field would unpack it again.
- */
-export async function listedLean(
-  context: Context,
-  which: SQL | undefined,
-  fields: readonly FieldId[],
-): Promise<LeanPhoto[]> {
-  // Not by name: PostgreSQL takes a hundred arguments, and there are more fields.
-  const record =
-    sql`(select jsonb_build_object('version', r -> 'version', 'camera', r -> 'camera', 'pixels', r -> 'pixels',
-      'fields', coalesce((select jsonb_object_agg(key, value) from jsonb_each(r -> 'fields')
-        where key = any(${sql.param([...fields])}::text[])), '{}'))
-    from (select ${photos.record} || '{}'::jsonb as r offset 0) as unpacked)`.mapWith(photos.record);
-  return read(context, which, record, inArray(drafts.field, [...fields]));
-}
-
-async function read(
-  context: Context,
-  which: SQL | undefined,
-  record: typeof photos.record | SQL<StoredRecord>,
-  written?: SQL,
-): Promise<ListedPhoto[]> {
   const rows = await context.db
     .select({
       id: photos.id,
       name: photos.name,
-      record,
+      record: photos.record,
       place: photos.position,
       goneAt: photos.goneAt,
       notApplicable: photos.notApplicable,
@@ -121,7 +100,7 @@ async function read(
           })
           .from(drafts)
           .innerJoin(photos, eq(photos.id, drafts.photoId))
-          .where(and(which, written));
+          .where(which);
   const byPhoto = new Map<string, Record<string, DraftValue>>();
   for (const draft of draftRows) {
     const held = byPhoto.get(draft.photoId) ?? {};
@@ -130,12 +109,15 @@ async function read(
   }
   return rows.map(({ modifiedNs, goneAt, relativePath, ...row }) => ({
     ...row,
-    folder: relativePath.split('/').at(-2) ?? '',
+    folder: folderOf(relativePath),
     isGone: goneAt !== null,
     drafts: byPhoto.get(row.id) ?? {},
     revision: modifiedNs,
   }));
 }
+
+/** The name of the folder that a file lies in; '' at the top of an opened one. */
+export const folderOf = (relativePath: string): string => relativePath.split('/').at(-2) ?? '';
 
 /** Where a photo's file stands on disk. */
 export async function photoPath(context: Context, photoId: string) {

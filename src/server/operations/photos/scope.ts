@@ -8,7 +8,7 @@ import { drafts } from '../../db/schema/drafts';
 import { gatheringPhotos } from '../../db/schema/gatherings';
 import { photoSummaries, photos } from '../../db/schema/photos';
 import { runItems } from '../../db/schema/runs';
-import { makeSummariesOf } from './listSummaries';
+import { makeSummariesOf } from './makeSummaries';
 
 /** A condition on photos: those of an assignment that a scope means. */
 export async function inScope(context: Context, assignmentId: string, scope: Scope): Promise<SQL> {

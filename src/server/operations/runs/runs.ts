@@ -12,7 +12,7 @@ import { failure, required } from '../../problems/errors';
 import { parametersOf } from '../../runs/parameters';
 import { actOf } from '../../runs/registry';
 import type { RunAct } from '../../runs/runActs';
-import { makeSummariesOf } from '../photos/listSummaries';
+import { makeSummariesOf } from '../photos/makeSummaries';
 import { canBeUndone } from './startUndo';
 
 export type RunRow = typeof runs.$inferSelect;
