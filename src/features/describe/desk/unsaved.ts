@@ -11,8 +11,14 @@ export interface WritingAct {
 
 const place = (assignmentId: string, key = '') => `fabrica unsaved ${assignmentId} ${key}`;
 
+/** The acts of this page that the server has not answered yet. */
+const underWay = new Set<string>();
+
+export const areActsUnderWay = (): boolean => underWay.size > 0;
+
 /** Keeps an act in the browser until it is saved: a reload or a closed window does not lose it. */
 export function keepUnsaved(assignmentId: string, act: WritingAct): void {
+  underWay.add(act.key);
   try {
     localStorage.setItem(place(assignmentId, act.key), JSON.stringify(act));
   } catch {
@@ -21,6 +27,7 @@ export function keepUnsaved(assignmentId: string, act: WritingAct): void {
 }
 
 export function forgetUnsaved(assignmentId: string, { key }: WritingAct): void {
+  underWay.delete(key);
   try {
     localStorage.removeItem(place(assignmentId, key));
   } catch {

@@ -1,9 +1,19 @@
 'use client';
 
 import { useCallback, useEffect, useRef } from 'react';
+import { areActsUnderWay } from './unsaved';
 
 /** An answer that was on its way when something was saved is older than what was saved; none takes this long. */
 const SETTLED_AFTER_MS = 4000;
+
+/** How often it is looked whether what was saved has arrived. */
+const LOOK_MS = 500;
+
+/** What was saved from this box and has not been told back yet, oldest first. */
+interface Saved<T> {
+  readonly values: readonly T[];
+  readonly until: number;
+}
 
 /**
  * Follows what the server holds, for a box that one writes in: not while something waits to be saved, and not
@@ -21,7 +31,7 @@ export function useFollow<T>(
     readonly apply: (value: T) => void;
   },
 ): (saved: T) => void {
-  const saved = useRef<{ readonly value: T; readonly until: number }>(undefined);
+  const saved = useRef<Saved<T>>(undefined);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const latest = useRef({ shared, isSame, isPending, apply });
   latest.current = { shared, isSame, isPending, apply };
@@ -29,17 +39,29 @@ export function useFollow<T>(
     const { shared: now, ...by } = latest.current;
     clearTimeout(timer.current);
     if (by.isPending()) return;
-    const wait = saved.current ? saved.current.until - Date.now() : 0;
-    if (saved.current && wait > 0 && !by.isSame(now, saved.current.value)) {
-      timer.current = setTimeout(follow, wait);
-      return;
+    if (saved.current) {
+      const { values, until } = saved.current;
+      const wait = Math.max(values.length > 0 ? until - Date.now() : 0, areActsUnderWay() ? LOOK_MS : 0);
+      if (wait > 0) {
+        timer.current = setTimeout(follow, wait);
+        return;
+      }
     }
     saved.current = undefined;
     by.apply(now);
   }, []);
-  useEffect(follow, [shared]);
+  useEffect(() => {
+    if (saved.current) {
+      // Written, taken back and written again: the first answer of three is not the last.
+      const { values, until } = saved.current;
+      const at = values.findIndex((one) => latest.current.isSame(one, shared));
+      saved.current = { values: values.slice(at + 1), until };
+    }
+    follow();
+  }, [shared]);
   useEffect(() => () => clearTimeout(timer.current), []);
   return useCallback((value: T) => {
-    saved.current = { value, until: Date.now() + SETTLED_AFTER_MS };
+    const values = [...(saved.current?.values ?? []), value];
+    saved.current = { values, until: Date.now() + SETTLED_AFTER_MS };
   }, []);
 }

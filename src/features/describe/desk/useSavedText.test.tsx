@@ -1,5 +1,7 @@
 /** @jest-environment jsdom */
 import { act, renderHook } from '@testing-library/react';
+import { these } from '@/core/drafts/scope';
+import { forgetUnsaved, keepUnsaved } from './unsaved';
 import { useSavedText } from './useSavedText';
 
 beforeEach(() => jest.useFakeTimers());
@@ -35,6 +37,40 @@ test('an answer from before the save does not take the words away; one from else
   expect(result.current.text).toBe('Mine');
   rerender({ shared: 'Theirs' });
   expect(result.current.text).toBe('Theirs');
+});
+
+// Credits: a name typed and removed again stood there once more when the answers came, and went under the caption.
+test('what was written, taken back and written again is not taken for its first answer', () => {
+  const { result, rerender } = open('');
+  for (const text of ['Two', 'Two and one', 'Two']) {
+    act(() => result.current.type(text));
+    act(() => result.current.save());
+  }
+  for (const shared of ['Two', 'Two and one', 'Two']) {
+    rerender({ shared });
+    expect(result.current.text).toBe('Two');
+  }
+  rerender({ shared: 'Theirs' });
+  expect(result.current.text).toBe('Theirs');
+});
+
+test('while an act is under way, nothing of before it comes in, however long it takes', () => {
+  const { result, rerender } = open('');
+  const slow = {
+    key: 'slow',
+    at: Date.now(),
+    scope: these(['a']),
+    writing: { kind: 'caption', text: 'Mine' },
+  } as const;
+  keepUnsaved('here', slow);
+  act(() => result.current.type('Mine'));
+  act(() => result.current.save());
+  rerender({ shared: 'Before' });
+  act(() => jest.advanceTimersByTime(20_000));
+  expect(result.current.text).toBe('Mine');
+  forgetUnsaved('here', slow);
+  act(() => jest.advanceTimersByTime(1000));
+  expect(result.current.text).toBe('Before');
 });
 
 test('who is overruled from elsewhere sees it after a while, without another change', () => {
