@@ -2,7 +2,7 @@ import { answerTo } from './endpoint';
 import { streamOf } from './inPieces';
 
 /**
- * An answer told as it comes about: one JSON text a line. The first part is waited for, so that what fails
+ * An answer told as it comes about: one JSON text a line; texts are JSON already. The first part is waited for, so that what fails
  * at once is an ordinary error; what fails later is the last line, as `{ "error": … }`.
  */
 export async function inLines(parts: AsyncGenerator<unknown>): Promise<Response> {
@@ -11,7 +11,7 @@ export async function inLines(parts: AsyncGenerator<unknown>): Promise<Response>
   });
 }
 
-const line = (value: unknown) => `${JSON.stringify(value)}\n`;
+const line = (value: unknown) => `${typeof value === 'string' ? value : JSON.stringify(value)}\n`;
 
 async function* linesOf(parts: AsyncGenerator<unknown>): AsyncGenerator<string> {
   let isBegun = false;

@@ -26,17 +26,23 @@ const AT_ONCE = 1000;
 /** Pictures that a page is begun with. */
 const FIRST = 60;
 
+/** What lists show of an assignment's photos (summaryLines), taken apart. */
+export async function* listSummaries(...asked: Parameters<typeof summaryLines>): AsyncGenerator<SummaryPart> {
+  for await (const line of summaryLines(...asked)) yield JSON.parse(line) as SummaryPart;
+}
+
 /**
- * What lists show of an assignment's photos, in their order. Summaries that are missing, or were made with
- * other templates or facts, are made and kept on the way. `until` is a transaction number of which all
- * earlier ones have ended: nothing that is committed later is missed by asking from there on.
+ * What lists show of an assignment's photos, in their order, as texts of a `SummaryPart` each: the database makes
+ * them, and they go to the window as they are. Summaries that are missing, or were made with other templates or
+ * facts, are made and kept on the way. `until` is a transaction number of which all earlier ones have ended:
+ * nothing that is committed later is missed by asking from there on.
  */
-export async function* listSummaries(
+export async function* summaryLines(
   context: Context,
   assignmentId: string,
   since?: string,
   atOnce = AT_ONCE,
-): AsyncGenerator<SummaryPart> {
+): AsyncGenerator<string> {
   const { basis, inForce } = await basisOf(context, assignmentId);
   const { rows } = await context.db.execute<{ until: string }>(
     sql`select pg_snapshot_xmin(pg_current_snapshot())::text as until`,
@@ -46,13 +52,13 @@ export async function* listSummaries(
     .from(photos)
     .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
     .where(eq(photos.assignmentId, assignmentId));
-  yield { head: { total: counted?.total ?? 0, until: rows[0]!.until } };
+  yield JSON.stringify({ head: { total: counted?.total ?? 0, until: rows[0]!.until } });
   const changed =
     since === undefined ? undefined : or(sql`${photoSummaries.touched} >= ${since}::xid8`, isStale(basis));
   let after: { position: number; id: string } | undefined;
   for (;;) {
     const some = await context.db
-      .select(columns)
+      .select({ ...columns, isStale: sql<boolean>`${isStale(basis)}` })
       .from(photos)
       .innerJoin(photoSummaries, eq(photoSummaries.photoId, photos.id))
       .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
@@ -60,13 +66,43 @@ export async function* listSummaries(
       .orderBy(asc(photos.position), asc(photos.id))
       .limit(atOnce);
     if (some.length === 0) return;
-    const missing = some.filter((row) => row.summary === null || row.basis !== basis).map((row) => row.id);
+    const missing = some.filter((row) => row.isStale).map(({ id }) => id);
     const made = await makeSummaries(context, missing, basis, inForce);
-    yield { rows: some.map((row) => listedOf(row, made.get(row.id) ?? row.summary!)) };
-    after = { position: some.at(-1)!.place, id: some.at(-1)!.id };
+    const told = some.flatMap(({ id, own, summary }) => {
+      const one = made.get(id);
+      const text = one ? JSON.stringify(one) : summary;
+      // A photo that was taken away meanwhile has none.
+      return text === null ? [] : together(own, text);
+    });
+    yield `{"rows":[${told.join(',')}]}`;
+    after = some.at(-1)!;
     if (some.length < atOnce) return;
   }
 }
+
+/** One object of two, as texts; neither is empty. */
+const together = (one: string, other: string) => `${one.slice(0, -1)},${other.slice(1)}`;
+
+const own = {
+  id: photos.id,
+  name: photos.name,
+  place: photos.position,
+  revision: files.modifiedNs,
+  isGone: sql`case when ${photos.goneAt} is not null then true end`,
+  isChanged: sql`case when ${photos.changedOutsideAt} is not null then true end`,
+} satisfies { readonly [K in Exclude<keyof ListedSummary, keyof StoredSummary>]: unknown };
+
+const members = sql.join(
+  Object.entries(own).map(([name, value]) => sql`${sql.raw(`'${name}'`)}, ${value}`),
+  sql`, `,
+);
+
+const columns = {
+  id: photos.id,
+  position: photos.position,
+  own: sql<string>`json_strip_nulls(json_build_object(${members}))::text`,
+  summary: sql<string | null>`(${photoSummaries.summary} - 'version')::text`,
+};
 
 /** The beginning of the list, for the page to begin with. */
 export async function firstSummaries(
@@ -81,32 +117,6 @@ export async function firstSummaries(
     if (rows.length >= FIRST) break;
   }
   return { total, rows };
-}
-
-const columns = {
-  id: photos.id,
-  name: photos.name,
-  place: photos.position,
-  summary: photoSummaries.summary,
-  basis: photoSummaries.basis,
-  goneAt: photos.goneAt,
-  changedOutsideAt: photos.changedOutsideAt,
-  revision: files.modifiedNs,
-};
-
-type Row = { [K in keyof typeof columns]: (typeof columns)[K]['_']['data'] | null };
-
-function listedOf(row: Row, summary: StoredSummary): ListedSummary {
-  const { id, name, place, revision, goneAt, changedOutsideAt } = row;
-  return {
-    id: id!,
-    name: name!,
-    place: place!,
-    revision: revision!,
-    ...summary,
-    ...(goneAt ? { isGone: true } : {}),
-    ...(changedOutsideAt ? { isChanged: true } : {}),
-  };
 }
 
 /** How many photos of each assignment have which strip; those without a summary are made one first. */

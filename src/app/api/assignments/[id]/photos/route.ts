@@ -1,9 +1,9 @@
 import { endpoint } from '@/server/http/endpoint';
 import { inLines } from '@/server/http/lines';
 import { sinceQuery } from '@/server/http/shapes/queries';
-import { listSummaries } from '@/server/operations/photos/listSummaries';
+import { summaryLines } from '@/server/operations/photos/listSummaries';
 
 /** The list in lines; with `since`, what changed after an earlier one. */
 export const GET = endpoint<{ id: string }>(async ({ context, query, params }) =>
-  inLines(listSummaries(context, params.id, query(sinceQuery).since)),
+  inLines(summaryLines(context, params.id, query(sinceQuery).since)),
 );
