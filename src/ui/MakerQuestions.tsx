@@ -2,6 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { type MakerAnswer, makerKey } from '@/core/rights/makers';
+import { formatNumber } from '@/core/wording/counts';
 
 const answerWords: Readonly<Record<MakerAnswer, string>> = {
   me: 'me, in another spelling',
@@ -46,7 +47,7 @@ export function MakerQuestions({
             <Box minWidth="12em" fontWeight="600" overflowWrap="anywhere">
               {name}{' '}
               <chakra.span color="soft" fontWeight="400">
-                {count}
+                {formatNumber(count)}
               </chakra.span>
             </Box>
             {(Object.entries(answerWords) as [MakerAnswer, string][]).map(([answer, words]) => (

@@ -4,6 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { fieldLabel } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
 import type { ChangeKind, Proof } from '@/core/drafts/proof';
+import { formatNumber } from '@/core/wording/counts';
 import { valueWords } from './valueWords';
 
 const SHOWN = 3;
@@ -21,7 +22,7 @@ function ProofLineRow({ line }: { line: Proof['lines'][number] }) {
       <Box width="10.5em" flexShrink={0}>
         <Box fontWeight="600">{fieldLabel(line.field)}</Box>
         <Box color={danger ? 'madderText' : 'soft'} fontWeight={danger ? '600' : '400'}>
-          {line.kind} in {line.count}
+          {line.kind} in {formatNumber(line.count)}
         </Box>
       </Box>
       <Box minWidth="0" flex="1">
@@ -36,11 +37,11 @@ function ProofLineRow({ line }: { line: Proof['lines'][number] }) {
             {after !== null && (
               <chakra.span fontFamily="heading">{valueWords(line.field, after)}</chakra.span>
             )}
-            {line.changes.length > 1 && <chakra.span color="soft"> · {count}</chakra.span>}
+            {line.changes.length > 1 && <chakra.span color="soft"> · {formatNumber(count)}</chakra.span>}
           </Box>
         ))}
         {line.changes.length > SHOWN && (
-          <Box color="soft">and {line.changes.length - SHOWN} different more</Box>
+          <Box color="soft">and {formatNumber(line.changes.length - SHOWN)} different more</Box>
         )}
       </Box>
     </Flex>

@@ -204,5 +204,6 @@ export function BringInPage({
 
 function actWords(mode: ImportChoices['mode'], count: number): string {
   if (count === 0) return 'Nothing to bring in';
-  return mode === 'copy' ? `Bring in ${count}` : mode === 'move' ? `Move in ${count}` : `Take up ${count}`;
+  const verb = mode === 'copy' ? 'Bring in' : mode === 'move' ? 'Move in' : 'Take up';
+  return `${verb} ${formatNumber(count)}`;
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
+import { formatNumber } from '@/core/wording/counts';
 import { LinkButton } from '@/ui/buttons';
 import type { Standing } from './groups';
 import type { CardPicture, useSource } from './useSource';
@@ -38,7 +39,7 @@ export function SourceHead({
           {standing === 'comes' ? `New on ${source.label}` : titles[standing]}
         </Box>
         <chakra.span textStyle="hint">
-          {ticked} of {pictures.length} come. {explained[standing]}
+          {formatNumber(ticked)} of {formatNumber(pictures.length)} come. {explained[standing]}
         </chakra.span>
         {paths.length > 0 && (
           <LinkButton

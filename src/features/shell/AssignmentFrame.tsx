@@ -41,7 +41,7 @@ export function AssignmentTop({
     {
       href: `${home}/describe`,
       word: 'Describe',
-      count: lacking ?? (assignment.photos ? String(assignment.photos) : undefined),
+      count: lacking ?? (assignment.photos ? formatNumber(assignment.photos) : undefined),
     },
     { href: `${home}/check`, word: 'Check', count: failed },
     { href: `${home}/deliver`, word: 'Deliver' },

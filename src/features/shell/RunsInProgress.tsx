@@ -2,6 +2,7 @@
 
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
+import { formatNumber } from '@/core/wording/counts';
 import { runActs } from '@/server/runs/runActs';
 import { apiRequest } from '@/ui/api';
 import { Notice } from '@/ui/Notice';
@@ -21,7 +22,8 @@ export function RunsInProgress() {
         const done = total(run.counts) - run.counts.waiting;
         return (
           <Link key={run.id} href={`/runs/${run.id}`}>
-            {run.paused ? 'Paused at' : runActs[run.act].inProgress} {done} of {total(run.counts)}
+            {run.paused ? 'Paused at' : runActs[run.act].inProgress} {formatNumber(done)} of{' '}
+            {formatNumber(total(run.counts))}
           </Link>
         );
       })}

@@ -93,7 +93,7 @@ export function CaptionBox({
           onBlur={save}
           placeholder={
             differs
-              ? `Different captions: writing here replaces all ${count}`
+              ? `Different captions: writing here replaces all ${formatNumber(count)}`
               : desk
                 ? 'Who or what, what is happening, some context'
                 : ''

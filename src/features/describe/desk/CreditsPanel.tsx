@@ -4,6 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { creditsLine, usualPattern, withCredits } from '@/core/captions/credits';
 import { type FieldValue, type Structure, sameValue, structuresOf } from '@/core/catalogue/value';
 import type { Scope } from '@/core/drafts/scope';
+import { formatNumber } from '@/core/wording/counts';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import { Button } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
@@ -37,7 +38,7 @@ export function CreditsPanel({ scope, count, desk, write, caption }: Props) {
       <Box flex="1 1 20em" minWidth="0">
         <Box textStyle="hint">
           {differs
-            ? `Different credits: writing here replaces all ${count}.`
+            ? `Different credits: writing here replaces all ${formatNumber(count)}.`
             : 'Kept in the file as Contributor with roles: they can be found again later.'}
         </Box>
         <CreditLines people={people} onChange={put} />

@@ -64,7 +64,9 @@ export function DeskField({
           id={id}
           field={field}
           value={value}
-          placeholder={differs ? `Different values: writing here replaces all ${count}` : undefined}
+          placeholder={
+            differs ? `Different values: writing here replaces all ${formatNumber(count)}` : undefined
+          }
           describedBy={`${id}-help`}
           onChange={change}
           onLeave={shapeOf(field) === 'structures' ? undefined : save}

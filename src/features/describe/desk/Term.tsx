@@ -1,6 +1,7 @@
 'use client';
 
 import { chakra, Flex } from '@chakra-ui/react';
+import { formatNumber } from '@/core/wording/counts';
 
 /** A term of a list across a selection: on all, or on some with their number; one press puts it on all. */
 export function Term({
@@ -43,7 +44,7 @@ export function Term({
         >
           {term}{' '}
           <chakra.span color="soft" fontSize="tiny">
-            {count} of {of}
+            {formatNumber(count)} of {formatNumber(of)}
           </chakra.span>
         </chakra.button>
       )}

@@ -4,6 +4,7 @@ import { Flex } from '@chakra-ui/react';
 import type { FieldId } from '@/core/catalogue/fields';
 import type { FieldValue } from '@/core/catalogue/value';
 import type { Across } from '@/core/drafts/across';
+import { formatNumber } from '@/core/wording/counts';
 import { LinkButton } from '@/ui/buttons';
 import { valueWords } from '@/ui/valueWords';
 
@@ -30,7 +31,7 @@ export function Variants({
           maxWidth="16em"
           truncate
         >
-          {count} × {valueWords(field, value)}
+          {formatNumber(count)} × {valueWords(field, value)}
         </LinkButton>
       ))}
       {variants.length > SHOWN && <span>and {variants.length - SHOWN} more</span>}

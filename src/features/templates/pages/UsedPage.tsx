@@ -96,7 +96,7 @@ function Renewal({ template, data }: { template: ListedTemplate; data: WhereUsed
       {data.proof.map((line) => (
         <Box key={`${line.field}${JSON.stringify([line.from, line.to])}`} borderTopWidth="1px" paddingY="1.5">
           <chakra.span fontWeight="600">{fieldLabel(line.field)}</chakra.span>{' '}
-          <chakra.span color="soft">in {line.pictures}</chakra.span>
+          <chakra.span color="soft">in {formatNumber(line.pictures)}</chakra.span>
           <Box whiteSpace="pre-line" overflowWrap="anywhere">
             <chakra.s color="soft">{valueWords(line.field, line.from)}</chakra.s>
             {line.from !== null && ' → '}

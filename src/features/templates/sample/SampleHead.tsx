@@ -1,6 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
+import { formatNumber } from '@/core/wording/counts';
 import type { TemplatePreview } from '@/server/operations/templates/templatePreview';
 import { Select, TextInput } from '@/ui/inputs';
 import { ThreadStrip } from '@/ui/ThreadStrip';
@@ -94,7 +95,7 @@ function PictureChoice({ trial, preview, find, onFind, onAssignment, onPicture }
         ))}
       </Select>
       <ThreadStrip strip={sample.strip} name={picture.name} />
-      {isWorst && <span>the worst of {preview.pictures}</span>}
+      {isWorst && <span>the worst of {formatNumber(preview.pictures)}</span>}
       {preview.pictures > preview.samples.length && (
         <TextInput
           aria-label="Find a picture for the sample"

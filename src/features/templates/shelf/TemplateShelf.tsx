@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useState } from 'react';
-import { counted } from '@/core/wording/counts';
+import { counted, formatNumber } from '@/core/wording/counts';
 import type { Shelf } from '@/server/operations/templates/templateShelf';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { apiRequest } from '@/ui/api';
@@ -68,7 +68,7 @@ export function TemplateShelf({ initial }: { initial: Shelf }) {
               <Notice kind="info" flex="1">
                 {shown.length === shelf.templates.length
                   ? shown.length
-                  : `${shown.length} of ${shelf.templates.length}`}
+                  : `${formatNumber(shown.length)} of ${formatNumber(shelf.templates.length)}`}
               </Notice>
             </>
           )}
