@@ -1,8 +1,8 @@
-import { and, asc, count, eq, inArray, or, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, min, or, type SQL, sql } from 'drizzle-orm';
 import type { Context } from '../../context';
+import { oneOf } from '../../db/oneOf';
 import { files, photoSummaries, photos } from '../../db/schema/photos';
 import type { StoredSummary } from '../../db/stored/records';
-import { behind } from './behind';
 import { basisOf, isStale, makeSummaries, makeSummariesOf } from './makeSummaries';
 
 export interface ListedSummary extends Omit<StoredSummary, 'version'> {
@@ -32,10 +32,11 @@ export async function* listSummaries(...asked: Parameters<typeof summaryLines>):
 }
 
 /**
- * What lists show of an assignment's photos, in their order, as texts of a `SummaryPart` each: the database makes
- * them, and they go to the window as they are. Summaries that are missing, or were made with other templates or
- * facts, are made and kept on the way. `until` is a transaction number of which all earlier ones have ended:
- * nothing that is committed later is missed by asking from there on.
+ * What lists show of an assignment's photos, as texts of a `SummaryPart` each: the database makes them in one go, and
+ * they go to the window as they are. They come in their order; behind them, in their order as well, those whose
+ * summaries are missing, or were made with other templates or facts: they are made and kept on the way. `until` is
+ * a transaction number of which all earlier ones have ended: nothing that is committed later is missed by asking from
+ * there on.
  */
 export async function* summaryLines(
   context: Context,
@@ -43,47 +44,73 @@ export async function* summaryLines(
   since?: string,
   atOnce = AT_ONCE,
 ): AsyncGenerator<string> {
-  const { basis, inForce } = await basisOf(context, assignmentId);
+  const made = await basisOf(context, assignmentId);
   const { rows } = await context.db.execute<{ until: string }>(
     sql`select pg_snapshot_xmin(pg_current_snapshot())::text as until`,
   );
-  const [counted] = await context.db
-    .select({ total: count() })
-    .from(photos)
-    .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
-    .where(eq(photos.assignmentId, assignmentId));
-  yield JSON.stringify({ head: { total: counted?.total ?? 0, until: rows[0]!.until } });
+  yield JSON.stringify({ head: { total: await countOf(context, assignmentId), until: rows[0]!.until } });
+  const isOld = isStale(made.basis);
   const changed =
-    since === undefined ? undefined : or(sql`${photoSummaries.touched} >= ${since}::xid8`, isStale(basis));
-  let after: { position: number; id: string } | undefined;
-  for (;;) {
-    const some = await context.db
-      .select({ ...columns, isStale: sql<boolean>`${isStale(basis)}` })
-      .from(photos)
-      .innerJoin(photoSummaries, eq(photoSummaries.photoId, photos.id))
-      .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
-      .where(and(eq(photos.assignmentId, assignmentId), changed, behind(after)))
-      .orderBy(asc(photos.position), asc(photos.id))
-      .limit(atOnce);
-    if (some.length === 0) return;
-    const missing = some.filter((row) => row.isStale).map(({ id }) => id);
-    const made = await makeSummaries(context, missing, basis, inForce);
-    const told = some.flatMap(({ id, own, summary }) => {
-      const one = made.get(id);
-      const text = one ? JSON.stringify(one) : summary;
-      // A photo that was taken away meanwhile has none.
-      return text === null ? [] : together(own, text);
-    });
-    yield `{"rows":[${told.join(',')}]}`;
-    after = some.at(-1)!;
-    if (some.length < atOnce) return;
-  }
+    since === undefined ? undefined : or(sql`${photoSummaries.touched} >= ${since}::xid8`, isOld);
+  const parts = await context.db
+    .select({
+      rows: sql<
+        string | null
+      >`string_agg(${text}, ',' order by ${photos.position}, ${photos.id}) filter (where not ${isOld})`,
+      old: sql<
+        string[] | null
+      >`array_agg(${photos.id} order by ${photos.position}, ${photos.id}) filter (where ${isOld})`,
+    })
+    .from(photos)
+    .innerJoin(photoSummaries, eq(photoSummaries.photoId, photos.id))
+    .innerJoin(files, mainFile)
+    .where(and(eq(photos.assignmentId, assignmentId), changed))
+    .groupBy(sql`${photos.position} / ${sql.raw(String(atOnce))}`)
+    .orderBy(min(photos.position));
+  for (const part of parts) if (part.rows) yield `{"rows":[${part.rows}]}`;
+  for (const { old } of parts)
+    if (old)
+      yield `{"rows":[${(await textsOf(context, oneOf(photos.id, old), old.length, made)).join(',')}]}`;
 }
 
-/** One object of two, as texts; neither is empty. */
-const together = (one: string, other: string) => `${one.slice(0, -1)},${other.slice(1)}`;
+const mainFile = and(eq(files.photoId, photos.id), eq(files.role, 'main'));
 
-const own = {
+async function countOf({ db }: Context, assignmentId: string): Promise<number> {
+  const [counted] = await db
+    .select({ total: count() })
+    .from(photos)
+    .innerJoin(files, mainFile)
+    .where(eq(photos.assignmentId, assignmentId));
+  return counted?.total ?? 0;
+}
+
+/** The first of some photos, whose summaries are made where they are missing. */
+async function textsOf(
+  context: Context,
+  which: SQL,
+  atMost: number,
+  { basis, inForce }: Awaited<ReturnType<typeof basisOf>>,
+): Promise<string[]> {
+  const rows = await context.db
+    .select({ id: photos.id, own, summary, isOld: sql<boolean>`${isStale(basis)}` })
+    .from(photos)
+    .innerJoin(photoSummaries, eq(photoSummaries.photoId, photos.id))
+    .innerJoin(files, mainFile)
+    .where(which)
+    .orderBy(asc(photos.position), asc(photos.id))
+    .limit(atMost);
+  const old = rows.filter((row) => row.isOld).map(({ id }) => id);
+  const made = await makeSummaries(context, old, basis, inForce);
+  return rows.flatMap((row) => {
+    const now = made.get(row.id);
+    const told = now ? JSON.stringify(now) : row.summary;
+    // A photo that was taken away meanwhile has none.
+    return told === null ? [] : `${row.own.slice(0, -1)},${told.slice(1)}`;
+  });
+}
+
+/** The members that are no part of the summary, and the summary; together they are one object. */
+const members = {
   id: photos.id,
   name: photos.name,
   place: photos.position,
@@ -91,32 +118,20 @@ const own = {
   isGone: sql`case when ${photos.goneAt} is not null then true end`,
   isChanged: sql`case when ${photos.changedOutsideAt} is not null then true end`,
 } satisfies { readonly [K in Exclude<keyof ListedSummary, keyof StoredSummary>]: unknown };
-
-const members = sql.join(
-  Object.entries(own).map(([name, value]) => sql`${sql.raw(`'${name}'`)}, ${value}`),
-  sql`, `,
-);
-
-const columns = {
-  id: photos.id,
-  position: photos.position,
-  own: sql<string>`json_strip_nulls(json_build_object(${members}))::text`,
-  summary: sql<string | null>`(${photoSummaries.summary} - 'version')::text`,
-};
+const named = Object.entries(members).map(([name, value]) => sql`${sql.raw(`'${name}'`)}, ${value}`);
+const own = sql<string>`json_strip_nulls(json_build_object(${sql.join(named, sql`, `)}))::text`;
+const summary = sql<string | null>`(${photoSummaries.summary} - 'version')::text`;
+const text = sql`rtrim(${own}, '}') || ',' || ltrim(${summary}, '{')`;
 
 /** The beginning of the list, for the page to begin with. */
 export async function firstSummaries(
   context: Context,
   assignmentId: string,
 ): Promise<{ total: number; rows: ListedSummary[] }> {
-  const rows: ListedSummary[] = [];
-  let total = 0;
-  for await (const part of listSummaries(context, assignmentId, undefined, FIRST)) {
-    if ('head' in part) total = part.head.total;
-    else rows.push(...part.rows);
-    if (rows.length >= FIRST) break;
-  }
-  return { total, rows };
+  const made = await basisOf(context, assignmentId);
+  const total = await countOf(context, assignmentId);
+  const texts = await textsOf(context, eq(photos.assignmentId, assignmentId), FIRST, made);
+  return { total, rows: texts.map((one) => JSON.parse(one) as ListedSummary) };
 }
 
 /** How many photos of each assignment have which strip; those without a summary are made one first. */

@@ -90,19 +90,13 @@ export async function makeSummaries(
 /** Makes the summaries of an assignment that are missing. */
 export async function makeSummariesOf(context: Context, assignmentId: string): Promise<void> {
   const { basis, inForce } = await basisOf(context, assignmentId);
-  for (;;) {
-    const some = await context.db
-      .select({ id: photos.id })
-      .from(photos)
-      .innerJoin(photoSummaries, eq(photoSummaries.photoId, photos.id))
-      .where(and(eq(photos.assignmentId, assignmentId), isStale(basis)))
-      .limit(AT_ONCE);
-    const made = await makeSummaries(
-      context,
-      some.map((row) => row.id),
-      basis,
-      inForce,
-    );
-    if (some.length < AT_ONCE || made.size === 0) return;
+  const missing = await context.db
+    .select({ id: photos.id })
+    .from(photos)
+    .innerJoin(photoSummaries, eq(photoSummaries.photoId, photos.id))
+    .where(and(eq(photos.assignmentId, assignmentId), isStale(basis)));
+  for (let at = 0; at < missing.length; at += AT_ONCE) {
+    const ids = missing.slice(at, at + AT_ONCE).map((row) => row.id);
+    await makeSummaries(context, ids, basis, inForce);
   }
 }
