@@ -9,18 +9,23 @@ export interface Across {
   readonly variants: readonly { readonly value: FieldValue; readonly count: number }[];
 }
 
+/** A value that so many pictures have. */
+export interface Held {
+  readonly value: FieldValue | undefined;
+  readonly count: number;
+}
+
 /** The same value on all, or the different ones with how many pictures have each. */
-export function across(values: readonly (FieldValue | undefined)[]): Across {
+export function across(held: readonly Held[]): Across {
   const counted = new Map<string, { value: FieldValue; count: number }>();
   let empty = 0;
-  for (const value of values) {
+  for (const { value, count } of held) {
     if (isEmpty(value)) {
-      empty++;
+      empty += count;
       continue;
     }
     const key = JSON.stringify(value);
-    const held = counted.get(key);
-    counted.set(key, { value: value!, count: (held?.count ?? 0) + 1 });
+    counted.set(key, { value: value!, count: (counted.get(key)?.count ?? 0) + count });
   }
   const variants = [...counted.values()].sort(
     (a, b) => b.count - a.count || (asText(a.value) < asText(b.value) ? -1 : 1),
@@ -29,11 +34,9 @@ export function across(values: readonly (FieldValue | undefined)[]): Across {
 }
 
 /** Terms of a list across a selection: on how many pictures each stands, in order of first appearance. */
-export function termsAcross(
-  values: readonly (FieldValue | undefined)[],
-): { readonly term: string; readonly count: number }[] {
+export function termsAcross(held: readonly Held[]): { readonly term: string; readonly count: number }[] {
   const counted = new Map<string, number>();
-  for (const value of values)
-    for (const term of new Set(asList(value))) counted.set(term, (counted.get(term) ?? 0) + 1);
+  for (const { value, count } of held)
+    for (const term of new Set(asList(value))) counted.set(term, (counted.get(term) ?? 0) + count);
   return [...counted].map(([term, count]) => ({ term, count })).sort((a, b) => b.count - a.count);
 }

@@ -1,9 +1,12 @@
+import type { FieldValue } from '../catalogue/value';
 import { across, termsAcross } from './across';
 import { draftValues, presentValues } from './present';
 import { proofOf } from './proof';
 
 const file = (values: Record<string, string | string[]>, agrees = true) =>
   Object.fromEntries(Object.entries(values).map(([id, value]) => [id, { value, agrees }]));
+
+const each = (...values: readonly (FieldValue | undefined)[]) => values.map((value) => ({ value, count: 1 }));
 
 test('drafts stand over the file, an erasing draft removes', () => {
   expect(
@@ -13,16 +16,24 @@ test('drafts stand over the file, an erasing draft removes', () => {
 });
 
 test('a field across a selection: the same, empty, or differing with counts', () => {
-  expect(across(['a', 'a'])).toEqual({ same: 'a', empty: 0, variants: [{ value: 'a', count: 2 }] });
-  expect(across(['a', undefined, 'b', 'b'])).toEqual({
+  expect(across(each('a', 'a'))).toEqual({ same: 'a', empty: 0, variants: [{ value: 'a', count: 2 }] });
+  expect(across(each('a', undefined, 'b', 'b'))).toEqual({
     empty: 1,
     variants: [
       { value: 'b', count: 2 },
       { value: 'a', count: 1 },
     ],
   });
-  expect(across([undefined])).toEqual({ empty: 1, variants: [] });
-  expect(termsAcross([['a', 'b'], ['b'], undefined])).toEqual([
+  expect(across(each(undefined))).toEqual({ empty: 1, variants: [] });
+  // Pictures that are alike are told together.
+  expect(across([...each('a'), { value: 'b', count: 3 }, { value: undefined, count: 2 }])).toEqual({
+    empty: 2,
+    variants: [
+      { value: 'b', count: 3 },
+      { value: 'a', count: 1 },
+    ],
+  });
+  expect(termsAcross(each(['a', 'b'], ['b'], undefined))).toEqual([
     { term: 'b', count: 2 },
     { term: 'a', count: 1 },
   ]);

@@ -3,7 +3,7 @@ import { type FieldId, field, isList } from '../catalogue/fields';
 import { asList, normalisedText, type Structure } from '../catalogue/value';
 import type { Problem } from '../problems/problem';
 import { placeholderKey } from './grammar';
-import { type CompiledText, compileText } from './placeholders';
+import { type CompiledText, compileText, ownOfPicture } from './placeholders';
 import type { Change, Step } from './resolution';
 import { type CompiledStructure, compileStructure, textsIn } from './structureTexts';
 import { checkEntry, type Entry, type Template } from './template';
@@ -157,6 +157,10 @@ export function asksFor({ fields }: CompiledTemplates, key: string): boolean {
     ),
   );
 }
+
+/** Whether pictures with the same fields may be told something different: by their names, places or cameras. */
+export const asksForPictures = (compiled: CompiledTemplates): boolean =>
+  ownOfPicture.some((key) => asksFor(compiled, key));
 
 function namesPlaceholder(parts: CompiledText['parts'], key: string): boolean {
   return parts.some(

@@ -131,6 +131,19 @@ export const placeholderNames: readonly string[] = [
   'assignment',
 ];
 
+/** What is a picture's own beside its fields: its file, its place, what the camera recorded of the picture. */
+export const ownOfPicture: readonly string[] = [
+  'file name',
+  'file extension',
+  'folder',
+  'running number',
+  'camera',
+  'lens',
+  'width',
+  'height',
+  'pixel size',
+];
+
 /** Whether a key names a value that Fabrica computes. */
 export function isBuiltIn(key: string): boolean {
   return builtIns.has(key);

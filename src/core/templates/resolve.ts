@@ -24,7 +24,14 @@ import type { Change, Resolution, Step, Values } from './resolution';
 import { applyRule } from './rules';
 import { evaluateStructure } from './structureTexts';
 
-export { asksFor, type CompiledTemplates, compileTemplates, fieldsAskedFor, templatesFor } from './compile';
+export {
+  asksFor,
+  asksForPictures,
+  type CompiledTemplates,
+  compileTemplates,
+  fieldsAskedFor,
+  templatesFor,
+} from './compile';
 
 /**
  * Applies the templates in force to one picture, first to last, as if each were embedded in turn: a fill

@@ -14,14 +14,13 @@ export interface DraftValue {
 
 /** What an act made of one draft; null: none. */
 export interface DraftChange {
-  readonly photoId: string;
   readonly field: FieldId;
   readonly before: DraftValue | null;
   readonly after: DraftValue | null;
 }
 
 /** The same change of one draft on these pictures. */
-export interface DraftChangeGroup extends Omit<DraftChange, 'photoId'> {
+export interface DraftChangeGroup extends DraftChange {
   readonly photoIds: readonly string[];
 }
 
@@ -57,15 +56,15 @@ export interface ThreadMarks {
 }
 
 /** What was changed alike is told once, with its pictures. */
-export function groupChanges(changes: Iterable<DraftChange>): DraftChangeGroup[] {
-  const groups = new Map<string, DraftChangeGroup & { photoIds: string[] }>();
-  for (const { photoId, ...change } of changes) {
+export function groupChanges(changes: Iterable<DraftChangeGroup>): DraftChangeGroup[] {
+  const groups = new Map<string, { change: DraftChangeGroup; photoIds: (readonly string[])[] }>();
+  for (const change of changes) {
     const key = `${change.field} ${textOf(change.before)} ${textOf(change.after)}`;
     const group = groups.get(key);
-    if (group) group.photoIds.push(photoId);
-    else groups.set(key, { ...change, photoIds: [photoId] });
+    if (group) group.photoIds.push(change.photoIds);
+    else groups.set(key, { change, photoIds: [change.photoIds] });
   }
-  return [...groups.values()];
+  return [...groups.values()].map(({ change, photoIds }) => ({ ...change, photoIds: photoIds.flat() }));
 }
 
 const texts = new WeakMap<DraftValue, string>();
@@ -82,7 +81,8 @@ export const draftOriginShape = storedShape<DraftOrigin>('where a draft came fro
 export const draftChangesShape = storedShape<readonly DraftChangeGroup[]>('what an act changed', [
   {
     name: 'what is the same on many pictures is told once (it was told for each picture)',
-    up: (changes: readonly DraftChange[]) => groupChanges(changes),
+    up: (changes: readonly (DraftChange & { readonly photoId: string })[]) =>
+      groupChanges(changes.map(({ photoId, ...change }) => ({ ...change, photoIds: [photoId] }))),
   },
 ]);
 export const writingShape = storedShape<WritingSummary>('an act of writing', [], { inline: true });

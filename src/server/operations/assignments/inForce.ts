@@ -2,6 +2,7 @@ import type { FieldId } from '../../../core/catalogue/fields';
 import type { PlaceholderContext } from '../../../core/templates/placeholders';
 import type { Values } from '../../../core/templates/resolution';
 import {
+  asksForPictures,
   type CompiledTemplates,
   compileTemplates,
   fieldsAskedFor,
@@ -31,6 +32,8 @@ export interface InForce {
   readonly signOffOf: (photo: InForcePhoto, values: Values) => string | undefined;
   /** Fields of a picture that a caption is told apart by: the description, and what its sign-off is made of. */
   readonly captionFields: readonly FieldId[];
+  /** Pictures with the same fields have the same sign-off: it names nothing else that is a picture's own. */
+  readonly areSignOffsAlike: boolean;
 }
 
 /** The templates in force, compiled, with the context of each photo. */
@@ -49,5 +52,6 @@ export async function inForceOf(context: Context, assignmentId: string): Promise
     signOffOf: (photo, values) =>
       signOff.entries === 0 ? undefined : signOffFor(signOff, values, contextOf(photo)),
     captionFields: [...new Set<FieldId>(['description', ...fieldsAskedFor(signOff)])],
+    areSignOffsAlike: !asksForPictures(signOff),
   };
 }

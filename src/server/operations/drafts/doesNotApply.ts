@@ -4,17 +4,17 @@ import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { photos } from '../../db/schema/photos';
 import type { ThreadMarks } from '../../db/stored/drafts';
-import type { LeanPhoto } from '../photos/photos';
+import type { AlikePhotos } from '../photos/alikePhotos';
 
 /** Marks a thread of pictures as one that does not apply, or takes the mark away; the photos are locked. */
 export async function keepMarks(
   context: Context,
-  chosen: readonly Pick<LeanPhoto, 'id' | 'notApplicable'>[],
+  chosen: readonly Pick<AlikePhotos, 'photo' | 'ids'>[],
   { thread, applies }: { readonly thread: ThreadId; readonly applies: boolean },
 ): Promise<ThreadMarks> {
   const photoIds = chosen
-    .filter((one) => one.notApplicable.includes(thread) === applies)
-    .map((one) => one.id);
+    .filter(({ photo }) => photo.notApplicable.includes(thread) === applies)
+    .flatMap(({ ids }) => ids);
   const marks = { thread, applies, photoIds };
   await putMarks(context, marks);
   return marks;

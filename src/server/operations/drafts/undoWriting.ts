@@ -3,15 +3,15 @@ import { type Scope, these } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { writings } from '../../db/schema/drafts';
 import { photos as photoRows } from '../../db/schema/photos';
-import { type DraftChangeGroup, groupChanges, type WritingSummary } from '../../db/stored/drafts';
+import type { DraftChangeGroup, WritingSummary } from '../../db/stored/drafts';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { required } from '../../problems/errors';
 import { inForceOf } from '../assignments/inForce';
-import { fieldsForSummaries, keepingSummaries, summaryChanges } from '../photos/keepSummaries';
-import { leanPhotosOf, lockPhotos } from '../photos/photosInScope';
+import { type ChangedPhotos, fieldsForSummaries } from '../photos/keepSummaries';
+import { alikePhotosOf, lockPhotos } from '../photos/photosInScope';
 import { putMarks } from './doesNotApply';
-import { applyDraftChanges, draftChanges, sameDraft } from './draftChanges';
+import { draftChanges, keepChanges, sameDraft } from './draftChanges';
 
 export interface ToldWriting extends Omit<WritingSummary, 'marks'> {
   readonly id: string;
@@ -61,40 +61,69 @@ export async function stepWriting(
     const wanted = act.changes.map((one) =>
       undone ? { ...one, before: one.after, after: one.before } : one,
     );
-    const { photos, changes, kept } = await stillPossible(tx, assignmentId, wanted);
+    const { changed, kept } = await stillPossible(tx, assignmentId, wanted);
     const { marks } = act.act;
     if (marks) await putMarks(tx, { ...marks, applies: marks.applies !== undone });
     await tx.db.update(writings).set({ undone }).where(eq(writings.id, id));
-    const summaries = await summaryChanges(tx, assignmentId, photos, changes);
-    await keepingSummaries(tx, summaries, () => applyDraftChanges(tx, groupChanges(changes)));
+    await keepChanges(tx, assignmentId, changed);
     await announce(tx.db, { kind: 'photos', id: assignmentId });
     return { kept };
   });
 }
 
 async function stillPossible(context: Context, assignmentId: string, wanted: readonly DraftChangeGroup[]) {
-  const scope = await scopeWith(context, assignmentId, new Set(wanted.flatMap((one) => one.photoIds)));
+  const wantedOf = changesOfEach(wanted);
+  const scope = await scopeWith(context, assignmentId, wantedOf);
   await lockPhotos(context, assignmentId, scope);
   const fields = [...new Set(wanted.map((one) => one.field))];
-  const { captionFields } = await inForceOf(context, assignmentId);
-  const known = fieldsForSummaries(fields, captionFields);
-  const listed = await leanPhotosOf(context, assignmentId, scope, known);
-  const byId = new Map(listed.map((one) => [one.id, one]));
-  const kept = new Set<string>();
-  const changes = wanted.flatMap(({ photoIds, field, before, after }) =>
-    photoIds.flatMap((id) => {
-      const photo = byId.get(id);
-      if (photo && sameDraft(photo.drafts[field] ?? null, before))
-        return draftChanges(photo, new Map([[field, after ?? undefined]]));
-      kept.add(id);
-      return [];
-    }),
-  );
-  return { photos: listed, changes, kept: kept.size };
+  const inForce = await inForceOf(context, assignmentId);
+  const known = fieldsForSummaries(fields, inForce.captionFields);
+  const changed: ChangedPhotos[] = [];
+  const kept = new Set(wantedOf.keys());
+  for (const { photo, ids } of await alikePhotosOf(context, assignmentId, scope, known, inForce))
+    for (const [which, some] of alikeIn(ids, wantedOf)) {
+      const isPossible = ({ field, before }: DraftChangeGroup) =>
+        sameDraft(photo.drafts[field] ?? null, before);
+      const possible = which.map((at) => wanted[at]!).filter(isPossible);
+      const made = new Map(possible.map(({ field, after }) => [field, after ?? undefined] as const));
+      changed.push({ photo, ids: some, changes: draftChanges(photo, made) });
+      if (possible.length === which.length) for (const id of some) kept.delete(id);
+    }
+  return { changed, kept: kept.size };
+}
+
+/** The changes that are wanted of each picture, by their places. */
+function changesOfEach(wanted: readonly DraftChangeGroup[]): Map<string, number[]> {
+  const byPhoto = new Map<string, number[]>();
+  wanted.forEach(({ photoIds }, at) => {
+    for (const id of photoIds) {
+      const held = byPhoto.get(id);
+      if (held) held.push(at);
+      else byPhoto.set(id, [at]);
+    }
+  });
+  return byPhoto;
+}
+
+/** Pictures by the changes that are wanted of them; the others are left out. */
+function alikeIn(ids: readonly string[], wantedOf: ReadonlyMap<string, readonly number[]>) {
+  const groups = new Map<string, readonly [which: readonly number[], ids: string[]]>();
+  for (const id of ids) {
+    const which = wantedOf.get(id);
+    if (!which) continue;
+    const group = groups.get(which.join());
+    if (group) group[1].push(id);
+    else groups.set(which.join(), [which, [id]]);
+  }
+  return groups.values();
 }
 
 /** Photos with these among them: where they are most of an assignment, all of it is found faster than each by its id. */
-async function scopeWith(context: Context, assignmentId: string, ids: ReadonlySet<string>): Promise<Scope> {
+async function scopeWith(
+  context: Context,
+  assignmentId: string,
+  wantedOf: ReadonlyMap<string, unknown>,
+): Promise<Scope> {
   const all = await context.db.$count(photoRows, eq(photoRows.assignmentId, assignmentId));
-  return ids.size > all / 2 ? { of: 'all' } : these([...ids]);
+  return wantedOf.size > all / 2 ? { of: 'all' } : these([...wantedOf.keys()]);
 }

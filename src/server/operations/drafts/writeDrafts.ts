@@ -5,20 +5,16 @@ import { type Proof, proofOf } from '../../../core/drafts/proof';
 import { type Scope, these } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { writings } from '../../db/schema/drafts';
-import {
-  type DraftChangeGroup,
-  type DraftOrigin,
-  groupChanges,
-  type WritingSummary,
-} from '../../db/stored/drafts';
+import type { DraftChangeGroup, DraftOrigin, WritingSummary } from '../../db/stored/drafts';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { inForceOf } from '../assignments/inForce';
-import { fieldsForSummaries, keepingSummaries, summaryChanges } from '../photos/keepSummaries';
+import type { AlikePhotos } from '../photos/alikePhotos';
+import { fieldsForSummaries } from '../photos/keepSummaries';
 import type { LeanPhoto } from '../photos/photos';
-import { leanPhotosOf, listPhotosOf, lockPhotos } from '../photos/photosInScope';
+import { alikePhotosOf, listPhotosOf, lockPhotos, photosOfThemselves } from '../photos/photosInScope';
 import { keepMarks } from './doesNotApply';
-import { applyDraftChanges, draftChanges } from './draftChanges';
+import { draftChanges, groupsOf, keepChanges } from './draftChanges';
 import type { Drafter } from './drafter';
 import { drafterFor } from './drafters';
 import type { MakerGroup } from './othersPictures';
@@ -37,10 +33,15 @@ export async function writeDrafts(
 ): Promise<Pick<WritingSteps, 'undo'>> {
   return inTransaction(context, async (tx) => {
     await lockPhotos(tx, assignmentId, scope);
-    const chosen = await photosFor(tx, assignmentId, scope, writing);
-    const { draftsOf, templates } = await drafterFor(tx, assignmentId, chosen, writing);
-    const changes = await makeChanges(tx, assignmentId, chosen, draftsOf);
-    const marks = writing.kind === 'does-not-apply' ? await keepMarks(tx, chosen, writing) : undefined;
+    const kinds = await photosFor(tx, assignmentId, scope, writing);
+    const { draftsOf, templates } = await drafterFor(
+      tx,
+      assignmentId,
+      kinds.map((one) => one.photo),
+      writing,
+    );
+    const changes = await makeChanges(tx, assignmentId, kinds, draftsOf);
+    const marks = writing.kind === 'does-not-apply' ? await keepMarks(tx, kinds, writing) : undefined;
     const undo = await keepAct(tx, assignmentId, changes, {
       kind: writing.kind,
       ...fieldsOf(writing),
@@ -52,28 +53,39 @@ export async function writeDrafts(
   });
 }
 
-/** Writes what an act makes of each picture; returns what it changed. */
+/** Writes what an act makes of pictures; returns what it changed. */
 async function makeChanges(
   tx: Context,
   assignmentId: string,
-  chosen: readonly LeanPhoto[],
+  kinds: readonly Pick<AlikePhotos, 'photo' | 'ids'>[],
   draftsOf: Drafter['draftsOf'],
 ): Promise<DraftChangeGroup[]> {
-  const each = chosen.flatMap((photo) => draftChanges(photo, draftsOf(photo)));
-  const changes = groupChanges(each);
-  if (each.length === 0) return changes;
-  const summaries = await summaryChanges(tx, assignmentId, chosen, each);
-  await keepingSummaries(tx, summaries, () => applyDraftChanges(tx, changes));
-  return changes;
+  const changed = kinds.map(({ photo, ids }) => ({
+    photo,
+    ids,
+    changes: draftChanges(photo, draftsOf(photo)),
+  }));
+  await keepChanges(tx, assignmentId, changed);
+  return groupsOf(changed);
 }
 
-/** What an act writes to, with no more of it than the act looks at. */
-async function photosFor(context: Context, assignmentId: string, scope: Scope, writing: Writing) {
+/** What an act writes to, with no more of it than the act looks at; what is alike is worked out once. */
+async function photosFor(
+  context: Context,
+  assignmentId: string,
+  scope: Scope,
+  writing: Writing,
+): Promise<Pick<AlikePhotos, 'photo' | 'ids'>[]> {
   const fields = fieldsRead(writing);
-  if (!fields) return listPhotosOf(context, assignmentId, scope);
-  const { captionFields } = await inForceOf(context, assignmentId);
-  return leanPhotosOf(context, assignmentId, scope, fieldsForSummaries(fields, captionFields));
+  if (!fields) return each(await listPhotosOf(context, assignmentId, scope));
+  const inForce = await inForceOf(context, assignmentId);
+  const known = fieldsForSummaries(fields, inForce.captionFields);
+  return writing.kind === 'cells'
+    ? photosOfThemselves(context, assignmentId, scope, known)
+    : alikePhotosOf(context, assignmentId, scope, known, inForce);
 }
+
+const each = (photos: readonly LeanPhoto[]) => photos.map((photo) => ({ photo, ids: [photo.id] }));
 
 /** The field that an act is told by. */
 function fieldsOf(writing: Writing): { field?: FieldId } {
@@ -101,7 +113,7 @@ export async function writeOriginDrafts(
     const changes = await makeChanges(
       tx,
       assignmentId,
-      chosen,
+      each(chosen),
       ({ id }) => new Map([...wanted.get(id)!].map(([field, value]) => [field, { value, origin }])),
     );
     const templates = origin.by === 'template' ? [{ id: origin.templateId, name: origin.name }] : [];

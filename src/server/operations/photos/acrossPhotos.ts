@@ -17,7 +17,7 @@ import { inForceOf } from '../assignments/inForce';
 import { captionOf } from '../drafts/captionWords';
 import { listedWith } from './leanPhotos';
 import { type LeanPhoto, listPhotosById } from './photos';
-import { listPhotosOf } from './photosInScope';
+import { alikePhotosOf, listPhotosOf } from './photosInScope';
 import { hasDrafts, inScope } from './scope';
 
 /** One field across a selection, with where it comes from. */
@@ -57,53 +57,48 @@ export async function deskOf(
   scope: Scope,
   asked: readonly FieldId[] = [],
 ): Promise<Desk> {
-  const { signOffOf, captionFields } = await inForceOf(context, assignmentId);
-  const fields = [...new Set<FieldId>([...captionFields, 'keywords', ...asked])];
-  const read = await listedWith<{ broken: readonly FieldId[] | null }>(
-    context,
-    await inScope(context, assignmentId, scope),
-    fields,
-  );
-  const chosen = read.map(({ photo }) => photo);
-  const broken = read.filter(({ row }) => row.broken !== null).map(({ photo }) => photo.id);
-  const all = chosen.map((photo) => captionOf(photo, signOffOf));
-  const { variants, ...held } = across(all.map((one) => one.caption));
+  const inForce = await inForceOf(context, assignmentId);
+  const fields = [...new Set<FieldId>([...inForce.captionFields, 'keywords', ...asked])];
+  const kinds = await alikePhotosOf(context, assignmentId, scope, fields, inForce);
+  const all = kinds.map(({ photo, ids }) => ({
+    photo,
+    count: ids.length,
+    ...captionOf(photo, inForce.signOffOf),
+  }));
+  const { variants, ...held } = across(all.map(({ caption, count }) => ({ value: caption, count })));
   const signOffs = new Set(all.map((one) => one.signOff));
   const [signOff] = signOffs;
-  const terms = termsAcross(all.map((one) => one.values.keywords));
+  const terms = termsAcross(all.map(({ values, count }) => ({ value: values.keywords, count })));
   return {
     caption: { ...held, variants: variants.slice(0, VARIANTS) },
     signOffs: signOffs.size,
     ...(signOffs.size === 1 && signOff !== undefined ? { signOff } : {}),
     keywords: terms.slice(0, TERMS),
     moreKeywords: Math.max(0, terms.length - TERMS),
-    disagreeing: await countDisagreeing(context, broken),
-    notApplicable: countMarks(chosen),
-    fields: Object.fromEntries(
-      asked.map((id) => [
-        id,
-        fieldAcross(
-          id,
-          chosen,
-          all.map((one) => one.values[id]),
-        ),
-      ]),
+    disagreeing: await countDisagreeing(
+      context,
+      kinds.filter((one) => one.isBroken).flatMap(({ ids }) => ids),
     ),
+    notApplicable: countMarks(all),
+    fields: Object.fromEntries(asked.map((id) => [id, fieldAcross(id, all)])),
   };
 }
 
-function fieldAcross(
-  id: FieldId,
-  chosen: readonly LeanPhoto[],
-  values: readonly (FieldValue | undefined)[],
-): FieldAcross {
-  const { variants, ...held } = across(values);
-  const isBroken = ({ record, drafts }: LeanPhoto) => record.fields[id]?.agrees === false && !drafts[id];
+interface Counted {
+  readonly photo: LeanPhoto;
+  readonly count: number;
+  readonly values: { readonly [K in FieldId]?: FieldValue };
+}
+
+function fieldAcross(id: FieldId, all: readonly Counted[]): FieldAcross {
+  const { variants, ...held } = across(all.map(({ values, count }) => ({ value: values[id], count })));
+  const numberOf = (isMeant: (photo: LeanPhoto) => boolean) =>
+    all.reduce((sum, { photo, count }) => sum + (isMeant(photo) ? count : 0), 0);
   return {
     ...held,
     variants: variants.slice(0, VARIANTS),
-    drafted: chosen.filter(({ drafts }) => drafts[id]).length,
-    broken: chosen.filter(isBroken).length,
+    drafted: numberOf(({ drafts }) => drafts[id] !== undefined),
+    broken: numberOf(({ record, drafts }) => record.fields[id]?.agrees === false && !drafts[id]),
   };
 }
 
@@ -113,9 +108,10 @@ async function countDisagreeing(context: Context, ids: readonly string[]): Promi
   return suspects.filter(({ record, drafts }) => disagrees({ fields: record.fields, drafts })).length;
 }
 
-function countMarks(chosen: readonly LeanPhoto[]): Desk['notApplicable'] {
+function countMarks(all: readonly Counted[]): Desk['notApplicable'] {
   const counts: { [K in ThreadId]?: number } = {};
-  for (const { notApplicable } of chosen) for (const id of notApplicable) counts[id] = (counts[id] ?? 0) + 1;
+  for (const { photo, count } of all)
+    for (const id of photo.notApplicable) counts[id] = (counts[id] ?? 0) + count;
   return counts;
 }
 

@@ -9,6 +9,7 @@ import { threads } from '../../../core/threads/threads';
 import type { Context } from '../../context';
 import type { DraftChange, DraftValue } from '../../db/stored/drafts';
 import type { InForce } from '../assignments/inForce';
+import type { AlikePhotos } from './alikePhotos';
 import { basisOf } from './makeSummaries';
 import { CAPTION, NOTICE, stripSource } from './photoSummary';
 import type { LeanPhoto } from './photos';
@@ -20,7 +21,7 @@ import type { LeanPhoto } from './photos';
 
 /** What becomes of summaries, told once for those in which the same does. */
 interface SummaryChange {
-  readonly ids: string[];
+  readonly ids: readonly string[];
   /** Of each thread, in their order; null: as it was. */
   readonly letters: readonly (string | null)[];
   /** There is a draft; false: there may be others. */
@@ -55,31 +56,28 @@ export function fieldsForSummaries(
   return [...new Set([...fields, ...ofThreads, ...(affected.includes(captionThread) ? captionFields : [])])];
 }
 
-/** What changes of drafts make of the summaries of their photos, which are read with `fieldsForSummaries`. */
+/** Pictures that are alike, and what is changed in their drafts. */
+export interface ChangedPhotos extends Pick<AlikePhotos, 'photo' | 'ids'> {
+  readonly changes: readonly DraftChange[];
+}
+
+/** What changes of drafts make of the summaries of photos, which are read with `fieldsForSummaries`. */
 export async function summaryChanges(
   context: Context,
   assignmentId: string,
-  photos: readonly LeanPhoto[],
-  changes: readonly DraftChange[],
+  changed: readonly ChangedPhotos[],
 ): Promise<SummaryChanges> {
   const { basis, inForce } = await basisOf(context, assignmentId);
-  const byPhoto = new Map<string, DraftChange[]>();
-  for (const change of changes) {
-    const held = byPhoto.get(change.photoId);
-    if (held) held.push(change);
-    else byPhoto.set(change.photoId, [change]);
-  }
-  const groups = new Map<string, SummaryChange>();
-  for (const photo of photos) {
-    const own = byPhoto.get(photo.id);
-    if (!own) continue;
-    const change = changeOf(photo, own, inForce);
+  const groups = new Map<string, { change: Omit<SummaryChange, 'ids'>; ids: (readonly string[])[] }>();
+  for (const { photo, ids, changes } of changed) {
+    if (changes.length === 0) continue;
+    const change = changeOf(photo, changes, inForce);
     const key = JSON.stringify(change);
     const group = groups.get(key);
-    if (group) group.ids.push(photo.id);
-    else groups.set(key, { ids: [photo.id], ...change });
+    if (group) group.ids.push(ids);
+    else groups.set(key, { change, ids: [ids] });
   }
-  return { basis, changes: [...groups.values()] };
+  return { basis, changes: [...groups.values()].map(({ change, ids }) => ({ ids: ids.flat(), ...change })) };
 }
 
 function changeOf(

@@ -3,8 +3,9 @@ import type { FieldId } from '../../../core/catalogue/fields';
 import type { Scope } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { photos } from '../../db/schema/photos';
-import { listedLean } from './leanPhotos';
-import { type LeanPhoto, type ListedPhoto, listed } from './photos';
+import type { InForce } from '../assignments/inForce';
+import { type AlikePhotos, alikePhotos, eachForItself } from './alikePhotos';
+import { type ListedPhoto, listed } from './photos';
 import { inScope } from './scope';
 
 /** Those of an assignment that a scope means, in its order. */
@@ -16,14 +17,25 @@ export async function listPhotosOf(
   return listed(context, await inScope(context, assignmentId, scope));
 }
 
-/** Those that a scope means, with some of their fields. */
-export async function leanPhotosOf(
+/** Those that a scope means, with some of their fields; those that are alike together. */
+export async function alikePhotosOf(
   context: Context,
   assignmentId: string,
   scope: Scope,
   fields: readonly FieldId[],
-): Promise<LeanPhoto[]> {
-  return listedLean(context, await inScope(context, assignmentId, scope), fields);
+  inForce: InForce,
+): Promise<AlikePhotos[]> {
+  return alikePhotos(context, await inScope(context, assignmentId, scope), fields, inForce);
+}
+
+/** Those that a scope means, with some of their fields, each for itself. */
+export async function photosOfThemselves(
+  context: Context,
+  assignmentId: string,
+  scope: Scope,
+  fields: readonly FieldId[],
+): Promise<AlikePhotos[]> {
+  return eachForItself(context, await inScope(context, assignmentId, scope), fields);
 }
 
 /**

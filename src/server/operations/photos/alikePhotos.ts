@@ -1,0 +1,119 @@
+import { type SQL, sql } from 'drizzle-orm';
+import type { FieldId } from '../../../core/catalogue/fields';
+import type { ThreadId } from '../../../core/threads/threads';
+import type { Context } from '../../context';
+import { files, photos } from '../../db/schema/photos';
+import { type DraftValue, draftOriginShape } from '../../db/stored/drafts';
+import { fieldValueShape } from '../../db/stored/values';
+import type { InForce } from '../assignments/inForce';
+import { listedWith } from './leanPhotos';
+import type { LeanPhoto, LeanReading } from './photos';
+
+/**
+ * Pictures that are alike: the same in all that is looked at. What is done to many pictures is worked out once for
+ * each kind of them, and in a set there are few: most carry what the templates wrote, and no caption yet.
+ */
+export interface AlikePhotos {
+  /** One of them. Of what is a picture's own, as its name, it tells only where it stands for itself alone. */
+  readonly photo: LeanPhoto;
+  readonly ids: readonly string[];
+  /** Their records disagree about some field, also about one that was not asked for. */
+  readonly isBroken: boolean;
+}
+
+/**
+ * Photos with some of their fields, those that are alike together; each for itself where the sign-offs under their
+ * captions may differ by more than their fields.
+ */
+export async function alikePhotos(
+  context: Context,
+  which: SQL,
+  fields: readonly FieldId[],
+  { areSignOffsAlike }: Pick<InForce, 'areSignOffsAlike'>,
+): Promise<AlikePhotos[]> {
+  return areSignOffsAlike ? kindsOf(context, which, fields) : eachForItself(context, which, fields);
+}
+
+export async function eachForItself(
+  context: Context,
+  which: SQL,
+  fields: readonly FieldId[],
+): Promise<AlikePhotos[]> {
+  const all = await listedWith<{ broken: unknown }>(context, which, fields);
+  return all.map(({ photo, row }) => ({ photo, ids: [photo.id], isBroken: row.broken !== null }));
+}
+
+/** Of each field asked for: its value and whether the records agree, and its draft with its origin. */
+interface KindRow extends Record<string, unknown> {
+  readonly ids: string;
+  readonly name: string;
+  readonly place: number;
+  readonly notApplicable: readonly ThreadId[];
+  readonly isBroken: boolean;
+  readonly [value: `value${number}` | `draft${number}` | `origin${number}`]: string | null;
+  readonly [agrees: `agrees${number}`]: boolean | null;
+}
+
+async function kindsOf({ db }: Context, which: SQL, fields: readonly FieldId[]): Promise<AlikePhotos[]> {
+  const path = (field: FieldId, member: string) => sql`r #> ${sql.param(['fields', field, member])}::text[]`;
+  const columns = fields.flatMap((field, at) => [
+    sql`(${path(field, 'value')})::text as ${sql.identifier(`value${at}`)}`,
+    sql`${path(field, 'agrees')} <> 'false' as ${sql.identifier(`agrees${at}`)}`,
+    sql`${draft(at)}.value::text as ${sql.identifier(`draft${at}`)}`,
+    sql`${draft(at)}.origin::text as ${sql.identifier(`origin${at}`)}`,
+  ]);
+  const joins = fields.map(
+    (field, at) =>
+      sql`left join drafts ${draft(at)} on ${draft(at)}.photo_id = unpacked.id and ${draft(at)}.field = ${field}`,
+  );
+  const grouped = sql.join(
+    [...columns.keys()].map((at) => sql`, ${sql.raw(String(at + 3))}`),
+    sql``,
+  );
+  const { rows } = await db.execute<KindRow>(sql`
+    select "notApplicable", r @? '$.fields.*.agrees ? (@ == false)' as "isBroken" ${sql.join(
+      columns.map((one) => sql`, ${one}`),
+      sql``,
+    )},
+      string_agg(id::text, ' ') as ids, min(name) as name, min(place) as place
+    from (select ${photos.id} as id, ${photos.name} as name, ${photos.position} as place,
+        ${photos.notApplicable} as "notApplicable", ${photos.record} #> '{}' as r
+      from ${photos} where (${which}) and exists (select from ${files} where ${files.photoId} = ${photos.id} and ${files.role} = 'main')
+      offset 0) as unpacked ${sql.join(joins, sql` `)}
+    group by 1, 2 ${grouped}
+    order by min(place)`);
+  return rows.map((row) => ({
+    photo: photoOf(row, fields),
+    ids: row.ids.split(' '),
+    isBroken: row.isBroken,
+  }));
+}
+
+const draft = (at: number) => sql.identifier(`d${at}`);
+
+function photoOf(row: KindRow, fields: readonly FieldId[]): LeanPhoto {
+  const read: Record<string, LeanReading> = {};
+  const drafts: Record<string, DraftValue> = {};
+  fields.forEach((field, at) => {
+    const value = row[`value${at}`];
+    const origin = row[`origin${at}`];
+    if (value) read[field] = { value: JSON.parse(value), agrees: row[`agrees${at}`] !== false };
+    if (origin) drafts[field] = draftOf(row[`draft${at}`] ?? null, origin);
+  });
+  return {
+    id: row.ids.split(' ', 1)[0]!,
+    name: row.name,
+    place: row.place,
+    isGone: false,
+    notApplicable: row.notApplicable,
+    revision: '',
+    folder: '',
+    record: { fields: read, camera: { orientation: 1 }, pixels: null },
+    drafts,
+  };
+}
+
+const draftOf = (value: string | null, origin: string): DraftValue => ({
+  value: value === null ? null : fieldValueShape.read(JSON.parse(value)),
+  origin: draftOriginShape.read(JSON.parse(origin)),
+});
