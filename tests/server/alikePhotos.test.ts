@@ -75,9 +75,13 @@ test('a sign-off that names the file is another one under each picture, and stay
     caption: { same: 'The launch.' },
     signOffs: 4,
   });
+  // Under the picture of another name the same line is no sign-off, but words of its caption.
+  const text = { kind: 'set', field: 'description', value: signed[0]! } as const;
+  await writeDrafts(server.context, id, these(ids.slice(0, 2)), text);
   const { undo } = await writeDrafts(server.context, id, these(ids), caption('In the yard.'));
+  expect((await captions(id)).slice(0, 2)).toEqual(['In the yard.\nPicture a', 'In the yard.']);
   await stepWriting(server.context, id, undo!.id, true);
-  expect(await captions(id)).toEqual(signed);
+  expect(await captions(id)).toEqual([signed[0], signed[0], ...signed.slice(2)]);
 });
 
 test('the same act on pictures that differ is undone on each to what it had; a later word stays', async () => {
