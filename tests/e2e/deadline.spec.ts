@@ -116,9 +116,9 @@ test('next without a caption goes from gap to gap; back, repeat, and as before',
   await page.keyboard.press('Control+ArrowUp');
   await expect(page.getByText(`Writing to ${names[29]}`, { exact: true })).toBeVisible();
   await expect(page).toHaveURL(new RegExp(assignment.ids[names[29]!]!));
-  expect(await values(page, assignment, gaps[1]!, ['personShown'])).toMatchObject({
-    caption: 'The slip, before the crowd.',
-  });
+  await expect
+    .poll(() => values(page, assignment, gaps[1]!, ['personShown']))
+    .toMatchObject({ caption: 'The slip, before the crowd.' });
 });
 
 test('a name that is taken out of the caption is asked about, and leaves Person Shown on a yes', async () => {

@@ -222,9 +222,19 @@ test('a worker that is killed in the middle is started again, and its run goes o
   // All of the card is read.
   await expect(page.getByText(/^0 of 29 come\./)).toBeVisible();
   await page.getByRole('button', { name: 'tick all' }).last().click();
+  const worker = children.at(-1)!.pid;
+  // Stopped again and again, so that the page can tell its middle however fast the machine is.
+  process.kill(worker, 'SIGSTOP');
   await page.getByRole('button', { name: 'Bring in 29' }).click();
-  await expect(page.getByRole('heading', { name: /^Bringing in [1-9]/ })).toBeVisible();
-  process.kill(children.at(-1)!.pid, 'SIGKILL');
+  const middle = page.getByRole('heading', { name: /^Bringing in [1-9]/ });
+  for (let slices = 0; slices < 100 && !(await middle.isVisible()); slices++) {
+    process.kill(worker, 'SIGCONT');
+    await page.waitForTimeout(100);
+    process.kill(worker, 'SIGSTOP');
+    await page.waitForTimeout(500);
+  }
+  await expect(middle).toBeVisible();
+  process.kill(worker, 'SIGKILL');
   await expect(page.getByRole('heading', { name: 'Brought in 29 of 29' })).toBeVisible({
     timeout: 600_000,
   });

@@ -157,6 +157,41 @@ test('what an act puts into summaries is what they would be if they were made an
   expect((await summaries()).map((one) => one.summary)).toEqual([null, null, null]);
 });
 
+test('many different words in one act: each stands on its picture and in its summary, and is taken back from it', async () => {
+  const count = 25;
+  const names = Array.from({ length: count }, (_, n) => `${String(n).padStart(2, '0')}.jpg`);
+  const bytes = await smallJpeg(1, { city: 'Pellvik' });
+  const { id, photos: all } = await bringIn(server, Object.fromEntries(names.map((name) => [name, bytes])));
+  const ids = all.map((one) => one.id);
+  const listed = async () => {
+    const rows: unknown[] = [];
+    for await (const part of listSummaries(server.context, id)) if ('rows' in part) rows.push(...part.rows);
+    return rows;
+  };
+  const asMadeAnew = async () => {
+    const kept = await listed();
+    await server.db.update(photoSummaries).set({ summary: null }).where(inArray(photoSummaries.photoId, ids));
+    expect(kept).toEqual(await listed());
+    return kept;
+  };
+  const before = await listed();
+  const cells = (words: (n: number) => FieldChanges): Writing => ({
+    kind: 'cells',
+    rows: ids.map((one, n) => ({ id: one, values: words(n) })),
+  });
+  const write = (writing: Writing) => writeDrafts(server.context, id, these(ids), writing);
+  const acts = [
+    await write(cells((n) => ({ description: `Plank ${n}`, rating: String((n % 5) + 1) }))),
+    await write(cells((n) => ({ description: n % 2 ? `Frame ${n}` : null, city: null, rating: null }))),
+  ];
+  expect((await asMadeAnew()).slice(0, 2)).toMatchObject([{ caption: '' }, { caption: 'Frame 1' }]);
+  for (const { undo } of acts.reverse()) {
+    await stepWriting(server.context, id, undo!.id, true);
+    await asMadeAnew();
+  }
+  expect(await listed()).toEqual(before);
+});
+
 test('thousands of pictures: what is written to all of them stands on each, and is taken back from each', async () => {
   const { id, ids } = await job();
   const more = 2100;

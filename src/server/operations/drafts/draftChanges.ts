@@ -3,7 +3,8 @@ import { type SQL, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import { sameValue } from '../../../core/catalogue/value';
 import type { Context } from '../../context';
-import { inParts } from '../../db/oneOf';
+import { inParts, oneOf, uuids } from '../../db/oneOf';
+import { drafts } from '../../db/schema/drafts';
 import {
   type DraftChange,
   type DraftChangeGroup,
@@ -56,40 +57,73 @@ export async function keepChanges(
   await keepingSummaries(context, summaries, () => applyDraftChanges(context, groups));
 }
 
+/** So few changes are written one by one: what is the same for all of its pictures is told the database once. */
+const FEW = 20;
+
 /**
  * Writes changes, however many pictures each is for. The photos are locked, so that what stood there before is what the
- * changes say: new drafts need not be looked for. One parameter for many changes: PostgreSQL takes it apart faster than
- * we do, and writes one row a picture from it.
+ * changes say: new drafts need not be looked for. What is written by one act has one stamp: the database would take as
+ * long to make a hundred thousand as to write them.
  */
-async function applyDraftChanges({ db }: Context, changes: readonly DraftChangeGroup[]): Promise<void> {
-  // What is written by one act has one stamp: the database would take as long to make a hundred thousand as to write them.
+async function applyDraftChanges(context: Context, changes: readonly DraftChangeGroup[]): Promise<void> {
   const stamp = randomUUID();
-  for (const some of inParts(changes)) {
-    const gone = some.filter(({ after }) => after === null);
-    const made = some.filter(({ before, after }) => before === null && after !== null);
-    const changed = some.filter(({ before, after }) => before !== null && after !== null);
-    if (gone.length > 0)
-      await db.execute(sql`
-        delete from drafts using ${rowsFrom(gone)}
-        where drafts.photo_id = id and drafts.field = change.field`);
-    if (made.length > 0)
-      await db.execute(sql`
-        insert into drafts (photo_id, field, value, origin, changed_at, stamp)
-        select id, field, value, origin, now(), ${stamp}::uuid from ${rowsFrom(made)} order by id`);
-    if (changed.length > 0)
-      await db.execute(sql`
-        update drafts set value = change.value, origin = change.origin, changed_at = now(), stamp = ${stamp}::uuid
-        from ${rowsFrom(changed)} where drafts.photo_id = id and drafts.field = change.field`);
-  }
+  if (changes.length <= FEW) for (const one of changes) await applyToAll(context, one, stamp);
+  else for (const some of inParts(changes)) await applyRowByRow(context, some, stamp);
 }
 
+async function applyToAll(
+  { db }: Context,
+  { photoIds, field, before, after }: DraftChangeGroup,
+  stamp: string,
+): Promise<void> {
+  const which = sql`${oneOf(drafts.photoId, photoIds)} and ${drafts.field} = ${field}`;
+  const [value, origin] = [storedValue(after), storedOrigin(after)].map((one) => one && JSON.stringify(one));
+  if (!after) await db.execute(sql`delete from ${drafts} where ${which}`);
+  else if (before)
+    await db.execute(sql`
+      update ${drafts} set value = ${value}::jsonb, origin = ${origin}::jsonb, changed_at = now(), stamp = ${stamp}
+      where ${which}`);
+  else
+    await db.execute(sql`
+      insert into ${drafts} (photo_id, field, value, origin, changed_at, stamp)
+      select id, ${field}::text, ${value}::jsonb, ${origin}::jsonb, now(), ${stamp}::uuid
+      from unnest(${uuids(photoIds)}) as id order by id`);
+}
+
+async function applyRowByRow(
+  { db }: Context,
+  changes: readonly DraftChangeGroup[],
+  stamp: string,
+): Promise<void> {
+  const gone = changes.filter(({ after }) => after === null);
+  const made = changes.filter(({ before, after }) => before === null && after !== null);
+  const changed = changes.filter(({ before, after }) => before !== null && after !== null);
+  if (gone.length > 0)
+    await db.execute(sql`
+      delete from drafts using ${rowsFrom(gone)}
+      where drafts.photo_id = id and drafts.field = change.field`);
+  if (made.length > 0)
+    await db.execute(sql`
+      insert into drafts (photo_id, field, value, origin, changed_at, stamp)
+      select id, field, value, origin, now(), ${stamp}::uuid from ${rowsFrom(made)} order by id`);
+  if (changed.length > 0)
+    await db.execute(sql`
+      update drafts set value = change.value, origin = change.origin, changed_at = now(), stamp = ${stamp}::uuid
+      from ${rowsFrom(changed)} where drafts.photo_id = id and drafts.field = change.field`);
+}
+
+/** One parameter for many changes: PostgreSQL takes it apart faster than we do, and writes one row a picture from it. */
 function rowsFrom(changes: readonly DraftChangeGroup[]): SQL {
   const rows = changes.map(({ photoIds: ids, field, after }) => ({
     ids,
     field,
-    value: after && after.value !== null ? fieldValueShape.write(after.value) : null,
-    origin: after && draftOriginShape.write(after.origin),
+    value: storedValue(after),
+    origin: storedOrigin(after),
   }));
   return sql`jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
     as change(field text, value jsonb, origin jsonb, ids uuid[]), unnest(change.ids) as id`;
 }
+
+const storedValue = (draft: DraftValue | null) =>
+  draft && draft.value !== null ? fieldValueShape.write(draft.value) : null;
+const storedOrigin = (draft: DraftValue | null) => draft && draftOriginShape.write(draft.origin);

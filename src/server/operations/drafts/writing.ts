@@ -59,7 +59,7 @@ export function fieldsRead(writing: Writing): readonly FieldId[] | undefined {
     case 'cells':
       return [...new Set(writing.rows.flatMap((row) => Object.keys(row.values) as FieldId[]))];
     case 'caption':
-      return ['description', 'personShown'];
+      return writing.addPeople || writing.removePeople ? ['description', 'personShown'] : ['description'];
     case 'add-keywords':
     case 'remove-keywords':
     case 'replace-keywords':

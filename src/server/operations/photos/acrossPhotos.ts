@@ -59,7 +59,10 @@ export async function deskOf(
 ): Promise<Desk> {
   const inForce = await inForceOf(context, assignmentId);
   const fields = [...new Set<FieldId>([...inForce.captionFields, 'keywords', ...asked])];
-  const kinds = await alikePhotosOf(context, assignmentId, scope, fields, inForce);
+  const kinds = await alikePhotosOf(context, assignmentId, scope, fields, {
+    ...inForce,
+    areBrokenTold: true,
+  });
   const all = kinds.map(({ photo, ids }) => ({
     photo,
     count: ids.length,

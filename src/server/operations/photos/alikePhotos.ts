@@ -17,7 +17,7 @@ export interface AlikePhotos {
   /** One of them. Of what is a picture's own, as its name, it tells only where it stands for itself alone. */
   readonly photo: LeanPhoto;
   readonly ids: readonly string[];
-  /** Their records disagree about some field, also about one that was not asked for. */
+  /** Their records disagree about some field, also about one that was not asked for; false where nobody wanted to know. */
   readonly isBroken: boolean;
 }
 
@@ -29,10 +29,18 @@ export async function alikePhotos(
   context: Context,
   which: SQL,
   fields: readonly FieldId[],
-  { areSignOffsAlike }: Pick<InForce, 'areSignOffsAlike'>,
+  {
+    areSignOffsAlike,
+    areBrokenTold = false,
+  }: Pick<InForce, 'areSignOffsAlike'> & { readonly areBrokenTold?: boolean },
 ): Promise<AlikePhotos[]> {
-  return areSignOffsAlike ? kindsOf(context, which, fields) : eachForItself(context, which, fields);
+  return areSignOffsAlike
+    ? kindsOf(context, which, fields, areBrokenTold ? anyBroken : sql`false`)
+    : eachForItself(context, which, fields);
 }
+
+/** Looked for in the whole of a record, which takes as long as all fields that are asked for. */
+const anyBroken = sql`r @? '$.fields.*.agrees ? (@ == false)'`;
 
 export async function eachForItself(
   context: Context,
@@ -54,7 +62,12 @@ interface KindRow extends Record<string, unknown> {
   readonly [agrees: `agrees${number}`]: boolean | null;
 }
 
-async function kindsOf({ db }: Context, which: SQL, fields: readonly FieldId[]): Promise<AlikePhotos[]> {
+async function kindsOf(
+  { db }: Context,
+  which: SQL,
+  fields: readonly FieldId[],
+  isBroken: SQL,
+): Promise<AlikePhotos[]> {
   const path = (field: FieldId, member: string) => sql`r #> ${sql.param(['fields', field, member])}::text[]`;
   const columns = fields.flatMap((field, at) => [
     sql`(${path(field, 'value')})::text as ${sql.identifier(`value${at}`)}`,
@@ -71,7 +84,7 @@ async function kindsOf({ db }: Context, which: SQL, fields: readonly FieldId[]):
     sql``,
   );
   const { rows } = await db.execute<KindRow>(sql`
-    select "notApplicable", r @? '$.fields.*.agrees ? (@ == false)' as "isBroken" ${sql.join(
+    select "notApplicable", ${isBroken} as "isBroken" ${sql.join(
       columns.map((one) => sql`, ${one}`),
       sql``,
     )},

@@ -1,4 +1,4 @@
-import { and, asc, count, eq, inArray, min, or, type SQL, sql } from 'drizzle-orm';
+import { type AnyColumn, and, asc, count, eq, inArray, min, or, type SQL, sql } from 'drizzle-orm';
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { files, photoSummaries, photos } from '../../db/schema/photos';
@@ -49,28 +49,41 @@ export async function* summaryLines(
     sql`select pg_snapshot_xmin(pg_current_snapshot())::text as until`,
   );
   yield JSON.stringify({ head: { total: await countOf(context, assignmentId), until: rows[0]!.until } });
-  const isOld = isStale(made.basis);
-  const changed =
-    since === undefined ? undefined : or(sql`${photoSummaries.touched} >= ${since}::xid8`, isOld);
-  const parts = await context.db
-    .select({
-      rows: sql<
-        string | null
-      >`string_agg(${text}, ',' order by ${photos.position}, ${photos.id}) filter (where not ${isOld})`,
-      old: sql<
-        string[] | null
-      >`array_agg(${photos.id} order by ${photos.position}, ${photos.id}) filter (where ${isOld})`,
-    })
-    .from(photos)
-    .innerJoin(photoSummaries, eq(photoSummaries.photoId, photos.id))
-    .innerJoin(files, mainFile)
-    .where(and(eq(photos.assignmentId, assignmentId), changed))
-    .groupBy(sql`${photos.position} / ${sql.raw(String(atOnce))}`)
-    .orderBy(min(photos.position));
+  const parts = await partsOf(context, assignmentId, { since, basis: made.basis, atOnce });
   for (const part of parts) if (part.rows) yield `{"rows":[${part.rows}]}`;
   for (const { old } of parts)
     if (old)
       yield `{"rows":[${(await textsOf(context, oneOf(photos.id, old), old.length, made)).join(',')}]}`;
+}
+
+/** The rows of a list as texts, so many in one, and beside them the ids of those whose summary is to be made. */
+async function partsOf(
+  { db }: Context,
+  assignmentId: string,
+  {
+    since,
+    basis,
+    atOnce,
+  }: { readonly since: string | undefined; readonly basis: string; readonly atOnce: number },
+): Promise<{ readonly rows: string | null; readonly old: string[] | null }[]> {
+  const isOld = isStale(basis);
+  const inOrder = sql`order by ${photos.position}, ${photos.id}`;
+  return db
+    .select({
+      rows: sql<string | null>`string_agg(${text}, ',' ${inOrder}) filter (where not ${isOld})`,
+      old: sql<string[] | null>`array_agg(${photos.id} ${inOrder}) filter (where ${isOld})`,
+    })
+    .from(photos)
+    .innerJoin(photoSummaries, eq(photoSummaries.photoId, photos.id))
+    .innerJoin(files, mainFile)
+    .where(
+      and(
+        eq(photos.assignmentId, assignmentId),
+        since === undefined ? undefined : or(sql`${photoSummaries.touched} >= ${since}::xid8`, isOld),
+      ),
+    )
+    .groupBy(sql`${photos.position} / ${sql.raw(String(atOnce))}`)
+    .orderBy(min(photos.position));
 }
 
 const mainFile = and(eq(files.photoId, photos.id), eq(files.role, 'main'));
@@ -105,23 +118,20 @@ async function textsOf(
     const now = made.get(row.id);
     const told = now ? JSON.stringify(now) : row.summary;
     // A photo that was taken away meanwhile has none.
-    return told === null ? [] : `${row.own.slice(0, -1)},${told.slice(1)}`;
+    return told === null ? [] : `${row.own},${told.slice(1)}`;
   });
 }
 
-/** The members that are no part of the summary, and the summary; together they are one object. */
-const members = {
-  id: photos.id,
-  name: photos.name,
-  place: photos.position,
-  revision: files.modifiedNs,
-  isGone: sql`case when ${photos.goneAt} is not null then true end`,
-  isChanged: sql`case when ${photos.changedOutsideAt} is not null then true end`,
-} satisfies { readonly [K in Exclude<keyof ListedSummary, keyof StoredSummary>]: unknown };
-const named = Object.entries(members).map(([name, value]) => sql`${sql.raw(`'${name}'`)}, ${value}`);
-const own = sql<string>`json_strip_nulls(json_build_object(${sql.join(named, sql`, `)}))::text`;
+/**
+ * The members that are no part of the summary, and behind them the summary: one object. Put together as text, which
+ * takes the database half as long as making an object.
+ */
+const flag = (name: 'isGone' | 'isChanged', at: AnyColumn) =>
+  sql`case when ${at} is null then '' else ${sql.raw(`',"${name}":true'`)} end`;
+const own = sql<string>`'{"id":"' || ${photos.id} || '","name":' || to_json(${photos.name}) || ',"place":' || ${photos.position}
+  || ',"revision":' || to_json(${files.modifiedNs}) || ${flag('isGone', photos.goneAt)} || ${flag('isChanged', photos.changedOutsideAt)}`;
 const summary = sql<string | null>`(${photoSummaries.summary} - 'version')::text`;
-const text = sql`rtrim(${own}, '}') || ',' || ltrim(${summary}, '{')`;
+const text = sql`${own} || ',' || ltrim(${summary}, '{')`;
 
 /** The beginning of the list, for the page to begin with. */
 export async function firstSummaries(

@@ -3,7 +3,6 @@ import type { FieldId } from '../../../core/catalogue/fields';
 import type { Scope } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { photos } from '../../db/schema/photos';
-import type { InForce } from '../assignments/inForce';
 import { type AlikePhotos, alikePhotos, eachForItself } from './alikePhotos';
 import { type ListedPhoto, listed } from './photos';
 import { inScope } from './scope';
@@ -23,9 +22,9 @@ export async function alikePhotosOf(
   assignmentId: string,
   scope: Scope,
   fields: readonly FieldId[],
-  inForce: InForce,
+  by: Parameters<typeof alikePhotos>[3],
 ): Promise<AlikePhotos[]> {
-  return alikePhotos(context, await inScope(context, assignmentId, scope), fields, inForce);
+  return alikePhotos(context, await inScope(context, assignmentId, scope), fields, by);
 }
 
 /** Those that a scope means, with some of their fields, each for itself. */
