@@ -79,6 +79,31 @@ test('cells are filled down, cleared, and undone as one act', async () => {
   await expect(page.getByText(`Writing to ${names[4]}`, { exact: true })).toBeVisible();
 });
 
+// The cell below it was selected as well: it came under the pressed mouse as the ledger scrolled.
+test('a cell that is half out of sight is selected alone, though the ledger moves under the mouse', async () => {
+  await open();
+  const bottom = (await grid().boundingBox())!;
+  const edge = bottom.y + bottom.height - 14;
+  let half: string | undefined;
+  for (const name of names) {
+    const box = await cell(name, 'description').boundingBox();
+    if (box && box.y < edge && box.y + box.height > edge + 14) half = name;
+  }
+  const box = (await cell(half!, 'description').boundingBox())!;
+  await page.mouse.move(box.x + 20, edge);
+  await page.mouse.down();
+  await expect.poll(async () => (await cell(half!, 'description').boundingBox())!.y).toBeLessThan(box.y);
+  await page.mouse.up();
+  await expect(page.getByText(`Writing to ${half}`, { exact: true })).toBeVisible();
+  // A drag still takes what it goes over.
+  const from = (await cell(names[1]!, 'description').boundingBox()) ?? box;
+  await page.mouse.move(from.x + 20, from.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 20, from.y + 90, { steps: 4 });
+  await page.mouse.up();
+  await expect(page.getByText('Writing to 2 pictures')).toBeVisible();
+});
+
 test('cells come from a spreadsheet and go to it, with lines and quotes in them', async () => {
   await cell(names[5]!, 'description').click();
   await paste('Caulking, second week\tcaulking, port side\n"Two lines\nof a ""caption"""\tsail\n');

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { counted } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { Button } from '@/ui/buttons';
-import type { PhotoView } from '../describe/set/view';
+import { type PhotoView, previewAt } from '../describe/set/view';
 import type { Checked } from './checked';
 import { sourceRows, sourceText } from './sourceRows';
 
@@ -29,7 +29,7 @@ export function SourceList({
 }) {
   const [status, setStatus] = useState('');
   const rows = sourceRows(checked);
-  const previews = new Map(views.map((view) => [view.id, view.previewUrl]));
+  const previews = new Map(views.map((view) => [view.id, previewAt(view, 480)]));
   const copy = () =>
     navigator.clipboard.writeText(sourceText(rows)).then(
       () => setStatus('Copied.'),

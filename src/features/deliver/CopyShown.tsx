@@ -11,7 +11,7 @@ import { problemWords } from '@/server/problems/words';
 import { SignButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { StripDrawing } from '@/ui/ThreadStrip';
-import type { PhotoView } from '../describe/set/view';
+import { type PhotoView, previewAt } from '../describe/set/view';
 
 interface Props {
   readonly view: PhotoView;
@@ -47,7 +47,7 @@ export function CopyShown({ view, place, total, onGo, copy, isMaking, error }: P
       </Flex>
       <Flex bg="field" height={{ base: '14rem', md: '21rem' }} justifyContent="center" alignItems="center">
         <chakra.img
-          src={copy?.picture || view.previewUrl}
+          src={copy?.picture || previewAt(view, 480)}
           alt={`The copy of ${view.name}`}
           maxWidth="100%"
           maxHeight="100%"

@@ -43,9 +43,6 @@ export function Ledger({ place: kept, set, columns, write, onOpen }: Props) {
   return (
     <>
       <FoldedColumns columns={columns} count={shown.length} />
-      <Notice kind="warning" paddingX="5" fontSize="small">
-        {cells.message}
-      </Notice>
       <Box
         ref={scroller}
         role="grid"
@@ -104,6 +101,10 @@ export function Ledger({ place: kept, set, columns, write, onOpen }: Props) {
           })}
         </Box>
       </Box>
+      {/* Below the cells: what comes and goes above them would move them under a pressed mouse. */}
+      <Notice kind="warning" paddingX="5" fontSize="small">
+        {cells.message}
+      </Notice>
       {editing && !isTyped(editing.field) && (
         <CellDialog
           field={editing.field}

@@ -4,7 +4,7 @@ import { memo } from 'react';
 import type { FieldId } from '@/core/catalogue/fields';
 import type { ListedValues } from '@/server/operations/photos/listValues';
 import { ThreadStrip } from '@/ui/ThreadStrip';
-import type { PhotoView } from '../set/view';
+import { type PhotoView, previewAt } from '../set/view';
 import { CellEditor } from './CellEditor';
 import { cellWords } from './cellText';
 import type { ColumnInSight } from './columns';
@@ -54,7 +54,7 @@ export const LedgerRow = memo(function LedgerRow(props: Props) {
         onDoubleClick={() => onOpen(view.id)}
       >
         <span className="field">
-          <img src={view.previewUrl} alt="" loading="lazy" decoding="async" draggable={false} />
+          <img src={previewAt(view, 480)} alt="" loading="lazy" decoding="async" draggable={false} />
         </span>
         <span className="names">
           <span className="name" title={view.name}>
@@ -76,6 +76,14 @@ export const LedgerRow = memo(function LedgerRow(props: Props) {
     </div>
   );
 });
+
+/** The pressed mouse went there; cells that moved under it, as the ledger scrolled, are not meant. */
+const isDragged = ({
+  buttons,
+  movementX,
+  movementY,
+}: Pick<MouseEvent, 'buttons' | 'movementX' | 'movementY'>) =>
+  buttons === 1 && (movementX !== 0 || movementY !== 0);
 
 function LedgerCell({
   column: { id, label, index, left, width },
@@ -109,7 +117,7 @@ function LedgerCell({
       onMouseDown={(event) =>
         event.button === 0 && editing?.field !== id && cells.choose(view.id, id, how(event))
       }
-      onMouseEnter={(event) => event.buttons === 1 && cells.choose(view.id, id, { shift: true, ctrl: false })}
+      onMouseEnter={(event) => isDragged(event) && cells.choose(view.id, id, { shift: true, ctrl: false })}
       onDoubleClick={() => cells.edit({ id: view.id, field: id })}
     >
       {editing?.field === id ? (

@@ -45,7 +45,7 @@ export function LargePicture({
             draggable={false}
             onError={() => setBroken(url)}
             // Until the large one is there, the small one stands in its place.
-            style={{ backgroundImage: `url("${view.previewUrl}")` }}
+            style={{ backgroundImage: `url("${previewAt(view, 480)}")` }}
             backgroundSize="contain"
             backgroundRepeat="no-repeat"
             backgroundPosition="center"

@@ -2,7 +2,7 @@ import type { QueryClient } from '@tanstack/react-query';
 import type { FieldId } from '@/core/catalogue/fields';
 import { asText, type FieldValue, isEmpty } from '@/core/catalogue/value';
 import type { Scope } from '@/core/drafts/scope';
-import type { StrokeState } from '@/core/threads/stroke';
+import type { Strip, StrokeState } from '@/core/threads/stroke';
 import type { Writing } from '@/server/operations/drafts/writing';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import type { ListedValues } from '@/server/operations/photos/listValues';
@@ -31,12 +31,13 @@ export function showAhead(
   if (!isMeant) return undefined;
   const before = shownOf(queries, assignmentId, isMeant);
   if (!changesOf) return before;
+  const shown = shownAhead();
   queries.setQueryData<PhotoList>(
     queryKeys.photoList(assignmentId),
     (list) =>
       list && {
         ...list,
-        views: list.views.map((view) => (isMeant(view) ? shownAhead(view, changesOf(view.id)) : view)),
+        views: list.views.map((view) => (isMeant(view) ? shown(view, changesOf(view.id)) : view)),
       },
   );
   queries.setQueryData<ValueTable>(queryKeys.values(assignmentId), (table) => {
@@ -125,19 +126,27 @@ function meantBy({ except = [], upTo, ...scope }: Scope) {
   return ({ id, place }: Pick<PhotoView, 'id' | 'place'>) => isWithin(place) && !out.has(id);
 }
 
-function shownAhead(view: PhotoView, changes: Changes | undefined): PhotoView {
-  if (!changes) return view;
-  const { description } = changes;
-  const rating = 'rating' in changes ? asText(changes.rating) : view.rating;
-  const { rating: _, ...rest } = view;
-  const next = withDraft({ ...rest, ...(rating ? { rating } : {}) });
-  if (description === undefined) return next;
-  const caption = asText(description).trim();
-  return {
-    ...next,
-    caption,
-    strip: { ...next.strip, caption: strokeAhead(next.strip.caption, caption !== '') },
+/** Pictures as they will be. Those with the same strip share the next one too. */
+function shownAhead() {
+  const strips = { there: new Map<Strip, Strip>(), empty: new Map<Strip, Strip>() };
+  const stripOf = (before: Strip, isThere: boolean) => {
+    const known = isThere ? strips.there : strips.empty;
+    const strip = known.get(before) ?? { ...before, caption: strokeAhead(before.caption, isThere) };
+    known.set(before, strip);
+    return strip;
   };
+  return (view: PhotoView, changes: Changes | undefined): PhotoView => {
+    if (!changes) return view;
+    const { description } = changes;
+    const rated = 'rating' in changes ? withRating(view, asText(changes.rating)) : view;
+    if (description === undefined) return withDraft(rated);
+    const caption = asText(description).trim();
+    return withDraft(rated, { caption, strip: stripOf(view.strip, caption !== '') });
+  };
+}
+
+function withRating({ rating: _, ...view }: PhotoView, rating: string): PhotoView {
+  return rating ? { ...view, rating } : view;
 }
 
 function strokeAhead(before: StrokeState, isThere: boolean): StrokeState {

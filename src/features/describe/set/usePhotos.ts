@@ -41,6 +41,8 @@ function usePhotoList(assignmentId: string, { total, rows }: FirstPhotos): Photo
     initialData: (): PhotoList => ({ total, views: rows.map(viewOf) }),
     // The page is only begun with: the rest is read at once.
     initialDataUpdatedAt: 0,
+    // Rows that did not change stay the same objects (mergeRows); comparing all of them would take longer than the rest.
+    structuralSharing: false,
   });
   return data;
 }

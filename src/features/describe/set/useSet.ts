@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo } from 'react';
+import { useMemo, useRef } from 'react';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { orderNeedsValues } from './order';
 import { showNeedsValues } from './show';
@@ -12,6 +12,7 @@ import { useGathered } from './useGathered';
 import { type FirstPhotos, usePhotos } from './usePhotos';
 import { useSelection } from './useSelection';
 import { useValues } from './useValues';
+import type { PhotoView } from './view';
 
 /** The pictures of an assignment as the address arranges them, and which of them are selected. */
 export function useSet(assignment: Assignment, first: FirstPhotos) {
@@ -27,9 +28,20 @@ export function useSet(assignment: Assignment, first: FirstPhotos) {
   const known = useMemo(() => ({ values, gathered, failing }), [values, gathered, failing]);
   const arranged = useArranged(views, show, order, known);
   const { shown } = arranged;
-  const ids = useMemo(() => shown.map((view) => view.id), [shown]);
+  const ids = useIds(shown);
   const selection = useSelection(ids, `selection ${assignmentId}`);
   useCurrentInAddress(address, selection);
   return { views, total, values, address, arranged, shown, selection, rule: rule?.words };
 }
+/** The ids of pictures; the same list as long as it says the same, whatever else changes about them. */
+function useIds(shown: readonly PhotoView[]): readonly string[] {
+  const held = useRef<readonly string[]>([]);
+  return useMemo(() => {
+    const before = held.current;
+    const isSame = before.length === shown.length && shown.every(({ id }, at) => id === before[at]);
+    if (!isSame) held.current = shown.map((view) => view.id);
+    return held.current;
+  }, [shown]);
+}
+
 export type PictureSet = ReturnType<typeof useSet>;

@@ -8,7 +8,6 @@ export interface PhotoView extends Omit<ListedSummary, 'strip'> {
   readonly strip: Strip;
   /** One or two words beside the file name. */
   readonly state: { readonly words: string; readonly kind: 'draft' | 'attention' } | undefined;
-  readonly previewUrl: string;
 }
 
 export function viewOf({ strip: code, ...row }: ListedSummary): PhotoView {
@@ -17,7 +16,6 @@ export function viewOf({ strip: code, ...row }: ListedSummary): PhotoView {
     ...row,
     strip,
     state: stateOf(row, strip),
-    previewUrl: previewAt(row, 480),
   };
 }
 
@@ -26,9 +24,12 @@ export const lacksCaption = ({ caption, strip }: Pick<PhotoView, 'caption' | 'st
   caption === '' && strip.caption !== 'none';
 
 /** A picture as it looks with a draft that is on its way to the server. */
-export function withDraft(view: PhotoView): PhotoView {
-  const drafted = { ...view, drafted: true as const };
-  return { ...drafted, state: stateOf(drafted, view.strip) };
+export function withDraft(
+  view: PhotoView,
+  changes: Partial<Pick<PhotoView, 'caption' | 'strip'>> = {},
+): PhotoView {
+  const drafted = { ...view, ...changes, drafted: true as const };
+  return Object.assign(drafted, { state: stateOf(drafted, drafted.strip) });
 }
 
 /** Where a preview of at least so many pixels is found; another one for each revision of the file. */
@@ -36,6 +37,9 @@ export const previewAt = (
   { id, revision }: Pick<ListedSummary, 'id' | 'revision'>,
   side: 480 | 1600 | 2560,
 ) => `/api/photos/${id}/preview?side=${side}&at=${revision}`;
+
+/** One for all pictures that have it. */
+const draft = { words: 'draft', kind: 'draft' } as const;
 
 function stateOf(
   {
@@ -49,7 +53,7 @@ function stateOf(
 ): PhotoView['state'] {
   if (isGone) return { words: 'its file is gone', kind: 'attention' };
   if (isChanged) return { words: drafted ? 'draft; changed outside' : 'changed outside', kind: 'attention' };
-  if (drafted) return { words: 'draft', kind: 'draft' };
+  if (drafted) return draft;
   if (unreadable) return { words: 'a record cannot be read', kind: 'attention' };
   if (signed) return { words: 'signed (C2PA)', kind: 'attention' };
   const broken = threads.filter(({ id }) => strip[id] === 'broken');

@@ -41,7 +41,7 @@ export const SheetPicture = memo(function SheetPicture({
     >
       <div className="field">
         <img
-          src={isLarge ? previewAt(view, 1600) : view.previewUrl}
+          src={previewAt(view, isLarge ? 1600 : 480)}
           alt={caption || name}
           loading="lazy"
           decoding="async"
