@@ -85,3 +85,16 @@ test('in the order of a field, and what asks for attention first', () => {
   expect(ids.at(-1)).toBe('b');
   expect(inOrder(views, orderFrom('state'), values).map((one) => one.id)).toEqual(['a', 'b', 'c']);
 });
+
+// 100000 stood between 10001 and 10000.
+test('very many names stand in the order of a few: numbers by their size, capitals with small letters', () => {
+  const names = ['yard-9', 'Yard-10', 'yard-100', 'yard-11', 'a-2', 'B-1'];
+  const few = names.map((name, at) => view(name, { name, place: at + 1 }));
+  const many = Array.from({ length: 20_001 }, (_, at) => view(`z${at}`, { place: at + 10 }));
+  const order = (views: readonly PhotoView[]) =>
+    inOrder(views, orderFrom('name'), undefined)
+      .filter(({ name }) => names.includes(name))
+      .map((one) => one.name);
+  expect(order(few)).toEqual(['a-2', 'B-1', 'yard-9', 'Yard-10', 'yard-11', 'yard-100']);
+  expect(order([...few, ...many])).toEqual(order(few));
+});

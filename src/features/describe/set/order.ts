@@ -38,9 +38,13 @@ export const orderNeedsValues = ({ by }: Order): boolean => !isName(by);
 
 export const orderByWords = ({ by }: Order): string => (isName(by) ? orderWords[by] : fieldLabel(by));
 
-/** Names beyond so many are compared letter by letter: locale rules take too long. */
+/** Beyond so many, what is compared is made comparable letter by letter: locale rules take too long. */
 const COLLATED = 20_000;
 const collator = new Intl.Collator(undefined, { numeric: true });
+const asItIs = (key: string) => key;
+
+/** Numbers by their size, and capitals with the small letters, as the collator has them. */
+const byLetter = (key: string) => key.toLowerCase().replace(/\d+/g, (digits) => digits.padStart(16, '0'));
 
 /** Pictures in an order; those without what it goes by stand last, equals as they were brought in. */
 export function inOrder(
@@ -49,10 +53,10 @@ export function inOrder(
   values: ReadonlyMap<string, ListedValues> | undefined,
 ): readonly PhotoView[] {
   if (by === 'place') return isDown ? [...views].reverse() : views;
-  const compare = views.length > COLLATED ? byLetters : collator.compare;
+  const [compare, comparable] = views.length > COLLATED ? [byLetters, byLetter] : [collator.compare, asItIs];
   const sign = isDown ? -1 : 1;
   return views
-    .map((view) => ({ view, key: keyOf(view, by, values) }))
+    .map((view) => ({ view, key: comparable(keyOf(view, by, values)) }))
     .sort((a, b) => {
       if (a.key === '' || b.key === '') return a.key === b.key ? 0 : a.key === '' ? 1 : -1;
       return sign * compare(a.key, b.key);
