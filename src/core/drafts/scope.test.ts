@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { scopeOf } from './scope';
+import { scopeOf, scopeOfPart } from './scope';
 
 const set = (count: number) => Array.from({ length: count }, (_, at) => ({ id: `p${at}`, place: at + 3 }));
 
@@ -30,6 +30,9 @@ test('whatever is chosen, the scope means exactly that, and never names more tha
           ? scope.ids
           : all.map((one) => one.id).filter((id) => !scope.except?.includes(id));
       expect(meant).toEqual(chosen);
+      const part = all.filter((_, at) => picks[at]);
+      expect(scopeOfPart(part, all)).toEqual(scope);
+      expect(scopeOfPart([...part].reverse(), all)).toEqual(scope);
       expect(named.length).toBeLessThanOrEqual(picks.length / 2);
     }),
   );

@@ -25,14 +25,26 @@ export interface PictureQuery {
 
 export const these = (ids: readonly string[]): Scope => ({ of: 'these', ids });
 
+interface Placed {
+  readonly id: string;
+  readonly place: number;
+}
+
 /** A part of an ordered set in the fewest words: all of it, all but some, or these. */
-export function scopeOf(
-  chosen: ReadonlySet<string>,
-  all: readonly { readonly id: string; readonly place: number }[],
-): Scope {
+export const scopeOf = (chosen: ReadonlySet<string>, all: readonly Placed[]): Scope =>
+  scopeBy(({ id }) => chosen.has(id), all);
+
+/** The same where the part stands in the order of the set, as what was filtered out of it does: nothing is searched. */
+export function scopeOfPart(part: readonly Pick<Placed, 'id'>[], all: readonly Placed[]): Scope {
+  let at = 0;
+  const scope = scopeBy(({ id }) => part[at]?.id === id && ++at > 0, all);
+  return at === part.length ? scope : scopeOf(new Set(part.map(({ id }) => id)), all);
+}
+
+function scopeBy(isChosen: (one: Placed) => boolean, all: readonly Placed[]): Scope {
   const ids: string[] = [];
   const except: string[] = [];
-  for (const { id } of all) (chosen.has(id) ? ids : except).push(id);
+  for (const one of all) (isChosen(one) ? ids : except).push(one.id);
   const upTo = all.at(-1)?.place;
   if (ids.length <= except.length || upTo === undefined) return these(ids);
   return { of: 'all', upTo, ...(except.length > 0 ? { except } : {}) };

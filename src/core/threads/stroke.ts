@@ -91,7 +91,10 @@ export type StripCounts = Readonly<Record<ThreadId, StrokeCounts>>;
 
 /** How many strokes are in which state over many pictures. */
 export function countStrips(strips: readonly Strip[]): StripCounts {
-  return countGroups(strips.map((strip) => ({ strip, count: 1 })));
+  // Those of a long list are few objects (stripFromCode).
+  const counted = new Map<Strip, number>();
+  for (const strip of strips) counted.set(strip, (counted.get(strip) ?? 0) + 1);
+  return countGroups([...counted].map(([strip, count]) => ({ strip, count })));
 }
 
 /** The same, where so many pictures share a strip. */

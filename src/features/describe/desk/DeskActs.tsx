@@ -2,7 +2,7 @@
 
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
-import { type Scope, scopeOf } from '@/core/drafts/scope';
+import { type Scope, scopeOfPart } from '@/core/drafts/scope';
 import { counted, formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { apiRequest } from '@/ui/api';
@@ -56,16 +56,17 @@ export function DeskActs({
   const { copied, copy, message } = useCopied(assignmentId);
   const versionsOf = useVersions(assignmentId, views);
   const more = useMemo(() => {
-    const ids = new Set(chosen.map((view) => view.id));
     // With very many it would take longer than it is worth.
-    const found = chosen.length > MOST_ASKED ? [] : chosen.flatMap((view) => versionsOf(view.id));
+    if (chosen.length > MOST_ASKED) return [];
+    const ids = new Set(chosen.map((view) => view.id));
+    const found = chosen.flatMap((view) => versionsOf(view.id));
     return [...new Set(found.map((view) => view.id))].filter((id) => !ids.has(id));
   }, [chosen, versionsOf]);
   const changed = chosen.filter((view) => view.isChanged);
   const seen = useMutation({
     mutationFn: () =>
       apiRequest(`assignments/${assignmentId}/seen`, 'POST', {
-        scope: scopeOf(new Set(changed.map((view) => view.id)), views),
+        scope: scopeOfPart(changed, views),
       }),
     onSuccess: () => readAfterAct(queries, queryKeys.photos(assignmentId)),
   });
@@ -74,10 +75,7 @@ export function DeskActs({
   return (
     <>
       {drafted.length > 0 && (
-        <LinkButton
-          type="button"
-          onClick={() => write(scopeOf(new Set(drafted.map((view) => view.id)), views), { kind: 'discard' })}
-        >
+        <LinkButton type="button" onClick={() => write(scopeOfPart(drafted, views), { kind: 'discard' })}>
           Discard drafts of {drafted.length === 1 ? 'this picture' : formatNumber(drafted.length)}
         </LinkButton>
       )}

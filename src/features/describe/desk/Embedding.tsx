@@ -3,7 +3,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
-import { type Scope, scopeOf } from '@/core/drafts/scope';
+import { type Scope, scopeOfPart } from '@/core/drafts/scope';
 import { counted, formatNumber } from '@/core/wording/counts';
 import type { BlockedFolder } from '@/server/operations/folders/blockedFolders';
 import type { DraftsProof } from '@/server/operations/photos/acrossPhotos';
@@ -115,11 +115,11 @@ interface Meant {
 
 function meantBy(views: readonly PhotoView[], selected: ReadonlySet<string>): Meant {
   const drafted = views.filter((view) => view.drafted);
-  const among = drafted.filter((view) => selected.has(view.id));
+  const among = selected.size === 0 ? [] : drafted.filter((view) => selected.has(view.id));
   const isSelection = among.length > 0;
   const upTo = views.at(-1)?.place ?? 0;
   return isSelection
-    ? { scope: scopeOf(new Set(among.map((view) => view.id)), views), count: among.length, isSelection }
+    ? { scope: scopeOfPart(among, views), count: among.length, isSelection }
     : { scope: { of: 'query', query: { drafted: true }, upTo }, count: drafted.length, isSelection };
 }
 

@@ -2,7 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { type ReactNode, useMemo } from 'react';
-import { scopeOf } from '@/core/drafts/scope';
+import { scopeOfPart } from '@/core/drafts/scope';
 import { counted } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { LinkButton } from '@/ui/buttons';
@@ -40,7 +40,7 @@ export function WritingDesk({ assignment, views, chosen, writing, rests, keys, s
   );
   const isOpen = open === 'open';
   const asked = useDeskFields('desk');
-  const scope = useMemo(() => scopeOf(new Set(chosen.map((view) => view.id)), views), [chosen, views]);
+  const scope = useMemo(() => scopeOfPart(chosen, views), [chosen, views]);
   if (chosen.length === 0) {
     return (
       <Desk>
