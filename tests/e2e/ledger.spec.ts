@@ -96,7 +96,7 @@ test('a cell that is half out of sight is selected alone, though the ledger move
   await page.mouse.up();
   await expect(page.getByText(`Writing to ${half}`, { exact: true })).toBeVisible();
   // A drag still takes what it goes over.
-  const from = (await cell(names[1]!, 'description').boundingBox()) ?? box;
+  const from = (await cell(names[4]!, 'description').boundingBox())!;
   await page.mouse.move(from.x + 20, from.y + 20);
   await page.mouse.down();
   await page.mouse.move(from.x + 20, from.y + 90, { steps: 4 });

@@ -77,13 +77,12 @@ export const LedgerRow = memo(function LedgerRow(props: Props) {
   );
 });
 
-/** The pressed mouse went there; cells that moved under it, as the ledger scrolled, are not meant. */
-const isDragged = ({
-  buttons,
-  movementX,
-  movementY,
-}: Pick<MouseEvent, 'buttons' | 'movementX' | 'movementY'>) =>
-  buttons === 1 && (movementX !== 0 || movementY !== 0);
+/** Where the mouse was pressed; there is one. */
+let pressedAt = { clientX: 0, clientY: 0 };
+
+/** The pressed mouse went there; cells that came under it as the ledger scrolled are not meant. */
+const isDragged = ({ buttons, clientX, clientY }: Pick<MouseEvent, 'buttons' | 'clientX' | 'clientY'>) =>
+  buttons === 1 && (clientX !== pressedAt.clientX || clientY !== pressedAt.clientY);
 
 function LedgerCell({
   column: { id, label, index, left, width },
@@ -114,9 +113,10 @@ function LedgerCell({
       className={name}
       style={{ left, width }}
       title={words.length > 60 ? words : undefined}
-      onMouseDown={(event) =>
-        event.button === 0 && editing?.field !== id && cells.choose(view.id, id, how(event))
-      }
+      onMouseDown={(event) => {
+        pressedAt = { clientX: event.clientX, clientY: event.clientY };
+        if (event.button === 0 && editing?.field !== id) cells.choose(view.id, id, how(event));
+      }}
       onMouseEnter={(event) => isDragged(event) && cells.choose(view.id, id, { shift: true, ctrl: false })}
       onDoubleClick={() => cells.edit({ id: view.id, field: id })}
     >

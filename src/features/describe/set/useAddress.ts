@@ -3,6 +3,7 @@
 import { usePathname, useSearchParams } from 'next/navigation';
 import { useCallback, useMemo } from 'react';
 import { nameAddress } from '@/ui/nameAddress';
+import { useRouterAtAddress } from '@/ui/useRouterAtAddress';
 import { type Order, orderCode, orderFrom } from './order';
 import { type Show, showCode, showFrom } from './show';
 
@@ -23,10 +24,14 @@ export interface Address {
   readonly setPicture: (id: string | undefined) => void;
 }
 
+/** The parts that Back goes through. */
+const steps = ['as', 'show', 'order'];
+
 /** What the address names: arrangement, filter, order, picture. It can be shared, and Back works. */
 export function useAddress(): Address {
   const query = useSearchParams();
   const path = usePathname();
+  useRouterAtAddress(steps);
   const go = useCallback(
     (part: string, value: string, isStep: boolean) => {
       const next = new URLSearchParams(window.location.search);
