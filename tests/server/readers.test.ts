@@ -129,7 +129,8 @@ const failures: Readonly<Record<string, string>> = {
   'a length that lies.jpg': 'file-cut',
 };
 
-test('the neighbours of a file that took too long wait for each other, and nobody else for them', async () => {
+// Who waits for whom is told by readers/turns.test.ts: here a reader has to be started anew first, however long that takes.
+test('the neighbours of a file that took too long are read all the same, and others beside them', async () => {
   const slow = mkdtempSync(path.join(folder, 'slow-'));
   const picture = (width: number) =>
     sharp({ create: { width, height: 3000, channels: 3, background: '#7a8b99' } });
@@ -155,8 +156,6 @@ test('the neighbours of a file that took too long wait for each other, and nobod
   );
   await Promise.all(asked);
   expect([...answered].sort()).toEqual(['1.png', '2.png', '3.png', 'other.jpg']);
-  // The second of the slow ones began when the first was done; this one had the other reader at once.
-  expect(answered.indexOf('other.jpg')).toBeLessThan(2);
 });
 
 test.each(bombs)(
