@@ -2,8 +2,8 @@ import { answerTo } from './endpoint';
 import { streamOf } from './inPieces';
 
 /**
- * An answer told as it comes about: one JSON text a line; texts are JSON already. The first part is waited for, so that what fails
- * at once is an ordinary error; what fails later is the last line, as `{ "error": … }`.
+ * An answer told as it comes about: one JSON text a line; parts that are texts are JSON already. The first part is
+ * waited for, so that what fails at once is an ordinary error; what fails later is the last line, as `{ "error": … }`.
  */
 export async function inLines(parts: AsyncGenerator<unknown>): Promise<Response> {
   return new Response(await streamOf(linesOf(parts)), {

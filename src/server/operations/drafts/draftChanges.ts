@@ -39,22 +39,19 @@ export function sameDraft(one: DraftValue | null, other: DraftValue | null): boo
   return sameValue(one.value, other.value);
 }
 
-/** What is changed alike, with all its pictures. */
-export const groupsOf = (changed: readonly ChangedPhotos[]): DraftChangeGroup[] =>
-  groupChanges(
-    changed.flatMap(({ ids, changes }) => changes.map((change) => ({ ...change, photoIds: ids }))),
-  );
-
-/** Writes changes, and what they make of the summaries; the photos are locked. */
+/** Writes changes, and what they make of the summaries; the photos are locked. Returns what was changed alike. */
 export async function keepChanges(
   context: Context,
   assignmentId: string,
   changed: readonly ChangedPhotos[],
-): Promise<void> {
-  const groups = groupsOf(changed);
-  if (groups.length === 0) return;
+): Promise<DraftChangeGroup[]> {
+  const groups = groupChanges(
+    changed.flatMap(({ ids, changes }) => changes.map((change) => ({ ...change, photoIds: ids }))),
+  );
+  if (groups.length === 0) return groups;
   const summaries = await summaryChanges(context, assignmentId, changed);
   await keepingSummaries(context, summaries, () => applyDraftChanges(context, groups));
+  return groups;
 }
 
 /** So few changes are written one by one: what is the same for all of its pictures is told the database once. */
@@ -62,8 +59,8 @@ const FEW = 20;
 
 /**
  * Writes changes, however many pictures each is for. The photos are locked, so that what stood there before is what the
- * changes say: new drafts need not be looked for. What is written by one act has one stamp: the database would take as
- * long to make a hundred thousand as to write them.
+ * changes say: new drafts need not be looked for. What is written by one act has one stamp: a random one
+ * for each of a hundred thousand rows would be work for nothing.
  */
 async function applyDraftChanges(context: Context, changes: readonly DraftChangeGroup[]): Promise<void> {
   const stamp = randomUUID();

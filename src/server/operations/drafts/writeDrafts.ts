@@ -14,7 +14,7 @@ import { fieldsForSummaries } from '../photos/keepSummaries';
 import type { LeanPhoto } from '../photos/photos';
 import { alikePhotosOf, listPhotosOf, lockPhotos, photosOfThemselves } from '../photos/photosInScope';
 import { keepMarks } from './doesNotApply';
-import { draftChanges, groupsOf, keepChanges } from './draftChanges';
+import { draftChanges, keepChanges } from './draftChanges';
 import type { Drafter } from './drafter';
 import { drafterFor } from './drafters';
 import type { MakerGroup } from './othersPictures';
@@ -65,8 +65,7 @@ async function makeChanges(
     ids,
     changes: draftChanges(photo, draftsOf(photo)),
   }));
-  await keepChanges(tx, assignmentId, changed);
-  return groupsOf(changed);
+  return keepChanges(tx, assignmentId, changed);
 }
 
 /** What an act writes to, with no more of it than the act looks at; what is alike is worked out once. */

@@ -39,7 +39,7 @@ export async function alikePhotos(
     : eachForItself(context, which, fields);
 }
 
-/** Looked for in the whole of a record, which takes as long as all fields that are asked for. */
+/** Looked for in the whole of a record: it makes the reading half as long again. */
 const anyBroken = sql`r @? '$.fields.*.agrees ? (@ == false)'`;
 
 export async function eachForItself(

@@ -124,7 +124,7 @@ async function textsOf(
 
 /**
  * The members that are no part of the summary, and behind them the summary: one object. Put together as text, which
- * takes the database half as long as making an object.
+ * takes the database little more than half as long as making an object.
  */
 const flag = (name: 'isGone' | 'isChanged', at: AnyColumn) =>
   sql`case when ${at} is null then '' else ${sql.raw(`',"${name}":true'`)} end`;
