@@ -159,13 +159,13 @@ async function oneByOne(page: Page) {
   await page.getByLabel('Caption', { exact: true }).waitFor(PATIENCE);
   await page.waitForTimeout(4000);
   const took: number[] = [];
-  for (let round = 0; round < 10; round++) {
-    const now = await page.getByText(/^Writing to /).innerText();
+  for (let round = 0; round < 20; round++) {
+    const shown = await page.getByRole('group', { name: /^Picture / }).getAttribute('aria-label');
     took.push(
       await until(
         page,
         () => page.keyboard.press('Control+ArrowDown'),
-        `() => !document.body.innerText.includes(${JSON.stringify(now)}) && document.querySelector('[data-writes=caption] textarea')?.value !== ''`,
+        `() => document.querySelector('[aria-label^="Picture "]').ariaLabel !== ${JSON.stringify(shown)} && document.querySelector('[data-writes=caption] textarea')?.value !== ''`,
       ),
     );
     await page.waitForTimeout(2000);

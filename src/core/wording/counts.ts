@@ -2,7 +2,21 @@ import { locale } from './locale';
 
 /** A number as the person writes it: "1,240", "1.240". At most `digits` behind the decimal sign. */
 export function formatNumber(value: number, digits = 0): string {
-  return new Intl.NumberFormat(locale(), { maximumFractionDigits: digits }).format(value);
+  return formatFor(locale(), digits).format(value);
+}
+
+/** Formats that were made: making one takes longer than a hundred numbers. */
+const formats = new Map<string, Intl.NumberFormat>();
+const KEPT = 50;
+
+function formatFor(tag: string | undefined, digits: number): Intl.NumberFormat {
+  const key = `${tag} ${digits}`;
+  const known = formats.get(key);
+  if (known) return known;
+  const format = new Intl.NumberFormat(tag, { maximumFractionDigits: digits });
+  if (formats.size === KEPT) formats.clear();
+  formats.set(key, format);
+  return format;
 }
 
 /** "1 picture", "1,240 pictures"; `many` where it is not the word with an s. */

@@ -1,35 +1,28 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { useMemo, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { agrees, formatNumber } from '@/core/wording/counts';
-import type { ListedValues } from '@/server/operations/photos/listValues';
 import { Button, LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { Popover } from '@/ui/Popover';
 import { FieldHelp } from '../../fields/FieldHelp';
 import type { Address } from '../set/useAddress';
-import type { PhotoView } from '../set/view';
-import { type ColumnInSight, countsOf } from './columns';
+import type { ColumnInSight } from './columns';
 import { type LedgerColumns, moved } from './useColumnsShown';
 
 interface Props {
   readonly column: ColumnInSight;
   readonly columns: LedgerColumns;
-  readonly shown: readonly PhotoView[];
-  readonly values: ReadonlyMap<string, ListedValues> | undefined;
   readonly address: Address;
 }
 
 /** The name of a column, what it lacks and where it disagrees; a press opens order, filter and place. */
-export function ColumnHead({ column, columns, shown, values, address }: Props) {
+export function ColumnHead({ column, columns, address }: Props) {
   const { id, label, index, left, width } = column;
   const [open, setOpen] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
-  const { lack, differ } = useMemo(
-    () => (values ? countsOf(id, shown, values) : { lack: 0, differ: 0 }),
-    [id, shown, values],
-  );
+  const { lack = 0, differ = 0 } = columns.facts.get(id) ?? {};
   const { order } = address;
   const sorted = order.by === id ? (order.isDown ? 'descending' : 'ascending') : undefined;
   return (

@@ -72,8 +72,6 @@ export function Ledger({ place: kept, set, columns, write, onOpen }: Props) {
           <LedgerHead
             columns={columns}
             inSight={inSight}
-            shown={shown}
-            values={values}
             address={address}
             height={headHeight}
             pictureWidth={pictureWidth}

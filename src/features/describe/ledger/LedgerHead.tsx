@@ -1,9 +1,7 @@
 'use client';
 
 import { memo } from 'react';
-import type { ListedValues } from '@/server/operations/photos/listValues';
 import type { Address } from '../set/useAddress';
-import type { PhotoView } from '../set/view';
 import { ColumnHead } from './ColumnHead';
 import type { ColumnInSight } from './columns';
 import type { LedgerColumns } from './useColumnsShown';
@@ -12,16 +10,12 @@ import type { LedgerColumns } from './useColumnsShown';
 export const LedgerHead = memo(function LedgerHead({
   columns,
   inSight,
-  shown,
-  values,
   address,
   height,
   pictureWidth,
 }: {
   columns: LedgerColumns;
   inSight: readonly ColumnInSight[];
-  shown: readonly PhotoView[];
-  values: ReadonlyMap<string, ListedValues> | undefined;
   address: Address;
   height: number;
   pictureWidth: number;
@@ -34,14 +28,7 @@ export const LedgerHead = memo(function LedgerHead({
         Picture
       </div>
       {inSight.map((column) => (
-        <ColumnHead
-          key={column.id}
-          column={column}
-          columns={columns}
-          shown={shown}
-          values={values}
-          address={address}
-        />
+        <ColumnHead key={column.id} column={column} columns={columns} address={address} />
       ))}
     </div>
   );

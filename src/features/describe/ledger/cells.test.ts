@@ -1,9 +1,10 @@
 import fc from 'fast-check';
+import type { FieldId } from '@/core/catalogue/fields';
 import type { ListedValues } from '@/server/operations/photos/listValues';
 import { valuesRow } from '../set/testValues';
 import { clearCells, copyCells, fillCells, pasteCells } from './cellActs';
 import { cellTyped, cellWords, valueOfTyped } from './cellText';
-import { countsOf, isSameOnAll } from './columns';
+import { columnFacts } from './columns';
 import { moved } from './useColumnsShown';
 
 const row = valuesRow;
@@ -105,19 +106,25 @@ test('what was copied is pasted as it was', () => {
   );
 });
 
+const factsOf = (id: FieldId, ...ids: string[]) =>
+  columnFacts(
+    [id],
+    ids.map((one) => ({ id: one })),
+    values,
+  ).get(id)!;
+
 test('a column that says the same on all is folded; not where it is empty or records disagree', () => {
-  const shown = [{ id: 'a' }, { id: 'c' }];
-  expect(isSameOnAll('city', shown, values)).toBe(true);
-  expect(isSameOnAll('headline', shown, values)).toBe(false);
-  expect(isSameOnAll('keywords', shown, values)).toBe(false);
-  expect(isSameOnAll('city', [...shown, { id: 'b' }], values)).toBe(false);
-  expect(isSameOnAll('city', [{ id: 'a' }], values)).toBe(false);
+  expect(factsOf('city', 'a', 'c').isSame).toBe(true);
+  expect(factsOf('headline', 'a', 'c').isSame).toBe(false);
+  expect(factsOf('keywords', 'a', 'c').isSame).toBe(false);
+  expect(factsOf('city', 'a', 'c', 'b').isSame).toBe(false);
+  expect(factsOf('city', 'a').isSame).toBe(false);
+  expect(factsOf('city', 'a', 'not read yet').isSame).toBe(false);
 });
 
 test('what a column lacks and where it disagrees', () => {
-  const shown = [{ id: 'a' }, { id: 'b' }, { id: 'c' }];
-  expect(countsOf('city', shown, values)).toEqual({ lack: 0, differ: 1 });
-  expect(countsOf('description', shown, values)).toEqual({ lack: 2, differ: 0 });
+  expect(factsOf('city', 'a', 'b', 'c')).toMatchObject({ lack: 0, differ: 1 });
+  expect(factsOf('description', 'a', 'b', 'c')).toMatchObject({ lack: 2, differ: 0 });
 });
 
 test('a column moves by a place among those that stand there, past the folded ones', () => {

@@ -74,29 +74,36 @@ export interface ColumnInSight {
   readonly width: number;
 }
 
-type Values = ReadonlyMap<string, ListedValues>;
-type Shown = readonly Pick<PhotoView, 'id'>[];
-
-/** Whether a column says the same, and something, on all pictures. */
-export function isSameOnAll(id: FieldId, shown: Shown, values: Values): boolean {
-  if (shown.length < 2) return false;
-  const first = values.get(shown[0]!.id)?.values[id];
-  if (isEmpty(first)) return false;
-  return shown.every((view) => {
-    const row = values.get(view.id);
-    const value = row?.values[id];
-    return (value === first || sameValue(value, first)) && !row?.broken?.includes(id);
-  });
+/** What a column says over the pictures that are shown. */
+export interface ColumnFacts {
+  /** It says the same, and something, on all of them, and no records disagree about it. */
+  readonly isSame: boolean;
+  /** How many of them lack it. */
+  readonly lack: number;
+  /** On how many the records disagree about it. */
+  readonly differ: number;
 }
 
-/** What a column lacks and where it disagrees, over the pictures that are shown. */
-export function countsOf(id: FieldId, shown: Shown, values: Values): { lack: number; differ: number } {
+/** The facts of columns, in one walk over the pictures: there may be a hundred thousand. */
+export function columnFacts(
+  fields: readonly FieldId[],
+  shown: readonly Pick<PhotoView, 'id'>[],
+  values: ReadonlyMap<string, ListedValues>,
+): ReadonlyMap<FieldId, ColumnFacts> {
+  const rows = shown.map((view) => values.get(view.id));
+  return new Map(fields.map((id) => [id, factsOf(id, rows)]));
+}
+
+function factsOf(id: FieldId, rows: readonly (ListedValues | undefined)[]): ColumnFacts {
+  const first = rows[0]?.values[id];
+  let isSame = rows.length > 1 && !isEmpty(first);
   let [lack, differ] = [0, 0];
-  for (const view of shown) {
-    const row = values.get(view.id);
+  for (const row of rows) {
+    const value = row?.values[id];
+    if (isSame && value !== first && !sameValue(value, first)) isSame = false;
     if (!row) continue;
-    if (isEmpty(id === 'description' && row.caption !== undefined ? row.caption : row.values[id])) lack++;
+    if (isEmpty(id === 'description' && row.caption !== undefined ? row.caption : value)) lack++;
     if (row.broken?.includes(id)) differ++;
   }
-  return { lack, differ };
+  return { isSame: isSame && differ === 0, lack, differ };
 }

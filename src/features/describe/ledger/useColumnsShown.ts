@@ -8,7 +8,7 @@ import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
 import { useKeptState } from '@/ui/useKeptState';
 import type { PictureSet } from '../set/useSet';
-import { givenColumns, isSameOnAll, usualColumns } from './columns';
+import { type ColumnFacts, columnFacts, givenColumns, usualColumns } from './columns';
 
 interface KeptColumns {
   /** '' where they were changed since they were taken. */
@@ -18,7 +18,7 @@ interface KeptColumns {
 const usual: KeptColumns = { name: usualColumns, fields: givenColumns[usualColumns]! };
 
 /** The columns of the ledger: chosen and ordered by hand or by name; those that are the same on all folded. */
-export function useColumnsShown({ shown, values }: Pick<PictureSet, 'shown' | 'values'>) {
+export function useColumnsShown({ arranged: { members }, values }: Pick<PictureSet, 'arranged' | 'values'>) {
   const { value: kept, set } = useKeptState('ledger columns', usual);
   const [isUnfolded, setUnfolded] = useState(false);
   const { data: sets } = useQuery({
@@ -26,10 +26,11 @@ export function useColumnsShown({ shown, values }: Pick<PictureSet, 'shown' | 'v
     queryFn: () => apiRequest<ColumnSet[]>('column-sets'),
   });
   const fields = useMemo(() => kept.fields.filter(isFieldId), [kept.fields]);
-  const same = useMemo(
-    () => (values ? fields.filter((id) => isSameOnAll(id, shown, values)) : []),
-    [fields, shown, values],
+  const facts = useMemo(
+    () => (values ? columnFacts(fields, members, values) : noFacts),
+    [fields, members, values],
   );
+  const same = useMemo(() => fields.filter((id) => facts.get(id)?.isSame), [fields, facts]);
   const open = useMemo(
     () => (isUnfolded ? fields : fields.filter((id) => !same.includes(id))),
     [fields, same, isUnfolded],
@@ -42,6 +43,8 @@ export function useColumnsShown({ shown, values }: Pick<PictureSet, 'shown' | 'v
   return {
     name: kept.name,
     fields,
+    /** Of each field; none until the values are known. */
+    facts,
     /** Those that stand as columns. */
     open: open.length > 0 ? open : fields,
     same: open.length > 0 ? same : [],
@@ -53,6 +56,7 @@ export function useColumnsShown({ shown, values }: Pick<PictureSet, 'shown' | 'v
   };
 }
 const none: readonly ColumnSet[] = [];
+const noFacts: ReadonlyMap<FieldId, ColumnFacts> = new Map();
 export type LedgerColumns = ReturnType<typeof useColumnsShown>;
 
 /** Columns with one moved by a place among those that stand there. */

@@ -16,6 +16,7 @@ import { Run } from './Run';
 import { actOf, isModified } from './stepActs';
 import { useFetchedAhead } from './useFetchedAhead';
 import { useRepeat } from './useRepeat';
+import { useStepActs } from './useStepActs';
 import { useSteps } from './useSteps';
 import { Versions } from './Versions';
 import { WordsLeaf } from './WordsLeaf';
@@ -31,10 +32,12 @@ interface Props {
 /** Two facing leaves: the picture, and its words. Every act has a key. */
 export function OneByOne({ assignment, set, writing, onRate, bar }: Props) {
   const steps = useSteps(set);
-  const { view, before, step, nextLacking, goTo, ahead } = steps;
+  const { view, goTo, ahead } = steps;
   const asked = useDeskFields('one');
-  const { write, repeat, takeOver, message, showMessage } = useRepeat(assignment.id, writing.write);
+  const repeating = useRepeat(assignment.id, writing.write);
+  const { write, message } = repeating;
   const [isWhole, setWhole] = useState(true);
+  const acts = useStepActs(steps, repeating, () => setWhole((was) => !was));
   useFetchedAhead(assignment.id, ahead, asked.fields);
   const versionsOf = useVersions(assignment.id, set.views);
   const versions = useMemo(() => (view ? versionsOf(view.id) : []), [versionsOf, view]);
@@ -47,18 +50,6 @@ export function OneByOne({ assignment, set, writing, onRate, bar }: Props) {
   const scope = useMemo(() => these(writtenIds === '' ? [] : writtenIds.split(',')), [writtenIds]);
   if (!view) return bar(null);
 
-  const acts = {
-    next: () => showMessage(step(1) ? '' : 'This is the last picture.'),
-    back: () => showMessage(step(-1) ? '' : 'This is the first picture.'),
-    lacking: () => {
-      showMessage(nextLacking ? '' : 'No other picture lacks a caption.');
-      if (nextLacking) goTo(nextLacking.id);
-    },
-    repeat: () => repeat(placeOfFocus(), view),
-    takeOver: () =>
-      before ? void takeOver(before, view) : showMessage('There is no picture before this one.'),
-    zoom: () => setWhole((was) => !was),
-  };
   const onKeyDown = (event: KeyboardEvent) => {
     const act = actOf(event, isText(event.target), acts);
     const rating = /^[0-5]$/.test(event.key) && !isText(event.target) && !isModified(event);
@@ -98,7 +89,7 @@ export function OneByOne({ assignment, set, writing, onRate, bar }: Props) {
         </Flex>
         <Box flex="1" minWidth={{ md: '22rem' }} minHeight="0">
           <WordsLeaf
-            key={`${view.id} ${writtenIds}`}
+            leafKey={`${view.id} ${writtenIds}`}
             assignment={assignment}
             written={written}
             views={set.views}
@@ -112,11 +103,4 @@ export function OneByOne({ assignment, set, writing, onRate, bar }: Props) {
       </Flex>
     </>
   );
-}
-
-/** The box in which one writes: keywords, people, a field; elsewhere the caption. */
-function placeOfFocus(): string {
-  const focused = document.activeElement;
-  const box = focused?.closest<HTMLElement>('[data-writes]')?.dataset.writes;
-  return box ?? focused?.closest<HTMLElement>('[data-field]')?.dataset.field ?? 'caption';
 }

@@ -39,7 +39,10 @@ export function PictureFacts({
         )}
         <Box flex="1" textAlign="right">
           <chakra.span color="woad" textDecoration="underline">
-            <NextLink href={`/read?photo=${view.id}`}>everything in this file</NextLink>
+            {/* Each picture would fetch a page that is seldom opened. */}
+            <NextLink href={`/read?photo=${view.id}`} prefetch={false}>
+              everything in this file
+            </NextLink>
           </chakra.span>
         </Box>
       </Flex>

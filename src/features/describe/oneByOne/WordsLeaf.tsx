@@ -1,6 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
+import { memo } from 'react';
 import type { Scope } from '@/core/drafts/scope';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { LinkButton } from '@/ui/buttons';
@@ -17,6 +18,7 @@ import type { StepActs } from './stepActs';
 
 /** The words of the picture shown: the desk as a leaf, with the way on at its foot. */
 export function WordsLeaf({
+  leafKey,
   assignment,
   written,
   views,
@@ -26,6 +28,8 @@ export function WordsLeaf({
   acts,
   message,
 }: {
+  /** Of what is written to: its words are a leaf of their own. */
+  leafKey: string;
   assignment: Assignment;
   /** The picture shown, and its versions where they are described together. */
   written: readonly PhotoView[];
@@ -38,7 +42,7 @@ export function WordsLeaf({
 }) {
   return (
     <Flex as="section" aria-label="Words of the picture" direction="column" height="100%" bg="leaf">
-      <Box flex="1" minHeight="0" overflowY="auto" paddingX="6" paddingTop="2">
+      <Box key={leafKey} flex="1" minHeight="0" overflowY="auto" paddingX="6" paddingTop="2">
         <Flex columnGap="4" wrap="wrap" fontSize="small" alignItems="center" minHeight="2rem">
           <chakra.span color="woad" fontWeight="600">
             Writing to {written.map(writtenTo).join(' and ')}
@@ -82,7 +86,7 @@ const ways = [
   ['takeOver', 'as before', 'Alt ↑'],
 ] as const;
 
-function Ways({ acts }: { acts: StepActs }) {
+const Ways = memo(function Ways({ acts }: { acts: StepActs }) {
   return (
     <Flex columnGap="4" rowGap="1" wrap="wrap" alignItems="center" fontSize="small">
       <chakra.button
@@ -110,4 +114,4 @@ function Ways({ acts }: { acts: StepActs }) {
       ))}
     </Flex>
   );
-}
+});

@@ -7,7 +7,7 @@ import { these } from '@/core/drafts/scope';
 import { deskQuery } from '../desk/useDesk';
 import { type PhotoView, previewAt } from '../set/view';
 
-/** Fetches pictures and their words before one gets there. */
+/** Fetches pictures and their words before one gets there, once the picture that is there now was drawn. */
 export function useFetchedAhead(
   assignmentId: string,
   ahead: readonly PhotoView[],
@@ -15,12 +15,15 @@ export function useFetchedAhead(
 ): void {
   const queries = useQueryClient();
   useEffect(() => {
-    for (const view of ahead) {
-      new Image().src = previewAt(view, 2560);
-      void queries.prefetchQuery({
-        ...deskQuery(assignmentId, these([view.id]), fields),
-        staleTime: 10_000,
-      });
-    }
+    const drawn = setTimeout(() => {
+      for (const view of ahead) {
+        new Image().src = previewAt(view, 2560);
+        void queries.prefetchQuery({
+          ...deskQuery(assignmentId, these([view.id]), fields),
+          staleTime: 10_000,
+        });
+      }
+    });
+    return () => clearTimeout(drawn);
   }, [assignmentId, ahead, fields, queries]);
 }

@@ -22,10 +22,12 @@ export function useSteps({ shown, selection }: Pick<PictureSet, 'shown' | 'selec
     [shown, at, goTo],
   );
   /** The next one that lacks a caption, from here on and then from the beginning. */
-  const nextLacking = useMemo(() => {
-    const behind = [...shown.slice(at + 1), ...shown.slice(0, Math.max(at, 0))];
-    return behind.find(lacksCaption);
-  }, [shown, at]);
+  const nextLacking = useMemo(
+    () =>
+      shown.find((view, place) => place > at && lacksCaption(view)) ??
+      shown.find((view, place) => place < at && lacksCaption(view)),
+    [shown, at],
+  );
   const lacking = useMemo(() => shown.filter(lacksCaption).length, [shown]);
   const ahead = useMemo(() => {
     const next = [shown[at + 1], nextLacking, shown[at + 2]];

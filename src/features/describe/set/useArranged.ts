@@ -8,6 +8,8 @@ import type { PhotoView } from './view';
 export interface Arranged {
   /** What is shown, in its order. */
   readonly shown: readonly PhotoView[];
+  /** The same pictures in an order that stays the same when another one is chosen. */
+  readonly members: readonly PhotoView[];
   /** How many of them no longer match the filter: they stay until it is applied again. */
   readonly stale: number;
   readonly again: () => void;
@@ -35,7 +37,13 @@ export function useArranged(views: readonly PhotoView[], show: Show, order: Orde
     held.current = { key, ids: found.map((view) => view.id) };
     return found;
   }, [views, matched, show, order, turn, isReady, known.values]);
-  return { shown, stale: shown.length - matched.length, again: () => setTurn((before) => before + 1) };
+  const members = shown.length === matched.length ? matched : shown;
+  return {
+    shown,
+    members,
+    stale: shown.length - matched.length,
+    again: () => setTurn((before) => before + 1),
+  };
 }
 
 function arranged(

@@ -48,3 +48,34 @@ test('a reload finds the selection again', () => {
   const { result } = open();
   expect([...result.current.ids]).toEqual(['b', 'e']);
 });
+
+test('so do very many, kept a moment later or when the page is left before', () => {
+  const many = Array.from({ length: 3000 }, (_, at) => `picture ${at}`);
+  const kept = () => (JSON.parse(sessionStorage.getItem('selection test') ?? '[]') as string[]).length;
+  jest.useFakeTimers();
+  const { result, unmount } = open(many);
+  act(() => result.current.set(many.slice(0, 2000)));
+  expect(kept()).toBe(0);
+  act(() => void jest.advanceTimersByTime(2000));
+  expect(kept()).toBe(2000);
+  act(() => result.current.set(many));
+  act(() => result.current.goTo('picture 7'));
+  unmount();
+  jest.useRealTimers();
+  const again = open(many).result.current;
+  expect([again.ids.size, again.current]).toEqual([3000, 'picture 7']);
+});
+
+test('going to the next picture does not keep again what is selected', () => {
+  const { result } = open();
+  act(() => result.current.set(order));
+  const written = jest.spyOn(Storage.prototype, 'setItem');
+  act(() => result.current.goTo('d'));
+  expect(written.mock.calls.map(([place]) => place)).toEqual(['selection test current']);
+  written.mockRestore();
+});
+
+test('what another version kept there is left alone', () => {
+  sessionStorage.setItem('selection test', '{"chosen":["a"]}');
+  expect(open().result.current.ids.size).toBe(0);
+});

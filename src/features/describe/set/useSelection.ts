@@ -22,11 +22,12 @@ export function useSelection(order: readonly string[], place: string): Selection
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [anchor, setAnchor] = useState<string>();
   const [current, setCurrent] = useState<string>();
-  useKept(place, { chosen, current }, (kept) => {
+  const restore = useCallback((kept: KeptSelection) => {
     setChosen(new Set(kept.chosen));
     setCurrent(kept.current);
     setAnchor(kept.current);
-  });
+  }, []);
+  useKept(place, { chosen, current }, restore);
   const ids = useMemo(() => new Set(order.filter((id) => chosen.has(id))), [order, chosen]);
 
   const upTo = useCallback(
@@ -85,25 +86,57 @@ interface KeptSelection {
   readonly current?: string;
 }
 
-/** Keeps the selection in this window of the browser, and gives it back when the page is opened. */
+/** Beyond so many, what is selected is kept a moment later: a hundred thousand take a quarter of a second. */
+const AT_ONCE = 1000;
+const LATER = 1000;
+
+/**
+ * Keeps the selection in this window of the browser, and gives it back when the page is opened. The current picture has
+ * a place of its own: going to the next one does not keep all that are selected again.
+ */
 function useKept(
   place: string,
   { chosen, current }: { chosen: ReadonlySet<string>; current: string | undefined },
   onFound: (kept: KeptSelection) => void,
 ): void {
   const found = useRef(false);
-  const notify = useRef(onFound);
   useEffect(() => {
-    const kept = sessionStorage.getItem(place);
-    if (kept) notify.current(JSON.parse(kept) as KeptSelection);
+    const kept = JSON.parse(sessionStorage.getItem(place) ?? 'null') as unknown;
+    if (Array.isArray(kept))
+      onFound({ chosen: kept, current: sessionStorage.getItem(currentOf(place)) || undefined });
     found.current = true;
-  }, [place]);
+  }, [place, onFound]);
+  useEffect(() => {
+    if (found.current) keep(currentOf(place), current ?? '');
+  }, [place, current]);
+  const waiting = useRef<() => void>(undefined);
   useEffect(() => {
     if (!found.current) return;
-    try {
-      sessionStorage.setItem(place, JSON.stringify({ chosen: [...chosen], current }));
-    } catch {
-      // No room for a selection of very many: it is kept while the page is open.
-    }
-  }, [place, chosen, current]);
+    const keepNow = () => {
+      waiting.current = undefined;
+      keep(place, JSON.stringify([...chosen]));
+    };
+    if (chosen.size <= AT_ONCE) return keepNow();
+    waiting.current = keepNow;
+    const later = setTimeout(keepNow, LATER);
+    return () => clearTimeout(later);
+  }, [place, chosen]);
+  useEffect(() => {
+    const leave = () => waiting.current?.();
+    window.addEventListener('pagehide', leave);
+    return () => {
+      window.removeEventListener('pagehide', leave);
+      leave();
+    };
+  }, []);
+}
+
+const currentOf = (place: string) => `${place} current`;
+
+function keep(place: string, text: string): void {
+  try {
+    sessionStorage.setItem(place, text);
+  } catch {
+    // No room for a selection of very many: it is kept while the page is open.
+  }
 }
