@@ -34,6 +34,8 @@ export function useAddress(): Address {
   useRouterAtAddress(steps);
   const go = useCallback(
     (part: string, value: string, isStep: boolean) => {
+      // The page is being left, and the address is that of another one already.
+      if (window.location.pathname !== path) return;
       const next = new URLSearchParams(window.location.search);
       if (value === '') next.delete(part);
       else next.set(part, value);
