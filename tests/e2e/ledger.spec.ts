@@ -80,6 +80,36 @@ test('cells are filled down, cleared, and undone as one act', async () => {
 });
 
 // The cell below it was selected as well: it came under the pressed mouse as the ledger scrolled.
+// Filled down before they were read, the words of the picture below were taken for empty ones.
+test('words that are still being read are neither filled down nor written over', async () => {
+  let goOn = () => {};
+  const heldBack = new Promise<void>((resolve) => {
+    goOn = resolve;
+  });
+  await page.route('**/values*', async (route) => {
+    await heldBack;
+    await route.continue();
+  });
+  await page.goto(describeUrl(assignment, '?as=ledger'));
+  await cell(names[3]!, 'description').click();
+  await page.keyboard.press('Alt+ArrowDown');
+  const told = page.getByText('The words of these pictures are still being read. Try again in a moment.');
+  await expect(told).toBeVisible();
+  await page.keyboard.press('F2');
+  await expect(page.getByLabel(`Caption of ${names[3]}`)).toBeHidden();
+  await page.keyboard.press('Control+c');
+  goOn();
+  await expect(cell(names[3]!, 'description')).toContainText('The first plank');
+  await page.unroute('**/values*');
+  expect(await held(names[4]!)).toEqual({ caption: 'The first plank' });
+  await page.keyboard.press('F2');
+  await page.keyboard.type(' again');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => held(names[3]!)).toEqual({ caption: 'The first plank again' });
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(() => held(names[3]!)).toEqual({ caption: 'The first plank' });
+});
+
 test('a cell that is half out of sight is selected alone, though the ledger moves under the mouse', async () => {
   await open();
   const bottom = (await grid().boundingBox())!;

@@ -45,6 +45,7 @@ test('a photo with all of its fields says the same as the whole one: values, agr
   const whole = await listPhotos(server.context, id);
   const lean = await listedLean(server.context, eq(photos.assignmentId, id), fieldIds);
   expect(whole.some(({ record }) => record.fields.city?.agrees === false)).toBe(true);
+  expect(await listedLean(server.context, eq(photos.assignmentId, id), 'all')).toEqual(lean);
   expect(lean).toEqual(
     whole.map(({ record: { fields, camera, pixels }, ...photo }) => ({
       ...photo,

@@ -26,7 +26,7 @@ interface Props {
 
 /** Pictures down, fields across: only the rows and columns in sight are there. Every cell can be written in. */
 export function Ledger({ place: kept, set, columns, write, onOpen }: Props) {
-  const { shown, values, selection, address } = set;
+  const { shown, values, arrived, selection, address } = set;
   const scroller = useRef<HTMLDivElement>(null);
   const { columns: leaves } = useColumnTable(columns);
   const cells = useCells(set, columns.open, write, scroller);
@@ -82,7 +82,7 @@ export function Ledger({ place: kept, set, columns, write, onOpen }: Props) {
               <LedgerRow
                 key={view.id}
                 view={view}
-                values={values?.get(view.id)}
+                values={arrived?.get(view.id)}
                 number={row.index + 2}
                 top={row.start}
                 height={row.size}
@@ -107,7 +107,7 @@ export function Ledger({ place: kept, set, columns, write, onOpen }: Props) {
         <CellDialog
           field={editing.field}
           name={shown.find((view) => view.id === editing.id)?.name ?? ''}
-          value={values?.get(editing.id)?.values[editing.field] ?? null}
+          value={arrived?.get(editing.id)?.values[editing.field] ?? null}
           onSave={(value) => cells.acts.put([{ id: editing.id, values: { [editing.field]: value } }])}
           onClose={() => cells.acts.leave('stay')}
         />

@@ -26,9 +26,10 @@ export const copyCells = ({ ids, fields }: CellRange, values: Values): string =>
 export const clearCells = ({ ids, fields }: CellRange): CellRow[] =>
   ids.map((id) => ({ id, values: Object.fromEntries(fields.map((one) => [one, null])) }));
 
-/** What stands in the first row, in all the others. */
+/** What stands in the first row, in all the others; nothing where that is not known. */
 export function fillCells({ ids: [first, ...rest], fields }: CellRange, values: Values): CellRow[] {
   const row = first === undefined ? undefined : values?.get(first);
+  if (!row) return [];
   const filled = Object.fromEntries(
     fields.map((one) => [one, cellValue(row, one) ?? null] as [FieldId, FieldValue | null]),
   );

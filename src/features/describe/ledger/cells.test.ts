@@ -86,6 +86,11 @@ test('the first row fills the others; cleared cells hold nothing', () => {
   expect(clearCells({ ids: ['a'], fields: ['city'] })).toEqual([{ id: 'a', values: { city: null } }]);
 });
 
+test('a row that was not read yet fills none: it would empty them', () => {
+  expect(fillCells({ ids: ['not read yet', 'b'], fields: ['city'] }, values)).toEqual([]);
+  expect(fillCells({ ids: ['a', 'b'], fields: ['city'] }, undefined)).toEqual([]);
+});
+
 test('what was copied is pasted as it was', () => {
   const text = fc.string({
     unit: fc.constantFrom('a', 'é', '"', '\t', '\n', ',', ' '),

@@ -15,6 +15,8 @@ export interface EditedCell {
   readonly begun?: string;
 }
 
+const NOT_READ = 'The words of these pictures are still being read. Try again in a moment.';
+
 /** The act allows so many pictures at a time. */
 const ROWS_AT_ONCE = 10_000;
 
@@ -23,7 +25,7 @@ const ROWS_AT_ONCE = 10_000;
  * columns go from where one began to where one is.
  */
 export function useCells(
-  { shown, selection, values }: Pick<PictureSet, 'shown' | 'selection' | 'values'>,
+  { shown, selection, arrived: values }: Pick<PictureSet, 'shown' | 'selection' | 'arrived'>,
   open: readonly FieldId[],
   write: Write,
   grid: RefObject<HTMLElement | null>,
@@ -65,8 +67,19 @@ export function useCells(
     },
     [selection],
   );
+  /** Whether the words of pictures are there; says so where they are not. */
+  const areRead = useCallback(
+    (rows: readonly string[]) => {
+      const all = rows.every((id) => values?.has(id));
+      if (!all) setMessage(NOT_READ);
+      return all;
+    },
+    [values],
+  );
+  const edit = useCallback((cell: EditedCell) => areRead([cell.id]) && setEditing(cell), [areRead]);
   const fillDown = useCallback(() => {
     const { ids: rows } = range();
+    if (!areRead(rows.slice(0, 1))) return;
     const at = ids.indexOf(rows[0] ?? '');
     const next = ids[at + 1];
     if (rows.length > 1) put(fillCells({ ids: rows, fields }, values));
@@ -74,7 +87,7 @@ export function useCells(
       put(fillCells({ ids: [rows[0], next], fields }, values));
       selection.choose(next);
     }
-  }, [range, ids, fields, values, put, selection]);
+  }, [range, areRead, ids, fields, values, put, selection]);
 
   const onKeyDown = (event: KeyboardEvent) => {
     if (editing || event.target !== event.currentTarget) return;
@@ -99,10 +112,8 @@ export function useCells(
     else if (event.key === 'Escape') selection.set(current ? [current] : []);
     else if ((event.key === 'Delete' || event.key === 'Backspace') && selection.ids.size > 0)
       put(clearCells(range()));
-    else if ((event.key === 'Enter' || event.key === 'F2') && current && to)
-      setEditing({ id: current, field: to });
-    else if (event.key.length === 1 && current && to)
-      setEditing({ id: current, field: to, begun: event.key });
+    else if ((event.key === 'Enter' || event.key === 'F2') && current && to) edit({ id: current, field: to });
+    else if (event.key.length === 1 && current && to) edit({ id: current, field: to, begun: event.key });
     else return;
     event.preventDefault();
   };
@@ -110,6 +121,7 @@ export function useCells(
   const onCopy = (event: ClipboardEvent) => {
     event.preventDefault();
     const copied = range();
+    if (!areRead(copied.ids)) return;
     event.clipboardData?.setData('text/plain', copyCells(copied, values));
     setMessage(`${copied.ids.length * copied.fields.length} cells copied`);
   };
@@ -132,7 +144,7 @@ export function useCells(
     [selection, goAcross],
   );
   useClipboard(grid, onCopy, onPaste);
-  const acts = useStable({ choose, put, leave, edit: setEditing });
+  const acts = useStable({ choose, put, leave, edit });
   return { field: to, fields, editing, acts, onKeyDown, message };
 }
 

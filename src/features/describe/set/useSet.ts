@@ -21,7 +21,7 @@ export function useSet(assignment: Assignment, first: FirstPhotos) {
   const address = useAddress();
   const { show, order, arrangement } = address;
   const needsValues = arrangement === 'ledger' || showNeedsValues(show) || orderNeedsValues(order);
-  const values = useValues(assignmentId, needsValues)?.rows;
+  const { values, arrived } = useValues(assignmentId, needsValues);
   const gathered = useGathered(assignmentId, show);
   const rule = useFailing(assignment, show, views, values);
   const failing = rule?.ids;
@@ -31,7 +31,7 @@ export function useSet(assignment: Assignment, first: FirstPhotos) {
   const ids = useIds(shown);
   const selection = useSelection(ids, `selection ${assignmentId}`);
   useCurrentInAddress(address, selection);
-  return { views, total, values, address, arranged, shown, selection, rule: rule?.words };
+  return { views, total, values, arrived, address, arranged, shown, selection, rule: rule?.words };
 }
 /** The ids of pictures; the same list as long as it says the same, whatever else changes about them. */
 function useIds(shown: readonly PhotoView[]): readonly string[] {

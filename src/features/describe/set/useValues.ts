@@ -1,6 +1,7 @@
 'use client';
 
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import type { FieldId } from '@/core/catalogue/fields';
 import type { FieldValue } from '@/core/catalogue/value';
 import type { ListedValues, ValuesPart } from '@/server/operations/photos/listValues';
@@ -14,23 +15,39 @@ export interface ValueTable {
   readonly rows: ReadonlyMap<string, ListedValues>;
 }
 
-/** The values of all pictures, kept up to date by what changed; undefined until they are known. */
-export function useValues(assignmentId: string, isNeeded: boolean): ValueTable | undefined {
+type Rows = ValueTable['rows'];
+
+/**
+ * The values of all pictures, kept up to date by what changed; undefined until they are known. Until then those that
+ * came already, to be shown: what is told of all pictures waits for the last one.
+ */
+export function useValues(
+  assignmentId: string,
+  isNeeded: boolean,
+): { readonly values: Rows | undefined; readonly arrived: Rows | undefined } {
   const queries = useQueryClient();
   const queryKey = queryKeys.values(assignmentId);
+  // The same rows each time; a new object tells that there are more of them.
+  const [arriving, setArriving] = useState<{ readonly rows: Rows }>();
   const { data } = useQuery({
     queryKey,
     enabled: isNeeded,
-    queryFn: ({ signal }) => readValues(assignmentId, queries.getQueryData<ValueTable>(queryKey), signal),
+    queryFn: async ({ signal }) => {
+      const held = queries.getQueryData<ValueTable>(queryKey);
+      const table = await readValues(assignmentId, held, signal, (rows) => held || setArriving({ rows }));
+      setArriving(undefined);
+      return table;
+    },
     structuralSharing: false,
   });
-  return data;
+  return { values: data?.rows, arrived: data?.rows ?? arriving?.rows };
 }
 
 async function readValues(
   assignmentId: string,
   held: ValueTable | undefined,
   signal: AbortSignal,
+  onPart: (rows: Rows) => void,
 ): Promise<ValueTable> {
   const rows = new Map(held?.rows);
   const share = sharing(rows.size === 0 ? [] : [...rows.values()].slice(0, SEEDS));
@@ -40,11 +57,11 @@ async function readValues(
     `assignments/${assignmentId}/values${held?.until === undefined ? '' : `?since=${held.until}`}`,
     (part) => {
       if ('until' in part) until = part.until;
-      else
-        for (const row of part.rows) {
-          rows.set(row.id, share(row));
-          changed++;
-        }
+      else {
+        for (const row of part.rows) rows.set(row.id, share(row));
+        changed += part.rows.length;
+        onPart(rows);
+      }
     },
     signal,
   );

@@ -144,13 +144,17 @@ const FEW = 20;
 const strip = sql`s.summary ->> 'strip'`;
 const hasDrafts = sql`exists (select from drafts where drafts.photo_id = s.photo_id)`;
 
-/** The summary with one change. */
+/** The summary with one change. It is put together once: each time costs a hundred thousand a tenth of a second. */
 function changedBy({ set, letters, isDrafted }: SummaryChange): SQL {
   const gone = Object.keys(set).filter((member) => set[member] === null);
-  const members = JSON.stringify({ ...set, drafted: true });
-  const all = sql`(s.summary || ${members}::jsonb) - ${sql.param(gone)}::text[]`;
+  const members = sql`${JSON.stringify({ ...set, drafted: true })}::jsonb`;
   const letter = (at: number) => sql`${letters[at]}::text`;
-  const told = sql`jsonb_set(${all}, '{strip}', to_jsonb(${stripWith([letters], letter)}))`;
+  const isStripKept = letters.every((one) => one === null);
+  const put = isStripKept
+    ? members
+    : sql`jsonb_build_object('strip', ${stripWith([letters], letter)}) || ${members}`;
+  const all = sql`(s.summary || (${put}))`;
+  const told = gone.length === 0 ? all : sql`(${all} - ${sql.param(gone)}::text[])`;
   return isDrafted ? told : sql`case when ${hasDrafts} then ${told} else ${told} - 'drafted' end`;
 }
 

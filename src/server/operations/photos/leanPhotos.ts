@@ -24,7 +24,12 @@ interface LeanRow extends Record<string, unknown> {
   readonly broken: readonly FieldId[] | null;
   /** v0, v1 … the value of each field asked for, as JSON. */
   readonly [value: `v${number}`]: string | null;
+  /** Where all are asked for: an object of their values, as JSON. */
+  readonly all?: string | null;
 }
+
+/** Which fields of photos are read. */
+type Fields = readonly FieldId[] | 'all';
 
 /**
  * Photos with some of their fields alone, of file and drafts, in the order of their assignment. Made for a hundred
@@ -34,7 +39,7 @@ interface LeanRow extends Record<string, unknown> {
 export async function listedLean(
   context: Context,
   which: SQL | undefined,
-  fields: readonly FieldId[],
+  fields: Fields,
 ): Promise<LeanPhoto[]> {
   return (await listedWith(context, which, fields)).map(({ photo }) => photo);
 }
@@ -43,7 +48,7 @@ export async function listedLean(
 export async function listedWith<T extends Record<string, unknown>>(
   { db }: Context,
   which: SQL | undefined,
-  fields: readonly FieldId[],
+  fields: Fields,
   columns: SQL = sql``,
 ): Promise<{ readonly photo: LeanPhoto; readonly row: T }[]> {
   const chosen = which ?? sql`true`;
@@ -60,18 +65,10 @@ export async function listedWith<T extends Record<string, unknown>>(
   // Sorted here: the database would lay all of it out on disk to do so.
   rows.sort((a, b) => a.place - b.place);
   const written = rows.length === 0 ? undefined : await draftsOf(db, ofPhotos(rows, chosen), fields);
-  const [readingOf, cameraOf, pixelsOf] = [
-    onceEach<LeanReading['value']>(),
-    onceEach<CameraFacts>(),
-    onceEach<StoredRecord['pixels']>(),
-  ];
+  const readingsOf = fields === 'all' ? readingsOfAll() : readingsOfSome(fields);
+  const [cameraOf, pixelsOf] = [onceEach<CameraFacts>(), onceEach<StoredRecord['pixels']>()];
   const none = {};
   return rows.map((row) => {
-    const read: Record<string, LeanReading> = {};
-    fields.forEach((field, at) => {
-      const value = row[`v${at}`];
-      if (value) read[field] = { value: readingOf(value), agrees: !row.broken?.includes(field) };
-    });
     const photo: LeanPhoto = {
       id: row.id,
       name: row.name,
@@ -80,20 +77,52 @@ export async function listedWith<T extends Record<string, unknown>>(
       notApplicable: row.notApplicable ?? [],
       revision: row.revision,
       folder: folderOf(row.relativePath),
-      record: { fields: read, camera: cameraOf(row.camera ?? '{}'), pixels: pixelsOf(row.pixels ?? 'null') },
+      record: {
+        fields: readingsOf(row),
+        camera: cameraOf(row.camera ?? '{}'),
+        pixels: pixelsOf(row.pixels ?? 'null'),
+      },
       drafts: written?.get(row.id) ?? none,
     };
     return { photo, row: row as unknown as T };
   });
 }
 
-/** The value of each field, as text: what is the same on many pictures is taken apart once. */
-function valuesIn(fields: readonly FieldId[]): SQL {
+/** The values as texts: what is the same on many pictures is taken apart once. */
+function valuesIn(fields: Fields): SQL {
+  if (fields === 'all')
+    return sql`(select jsonb_object_agg(key, value -> 'value') from jsonb_each(r -> 'fields'))::text as all, `;
   const values = fields.map(
     (field, at) =>
       sql`(r #> ${sql.param(['fields', field, 'value'])}::text[])::text as ${sql.identifier(`v${at}`)}, `,
   );
   return sql.join(values);
+}
+
+type Readings = LeanPhoto['record']['fields'];
+
+function readingsOfSome(fields: readonly FieldId[]): (row: LeanRow) => Readings {
+  const taken = onceEach<LeanReading['value']>();
+  return (row) => {
+    const read: Record<string, LeanReading> = {};
+    fields.forEach((field, at) => {
+      const value = row[`v${at}`];
+      if (value) read[field] = { value: taken(value), agrees: !row.broken?.includes(field) };
+    });
+    return read;
+  };
+}
+
+/** Those of pictures that say the same everywhere are one object. */
+function readingsOfAll(): (row: LeanRow) => Readings {
+  const agreeing = onceEach<Readings>((values: { readonly [K in FieldId]: LeanReading['value'] }) =>
+    Object.fromEntries(Object.entries(values).map(([field, value]) => [field, { value, agrees: true }])),
+  );
+  return ({ all, broken }) => {
+    const read = agreeing(all ?? '{}');
+    const differing = (broken ?? []).map((field) => [field, { ...read[field]!, agrees: false }]);
+    return differing.length === 0 ? read : { ...read, ...Object.fromEntries(differing) };
+  };
 }
 
 /** Rows by the id of their photo for some, by what is asked of the photos for many. */
@@ -106,10 +135,11 @@ const ofPhotos = (rows: readonly LeanRow[], which: SQL) =>
         rows.map((row) => row.id),
       )}`;
 
-async function draftsOf(db: Context['db'], of: SQL, fields: readonly FieldId[]) {
+async function draftsOf(db: Context['db'], of: SQL, fields: Fields) {
+  const among = fields === 'all' ? sql`` : sql` and ${drafts.field} = any(${sql.param([...fields])}::text[])`;
   const { rows } = await db.execute<{ id: string; field: FieldId; value: string | null; origin: string }>(sql`
     select ${drafts.photoId} as id, ${drafts.field} as field, ${drafts.value}::text as value, ${drafts.origin}::text as origin
-    from ${drafts} ${of} and ${drafts.field} = any(${sql.param([...fields])}::text[])`);
+    from ${drafts} ${of}${among}`);
   const draftOf = onceEach<DraftValue>(([value, origin]: [unknown, unknown]) => ({
     value: value === null ? null : fieldValueShape.read(value),
     origin: draftOriginShape.read(origin),
