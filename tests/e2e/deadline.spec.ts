@@ -121,6 +121,16 @@ test('next without a caption goes from gap to gap; back, repeat, and as before',
     .toMatchObject({ caption: 'The slip, before the crowd.' });
 });
 
+// It opened below the foot of the leaf, and nothing seemed to happen.
+test('what is opened behind a word comes into sight', async () => {
+  const panel = page.getByLabel('Find a town');
+  await expect(panel).toBeHidden();
+  await page.getByRole('button', { name: 'place', exact: true }).click();
+  await expect(panel).toBeInViewport();
+  await page.getByRole('button', { name: 'place', exact: true }).click();
+  await expect(panel).toBeHidden();
+});
+
 test('a name that is taken out of the caption is asked about, and leaves Person Shown on a yes', async () => {
   const [first] = names;
   await page.goto(describeUrl(assignment, `?as=one&picture=${assignment.ids[first!]}`));

@@ -211,6 +211,30 @@ test('what is written while Fabrica does not answer is kept over a reload, and s
   expect(await held('kt26-0401.jpg')).toBe('Typed while nobody answered.');
 });
 
+test('the web application is killed while one types: no letter is lost, and it is saved when it is back', async () => {
+  await page.goto(`${address}/assignments/${id}/describe`);
+  await cell('kt26-0402.jpg').click();
+  await expect(page.getByText('Writing to kt26-0402.jpg')).toBeVisible();
+  await expect(caption()).toHaveValue((await held('kt26-0402.jpg')) ?? '');
+  await caption().fill('');
+  await caption().pressSequentially('The first half, ');
+  const children = () =>
+    (JSON.parse(readFileSync(path.join(data, 'running.json'), 'utf8')) as { children: { pid: number }[] })
+      .children;
+  const killed = children()[0]!.pid;
+  process.kill(killed, 'SIGKILL');
+  await caption().pressSequentially('and the second.');
+  await expect(page.getByRole('alert').filter({ hasText: 'Fabrica does not answer' })).toBeVisible();
+  await expect.poll(() => children()[0]!.pid).not.toBe(killed);
+  await expect(page.getByRole('alert').filter({ hasText: 'Fabrica does not answer' })).toBeHidden();
+  await expect(caption()).toHaveValue('The first half, and the second.');
+  expect(await held('kt26-0402.jpg')).toBe('The first half, and the second.');
+  await page.reload();
+  await expect(caption()).toHaveValue('The first half, and the second.');
+  await page.getByRole('button', { name: 'Discard drafts of this picture' }).click();
+  await expect.poll(() => held('kt26-0402.jpg')).not.toBe('The first half, and the second.');
+});
+
 /** A packet in which City occurs twice with different values, as some cameras write it: other readers refuse it. */
 function withRefusedPacket(name: string): void {
   const file = path.join(working, name);

@@ -1,6 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useEffect, useRef } from 'react';
 import type { Scope } from '@/core/drafts/scope';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { CaptionBox } from './CaptionBox';
@@ -36,6 +37,7 @@ export function DeskLeaf({ assignment, scope, count, write, asked, isPage = fals
   const desk = useDesk(assignmentId, scope, count, fields);
   const caption = useCaption(scope, desk, write);
   const common = { scope, count, desk, write };
+  const { open, panelBox } = useOpenedInSight(panel, setPanel);
   const peopleBox = (
     <Box minWidth="0" data-writes="people">
       <PeopleBox {...common} people={people} caption={caption} showsList={isPage} />
@@ -71,14 +73,31 @@ export function DeskLeaf({ assignment, scope, count, write, asked, isPage = fals
         </Box>
         {!isPage && peopleBox}
       </Box>
-      <PanelWords panel={panel} onChange={setPanel} />
-      {panel === 'place' && <PlacePanel {...common} />}
-      {panel === 'credits' && <CreditsPanel {...common} caption={caption} />}
-      {panel === 'threads' && <ThreadsPanel {...common} />}
-      {(panel === 'words' || panel === 'rights') && <FieldsPanel fields={panelFields[panel]} {...common} />}
-      {panel === 'all' && <FieldsPanel shown={shown} fields={fieldsFor(shown)} {...common} />}
+      <PanelWords panel={panel} onChange={open} />
+      <div ref={panelBox}>
+        {panel === 'place' && <PlacePanel {...common} />}
+        {panel === 'credits' && <CreditsPanel {...common} caption={caption} />}
+        {panel === 'threads' && <ThreadsPanel {...common} />}
+        {(panel === 'words' || panel === 'rights') && <FieldsPanel fields={panelFields[panel]} {...common} />}
+        {panel === 'all' && <FieldsPanel shown={shown} fields={fieldsFor(shown)} {...common} />}
+      </div>
     </>
   );
+}
+
+/** A panel that is opened by a press comes into sight; one that was open before leaves the page where it is. */
+function useOpenedInSight(panel: PanelName | '', setPanel: (panel: PanelName | '') => void) {
+  const panelBox = useRef<HTMLDivElement>(null);
+  const isPressed = useRef(false);
+  useEffect(() => {
+    if (isPressed.current && panel !== '') panelBox.current?.scrollIntoView({ block: 'nearest' });
+    isPressed.current = false;
+  }, [panel]);
+  const open = (one: PanelName | '') => {
+    isPressed.current = true;
+    setPanel(one);
+  };
+  return { open, panelBox };
 }
 
 function PanelWords({
