@@ -23,6 +23,7 @@ export function KeyLine({
       as="nav"
       aria-label="Threads of these pictures"
       minHeight="2rem"
+      flexShrink={0}
       paddingX="5"
       alignItems="center"
       borderBottomWidth="1px"

@@ -69,6 +69,26 @@ test('nothing is cut off sideways at this size, in any arrangement', async () =>
   await page.getByRole('button', { name: 'Sheet', exact: true }).click();
 });
 
+// The second line of the threads lay over the choice of pictures below it.
+test('lines that wrap take the room they need, with the desk open', async () => {
+  const before = page.viewportSize()!;
+  await page.setViewportSize({ width: 700, height: 800 });
+  for (const arrangement of ['Ledger', 'Sheet']) {
+    await page.getByRole('button', { name: arrangement, exact: true }).click();
+    await page.locator('[data-photo]').first().click();
+    await expect(page.getByText(/Writing to/)).toBeVisible();
+    for (const line of [
+      page.getByRole('navigation', { name: 'Threads of these pictures' }),
+      page.getByRole('region', { name: 'Which pictures' }),
+    ])
+      expect(
+        await line.evaluate((one) => one.scrollHeight - one.clientHeight),
+        arrangement,
+      ).toBeLessThanOrEqual(1);
+  }
+  await page.setViewportSize(before);
+});
+
 test('and it is in the files', async () => {
   await page.getByRole('grid', { name: 'Pictures' }).focus();
   await page.keyboard.press('Escape');
