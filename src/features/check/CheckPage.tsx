@@ -36,7 +36,7 @@ export function CheckPage({ assignment: initial, first }: Props) {
   const assignment = useAssignment(initial);
   const { id } = initial;
   const { views } = usePhotos(id, first);
-  const { values } = useValues(id, true);
+  const values = useValues(id, true);
   const writing = useWriting(id);
   const address = useCheckAddress();
   const chosen = useChecklist(assignment);

@@ -45,7 +45,7 @@ export function DeliverPage({ assignment: initial, first, templates, installatio
   const assignment = useAssignment(initial);
   const { id } = initial;
   const { views } = usePhotos(id, first);
-  const { values } = useValues(id, true);
+  const values = useValues(id, true);
   const { recipe, change, written } = useRecipe(assignment);
   const [holdsBack, setHoldsBack] = useState(true);
   const list = useDeliveryList(assignment, recipe.checklist);

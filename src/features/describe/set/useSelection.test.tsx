@@ -45,8 +45,11 @@ test('a reload finds the selection again', () => {
   const first = open();
   act(() => first.result.current.set(['b', 'e']));
   first.unmount();
+  const written = jest.spyOn(Storage.prototype, 'setItem');
   const { result } = open();
   expect([...result.current.ids]).toEqual(['b', 'e']);
+  expect(written.mock.calls).not.toContainEqual(['selection test', '[]']);
+  written.mockRestore();
 });
 
 test('so do very many, kept a moment later or when the page is left before', () => {

@@ -110,8 +110,10 @@ function useKept(
     if (found.current) keep(currentOf(place), current ?? '');
   }, [place, current]);
   const waiting = useRef<() => void>(undefined);
+  const first = useRef(chosen);
   useEffect(() => {
-    if (!found.current) return;
+    // Nothing was chosen yet: what is kept there stays until it was found.
+    if (chosen === first.current) return;
     const keepNow = () => {
       waiting.current = undefined;
       keep(place, JSON.stringify([...chosen]));

@@ -11,7 +11,7 @@ import { useFailing } from './useFailing';
 import { useGathered } from './useGathered';
 import { type FirstPhotos, usePhotos } from './usePhotos';
 import { useSelection } from './useSelection';
-import { useValues } from './useValues';
+import { useArrivingValues } from './useValues';
 import type { PhotoView } from './view';
 
 /** The pictures of an assignment as the address arranges them, and which of them are selected. */
@@ -21,7 +21,7 @@ export function useSet(assignment: Assignment, first: FirstPhotos) {
   const address = useAddress();
   const { show, order, arrangement } = address;
   const needsValues = arrangement === 'ledger' || showNeedsValues(show) || orderNeedsValues(order);
-  const { values, arrived } = useValues(assignmentId, needsValues);
+  const { values, arrived } = useArrivingValues(assignmentId, needsValues);
   const gathered = useGathered(assignmentId, show);
   const rule = useFailing(assignment, show, views, values);
   const failing = rule?.ids;

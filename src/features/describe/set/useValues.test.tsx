@@ -5,7 +5,7 @@ import type { ReactNode } from 'react';
 import type { ValuesPart } from '@/server/operations/photos/listValues';
 import { apiRequestLines } from '@/ui/api';
 import { valuesRow } from './testValues';
-import { useValues } from './useValues';
+import { useArrivingValues } from './useValues';
 
 jest.mock('@/ui/api');
 const asked = jest.mocked(apiRequestLines);
@@ -29,9 +29,10 @@ const open = () => {
   const wrapper = ({ children }: { children: ReactNode }) => (
     <QueryClientProvider client={queries}>{children}</QueryClientProvider>
   );
-  return renderHook(() => useValues('one', true), { wrapper });
+  return renderHook(() => useArrivingValues('one', true), { wrapper });
 };
-const idsOf = (rows: ReturnType<typeof useValues>['arrived']) => (rows ? [...rows.keys()] : undefined);
+const idsOf = (rows: ReturnType<typeof useArrivingValues>['arrived']) =>
+  rows ? [...rows.keys()] : undefined;
 
 test('what came already is there to be shown; what is told of all pictures waits for the last one', async () => {
   const answer = slowAnswer();

@@ -1,7 +1,7 @@
 'use client';
 
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import type { FieldId } from '@/core/catalogue/fields';
 import type { FieldValue } from '@/core/catalogue/value';
 import type { ListedValues, ValuesPart } from '@/server/operations/photos/listValues';
@@ -17,37 +17,47 @@ export interface ValueTable {
 
 type Rows = ValueTable['rows'];
 
-/**
- * The values of all pictures, kept up to date by what changed; undefined until they are known. Until then those that
- * came already, to be shown: what is told of all pictures waits for the last one.
- */
+/** The values of all pictures, kept up to date by what changed; undefined until they are known. */
 export function useValues(
   assignmentId: string,
   isNeeded: boolean,
-): { readonly values: Rows | undefined; readonly arrived: Rows | undefined } {
+  /** Told of those that came already, as long as not all are known: the same rows each time, and more of them. */
+  onPart?: (rows: Rows) => void,
+): Rows | undefined {
   const queries = useQueryClient();
   const queryKey = queryKeys.values(assignmentId);
-  // The same rows each time; a new object tells that there are more of them.
-  const [arriving, setArriving] = useState<{ readonly rows: Rows }>();
   const { data } = useQuery({
     queryKey,
     enabled: isNeeded,
-    queryFn: async ({ signal }) => {
+    queryFn: ({ signal }) => {
       const held = queries.getQueryData<ValueTable>(queryKey);
-      const table = await readValues(assignmentId, held, signal, (rows) => held || setArriving({ rows }));
-      setArriving(undefined);
-      return table;
+      return readValues(assignmentId, held, signal, held ? undefined : onPart);
     },
     structuralSharing: false,
   });
-  return { values: data?.rows, arrived: data?.rows ?? arriving?.rows };
+  return data?.rows;
+}
+
+/** The values, and until all are known those that came already, to be shown: what is told of all waits for the last. */
+export function useArrivingValues(
+  assignmentId: string,
+  isNeeded: boolean,
+): { readonly values: Rows | undefined; readonly arrived: Rows | undefined } {
+  const [arriving, setArriving] = useState<{ readonly rows: Rows }>();
+  const onPart = useCallback((rows: Rows) => setArriving({ rows }), []);
+  const values = useValues(assignmentId, isNeeded, onPart);
+  const areAllThere = values !== undefined;
+  useEffect(() => {
+    if (areAllThere) setArriving(undefined);
+  }, [areAllThere]);
+  return { values, arrived: values ?? arriving?.rows };
 }
 
 async function readValues(
   assignmentId: string,
   held: ValueTable | undefined,
   signal: AbortSignal,
-  onPart: (rows: Rows) => void,
+  onPart: ((rows: Rows) => void) | undefined,
 ): Promise<ValueTable> {
   const rows = new Map(held?.rows);
   const share = sharing(rows.size === 0 ? [] : [...rows.values()].slice(0, SEEDS));
@@ -60,7 +70,7 @@ async function readValues(
       else {
         for (const row of part.rows) rows.set(row.id, share(row));
         changed += part.rows.length;
-        onPart(rows);
+        onPart?.(rows);
       }
     },
     signal,
