@@ -100,7 +100,7 @@ test('words that are still being read are neither filled down nor written over',
   await page.keyboard.press('Control+c');
   goOn();
   await expect(cell(names[3]!, 'description')).toContainText('The first plank');
-  await page.unroute('**/values*');
+  await page.unrouteAll({ behavior: 'wait' });
   expect(await held(names[4]!)).toEqual({ caption: 'The first plank' });
   await page.keyboard.press('F2');
   await page.keyboard.type(' again');
@@ -108,6 +108,35 @@ test('words that are still being read are neither filled down nor written over',
   await expect.poll(() => held(names[3]!)).toEqual({ caption: 'The first plank again' });
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect.poll(() => held(names[3]!)).toEqual({ caption: 'The first plank' });
+});
+
+// Every change in the set, by whomever, brought the current picture back into sight.
+test('one looks at other pictures while words come in from elsewhere: nothing scrolls away', async () => {
+  const last = names[11]!;
+  const written = (text: string) =>
+    send(page, `assignments/${assignment.id}/writing`, {
+      scope: { of: 'these', ids: [assignment.ids[last]] },
+      writing: { kind: 'caption', text },
+    });
+  for (const [arrangement, name, words] of [
+    ['ledger', 'Ledger', 'From elsewhere'],
+    ['sheet', 'Pictures', 'From elsewhere again'],
+  ] as const) {
+    await page.goto(describeUrl(assignment, `?as=${arrangement}&picture=${assignment.ids[names[0]!]}`));
+    const pictures = page.getByRole('grid', { name });
+    await expect(page.locator(`[data-photo="${names[0]}"]`)).toBeInViewport();
+    await pictures.hover();
+    await page.mouse.wheel(0, 5000);
+    await expect(page.locator(`[data-photo="${last}"]`)).toBeInViewport();
+    await expect(page.locator(`[data-photo="${names[0]}"]`)).not.toBeInViewport();
+    await written(words);
+    await expect(page.locator(`[data-photo="${last}"]`)).toContainText(words);
+    await page.waitForTimeout(500);
+    await expect(page.locator(`[data-photo="${last}"]`)).toBeInViewport();
+    await expect(page.locator(`[data-photo="${names[0]}"]`)).not.toBeInViewport();
+  }
+  await written('');
+  await open();
 });
 
 test('a cell that is half out of sight is selected alone, though the ledger moves under the mouse', async () => {
@@ -315,7 +344,7 @@ test('a stage is opened by a press right after a picture was chosen, however lon
   const path = other.getByRole('navigation', { name: 'Path of the assignment' });
   await path.getByRole('link', { name: /^Prepare/ }).click();
   await expect(other).toHaveURL(/prepare$/);
-  await other.unroute(/_rsc=/);
+  await other.unrouteAll({ behavior: 'wait' });
   await other.goBack();
   await expect(other).toHaveURL(/describe\?picture=/);
   await other.close();

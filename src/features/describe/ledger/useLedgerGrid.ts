@@ -4,6 +4,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { type RefObject, useEffect, useMemo } from 'react';
 import { useScrollPlace } from '@/ui/useScrollPlace';
 import { useTextSize } from '@/ui/useTextSize';
+import { useCurrentInSight } from '../set/useCurrentInSight';
 import type { PhotoView } from '../set/view';
 import { type LedgerColumn, PICTURE_WIDTH } from './useColumnTable';
 
@@ -45,11 +46,8 @@ export function useLedgerGrid(
     across.measure();
   }, [textSize, leaves]);
   const scrolled = useScrollPlace(scroller, place, down.getTotalSize());
-  useEffect(() => {
-    if (scrolled.current !== undefined) return;
-    const at = shown.findIndex((view) => view.id === current);
-    if (at >= 0) down.scrollToIndex(at, { align: 'auto' });
-  }, [current, shown, down, scrolled]);
+  const row = useMemo(() => shown.findIndex((view) => view.id === current), [shown, current]);
+  useCurrentInSight(down, row, current, scrolled);
   useEffect(() => {
     const at = leaves.findIndex((one) => one.id === field);
     if (at >= 0) across.scrollToIndex(at, { align: 'auto' });

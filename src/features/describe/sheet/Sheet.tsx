@@ -2,9 +2,10 @@
 
 import { Box } from '@chakra-ui/react';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type KeyboardEvent, useCallback, useEffect, useRef } from 'react';
+import { type KeyboardEvent, useCallback, useEffect, useMemo, useRef } from 'react';
 import { useColumns } from '@/ui/useColumns';
 import { useScrollPlace } from '@/ui/useScrollPlace';
+import { useCurrentInSight } from '../set/useCurrentInSight';
 import type { Selection } from '../set/useSelection';
 import type { PhotoView } from '../set/view';
 import { bandPlaces } from './bandPlaces';
@@ -64,11 +65,8 @@ export function Sheet({
   );
   const scrolled = useScrollPlace(scroller, place, virtual.getTotalSize());
 
-  useEffect(() => {
-    if (scrolled.current !== undefined) return;
-    const at = views.findIndex((view) => view.id === current);
-    if (at >= 0) virtual.scrollToIndex(Math.floor(at / columns), { align: 'auto' });
-  }, [current, columns, views, virtual, scrolled]);
+  const at = useMemo(() => views.findIndex((view) => view.id === current), [views, current]);
+  useCurrentInSight(virtual, Math.floor(at / columns), current, scrolled);
 
   // Rows of another size are measured anew.
   useEffect(() => virtual.measure(), [size, columns]);

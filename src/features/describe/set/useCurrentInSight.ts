@@ -1,0 +1,22 @@
+'use client';
+
+import type { Virtualizer } from '@tanstack/react-virtual';
+import { type RefObject, useEffect } from 'react';
+
+/**
+ * Brings the current picture into sight when another one becomes it, or it gets another place. What else changes in a set
+ * moves nothing: somebody may be looking at other pictures.
+ */
+export function useCurrentInSight(
+  virtual: Pick<Virtualizer<HTMLElement, Element>, 'scrollToIndex'>,
+  /** -1 where it is not shown. */
+  row: number,
+  current: string | undefined,
+  /** A scrolled place of before that is still to be found. */
+  scrolled: RefObject<number | undefined>,
+): void {
+  useEffect(() => {
+    // Another picture in the same row may have been out of sight: `current` counts too.
+    if (scrolled.current === undefined && row >= 0) virtual.scrollToIndex(row, { align: 'auto' });
+  }, [current, row, virtual, scrolled]);
+}
