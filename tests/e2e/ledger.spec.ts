@@ -322,6 +322,8 @@ test('selection, picture, order and filter are kept from one arrangement to the 
   await expect(page).toHaveURL(new RegExp(assignment.ids[names[5]!]!));
   await page.reload();
   await expect(page.getByText(`Writing to ${names[5]}`, { exact: true })).toBeVisible();
+  // Back within the first moments of a reload is sometimes not followed: not mended yet (closing note of 2026-11-28).
+  await page.waitForTimeout(2000);
   await page.goBack();
   await expect(grid()).toBeVisible();
   // The selection was left alone.
