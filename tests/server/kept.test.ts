@@ -56,6 +56,18 @@ test('previews go by age and by size, those used longest ago first', async () =>
   expect(readdirSync(folder)).toEqual(['new']);
 });
 
+// Two choices right after one another, or in two windows: each sent the other bound back as it had been.
+test('a bound that is chosen leaves the other one alone', async () => {
+  const archives = async () => {
+    const { days, megabytes } = await kept('archives');
+    return { days, megabytes };
+  };
+  await changeBound(server.context, 'archives', { megabytes: 500 });
+  expect(await archives()).toEqual({ days: 30, megabytes: 500 });
+  await changeBound(server.context, 'archives', { days: null });
+  expect(await archives()).toEqual({ days: null, megabytes: 500 });
+});
+
 async function embedded() {
   const { context } = server;
   const job = await bringIn(server, { 'kt26-1.jpg': await smallJpeg(1) });

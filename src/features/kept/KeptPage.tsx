@@ -9,7 +9,7 @@ import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
-import { KeptRow } from './KeptRow';
+import { type ChangedBound, KeptRow } from './KeptRow';
 
 /** What Fabrica keeps beside pictures and words, what it takes, and how long and how much of it stays. */
 export function KeptPage() {
@@ -19,13 +19,16 @@ export function KeptPage() {
     queryFn: () => apiRequest<Kept[]>('kept'),
   });
   const change = useMutation({
-    // Shown at once: a second choice must not send the first one back as it was.
-    onMutate: (changed: Kept) => {
+    // One after the other, as they were made.
+    scope: { id: 'kept' },
+    // Shown at once, and not overtaken by an answer that was asked for before.
+    onMutate: async (changed: ChangedBound) => {
+      await queries.cancelQueries({ queryKey: queryKeys.kept() });
       queries.setQueryData<Kept[]>(queryKeys.kept(), (all = []) =>
-        all.map((one) => (one.name === changed.name ? changed : one)),
+        all.map((one) => (one.name === changed.name ? { ...one, ...changed } : one)),
       );
     },
-    mutationFn: ({ name, days, megabytes }: Kept) => apiRequest('kept', 'PATCH', { name, days, megabytes }),
+    mutationFn: (changed: ChangedBound) => apiRequest('kept', 'PATCH', changed),
     onError: () => queries.invalidateQueries({ queryKey: queryKeys.kept() }),
   });
   const room = useMutation({ mutationFn: () => apiRequest('kept', 'POST', {}) });

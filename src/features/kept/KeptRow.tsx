@@ -2,7 +2,7 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import { useId } from 'react';
-import type { KeptName } from '@/core/kept/bounds';
+import type { Bound, KeptName } from '@/core/kept/bounds';
 import { counted, formatBytes } from '@/core/wording/counts';
 import type { Kept } from '@/server/operations/kept/kept';
 import { Select } from '@/ui/inputs';
@@ -37,14 +37,18 @@ const kinds: Readonly<Record<KeptName, { title: string; words: string; label: st
 const dayChoices = [0, 7, 30, 90, 180, 365, 1095];
 const megabyteChoices = [500, 2000, 5000, 20_000, 50_000, 200_000];
 
+/** Only what was chosen: the other bound stays as it is, whoever chose it. */
+export type ChangedBound = { readonly name: KeptName } & Partial<Bound>;
+
 interface KeptRowProps {
   readonly kept: Kept;
-  readonly change: (kept: Kept) => void;
+  readonly change: (changed: ChangedBound) => void;
 }
 
 export function KeptRow({ kept, change }: KeptRowProps) {
   const id = useId();
-  const { title, words, label, unit } = kinds[kept.name];
+  const { name } = kept;
+  const { title, words, label, unit } = kinds[name];
   return (
     <Flex role="listitem" aria-label={title} borderTopWidth="1px" paddingY="3" gap="5" rowGap="2" wrap="wrap">
       <Box flex="1" minWidth="16rem">
@@ -64,7 +68,7 @@ export function KeptRow({ kept, change }: KeptRowProps) {
           choices={dayChoices}
           words={(days) => (days === 0 ? 'not at all' : counted(days, 'day'))}
           without="for ever"
-          change={(days) => change({ ...kept, days })}
+          change={(days) => change({ name, days })}
         />
         <BoundChoice
           id={`${id}size`}
@@ -73,7 +77,7 @@ export function KeptRow({ kept, change }: KeptRowProps) {
           value={kept.megabytes}
           choices={megabyteChoices}
           words={(megabytes) => formatBytes(megabytes * 1_000_000)}
-          change={(megabytes) => change({ ...kept, megabytes })}
+          change={(megabytes) => change({ name, megabytes })}
         />
       </Flex>
     </Flex>

@@ -4,6 +4,10 @@ import { nullable, object } from './parts';
 
 const bounded = (maximum: number) => nullable({ type: 'integer', minimum: 0, maximum });
 
-export const changedBound = schema<Bound & { name: KeptName }>(
-  object({ name: { enum: [...keptNames] }, days: bounded(36_500), megabytes: bounded(100_000_000) }),
-);
+/** At least one of the two bounds. */
+export const changedBound = schema<Partial<Bound> & { name: KeptName }>({
+  ...object({ name: { enum: [...keptNames] }, days: bounded(36_500), megabytes: bounded(100_000_000) }, [
+    'name',
+  ]),
+  minProperties: 2,
+});

@@ -54,11 +54,14 @@ async function wayBackTaken({ db }: Context): Promise<Taken> {
   return { bytes: Number(rows[0]!.bytes), count: Number(rows[0]!.count) };
 }
 
-/** Chooses how long and how much of something stays; what is beyond it goes when room is made next. */
-export async function changeBound(context: Context, name: KeptName, bound: Bound): Promise<void> {
+/**
+ * Chooses how long or how much of something stays; what is beyond it goes when room is made next. What `bound` does not
+ * name stays as it is.
+ */
+export async function changeBound(context: Context, name: KeptName, bound: Partial<Bound>): Promise<void> {
   await context.db
     .insert(keptBounds)
-    .values({ name, ...bound })
+    .values({ name, ...usualBounds[name], ...bound })
     .onConflictDoUpdate({ target: keptBounds.name, set: bound });
   await announce(context.db, { kind: 'kept', id: name });
 }
