@@ -340,6 +340,11 @@ test('what writing cannot fix is a list for the source, copied as text', async (
     `${small}\t600 × 400 px\tLong side at least 1,500 px`,
     `${smallToo}\t600 × 400 px\tLong side at least 1,500 px`,
   ]);
+  await page.reload();
+  await page.goBack();
+  await expect(page.getByRole('heading', { name: 'Title' })).toBeVisible();
+  await page.goForward();
+  await expect(list).toBeVisible();
   await page.goBack();
   await expect(page.getByRole('heading', { name: 'Title' })).toBeVisible();
 });

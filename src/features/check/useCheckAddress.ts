@@ -1,7 +1,9 @@
 'use client';
 
-import { usePathname, useSearchParams } from 'next/navigation';
+import { usePathname } from 'next/navigation';
 import { useCallback, useMemo } from 'react';
+import { stepTo } from '@/ui/addressSteps';
+import { useAddressParts } from '@/ui/useAddressParts';
 
 /** Beside the rules: the pictures of one, how full the set is, what has to come from the source, what came back. */
 export type CheckView = 'rule' | 'full' | 'source' | 'back';
@@ -14,13 +16,15 @@ export interface CheckAddress {
   readonly show: (view: Exclude<CheckView, 'rule'>) => void;
 }
 
+const parts = ['view', 'rule'];
+
 /** What the address names, so that it can be shared, and Back works. */
 export function useCheckAddress(): CheckAddress {
-  const query = useSearchParams();
+  const query = useAddressParts(parts);
   const path = usePathname();
   const go = useCallback(
     (words: string) => {
-      if (`?${words}` !== window.location.search) window.history.pushState(null, '', `${path}?${words}`);
+      if (`?${words}` !== window.location.search) stepTo(`${path}?${words}`);
     },
     [path],
   );

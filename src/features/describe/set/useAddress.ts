@@ -2,8 +2,9 @@
 
 import { usePathname, useSearchParams } from 'next/navigation';
 import { useCallback, useMemo } from 'react';
+import { stepTo } from '@/ui/addressSteps';
 import { nameAddress } from '@/ui/nameAddress';
-import { useRouterAtAddress } from '@/ui/useRouterAtAddress';
+import { useAddressParts } from '@/ui/useAddressParts';
 import { type Order, orderCode, orderFrom } from './order';
 import { type Show, showCode, showFrom } from './show';
 
@@ -14,7 +15,7 @@ export interface Address {
   readonly arrangement: Arrangement;
   readonly show: Show;
   readonly order: Order;
-  /** Id of the current picture. */
+  /** Id of the current picture, where the page was opened with one. */
   readonly picture: string | null;
   readonly arrange: (arrangement: Arrangement) => void;
   readonly setShow: (show: Show) => void;
@@ -29,9 +30,9 @@ const steps = ['as', 'show', 'order'];
 
 /** What the address names: arrangement, filter, order, picture. It can be shared, and Back works. */
 export function useAddress(): Address {
-  const query = useSearchParams();
+  const query = useAddressParts(steps);
+  const picture = useSearchParams().get('picture');
   const path = usePathname();
-  useRouterAtAddress(steps);
   const go = useCallback(
     (part: string, value: string, isStep: boolean) => {
       // The page is being left, and the address is that of another one already.
@@ -42,19 +43,18 @@ export function useAddress(): Address {
       const words = next.toString();
       const to = words ? `${path}?${words}` : path;
       if (to === `${window.location.pathname}${window.location.search}`) return;
-      // By the browser's own history, which Next follows: nothing is fetched anew.
-      if (isStep) window.history.pushState(null, '', to);
+      if (isStep) stepTo(to);
       else nameAddress(to);
     },
     [path],
   );
-  const [as, show, order, picture] = ['as', 'show', 'order', 'picture'].map((part) => query.get(part));
+  const [as, show, order] = steps.map((part) => query.get(part));
   return useMemo(
     () => ({
       arrangement: as && Object.hasOwn(arrangements, as) ? (as as Arrangement) : 'sheet',
       show: showFrom(show ?? null),
       order: orderFrom(order ?? null),
-      picture: picture ?? null,
+      picture,
       arrange: (next) => go('as', next === 'sheet' ? '' : next, true),
       setShow: (next) => go('show', showCode(next), true),
       setOrder: (next) => {

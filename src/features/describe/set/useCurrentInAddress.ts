@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
+import { followAddress } from '@/ui/addressSteps';
 import type { Address } from './useAddress';
 import type { Selection } from './useSelection';
 
@@ -18,10 +19,10 @@ export function useCurrentInAddress({ picture, setPicture }: Address, selection:
       goTo(id);
     };
     follow(first.current);
-    // Only what the browser does with its history: the page's own changes come back later, when one has gone on.
-    const onPop = () => follow(new URLSearchParams(window.location.search).get('picture'));
-    window.addEventListener('popstate', onPop);
-    return () => window.removeEventListener('popstate', onPop);
+    // Only what the browser does with its history: at a step of the page's own, one may have gone on already.
+    return followAddress((isByBrowser) => {
+      if (isByBrowser) follow(new URLSearchParams(window.location.search).get('picture'));
+    });
   }, [goTo]);
   useEffect(() => {
     if (current === undefined || current === known.current) return undefined;

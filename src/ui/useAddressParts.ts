@@ -1,0 +1,29 @@
+'use client';
+
+import { usePathname, useSearchParams } from 'next/navigation';
+import { useMemo, useRef, useSyncExternalStore } from 'react';
+import { followAddress } from './addressSteps';
+
+/** These parts of the query, as they stand in the address now; the same object as long as they do. */
+export function useAddressParts(parts: readonly string[]): URLSearchParams {
+  const path = usePathname();
+  const routed = useSearchParams();
+  const held = useRef<string>(undefined);
+  const read = () => {
+    // A page that comes or goes stands under the address of another one for a moment.
+    if (window.location.pathname === path)
+      held.current = only(parts, new URLSearchParams(window.location.search));
+    else held.current ??= only(parts, routed);
+    return held.current;
+  };
+  const now = useSyncExternalStore(followAddress, read, () => only(parts, routed));
+  return useMemo(() => new URLSearchParams(now), [now]);
+}
+
+function only(parts: readonly string[], query: Pick<URLSearchParams, 'get'>): string {
+  const named = parts.flatMap((part) => {
+    const value = query.get(part);
+    return value === null ? [] : [[part, value]];
+  });
+  return new URLSearchParams(named).toString();
+}
