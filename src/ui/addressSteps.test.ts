@@ -38,7 +38,7 @@ test('a page that lives is told of its steps, and the router is not', async () =
 test('Back before the page lives: the router wrote the former address, and it is put right', async () => {
   window.history.pushState({ router: 'second' }, '', '/assignments/1/describe?as=ledger');
   await back();
-  expect([window.history.state, router.mock.calls.length]).toEqual([{}, 0]);
+  expect([window.history.state, router.mock.calls.length]).toEqual([{ _N: true }, 0]);
   window.history.replaceState({ router: 'lives' }, '', '/assignments/1/describe?as=ledger');
   const stop = followAddress(told);
   expect([at(), window.history.state]).toEqual(['/assignments/1/describe?as=one', { router: 'lives' }]);

@@ -24,11 +24,11 @@ export function isStep(): boolean {
 
 /**
  * The router finds no state of its own in the entry, and takes the page for that of the address when it comes to life;
- * otherwise it would go to the address, and ask the server. Once it lives, it keeps its state in the entry all the same.
+ * otherwise it would go to the address, and ask the server. `_N`: the entry is not the router's. It is not told of what
+ * becomes of it (its answer would come late, and put the former address back); coming from another page loads this one anew.
  */
 export function routerForgets(): void {
-  // Not null: should one come here from another page before there is a state, the router asks for the page anew.
-  window.history.replaceState({}, '');
+  window.history.replaceState({ _N: true }, '');
 }
 
 /** Where Back led to while the page came to life. */
