@@ -1,9 +1,9 @@
-import { goesOn, isStep, onBack, routerForgets } from './ui/addressSteps';
+import { goesOn, isStep, onBack, opensAt, routerForgets } from './ui/addressSteps';
 
 /* Runs before the router: Back can be pressed while a page still comes to life. */
 
-const [opened] = performance.getEntriesByType('navigation');
-if (opened) goesOn(new URL(opened.name).pathname);
+const [document] = performance.getEntriesByType('navigation');
+if (document) opensAt(document.name);
 if (isStep()) routerForgets();
 window.addEventListener('popstate', onBack, { capture: true });
 

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { followAddress, goesOn, isStep, onBack, stepTo } from './addressSteps';
+import { followAddress, goesOn, isStep, onBack, openedQuery, opensAt, stepTo } from './addressSteps';
 
 const at = () => `${window.location.pathname}${window.location.search}`;
 const router = jest.fn();
@@ -62,3 +62,10 @@ test.each(['/assignments/1/describe/history', '/runs', '/assignments/1/deliver']
     expect(isStep()).toBe(false);
   },
 );
+
+// A page that came to life under another step than the server had made was put aside and made anew.
+test('what the server was asked for stays known, whatever Back leads to', () => {
+  opensAt('http://localhost/assignments/1/describe?as=one');
+  expect([openedQuery('/assignments/1/describe')?.get('as'), isStep()]).toEqual(['one', true]);
+  expect(openedQuery('/assignments/1/check')).toBeUndefined();
+});

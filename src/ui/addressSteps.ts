@@ -12,6 +12,19 @@ let place = '';
 /** The pages that show themselves by `useAddressParts` alone. */
 const ownSteps = /^\/assignments\/[^/]+\/(describe|check)$/;
 
+/** The address that the server was asked for when the document was loaded. */
+let opened: URL | undefined;
+
+/** The document was loaded from `address`. */
+export function opensAt(address: string): void {
+  opened = new URL(address);
+  place = opened.pathname;
+}
+
+/** The query that the server answered, if it was asked for the page at `path`. */
+export const openedQuery = (path: string): URLSearchParams | undefined =>
+  opened?.pathname === path ? opened.searchParams : undefined;
+
 /** The router goes to the page at `path`. */
 export function goesOn(path: string): void {
   place = path;

@@ -2,7 +2,7 @@
 
 import { usePathname, useSearchParams } from 'next/navigation';
 import { useMemo, useRef, useSyncExternalStore } from 'react';
-import { followAddress } from './addressSteps';
+import { followAddress, openedQuery } from './addressSteps';
 
 /** These parts of the query, as they stand in the address now; the same object as long as they do. */
 export function useAddressParts(parts: readonly string[]): URLSearchParams {
@@ -16,7 +16,9 @@ export function useAddressParts(parts: readonly string[]): URLSearchParams {
     else held.current ??= only(parts, routed);
     return held.current;
   };
-  const now = useSyncExternalStore(followAddress, read, () => only(parts, routed));
+  // What the server made comes to life as it is, also if Back was pressed since.
+  const made = () => only(parts, openedQuery(path) ?? routed);
+  const now = useSyncExternalStore(followAddress, read, made);
   return useMemo(() => new URLSearchParams(now), [now]);
 }
 

@@ -340,13 +340,26 @@ test('what writing cannot fix is a list for the source, copied as text', async (
     `${small}\t600 × 400 px\tLong side at least 1,500 px`,
     `${smallToo}\t600 × 400 px\tLong side at least 1,500 px`,
   ]);
-  await page.reload();
   await page.goBack();
   await expect(page.getByRole('heading', { name: 'Title' })).toBeVisible();
-  await page.goForward();
+});
+
+test('Back and Forward lead through rules and views, also right after a reload', async () => {
+  const other = await page.context().newPage();
+  await other.goto(`${address}/assignments/${set.id}/check?rule=${await placeOf('title')}`);
+  const title = other.getByRole('heading', { name: 'Title' });
+  await expect(title).toBeVisible();
+  await other.getByRole('button', { name: 'Back to the source: 2 pictures' }).click();
+  const list = other.getByRole('region', { name: 'Back to the source' });
   await expect(list).toBeVisible();
-  await page.goBack();
-  await expect(page.getByRole('heading', { name: 'Title' })).toBeVisible();
+  await other.reload();
+  await other.goBack();
+  await expect(title).toBeVisible();
+  await other.goForward();
+  await expect(list).toBeVisible();
+  await other.goBack();
+  await expect(title).toBeVisible();
+  await other.close();
 });
 
 test('how full the set is, drawn and as numbers', async () => {

@@ -9,7 +9,9 @@ export function useScrolledTo(asked: string) {
   useEffect(() => {
     if (met.current === asked) return;
     met.current = asked;
-    shown.current?.scrollIntoView({ block: 'start' });
+    const { top = 0, bottom = 0 } = shown.current?.getBoundingClientRect() ?? {};
+    // Beside the rules it is in view already; the page would be moved under its head.
+    if (top < 0 || Math.floor(bottom) > window.innerHeight) shown.current?.scrollIntoView({ block: 'start' });
   }, [asked]);
   return shown;
 }
