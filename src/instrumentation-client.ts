@@ -1,10 +1,10 @@
-import { goesOn, isStep, onBack, opensAt, routerForgets } from './ui/addressSteps';
+import { goesOn, onBack, opensAt, routerWritesFirst } from './ui/addressSteps';
 
 /* Runs before the router: Back can be pressed while a page still comes to life. */
 
 const [document] = performance.getEntriesByType('navigation');
 if (document) opensAt(document.name);
-if (isStep()) routerForgets();
+routerWritesFirst();
 window.addEventListener('popstate', onBack, { capture: true });
 
 /** The router asks for a page. */

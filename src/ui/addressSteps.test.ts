@@ -1,5 +1,14 @@
 /** @jest-environment jsdom */
-import { followAddress, goesOn, isStep, onBack, openedQuery, opensAt, stepTo } from './addressSteps';
+import {
+  followAddress,
+  goesOn,
+  isStep,
+  onBack,
+  openedQuery,
+  opensAt,
+  routerWritesFirst,
+  stepTo,
+} from './addressSteps';
 
 const at = () => `${window.location.pathname}${window.location.search}`;
 const router = jest.fn();
@@ -34,16 +43,43 @@ test('a page that lives is told of its steps, and the router is not', async () =
   stop();
 });
 
-// Back before the page came to life: the router went to the address by itself, and stood still from then on.
-test('Back before the page lives: the router wrote the former address, and it is put right', async () => {
-  window.history.pushState({ router: 'second' }, '', '/assignments/1/describe?as=ledger');
+const ledger = '/assignments/1/describe?as=ledger';
+const one = '/assignments/1/describe?as=one';
+
+// The router wrote the former address with its own state, took the step for one that it missed, and went there by itself: it
+// stood still from then on, or its late answer took back the next press.
+test('Back before the page lives: the first word of the router is not written, the next ones are', async () => {
+  window.history.pushState({ router: 'second' }, '', ledger);
+  routerWritesFirst();
   await back();
   expect([window.history.state, router.mock.calls.length]).toEqual([{ _N: true }, 0]);
-  window.history.replaceState({ router: 'lives' }, '', '/assignments/1/describe?as=ledger');
+  window.history.replaceState({ router: 'lives' }, '', ledger);
+  expect([at(), window.history.state]).toEqual([one, { _N: true }]);
   const stop = followAddress(told);
-  expect([at(), window.history.state]).toEqual(['/assignments/1/describe?as=one', { router: 'lives' }]);
   expect(told.mock.calls).toEqual([[true]]);
+  window.history.replaceState({ router: 'goes on' }, '', ledger);
+  expect([at(), window.history.state]).toEqual([ledger, { router: 'goes on' }]);
   stop();
+});
+
+test('without Back the first word of the router is written; Back before the page follows keeps it out', async () => {
+  window.history.pushState({ router: 'second' }, '', ledger);
+  routerWritesFirst();
+  window.history.replaceState({ router: 'lives' }, '', ledger);
+  expect(window.history.state).toEqual({ router: 'lives' });
+  await back();
+  expect([at(), window.history.state]).toEqual([one, { _N: true }]);
+  followAddress(told)();
+  expect(told.mock.calls).toEqual([[true]]);
+});
+
+test('Back before any of our code runs is seen by the address', () => {
+  opensAt(`http://localhost${ledger}`);
+  expect([at(), window.history.state]).toEqual([one, { _N: true }]);
+  followAddress(told)();
+  expect(told.mock.calls).toEqual([[true]]);
+  followAddress(told)();
+  expect(told).toHaveBeenCalledTimes(1);
 });
 
 test('Back to another page is the router’s', async () => {

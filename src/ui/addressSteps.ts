@@ -15,10 +15,30 @@ const ownSteps = /^\/assignments\/[^/]+\/(describe|check)$/;
 /** The address that the server was asked for when the document was loaded. */
 let opened: URL | undefined;
 
-/** The document was loaded from `address`. */
+/** Where Back led to while the page came to life. */
+let missed: string | undefined;
+/** As the browser has it, and not the router. */
+const write: History['replaceState'] = (...all) => History.prototype.replaceState.apply(window.history, all);
+
+/** The document was loaded from `address`; Back may have been pressed since. */
 export function opensAt(address: string): void {
   opened = new URL(address);
   place = opened.pathname;
+  if (isStep() && window.location.search !== opened.search) missStep();
+}
+
+/**
+ * The router writes the address that the document was opened with into the entry when it comes to life. If Back led to that
+ * entry, the router would go on to take it for a step that it missed, and ask the server; the answer comes late, and puts the
+ * former address back over the steps since.
+ */
+export function routerWritesFirst(): void {
+  let isFirst = true;
+  window.history.replaceState = (...all) => {
+    const isRouterLate = isFirst && missed !== undefined;
+    isFirst = false;
+    if (!isRouterLate) write(...all);
+  };
 }
 
 /** The query that the server answered, if it was asked for the page at `path`. */
@@ -36,16 +56,13 @@ export function isStep(): boolean {
 }
 
 /**
- * The router finds no state of its own in the entry, and takes the page for that of the address when it comes to life;
- * otherwise it would go to the address, and ask the server. `_N`: the entry is not the router's. It is not told of what
- * becomes of it (its answer would come late, and put the former address back); coming from another page loads this one anew.
+ * Back led to an entry before the page could follow. `_N`: the entry is not the router's, which is not told of what becomes of
+ * it; coming from another page loads this one anew.
  */
-export function routerForgets(): void {
-  window.history.replaceState({ _N: true }, '');
+function missStep(): void {
+  missed = window.location.href;
+  write({ _N: true }, '');
 }
-
-/** Where Back led to while the page came to life. */
-let missed: string | undefined;
 
 /** Back or Forward. */
 export function onBack(event: PopStateEvent): void {
@@ -53,21 +70,14 @@ export function onBack(event: PopStateEvent): void {
   if (!isStep()) return;
   event.stopImmediatePropagation();
   if (listeners.size > 0) tell(true);
-  else {
-    missed = window.location.href;
-    routerForgets();
-  }
+  else missStep();
 }
 
 /** Told of each step within the page. */
 export function followAddress(onStep: OnStep): () => void {
   listeners.add(onStep);
-  if (missed && isStep()) {
-    // The router put the address that the page was opened with into the entry.
-    window.history.replaceState(window.history.state, '', missed);
-    missed = undefined;
-    tell(true);
-  }
+  if (missed === window.location.href) tell(true);
+  missed = undefined;
   return () => {
     listeners.delete(onStep);
   };

@@ -340,26 +340,23 @@ test('what writing cannot fix is a list for the source, copied as text', async (
     `${small}\t600 × 400 px\tLong side at least 1,500 px`,
     `${smallToo}\t600 × 400 px\tLong side at least 1,500 px`,
   ]);
-  await page.goBack();
-  await expect(page.getByRole('heading', { name: 'Title' })).toBeVisible();
 });
 
+// The router missed the first Back, and asked the server for it: its answer took back the press of the next test.
 test('Back and Forward lead through rules and views, also right after a reload', async () => {
-  const other = await page.context().newPage();
-  await other.goto(`${address}/assignments/${set.id}/check?rule=${await placeOf('title')}`);
-  const title = other.getByRole('heading', { name: 'Title' });
+  const title = page.getByRole('heading', { name: 'Title' });
+  const list = page.getByRole('region', { name: 'Back to the source' });
+  await page.goBack();
   await expect(title).toBeVisible();
-  await other.getByRole('button', { name: 'Back to the source: 2 pictures' }).click();
-  const list = other.getByRole('region', { name: 'Back to the source' });
+  await page.goForward();
   await expect(list).toBeVisible();
-  await other.reload();
-  await other.goBack();
+  await page.reload();
+  await page.goBack();
   await expect(title).toBeVisible();
-  await other.goForward();
+  await page.goForward();
   await expect(list).toBeVisible();
-  await other.goBack();
+  await page.goBack();
   await expect(title).toBeVisible();
-  await other.close();
 });
 
 test('how full the set is, drawn and as numbers', async () => {
