@@ -20,6 +20,12 @@ const WORKERS = Number(process.env.FABRICA_WORKERS ?? Math.min(2, availableParal
 /** Processes that read files for the web application; each worker has one of its own. */
 const READERS = 2;
 
+/**
+ * How long a connection is kept that nobody uses, in ms. After Node's own 5 s, a page that asks just then found it closed
+ * under its request.
+ */
+const KEPT_OPEN_MS = 75_000;
+
 /** Everything from a fresh machine to a running Fabrica; ends when asked to, and then ends all it began. */
 export async function start({ demo }) {
   const data = dataFolder();
@@ -66,9 +72,8 @@ export async function start({ demo }) {
       };
       keepRunning({ name: partNames[name], log, start, ended, giveUp });
     };
-    keep('web', [next, 'start', '-H', '127.0.0.1', '-p', String(port)], {
-      FABRICA_READERS: String(READERS),
-    });
+    const listening = ['-H', '127.0.0.1', '-p', String(port), '--keepAliveTimeout', String(KEPT_OPEN_MS)];
+    keep('web', [next, 'start', ...listening], { FABRICA_READERS: String(READERS) });
     for (let n = 0; n < WORKERS; n++)
       keep('worker', [path.join(root, 'dist/worker.mjs')], {
         FABRICA_READERS: '1',
