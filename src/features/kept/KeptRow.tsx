@@ -102,6 +102,7 @@ function BoundChoice({ id, label, value, choices, words, without, change }: Boun
       <label htmlFor={id}>{label}</label>
       <Select
         id={id}
+        width="7rem"
         value={value === null ? '' : String(value)}
         onChange={({ target }) => change(target.value === '' ? null : Number(target.value))}
       >

@@ -62,7 +62,9 @@ export function widthOf(id: FieldId): number {
   if (choices) return 150;
   if (type === 'multiline' || type === 'structures') return 260;
   if (type === 'list') return 240;
-  return type === 'date' || type === 'rating' || type === 'coordinate' || type === 'number' ? 120 : 160;
+  // Day and time in one line, and the head with what lacks and what disagrees.
+  if (type === 'date') return 200;
+  return type === 'rating' || type === 'coordinate' || type === 'number' ? 120 : 160;
 }
 
 /** A column that is in sight, with where it stands in pixels. */
