@@ -2,8 +2,8 @@ import { goesOn, onBack, opensAt, routerWritesFirst } from './ui/addressSteps';
 
 /* Runs before the router: Back can be pressed while a page still comes to life. */
 
-const [document] = performance.getEntriesByType('navigation');
-if (document) opensAt(document.name);
+const [loaded] = performance.getEntriesByType('navigation');
+if (loaded) opensAt(loaded.name);
 routerWritesFirst();
 window.addEventListener('popstate', onBack, { capture: true });
 

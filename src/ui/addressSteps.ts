@@ -15,7 +15,7 @@ const ownSteps = /^\/assignments\/[^/]+\/(describe|check)$/;
 /** The address that the server was asked for when the document was loaded. */
 let opened: URL | undefined;
 
-/** Where Back led to while the page came to life. */
+/** Where Back led to while the page came to life: whatever follows the address is told of it, as long as it stands there. */
 let missed: string | undefined;
 /** As the browser has it, and not the router. */
 const write: History['replaceState'] = (...all) => History.prototype.replaceState.apply(window.history, all);
@@ -48,6 +48,7 @@ export const openedQuery = (path: string): URLSearchParams | undefined =>
 /** The router goes to the page at `path`. */
 export function goesOn(path: string): void {
   place = path;
+  missed = undefined;
 }
 
 /** Whether the address is one of the page that is there, and the page of those that go through their steps themselves. */
@@ -76,8 +77,7 @@ export function onBack(event: PopStateEvent): void {
 /** Told of each step within the page. */
 export function followAddress(onStep: OnStep): () => void {
   listeners.add(onStep);
-  if (missed === window.location.href) tell(true);
-  missed = undefined;
+  if (missed === window.location.href) onStep(true);
   return () => {
     listeners.delete(onStep);
   };
@@ -89,6 +89,7 @@ function tell(isByBrowser: boolean): void {
 
 /** Goes to another address of the page that is there. The state of the entry stays the router's own (nameAddress). */
 export function stepTo(to: string): void {
+  missed = undefined;
   window.history.pushState(window.history.state, '', to);
   tell(false);
 }

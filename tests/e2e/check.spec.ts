@@ -363,6 +363,10 @@ test('how full the set is, drawn and as numbers', async () => {
   await rules().getByRole('button', { name: 'How full the set is' }).click();
   const full = page.getByRole('region', { name: 'How full the set is' });
   await expect(full.locator('svg.recharts-surface')).toHaveCount(2);
+  // Beside the rules it is in view: nothing is moved under the head of the page.
+  expect(
+    await page.getByRole('main').evaluate((main) => [window.scrollY, main.getBoundingClientRect().top]),
+  ).toEqual([0, await page.getByRole('banner').evaluate((head) => head.getBoundingClientRect().bottom)]);
   await expect(full.getByRole('table', { name: 'By thread' }).getByRole('row', { name: /^who/ })).toHaveText(
     'who620',
   );

@@ -337,17 +337,28 @@ test('selection, picture, order and filter are kept from one arrangement to the 
 
 test('Back, while the page comes to life after a reload, leads to what was there before', async () => {
   await page.goto(describeUrl(assignment));
+  await page.locator(`[data-photo="${names[1]}"]`).click();
+  await expect(page).toHaveURL(new RegExp(assignment.ids[names[1]!]!));
   for (const [round, name] of ['Ledger', 'One by one', 'Ledger', 'One by one'].entries()) {
     await page.getByRole('button', { name, exact: true }).click();
     await expect(page).toHaveURL(round % 2 ? /as=one/ : /as=ledger/);
+    if (round !== 1) continue;
+    await page.keyboard.press('Control+ArrowDown');
+    await expect(page).toHaveURL(new RegExp(assignment.ids[names[2]!]!));
   }
-  // Of four reloads and Backs each comes in another moment: before the scripts, with them, behind them.
-  for (const [round, wait] of [0, 200, 500, 900].entries()) {
+  // Of four reloads and Backs each comes in another moment: behind the scripts, with them, before them.
+  for (const [round, wait] of [900, 500, 200, 0].entries()) {
     await page.reload({ waitUntil: 'commit' });
     await page.waitForTimeout(wait);
-    await page.goBack({ waitUntil: 'commit' });
+    // Not by the driver: it asks the browser, which may still change over to the new document.
+    await page.evaluate(() => window.history.back());
     await expect(round === 3 ? page.getByRole('grid', { name: 'Pictures' }) : shownBy(round)).toBeVisible();
   }
+  // All that follow the address were told: the current picture is that of the address too.
+  await page.getByRole('button', { name: 'One by one', exact: true }).click();
+  await expect(page.getByText(`Writing to ${names[1]}`, { exact: true })).toBeVisible();
+  await page.goBack();
+  await expect(page.getByRole('grid', { name: 'Pictures' })).toBeVisible();
   await stage('Prepare').click();
   await expect(page.getByRole('heading', { name: 'Prepare' })).toBeVisible();
   await page.goBack();

@@ -281,6 +281,11 @@ test('methods that nobody uses are refused, by pages and routes', async () => {
       ]);
 });
 
+// After Node's own 5 s a request met the close of its connection.
+test('a connection that nobody uses is kept for longer than a pause', async () => {
+  expect((await page.request.get(`${address}/api/health`)).headers()['keep-alive']).toBe('timeout=75');
+});
+
 test('a script without the nonce of its page does not run', async () => {
   await page.goto(address);
   const policy = (await page.request.get(address)).headers()['content-security-policy'] ?? '';
