@@ -84,6 +84,7 @@ export function CheckPage({ assignment: initial, first }: Props) {
           <>
             <Unsaved writing={writing} />
             <Flex
+              position="relative"
               flex="1"
               minHeight="0"
               direction={{ base: 'column', lg: 'row' }}

@@ -43,6 +43,8 @@ export function CheckRules({ views, chosen, checked, beside, address, current }:
       width={{ base: '100%', lg: '40%' }}
       maxWidth={{ lg: '34rem' }}
       flexShrink={0}
+      // What is for screen readers alone is placed within, and not past the end of the page.
+      position="relative"
       overflowY={{ lg: 'auto' }}
       borderRightWidth={{ lg: '1px' }}
       borderColor="rule"

@@ -7,6 +7,8 @@ import type { ThreadFullness, TimeFullness } from './fullness';
 
 const colour = (name: string) => `var(--fabrica-colors-${name})`;
 const text = { fill: colour('ink'), style: { fontSize: '0.75rem', fontFamily: 'inherit' } };
+// All names side by side, on a narrow screen too.
+const smaller = { ...text, style: { ...text.style, fontSize: 'min(0.75rem, 2.6vw)' } };
 const box = { background: colour('leaf'), border: `1px solid ${colour('rule')}`, fontSize: '0.8125rem' };
 // What is drawn in outline would be written in the colour of the ground.
 const inInk = { color: colour('ink'), padding: 0 };
@@ -66,7 +68,7 @@ function StackedBars({
       <BarChart data={data} margin={{ top: 8, right: 8, left: 0 }} accessibilityLayer>
         <XAxis
           dataKey="at"
-          tick={text}
+          tick={namesAll ? smaller : text}
           tickLine={false}
           stroke={colour('rule')}
           minTickGap={12}
