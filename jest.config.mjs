@@ -17,6 +17,7 @@ export default {
     ],
   },
   transformIgnorePatterns: ['/node_modules/(?!(@noble|stemmer)/)'],
+  setupFiles: ['<rootDir>/tests/textCoding.mjs'],
   globalSetup: '<rootDir>/tests/builtPrograms.mjs',
   testTimeout: 900_000,
 };

@@ -123,8 +123,6 @@ const panels: Record<string, () => Promise<void>> = {
   },
   'a cell that is written in': async () => {
     await go(`/assignments/${ids.seen}/describe?as=ledger`);
-    // Rows move by what says the same on all, and a cell that was not read yet is not written in.
-    await page.waitForLoadState('networkidle', { timeout: 20_000 });
     await page.locator('[data-cell="description"]').first().dblclick();
     await expect(page.getByRole('textbox', { name: /^Description of/ })).toBeFocused();
   },

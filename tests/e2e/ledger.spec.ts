@@ -79,9 +79,8 @@ test('cells are filled down, cleared, and undone as one act', async () => {
   await expect(page.getByText(`Writing to ${names[4]}`, { exact: true })).toBeVisible();
 });
 
-// The cell below it was selected as well: it came under the pressed mouse as the ledger scrolled.
-// Filled down before they were read, the words of the picture below were taken for empty ones.
-test('words that are still being read are neither filled down nor written over', async () => {
+/** Opens the ledger; its words come when the one it gives back is called. */
+async function openUnread(): Promise<() => Promise<void>> {
   let goOn = () => {};
   const heldBack = new Promise<void>((resolve) => {
     goOn = resolve;
@@ -91,22 +90,92 @@ test('words that are still being read are neither filled down nor written over',
     await route.continue();
   });
   await page.goto(describeUrl(assignment, '?as=ledger'));
+  return async () => {
+    goOn();
+    await expect(cell(names[2]!, 'description')).toContainText('The first plank');
+    await page.unrouteAll({ behavior: 'wait' });
+  };
+}
+const beingRead = () => page.getByText('The words of this picture are still being read.');
+const editor = (name: string) => page.getByLabel(`Description of ${name}`);
+async function undo(): Promise<void> {
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(() => held(names[3]!)).toEqual({ caption: 'The first plank' });
+}
+
+// The cell below it was selected as well: it came under the pressed mouse as the ledger scrolled.
+// Filled down before they were read, the words of the picture below were taken for empty ones.
+test('words that are still being read are neither filled down nor copied', async () => {
+  const read = await openUnread();
   await cell(names[3]!, 'description').click();
   await page.keyboard.press('Alt+ArrowDown');
   const told = page.getByText('The words of these pictures are still being read. Try again in a moment.');
   await expect(told).toBeVisible();
-  await page.keyboard.press('F2');
-  await expect(page.getByLabel(`Caption of ${names[3]}`)).toBeHidden();
   await page.keyboard.press('Control+c');
-  goOn();
-  await expect(cell(names[3]!, 'description')).toContainText('The first plank');
-  await page.unrouteAll({ behavior: 'wait' });
+  await read();
   expect(await held(names[4]!)).toEqual({ caption: 'The first plank' });
+});
+
+// The press was refused, and the letters that followed it went nowhere.
+test('a cell that is not read yet opens as its words come, with what was typed meanwhile', async () => {
+  let read = await openUnread();
+  await cell(names[3]!, 'description').dblclick();
+  await expect(beingRead()).toBeVisible();
+  await expect(editor(names[3]!)).toBeHidden();
+  await read();
+  await expect(editor(names[3]!)).toBeFocused();
+  await expect(beingRead()).toBeHidden();
+  await page.keyboard.press('Escape');
+
+  read = await openUnread();
+  await cell(names[3]!, 'description').click();
   await page.keyboard.press('F2');
-  await page.keyboard.type(' again');
+  await page.keyboard.type(' again!');
+  await page.keyboard.press('Backspace');
+  await expect(beingRead()).toContainText('“ again”');
+  // It does not go on to the next row while the words stand nowhere.
+  await page.keyboard.press('Enter');
+  await read();
+  await expect(editor(names[3]!)).toHaveValue('The first plank again');
   await page.keyboard.press('Enter');
   await expect.poll(() => held(names[3]!)).toEqual({ caption: 'The first plank again' });
-  await page.getByRole('button', { name: /^Undo/ }).click();
+  await undo();
+});
+
+test('what was typed into a cell before it was read is saved, though one went on to the desk', async () => {
+  const read = await openUnread();
+  await cell(names[3]!, 'description').click();
+  await page.keyboard.type('Typed early');
+  await page.getByRole('button', { name: 'open desk' }).focus();
+  await read();
+  await expect.poll(() => held(names[3]!)).toEqual({ caption: 'Typed early' });
+  await expect(editor(names[3]!)).toBeHidden();
+  await expect(page.getByRole('button', { name: 'open desk' })).toBeFocused();
+  await undo();
+});
+
+test('a cell asked for before it was read is forgotten as one goes on, or by Escape', async () => {
+  const read = await openUnread();
+  await cell(names[3]!, 'description').dblclick();
+  await cell(names[4]!, 'description').click();
+  await expect(beingRead()).toBeHidden();
+  await page.keyboard.type('x');
+  await expect(beingRead()).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(beingRead()).toBeHidden();
+  await read();
+  await expect(page.getByRole('grid', { name: 'Ledger' }).getByRole('textbox')).toHaveCount(0);
+  expect(await held(names[4]!)).toEqual({ caption: 'The first plank' });
+});
+
+// Only a second key, or leaving, saved it.
+test('a cell begun with one letter is saved with no further key', async () => {
+  await cell(names[3]!, 'description').click();
+  await page.keyboard.press('Z');
+  await expect(editor(names[3]!)).toHaveValue('Z');
+  await expect.poll(() => held(names[3]!)).toEqual({ caption: 'Z' });
+  await expect(editor(names[3]!)).toBeFocused();
+  await page.keyboard.press('Escape');
   await expect.poll(() => held(names[3]!)).toEqual({ caption: 'The first plank' });
 });
 

@@ -15,7 +15,7 @@ interface Props {
   readonly field: FieldId;
   readonly label: string;
   readonly row: ListedValues | undefined;
-  /** The letter that began it, in place of what stood there. */
+  /** What was typed before it opened, in place of what stood there. */
   readonly begun: string | undefined;
   readonly onSave: (value: FieldValue | null) => void;
   readonly onLeave: (next: 'down' | 'right' | 'left' | 'stay') => void;
@@ -155,6 +155,7 @@ function useCellText(
     saved.current = first;
   };
   useEffect(() => {
+    if (pending.current !== undefined) timer.current = setTimeout(keep, SAVE_AFTER_MS);
     window.addEventListener('pagehide', keep);
     return () => {
       window.removeEventListener('pagehide', keep);

@@ -55,6 +55,7 @@ export function Ledger({ place: kept, set, columns, write, onOpen }: Props) {
         aria-busy={!values}
         tabIndex={0}
         onKeyDown={cells.onKeyDown}
+        onBlur={cells.onBlur}
         flex="1"
         minHeight="13.75rem"
         overflow="auto"

@@ -8,7 +8,8 @@ import { type PhotoView, previewAt } from '../set/view';
 import { CellEditor } from './CellEditor';
 import { cellWords } from './cellText';
 import type { ColumnInSight } from './columns';
-import type { CellActs, EditedCell } from './useCells';
+import type { CellActs } from './useCells';
+import type { EditedCell } from './useEditedCell';
 
 interface Props {
   readonly view: PhotoView;

@@ -2,20 +2,18 @@
 
 import { type KeyboardEvent, type RefObject, useCallback, useMemo, useRef, useState } from 'react';
 import type { FieldId } from '@/core/catalogue/fields';
+import type { FieldValue } from '@/core/catalogue/value';
 import { these } from '@/core/drafts/scope';
 import type { Write } from '../desk/useWriting';
 import type { PictureSet } from '../set/useSet';
 import { type CellRow, clearCells, copyCells, fillCells, pasteCells } from './cellActs';
 import { useClipboard } from './useClipboard';
-
-/** A cell that is being written in; `begun` is the letter that began it. */
-export interface EditedCell {
-  readonly id: string;
-  readonly field: FieldId;
-  readonly begun?: string;
-}
+import { type EditedCell, useEditedCell } from './useEditedCell';
 
 const NOT_READ = 'The words of these pictures are still being read. Try again in a moment.';
+
+const awaiting = (typed: string) =>
+  `The words of this picture are still being read. Its cell opens as soon as they are here${typed && `, with “${typed}”`}.`;
 
 /** The act allows so many pictures at a time. */
 const ROWS_AT_ONCE = 10_000;
@@ -31,7 +29,6 @@ export function useCells(
   grid: RefObject<HTMLElement | null>,
 ) {
   const [span, setSpan] = useState<{ from: FieldId; to: FieldId }>();
-  const [editing, setEditing] = useState<EditedCell>();
   const [message, setMessage] = useState('');
   const ids = useMemo(() => shown.map((view) => view.id), [shown]);
   const to = span && open.includes(span.to) ? span.to : open[0];
@@ -52,6 +49,12 @@ export function useCells(
     },
     [write],
   );
+  const save = useCallback(
+    (id: string, field: FieldId, value: FieldValue | null) => put([{ id, values: { [field]: value } }]),
+    [put],
+  );
+  const edited = useEditedCell(values, save);
+  const { editing, soFar, edit, end, goOn } = edited;
   const goAcross = useCallback(
     (by: number, extend = false) => {
       const next = to && open[Math.min(Math.max(open.indexOf(to) + by, 0), open.length - 1)];
@@ -64,8 +67,9 @@ export function useCells(
       selection.choose(id, how);
       if (field) setSpan((before) => ({ from: how.shift && before ? before.from : field, to: field }));
       setMessage('');
+      goOn('in the ledger');
     },
-    [selection],
+    [selection, goOn],
   );
   /** Whether the words of pictures are there; says so where they are not. */
   const areRead = useCallback(
@@ -76,7 +80,6 @@ export function useCells(
     },
     [values],
   );
-  const edit = useCallback((cell: EditedCell) => areRead([cell.id]) && setEditing(cell), [areRead]);
   const fillDown = useCallback(() => {
     const { ids: rows } = range();
     if (!areRead(rows.slice(0, 1))) return;
@@ -91,6 +94,7 @@ export function useCells(
 
   const onKeyDown = (event: KeyboardEvent) => {
     if (editing || event.target !== event.currentTarget) return;
+    if (edited.takesKey(event)) return event.preventDefault();
     const isCommand = event.ctrlKey || event.metaKey;
     const step = steps[event.key];
     if (event.altKey && event.key === 'ArrowDown') fillDown();
@@ -137,15 +141,24 @@ export function useCells(
   /** Ends writing in a cell, and goes on: down, right, left, or nowhere. */
   const leave = useCallback(
     (next: 'down' | 'right' | 'left' | 'stay') => {
-      setEditing(undefined);
+      end();
       if (next === 'down') selection.move(1, false);
       else if (next !== 'stay') goAcross(next === 'right' ? 1 : -1);
     },
-    [selection, goAcross],
+    [selection, goAcross, end],
   );
   useClipboard(grid, onCopy, onPaste);
   const acts = useStable({ choose, put, leave, edit });
-  return { field: to, fields, editing, acts, onKeyDown, message };
+  const onBlur = useCallback(() => goOn('out of it'), [goOn]);
+  return {
+    field: to,
+    fields,
+    editing,
+    acts,
+    onKeyDown,
+    onBlur,
+    message: soFar === undefined ? message : awaiting(soFar),
+  };
 }
 
 /** What a row does. The same object at every render, so that rows which did not change are not drawn again. */
