@@ -179,6 +179,67 @@ test('a cell begun with one letter is saved with no further key', async () => {
   await expect.poll(() => held(names[3]!)).toEqual({ caption: 'The first plank' });
 });
 
+// The cell went with its row: further letters went nowhere, and back in sight it began with its first letter again.
+test('a cell that is written in stays while one scrolls away and back', async () => {
+  await page.setViewportSize({ width: 800, height: 480 });
+  await open();
+  await cell(names[0]!, 'description').click();
+  await page.keyboard.type('Zeb');
+  await expect.poll(() => held(names[0]!)).toEqual({ caption: 'Zeb' });
+  await grid().hover();
+  await page.mouse.wheel(2000, 5000);
+  await expect(cell(names[11]!, 'creator')).toBeInViewport();
+  await expect(editor(names[0]!)).not.toBeInViewport();
+  await page.keyboard.type('ra');
+  await expect.poll(() => held(names[0]!)).toEqual({ caption: 'Zebra' });
+  await page.mouse.wheel(-5000, -5000);
+  await expect(editor(names[0]!)).toHaveValue('Zebra');
+  await page.keyboard.press('Escape');
+  await expect.poll(() => held(names[0]!)).toEqual({ caption: 'The first plank' });
+  await page.setViewportSize({ width: 1280, height: 800 });
+});
+
+// Saved by itself, the word made the column say the same on all: it folded, and the cell went in the middle of it.
+test('a column does not fold while one writes in it', async () => {
+  const ids = names.map((name) => assignment.ids[name]);
+  const event = (text: string | null, of: readonly (string | undefined)[]) =>
+    send(page, `assignments/${assignment.id}/writing`, {
+      scope: { of: 'these', ids: of },
+      writing: { kind: 'cells', rows: of.map((id) => ({ id, values: { headline: text } })) },
+    });
+  await event('Launch', ids);
+  await event('Lau', ids.slice(0, 1));
+  await open();
+  await cell(names[0]!, 'headline').click();
+  await page.keyboard.press('F2');
+  await page.keyboard.type('nch');
+  await expect.poll(() => held(names[0]!, 'headline')).toMatchObject({ headline: 'Launch' });
+  const folded = page.getByRole('group', { name: 'Same on all' });
+  await expect(page.getByRole('button', { name: /^Undo Headline/ })).toBeVisible();
+  await page.waitForTimeout(1000);
+  await page.keyboard.type(' day');
+  await expect.poll(() => held(names[0]!, 'headline')).toMatchObject({ headline: 'Launch day' });
+  for (let at = 0; at < 4; at++) await page.keyboard.press('Backspace');
+  // Nor as one goes down in it: the cell one is in would be another.
+  await page.keyboard.press('Enter');
+  await expect.poll(() => held(names[0]!, 'headline')).toMatchObject({ headline: 'Launch' });
+  await page.waitForTimeout(1000);
+  await expect(cell(names[1]!, 'headline')).toHaveAttribute('aria-selected', 'true');
+  await page.keyboard.press('ArrowLeft');
+  await expect(cell(names[1]!, 'headline')).toBeHidden();
+  await expect(folded).toContainText('Headline');
+  // Filled down, it is the same on all: one is still in it.
+  await event('Lau', ids.slice(1));
+  await cell(names[0]!, 'headline').click();
+  await page.keyboard.press('Shift+Control+End');
+  await page.keyboard.press('Alt+ArrowDown');
+  await expect.poll(() => held(names[11]!, 'headline')).toMatchObject({ headline: 'Launch' });
+  await page.waitForTimeout(1000);
+  await page.keyboard.press('Delete');
+  await expect.poll(() => held(names[11]!, 'headline')).toMatchObject({ headline: null });
+  expect(await held(names[0]!)).toEqual({ caption: 'The first plank' });
+});
+
 // Every change in the set, by whomever, brought the current picture back into sight.
 test('one looks at other pictures while words come in from elsewhere: nothing scrolls away', async () => {
   const last = names[11]!;

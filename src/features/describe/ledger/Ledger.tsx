@@ -29,7 +29,7 @@ export function Ledger({ place: kept, set, columns, write, onOpen }: Props) {
   const { shown, values, arrived, selection, address } = set;
   const scroller = useRef<HTMLDivElement>(null);
   const { columns: leaves } = useColumnTable(columns);
-  const cells = useCells(set, columns.open, write, scroller);
+  const cells = useCells(set, columns, write, scroller);
   const { current } = selection;
   const { field, editing } = cells;
   const place = useLedgerGrid(scroller, kept, shown, leaves, { current, field });

@@ -1,6 +1,6 @@
 'use client';
 
-import { type KeyboardEvent, type RefObject, useCallback, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, type RefObject, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { FieldId } from '@/core/catalogue/fields';
 import type { FieldValue } from '@/core/catalogue/value';
 import { these } from '@/core/drafts/scope';
@@ -8,6 +8,8 @@ import type { Write } from '../desk/useWriting';
 import type { PictureSet } from '../set/useSet';
 import { type CellRow, clearCells, copyCells, fillCells, pasteCells } from './cellActs';
 import { useClipboard } from './useClipboard';
+import { useColumnSpan } from './useColumnSpan';
+import type { LedgerColumns } from './useColumnsShown';
 import { type EditedCell, useEditedCell } from './useEditedCell';
 
 const NOT_READ = 'The words of these pictures are still being read. Try again in a moment.';
@@ -24,16 +26,14 @@ const ROWS_AT_ONCE = 10_000;
  */
 export function useCells(
   { shown, selection, arrived: values }: Pick<PictureSet, 'shown' | 'selection' | 'arrived'>,
-  open: readonly FieldId[],
+  columns: Pick<LedgerColumns, 'open' | 'holdOpen'>,
   write: Write,
   grid: RefObject<HTMLElement | null>,
 ) {
-  const [span, setSpan] = useState<{ from: FieldId; to: FieldId }>();
+  const { open } = columns;
   const [message, setMessage] = useState('');
   const ids = useMemo(() => shown.map((view) => view.id), [shown]);
-  const to = span && open.includes(span.to) ? span.to : open[0];
-  const from = span && open.includes(span.from) ? span.from : to;
-  const fields = useMemo(() => between(open, from, to), [open, from, to]);
+  const { to, fields, goTo, stayIn, goAcross } = useColumnSpan(columns);
   const { current } = selection;
 
   const range = useCallback(
@@ -54,22 +54,27 @@ export function useCells(
     [put],
   );
   const edited = useEditedCell(values, save);
-  const { editing, soFar, edit, end, goOn } = edited;
-  const goAcross = useCallback(
-    (by: number, extend = false) => {
-      const next = to && open[Math.min(Math.max(open.indexOf(to) + by, 0), open.length - 1)];
-      if (next) setSpan({ from: extend && from ? from : next, to: next });
+  const { asked, editing, soFar, ask, end, goOn } = edited;
+  // Of what is not shown any more nothing is open; what was typed is saved as it goes.
+  const isGone = asked !== undefined && !(ids.includes(asked.id) && open.includes(asked.field));
+  useEffect(() => {
+    if (isGone) soFar ? goOn('out of it') : end();
+  }, [isGone, soFar, goOn, end]);
+  const edit = useCallback(
+    (cell: EditedCell) => {
+      stayIn(cell.field);
+      ask(cell);
     },
-    [open, from, to],
+    [stayIn, ask],
   );
   const choose = useCallback(
     (id: string, field: FieldId | undefined, how: { shift: boolean; ctrl: boolean }) => {
       selection.choose(id, how);
-      if (field) setSpan((before) => ({ from: how.shift && before ? before.from : field, to: field }));
+      if (field) goTo(field, how.shift);
       setMessage('');
       goOn('in the ledger');
     },
-    [selection, goOn],
+    [selection, goTo, goOn],
   );
   /** Whether the words of pictures are there; says so where they are not. */
   const areRead = useCallback(
@@ -192,13 +197,3 @@ const steps: Readonly<Record<string, { down?: number; across?: number }>> = {
   ArrowRight: { across: 1 },
   ArrowLeft: { across: -1 },
 };
-
-function between(
-  open: readonly FieldId[],
-  from: FieldId | undefined,
-  to: FieldId | undefined,
-): readonly FieldId[] {
-  if (from === undefined || to === undefined) return [];
-  const [a, b] = [open.indexOf(from), open.indexOf(to)];
-  return open.slice(Math.min(a, b), Math.max(a, b) + 1);
-}

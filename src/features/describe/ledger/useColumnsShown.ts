@@ -3,6 +3,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useMemo, useState } from 'react';
 import { type FieldId, isFieldId } from '@/core/catalogue/fields';
+import { sameValue } from '@/core/catalogue/value';
 import type { ColumnSet } from '@/server/operations/ledger/columnSets';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
@@ -21,6 +22,11 @@ const usual: KeptColumns = { name: usualColumns, fields: givenColumns[usualColum
 export function useColumnsShown({ arranged: { members }, values }: Pick<PictureSet, 'arranged' | 'values'>) {
   const { value: kept, set } = useKeptState('ledger columns', usual);
   const [isUnfolded, setUnfolded] = useState(false);
+  const [heldOpen, setHeldOpen] = useState<readonly FieldId[]>([]);
+  const holdOpen = useCallback(
+    (ids: readonly FieldId[]) => setHeldOpen((before) => (sameValue(before, ids) ? before : ids)),
+    [],
+  );
   const { data: sets } = useQuery({
     queryKey: queryKeys.columnSets(),
     queryFn: () => apiRequest<ColumnSet[]>('column-sets'),
@@ -30,11 +36,18 @@ export function useColumnsShown({ arranged: { members }, values }: Pick<PictureS
     () => (values ? columnFacts(fields, members, values) : noFacts),
     [fields, members, values],
   );
-  const same = useMemo(() => fields.filter((id) => facts.get(id)?.isSame), [fields, facts]);
+  const same = useMemo(
+    () => fields.filter((id) => facts.get(id)?.isSame && (isUnfolded || !heldOpen.includes(id))),
+    [fields, facts, isUnfolded, heldOpen],
+  );
   const open = useMemo(
     () => (isUnfolded ? fields : fields.filter((id) => !same.includes(id))),
     [fields, same, isUnfolded],
   );
+  const unfold = useCallback((isWanted: boolean) => {
+    setUnfolded(isWanted);
+    setHeldOpen([]);
+  }, []);
   const take = useCallback(
     (name: string, wanted: readonly FieldId[]) => set({ name, fields: wanted }),
     [set],
@@ -49,7 +62,9 @@ export function useColumnsShown({ arranged: { members }, values }: Pick<PictureS
     open: open.length > 0 ? open : fields,
     same: open.length > 0 ? same : [],
     isUnfolded,
-    unfold: setUnfolded,
+    unfold,
+    /** Keeps columns from being folded, until one folds them oneself. */
+    holdOpen,
     sets: sets ?? none,
     take,
     change,

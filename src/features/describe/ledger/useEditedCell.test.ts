@@ -11,7 +11,7 @@ function asking(field: FieldId, begun?: string) {
   const hook = renderHook(({ rows }) => useEditedCell(rows, save), {
     initialProps: { rows: new Map<string, ReturnType<typeof valuesRow>>() },
   });
-  act(() => hook.result.current.edit({ id: 'a', field, begun }));
+  act(() => hook.result.current.ask({ id: 'a', field, begun }));
   return {
     save,
     is: () => hook.result.current,
@@ -53,7 +53,7 @@ test('a key that goes on forgets it where nothing was typed, and is free; Escape
   const cell = asking('city');
   expect(cell.type('ArrowDown')).toEqual([false]);
   expect(cell.is().soFar).toBeUndefined();
-  act(() => cell.is().edit({ id: 'a', field: 'city', begun: 'O' }));
+  act(() => cell.is().ask({ id: 'a', field: 'city', begun: 'O' }));
   expect(cell.type('Escape')).toEqual([true]);
   expect(cell.is().soFar).toBeUndefined();
 });
@@ -61,7 +61,7 @@ test('a key that goes on forgets it where nothing was typed, and is free; Escape
 test('another cell asked for does not take the place of one with words', () => {
   const cell = asking('city', 'Oslo');
   act(() => cell.is().goOn('in the ledger'));
-  act(() => cell.is().edit({ id: 'b', field: 'headline' }));
+  act(() => cell.is().ask({ id: 'b', field: 'headline' }));
   cell.read();
   expect(cell.is().editing).toEqual({ id: 'a', field: 'city', begun: 'Oslo' });
 });

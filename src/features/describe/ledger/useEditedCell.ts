@@ -46,7 +46,7 @@ export function useEditedCell(
     if ('value' in made) save(asked.id, asked.field, made.value);
   }, [asked, row, save]);
 
-  const edit = useCallback(
+  const ask = useCallback(
     (cell: EditedCell) => setAsked((before) => (before && soFar ? before : cell)),
     [soFar],
   );
@@ -74,7 +74,7 @@ export function useEditedCell(
     }
     return true;
   };
-  return { editing, soFar, edit, end, goOn, takesKey };
+  return { asked, editing, soFar, ask, end, goOn, takesKey };
 }
 
 function opened({ added, isLeft, begun, ...cell }: AskedCell, row: ListedValues): EditedCell {

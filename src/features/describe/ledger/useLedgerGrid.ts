@@ -1,7 +1,7 @@
 'use client';
 
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { type RefObject, useEffect, useMemo } from 'react';
+import { defaultRangeExtractor, type Range, useVirtualizer } from '@tanstack/react-virtual';
+import { type RefObject, useCallback, useEffect, useMemo } from 'react';
 import { useScrollPlace } from '@/ui/useScrollPlace';
 import { useTextSize } from '@/ui/useTextSize';
 import { useCurrentInSight } from '../set/useCurrentInSight';
@@ -23,6 +23,8 @@ export function useLedgerGrid(
 ) {
   const textSize = useTextSize();
   const [pictureWidth, headHeight] = [PICTURE_WIDTH * textSize, HEAD_HEIGHT * textSize];
+  const row = useMemo(() => shown.findIndex((view) => view.id === current), [shown, current]);
+  const column = useMemo(() => leaves.findIndex((one) => one.id === field), [leaves, field]);
   const down = useVirtualizer({
     count: shown.length,
     getScrollElement: () => scroller.current,
@@ -30,6 +32,7 @@ export function useLedgerGrid(
     scrollMargin: headHeight,
     scrollPaddingStart: headHeight,
     overscan: 4,
+    rangeExtractor: useAlsoThere(row),
     useFlushSync: false,
   });
   const across = useVirtualizer({
@@ -39,6 +42,7 @@ export function useLedgerGrid(
     estimateSize: (at) => (leaves[at]?.width ?? 0) * textSize,
     scrollPaddingStart: pictureWidth,
     overscan: 1,
+    rangeExtractor: useAlsoThere(column),
     useFlushSync: false,
   });
   useEffect(() => {
@@ -46,12 +50,10 @@ export function useLedgerGrid(
     across.measure();
   }, [textSize, leaves]);
   const scrolled = useScrollPlace(scroller, place, down.getTotalSize());
-  const row = useMemo(() => shown.findIndex((view) => view.id === current), [shown, current]);
   useCurrentInSight(down, row, current, scrolled);
   useEffect(() => {
-    const at = leaves.findIndex((one) => one.id === field);
-    if (at >= 0) across.scrollToIndex(at, { align: 'auto' });
-  }, [field, leaves, across]);
+    if (column >= 0) across.scrollToIndex(column, { align: 'auto' });
+  }, [column, leaves, across]);
   const items = across.getVirtualItems();
   const inSight = useMemo(
     () =>
@@ -69,4 +71,16 @@ export function useLedgerGrid(
     height: down.getTotalSize() + headHeight,
     width: across.getTotalSize() + pictureWidth,
   };
+}
+
+/** The cell one is in is there wherever one scrolls: it may be written in. */
+function useAlsoThere(at: number): (range: Range) => number[] {
+  return useCallback(
+    (range: Range) => {
+      const inSight = defaultRangeExtractor(range);
+      if (at < 0 || at >= range.count || inSight.includes(at)) return inSight;
+      return at < range.startIndex ? [at, ...inSight] : [...inSight, at];
+    },
+    [at],
+  );
 }
