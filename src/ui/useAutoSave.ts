@@ -4,6 +4,7 @@ import { hashKey } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { ApiError } from './api';
 import { forgetKept, keep, keptAt } from './kept';
+import { useLeaving } from './useLeaving';
 
 const PAUSE_MS = 600;
 const FIRST_RETRY_MS = 1000;
@@ -160,13 +161,3 @@ export function useAutoSave<T>({ place, saved, save, readAgain }: Options<T>): A
 }
 
 const isSaved = { state: 'saved' as const, message: undefined, isConflict: false };
-
-function useLeaving(flush: () => void): void {
-  useEffect(() => {
-    window.addEventListener('pagehide', flush);
-    return () => {
-      window.removeEventListener('pagehide', flush);
-      flush();
-    };
-  }, [flush]);
-}

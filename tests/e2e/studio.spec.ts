@@ -162,6 +162,59 @@ test('a town fills city, region, country and code together; coordinates come in 
   await expect.poll(() => held(names[0]!, 'gpsLatitude')).toMatchObject({ gpsLatitude: null });
 });
 
+// What was typed went as one went on, or as the words came; an emptied box did nothing.
+test('coordinates that were typed are saved by going on and by a reload, and emptied with their text', async () => {
+  const coordinates = page.getByLabel('Coordinates', { exact: true });
+  await picture(names[2]!).click();
+  await coordinates.fill('59.9139, 10.7522');
+  await page.reload();
+  await expect.poll(() => held(names[2]!, 'gpsLatitude')).toMatchObject({ gpsLatitude: '59.9139' });
+  await expect(coordinates).toHaveValue('59.9139, 10.7522');
+  await coordinates.fill('60 N 11 E');
+  // Without a word to the box: the leaf is that of another picture.
+  await page.evaluate(() => document.querySelector<HTMLElement>('[data-photo="st26-04.jpg"]')!.click());
+  await expect(page.getByText('Writing to st26-04.jpg', { exact: true })).toBeVisible();
+  await expect.poll(() => held(names[2]!, 'gpsLatitude')).toMatchObject({ gpsLatitude: '60' });
+  expect(await held(names[3]!, 'gpsLatitude')).toMatchObject({ gpsLatitude: null });
+  // Typed and taken back where the pictures differ: neither is written to.
+  await picture(names[2]!).click({ modifiers: ['Control'] });
+  await expect(coordinates).toHaveAttribute('placeholder', /^Different positions/);
+  await coordinates.fill('6');
+  await coordinates.fill('');
+  await coordinates.press('Enter');
+  await picture(names[2]!).click();
+  await expect(coordinates).toHaveValue('60, 11');
+  await coordinates.fill('');
+  await coordinates.press('Enter');
+  await expect.poll(() => held(names[2]!, 'gpsLatitude')).toMatchObject({ gpsLatitude: null });
+});
+
+// A credit added before the others were read took their place.
+test('what is not read yet has no box: nobody writes over what he has not seen', async () => {
+  await all();
+  await page.getByRole('button', { name: 'credits', exact: true }).click();
+  await expect(page.getByLabel('Name of contributor 2')).toHaveValue('Eli Moe');
+  const before = await held(names[0]!, 'contributor', 'city');
+  let goOn = () => {};
+  const heldBack = new Promise<void>((resolve) => {
+    goOn = resolve;
+  });
+  await page.route('**/desk', async (route) => {
+    await heldBack;
+    await route.continue();
+  });
+  await page.reload();
+  await expect(page.getByLabel('Pattern of a credit')).toBeVisible();
+  await expect(page.getByLabel('Name of another')).toBeHidden();
+  await page.getByRole('button', { name: 'place', exact: true }).click();
+  const box = (name: string) => page.getByRole('textbox', { name, exact: true });
+  for (const field of ['City', 'Coordinates']) await expect(box(field)).toBeHidden();
+  goOn();
+  await expect(box('City')).toHaveValue('Tromsø');
+  await page.unrouteAll({ behavior: 'wait' });
+  expect(await held(names[0]!, 'contributor', 'city')).toEqual(before);
+});
+
 test('a thread that does not apply is not missed, writes nothing, and can be undone', async () => {
   await all();
   await page.getByRole('button', { name: 'does not apply', exact: true }).click();

@@ -14,6 +14,7 @@ import type { CaptionState } from './useCaption';
 import { useSavedValue } from './useSavedValue';
 import type { Write } from './useWriting';
 import { Variants } from './Variants';
+import { WhenRead } from './WhenRead';
 
 interface Props {
   readonly scope: Scope;
@@ -41,7 +42,9 @@ export function CreditsPanel({ scope, count, desk, write, caption }: Props) {
             ? `Different credits: writing here replaces all ${formatNumber(count)}.`
             : 'Kept in the file as Contributor with roles: they can be found again later.'}
         </Box>
-        <CreditLines people={people} onChange={put} />
+        <WhenRead isRead={across !== undefined}>
+          <CreditLines people={people} onChange={put} />
+        </WhenRead>
         {differs && (
           <Variants
             across={across}

@@ -14,6 +14,7 @@ import { ValueEditor } from '../../fields/ValueEditor';
 import { useSavedValue } from './useSavedValue';
 import type { Write } from './useWriting';
 import { Variants } from './Variants';
+import { WhenRead } from './WhenRead';
 
 /** One field of the selection: its value, where it comes from, and the differing ones with their counts. */
 export function DeskField({
@@ -60,17 +61,19 @@ export function DeskField({
         <Marks across={across} count={count} />
       </Box>
       <Box minWidth="0">
-        <ValueEditor
-          id={id}
-          field={field}
-          value={value}
-          placeholder={
-            differs ? `Different values: writing here replaces all ${formatNumber(count)}` : undefined
-          }
-          describedBy={`${id}-help`}
-          onChange={change}
-          onLeave={shapeOf(field) === 'structures' ? undefined : save}
-        />
+        <WhenRead isRead={across !== undefined}>
+          <ValueEditor
+            id={id}
+            field={field}
+            value={value}
+            placeholder={
+              differs ? `Different values: writing here replaces all ${formatNumber(count)}` : undefined
+            }
+            describedBy={`${id}-help`}
+            onChange={change}
+            onLeave={shapeOf(field) === 'structures' ? undefined : save}
+          />
+        </WhenRead>
         {differs && (
           <Variants
             across={across}

@@ -17,7 +17,7 @@ interface Saved<T> {
 
 /**
  * Follows what the server holds, for a box that one writes in: not while something waits to be saved, and not
- * with an answer from before the last save. Gives a function to tell what was saved.
+ * with an answer from before the last save. Told what was saved (`tell`), or that nothing was (`follow`).
  */
 export function useFollow<T>(
   shared: T,
@@ -30,7 +30,7 @@ export function useFollow<T>(
     readonly isPending: () => boolean;
     readonly apply: (value: T) => void;
   },
-): (saved: T) => void {
+): { readonly tell: (saved: T) => void; readonly follow: () => void } {
   const saved = useRef<Saved<T>>(undefined);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const latest = useRef({ shared, isSame, isPending, apply });
@@ -60,8 +60,9 @@ export function useFollow<T>(
     follow();
   }, [shared]);
   useEffect(() => () => clearTimeout(timer.current), []);
-  return useCallback((value: T) => {
+  const tell = useCallback((value: T) => {
     const values = [...(saved.current?.values ?? []), value];
     saved.current = { values, until: Date.now() + SETTLED_AFTER_MS };
   }, []);
+  return { tell, follow };
 }

@@ -10,6 +10,16 @@ export function useSavedText(
   shared: string,
   { begin, keep }: { readonly begin: () => void; readonly keep: (text: string) => void },
 ) {
-  const { value: text, change: type, save, isPending } = useSavedValue(shared, { isSame, begin, keep });
+  const {
+    value: text,
+    change: type,
+    save,
+    isPending,
+  } = useSavedValue(shared, {
+    isSame,
+    begin,
+    keep,
+    keepsSame: true,
+  });
   return { text, type, save, isPending };
 }

@@ -1,6 +1,7 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
+import { useLeaving } from '@/ui/useLeaving';
 import { useFollow } from './useFollow';
 
 export const SAVE_AFTER_MS = 600;
@@ -10,16 +11,18 @@ interface Saving<T> {
   /** Before the first change that is not saved yet. */
   readonly begin?: () => void;
   readonly keep: (value: T) => void;
+  /** What is as it was before is kept too: other things go with it. */
+  readonly keepsSame?: boolean;
 }
 
 /** A value that is kept shortly after the last change, on leaving its box or the page, and when the selection moves on. */
 export function useSavedValue<T>(shared: T, saving: Saving<T>) {
   const [value, setValue] = useState(shared);
-  const pending = useRef<{ readonly value: T }>(undefined);
+  const pending = useRef<{ readonly value: T; readonly before: T }>(undefined);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const latest = useRef(saving);
-  latest.current = saving;
-  const tell = useFollow(shared, {
+  const latest = useRef({ ...saving, value });
+  latest.current = { ...saving, value };
+  const { tell, follow } = useFollow(shared, {
     isSame: saving.isSame,
     isPending: () => pending.current !== undefined,
     apply: (now) => setValue((before) => (latest.current.isSame(before, now) ? before : now)),
@@ -29,26 +32,26 @@ export function useSavedValue<T>(shared: T, saving: Saving<T>) {
     const waiting = pending.current;
     pending.current = undefined;
     if (!waiting) return;
-    latest.current.keep(waiting.value);
+    const { isSame, keep, keepsSame } = latest.current;
+    // Typed and taken back: of pictures that differ, none is written to.
+    if (!keepsSame && isSame(waiting.value, waiting.before)) return follow();
+    keep(waiting.value);
     tell(waiting.value);
-  }, [tell]);
+  }, [tell, follow]);
   const change = useCallback(
     (next: T) => {
       if (!pending.current) latest.current.begin?.();
       setValue(next);
-      pending.current = { value: next };
+      pending.current = {
+        value: next,
+        before: pending.current ? pending.current.before : latest.current.value,
+      };
       clearTimeout(timer.current);
       timer.current = setTimeout(save, SAVE_AFTER_MS);
     },
     [save],
   );
-  useEffect(() => {
-    window.addEventListener('pagehide', save);
-    return () => {
-      window.removeEventListener('pagehide', save);
-      save();
-    };
-  }, [save]);
+  useLeaving(save);
   const isPending = useCallback(() => pending.current !== undefined, []);
   return { value, change, save, isPending };
 }

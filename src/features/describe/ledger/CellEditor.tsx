@@ -6,6 +6,7 @@ import { type FieldId, field as fieldRow } from '@/core/catalogue/fields';
 import { type FieldValue, sameValue } from '@/core/catalogue/value';
 import type { ListedValues } from '@/server/operations/photos/listValues';
 import { Notice } from '@/ui/Notice';
+import { useLeaving } from '@/ui/useLeaving';
 import { optionsOf, TermOptions } from '../../keywords/TermOptions';
 import { useWordCompletion } from '../../keywords/useWordCompletion';
 import { SAVE_AFTER_MS } from '../desk/useSavedValue';
@@ -156,11 +157,7 @@ function useCellText(
   };
   useEffect(() => {
     if (pending.current !== undefined) timer.current = setTimeout(keep, SAVE_AFTER_MS);
-    window.addEventListener('pagehide', keep);
-    return () => {
-      window.removeEventListener('pagehide', keep);
-      keep();
-    };
   }, [keep]);
+  useLeaving(keep);
   return { typed, type, keep, putBack, problem };
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useLeaving } from '@/ui/useLeaving';
 
 export interface Selection {
   readonly ids: ReadonlySet<string>;
@@ -123,14 +124,7 @@ function useKept(
     const later = setTimeout(keepNow, LATER);
     return () => clearTimeout(later);
   }, [place, chosen]);
-  useEffect(() => {
-    const leave = () => waiting.current?.();
-    window.addEventListener('pagehide', leave);
-    return () => {
-      window.removeEventListener('pagehide', leave);
-      leave();
-    };
-  }, []);
+  useLeaving(useCallback(() => waiting.current?.(), []));
 }
 
 const currentOf = (place: string) => `${place} current`;

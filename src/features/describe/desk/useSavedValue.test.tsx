@@ -1,0 +1,49 @@
+/** @jest-environment jsdom */
+import { act, renderHook } from '@testing-library/react';
+import { useSavedValue } from './useSavedValue';
+
+beforeEach(() => jest.useFakeTimers());
+afterEach(() => jest.useRealTimers());
+
+function open(first: string, keepsSame?: boolean) {
+  const keep = jest.fn();
+  const isSame = (a: string, b: string) => a === b;
+  const hook = renderHook(({ shared }) => useSavedValue(shared, { isSame, keep, keepsSame }), {
+    initialProps: { shared: first },
+  });
+  const type = (...texts: string[]) => texts.map((text) => act(() => hook.result.current.change(text)));
+  return { keep, type, ...hook };
+}
+
+// Of pictures that differ, all were emptied by a letter that was typed and taken back.
+test('what is typed and taken back is not kept', () => {
+  const { keep, type } = open('');
+  type('x', '');
+  act(() => jest.advanceTimersByTime(700));
+  expect(keep).not.toHaveBeenCalled();
+});
+
+test('taken back after it was kept, it is kept', () => {
+  const { keep, type, result } = open('');
+  type('x');
+  act(() => result.current.save());
+  type('');
+  act(() => result.current.save());
+  expect(keep.mock.calls).toEqual([['x'], ['']]);
+});
+
+test('what came from elsewhere meanwhile is shown once nothing waits', () => {
+  const { type, result, rerender } = open('Mine');
+  type('Mine and', 'Mine');
+  rerender({ shared: 'Theirs' });
+  expect(result.current.value).toBe('Mine');
+  act(() => result.current.save());
+  expect(result.current.value).toBe('Theirs');
+});
+
+test('where other things go with it, the same is kept too: a name leaves Person Shown and not the caption', () => {
+  const { keep, type, result } = open('A launch', true);
+  type('A launch');
+  act(() => result.current.save());
+  expect(keep.mock.calls).toEqual([['A launch']]);
+});
