@@ -121,6 +121,37 @@ test('next without a caption goes from gap to gap; back, repeat, and as before',
     .toMatchObject({ caption: 'The slip, before the crowd.' });
 });
 
+// The words were asked for while the last ones were still being saved: those of before were taken over.
+test('what was just typed on the picture before is taken over and copied, though it is still being saved', async () => {
+  const [first, second] = [names[20]!, names[21]!];
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+  const captions = await Promise.all(
+    [first, second].map((name) => values(page, assignment, name, []).then(({ caption }) => caption)),
+  );
+  await page.route('**/writing', async (route) => {
+    if (route.request().method() === 'POST') await new Promise((resolve) => setTimeout(resolve, 1000));
+    await route.continue();
+  });
+  const box = page.getByLabel('Caption', { exact: true });
+  await page.goto(describeUrl(assignment, `?as=one&picture=${assignment.ids[first]}`));
+  await expect(box).toHaveValue(captions[0] as string);
+  await box.fill('Typed at the last moment.');
+  await page.keyboard.press('Control+ArrowDown');
+  await page.keyboard.press('Alt+ArrowUp');
+  await expect(page.getByText(`Taken over from ${first}`, { exact: false })).toBeVisible();
+  await expect(box).toHaveValue('Typed at the last moment.');
+  await box.fill('Typed after it.');
+  await page.getByRole('button', { name: 'Copy its metadata' }).click();
+  await expect(page.getByText('as text on the clipboard too', { exact: false })).toBeVisible();
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toContain('Description\tTyped after it.');
+  await page.unrouteAll({ behavior: 'wait' });
+  for (const [at, name] of [first, second].entries())
+    await send(page, `assignments/${assignment.id}/writing`, {
+      scope: { of: 'these', ids: [assignment.ids[name]] },
+      writing: { kind: 'caption', text: captions[at] },
+    });
+});
+
 // It opened below the foot of the leaf, and nothing seemed to happen.
 test('what is opened behind a word comes into sight', async () => {
   const panel = page.getByLabel('Find a town');

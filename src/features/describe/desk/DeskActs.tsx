@@ -43,7 +43,7 @@ export function DeskActs({
   scope,
   chosen,
   views,
-  writing: { write },
+  writing: { write, whenSaved },
   asked: { fields },
   onSelect,
 }: Props) {
@@ -53,7 +53,7 @@ export function DeskActs({
   const count = chosen.length;
   const disagreeing = useDesk(assignmentId, scope, count, fields)?.disagreeing ?? 0;
   const drafted = chosen.filter((view) => view.drafted);
-  const { copied, copy, message } = useCopied(assignmentId);
+  const { copied, copy, message } = useCopied(assignmentId, whenSaved);
   const versionsOf = useVersions(assignmentId, views);
   const more = useMemo(() => {
     // With very many it would take longer than it is worth.

@@ -11,6 +11,7 @@ import { apiRequest } from '@/ui/api';
 import { useKeptState } from '@/ui/useKeptState';
 import { valueWords } from '@/ui/valueWords';
 import type { PhotoView } from '../set/view';
+import type { WritingState } from './useWriting';
 
 /** The metadata of a picture, copied to be put on others. */
 export interface Copied {
@@ -43,12 +44,13 @@ export const chosenOf = ({ values }: Pick<Copied, 'values'>, chosen: ReadonlySet
   Object.fromEntries(Object.entries(values).filter(([field]) => chosen.has(field as FieldId)));
 
 /** Copies the metadata of a picture: kept in this browser, across reloads and pages, and on the clipboard as text. */
-export function useCopied(assignmentId: string) {
+export function useCopied(assignmentId: string, whenSaved: WritingState['whenSaved']) {
   const { value: copied, set } = useKeptState<Copied | undefined>('copied metadata', undefined);
   const [message, setMessage] = useState('');
   const copy = useCallback(
     async ({ id, name }: Pick<PhotoView, 'id' | 'name'>) => {
       try {
+        await whenSaved();
         const values = await valuesOfPicture(assignmentId, id);
         const made = { id, name, values };
         set(made);
@@ -62,7 +64,7 @@ export function useCopied(assignmentId: string) {
         setMessage(`Not copied: ${(error as Error).message}`);
       }
     },
-    [assignmentId, set],
+    [assignmentId, whenSaved, set],
   );
   return { copied, copy, message };
 }

@@ -55,6 +55,33 @@ test('a server that does not answer is waited for, and what was written outlives
   expect(unsavedActs('a1')).toEqual([]);
 });
 
+test('who reads words to go on with them waits for what was written, and not without end', async () => {
+  let answer = () => {};
+  global.fetch = jest.fn(
+    () =>
+      new Promise<Response>((resolve) => {
+        answer = () => resolve({ ok: true, status: 200, json: async () => ({}) } as Response);
+      }),
+  ) as typeof fetch;
+  const { result } = open();
+  act(() => result.current.write(these(['p1']), caption('A')));
+  const saved = jest.fn();
+  void result.current.whenSaved().then(saved);
+  await act(() => new Promise((resolve) => setTimeout(resolve, 50)));
+  expect(saved).not.toHaveBeenCalled();
+  await act(async () => answer());
+  await act(() => result.current.settle());
+  expect(saved).toHaveBeenCalled();
+
+  jest.useFakeTimers();
+  act(() => result.current.write(these(['p1']), caption('B')));
+  const late = expect(result.current.whenSaved()).rejects.toThrow('not saved yet');
+  await act(() => jest.advanceTimersByTimeAsync(10_000));
+  await late;
+  answer();
+  jest.useRealTimers();
+});
+
 test('an act that a former page kept by the ids of its pictures is understood', () => {
   const old = { key: 'k'.repeat(32), at: Date.now(), photoIds: ['p1'], writing: caption('Old') };
   localStorage.setItem('fabrica unsaved a1 old', JSON.stringify(old));

@@ -26,10 +26,13 @@ export interface WritingState {
   readonly dismiss: () => void;
   /** Comes when everything that was written is saved, or refused; with whether that had to be waited for. */
   readonly settle: () => Promise<boolean>;
+  /** The same for what reads words to go on with them. Error where that takes long: the server may be away. */
+  readonly whenSaved: () => Promise<void>;
 }
 
 const FIRST_PAUSE_MS = 1000;
 const LONGEST_PAUSE_MS = 15_000;
+const SAVED_WITHIN_MS = 10_000;
 
 /**
  * Writes drafts one act after the other, in the order they were made. What cannot be saved just now is kept
@@ -104,9 +107,18 @@ export function useWriting(assignmentId: string): WritingState {
     while (running.current) await running.current;
     return isWaiting;
   }, []);
+  const whenSaved = useCallback(async () => {
+    const late = new Promise<never>((_resolve, reject) => {
+      setTimeout(
+        () => reject(new Error('what was written before is not saved yet. Try again when it is.')),
+        SAVED_WITHIN_MS,
+      );
+    });
+    await Promise.race([settle(), late]);
+  }, [settle]);
   const dismiss = useCallback(() => setRefused(undefined), []);
   return useMemo(
-    () => ({ write, state, refused, dismiss, settle }),
-    [write, state, refused, dismiss, settle],
+    () => ({ write, state, refused, dismiss, settle, whenSaved }),
+    [write, state, refused, dismiss, settle, whenSaved],
   );
 }

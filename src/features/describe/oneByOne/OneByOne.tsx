@@ -34,7 +34,7 @@ export function OneByOne({ assignment, set, writing, onRate, bar }: Props) {
   const steps = useSteps(set);
   const { view, goTo, ahead } = steps;
   const asked = useDeskFields('one');
-  const repeating = useRepeat(assignment.id, writing.write);
+  const repeating = useRepeat(assignment.id, writing);
   const { write, message } = repeating;
   const [isWhole, setWhole] = useState(true);
   const acts = useStepActs(steps, repeating, () => setWhole((was) => !was));

@@ -6,7 +6,7 @@ import { asList, asText, isEmpty } from '@/core/catalogue/value';
 import { these } from '@/core/drafts/scope';
 import type { Writing } from '@/server/operations/drafts/writing';
 import { valuesOfPicture } from '../desk/copied';
-import type { Write } from '../desk/useWriting';
+import type { Write, WritingState } from '../desk/useWriting';
 import type { PhotoView } from '../set/view';
 
 /** What a picture takes over from the one before: its words, people and place, not its own date or rating. */
@@ -41,7 +41,10 @@ const placeOf = (writing: Writing): string | undefined => {
 };
 
 /** Writes, and remembers the last writing of each box: it can be repeated, and all be taken over from another picture. */
-export function useRepeat(assignmentId: string, write: Write) {
+export function useRepeat(
+  assignmentId: string,
+  { write, whenSaved }: Pick<WritingState, 'write' | 'whenSaved'>,
+) {
   const last = useRef(new Map<string, Writing>());
   const [message, setMessage] = useState('');
   const remember: Write = useCallback(
@@ -69,6 +72,8 @@ export function useRepeat(assignmentId: string, write: Write) {
   const takeOver = useCallback(
     async (from: PhotoView, to: PhotoView) => {
       try {
+        // What was just typed on it, too.
+        await whenSaved();
         const held = await valuesOfPicture(assignmentId, from.id);
         const values = Object.fromEntries(
           TAKEN_OVER.filter((id) => !isEmpty(held[id])).map((id) => [id, held[id]!]),
@@ -81,7 +86,7 @@ export function useRepeat(assignmentId: string, write: Write) {
         setMessage(`Not taken over: ${(error as Error).message}`);
       }
     },
-    [assignmentId, write],
+    [assignmentId, write, whenSaved],
   );
   return { write: remember, repeat, takeOver, message, showMessage: setMessage };
 }
