@@ -152,6 +152,41 @@ test('what was just typed on the picture before is taken over and copied, though
     });
 });
 
+// Only a comma, Enter or leaving the box by the mouse ended them: with the keys for the next picture they were gone.
+test('a keyword and a name that stand in their boxes as one goes on are kept, and by a reload', async () => {
+  const [first, second] = [names[22]!, names[23]!];
+  const of = (name: string) => values(page, assignment, name, ['keywords', 'personShown']);
+  const [wasFirst, wasSecond] = [await of(first), await of(second)];
+  const keywords = page.getByLabel('Keywords', { exact: true });
+  await page.goto(describeUrl(assignment, `?as=one&picture=${assignment.ids[first]}`));
+  await keywords.fill('bowsprit');
+  await page.keyboard.press('Control+ArrowDown');
+  await expect(page.getByText(`Writing to ${second}`, { exact: true })).toBeVisible();
+  await expect.poll(async () => (await of(first)).keywords).toContain('bowsprit');
+  await expect(keywords).toHaveValue('');
+  await page.getByLabel('People', { exact: true }).fill('Nora Vik');
+  await page.keyboard.press('Control+ArrowUp');
+  await expect(page.getByText(`Writing to ${first}`, { exact: true })).toBeVisible();
+  await expect.poll(async () => (await of(second)).personShown).toContain('Nora Vik');
+  expect((await of(second)).caption).toContain('Nora Vik');
+  await keywords.fill('anchor');
+  await page.reload();
+  await expect.poll(async () => (await of(first)).keywords).toContain('anchor');
+  expect((await of(second)).keywords).toEqual(wasSecond.keywords);
+  for (const [name, was] of [
+    [first, wasFirst],
+    [second, wasSecond],
+  ] as const) {
+    const scope = { of: 'these', ids: [assignment.ids[name]] };
+    const { caption, ...fields } = was;
+    for (const writing of [
+      { kind: 'set-fields', values: fields },
+      { kind: 'caption', text: caption },
+    ])
+      await send(page, `assignments/${assignment.id}/writing`, { scope, writing });
+  }
+});
+
 // It opened below the foot of the leaf, and nothing seemed to happen.
 test('what is opened behind a word comes into sight', async () => {
   const panel = page.getByLabel('Find a town');

@@ -24,6 +24,18 @@ export function findPeople(list: readonly ListedPerson[], typed: string): Listed
     .map(({ person }) => person);
 }
 
+/**
+ * The name that was typed in full: of the list by its number or its name, or a new one that none of the list begins
+ * like. undefined where it is only begun.
+ */
+export function nameTyped(list: readonly ListedPerson[], typed: string): string | undefined {
+  const name = typed.trim();
+  const wanted = foldedName(name);
+  const found = wanted === '' ? [] : findPeople(list, name);
+  const meant = found.find((one) => [one.number, one.name].some((said) => foldedName(said) === wanted));
+  return meant?.name ?? (found.length === 0 && name.length > 1 ? name : undefined);
+}
+
 const isLetter = (sign: string | undefined) => sign !== undefined && /[\p{L}\p{N}]/u.test(sign);
 
 /** Where a name stands in a text as whole words; -1 where it does not. */

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { findPeople, mentionAt, nameAt, withName, withoutName } from './findPeople';
+import { findPeople, mentionAt, nameAt, nameTyped, withName, withoutName } from './findPeople';
 import { parsePeople } from './parsePeople';
 import type { ListedPerson } from './people';
 
@@ -21,6 +21,15 @@ test.each([
   ['', ['Ida Brandvik', 'Jon Osei', 'Søren Ås']],
   ['xyz', []],
 ])('people for “%s”', (typed, found) => expect(names(typed)).toEqual(found));
+
+test.each([
+  ['1', 'Ida Brandvik'],
+  ['soren ås', 'Søren Ås'],
+  ['Nora Li', 'Nora Li'],
+  ['sør', undefined],
+  ['x', undefined],
+  [' ', undefined],
+])('“%s” as a name that was typed in full', (typed, name) => expect(nameTyped(list, typed)).toBe(name));
 
 test('a name is found as whole words only', () => {
   expect(nameAt('With Jon Oseiman', 'Jon Osei')).toBe(-1);

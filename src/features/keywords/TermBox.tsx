@@ -1,11 +1,12 @@
 'use client';
 
 import { Box, type BoxProps } from '@chakra-ui/react';
-import { type KeyboardEvent, useRef, useState } from 'react';
+import { type KeyboardEvent, useCallback, useRef, useState } from 'react';
 import { joinList, separatorsOf } from '@/core/keywords/listText';
 import { parseKeywords } from '@/core/keywords/parse';
 import { isInQuotes, lastItemStart } from '@/core/keywords/typing';
 import { TextInput } from '@/ui/inputs';
+import { useLeaving } from '@/ui/useLeaving';
 import { comboboxOf, optionsOf, TermOptions } from './TermOptions';
 import { useTermMenu } from './useTermMenu';
 
@@ -13,7 +14,7 @@ interface Props extends Omit<BoxProps, 'onChange'> {
   readonly id: string;
   readonly label?: string;
   readonly placeholder?: string;
-  /** Words that were ended by Enter, a separator, by leaving the box, or that came from the clipboard. */
+  /** Words that were ended by Enter, a separator, by leaving the box, the picture or the page, or that came from the clipboard. */
   readonly onWords: (words: readonly string[]) => void;
   /** A key in the empty box that is nobody else's. */
   readonly onEmptyKey?: (event: KeyboardEvent) => boolean;
@@ -23,32 +24,38 @@ interface Props extends Omit<BoxProps, 'onChange'> {
 export function TermBox({ id, label, placeholder, onWords, onEmptyKey, ...rest }: Props) {
   const box = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState('');
-  const put = (text: string) => {
-    if (box.current) box.current.value = text;
-    setTyped(text);
+  /** What stands in the box, also as it goes. */
+  const text = useRef('');
+  const type = (next: string) => {
+    text.current = next;
+    setTyped(next);
   };
-  const end = (text: string) => {
-    put('');
+  const end = (ended: string) => {
+    if (box.current) box.current.value = '';
+    type('');
     menu.unmark();
-    const words = parseKeywords(text);
+    const words = parseKeywords(ended);
     if (words.length > 0) onWords(words);
   };
   const start = lastItemStart(typed);
   const menu = useTermMenu(typed.slice(start), ({ word }) =>
     end(typed.slice(0, start) + joinList([word], separatorsOf(true))),
   );
+  const latest = useRef(end);
+  latest.current = end;
+  useLeaving(useCallback(() => latest.current(text.current), []));
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
-    const text = event.currentTarget.value;
+    const { value } = event.currentTarget;
     // A letter that is put together (IME) is not finished by its Enter.
     if (event.nativeEvent.isComposing || menu.onKey(event)) return;
-    if (text === '' && onEmptyKey?.(event)) {
+    if (value === '' && onEmptyKey?.(event)) {
       event.preventDefault();
       return;
     }
-    const isSeparator = (event.key === ',' || event.key === ';') && !isInQuotes(text);
+    const isSeparator = (event.key === ',' || event.key === ';') && !isInQuotes(value);
     if (event.key !== 'Enter' && !isSeparator) return;
     event.preventDefault();
-    end(text);
+    end(value);
   };
   return (
     <Box flex="1" minWidth="9em" {...rest}>
@@ -61,7 +68,7 @@ export function TermBox({ id, label, placeholder, onWords, onEmptyKey, ...rest }
         placeholder={placeholder}
         onChange={(event) => {
           menu.unmark();
-          setTyped(event.target.value);
+          type(event.target.value);
         }}
         onKeyDown={onKeyDown}
         onBlur={(event) => end(event.currentTarget.value)}

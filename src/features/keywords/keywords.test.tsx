@@ -14,7 +14,7 @@ function box() {
   answering({ 'vocabulary/completions?typed=bo': offers, 'vocabulary/completions?typed=boa': offers });
   const words: string[][] = [];
   const Window = inWindow();
-  render(
+  const { unmount } = render(
     <Window>
       <TermBox id="t" label="Keywords" onWords={(some) => words.push([...some])} />
     </Window>,
@@ -22,7 +22,7 @@ function box() {
   const input = screen.getByLabelText('Keywords') as HTMLInputElement;
   const type = (text: string) => fireEvent.change(input, { target: { value: text } });
   const press = (key: string) => fireEvent.keyDown(input, { key });
-  return { words, input, type, press };
+  return { words, input, type, press, unmount };
 }
 
 test('Enter writes what was typed; an arrow first takes the term that it marks', async () => {
@@ -51,6 +51,17 @@ test('a comma ends a term, and stands inside one in quotes; leaving the box ends
   type('mast');
   fireEvent.blur(input);
   expect(words[1]).toEqual(['mast']);
+});
+
+// A keyword without a comma was lost with Ctrl ↓ in *One by one*, and by a reload.
+test('what was typed is ended as the page goes, or the box', () => {
+  const { words, type, unmount } = box();
+  type('mast');
+  fireEvent(window, new Event('pagehide'));
+  expect(words).toEqual([['mast']]);
+  type('sail, boom');
+  unmount();
+  expect(words).toEqual([['mast'], ['sail', 'boom']]);
 });
 
 test('Escape closes what is on offer, and what was typed stays', async () => {

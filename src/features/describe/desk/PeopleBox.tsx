@@ -1,14 +1,15 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { type KeyboardEvent, useId, useRef, useState } from 'react';
-import { nameAt } from '@/core/captions/findPeople';
+import { type KeyboardEvent, useCallback, useId, useRef, useState } from 'react';
+import { nameAt, nameTyped } from '@/core/captions/findPeople';
 import type { ListedPerson } from '@/core/captions/people';
 import { asList } from '@/core/catalogue/value';
 import type { Scope } from '@/core/drafts/scope';
 import type { Desk, FieldAcross } from '@/server/operations/photos/acrossPhotos';
 import { LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
+import { useLeaving } from '@/ui/useLeaving';
 import { PersonMenu } from './PersonMenu';
 import { Term } from './Term';
 import type { CaptionState } from './useCaption';
@@ -52,6 +53,10 @@ export function PeopleBox({
   const menu = usePersonMenu(people, typed.trim() === '' ? undefined : typed.trim(), ({ name }) =>
     take(name),
   );
+  // A name that stands there as one goes on to the next picture belongs to this one.
+  const leave = useRef(() => {});
+  leave.current = () => take(nameTyped(people, typed) ?? '');
+  useLeaving(useCallback(() => leave.current(), []));
   const remove = (name: string) => {
     write(scope, { kind: 'remove-people', terms: [name] });
     if (isOne && nameAt(caption.text, name) !== -1) setAsked(name);
