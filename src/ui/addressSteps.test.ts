@@ -12,7 +12,7 @@ import {
 
 const at = () => `${window.location.pathname}${window.location.search}`;
 const router = jest.fn();
-const told = jest.fn();
+const listener = jest.fn();
 beforeAll(() => {
   window.addEventListener('popstate', () => popped(), { capture: true });
   window.addEventListener('popstate', onBack, { capture: true });
@@ -32,13 +32,13 @@ const back = () =>
     window.history.back();
   });
 
-test('a page that lives is told of its steps, and the router is not', async () => {
-  const stop = followAddress(told);
+test('a page that lives is listener of its steps, and the router is not', async () => {
+  const stop = followAddress(listener);
   stepTo('/assignments/1/describe?as=ledger');
   expect(window.history.state).toEqual({ router: 'first' });
-  expect(told.mock.calls).toEqual([[false]]);
+  expect(listener.mock.calls).toEqual([[false]]);
   await back();
-  expect(told.mock.calls).toEqual([[false], [true]]);
+  expect(listener.mock.calls).toEqual([[false], [true]]);
   expect([at(), router.mock.calls.length]).toEqual(['/assignments/1/describe?as=one', 0]);
   stop();
 });
@@ -55,8 +55,8 @@ test('Back before the page lives: the first word of the router is not written, t
   expect([window.history.state, router.mock.calls.length]).toEqual([{ _N: true }, 0]);
   window.history.replaceState({ router: 'lives' }, '', ledger);
   expect([at(), window.history.state]).toEqual([one, { _N: true }]);
-  const stop = followAddress(told);
-  expect(told.mock.calls).toEqual([[true]]);
+  const stop = followAddress(listener);
+  expect(listener.mock.calls).toEqual([[true]]);
   window.history.replaceState({ router: 'goes on' }, '', ledger);
   expect([at(), window.history.state]).toEqual([ledger, { router: 'goes on' }]);
   stop();
@@ -69,21 +69,21 @@ test('without Back the first word of the router is written; Back before the page
   expect(window.history.state).toEqual({ router: 'lives' });
   await back();
   expect([at(), window.history.state]).toEqual([one, { _N: true }]);
-  followAddress(told)();
-  expect(told.mock.calls).toEqual([[true]]);
+  followAddress(listener)();
+  expect(listener.mock.calls).toEqual([[true]]);
 });
 
 // Only the first was told: what else followed the address stood where the document had been opened.
 test('Back before any of our code runs: all that follow are told, until one goes on', () => {
   opensAt(`http://localhost${ledger}`);
   expect([at(), window.history.state]).toEqual([one, { _N: true }]);
-  followAddress(told)();
-  followAddress(told)();
-  expect(told.mock.calls).toEqual([[true], [true]]);
+  followAddress(listener)();
+  followAddress(listener)();
+  expect(listener.mock.calls).toEqual([[true], [true]]);
   stepTo(ledger);
   stepTo(one);
-  followAddress(told)();
-  expect(told).toHaveBeenCalledTimes(2);
+  followAddress(listener)();
+  expect(listener).toHaveBeenCalledTimes(2);
 });
 
 test('Back to another page is the router’s', async () => {

@@ -32,7 +32,7 @@ export function nameTyped(list: readonly ListedPerson[], typed: string): string 
   const name = typed.trim();
   const wanted = foldedName(name);
   const found = wanted === '' ? [] : findPeople(list, name);
-  const meant = found.find((one) => [one.number, one.name].some((said) => foldedName(said) === wanted));
+  const meant = found.find((one) => [one.number, one.name].some((text) => foldedName(text) === wanted));
   return meant?.name ?? (found.length === 0 && name.length > 1 ? name : undefined);
 }
 

@@ -154,8 +154,8 @@ function changedBy({ set, letters, isDrafted }: SummaryChange): SQL {
     ? members
     : sql`jsonb_build_object('strip', ${stripWith([letters], letter)}) || ${members}`;
   const all = sql`(s.summary || (${put}))`;
-  const told = gone.length === 0 ? all : sql`(${all} - ${sql.param(gone)}::text[])`;
-  return isDrafted ? told : sql`case when ${hasDrafts} then ${told} else ${told} - 'drafted' end`;
+  const rest = gone.length === 0 ? all : sql`(${all} - ${sql.param(gone)}::text[])`;
+  return isDrafted ? rest : sql`case when ${hasDrafts} then ${rest} else ${rest} - 'drafted' end`;
 }
 
 /** The summary with the change of its row. */

@@ -116,9 +116,9 @@ async function textsOf(
   const made = await makeSummaries(context, old, basis, inForce);
   return rows.flatMap((row) => {
     const now = made.get(row.id);
-    const told = now ? JSON.stringify(now) : row.summary;
+    const summary = now ? JSON.stringify(now) : row.summary;
     // A photo that was taken away meanwhile has none.
-    return told === null ? [] : `${row.own},${told.slice(1)}`;
+    return summary === null ? [] : `${row.own},${summary.slice(1)}`;
   });
 }
 
