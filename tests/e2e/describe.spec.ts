@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
+import { holdBack } from './desk';
 import { running } from './fabrica';
 
 /** The writing desk to the end: templates on a selection, undo and redo, two windows, a server that is away. */
@@ -83,14 +84,7 @@ test('templates of the shelf are found by typing, put on a selection in an order
   await cell('kt26-0401.jpg').click();
   await cell('kt26-0403.jpg').click({ modifiers: ['Shift'] });
   // One types faster than the shelf comes: Enter pressed before it is there took nothing.
-  let letCome = () => {};
-  const typed = new Promise<void>((resolve) => {
-    letCome = resolve;
-  });
-  await page.route('**/api/templates/shelf', async (route) => {
-    await typed;
-    await route.continue();
-  });
+  const letCome = await holdBack(page, '**/api/templates/shelf');
   await page.getByRole('button', { name: 'Put in templates …' }).click();
   const dialog = page.getByRole('dialog');
   const find = dialog.getByLabel('Find a template');
@@ -99,10 +93,9 @@ test('templates of the shelf are found by typing, put on a selection in an order
   await find.press('Enter');
   await find.fill('desk rights');
   await find.press('Enter');
-  letCome();
+  await letCome();
   await expect(dialog.getByText('2 pictures change.', { exact: false })).toBeVisible();
   await expect(dialog.getByText('In Havnes')).toBeVisible();
-  await page.unroute('**/api/templates/shelf');
   await dialog
     .getByRole('group', { name: 'Who is Ylva Sund?' })
     .getByLabel('somebody else: fill only what is empty')

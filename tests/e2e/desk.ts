@@ -82,6 +82,22 @@ async function idsOf(page: Page, id: string, count: number): Promise<Record<stri
   }
 }
 
+/** Holds answers back until the function it gives is called: what one does before the words are there. */
+export async function holdBack(page: Page, answers: string): Promise<() => Promise<void>> {
+  let goOn = () => {};
+  const held = new Promise<void>((resolve) => {
+    goOn = resolve;
+  });
+  await page.route(answers, async (route) => {
+    await held;
+    await route.continue();
+  });
+  return async () => {
+    goOn();
+    await page.unrouteAll({ behavior: 'wait' });
+  };
+}
+
 export const describeUrl = ({ id }: Pick<DeskAssignment, 'id'>, query = '') =>
   `${address}/assignments/${id}/describe${query}`;
 

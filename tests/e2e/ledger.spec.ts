@@ -1,5 +1,14 @@
 import { expect, type Page, test } from '@playwright/test';
-import { assignmentWith, type DeskAssignment, describeUrl, embedAll, exiv2, send, values } from './desk';
+import {
+  assignmentWith,
+  type DeskAssignment,
+  describeUrl,
+  embedAll,
+  exiv2,
+  holdBack,
+  send,
+  values,
+} from './desk';
 
 /** The ledger by keyboard, with a spreadsheet, in two windows; and what the three arrangements have in common. */
 test.describe.configure({ mode: 'serial' });
@@ -81,19 +90,11 @@ test('cells are filled down, cleared, and undone as one act', async () => {
 
 /** Opens the ledger; its words come when the one it gives back is called. */
 async function openUnread(): Promise<() => Promise<void>> {
-  let goOn = () => {};
-  const heldBack = new Promise<void>((resolve) => {
-    goOn = resolve;
-  });
-  await page.route('**/values*', async (route) => {
-    await heldBack;
-    await route.continue();
-  });
+  const goOn = await holdBack(page, '**/values*');
   await page.goto(describeUrl(assignment, '?as=ledger'));
   return async () => {
-    goOn();
+    await goOn();
     await expect(cell(names[2]!, 'description')).toContainText('The first plank');
-    await page.unrouteAll({ behavior: 'wait' });
   };
 }
 const beingRead = () => page.getByText('The words of this picture are still being read.');

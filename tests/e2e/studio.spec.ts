@@ -1,5 +1,14 @@
 import { expect, type Page, test } from '@playwright/test';
-import { assignmentWith, type DeskAssignment, describeUrl, embedAll, exiv2, send, values } from './desk';
+import {
+  assignmentWith,
+  type DeskAssignment,
+  describeUrl,
+  embedAll,
+  exiv2,
+  holdBack,
+  send,
+  values,
+} from './desk';
 
 /** A studio session: titles by a pattern, full credits, one picture's words on its neighbours, a template of it. */
 test.describe.configure({ mode: 'serial' });
@@ -195,23 +204,15 @@ test('what is not read yet has no box: nobody writes over what he has not seen',
   await page.getByRole('button', { name: 'credits', exact: true }).click();
   await expect(page.getByLabel('Name of contributor 2')).toHaveValue('Eli Moe');
   const before = await held(names[0]!, 'contributor', 'city');
-  let goOn = () => {};
-  const heldBack = new Promise<void>((resolve) => {
-    goOn = resolve;
-  });
-  await page.route('**/desk', async (route) => {
-    await heldBack;
-    await route.continue();
-  });
+  const goOn = await holdBack(page, '**/desk');
   await page.reload();
   await expect(page.getByLabel('Pattern of a credit')).toBeVisible();
   await expect(page.getByLabel('Name of another')).toBeHidden();
   await page.getByRole('button', { name: 'place', exact: true }).click();
   const box = (name: string) => page.getByRole('textbox', { name, exact: true });
   for (const field of ['City', 'Coordinates']) await expect(box(field)).toBeHidden();
-  goOn();
+  await goOn();
   await expect(box('City')).toHaveValue('Tromsø');
-  await page.unrouteAll({ behavior: 'wait' });
   expect(await held(names[0]!, 'contributor', 'city')).toEqual(before);
 });
 
