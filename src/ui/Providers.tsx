@@ -3,11 +3,12 @@
 import { ChakraProvider } from '@chakra-ui/react';
 import createCache from '@emotion/cache';
 import { CacheProvider } from '@emotion/react';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { useServerInsertedHTML } from 'next/navigation';
 import { ThemeProvider } from 'next-themes';
 import { type ReactNode, useState } from 'react';
 import { setLocale } from '@/core/wording/locale';
+import { newQueries } from './newQueries';
 import { system } from './theme';
 
 interface ProvidersProps {
@@ -20,9 +21,7 @@ interface ProvidersProps {
 /** Emotion registry → query client → Chakra → ground: in this order server and browser agree. */
 export function Providers({ locale, nonce, children }: ProvidersProps) {
   setLocale(locale);
-  const [queries] = useState(
-    () => new QueryClient({ defaultOptions: { queries: { staleTime: 5000, retry: 1 } } }),
-  );
+  const [queries] = useState(newQueries);
   return (
     <EmotionRegistry>
       <QueryClientProvider client={queries}>

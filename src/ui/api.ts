@@ -7,6 +7,10 @@ export class ApiError extends Error {
   }
 }
 
+/** Whether the same may go well later: nobody answered, or Fabrica itself failed. */
+export const mayTryAgain = (error: unknown): boolean =>
+  !(error instanceof ApiError) || error.status === 0 || error.status >= 500;
+
 /** Characters; browsers refuse more than 64 KiB at a time. */
 const MOST_KEPT_ALIVE = 20_000;
 

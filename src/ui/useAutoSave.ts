@@ -2,7 +2,7 @@
 
 import { hashKey } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { ApiError } from './api';
+import { type ApiError, mayTryAgain } from './api';
 import { forgetKept, keep, keptAt } from './kept';
 import { useLeaving } from './useLeaving';
 
@@ -44,8 +44,6 @@ interface Kept<T> {
 
 /** In whatever order their members stand: the database has one of its own. */
 const same = (a: unknown, b: unknown) => hashKey([a]) === hashKey([b]);
-const mayTryAgain = (error: unknown) =>
-  !(error instanceof ApiError) || error.status === 0 || error.status >= 500;
 
 /**
  * A value that saves itself: a moment after the last change, and on leaving the page. What could not be

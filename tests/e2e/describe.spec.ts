@@ -188,6 +188,29 @@ test('a caption written in another window meanwhile is told; one says which stay
   await page.unroute(`**/assignments/${id}/desk`);
 });
 
+// Nothing said why no words came; without a network the page did not even ask.
+test('words that cannot be read say why, and come as soon as they can; a lost network is no reason', async () => {
+  await page.goto(`${address}/assignments/${id}/describe`);
+  await cell('kt26-0403.jpg').click();
+  await expect(caption()).toHaveValue((await held('kt26-0403.jpg')) ?? '');
+  await page.route(`**/assignments/${id}/desk`, (route) => route.abort());
+  await cell('kt26-0402.jpg').click();
+  const told = page.getByRole('status').filter({ hasText: 'it is read again by itself' });
+  await expect(told).toContainText('Fabrica does not answer. Is it still running?');
+  await expect(caption()).toHaveValue('');
+  await page.unroute(`**/assignments/${id}/desk`);
+  await expect(caption()).toHaveValue((await held('kt26-0402.jpg')) ?? '');
+  await expect(page.getByLabel('Keywords', { exact: true })).toBeVisible();
+  await expect(told).toBeHidden();
+  await page.evaluate(() => window.dispatchEvent(new Event('offline')));
+  await cell('kt26-0403.jpg').click();
+  await expect(caption()).toHaveValue((await held('kt26-0403.jpg')) ?? '');
+  await caption().fill('Written in a train.');
+  await expect.poll(() => held('kt26-0403.jpg')).toBe('Written in a train.');
+  await page.getByRole('button', { name: 'Undo caption in 1 picture' }).click();
+  await expect.poll(() => held('kt26-0403.jpg')).not.toBe('Written in a train.');
+});
+
 test('what is written while Fabrica does not answer is kept over a reload, and saved when it does', async () => {
   await page.goto(`${address}/assignments/${id}/describe`);
   await cell('kt26-0401.jpg').click();

@@ -4,7 +4,9 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
+import { Notice } from '@/ui/Notice';
 import { useChanges } from '@/ui/useChanges';
+import { useReadProblem } from '@/ui/useReadProblem';
 import { useTextSize } from '@/ui/useTextSize';
 import { CopyrightHint } from './CopyrightHint';
 import { RunsInProgress } from './RunsInProgress';
@@ -55,7 +57,7 @@ export function TopLine({
   stages?: readonly Stage[];
   children?: ReactNode;
 }) {
-  useChanges();
+  const isCut = useChanges();
   const isLarge = useTextSize() >= LARGE;
   return (
     <Flex
@@ -94,8 +96,20 @@ export function TopLine({
         <RunsInProgress />
         {children}
       </Flex>
+      <Unread isCut={isCut} />
       <CopyrightHint />
     </Flex>
+  );
+}
+
+/** What the page shows may be old, or not be there: why, in a row of its own. */
+function Unread({ isCut }: { isCut: boolean }) {
+  const problem = useReadProblem();
+  const words = isCut ? 'Fabrica does not answer. Is it still running?' : problem;
+  return (
+    <Notice kind="warning" width="100%" fontSize="small">
+      {words && `${words} What you see may be old or missing; it is read again by itself.`}
+    </Notice>
   );
 }
 

@@ -1,0 +1,31 @@
+'use client';
+
+import { notifyManager, type Query, type QueryClient, useQueryClient } from '@tanstack/react-query';
+import { useCallback, useRef, useSyncExternalStore } from 'react';
+import { mayTryAgain } from './api';
+
+/** Why something that the page shows could not be read, until it is; it is tried again meanwhile (newQueries). */
+export function useReadProblem(): string | undefined {
+  const queries = useQueryClient();
+  const last = useRef<string>(undefined);
+  const subscribe = useCallback(
+    (changed: () => void) => queries.getQueryCache().subscribe(notifyManager.batchCalls(changed)),
+    [queries],
+  );
+  const now = () => {
+    const unread = unreadIn(queries);
+    // While it is tried again there is no message: the last one stands.
+    last.current = unread && (unread.state.error?.message ?? last.current);
+    return last.current;
+  };
+  return useSyncExternalStore(subscribe, now, () => undefined);
+}
+
+function unreadIn(queries: QueryClient): Query | undefined {
+  const [first] = queries.getQueryCache().findAll({
+    type: 'active',
+    predicate: ({ state: { error, errorUpdatedAt, dataUpdatedAt } }) =>
+      errorUpdatedAt > dataUpdatedAt && (error === null || mayTryAgain(error)),
+  });
+  return first;
+}
