@@ -1,7 +1,7 @@
 'use client';
 
 import { useQuery } from '@tanstack/react-query';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { type FieldId, isFieldId } from '@/core/catalogue/fields';
 import { sameValue } from '@/core/catalogue/value';
 import type { ColumnSet } from '@/server/operations/ledger/columnSets';
@@ -36,9 +36,8 @@ export function useColumnsShown({ arranged: { members }, values }: Pick<PictureS
     () => (values ? columnFacts(fields, members, values) : noFacts),
     [fields, members, values],
   );
-  const same = useMemo(
-    () => fields.filter((id) => facts.get(id)?.isSame && (isUnfolded || !heldOpen.includes(id))),
-    [fields, facts, isUnfolded, heldOpen],
+  const same = useSteady(
+    fields.filter((id) => facts.get(id)?.isSame && (isUnfolded || !heldOpen.includes(id))),
   );
   const open = useMemo(
     () => (isUnfolded ? fields : fields.filter((id) => !same.includes(id))),
@@ -72,6 +71,13 @@ export function useColumnsShown({ arranged: { members }, values }: Pick<PictureS
 }
 const none: readonly ColumnSet[] = [];
 const noFacts: ReadonlyMap<FieldId, ColumnFacts> = new Map();
+/** The same list as long as it says the same: the columns are not made again with each cell one goes to. */
+function useSteady(list: readonly FieldId[]): readonly FieldId[] {
+  const held = useRef(list);
+  if (!sameValue(held.current, list)) held.current = list;
+  return held.current;
+}
+
 export type LedgerColumns = ReturnType<typeof useColumnsShown>;
 
 /** Columns with one moved by a place among those that stand there. */
