@@ -9,7 +9,14 @@ export function useReadProblem(): string | undefined {
   const queries = useQueryClient();
   const last = useRef<string>(undefined);
   const subscribe = useCallback(
-    (changed: () => void) => queries.getQueryCache().subscribe(notifyManager.batchCalls(changed)),
+    (changed: () => void) => {
+      const look = notifyManager.batchCalls(changed);
+      // As long as all goes well nothing is looked through: queries come and go with every picture.
+      return queries.getQueryCache().subscribe((event) => {
+        const hasFailed = event.type === 'updated' && event.action.type === 'error';
+        if (hasFailed || last.current !== undefined) look();
+      });
+    },
     [queries],
   );
   const now = () => {
