@@ -203,6 +203,11 @@ test('words that cannot be read say why, and come as soon as they can; a lost ne
   await expect(page.getByLabel('Keywords', { exact: true })).toBeVisible();
   await expect(told).toBeHidden();
   await page.evaluate(() => window.dispatchEvent(new Event('offline')));
+  // Both together were not read yet.
+  const asked = page.waitForResponse(`**/assignments/${id}/desk`, { timeout: 20_000 });
+  await cell('kt26-0403.jpg').click({ modifiers: ['Control'] });
+  await expect(page.getByText('Writing to 2 pictures')).toBeVisible();
+  expect((await asked).ok()).toBe(true);
   await cell('kt26-0403.jpg').click();
   await expect(caption()).toHaveValue((await held('kt26-0403.jpg')) ?? '');
   await caption().fill('Written in a train.');

@@ -11,6 +11,7 @@ import { apiRequest } from '@/ui/api';
 import { Button, PrimaryButton } from '@/ui/buttons';
 import { GroupStrip } from '@/ui/GroupStrip';
 import { Notice } from '@/ui/Notice';
+import { againAfterError } from '@/ui/newQueries';
 import { queryKeys } from '@/ui/queryKeys';
 import { TopLine } from '../shell/TopLine';
 import { Delivered } from './Delivered';
@@ -27,7 +28,7 @@ export function ReceiptPage({ id }: { id: string }) {
   const { data: run, error } = useQuery({
     queryKey: queryKeys.run(id),
     queryFn: () => apiRequest<Receipt>(`runs/${id}`),
-    refetchInterval: (query) => (query.state.data && going(query.state.data) ? 2000 : false),
+    refetchInterval: (query) => (query.state.data && going(query.state.data) ? 2000 : againAfterError(query)),
   });
   if (error)
     return (

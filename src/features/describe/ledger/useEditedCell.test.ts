@@ -75,6 +75,14 @@ test('left for another part of the page, it is saved and does not open', () => {
   expect([cell.is().editing, cell.is().soFar]).toEqual([undefined, undefined]);
 });
 
+test('who comes back and types on writes in the cell that waits', () => {
+  const cell = asking('city', 'Os');
+  act(() => cell.is().goOn('out of it'));
+  cell.type('l', 'o');
+  cell.read();
+  expect(cell.is().editing).toMatchObject({ id: 'a', field: 'city', begun: 'Oslo' });
+});
+
 test('what the field does not allow opens, to be mended', () => {
   const cell = asking('dateCreated', 'yesterday');
   act(() => cell.is().goOn('out of it'));

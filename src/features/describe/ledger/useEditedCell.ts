@@ -63,7 +63,7 @@ export function useEditedCell(
   const takesKey = ({ key, ctrlKey, metaKey, altKey }: KeyboardEvent): boolean => {
     if (!awaited || soFar === undefined || ctrlKey || metaKey || altKey) return false;
     const says = (text: string) =>
-      setAsked(awaited.begun === undefined ? { ...awaited, added: text } : { ...awaited, begun: text });
+      setAsked({ ...awaited, isLeft: false, [awaited.begun === undefined ? 'added' : 'begun']: text });
     if (key.length === 1) says(soFar + key);
     else if (key === 'Backspace' && soFar !== '') says([...soFar].slice(0, -1).join(''));
     else if (key === 'Escape') end();
