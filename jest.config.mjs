@@ -1,6 +1,8 @@
-export default {
+// Logs of the code under test are not printed between the results.
+process.env.FABRICA_LOG ??= 'silent';
+
+const shared = {
   testEnvironment: 'node',
-  roots: ['<rootDir>/src', '<rootDir>/tests'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   transform: {
@@ -18,6 +20,27 @@ export default {
   },
   transformIgnorePatterns: ['/node_modules/(?!(@noble|stemmer)/)'],
   setupFiles: ['<rootDir>/tests/textCoding.mjs'],
-  globalSetup: '<rootDir>/tests/builtPrograms.mjs',
-  testTimeout: 900_000,
+};
+
+/** Server tests share a database cluster; a run without them does not start it. */
+export default {
+  testTimeout: 300_000,
+  maxWorkers: 2,
+  testSequencer: '<rootDir>/tests/longestFirst.cjs',
+  projects: [
+    {
+      ...shared,
+      displayName: 'server',
+      roots: ['<rootDir>/tests/server'],
+      globalSetup: '<rootDir>/tests/server/testCluster.mjs',
+      globalTeardown: '<rootDir>/tests/server/stopTestCluster.mjs',
+    },
+    {
+      ...shared,
+      displayName: 'unit',
+      roots: ['<rootDir>/src', '<rootDir>/tests'],
+      testPathIgnorePatterns: ['/node_modules/', '<rootDir>/tests/server/'],
+      globalSetup: '<rootDir>/tests/builtPrograms.mjs',
+    },
+  ],
 };

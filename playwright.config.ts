@@ -1,17 +1,21 @@
 import { defineConfig } from '@playwright/test';
 
-/** Drives a Fabrica of its own, with its own data folder, started by tests/e2e/fabrica.ts. */
+/** Each of two workers drives an installation of its own (tests/e2e/test.ts). */
 export default defineConfig({
   testDir: 'tests/e2e',
   testMatch: '*.spec.ts',
+  projects: [
+    { name: 'browser', testIgnore: 'controls.spec.ts' },
+    { name: 'controls', testMatch: 'controls.spec.ts', dependencies: ['browser'] },
+  ],
   globalSetup: './tests/e2e/fabrica.ts',
-  workers: 1,
+  workers: 2,
   fullyParallel: false,
-  timeout: 900_000,
-  expect: { timeout: 60_000 },
+  timeout: 300_000,
+  expect: { timeout: 30_000 },
   use: {
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 60_000,
+    actionTimeout: 30_000,
     launchOptions: {
       executablePath: '/usr/bin/chromium-headless-shell',
       args: [

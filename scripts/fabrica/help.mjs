@@ -48,7 +48,9 @@ prints the address. The first start takes a few minutes, each further one a few 
   },
   test: {
     words: 'install what tests need, and run them all',
-    help: 'Format, types, boundaries, unused code, unit, property and oracle tests, and the browser tests.',
+    help: `Format, types, boundaries, unused code, unit, property and oracle tests, and the browser tests.
+--changed [REVISION] runs what the changes since then (HEAD) can affect.`,
+    options: ['--changed'],
     codes: '0 when all passed, 1 when something failed',
   },
   completion: {

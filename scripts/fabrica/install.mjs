@@ -26,7 +26,13 @@ export async function buildAside() {
   if (isBuilt()) return;
   const sources = digestOfSources();
   await runAside(process.execPath, ['scripts/build.mjs'], 'The build failed');
-  writeJson(path.join(root, 'dist/build.json'), { sources }, 0o644);
+  markBuilt(sources);
+}
+
+/** A whole build holds the programs as well. */
+function markBuilt(sources) {
+  for (const name of ['build', 'programs'])
+    writeJson(path.join(root, `dist/${name}.json`), { sources }, 0o644);
 }
 
 /** The same, and waits. */
@@ -35,7 +41,7 @@ export function build() {
   const sources = digestOfSources();
   print('Building (about a minute)');
   run(process.execPath, ['scripts/build.mjs'], 'The build failed');
-  writeJson(path.join(root, 'dist/build.json'), { sources }, 0o644);
+  markBuilt(sources);
 }
 
 /** Builds only what runs without the web application, when a source is another than last time. */

@@ -1,91 +1,156 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { build, installModules } from './install.mjs';
+import { changedSince, specsFor } from './changed.mjs';
+import { buildAside, installModules } from './install.mjs';
 import { installPackages, runPackages, testPackages } from './packages.mjs';
 import { isRoot, readJson, root } from './places.mjs';
-import { print } from './told.mjs';
+import { LauncherError, print } from './told.mjs';
+
+/** For a fresh clone on two quiet cores; CI fails when a run takes half as long again. */
+const BUDGET_MINUTES = 12;
+const SLOWEST = 10;
+
+const env = { ...process.env, NEXT_TELEMETRY_DISABLED: '1' };
 
 /**
- * Everything that is checked: format and lint, types, the core's purity, unit, property and oracle tests,
- * and the whole way through the real interface. Closes with "N passed, N failed".
+ * Every check: format and lint, types, boundaries, unused code, unit, property, oracle and server tests, and browser tests.
+ * `--changed [REVISION]` runs what the changes since then can affect. Closes with "N passed, N failed".
  */
-export async function test() {
-  installPackages([...runPackages, ...testPackages]);
-  installModules();
-  const results = mkdtempSync(path.join(tmpdir(), 'fabrica-results-'));
-  const counts = { passed: 0, failed: 0 };
-  const count = (passed, failed) => {
-    counts.passed += passed;
-    counts.failed += failed;
-  };
-  const check = (name, args) => {
+export async function test(args) {
+  const run = new TestRun();
+  const since = args.includes('--changed') ? (args[args.indexOf('--changed') + 1] ?? 'HEAD') : undefined;
+  const changed = since === undefined ? undefined : changedSince(since);
+  await run.stage('Packages', async () => {
+    installPackages([...runPackages, ...testPackages]);
+    installModules();
+  });
+  await run.stage('Build and static checks', () => Promise.all([buildAside(), staticChecks(run)]));
+  await run.stage('Jest', () => jest(run, changed));
+  await run.stage('Browser tests', () => browserTests(run, changed));
+  run.close();
+}
+
+/** What was run, how long it took, and what came of it. */
+class TestRun {
+  passed = 0;
+  failed = 0;
+  suites = [];
+  stages = [];
+  results = mkdtempSync(path.join(tmpdir(), 'fabrica-results-'));
+
+  async stage(name, act) {
     print(name);
-    const good = node(args) === 0;
-    count(good ? 1 : 0, good ? 0 : 1);
+    const from = Date.now();
+    try {
+      await act();
+    } catch (error) {
+      if (!(error instanceof LauncherError)) throw error;
+      console.error(error.message);
+      this.failed++;
+    }
+    this.stages.push({ name, seconds: (Date.now() - from) / 1000 });
+  }
+
+  /** Adds the counts that a reporter wrote; a program that failed and counted no failure is one. */
+  add(file, exitCode) {
+    const suites = readJson(file) ?? [];
+    const failed = suites.reduce((sum, suite) => sum + suite.failed, 0);
+    this.passed += suites.reduce((sum, suite) => sum + suite.passed, 0);
+    this.failed += failed > 0 || exitCode === 0 ? failed : 1;
+    this.suites.push(...suites);
+  }
+
+  close() {
+    rmSync(this.results, { recursive: true, force: true });
+    const seconds = this.stages.reduce((sum, stage) => sum + stage.seconds, 0);
+    console.log('\nSlowest suites');
+    for (const { path: file, ms } of this.suites.sort((a, b) => b.ms - a.ms).slice(0, SLOWEST))
+      console.log(`${(ms / 1000).toFixed(0).padStart(6)} s  ${path.relative(root, file)}`);
+    console.log('\nStages');
+    for (const stage of this.stages) console.log(`${stage.seconds.toFixed(0).padStart(6)} s  ${stage.name}`);
+    console.log(`${seconds.toFixed(0).padStart(6)} s  in all`);
+    if (process.env.CI && seconds > BUDGET_MINUTES * 60 * 1.5) {
+      console.error(
+        `\nThe tests took more than half as long again as their budget of ${BUDGET_MINUTES} minutes.`,
+      );
+      this.failed++;
+    }
+    console.log(`\n${this.passed} passed, ${this.failed} failed`);
+    if (this.failed > 0 || this.passed === 0) process.exitCode = 1;
+  }
+}
+
+/** One after the other, beside the build. A check prints only when it fails. */
+async function staticChecks(run) {
+  const bin = (file) => path.join('node_modules', file);
+  await node([bin('next/dist/bin/next'), 'typegen']);
+  const checks = {
+    'Format and lint': [bin('@biomejs/biome/bin/biome'), 'check', '.'],
+    Types: [bin('typescript/bin/tsc'), '--noEmit'],
+    'Types of the core, without platform': [bin('typescript/bin/tsc'), '-p', 'tsconfig.core.json'],
+    'Boundaries and circles': [bin('dependency-cruiser/bin/dependency-cruise.mjs'), 'src'],
+    'Unused files, exports and packages': [bin('knip/bin/knip.js')],
   };
-  check('Format and lint', ['node_modules/@biomejs/biome/bin/biome', 'check', '.']);
-  node(['node_modules/next/dist/bin/next', 'typegen'], { quiet: true });
-  check('Types', ['node_modules/typescript/bin/tsc', '--noEmit']);
-  check('Types of the core, without platform', [
-    'node_modules/typescript/bin/tsc',
-    '-p',
-    'tsconfig.core.json',
-  ]);
-  check('Boundaries and circles', ['node_modules/dependency-cruiser/bin/dependency-cruise.mjs', 'src']);
-  check('Unused files, exports and packages', ['node_modules/knip/bin/knip.js']);
-  print('Unit, property and oracle tests');
-  const jestFile = path.join(results, 'jest.json');
-  const jestCode = node(['node_modules/jest/bin/jest.js', '--ci', '--json', `--outputFile=${jestFile}`]);
-  const jest = readJson(jestFile);
-  count(
-    jest?.numPassedTests ?? 0,
-    (jest?.numFailedTests ?? 0) + (jest?.numRuntimeErrorTestSuites ?? 0) || (jestCode === 0 ? 0 : 1),
-  );
-  build();
-  const playwright = wholeWay(path.join(results, 'playwright.json'));
-  count(playwright.passed, playwright.failed);
-  rmSync(results, { recursive: true, force: true });
-  console.log(`\n${counts.passed} passed, ${counts.failed} failed`);
-  if (counts.failed > 0 || counts.passed === 0) process.exitCode = 1;
+  for (const [name, args] of Object.entries(checks)) {
+    const { code, output } = await node(args);
+    print(`${name}: ${code === 0 ? 'passed' : 'failed'}`);
+    if (code !== 0) console.error(output);
+    if (code === 0) run.passed++;
+    else run.failed++;
+  }
+}
+
+async function jest(run, changed) {
+  const file = path.join(run.results, 'jest.json');
+  const related = changed && ['--findRelatedTests', '--passWithNoTests', ...changed];
+  if (related && changed.length === 0) return;
+  const reporters = ['default', './tests/reporters/jestCounts.mjs'].map((one) => `--reporters=${one}`);
+  const { code } = await node(['node_modules/jest/bin/jest.js', '--ci', ...reporters, ...(related ?? [])], {
+    stdio: 'inherit',
+    env: { ...env, FABRICA_COUNTS: file },
+  });
+  run.add(file, code);
 }
 
 /** The real application in Debian's Chromium; with the network cut where this user may cut it. */
-function wholeWay(file) {
+async function browserTests(run, changed) {
+  const specs = changed && specsFor(changed);
+  if (specs?.length === 0) return;
   const cut = isRoot() && spawnSync('unshare', ['-n', 'ip', 'link', 'set', 'lo', 'up']).status === 0;
-  print(
-    `The whole way through the interface${cut ? ', with the network cut' : ' (this user may not cut the network)'}`,
-  );
-  const playwright = [
-    process.execPath,
+  print(cut ? 'The network is cut' : 'This user may not cut the network');
+  const file = path.join(run.results, 'playwright.json');
+  const args = [
     'node_modules/@playwright/test/cli.js',
     'test',
-    '--reporter=list,json',
+    '--reporter=list,./tests/reporters/playwrightCounts.mjs',
+    ...(specs ?? []),
   ];
-  const command = cut
-    ? [
-        'unshare',
-        '-n',
-        'sh',
-        '-c',
-        `ip link set lo up && exec ${playwright.map((one) => `'${one}'`).join(' ')}`,
-      ]
-    : playwright;
-  const done = spawnSync(command[0], command.slice(1), {
-    cwd: root,
+  const withoutNetwork = [
+    '-n',
+    'sh',
+    '-c',
+    'ip link set lo up && exec "$@"',
+    'sh',
+    process.execPath,
+    ...args,
+  ];
+  const { code } = await program(cut ? 'unshare' : process.execPath, cut ? withoutNetwork : args, {
     stdio: 'inherit',
-    env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: file, FABRICA_NETWORK_CUT: cut ? '1' : '' },
+    env: { ...env, FABRICA_COUNTS: file, FABRICA_NETWORK_CUT: cut ? '1' : '' },
   });
-  const stats = readJson(file)?.stats;
-  const failed = (stats?.unexpected ?? 0) + (stats?.flaky ?? 0);
-  return { passed: stats?.expected ?? 0, failed: failed || (done.status === 0 ? 0 : 1) };
+  run.add(file, code);
 }
 
-function node(args, { quiet = false } = {}) {
-  return spawnSync(process.execPath, args, {
-    cwd: root,
-    stdio: quiet ? 'ignore' : 'inherit',
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
-  }).status;
+const node = (args, options) => program(process.execPath, args, options);
+
+function program(command, args, options = { stdio: ['ignore', 'pipe', 'pipe'], env }) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, { cwd: root, ...options });
+    let output = '';
+    for (const stream of [child.stdout, child.stderr]) stream?.on('data', (data) => (output += data));
+    child.on('error', reject);
+    child.on('close', (code) => resolve({ code, output }));
+  });
 }

@@ -18,6 +18,7 @@ import {
   RESOURCE_IPTC_DIGEST,
   withResource,
 } from '../core/photoshop/resources';
+import { cachedDrawing } from './cachedDrawing';
 import type { DemoPicture } from './pictures';
 import { renderPicture, renderRaw } from './render';
 
@@ -57,7 +58,9 @@ export async function drawPictures(
 async function withMetadata(picture: DemoPicture): Promise<Uint8Array> {
   const seed = seedOf(picture);
   const raw = picture.format === 'raw' || picture.format === 'dng';
-  const bare = raw ? await renderRaw(picture, seed) : new Uint8Array(await renderPicture(picture, seed));
+  const bare = await cachedDrawing([picture, seed], async () =>
+    raw ? await renderRaw(picture, seed) : new Uint8Array(await renderPicture(picture, seed)),
+  );
   const carrying = picture.carries && picture.format !== 'raw' ? await embedded(bare, picture.carries) : bare;
   return picture.contradicts ? contradicted(carrying, picture.contradicts) : carrying;
 }

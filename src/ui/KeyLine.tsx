@@ -6,6 +6,7 @@ import { countStrips, type Strip } from '@/core/threads/stroke';
 import { type ThreadId, threads } from '@/core/threads/threads';
 import { agrees, formatNumber } from '@/core/wording/counts';
 import { GroupStroke } from './strokes';
+import { labels as uiLabels } from './words';
 
 /** Above every set: the eight names with counts. Activating one selects the pictures that lack it. */
 export function KeyLine({
@@ -21,7 +22,7 @@ export function KeyLine({
   return (
     <Flex
       as="nav"
-      aria-label="Threads of these pictures"
+      aria-label={uiLabels.threadsOfThesePictures}
       minHeight="2rem"
       flexShrink={0}
       paddingX="5"

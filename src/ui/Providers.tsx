@@ -6,7 +6,7 @@ import { CacheProvider } from '@emotion/react';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { useServerInsertedHTML } from 'next/navigation';
 import { ThemeProvider } from 'next-themes';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { setLocale } from '@/core/wording/locale';
 import { newQueries } from './newQueries';
 import { system } from './theme';
@@ -18,10 +18,20 @@ interface ProvidersProps {
   readonly children: ReactNode;
 }
 
+declare global {
+  interface Window {
+    /** True once the page is hydrated and loads and saves nothing; browser tests and the screenshot script wait for it. */
+    isPageIdle?: () => boolean;
+  }
+}
+
 /** Emotion registry → query client → Chakra → ground: in this order server and browser agree. */
 export function Providers({ locale, nonce, children }: ProvidersProps) {
   setLocale(locale);
   const [queries] = useState(newQueries);
+  useEffect(() => {
+    window.isPageIdle = () => queries.isFetching() + queries.isMutating() === 0;
+  }, [queries]);
   return (
     <EmotionRegistry>
       <QueryClientProvider client={queries}>

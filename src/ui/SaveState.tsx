@@ -3,6 +3,7 @@
 import { chakra, Flex } from '@chakra-ui/react';
 import { LinkButton } from './buttons';
 import type { AutoSave } from './useAutoSave';
+import { labels as uiLabels } from './words';
 
 const words = { saved: 'saved', saving: 'saving …', waiting: 'not saved yet: ' } as const;
 
@@ -21,7 +22,7 @@ export function SaveState({
       {isConflict && (
         <>
           <LinkButton type="button" onClick={keepMine}>
-            Save mine
+            {uiLabels.saveMine}
           </LinkButton>
           <LinkButton type="button" onClick={takeTheirs}>
             Take the other

@@ -1,4 +1,24 @@
-import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react';
+import { createSystem, defaultBaseConfig, defineConfig, mergeConfigs } from '@chakra-ui/react';
+import { defaultThemeConfig } from '@chakra-ui/react/theme';
+
+const { recipes: _, slotRecipes, ...tokens } = defaultThemeConfig.theme!;
+
+/**
+ * Chakra's tokens with the recipes of the components in use. Its global style is left out: that gives every element of a page
+ * twenty custom properties of its own.
+ */
+const base = mergeConfigs(defaultBaseConfig, {
+  preflight: true,
+  theme: {
+    ...tokens,
+    slotRecipes: {
+      datePicker: slotRecipes!.datePicker!,
+      dialog: slotRecipes!.dialog!,
+      popover: slotRecipes!.popover!,
+      tabs: slotRecipes!.tabs!,
+    },
+  },
+});
 
 /** Paper and natural dyes. Two grounds: flax (light) and vat (dark). */
 const both = (light: string, dark: string) => ({ value: { _light: light, _dark: dark } });
@@ -7,6 +27,13 @@ const config = defineConfig({
   cssVarsPrefix: 'fabrica',
   strictTokens: false,
   globalCss: {
+    html: {
+      colorPalette: 'gray',
+      '--global-font-mono': 'fonts.mono',
+      '--global-font-body': 'fonts.body',
+      '--global-color-border': 'colors.border',
+    },
+    '*::placeholder': { color: 'fg.muted/80' },
     'html, body': {
       background: 'ground',
       color: 'ink',
@@ -87,4 +114,4 @@ const config = defineConfig({
   },
 });
 
-export const system = createSystem(defaultConfig, config);
+export const system = createSystem(base, config);

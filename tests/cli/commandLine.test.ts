@@ -12,7 +12,6 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { setTimeout as pause } from 'node:timers/promises';
 import sharp from 'sharp';
 import { encodeUtf8 } from '@/core/bytes/text';
 import { xmpPacket } from '../fixtures/build';
@@ -305,8 +304,8 @@ test('./fabrica hands its commands over, with paths from where one stands', asyn
 });
 
 // Killed in the middle of writing in place: afterwards each file is as before or as wanted.
-test('killed at random moments, again and again, no file is ever anything but whole', async () => {
-  const names = Array.from({ length: 40 }, (_, i) => `p${i}.jpg`);
+test('killed at any write, sync or removal, no file is ever anything but whole', async () => {
+  const names = Array.from({ length: 12 }, (_, i) => `p${i}.jpg`);
   mkdirSync(at('state'), { recursive: true });
   template();
   await picture('base.jpg', 3, 400);
@@ -316,7 +315,10 @@ test('killed at random moments, again and again, no file is ever anything but wh
     keywords: ['ketch'],
   });
   for (const name of names) writeFileSync(at(name), file);
-  for (let pass = 1; pass <= 12; pass++) {
+  const steps = ['write:1', 'write:2', 'write:5', 'sync:1', 'sync:2', 'sync:4', 'unlink:1', 'unlink:3'];
+  const hit: string[] = [];
+  for (const [index, step] of steps.entries()) {
+    const pass = index + 1;
     const args = [
       'embed',
       '--template',
@@ -328,10 +330,17 @@ test('killed at random moments, again and again, no file is ever anything but wh
       '--in-place',
       ...names,
     ];
-    const child = spawn(process.execPath, [cli, ...args], { cwd: folder, env: state(), stdio: 'ignore' });
+    const stopAt = path.join(root, 'tests/fixtures/stopAt.mjs');
+    const child = spawn(process.execPath, ['--import', stopAt, cli, ...args], {
+      cwd: folder,
+      env: { ...state(), FABRICA_STOP_AT: step },
+      stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+    });
     const ended = once(child, 'exit');
-    await pause(250 + pass * 40);
-    child.kill('SIGKILL');
+    child.once('message', () => {
+      hit.push(step);
+      child.kill('SIGKILL');
+    });
     await ended;
     await picture('other.jpg');
     expect(fabrica('embed', '--template', 'house.json', ...facts, '--in-place', 'other.jpg').status).toBe(0);
@@ -339,6 +348,7 @@ test('killed at random moments, again and again, no file is ever anything but wh
       expect((await values(name)).copyrightNotice).toMatch(/^© 2026 Aune Pell \/ pass \d+$/);
     expect(readdirSync(at('state/undo'))).toEqual([]);
   }
+  expect(hit).toEqual(steps);
   const last = fabrica('embed', '--template', 'house.json', ...facts, '--in-place', ...names);
   expect(last).toMatchObject({ status: 0, lines: [] });
   for (const name of names)

@@ -9,6 +9,7 @@ import { knownKinds, openContainer } from '@/core/containers/registry';
 import { planEmbed } from '@/core/embed/planEmbed';
 import { FormatError } from '@/core/problems/problem';
 import { boxedRawFile } from '../fixtures/boxedRaw';
+import { propertyRuns } from '../fixtures/budget';
 import { xmpPacket } from '../fixtures/build';
 import { carryOut, embedInMemory, valuesIn } from '../fixtures/embed';
 import { allSamples, rawSample } from '../fixtures/formats';
@@ -122,7 +123,7 @@ describe.each(cases)('%s', (name, kind: Kind) => {
         mutated.set(over.subarray(0, file.length - at), at);
         await survive(mutated, name);
       }),
-      { numRuns: 200 },
+      propertyRuns(50),
     );
   });
 

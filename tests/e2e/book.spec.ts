@@ -1,8 +1,10 @@
 import { execFileSync } from 'node:child_process';
 import { copyFileSync, mkdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { running } from './fabrica';
+import { labels } from './labels';
+import { test } from './test';
 
 /** The template book and shelf, to the bytes in a file; an assignment of its own keeps the others undisturbed. */
 test.describe.configure({ mode: 'serial' });
@@ -67,12 +69,12 @@ test('a template is built from nothing by keyboard alone', async () => {
   await page.goto(`${address}/templates`);
   await tabTo('Make a template');
   await page.keyboard.press('Enter');
-  await expect(page.getByLabel('Name of the template')).toBeFocused();
+  await expect(page.getByLabel(labels.templates.nameOfTheTemplate)).toBeFocused();
   await page.keyboard.type('By keyboard');
   await findField('who owns it');
   await expect(box('Copyright Notice')).toBeFocused();
   await page.keyboard.type('(c)');
-  await expect(page.getByText('makes it ©')).toBeVisible();
+  await expect(page.getByText(labels.shell.makesItCopyright)).toBeVisible();
   await page.keyboard.press('Alt+KeyC');
   await page.keyboard.type(' {{year t');
   await expect(page.getByRole('option', { name: 'year taken 2025' })).toBeVisible();
@@ -133,14 +135,14 @@ test('Description is a sign-off or a caption by choice, and a status can be not 
   await page.goto(`${address}/templates/new`);
   await box('Name of the template').fill('Words by choice');
   await box('Description').fill('Seen from the quay.');
-  await page.getByRole('radio', { name: 'the caption itself, where there is none' }).focus();
+  await page.getByRole('radio', { name: labels.templates.theCaptionItselfWhereThereIsNone }).focus();
   await page.keyboard.press('Space');
   const state = page.locator('[data-field="rightsStatus"] select').first();
   await state.selectOption({ label: 'not stated' });
   await expect(page.getByText('draft, saved')).toBeVisible();
   await page.reload();
   await expect(state).toHaveValue(' not stated');
-  await page.getByRole('button', { name: 'Save the template' }).click();
+  await page.getByRole('button', { name: labels.templates.saveTheTemplate }).click();
   await expect(page.getByText('version 1', { exact: true })).toBeVisible();
   const id = page.url().split('/').at(-1)!;
   const saved = (await (await page.request.get(`${address}/api/templates/${id}`)).json()) as {
@@ -170,9 +172,9 @@ test('of an XMP file one chooses: what belongs to one picture is not ticked, a y
     <dc:rights><rdf:Alt><rdf:li xml:lang="x-default">© 2024 Aune Pell</rdf:li></rdf:Alt></dc:rights>
     </rdf:Description></rdf:RDF></x:xmpmeta>`;
   await page.goto(`${address}/templates`);
-  await page.getByRole('button', { name: 'Begin from …' }).click();
+  await page.getByRole('button', { name: labels.templates.beginFrom }).click();
   await page
-    .getByLabel('Template file')
+    .getByLabel(labels.templates.templateFile)
     .setInputFiles({ name: 'Old rights.xmp', mimeType: 'application/rdf+xml', buffer: Buffer.from(packet) });
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('checkbox', { name: /^Headline/ })).not.toBeChecked();
@@ -200,35 +202,35 @@ test('one’s details are kept once, and taken up by placeholder', async () => {
   await box('Telephone').fill('+47 555 01 80');
   await box('Web address').fill('www.tarnandtide.example');
   await page.getByRole('button', { name: 'make it https://www.tarnandtide.example' }).click();
-  await page.getByRole('button', { name: 'Save my details' }).click();
+  await page.getByRole('button', { name: labels.details.saveMyDetails }).click();
   await expect(page.getByText('No template takes these up yet', { exact: false })).toBeVisible();
   await page.goto(`${address}/templates/new`);
-  await page.getByLabel('Name of the template').fill('Reach of Ida');
+  await page.getByLabel(labels.templates.nameOfTheTemplate).fill('Reach of Ida');
   await page.getByRole('button', { name: 'from my details' }).last().click();
   await page.getByRole('checkbox', { name: /^Creator/ }).uncheck();
   await page.getByRole('button', { name: 'Put these 3 in' }).click();
   await expect(page.getByRole('button', { name: 'Placeholder Ida Brandvik, telephone' })).toBeVisible();
   await expect(page.getByText('+47 555 01 80', { exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'Save the template' }).click();
+  await page.getByRole('button', { name: labels.templates.saveTheTemplate }).click();
   await expect(status('version 1')).toBeVisible();
 });
 
 test('structures, an open licence and public domain: consistent, and asked twice', async () => {
   await page.goto(`${address}/templates/new`);
-  await page.getByLabel('Name of the template').fill('Open, with licensor');
+  await page.getByLabel(labels.templates.nameOfTheTemplate).fill('Open, with licensor');
   await page.getByRole('button', { name: 'Licensor: add one' }).click();
   await page.getByLabel('Licensor: Name').fill('Tarn & Tide');
   await page.getByRole('button', { name: 'an open licence' }).click();
-  await page.getByLabel('Licence', { exact: true }).selectOption('by-sa');
+  await page.getByLabel(labels.ui.licence, { exact: true }).selectOption('by-sa');
   await page.getByRole('button', { name: 'Put CC BY-SA 4.0 in' }).click();
   await expect(page.getByText('https://creativecommons.org/licenses/by-sa/4.0/').first()).toBeVisible();
   const state = page.getByLabel('Copyright Status', { exact: true }).and(page.locator('select'));
   await expect(state).toHaveValue('in-copyright');
   await state.selectOption('public-domain');
   await expect(page.getByRole('alertdialog')).toContainText('for ever');
-  await page.getByRole('button', { name: 'Keep my rights' }).click();
+  await page.getByRole('button', { name: labels.templates.keepMyRights }).click();
   await expect(state).toHaveValue('in-copyright');
-  await page.getByRole('button', { name: 'Save the template' }).click();
+  await page.getByRole('button', { name: labels.templates.saveTheTemplate }).click();
   await expect(status('version 1')).toBeVisible();
 });
 
@@ -246,7 +248,7 @@ test('three together: each value shows where it came from; embedded, they stand 
     'PATCH',
   );
   await page.goto(`${address}/assignments/${assignment}/prepare`);
-  const outcome = page.getByRole('region', { name: 'What comes out' });
+  const outcome = page.getByRole('region', { name: labels.prepare.whatComesOut });
   await expect(outcome.getByText('for the Boat Trust', { exact: false })).toBeVisible();
   await expect(outcome.getByText('Reach of Ida').first()).toBeVisible();
   await page.goto(`${address}/assignments/${assignment}/bring-in`);
@@ -268,7 +270,9 @@ test('three together: each value shows where it came from; embedded, they stand 
 
 test('a new telephone number is changed in one place, and rolled out with proof', async () => {
   await page.goto(`${address}/details`);
-  await expect(page.getByText('A change here reaches', { exact: false })).toContainText('Reach of Ida');
+  await expect(page.getByText(labels.details.aChangeHereReaches, { exact: false })).toContainText(
+    'Reach of Ida',
+  );
   await box('Telephone').fill('+47 555 01 99');
   await expect(status('saving …')).toBeVisible();
   await expect(status('saving …')).toHaveCount(0);
@@ -282,7 +286,7 @@ test('a new telephone number is changed in one place, and rolled out with proof'
   await page.getByRole('button', { name: 'Bring 3 to the present version …' }).click();
   await expect(page.getByText('+47 555 01 80 → +47 555 01 99')).toBeVisible();
   await page.getByRole('button', { name: 'Embed in 3' }).click();
-  await page.getByRole('link', { name: 'see the receipt' }).click();
+  await page.getByRole('link', { name: labels.templates.seeTheReceipt }).click();
   await expect(page.getByRole('heading', { name: 'Embedded 3 of 3' })).toBeVisible();
   expect(exiv2('kt26-0402.jpg')).toContain('+47 555 01 99');
   expect(exiv2('kt26-0402.jpg')).not.toContain('+47 555 01 80');
@@ -296,9 +300,9 @@ test('versions tell what changed and lead back; a draft is told from a version',
   await page.reload();
   await expect(box('Credit Line')).toHaveText('Tarn & Tide');
   await page.getByRole('button', { name: 'Save as version 2' }).click();
-  await page.getByRole('button', { name: 'Versions', exact: true }).click();
+  await page.getByRole('button', { name: labels.describe.versions, exact: true }).click();
   await expect(page.getByText('1 more', { exact: false })).toBeVisible();
-  await page.getByRole('button', { name: 'what changed' }).click();
+  await page.getByRole('button', { name: labels.templates.whatChanged }).click();
   await expect(page.getByText('Same in both: 3.')).toBeVisible();
   await page.getByRole('button', { name: 'Make version 1 the present one again' }).click();
   await expect(status('version 3')).toBeVisible();
@@ -307,10 +311,10 @@ test('versions tell what changed and lead back; a draft is told from a version',
 
 test('a starter is a page to fill in; a run refuses it until then, and advice mends what can be mended', async () => {
   await page.goto(`${address}/templates`);
-  await page.getByRole('button', { name: 'Begin from …' }).click();
+  await page.getByRole('button', { name: labels.templates.beginFrom }).click();
   await page.getByRole('button', { name: /^All rights reserved/ }).click();
   await expect(page.getByRole('button', { name: /^Placeholder fill in/ }).first()).toBeVisible();
-  await page.getByRole('button', { name: 'Save the template' }).click();
+  await page.getByRole('button', { name: labels.templates.saveTheTemplate }).click();
   await expect(status('version 1')).toBeVisible();
   const id = page.url().split('/').at(-1)!;
   await post(`assignments/${assignment}`, { inForce: [id] }, 'PATCH');
@@ -325,19 +329,19 @@ test('a starter is a page to fill in; a run refuses it until then, and advice me
   await page.getByRole('button', { name: /^Make it https/ }).click();
   await page.getByRole('button', { name: /^Advice/ }).click();
   await page.getByRole('button', { name: 'use the year taken' }).click();
-  await page.getByRole('button', { name: 'put ©' }).last().click();
+  await page.getByRole('button', { name: labels.templates.putCopyright }).last().click();
   await expect(box('Copyright Notice')).toHaveText('© year taken Aune Pell');
   await expect(page.getByText('Nothing to say', { exact: false })).toBeVisible();
 });
 
 test('from a picture that is described; what belongs to it alone is not ticked', async () => {
   await page.goto(`${address}/read`);
-  await page.getByLabel('Picture to read').setInputFiles(path.join(working, 'kt26-0401.jpg'));
-  await page.getByRole('button', { name: 'Make a template of it' }).click();
+  await page.getByLabel(labels.readout.pictureToRead).setInputFiles(path.join(working, 'kt26-0401.jpg'));
+  await page.getByRole('button', { name: labels.templates.makeATemplateOfIt }).click();
   await expect(page.getByRole('checkbox', { name: /^Creator Aune Pell/ })).toBeChecked();
   await expect(page.getByRole('checkbox', { name: /^Date Created/ })).not.toBeChecked();
   await page.getByRole('button', { name: /^Begin it with/ }).click();
-  await expect(page.getByLabel('Name of the template')).toHaveValue('From kt26-0401');
+  await expect(page.getByLabel(labels.templates.nameOfTheTemplate)).toHaveValue('From kt26-0401');
   await expect(box('Creator')).toHaveText('Aune Pell');
   // What one picture says does not go into every new assignment.
   const begun = await page.request.get(`${address}/api/templates/${page.url().split('/').at(-1)}`);
@@ -353,12 +357,12 @@ test('out as a file and in again, the same', async () => {
   await page.goto(`${address}/templates/${id}`);
   await page.getByRole('button', { name: 'Export' }).click();
   const download = page.waitForEvent('download');
-  await page.getByRole('link', { name: 'JSON', exact: true }).click();
+  await page.getByRole('link', { name: labels.ui.jSON, exact: true }).click();
   const file = await (await download).path();
   const written = JSON.parse(readFileSync(file, 'utf8')) as { entries: unknown };
   await page.goto(`${address}/templates`);
-  await page.getByRole('button', { name: 'Begin from …' }).click();
-  await page.getByLabel('Template file').setInputFiles({
+  await page.getByRole('button', { name: labels.templates.beginFrom }).click();
+  await page.getByLabel(labels.templates.templateFile).setInputFiles({
     name: 'Back again.json',
     mimeType: 'application/json',
     buffer: readFileSync(file),
@@ -373,15 +377,15 @@ test('out as a file and in again, the same', async () => {
 
 test('the shelf: found by contents, duplicated, archived', async () => {
   await page.goto(`${address}/templates`);
-  await page.getByLabel('Find a template').fill('by-sa');
+  await page.getByLabel(labels.ui.findATemplate).fill('by-sa');
   await expect(page.getByRole('listitem').filter({ hasText: 'Open, with licensor' }).first()).toBeVisible();
   await expect(page.getByRole('link', { name: 'By keyboard' })).toBeHidden();
-  await page.getByLabel('Find a template').fill('Reach of Ida');
+  await page.getByLabel(labels.ui.findATemplate).fill('Reach of Ida');
   await page.getByRole('button', { name: 'duplicate Reach of Ida' }).click();
   await expect(page.getByRole('link', { name: 'Reach of Ida 2' })).toBeVisible();
   await page.getByRole('button', { name: 'archive Reach of Ida 2' }).click();
   await expect(page.getByRole('link', { name: 'Reach of Ida 2' })).toBeHidden();
-  await page.getByLabel('Show').selectOption('archived');
+  await page.getByLabel(labels.ui.show).selectOption('archived');
   await expect(page.getByRole('link', { name: 'Reach of Ida 2' })).toBeVisible();
 });
 

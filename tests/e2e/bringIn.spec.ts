@@ -1,9 +1,11 @@
 import { execFileSync } from 'node:child_process';
 import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { boxOf, retype, running } from './fabrica';
+import { labels } from './labels';
+import { test } from './test';
 
 /** From the card, by a plan; others’ pictures; stopped and going on; and from the desktop through the browser. */
 test.describe.configure({ mode: 'serial' });
@@ -55,19 +57,19 @@ const act = () => page.getByRole('button', { name: /^(Bring|Move) in \d+$/ });
 
 test('a source is chosen; names, folders and a second copy are shown on the pictures that come', async () => {
   await page.goto(`${home}/bring-in`);
-  await page.getByRole('button', { name: 'another folder of this machine' }).click();
-  await page.getByLabel('Path of the folder').fill(card);
-  await page.getByRole('button', { name: 'Use this folder' }).click();
+  await page.getByRole('button', { name: labels.bringIn.anotherFolderOfThisMachine }).click();
+  await page.getByLabel(labels.folders.pathOfTheFolder).fill(card);
+  await page.getByRole('button', { name: labels.folders.useThisFolder }).click();
   await expect(act()).toBeVisible();
   await page
-    .getByRole('textbox', { name: 'Names', exact: true })
+    .getByRole('textbox', { name: labels.ui.names, exact: true })
     .fill('{{ date taken : yMMdd }}-{{ running number : 3 }}');
-  await page.getByRole('textbox', { name: 'Folders', exact: true }).fill('{{ year taken }}');
+  await page.getByRole('textbox', { name: labels.ui.folders, exact: true }).fill('{{ year taken }}');
   await expect(page.getByText(/^kt26-0401\.jpg → 2026\/\d{8}-001\.jpg$/).last()).toBeVisible();
-  await page.getByRole('textbox', { name: 'Second copy in' }).fill(second);
-  await page.getByLabel('Keywords for all of them').fill('by plan');
-  await page.getByLabel('Starting rating').selectOption('3');
-  const proof = page.getByRole('region', { name: 'Review changes before they are written' });
+  await page.getByRole('textbox', { name: labels.bringIn.secondCopyIn }).fill(second);
+  await page.getByLabel(labels.bringIn.keywordsForAllOfThem).fill('by plan');
+  await page.getByLabel(labels.bringIn.startingRating).selectOption('3');
+  const proof = page.getByRole('region', { name: labels.ui.reviewChangesBeforeTheyAreWritten });
   await expect(proof).toContainText(/^\d+ pictures, \d+ MB, copied/);
   await proof.locator('summary').click();
   await expect(proof).toContainText(/Image Rating\s*filled in \d+/);
@@ -75,18 +77,18 @@ test('a source is chosen; names, folders and a second copy are shown on the pict
 });
 
 test('what is set is kept as a plan; a change is told, and taken back by one act', async () => {
-  await page.getByRole('button', { name: 'Save as a plan' }).click();
-  await page.getByLabel('Name of the plan').fill('Yard card');
-  await page.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(page.getByText('as the plan says')).toBeVisible();
-  await page.getByRole('textbox', { name: 'Names', exact: true }).fill('other');
+  await page.getByRole('button', { name: labels.bringIn.saveAsAPlan }).click();
+  await page.getByLabel(labels.bringIn.nameOfThePlan).fill('Yard card');
+  await page.getByRole('button', { name: labels.ui.save, exact: true }).click();
+  await expect(page.getByText(labels.bringIn.asThePlanSays)).toBeVisible();
+  await page.getByRole('textbox', { name: labels.ui.names, exact: true }).fill('other');
   await expect(page.getByText('differs from the plan: names')).toBeVisible();
-  await page.getByRole('button', { name: 'Back to the plan' }).click();
-  await expect(page.getByRole('textbox', { name: 'Names', exact: true })).toHaveText(
+  await page.getByRole('button', { name: labels.bringIn.backToThePlan }).click();
+  await expect(page.getByRole('textbox', { name: labels.ui.names, exact: true })).toHaveText(
     'date taken yMMdd-running number 3',
   );
   await page.reload();
-  await expect(page.getByText('as the plan says')).toBeVisible();
+  await expect(page.getByText(labels.bringIn.asThePlanSays)).toBeVisible();
 });
 
 test('pictures of others stay out until it is said who that is', async () => {
@@ -102,10 +104,12 @@ test('pictures of others stay out until it is said who that is', async () => {
 
 test('a run is stopped and goes on; what comes is named, keyworded, rated, and stands twice', async () => {
   // Slow enough to be stopped on the way.
-  await ask('put', 'card', { speed: 8000 });
+  await ask('put', 'card', { speed: 900 });
   await act().click();
   await expect(page.getByRole('heading', { name: /^Bringing in [1-9]/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Stop after the files in progress' }).click({ force: true });
+  await page
+    .getByRole('button', { name: labels.receipts.stopAfterTheFilesInProgress })
+    .click({ force: true });
   await expect(page.getByRole('heading', { name: /then stopped$/ })).toBeVisible();
   const part = filesIn(working).length;
   expect(part).toBeLessThan(31);
@@ -138,7 +142,7 @@ const sent = (name: string, mimeType: string) => ({
 test('files sent by the browser wait to be brought in, and come like any others', async () => {
   await page.goto(`${home}/bring-in`);
   await page
-    .getByLabel('Files to send')
+    .getByLabel(labels.bringIn.filesToSend)
     .setInputFiles([
       sent('kt26-0401.jpg', 'image/jpeg'),
       sent('kt26-name-board.png', 'image/png'),
@@ -160,11 +164,11 @@ test('a move takes them from where they came', async () => {
   const source = path.join(data, 'bring-in-move');
   mkdirSync(source);
   copyFileSync(path.join(card, 'kt26-0402.jpg'), path.join(source, 'moved.jpg'));
-  await page.getByRole('button', { name: 'another folder of this machine' }).click();
-  await page.getByLabel('Path of the folder').fill(source);
-  await page.getByRole('button', { name: 'Use this folder' }).click();
-  await page.getByLabel('How to bring them in').selectOption('move');
-  await page.getByRole('textbox', { name: 'Second copy in' }).fill('');
+  await page.getByRole('button', { name: labels.bringIn.anotherFolderOfThisMachine }).click();
+  await page.getByLabel(labels.folders.pathOfTheFolder).fill(source);
+  await page.getByRole('button', { name: labels.folders.useThisFolder }).click();
+  await page.getByLabel(labels.bringIn.howToBringThemIn).selectOption('move');
+  await page.getByRole('textbox', { name: labels.bringIn.secondCopyIn }).fill('');
   await page.getByRole('checkbox', { name: 'moved.jpg' }).check();
   await page.getByRole('button', { name: 'Move in 1' }).click();
   await expect(page.getByRole('heading', { name: 'Moved in 1 of 1' })).toBeVisible();
@@ -176,14 +180,14 @@ const ask = (way: 'put' | 'post', what: string, sentData: object) =>
 
 test('a slow card: the run is paused and goes on; the card is taken out, and what failed is tried again', async () => {
   await page.goto(`${home}/bring-in`);
-  await page.getByRole('button', { name: 'another folder of this machine' }).click();
-  await page.getByLabel('Path of the folder').fill(card);
-  await page.getByRole('button', { name: 'Use this folder' }).click();
-  await page.getByLabel('How to bring them in').selectOption('copy');
-  await page.getByRole('button', { name: 'tick all' }).last().click();
-  await ask('put', 'card', { speed: 12_000 });
+  await page.getByRole('button', { name: labels.bringIn.anotherFolderOfThisMachine }).click();
+  await page.getByLabel(labels.folders.pathOfTheFolder).fill(card);
+  await page.getByRole('button', { name: labels.folders.useThisFolder }).click();
+  await page.getByLabel(labels.bringIn.howToBringThemIn).selectOption('copy');
+  await page.getByRole('button', { name: labels.bringIn.tickAll }).last().click();
+  await ask('put', 'card', { speed: 1300 });
   await act().click();
-  await page.getByRole('button', { name: 'Pause' }).click();
+  await page.getByRole('button', { name: labels.receipts.pause }).click();
   await expect(page.getByRole('heading', { name: /^Bringing in, paused at \d+ of \d+$/ })).toBeVisible();
   await expect(page.getByText('what is done is done')).toBeVisible();
   await ask('put', 'card', { isIn: false, speed: 0 });
@@ -200,8 +204,8 @@ test('a slow card: the run is paused and goes on; the card is taken out, and wha
 test('a template is made on the way, is in force when one comes back, and what was ticked stays ticked', async () => {
   await page.goto(`${home}/bring-in`);
   await (await boxOf(page, 'kt26-0403.jpg')).check();
-  await page.getByRole('link', { name: 'Make a template' }).click();
-  await page.getByLabel('Name of the template').fill('Made on the way');
+  await page.getByRole('link', { name: labels.ui.makeATemplate }).click();
+  await page.getByLabel(labels.templates.nameOfTheTemplate).fill('Made on the way');
   await page.getByRole('button', { name: 'Save the template, and back' }).click();
   await page.waitForURL(/bring-in$/);
   await expect(page.getByRole('link', { name: 'Made on the way' })).toBeVisible();
@@ -215,15 +219,19 @@ test('a drop folder brings in by itself what is put there, and holds others’ p
   const folder = path.join(data, 'bring-in-drop');
   mkdirSync(folder);
   await ask('put', 'makers', { name: 'Mats Orrin', answer: 'unknown' });
-  await page.getByRole('button', { name: 'another folder of this machine' }).click();
-  await page.getByLabel('Path of the folder').fill(folder);
-  await page.getByRole('button', { name: 'Use this folder' }).click();
-  await expect(page.getByRole('heading', { name: 'Nothing here' })).toBeVisible();
-  const dropping = page.getByLabel('a drop folder: what comes there is brought in by itself');
+  await page.getByRole('button', { name: labels.bringIn.anotherFolderOfThisMachine }).click();
+  await page.getByLabel(labels.folders.pathOfTheFolder).fill(folder);
+  await page.getByRole('button', { name: labels.folders.useThisFolder }).click();
+  await expect(page.getByRole('heading', { name: labels.bringIn.nothingHere })).toBeVisible();
+  const dropping = page.getByLabel(labels.bringIn.aDropFolderWhatComesThereIs);
   await dropping.click();
   await expect(dropping).toBeChecked();
-  await retype(page, page.getByRole('textbox', { name: 'Names', exact: true }), 'dropped {{ file name }}');
-  await retype(page, page.getByRole('textbox', { name: 'Folders', exact: true }), '');
+  await retype(
+    page,
+    page.getByRole('textbox', { name: labels.ui.names, exact: true }),
+    'dropped {{ file name }}',
+  );
+  await retype(page, page.getByRole('textbox', { name: labels.ui.folders, exact: true }), '');
   await page.waitForTimeout(1500);
   // Drawn anew: nothing of it is here yet.
   const drawn = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#35566f' } })

@@ -1,10 +1,12 @@
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { expect, type Locator, type Page, test } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { assignmentWith, type DeskAssignment, embedAll, exiv2, makePictures, send, values } from './desk';
 import { running } from './fabrica';
+import { labels } from './labels';
+import { test } from './test';
 
 /** Before sharing: a mixed set of exported copies is looked at, fixed on the spot, and what cannot be fixed is listed. */
 test.describe.configure({ mode: 'serial' });
@@ -75,7 +77,7 @@ test.beforeAll(async ({ browser }) => {
 test.afterAll(() => page.context().close());
 
 const check = (query = '') => page.goto(`${address}/assignments/${set.id}/check${query}`);
-const rules = () => page.getByRole('region', { name: 'Rules' });
+const rules = () => page.getByRole('region', { name: labels.check.rules });
 const rule = (name: string | RegExp) => rules().getByRole('button', { name });
 const photo = (name: string) => page.locator(`[data-photo="${name}"]`);
 const shown = () =>
@@ -93,7 +95,7 @@ const lists = () =>
 test('a list is chosen, and kept with the assignment', async () => {
   await check();
   await expect(page.getByText('6 of 8 are ready')).toBeVisible();
-  await page.getByLabel('for', { exact: true }).selectOption({ label: 'Web with licence link' });
+  await page.getByLabel(labels.ui.for, { exact: true }).selectOption({ label: 'Web with licence link' });
   await expect(page.getByText('5 of 8 are ready')).toBeVisible();
   await page.reload();
   await expect(page.getByText('5 of 8 are ready')).toBeVisible();
@@ -101,33 +103,33 @@ test('a list is chosen, and kept with the assignment', async () => {
 });
 
 test('a ready list becomes one’s own, with its own numbers and a rule more', async () => {
-  await page.getByRole('button', { name: 'change this list' }).click();
+  await page.getByRole('button', { name: labels.check.changeThisList }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Name').fill('Sharing');
+  await dialog.getByLabel(labels.ui.name).fill('Sharing');
   const size = dialog.getByRole('listitem', { name: /^Long side/ });
-  await size.getByLabel('at least', { exact: true }).fill('1500');
-  await size.getByLabel('How grave', { exact: true }).selectOption('Must');
+  await size.getByLabel(labels.check.atLeast, { exact: true }).fill('1500');
+  await size.getByLabel(labels.check.howGrave, { exact: true }).selectOption('Must');
   await dialog
     .getByRole('listitem', { name: /^At least 3 keywords/ })
-    .getByLabel('at least', { exact: true })
+    .getByLabel(labels.check.atLeast, { exact: true })
     .fill('1');
-  await dialog.getByLabel('Another rule').selectOption({ label: 'A field that must be filled' });
-  await dialog.getByRole('button', { name: 'Add', exact: true }).click();
+  await dialog.getByLabel(labels.check.anotherRule).selectOption({ label: 'A field that must be filled' });
+  await dialog.getByRole('button', { name: labels.check.add, exact: true }).click();
   await dialog
     .getByRole('listitem', { name: 'Headline' })
     .getByLabel('field')
     .selectOption({ label: 'Title' });
   await dialog
     .getByRole('listitem', { name: 'Title' })
-    .getByLabel('How grave', { exact: true })
+    .getByLabel(labels.check.howGrave, { exact: true })
     .selectOption('Must');
   await dialog.getByRole('button', { name: 'Remove: No coordinates' }).click();
   // What is half done outlives a reload.
   await page.reload();
-  await page.getByRole('button', { name: 'change this list' }).click();
-  await expect(dialog.getByLabel('Name')).toHaveValue('Sharing');
+  await page.getByRole('button', { name: labels.check.changeThisList }).click();
+  await expect(dialog.getByLabel(labels.ui.name)).toHaveValue('Sharing');
   await expect(dialog.getByRole('listitem', { name: 'Title' })).toBeVisible();
-  await dialog.getByRole('button', { name: 'Save as a list of your own' }).click();
+  await dialog.getByRole('button', { name: labels.check.saveAsAListOfYourOwn }).click();
   await expect(dialog).toBeHidden();
   await expect(rule(/^Long side at least 1,500 px/)).toBeVisible();
   const own = (await lists()).find((one) => one.name === 'Sharing')!;
@@ -144,31 +146,32 @@ test('a ready list becomes one’s own, with its own numbers and a rule more', a
 });
 
 test('a list of one’s own is changed, and goes out as a file and in again', async () => {
-  await page.getByRole('button', { name: 'change this list' }).click();
+  await page.getByRole('button', { name: labels.check.changeThisList }).click();
   const dialog = page.getByRole('dialog');
   await dialog
     .getByRole('listitem', { name: 'Credit Line' })
-    .getByLabel('How grave', { exact: true })
+    .getByLabel(labels.check.howGrave, { exact: true })
     .selectOption('Worth a look');
-  await dialog.getByRole('button', { name: 'Save', exact: true }).click();
+  await dialog.getByRole('button', { name: labels.ui.save, exact: true }).click();
   await expect(dialog).toBeHidden();
   const own = (await lists()).find((one) => one.name === 'Sharing')!;
   expect(own.rules).toContainEqual({ check: 'field', field: 'creditLine', severity: 'note' });
-  await page.getByRole('button', { name: 'change this list' }).click();
+  await page.getByRole('button', { name: labels.check.changeThisList }).click();
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    dialog.getByRole('link', { name: 'export as a file' }).click(),
+    dialog.getByRole('link', { name: labels.check.exportAsAFile }).click(),
   ]);
   const bytes = readFileSync(await file.path());
   await dialog
-    .getByLabel('Checklist file')
+    .getByLabel(labels.check.checklistFile)
     .setInputFiles({ name: 'a.json', mimeType: 'application/json', buffer: bytes });
   await expect(dialog).toBeHidden();
   const again = (await lists()).find((one) => one.name === 'Sharing (2)')!;
   expect(again.rules).toEqual(own.rules);
   await expect.poll(async () => (await assignment()).checklist).toBe(again.id);
-  await page.getByRole('button', { name: 'change this list' }).click();
-  await dialog.getByLabel('Checklist file').setInputFiles({
+  await expect(page.getByLabel(labels.ui.for, { exact: true })).toHaveValue(again.id);
+  await page.getByRole('button', { name: labels.check.changeThisList }).click();
+  await dialog.getByLabel(labels.check.checklistFile).setInputFiles({
     name: 'b.json',
     mimeType: 'application/json',
     buffer: Buffer.from(
@@ -176,50 +179,50 @@ test('a list of one’s own is changed, and goes out as a file and in again', as
     ),
   });
   await expect(dialog.getByRole('alert')).toContainText('This is no checklist');
-  await dialog.getByRole('button', { name: 'Remove this list' }).click();
+  await dialog.getByRole('button', { name: labels.check.removeThisList }).click();
   await expect(dialog).toBeHidden();
   await expect.poll(async () => (await assignment()).checklist).toBe('minimum');
-  await page.getByLabel('for', { exact: true }).selectOption({ label: 'Sharing' });
+  await page.getByLabel(labels.ui.for, { exact: true }).selectOption({ label: 'Sharing' });
   await expect(rule(/^Long side at least 1,500 px/)).toBeVisible();
 });
 
 test('every kind of rule with its own values', async () => {
-  await page.getByRole('button', { name: 'change this list' }).click();
+  await page.getByRole('button', { name: labels.check.changeThisList }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Name').fill('Sharing everything');
+  await dialog.getByLabel(labels.ui.name).fill('Sharing everything');
   while ((await dialog.getByRole('button', { name: /^Remove: / }).count()) > 0)
     await dialog
       .getByRole('button', { name: /^Remove: / })
       .first()
       .click();
   const add = async (kind: string) => {
-    await dialog.getByLabel('Another rule').selectOption({ label: kind });
-    await dialog.getByRole('button', { name: 'Add', exact: true }).click();
+    await dialog.getByLabel(labels.check.anotherRule).selectOption({ label: kind });
+    await dialog.getByRole('button', { name: labels.check.add, exact: true }).click();
     return dialog.getByRole('listitem').last();
   };
   const oneOf = await add('One of several fields');
   await oneOf.getByRole('button', { name: 'Without Country' }).click();
-  await oneOf.getByRole('button', { name: 'or another' }).click();
+  await oneOf.getByRole('button', { name: labels.check.orAnother }).click();
   await oneOf.getByLabel('field 2', { exact: true }).selectOption({ label: 'Sublocation' });
   const pattern = await add('A field of a certain form');
   await pattern.getByLabel('field', { exact: true }).selectOption({ label: 'Title' });
-  await pattern.getByLabel('like', { exact: true }).fill('SH##-*');
+  await pattern.getByLabel(labels.check.like, { exact: true }).fill('SH##-*');
   const length = await add('The length of a text');
-  await length.getByLabel('unit', { exact: true }).selectOption('words');
-  await length.getByLabel('at least', { exact: true }).fill('3');
-  await length.getByLabel('at most', { exact: true }).fill('');
+  await length.getByLabel(labels.check.unit, { exact: true }).selectOption('words');
+  await length.getByLabel(labels.check.atLeast, { exact: true }).fill('3');
+  await length.getByLabel(labels.check.atMost, { exact: true }).fill('');
   const size = await add('The size in pixels');
-  await size.getByLabel('side', { exact: true }).selectOption('megapixels');
-  await size.getByLabel('at least', { exact: true }).fill('0.5');
+  await size.getByLabel(labels.check.side, { exact: true }).selectOption('megapixels');
+  await size.getByLabel(labels.check.atLeast, { exact: true }).fill('0.5');
   const format = await add('The format of the file');
   await format.getByLabel('TIFF', { exact: true }).check();
   await format.getByLabel('JPEG', { exact: true }).uncheck();
   const profile = await add('The colour profile');
-  await profile.getByLabel('one of', { exact: true }).fill('Display P3, sRGB');
+  await profile.getByLabel(labels.check.oneOf, { exact: true }).fill('Display P3, sRGB');
   const bits = await add('Bits of a sample');
   await bits.getByLabel('16', { exact: true }).check();
   await add('Keywords from the vocabulary');
-  await dialog.getByRole('button', { name: 'Save as a new list' }).click();
+  await dialog.getByRole('button', { name: labels.check.saveAsANewList }).click();
   await expect(dialog).toBeHidden();
   const everything = (await lists()).find((one) => one.name === 'Sharing everything')!;
   expect(everything.rules).toEqual([
@@ -234,19 +237,19 @@ test('every kind of rule with its own values', async () => {
   ]);
   await expect(rule(/^Format TIFF/)).toContainText('8');
   await expect(rule(/^Picture at least 0.5 megapixels/)).toContainText('2');
-  await page.getByLabel('for', { exact: true }).selectOption({ label: 'Sharing' });
+  await page.getByLabel(labels.ui.for, { exact: true }).selectOption({ label: 'Sharing' });
   await expect(rule(/^Long side at least 1,500 px/)).toBeVisible();
 });
 
 test('empty fields are filled from the templates in force, after a proof, and nothing else is touched', async () => {
   await rule(/^Creator/).click();
   await expect.poll(shown).toEqual([noMaker, noMakerToo]);
-  await page.getByRole('button', { name: 'Fill from the templates in force …' }).click();
+  await page.getByRole('button', { name: labels.check.fillFromTheTemplatesInForce }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByText('filled in 2')).toBeVisible();
   await dialog.getByRole('button', { name: 'Write into 2 drafts' }).click();
   await expect(rule(/^Creator/)).toContainText('none fails');
-  await expect(page.getByText('Every picture passes.')).toBeVisible();
+  await expect(page.getByText(labels.check.everyPicturePasses)).toBeVisible();
   await expect
     .poll(() => held(noMaker, 'creator', 'city', 'contactEmail'))
     .toMatchObject({
@@ -255,7 +258,7 @@ test('empty fields are filled from the templates in force, after a proof, and no
       contactEmail: null,
     });
   await rule(/^E-mail, Telephone or Web address/).click();
-  await page.getByRole('button', { name: 'Fill from the templates in force …' }).click();
+  await page.getByRole('button', { name: labels.check.fillFromTheTemplatesInForce }).click();
   await dialog.getByRole('button', { name: 'Write into 2 drafts' }).click();
   await expect
     .poll(() => held(noMakerToo!, 'contactEmail'))
@@ -296,12 +299,12 @@ test('the failing ones are selected by one act and written on the spot; the coun
   await rule(/^At least 1 keyword/).click();
   await expect.poll(shown).toEqual([noKeywords]);
   await page.getByRole('button', { name: 'Write for this one' }).click();
-  await page.getByLabel('Keywords', { exact: true }).fill('plank');
-  await page.getByLabel('Keywords', { exact: true }).press('Enter');
+  await page.getByLabel(labels.describe.keywords, { exact: true }).fill('plank');
+  await page.getByLabel(labels.describe.keywords, { exact: true }).press('Enter');
   await expect(rule(/^At least 1 keyword/)).toContainText('none fails');
   await expect(photo(noKeywords!)).toContainText('fixed');
   await expect.poll(() => held(noKeywords!, 'keywords')).toMatchObject({ keywords: ['plank'] });
-  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.getByRole('grid', { name: labels.ui.pictures }).focus();
   await page.keyboard.press('Escape');
   await expect(photo(noKeywords!)).toHaveCount(0);
 });
@@ -309,7 +312,7 @@ test('the failing ones are selected by one act and written on the spot; the coun
 test('titles are written one by one, among those that lack one', async () => {
   await rule(/^Title/).click();
   await expect.poll(async () => (await shown()).length).toBe(8);
-  await page.getByRole('link', { name: 'one by one' }).click();
+  await page.getByRole('link', { name: labels.check.oneByOne }).click();
   await expect(page.getByText('8 of 8 pictures')).toBeVisible();
   await page.goto(`${address}/assignments/${set.id}/check?rule=${await placeOf('title')}`);
   await page.getByRole('button', { name: 'Write for these 8' }).click();
@@ -329,10 +332,10 @@ async function placeOf(field: string): Promise<number> {
 
 test('what writing cannot fix is a list for the source, copied as text', async () => {
   await rules().getByRole('button', { name: 'Back to the source: 2 pictures' }).click();
-  const list = page.getByRole('region', { name: 'Back to the source' });
+  const list = page.getByRole('region', { name: labels.check.backToTheSource });
   await expect(list.getByRole('row')).toHaveCount(3);
   await expect(list.getByRole('row', { name: new RegExp(small!) })).toContainText('600 × 400 px');
-  await list.getByRole('button', { name: 'Copy the list' }).click();
+  await list.getByRole('button', { name: labels.check.copyTheList }).click();
   await expect(list.getByText('Copied.')).toBeVisible();
   const text = await page.evaluate(() => navigator.clipboard.readText());
   expect(text.split('\n')).toEqual([
@@ -345,7 +348,7 @@ test('what writing cannot fix is a list for the source, copied as text', async (
 // The router missed the first Back, and asked the server for it: its answer took back the press of the next test.
 test('Back and Forward lead through rules and views, also right after a reload', async () => {
   const title = page.getByRole('heading', { name: 'Title' });
-  const list = page.getByRole('region', { name: 'Back to the source' });
+  const list = page.getByRole('region', { name: labels.check.backToTheSource });
   await page.goBack();
   await expect(title).toBeVisible();
   await page.goForward();
@@ -370,25 +373,27 @@ async function expectUnmoved(leaf: Locator) {
 }
 
 test('how full the set is, drawn and as numbers', async () => {
-  await rules().getByRole('button', { name: 'How full the set is' }).click();
-  const full = page.getByRole('region', { name: 'How full the set is' });
+  await rules().getByRole('button', { name: labels.check.howFullTheSetIs }).click();
+  const full = page.getByRole('region', { name: labels.check.howFullTheSetIs });
   await expect(full.locator('svg.recharts-surface')).toHaveCount(2);
   await expectUnmoved(full);
-  await expect(full.getByRole('table', { name: 'By thread' }).getByRole('row', { name: /^who/ })).toHaveText(
-    'who620',
-  );
-  await expect(full.getByRole('table', { name: 'By field' }).getByRole('row', { name: /^Title/ })).toHaveText(
-    'Title80',
-  );
+  await expect(
+    full.getByRole('table', { name: labels.check.byThread }).getByRole('row', { name: /^who/ }),
+  ).toHaveText('who620');
+  await expect(
+    full.getByRole('table', { name: labels.check.byField }).getByRole('row', { name: /^Title/ }),
+  ).toHaveText('Title80');
 });
 
 test('on a narrow screen what is asked for comes into view', async () => {
   const wide = page.viewportSize()!;
   await page.setViewportSize({ width: 480, height: 900 });
   await rules().getByRole('button', { name: 'Compare with files fetched back' }).click();
-  const back = page.getByRole('region', { name: 'Fetched back' });
-  await expect(back.getByRole('heading', { name: 'What came back' })).toBeInViewport({ ratio: 1 });
-  await expect(back.getByRole('button', { name: 'Compare', exact: true })).toBeInViewport({ ratio: 1 });
+  const back = page.getByRole('region', { name: labels.check.fetchedBack });
+  await expect(back.getByRole('heading', { name: labels.check.whatCameBack })).toBeInViewport({ ratio: 1 });
+  await expect(back.getByRole('button', { name: labels.check.compare, exact: true })).toBeInViewport({
+    ratio: 1,
+  });
   await expectUnmoved(back);
   await page.setViewportSize(wide);
 });
@@ -434,10 +439,10 @@ test('what came back from a site is compared with the whole set', async () => {
   ] as const)
     writeFileSync(path.join(back, as), await sharp(sent(name)).resize(800).jpeg().toBuffer());
   await check();
-  await rules().getByRole('button', { name: 'Compare with files fetched back …' }).click();
-  const region = page.getByRole('region', { name: 'Fetched back' });
-  await region.getByLabel('Folder of the files', { exact: true }).fill(back);
-  await region.getByRole('button', { name: 'Compare', exact: true }).click();
+  await rules().getByRole('button', { name: labels.check.compareWithFilesFetchedBack }).click();
+  const region = page.getByRole('region', { name: labels.check.fetchedBack });
+  await region.getByLabel(labels.check.folderOfTheFiles, { exact: true }).fill(back);
+  await region.getByRole('button', { name: labels.check.compare, exact: true }).click();
   await expect(region.getByRole('status')).toContainText('2 of 2 files looked at');
   await expect(region.getByRole('status')).toContainText('did not come back');
   await expect(region.getByText(`is ${names[0]}, known by its name`)).toBeVisible();

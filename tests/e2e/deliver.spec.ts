@@ -2,12 +2,14 @@ import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { rawSample } from '../fixtures/formats';
 import { assignmentWith, type DeskAssignment, send } from './desk';
 import { running } from './fabrica';
+import { labels } from './labels';
 import { recipeOn } from './recipes';
+import { test } from './test';
 
 /** Copies leave: for web pages, with rights alone, with a mark, under an open licence, from raw files, to a client. */
 test.describe.configure({ mode: 'serial' });
@@ -91,7 +93,7 @@ const recipe = async () =>
   (await send<{ recipe: Record<string, unknown> }>(page, `assignments/${set.id}`, undefined, 'GET')).recipe;
 const region = (name: string) => page.getByRole('region', { name });
 const said = (what: string) =>
-  page.getByRole('list', { name: 'What it says' }).getByRole('listitem').filter({ hasText: what });
+  page.getByRole('list', { name: labels.deliver.whatItSays }).getByRole('listitem').filter({ hasText: what });
 
 test('the sentences say the usual recipe; the check holds back what fails it', async () => {
   await deliverPage();
@@ -101,18 +103,18 @@ test('the sentences say the usual recipe; the check holds back what fails it', a
   await expect(page.getByText('2 held back')).toBeVisible();
   await expect(page.getByText(`${bare}, ${raw}`)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Deliver 2', exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'send all the same' }).click();
+  await page.getByRole('button', { name: labels.deliver.sendAllTheSame }).click();
   await expect(page.getByRole('button', { name: 'Deliver 4', exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'hold back' }).click();
+  await page.getByRole('button', { name: labels.deliver.holdBack }).click();
   await expect(page.getByRole('button', { name: 'Deliver 2', exact: true })).toBeVisible();
 });
 
 test('every part is changed by the mouse, is kept, and shows in the copy that stands beside', async () => {
   await choose('Size', async () => {
-    await opened().getByLabel('Long side', { exact: true }).fill('600');
-    await opened().getByRole('button', { name: 'Add a further size' }).click();
+    await opened().getByLabel(labels.deliver.longSide, { exact: true }).fill('600');
+    await opened().getByRole('button', { name: labels.deliver.addAFurtherSize }).click();
     await opened().getByLabel('Further size 1').selectOption('short side');
-    await opened().getByLabel('Short side', { exact: true }).fill('200');
+    await opened().getByLabel(labels.deliver.shortSide, { exact: true }).fill('200');
   });
   await expect(choice('Size')).toHaveText('600 pixels on the long side and 1 further size');
   await choose('Format', () => opened().getByLabel(/^WebP/).check());
@@ -122,7 +124,7 @@ test('every part is changed by the mouse, is kept, and shows in the copy that st
       .check(),
   );
   await choose('Quality', async () => {
-    await opened().getByLabel('Quality', { exact: true }).fill('70');
+    await opened().getByLabel(labels.deliver.quality, { exact: true }).fill('70');
     await opened().getByLabel('a little').check();
   });
   await choose('Names', async () => {
@@ -206,16 +208,16 @@ test('chosen fields: the notice goes along, unless one says twice that it does n
     await opened()
       .getByLabel(/^chosen fields only/)
       .check();
-    await opened().getByLabel('Find a field').fill('keywords');
-    await opened().getByLabel('Keywords', { exact: true }).check();
-    await opened().getByLabel('the copyright notice goes along').click();
-    await opened().getByRole('button', { name: 'Keep it' }).click();
-    await expect(opened().getByLabel('the copyright notice goes along')).toBeChecked();
+    await opened().getByLabel(labels.ui.findAField).fill('keywords');
+    await opened().getByLabel(labels.describe.keywords, { exact: true }).check();
+    await opened().getByLabel(labels.deliver.theCopyrightNoticeGoesAlong).click();
+    await opened().getByRole('button', { name: labels.deliver.keepIt }).click();
+    await expect(opened().getByLabel(labels.deliver.theCopyrightNoticeGoesAlong)).toBeChecked();
   });
   await expect(choice('What they carry')).toHaveText('Keywords and the notice');
   await choose('What they carry', async () => {
-    await opened().getByLabel('the copyright notice goes along').click();
-    await opened().getByRole('button', { name: 'Leave the notice out all the same' }).click();
+    await opened().getByLabel(labels.deliver.theCopyrightNoticeGoesAlong).click();
+    await opened().getByRole('button', { name: labels.deliver.leaveTheNoticeOutAllTheSame }).click();
   });
   await expect(choice('What they carry')).toHaveText('Keywords');
   await press('Deliver 2', 2);
@@ -253,11 +255,11 @@ test('a scanned signature is drawn onto copies across and upright; the pictures 
     .toBuffer();
   await choose('Visible mark', async () => {
     await opened()
-      .getByLabel('Image of a signature')
+      .getByLabel(labels.deliver.imageOfASignature)
       .setInputFiles({ name: 'aune.jpg', mimeType: 'image/jpeg', buffer: scan });
     await expect(opened().getByLabel('the signature “aune”').first()).toBeChecked();
     await opened().getByLabel('top left', { exact: true }).check();
-    await opened().getByLabel('Height', { exact: true }).fill('12');
+    await opened().getByLabel(labels.deliver.height, { exact: true }).fill('12');
   });
   await expect(choice('Visible mark')).toHaveText('the signature “aune”, large, top left');
   await expect.poll(recipe).toMatchObject({ mark: { place: 'top left', size: 12 } });
@@ -288,14 +290,14 @@ test('a text as a mark, all over; then none again', async () => {
       .getByRole('button', { name: /^Remove the signature aune/ })
       .first()
       .click();
-    await opened().getByLabel('a text').check();
+    await opened().getByLabel(labels.deliver.aText).check();
     await opened().getByLabel('Ready patterns: Text of the mark').selectOption({ label: '© 2026 Aune Pell' });
-    await opened().getByLabel('Letters').selectOption('without serifs');
-    await opened().getByLabel('all over the picture').check();
+    await opened().getByLabel(labels.deliver.letters).selectOption('without serifs');
+    await opened().getByLabel(labels.deliver.allOverThePicture).check();
   });
   await expect(choice('Visible mark')).toHaveText('© 2026 Aune Pell, all over');
   await expect.poll(recipe).toMatchObject({ mark: { font: 'sans', tiled: true, image: '' } });
-  await choose('Visible mark', () => opened().getByLabel('no mark').check());
+  await choose('Visible mark', () => opened().getByLabel(labels.deliver.noMark).check());
   await expect.poll(recipe).toMatchObject({ mark: null });
 });
 
@@ -314,7 +316,7 @@ test('under an open licence, terms, link, figure and machine-readable data say t
   await expect(other.getByRole('figure')).toHaveCount(2);
   const figure = other.getByRole('figure').first();
   await expect(figure.getByText('The ketch <b>01</b> & her crew.')).toBeVisible();
-  await expect(figure.getByRole('link', { name: 'Licence' })).toHaveAttribute(
+  await expect(figure.getByRole('link', { name: labels.ui.licence })).toHaveAttribute(
     'href',
     'https://creativecommons.org/licenses/by/4.0/',
   );
@@ -342,7 +344,7 @@ test('raw and finished files alike, into a folder, with a frozen JPEG beside eac
     writing: { kind: 'set', field: 'headline', value: 'The yard at dawn' },
   });
   await deliverPage();
-  await page.getByRole('button', { name: 'send all the same' }).click();
+  await page.getByRole('button', { name: labels.deliver.sendAllTheSame }).click();
   await choose('Format', () =>
     opened()
       .getByLabel(/^as they are/)
@@ -363,8 +365,8 @@ test('raw and finished files alike, into a folder, with a frozen JPEG beside eac
       .check();
   });
   await choose('Place', async () => {
-    await opened().getByLabel('a folder of this machine').check();
-    await opened().getByLabel('Folder for the copies', { exact: true }).fill(out);
+    await opened().getByLabel(labels.deliver.aFolderOfThisMachine).check();
+    await opened().getByLabel(labels.deliver.folderForTheCopies, { exact: true }).fill(out);
   });
   await expect.poll(recipe).toMatchObject({ to: 'folder', path: out, frozen: true });
   await press('Deliver 4', 4);
@@ -394,33 +396,33 @@ test('a client’s delivery: own credit on top, a licence until its day, a kept 
   );
   await choose('Templates on the way out', async () => {
     await opened()
-      .getByLabel('Put a template on top')
+      .getByLabel(labels.deliver.putATemplateOnTop)
       .selectOption({ label: `${job}, terms` });
   });
   await choose('Licence', async () => {
     await opened()
       .getByLabel(/^one is granted/)
       .check();
-    await opened().getByLabel('To whom').fill(`Boat Trust ${job}`);
-    await opened().getByLabel('For what use').fill('on its own web pages');
-    await opened().getByLabel('Where').fill('all countries');
-    await opened().getByLabel('Until').fill('2029-03-31');
-    await opened().getByLabel('Invoice or job').fill('J-2026-7');
+    await opened().getByLabel(labels.deliver.toWhom).fill(`Boat Trust ${job}`);
+    await opened().getByLabel(labels.deliver.forWhatUse).fill('on its own web pages');
+    await opened().getByLabel(labels.deliver.where).fill('all countries');
+    await opened().getByLabel(labels.deliver.until).fill('2029-03-31');
+    await opened().getByLabel(labels.deliver.invoiceOrJob).fill('J-2026-7');
   });
   await expect(choice('Licence')).toHaveText(
     /^Boat Trust .* may use them on its own web pages in all countries until/,
   );
-  await page.getByRole('button', { name: 'keep under a name' }).click();
-  await page.getByLabel('Name of the recipe').fill('For the Boat Trust');
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
-  await expect(page.getByText('as kept')).toBeVisible();
+  await page.getByRole('button', { name: labels.deliver.keepUnderAName }).click();
+  await page.getByLabel(labels.deliver.nameOfTheRecipe).fill('For the Boat Trust');
+  await page.getByRole('button', { name: labels.ui.keep, exact: true }).click();
+  await expect(page.getByText(labels.deliver.asKept)).toBeVisible();
   await choose('Format', () => opened().getByLabel(/^JPEG/).check());
   await expect(page.getByText('differs from the kept one: format')).toBeVisible();
-  await page.getByRole('button', { name: 'back to the kept one' }).click();
+  await page.getByRole('button', { name: labels.deliver.backToTheKeptOne }).click();
   await expect(choice('Format')).toHaveText('they are');
   await choose('Format', () => opened().getByLabel(/^JPEG/).check());
-  await page.getByRole('button', { name: 'keep it so' }).click();
-  await expect(page.getByText('as kept')).toBeVisible();
+  await page.getByRole('button', { name: labels.deliver.keepItSo }).click();
+  await expect(page.getByText(labels.deliver.asKept)).toBeVisible();
   await expect(region('One copy').getByText('Aune Pell for the Boat Trust').first()).toBeVisible();
 
   await press('Deliver 2', 2);
@@ -431,7 +433,7 @@ test('a client’s delivery: own credit on top, a licence until its day, a kept 
   expect(told).toMatch(/LicenseeName\s+Boat Trust/);
   const [report] = await Promise.all([
     page.context().waitForEvent('page'),
-    page.getByRole('link', { name: 'report to print' }).click(),
+    page.getByRole('link', { name: labels.receipts.reportToPrint }).click(),
   ]);
   await expect(report.getByText('Aune Pell for the Boat Trust').first()).toBeVisible();
   await expect(report.getByText(/SHA-256/).first()).toBeVisible();
@@ -444,23 +446,23 @@ test('a client’s delivery: own credit on top, a licence until its day, a kept 
   await report.close();
 
   await page.goto(`${address}/licences`);
-  await page.getByLabel('Find', { exact: true }).fill(job);
-  const row = page.getByRole('list', { name: 'Licences' }).getByRole('listitem');
+  await page.getByLabel(labels.ui.find, { exact: true }).fill(job);
+  const row = page.getByRole('list', { name: labels.ui.licences }).getByRole('listitem');
   await expect(row).toHaveCount(1);
   await expect(row).toContainText('for use on its own web pages in all countries, J-2026-7');
   await expect(row).toContainText(/until .*2029/);
-  await page.getByLabel('that end').selectOption('this month');
+  await page.getByLabel(labels.deliver.thatEnd).selectOption('this month');
   await expect(row).toHaveCount(0);
   await page.reload();
-  await expect(page.getByText('No licence is like this.')).toBeVisible();
-  await page.getByLabel('that end').selectOption('at any time');
+  await expect(page.getByText(labels.deliver.noLicenceIsLikeThis)).toBeVisible();
+  await page.getByLabel(labels.deliver.thatEnd).selectOption('at any time');
   await row.getByRole('button', { name: /^Remove the licence/ }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Remove it' }).click();
-  await expect(page.getByText('No licence is like this.')).toBeVisible();
+  await page.getByRole('dialog').getByRole('button', { name: labels.deliver.removeIt }).click();
+  await expect(page.getByText(labels.deliver.noLicenceIsLikeThis)).toBeVisible();
 
   await page.goto(`${address}/read?photo=${set.ids[across]}`);
-  await page.getByRole('tab', { name: 'History' }).click();
-  const entry = page.getByRole('list', { name: 'History' }).getByRole('listitem').first();
+  await page.getByRole('tab', { name: labels.readout.history }).click();
+  const entry = page.getByRole('list', { name: labels.readout.history }).getByRole('listitem').first();
   await expect(entry.getByRole('link', { name: 'Delivered' })).toHaveAttribute(
     'href',
     new URL(receipt).pathname,
@@ -506,11 +508,11 @@ test('pictures are chosen by the selection of Describe, and by their rating', as
     await opened()
       .getByLabel(/^those with a rating/)
       .check();
-    await opened().getByLabel('Rating, at least').fill('5');
+    await opened().getByLabel(labels.deliver.ratingAtLeast).fill('5');
   });
   await expect(choice('Pictures')).toHaveText('0 pictures rated 5 or more');
-  await expect(page.getByRole('button', { name: 'Nothing to deliver' })).toBeDisabled();
-  await choose('Pictures', () => opened().getByLabel('Rating, at least').fill('4'));
+  await expect(page.getByRole('button', { name: labels.deliver.nothingToDeliver })).toBeDisabled();
+  await choose('Pictures', () => opened().getByLabel(labels.deliver.ratingAtLeast).fill('4'));
   await press('Deliver 1', 1);
   await expect(page.getByRole('listitem').filter({ hasText: upright }).first()).toBeVisible();
   await deliverPage();
@@ -549,12 +551,12 @@ test('what came back from a site is known again, and what was lost is told', asy
     headers: { origin: address },
   });
   writeFileSync(path.join(back, across), await copy.body());
-  await page.getByRole('link', { name: 'compare with what came back' }).click();
-  await expect(page.getByRole('heading', { name: 'Check' })).toBeAttached();
+  await page.getByRole('link', { name: labels.receipts.compareWithWhatCameBack }).click();
+  await expect(page.getByRole('heading', { name: labels.check.check })).toBeAttached();
   await expect(page).toHaveURL(/view=back/);
-  const fetched = page.getByRole('region', { name: 'Fetched back' });
-  await fetched.getByLabel('Folder of the files', { exact: true }).fill(back);
-  await fetched.getByRole('button', { name: 'Compare', exact: true }).click();
+  const fetched = page.getByRole('region', { name: labels.check.fetchedBack });
+  await fetched.getByLabel(labels.check.folderOfTheFiles, { exact: true }).fill(back);
+  await fetched.getByRole('button', { name: labels.check.compare, exact: true }).click();
   await expect(fetched.getByRole('status')).toContainText('did not come back');
   await expect(fetched.getByText(across).first()).toBeVisible();
 });

@@ -1,8 +1,10 @@
 import { execFileSync } from 'node:child_process';
 import { cpSync, existsSync, mkdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
-import { expect, test } from '@playwright/test';
-import { interrupt, running, startFabrica } from './fabrica';
+import { expect } from '@playwright/test';
+import { interrupt, portBeside, running, startFabrica } from './fabrica';
+import { labels } from './labels';
+import { test } from './test';
 
 /** The demo as a person meets it first: a workshop that is alive, each task of which leads to its work. */
 let data = '';
@@ -13,7 +15,7 @@ test.beforeAll(async () => {
   mkdirSync(data, { mode: 0o755 });
   // The card is drawn already; the pictures of the other assignments are drawn here.
   cpSync(path.join(other, 'card'), path.join(data, 'card'), { recursive: true, preserveTimestamps: true });
-  fabrica = await startFabrica(data, { FABRICA_PORT: '4740', FABRICA_DEMO: '' });
+  fabrica = await startFabrica(data, { FABRICA_PORT: portBeside(29), FABRICA_DEMO: '' });
 });
 test.afterAll(async () => {
   await interrupt(fabrica.process);
@@ -30,14 +32,16 @@ test('what is next stands at the top, with pictures, beside a finished assignmen
   page,
 }) => {
   await page.goto(fabrica.address);
-  await expect(page.getByRole('heading', { name: 'Next' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: labels.workshop.next })).toBeVisible();
   for (const task of ['Settle 1', 'Embed 2', 'Write captions for 4', /^Bring in from Memory card/])
     await expect(page.getByRole('link', { name: task })).toBeVisible();
-  await expect(page.getByRole('heading', { name: 'Assignments' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: labels.workshop.assignments })).toBeVisible();
   await expect(page.getByRole('link', { name: 'Winter lay-up', exact: true })).toBeVisible();
   await expect(page.getByText('8 pictures · 2 drafts')).toBeVisible();
   await expect(page.getByRole('link', { name: /^(Brought in|Embedded):/ })).toHaveCount(4);
-  const templates = page.locator('section', { has: page.getByRole('heading', { name: 'Templates' }) });
+  const templates = page.locator('section', {
+    has: page.getByRole('heading', { name: labels.ui.templates }),
+  });
   await expect(templates.getByRole('listitem').or(templates.getByRole('link'))).toHaveCount(7);
   // The pictures of the tasks are there, not only their places.
   await expect
@@ -55,10 +59,10 @@ test('captions are one press away: the pictures that lack one are selected, and 
   await page.goto(fabrica.address);
   await page.getByRole('link', { name: 'Write captions for 4' }).click();
   await expect(page.getByText('Writing to 4 pictures')).toBeVisible();
-  await page.getByRole('textbox', { name: 'Caption' }).fill('A day in the sail loft.');
+  await page.getByRole('textbox', { name: labels.describe.caption }).fill('A day in the sail loft.');
   await page.keyboard.press('Tab');
   await expect(page.getByText('4 with drafts, saved')).toBeVisible();
-  await page.getByRole('link', { name: 'Fabrica, to the workshop page' }).click();
+  await page.getByRole('link', { name: labels.shell.fabricaToTheWorkshopPage }).click();
   await expect(page.getByRole('link', { name: 'Embed 6' })).toBeVisible();
   await expect(page.getByRole('link', { name: /^Write captions/ })).toBeHidden();
 });
@@ -90,7 +94,7 @@ test('settling is one press away too', async ({ page }) => {
   await page.goto(fabrica.address);
   await page.getByRole('link', { name: 'Settle 1' }).click();
   await page.getByRole('button', { name: /^Settle what disagrees/ }).click();
-  const dialog = page.getByRole('dialog', { name: 'Records that disagree' });
+  const dialog = page.getByRole('dialog', { name: labels.describe.recordsThatDisagree });
   await expect(dialog.getByText('Date Created')).toBeVisible();
   await dialog.getByRole('button', { name: /^Settle/ }).click();
   await expect(page.getByText('1 with drafts, saved')).toBeVisible();

@@ -1,9 +1,11 @@
 import { execFileSync } from 'node:child_process';
 import { copyFileSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { holdBack } from './desk';
 import { running } from './fabrica';
+import { labels } from './labels';
+import { test } from './test';
 
 /** The writing desk to the end: templates on a selection, undo and redo, two windows, a server that is away. */
 test.describe.configure({ mode: 'serial' });
@@ -60,7 +62,7 @@ async function send<T>(where: string, body: unknown, method = 'POST'): Promise<T
 }
 
 const cell = (name: string) => page.locator(`[data-photo="${name}"]`);
-const caption = () => page.getByLabel('Caption', { exact: true });
+const caption = () => page.getByLabel(labels.describe.caption, { exact: true });
 /** The caption as the server holds it, draft or file. */
 const held = async (name: string) =>
   (
@@ -85,9 +87,9 @@ test('templates of the shelf are found by typing, put on a selection in an order
   await cell('kt26-0403.jpg').click({ modifiers: ['Shift'] });
   // One types faster than the shelf comes: Enter pressed before it is there took nothing.
   const letCome = await holdBack(page, '**/api/templates/shelf');
-  await page.getByRole('button', { name: 'Put in templates …' }).click();
+  await page.getByRole('button', { name: labels.describe.putInTemplates }).click();
   const dialog = page.getByRole('dialog');
-  const find = dialog.getByLabel('Find a template');
+  const find = dialog.getByLabel(labels.ui.findATemplate);
   await expect(find).toBeFocused();
   await find.fill('desk place');
   await find.press('Enter');
@@ -117,8 +119,8 @@ test('templates of the shelf are found by typing, put on a selection in an order
 test('acts are undone and done again by key and by button, and only what is left is embedded', async () => {
   await page.goto(`${address}/assignments/${id}/describe`);
   await cell('kt26-0402.jpg').click();
-  await page.getByLabel('Keywords').fill('mast');
-  await page.getByLabel('Keywords').press('Enter');
+  await page.getByLabel(labels.describe.keywords).fill('mast');
+  await page.getByLabel(labels.describe.keywords).press('Enter');
   await expect(page.getByRole('button', { name: 'Undo keywords in 1 picture' })).toBeVisible();
   await caption().fill('The mast is stepped.');
   await expect(page.getByRole('button', { name: 'Undo caption in 1 picture' })).toBeVisible();
@@ -130,13 +132,13 @@ test('acts are undone and done again by key and by button, and only what is left
   await expect(caption()).toHaveValue('The mast is stepped.');
   // Quick presses are one act each.
   for (let twice = 0; twice < 2; twice++) await page.keyboard.press('Control+z');
-  await expect(page.getByText('no drafts')).toBeVisible();
+  await expect(page.getByText(labels.describe.noDrafts)).toBeVisible();
   for (let twice = 0; twice < 2; twice++) await page.keyboard.press('Control+Shift+Z');
   await expect(page.getByRole('button', { name: 'Undo caption in 1 picture' })).toBeVisible();
   await expect(caption()).toHaveValue('The mast is stepped.');
   await page.getByRole('button', { name: 'Undo caption in 1 picture' }).click();
   await page.getByRole('button', { name: 'Undo keywords in 1 picture' }).click();
-  await expect(page.getByText('no drafts')).toBeVisible();
+  await expect(page.getByText(labels.describe.noDrafts)).toBeVisible();
   await page.reload();
   // The selection is found again.
   await expect(page.getByText('Writing to kt26-0402.jpg')).toBeVisible();
@@ -200,7 +202,7 @@ test('words that cannot be read say why, and come as soon as they can; a lost ne
   await expect(caption()).toHaveValue('');
   await page.unroute(`**/assignments/${id}/desk`);
   await expect(caption()).toHaveValue((await held('kt26-0402.jpg')) ?? '');
-  await expect(page.getByLabel('Keywords', { exact: true })).toBeVisible();
+  await expect(page.getByLabel(labels.describe.keywords, { exact: true })).toBeVisible();
   await expect(told).toBeHidden();
   await page.evaluate(() => window.dispatchEvent(new Event('offline')));
   // Both together were not read yet.
@@ -317,7 +319,7 @@ test('records that disagree show which one says what, and are settled there in o
   await expect(page.getByRole('button', { name: 'Undo disagreements in 1 picture' })).toBeVisible();
   await open.click();
   await expect(dialog.getByRole('group', { name: 'City' })).toHaveCount(0);
-  await dialog.getByRole('button', { name: 'Cancel' }).click();
+  await dialog.getByRole('button', { name: labels.ui.cancel }).click();
   await page.getByRole('button', { name: 'Embed 1', exact: true }).click();
   await dialog.getByRole('button', { name: /^Embed 1/ }).click();
   await expect(page.getByRole('heading', { name: 'Embedded 1 of 1' })).toBeVisible();

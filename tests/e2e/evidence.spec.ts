@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import Ajv from 'ajv';
 import sharp from 'sharp';
 import {
@@ -14,6 +14,8 @@ import {
   send,
 } from './desk';
 import { root, running } from './fabrica';
+import { labels } from './labels';
+import { test } from './test';
 
 /** A doubtful file: read in full, fixed in one step, its history kept, undone. Receipts are found, and leave as files. */
 test.describe.configure({ mode: 'serial' });
@@ -68,7 +70,7 @@ test('it is read in full: disagreements first, its parts, its markup, and as a s
   const at = Number((await exif.getByRole('cell').nth(0).innerText()).trim());
   expect(before.subarray(at + 4, at + 8).toString('latin1')).toBe('Exif');
   await tab('Raw markup');
-  await page.getByLabel('Find in it').fill('pellvik');
+  await page.getByLabel(labels.readout.findInIt).fill('pellvik');
   await expect(page.getByText('there 1 time')).toBeVisible();
   await expect(page.locator('mark')).toHaveText(['Pellvik']);
   await page.locator('details').first().locator('summary').first().click();
@@ -79,7 +81,7 @@ test('it is read in full: disagreements first, its parts, its markup, and as a s
 
 test('one step brings its records into step, and it is embedded', async () => {
   await page.goto(`${address}/assignments/${set.id}/check`);
-  await page.getByLabel('for', { exact: true }).selectOption({ label: 'Web with licence link' });
+  await page.getByLabel(labels.ui.for, { exact: true }).selectOption({ label: 'Web with licence link' });
   await page.getByRole('button', { name: /^Records of the file agree/ }).click();
   await page.getByRole('button', { name: 'Fix 1 in one step …' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Write into 1 draft' }).click();
@@ -97,7 +99,7 @@ test('the receipt leaves as CSV, as JSON of the published schema, and as a page 
   const id = page.url().split('/').at(-1);
   const [csv] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'CSV' }).click(),
+    page.getByRole('link', { name: labels.receipts.cSV }).click(),
   ]);
   expect(
     readFileSync(await csv.path(), 'utf8')
@@ -109,7 +111,7 @@ test('the receipt leaves as CSV, as JSON of the published schema, and as a page 
   ]);
   const [json] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: 'JSON' }).click(),
+    page.getByRole('link', { name: labels.ui.jSON }).click(),
   ]);
   const receipt = JSON.parse(readFileSync(await json.path(), 'utf8'));
   const schema = JSON.parse(readFileSync(path.join(root, 'schema/receipt.schema.json'), 'utf8'));
@@ -122,22 +124,22 @@ test('the receipt leaves as CSV, as JSON of the published schema, and as a page 
 });
 
 test('receipts are found by file, kind and day, and the address keeps what was looked for', async () => {
-  await page.getByRole('link', { name: 'all receipts' }).click();
+  await page.getByRole('link', { name: labels.receipts.allReceipts }).click();
   const rows = page.getByRole('main').getByRole('link');
-  await page.getByLabel('Find').fill('dt26-01');
+  await page.getByLabel(labels.ui.find).fill('dt26-01');
   await expect(rows.first()).toHaveText(`Embedded: ${job}`);
-  await page.getByLabel('Find').fill(job);
+  await page.getByLabel(labels.ui.find).fill(job);
   await expect(rows).toHaveText([`Embedded: ${job}`]);
-  await page.getByLabel('Kind').selectOption('undone');
-  await expect(page.getByText('No receipt is like this.')).toBeVisible();
-  await page.getByLabel('Kind').selectOption('embedded');
-  await page.getByLabel('From').fill('2031-01-01');
-  await expect(page.getByText('No receipt is like this.')).toBeVisible();
-  await page.getByLabel('From').fill('2020-01-01');
-  await page.getByLabel('to', { exact: true }).fill('2031-01-01');
+  await page.getByLabel(labels.receipts.kind).selectOption('undone');
+  await expect(page.getByText(labels.receipts.noReceiptIsLikeThis)).toBeVisible();
+  await page.getByLabel(labels.receipts.kind).selectOption('embedded');
+  await page.getByLabel(labels.ui.from).fill('2031-01-01');
+  await expect(page.getByText(labels.receipts.noReceiptIsLikeThis)).toBeVisible();
+  await page.getByLabel(labels.ui.from).fill('2020-01-01');
+  await page.getByLabel(labels.receipts.to, { exact: true }).fill('2031-01-01');
   await expect(rows).toHaveText([`Embedded: ${job}`]);
   await page.reload();
-  await expect(page.getByLabel('Find')).toHaveValue(job);
+  await expect(page.getByLabel(labels.ui.find)).toHaveValue(job);
   await expect(rows).toHaveText([`Embedded: ${job}`]);
 });
 
@@ -153,7 +155,10 @@ test('of a run one file alone is taken back, byte for byte', async () => {
   const bytes = names.map((name) => readFileSync(path.join(set.folder, name)));
   await embedAll(page, 3);
   await page.getByRole('listitem').locator('summary').filter({ hasText: names[1]! }).click();
-  await page.getByRole('button', { name: 'undo this file alone …' }).filter({ visible: true }).click();
+  await page
+    .getByRole('button', { name: labels.receipts.undoThisFileAlone })
+    .filter({ visible: true })
+    .click();
   await page.getByRole('button', { name: `Undo ${names[1]}` }).click();
   await expect(page.getByRole('heading', { name: 'Undone 1 of 1' })).toBeVisible();
   expect(readFileSync(path.join(set.folder, names[1]!)).equals(bytes[1]!)).toBe(true);
@@ -170,9 +175,9 @@ test('of a picture that was changed since, one chooses field by field: before, a
     .click();
   const row = page.getByRole('listitem').filter({ hasText: names[0]! });
   await row.locator('summary').click();
-  await row.getByRole('button', { name: 'before, after, now …' }).click();
+  await row.getByRole('button', { name: labels.receipts.beforeAfterNow }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByRole('button', { name: 'Nothing chosen' })).toBeDisabled();
+  await expect(dialog.getByRole('button', { name: labels.receipts.nothingChosen })).toBeDisabled();
   await expect(dialog.getByRole('row', { name: /^Title/ })).toContainText('Three of them');
   await dialog.getByRole('radio', { name: 'Title: before the run' }).check();
   await dialog.getByRole('button', { name: 'Make 1 draft' }).click();
@@ -197,7 +202,7 @@ test('the history holds runs and edits outside, with old and new', async () => {
   await expect(page.locator(`[data-photo="${names[0]}"]`)).toContainText('changed');
   await readIt();
   await tab('History');
-  const list = page.getByRole('list', { name: 'History' }).getByRole('listitem');
+  const list = page.getByRole('list', { name: labels.readout.history }).getByRole('listitem');
   await expect(list).toHaveCount(3);
   await expect(list.nth(0)).toContainText('Changed by another program');
   await expect(list.nth(0)).toContainText('By somebody else');
@@ -207,7 +212,7 @@ test('the history holds runs and edits outside, with old and new', async () => {
 
 test('a picture is sent to the simulated site and fetched back: what was lost is told, by field and by record', async () => {
   await readIt();
-  await page.getByLabel('through a site that').selectOption({ label: 'keeps IIM only' });
+  await page.getByLabel(labels.readout.throughASiteThat).selectOption({ label: 'keeps IIM only' });
   await expect(
     page
       .getByRole('status')
@@ -215,8 +220,8 @@ test('a picture is sent to the simulated site and fetched back: what was lost is
   ).toBeVisible();
   await expect(page.getByText('XMP stripped')).toBeVisible();
   await expect(page.getByText('IIM kept')).toBeVisible();
-  await page.getByRole('button', { name: 'Back to one file' }).click();
-  await page.getByLabel('through a site that').selectOption({ label: 'renames and makes smaller' });
+  await page.getByRole('button', { name: labels.readout.backToOneFile }).click();
+  await page.getByLabel(labels.readout.throughASiteThat).selectOption({ label: 'renames and makes smaller' });
   await expect(page.getByText(/^\d{10}_o\.jpg$/)).toBeVisible();
   await expect(page.getByText('XMP stripped')).toBeVisible();
 });
@@ -225,21 +230,21 @@ test('a file is compared with the one that came back: what was stripped, by fiel
   await page.goto(`${address}/read`);
   const sent = readFileSync(path.join(set.folder, names[2]!));
   await page
-    .getByLabel('Picture to read')
+    .getByLabel(labels.readout.pictureToRead)
     .setInputFiles({ name: 'sent.jpg', mimeType: 'image/jpeg', buffer: sent });
-  await expect(page.getByRole('tab', { name: 'By question' })).toBeVisible();
+  await expect(page.getByRole('tab', { name: labels.readout.byQuestion })).toBeVisible();
   const back = await sharp(sent).resize(180).jpeg().toBuffer();
   await page
-    .getByLabel('Picture to compare with')
+    .getByLabel(labels.readout.pictureToCompareWith)
     .setInputFiles({ name: 'back.jpg', mimeType: 'image/jpeg', buffer: back });
   await expect(page.getByRole('status').filter({ hasText: 'The picture has another size' })).toBeVisible();
   await expect(page.getByRole('heading', { name: /^Stripped: \d+ fields?$/ })).toBeVisible();
   await expect(page.getByText('360 × 240')).toBeVisible();
   await expect(page.getByText('180 × 120')).toBeVisible();
-  await page.getByRole('button', { name: 'Back to one file' }).click();
-  await expect(page.getByRole('tab', { name: 'By question' })).toBeVisible();
+  await page.getByRole('button', { name: labels.readout.backToOneFile }).click();
+  await expect(page.getByRole('tab', { name: labels.readout.byQuestion })).toBeVisible();
   // Two at once are compared at once.
-  await page.getByLabel('Picture to read').setInputFiles([
+  await page.getByLabel(labels.readout.pictureToRead).setInputFiles([
     { name: 'one.jpg', mimeType: 'image/jpeg', buffer: sent },
     { name: 'two.jpg', mimeType: 'image/jpeg', buffer: sent },
   ]);

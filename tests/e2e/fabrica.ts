@@ -1,22 +1,39 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Locator, Page } from '@playwright/test';
+import { build, installModules } from '../../scripts/fabrica/install.mjs';
+import { freePort } from '../../scripts/fabrica/ports.mjs';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
-const note = path.join(root, 'test-results', 'fabrica.json');
 
 export interface Running {
   readonly address: string;
   readonly data: string;
 }
 
+/** Ports between the installations of two workers; tests start further ones beside their own. */
+const PORTS_APART = 40;
+
+/** The installation of this worker process (test.ts starts it): known before it runs, for the tops of spec files. */
 export function running(): Running {
-  return JSON.parse(readFileSync(note, 'utf8')) as Running;
+  const { home, port } = JSON.parse(process.env.FABRICA_E2E ?? '{"home":"/nowhere","port":1}') as {
+    home: string;
+    port: number;
+  };
+  const worker = Number(process.env.TEST_WORKER_INDEX ?? 0);
+  return {
+    address: `http://127.0.0.1:${port + worker * PORTS_APART}`,
+    data: path.join(home, `worker-${worker}`),
+  };
 }
+
+/** A free port near this worker's own. */
+export const portBeside = (offset: number): string =>
+  String(Number(new URL(running().address).port) + offset);
 
 /** The box of a picture of a source; only what is in sight is there, so one looks for it as a person does. */
 export async function boxOf(page: Page, name: string): Promise<Locator> {
@@ -52,7 +69,14 @@ export async function startFabrica(
 ): Promise<{ process: ChildProcess; address: string; output: () => string }> {
   const child = spawn(path.join(root, 'fabrica'), [command], {
     cwd: root,
-    env: { ...process.env, FABRICA_DATA: data, FABRICA_PORT: '4711', FABRICA_DEMO: 'card', ...more },
+    env: {
+      ...process.env,
+      FABRICA_DATA: data,
+      FABRICA_DEMO: 'card',
+      FABRICA_DEMO_DIVISOR: '3',
+      FABRICA_WORKERS: '1',
+      ...more,
+    },
     stdio: ['ignore', 'pipe', 'pipe'],
     detached: true,
   });
@@ -79,19 +103,12 @@ export async function interrupt(child: ChildProcess): Promise<number | null> {
   return code as number | null;
 }
 
-export default async function setup(): Promise<() => Promise<void>> {
-  const data = mkdtempSync(path.join(tmpdir(), 'fabrica-e2e-'));
-  rmSync(data, { recursive: true });
-  mkdirSync(data, { mode: 0o755 });
-  // Demo pictures that were drawn before are the same ones: drawing is seeded.
-  const drawn = path.join(root, '.fabrica/card');
-  if (existsSync(drawn))
-    cpSync(drawn, path.join(data, 'card'), { recursive: true, preserveTimestamps: true });
-  const fabrica = await startFabrica(data);
-  mkdirSync(path.dirname(note), { recursive: true });
-  writeFileSync(note, JSON.stringify({ address: fabrica.address, data } satisfies Running));
-  return async () => {
-    await interrupt(fabrica.process);
-    rmSync(data, { recursive: true, force: true });
-  };
+/** Builds once for all workers, and finds a place for their installations. */
+export default async function setup(): Promise<() => void> {
+  const home = mkdtempSync(path.join(tmpdir(), 'fabrica-e2e-'));
+  chmodSync(home, 0o755);
+  installModules();
+  build();
+  process.env.FABRICA_E2E = JSON.stringify({ home, port: await freePort(4711) });
+  return () => rmSync(home, { recursive: true, force: true });
 }

@@ -1,10 +1,12 @@
 import { mkdtempSync, readdirSync, statSync } from 'node:fs';
 import path from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { assignmentWith, type DeskAssignment, send } from './desk';
 import { running } from './fabrica';
+import { labels } from './labels';
 import { recipeOn } from './recipes';
+import { test } from './test';
 
 /** The rarer choices of a recipe, each used to the end: what they ask for is found in the copies. */
 test.describe.configure({ mode: 'serial' });
@@ -30,7 +32,7 @@ test.afterAll(() => page.context().close());
 const deliverPage = () => page.goto(`${address}/assignments/${set.id}/deliver`);
 const sendsAll = async () => {
   await deliverPage();
-  await page.getByRole('button', { name: 'send all the same' }).click();
+  await page.getByRole('button', { name: labels.deliver.sendAllTheSame }).click();
   await expect(page.getByRole('button', { name: 'Deliver 2', exact: true })).toBeVisible();
 };
 const measures = async (file: string) => {
@@ -42,24 +44,24 @@ test('TIFF of 16 bits in four sizes, larger than the picture too, in folders, in
   const out = mkdtempSync(path.join(data, 'finer '));
   await choose('Format', () => opened().getByLabel(/^TIFF/).check());
   await choose('Size', async () => {
-    await opened().getByLabel('Size of the copies').selectOption('megapixels');
-    await opened().getByLabel('Megapixels', { exact: true }).fill('0.6');
+    await opened().getByLabel(labels.deliver.sizeOfTheCopies).selectOption('megapixels');
+    await opened().getByLabel(labels.deliver.megapixels, { exact: true }).fill('0.6');
     await opened()
       .getByLabel(/^enlarge/)
       .check();
-    await opened().getByRole('button', { name: 'Add a further size' }).click();
+    await opened().getByRole('button', { name: labels.deliver.addAFurtherSize }).click();
     await opened().getByLabel('Further size 1').selectOption('within a box');
-    await opened().getByLabel('Width', { exact: true }).fill('300');
-    await opened().getByLabel('Height', { exact: true }).fill('120');
-    await opened().getByRole('button', { name: 'Add a further size' }).click();
+    await opened().getByLabel(labels.deliver.width, { exact: true }).fill('300');
+    await opened().getByLabel(labels.deliver.height, { exact: true }).fill('120');
+    await opened().getByRole('button', { name: labels.deliver.addAFurtherSize }).click();
     await opened().getByLabel('Further size 2').selectOption('percent');
-    await opened().getByLabel('Percent', { exact: true }).fill('25');
-    await opened().getByRole('button', { name: 'Add a further size' }).click();
+    await opened().getByLabel(labels.deliver.percent, { exact: true }).fill('25');
+    await opened().getByRole('button', { name: labels.deliver.addAFurtherSize }).click();
     await opened().getByLabel('Further size 3').selectOption('full size');
   });
   await choose('Quality', async () => {
-    await opened().getByLabel('16 bits a channel').check();
-    await opened().getByLabel('Pixels per inch', { exact: true }).fill('240');
+    await opened().getByLabel(labels.deliver.n16BitsAChannel).check();
+    await opened().getByLabel(labels.deliver.pixelsPerInch, { exact: true }).fill('240');
   });
   await choose('Names', async () => {
     await opened().getByLabel('Ready patterns: Folders').selectOption({ index: 1 });
@@ -70,8 +72,8 @@ test('TIFF of 16 bits in four sizes, larger than the picture too, in folders, in
       .check(),
   );
   await choose('Place', async () => {
-    await opened().getByLabel('both', { exact: true }).check();
-    await opened().getByLabel('Folder for the copies', { exact: true }).fill(out);
+    await opened().getByLabel(labels.deliver.both, { exact: true }).check();
+    await opened().getByLabel(labels.deliver.folderForTheCopies, { exact: true }).fill(out);
   });
   await expect(choice('Names')).toHaveText('as the pictures are called, in folders');
   await expect(choice('Place')).toHaveText(/and one archive to download$/);
@@ -104,7 +106,7 @@ test('AVIF, each file no larger than so many kilobytes; then JPEG likewise', asy
         .getByRole('button', { name: /^Leave out/ })
         .nth(3 - more)
         .click();
-    await opened().getByLabel('Size of the copies').selectOption('full size');
+    await opened().getByLabel(labels.deliver.sizeOfTheCopies).selectOption('full size');
     await opened()
       .getByLabel(/^enlarge/)
       .uncheck();
@@ -124,11 +126,11 @@ test('AVIF, each file no larger than so many kilobytes; then JPEG likewise', asy
     await deliverPage();
     await choose('Format', () => opened().getByLabel(format).check());
     await choose('Quality', async () => {
-      await opened().getByLabel('Quality', { exact: true }).fill('100');
+      await opened().getByLabel(labels.deliver.quality, { exact: true }).fill('100');
       await opened()
         .getByLabel(/^at most so many kilobytes/)
         .check();
-      await opened().getByLabel('Largest file', { exact: true }).fill(String(most));
+      await opened().getByLabel(labels.deliver.largestFile, { exact: true }).fill(String(most));
     });
     await expect(choice('Quality')).toContainText(`at most ${most} KB each`);
     await sendsAll();
@@ -146,7 +148,7 @@ test('a licence from a day on that is kept and not written; a template is put on
   await deliverPage();
   await choose('Templates on the way out', async () => {
     await opened()
-      .getByLabel('Put a template on top')
+      .getByLabel(labels.deliver.putATemplateOnTop)
       .selectOption({ label: `${job}, credit` });
     await opened()
       .getByRole('button', { name: `Leave out ${job}, credit` })
@@ -157,8 +159,8 @@ test('a licence from a day on that is kept and not written; a template is put on
     await opened()
       .getByLabel(/^one is granted/)
       .check();
-    await opened().getByLabel('To whom').fill(`Slipway Press ${job}`);
-    await opened().getByLabel('From', { exact: true }).fill('2026-04-01');
+    await opened().getByLabel(labels.deliver.toWhom).fill(`Slipway Press ${job}`);
+    await opened().getByLabel(labels.ui.from, { exact: true }).fill('2026-04-01');
     await opened()
       .getByLabel(/^written into the copies/)
       .uncheck();
@@ -179,17 +181,17 @@ test('a licence from a day on that is kept and not written; a template is put on
 
 test('the check that holds back is another one; a kept recipe is removed', async () => {
   await deliverPage();
-  const lists = page.getByLabel('Checked by', { exact: true });
+  const lists = page.getByLabel(labels.deliver.checkedBy, { exact: true });
   const other = await lists.locator('option').nth(1).textContent();
   await lists.selectOption({ index: 1 });
   await page.reload();
   await expect(lists.locator('option:checked')).toHaveText(other!);
-  await page.getByRole('button', { name: 'keep under a name' }).click();
-  await page.getByLabel('Name of the recipe').fill(`${job}, web`);
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
-  await expect(page.getByText('as kept')).toBeVisible();
+  await page.getByRole('button', { name: labels.deliver.keepUnderAName }).click();
+  await page.getByLabel(labels.deliver.nameOfTheRecipe).fill(`${job}, web`);
+  await page.getByRole('button', { name: labels.ui.keep, exact: true }).click();
+  await expect(page.getByText(labels.deliver.asKept)).toBeVisible();
   await page.getByRole('button', { name: `Remove it: ${job}, web` }).click();
-  await expect(page.getByText('as kept')).toHaveCount(0);
+  await expect(page.getByText(labels.deliver.asKept)).toHaveCount(0);
   const kept = await send<{ name: string }[]>(page, 'recipes', undefined, 'GET');
   expect(kept.map((one) => one.name)).not.toContain(`${job}, web`);
   await expect(choice('Format')).toHaveText('JPEG');

@@ -1,8 +1,10 @@
 import { execFileSync } from 'node:child_process';
 import { copyFileSync, mkdirSync, rmSync } from 'node:fs';
 import path from 'node:path';
-import { expect, test } from '@playwright/test';
-import { interrupt, running, startFabrica } from './fabrica';
+import { expect } from '@playwright/test';
+import { interrupt, portBeside, running, startFabrica } from './fabrica';
+import { labels } from './labels';
+import { test } from './test';
 
 /** The very first run, on an empty installation, as somebody does it who has never seen Fabrica. */
 test('five answers, one assignment, and the picture carries them; a changed number is changed once', async ({
@@ -13,29 +15,29 @@ test('five answers, one assignment, and the picture carries them; a changed numb
   const [source, working] = ['source', 'working'].map((one) => path.join(data, one)) as [string, string];
   for (const folder of [data, source, working]) mkdirSync(folder);
   copyFileSync(path.join(demo, 'card/DCIM/100KETCH/kt26-0401.jpg'), path.join(source, 'one.jpg'));
-  const fabrica = await startFabrica(data, { FABRICA_PORT: '4730' }, 'start');
+  const fabrica = await startFabrica(data, { FABRICA_PORT: portBeside(19) }, 'start');
   const { address } = fabrica;
   const told = () =>
     execFileSync('exiv2', ['-q', '-PEIXkv', path.join(working, 'one.jpg')], { encoding: 'utf8' });
   try {
     await page.goto(address);
-    await page.getByLabel('Your name').fill('Aune Pell');
-    await page.getByLabel('How are you reached?').fill('desk@tarn.example, +47 555 01 77');
+    await page.getByLabel(labels.workshop.yourName).fill('Aune Pell');
+    await page.getByLabel(labels.workshop.howAreYouReached).fill('desk@tarn.example, +47 555 01 77');
     // A reload in the middle loses no answer.
     await page.reload();
-    await expect(page.getByLabel('Your name')).toHaveValue('Aune Pell');
-    await page.getByRole('button', { name: 'Make the template' }).dblclick();
+    await expect(page.getByLabel(labels.workshop.yourName)).toHaveValue('Aune Pell');
+    await page.getByRole('button', { name: labels.workshop.makeTheTemplate }).dblclick();
     await expect(
       page.getByText('“Who I am” goes into its pictures from the start.', { exact: false }),
     ).toBeVisible();
     await expect(page.getByRole('link', { name: 'Who I am' })).toHaveCount(1);
-    await page.getByLabel('Name', { exact: true }).fill('First job');
-    await page.getByRole('textbox', { name: 'Pictures come from' }).fill(source);
-    await page.getByRole('textbox', { name: 'Folder', exact: true }).fill(working);
-    await page.getByRole('button', { name: 'Begin' }).dblclick();
+    await page.getByLabel(labels.ui.name, { exact: true }).fill('First job');
+    await page.getByRole('textbox', { name: labels.ui.picturesComeFrom }).fill(source);
+    await page.getByRole('textbox', { name: labels.workshop.folder, exact: true }).fill(working);
+    await page.getByRole('button', { name: labels.workshop.begin }).dblclick();
     await expect(page).toHaveURL(/\/assignments\/[0-9a-f-]{36}\//);
     await page
-      .getByRole('navigation', { name: 'Path of the assignment' })
+      .getByRole('navigation', { name: labels.shell.pathOfTheAssignment })
       .getByRole('link', { name: /^Bring in/ })
       .click();
     await page.getByRole('button', { name: 'Bring in 1', exact: true }).click();
@@ -53,7 +55,7 @@ test('five answers, one assignment, and the picture carries them; a changed numb
     await page.getByRole('button', { name: 'Used', exact: true }).click();
     await page.getByRole('button', { name: 'Bring 1 to the present version …' }).click();
     await page.getByRole('button', { name: 'Embed in 1' }).click();
-    await page.getByRole('link', { name: 'see the receipt' }).click();
+    await page.getByRole('link', { name: labels.templates.seeTheReceipt }).click();
     await expect(page.getByRole('heading', { name: 'Embedded 1 of 1' })).toBeVisible();
     expect(told()).toContain('+47 555 01 99');
     expect(told()).not.toContain('+47 555 01 77');

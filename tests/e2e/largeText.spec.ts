@@ -1,5 +1,7 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { assignmentWith, type DeskAssignment, describeUrl, embedAll, exiv2, values } from './desk';
+import { labels } from './labels';
+import { test } from './test';
 
 /** A careful amateur with text at 200 %: few fields, one city and creator for many, a sentence that is interrupted. */
 test.describe.configure({ mode: 'serial' });
@@ -22,14 +24,14 @@ test.beforeAll(async ({ browser }) => {
 test.afterAll(() => page.close());
 
 const held = async (name: string, ...fields: string[]) => values(page, assignment, name, fields);
-const fieldsShown = () => page.getByLabel('Show', { exact: true });
+const fieldsShown = () => page.getByLabel(labels.ui.show, { exact: true });
 const value = (field: string) => page.getByRole('group', { name: field, exact: true }).getByRole('textbox');
 
 test('one city and one creator for many pictures, out of few fields', async () => {
   await page.locator('[data-photo]').first().click();
   await page.keyboard.press('Control+a');
   await expect(page.getByText('Writing to 8 pictures')).toBeVisible();
-  await page.getByRole('button', { name: 'all fields', exact: true }).click();
+  await page.getByRole('button', { name: labels.fields.allFields, exact: true }).click();
   await fieldsShown().selectOption('few');
   await value('City').fill('Havnes');
   await value('Creator').fill('Aune Pell');
@@ -50,9 +52,11 @@ test('one city and one creator for many pictures, out of few fields', async () =
 
 test('a sentence that a reload interrupts is there again', async () => {
   await page.locator('[data-photo]').first().click();
-  await page.getByLabel('Caption', { exact: true }).pressSequentially('We sailed at dawn, and');
+  await page.getByLabel(labels.describe.caption, { exact: true }).pressSequentially('We sailed at dawn, and');
   await page.reload();
-  await expect(page.getByLabel('Caption', { exact: true })).toHaveValue('We sailed at dawn, and');
+  await expect(page.getByLabel(labels.describe.caption, { exact: true })).toHaveValue(
+    'We sailed at dawn, and',
+  );
   await expect.poll(() => held(names[0]!)).toEqual({ caption: 'We sailed at dawn, and' });
 });
 
@@ -78,8 +82,8 @@ test('lines that wrap take the room they need, with the desk open', async () => 
     await page.locator('[data-photo]').first().click();
     await expect(page.getByText(/Writing to/)).toBeVisible();
     for (const line of [
-      page.getByRole('navigation', { name: 'Threads of these pictures' }),
-      page.getByRole('region', { name: 'Which pictures' }),
+      page.getByRole('navigation', { name: labels.ui.threadsOfThesePictures }),
+      page.getByRole('region', { name: labels.describe.whichPictures }),
     ])
       expect(
         await line.evaluate((one) => one.scrollHeight - one.clientHeight),
@@ -90,7 +94,7 @@ test('lines that wrap take the room they need, with the desk open', async () => 
 });
 
 test('and it is in the files', async () => {
-  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.getByRole('grid', { name: labels.ui.pictures }).focus();
   await page.keyboard.press('Escape');
   await embedAll(page, 8);
   expect(exiv2(assignment, names[0]!)).toContain('We sailed at dawn, and');

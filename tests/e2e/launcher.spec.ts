@@ -1,12 +1,10 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { createServer } from 'node:net';
-import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { expect, test } from '@playwright/test';
-import { cutLogs } from '../../scripts/fabrica/logs.mjs';
-import { growingPauses } from '../../scripts/fabrica/watch.mjs';
-import { interrupt, root, running, startFabrica } from './fabrica';
+import { expect } from '@playwright/test';
+import { interrupt, portBeside, root, running, startFabrica } from './fabrica';
+import { test } from './test';
 
 const fabrica = (args: string[], env: Record<string, string> = {}) =>
   spawnSync(path.join(root, 'fabrica'), args, { encoding: 'utf8', env: { ...process.env, ...env } });
@@ -25,54 +23,14 @@ test('a second copy on the same data is told so, without a stack', () => {
   expect(second.stderr).not.toContain('    at ');
 });
 
-test('a wrong Node.js is told, without a stack', () => {
-  const folder = mkdtempSync(path.join(tmpdir(), 'fabrica-node-'));
-  execFileSync('sh', [
-    '-c',
-    `printf '#!/bin/sh\\ncase "$*" in *"[0]"*) echo 18;; *"[1]"*) echo 2;; *) echo v18.2.0;; esac\\n' > ${folder}/node && chmod +x ${folder}/node`,
-  ]);
-  const old = fabrica(['demo'], { PATH: `${folder}:${process.env.PATH}` });
-  expect(old.status).toBe(1);
-  expect(old.stderr).toContain('this is v18.2.0');
-  rmSync(folder, { recursive: true });
-});
-
-test('an unknown command shows help', () => {
-  const unknown = fabrica(['dance']);
-  expect(unknown.status).toBe(2);
-  expect(unknown.stderr).toContain('./fabrica demo');
-});
-
-test('every command has a page of its own, with its exit codes', () => {
-  const names = [...fabrica(['help']).stdout.matchAll(/\.\/fabrica ([a-z]+)/g)].map(([, name]) => name!);
-  expect(names).toEqual(
-    expect.arrayContaining(['demo', 'start', 'stop', 'read', 'embed', 'fields', 'test', 'completion']),
-  );
-  for (const name of new Set(names)) {
-    const { status, stdout } = fabrica([name, '--help']);
-    expect([name, status]).toEqual([name, 0]);
-    expect(stdout).toMatch(/Exit codes|Ends with 0/);
-  }
-});
-
-test('the shell completes commands and options', () => {
-  const completed = (...words: string[]) => {
-    const script = `source <(./fabrica completion bash); COMP_WORDS=(./fabrica ${words.join(' ')}); COMP_CWORD=${words.length}; _fabrica; echo "\${COMPREPLY[@]}"`;
-    return execFileSync('bash', ['-c', script], { cwd: root, encoding: 'utf8' }).trim();
-  };
-  expect(completed('em')).toBe('embed');
-  expect(completed('embed', '--in')).toBe('--in-place');
-  expect(fabrica(['completion', 'fish']).status).toBe(2);
-});
-
 test('beside another on taken ports; Ctrl-C ends everything it started; started again it finds its data', async () => {
   const { data: otherData } = running();
   const data = `${otherData}-second`;
   mkdirSync(data);
   execFileSync('cp', ['-a', path.join(otherData, 'card'), path.join(data, 'card')]);
-  const taken = createServer().listen(4720, '127.0.0.1');
-  const first = await startFabrica(data, { FABRICA_PORT: '4720' });
-  expect(first.address).not.toContain(':4720');
+  const taken = createServer().listen(Number(portBeside(9)), '127.0.0.1');
+  const first = await startFabrica(data, { FABRICA_PORT: portBeside(9) });
+  expect(first.address).not.toContain(`:${portBeside(9)}`);
   const { children, launcher } = JSON.parse(readFileSync(path.join(data, 'running.json'), 'utf8')) as {
     children: { pid: number }[];
     launcher: { pid: number };
@@ -85,7 +43,7 @@ test('beside another on taken ports; Ctrl-C ends everything it started; started 
     expect(isAlive(pid)).toBe(false);
   expect(existsSync(path.join(data, 'running.json'))).toBe(false);
 
-  const again = await startFabrica(data, { FABRICA_PORT: '4720' });
+  const again = await startFabrica(data, { FABRICA_PORT: portBeside(9) });
   const listed = await (await fetch(`${again.address}/api/templates`)).json();
   expect(listed).toHaveLength(2);
   const stopped = fabrica(['stop'], { FABRICA_DATA: data });
@@ -95,40 +53,11 @@ test('beside another on taken ports; Ctrl-C ends everything it started; started 
   rmSync(data, { recursive: true, force: true });
 });
 
-test('a log beyond its bound goes on from nothing, with the former one beside it', () => {
-  const data = mkdtempSync(path.join(tmpdir(), 'fabrica-logs-'));
-  mkdirSync(path.join(data, 'postgres'));
-  for (const [name, size] of [
-    ['web.log', 30],
-    ['worker.log', 10],
-    ['postgres/log', 11],
-  ] as const)
-    writeFileSync(path.join(data, name), 'x'.repeat(size));
-  cutLogs(data, 10);
-  const sizes = ['web.log', 'web.log.before', 'worker.log', 'postgres/log', 'postgres/log.before'].map(
-    (name) => statSync(path.join(data, name)).size,
-  );
-  expect(sizes).toEqual([0, 30, 10, 0, 11]);
-  rmSync(data, { recursive: true });
-});
-
-test('pauses grow, have an end, and begin anew after what lasted', () => {
-  let now = 0;
-  const pauses = growingPauses(() => now);
-  expect(Array.from({ length: 8 }, () => pauses.next())).toEqual([
-    ...[1000, 2000, 4000, 8000, 16_000, 30_000, 30_000],
-    undefined,
-  ]);
-  pauses.started();
-  now += 60_000;
-  expect(pauses.next()).toBe(1000);
-});
-
 test('database, web application and worker are started again when they are killed; health tells what is missing', async () => {
   const data = `${running().data}-killed`;
   mkdirSync(data);
   execFileSync('cp', ['-a', path.join(running().data, 'card'), path.join(data, 'card')]);
-  const { address, process: launcher } = await startFabrica(data, { FABRICA_PORT: '4740' });
+  const { address, process: launcher } = await startFabrica(data, { FABRICA_PORT: portBeside(29) });
   const health = async () => {
     const answer = await fetch(`${address}/api/health`).catch(() => undefined);
     return (

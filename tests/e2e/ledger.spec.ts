@@ -1,4 +1,4 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import {
   assignmentWith,
   type DeskAssignment,
@@ -9,6 +9,8 @@ import {
   send,
   values,
 } from './desk';
+import { labels } from './labels';
+import { test } from './test';
 
 /** The ledger by keyboard, with a spreadsheet, in two windows; and what the three arrangements have in common. */
 test.describe.configure({ mode: 'serial' });
@@ -29,7 +31,7 @@ test.beforeAll(async ({ browser }) => {
 });
 test.afterAll(() => page.context().close());
 
-const grid = () => page.getByRole('grid', { name: 'Ledger' });
+const grid = () => page.getByRole('grid', { name: labels.describe.ledger });
 const cell = (name: string, field: string) => page.locator(`[data-photo="${name}"] [data-cell="${field}"]`);
 const held = async (name: string, ...fields: string[]) => values(page, assignment, name, fields);
 /** Put on the clipboard as a spreadsheet does, and pasted where the focus is. */
@@ -39,7 +41,7 @@ async function paste(text: string): Promise<void> {
 }
 /** A choice that is made before the page is alive is lost. */
 const isReady = (one: Page) =>
-  expect(one.getByRole('grid', { name: 'Ledger' })).toHaveAttribute('aria-busy', 'false');
+  expect(one.getByRole('grid', { name: labels.describe.ledger })).toHaveAttribute('aria-busy', 'false');
 const open = async (query = '') => {
   await page.goto(describeUrl(assignment, `?as=ledger${query}`));
   await expect(grid()).toHaveAttribute('aria-busy', 'false');
@@ -147,11 +149,11 @@ test('what was typed into a cell before it was read is saved, though one went on
   const read = await openUnread();
   await cell(names[3]!, 'description').click();
   await page.keyboard.type('Typed early');
-  await page.getByRole('button', { name: 'open desk' }).focus();
+  await page.getByRole('button', { name: labels.describe.openDesk }).focus();
   await read();
   await expect.poll(() => held(names[3]!)).toEqual({ caption: 'Typed early' });
   await expect(editor(names[3]!)).toBeHidden();
-  await expect(page.getByRole('button', { name: 'open desk' })).toBeFocused();
+  await expect(page.getByRole('button', { name: labels.describe.openDesk })).toBeFocused();
   await undo();
 });
 
@@ -165,7 +167,7 @@ test('a cell asked for before it was read is forgotten as one goes on, or by Esc
   await page.keyboard.press('Escape');
   await expect(beingRead()).toBeHidden();
   await read();
-  await expect(page.getByRole('grid', { name: 'Ledger' }).getByRole('textbox')).toHaveCount(0);
+  await expect(page.getByRole('grid', { name: labels.describe.ledger }).getByRole('textbox')).toHaveCount(0);
   expect(await held(names[4]!)).toEqual({ caption: 'The first plank' });
 });
 
@@ -215,7 +217,7 @@ test('a column does not fold while one writes in it', async () => {
   await page.keyboard.press('F2');
   await page.keyboard.type('nch');
   await expect.poll(() => held(names[0]!, 'headline')).toMatchObject({ headline: 'Launch' });
-  const folded = page.getByRole('group', { name: 'Same on all' });
+  const folded = page.getByRole('group', { name: labels.describe.sameOnAll });
   await expect(page.getByRole('button', { name: /^Undo Headline/ })).toBeVisible();
   await page.waitForTimeout(1000);
   await page.keyboard.type(' day');
@@ -349,22 +351,22 @@ test('ordered and shown by a column; what is hidden is never written to', async 
   await grid().focus();
   await page.keyboard.press('Control+a');
   await expect(page.getByText('Writing to 4 pictures')).toBeVisible();
-  await page.getByRole('button', { name: 'open desk' }).click();
-  await page.getByLabel('Caption', { exact: true }).fill('Nobody had written here.');
+  await page.getByRole('button', { name: labels.describe.openDesk }).click();
+  await page.getByLabel(labels.describe.caption, { exact: true }).fill('Nobody had written here.');
   await expect.poll(() => held(names[9]!)).toEqual({ caption: 'Nobody had written here.' });
   // They stay until the filter is applied again.
   await expect(page.getByText('4 no longer,', { exact: false })).toBeVisible();
-  await page.getByRole('button', { name: 'filter again' }).click();
-  await expect(page.getByText('No picture is like this.')).toBeVisible();
+  await page.getByRole('button', { name: labels.describe.filterAgain }).click();
+  await expect(page.getByText(labels.describe.noPictureIsLikeThis)).toBeVisible();
   expect(await held(names[0]!)).toEqual({ caption: 'The first plank' });
   await page.goBack();
   await expect(page.locator('[data-photo]').first()).toBeVisible();
-  await page.getByRole('button', { name: 'close desk' }).click();
+  await page.getByRole('button', { name: labels.describe.closeDesk }).click();
   await page.getByRole('button', { name: /^Description/ }).click();
   await page.getByLabel('Show those whose Description holds').fill('second week');
   await page.keyboard.press('Enter');
   await expect(page.getByText('1 of 12 pictures')).toBeVisible();
-  await page.getByRole('button', { name: 'show all' }).click();
+  await page.getByRole('button', { name: labels.describe.showAll }).click();
   await page.getByRole('button', { name: /^Description/ }).click();
   await page.getByRole('button', { name: 'Order: Z to A' }).click();
   await expect(page).toHaveURL(/order=-description/);
@@ -375,7 +377,7 @@ test('ordered and shown by a column; what is hidden is never written to', async 
 
 test('columns are chosen, ordered, kept under a name, and found by it in another window', async () => {
   await open();
-  await page.getByRole('button', { name: 'choose columns …' }).click();
+  await page.getByRole('button', { name: labels.describe.chooseColumns }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('checkbox', { name: 'Job Id' }).check();
   for (
@@ -384,15 +386,15 @@ test('columns are chosen, ordered, kept under a name, and found by it in another
     steps++
   )
     await dialog.getByRole('button', { name: 'Job Id earlier' }).click();
-  await dialog.getByLabel('Name of these columns').fill('By job');
-  await dialog.getByRole('button', { name: 'Keep' }).click();
+  await dialog.getByLabel(labels.describe.nameOfTheseColumns).fill('By job');
+  await dialog.getByRole('button', { name: labels.ui.keep }).click();
   await dialog.getByRole('button', { name: 'Done' }).click();
   await expect(page.getByRole('columnheader').nth(1)).toHaveText(/^Job Id/);
   const other = await page.context().newPage();
   await other.goto(describeUrl(assignment, '?as=ledger'));
   await isReady(other);
-  await other.getByLabel('columns', { exact: true }).selectOption('rights');
-  await other.getByLabel('columns', { exact: true }).selectOption('By job');
+  await other.getByLabel(labels.describe.columns, { exact: true }).selectOption('rights');
+  await other.getByLabel(labels.describe.columns, { exact: true }).selectOption('By job');
   await expect(other.getByRole('columnheader').nth(1)).toHaveText(/^Job Id/);
   await other.getByRole('button', { name: /^Job Id/ }).click();
   await other.getByRole('button', { name: 'Move right' }).click();
@@ -409,8 +411,8 @@ test('what says the same on all is folded, and unfolds', async () => {
     writing: { kind: 'set', field: 'headline', value: 'Restoration' },
   });
   await open();
-  await page.getByLabel('columns', { exact: true }).selectOption('captions and names');
-  await expect(page.getByRole('group', { name: 'Same on all' })).toContainText('Headline');
+  await page.getByLabel(labels.describe.columns, { exact: true }).selectOption('captions and names');
+  await expect(page.getByRole('group', { name: labels.describe.sameOnAll })).toContainText('Headline');
   await expect(page.getByRole('columnheader', { name: /^Headline/ })).toHaveCount(0);
   await page.getByRole('button', { name: /^unfold/ }).click();
   await cell(names[0]!, 'description').click();
@@ -422,7 +424,7 @@ test('what says the same on all is folded, and unfolds', async () => {
 
 test('structures and codes have editors of their own', async () => {
   await open();
-  await page.getByLabel('columns', { exact: true }).selectOption('rights');
+  await page.getByLabel(labels.describe.columns, { exact: true }).selectOption('rights');
   await cell(names[0]!, 'rightsStatus').click();
   await page.keyboard.press('Enter');
   await page.getByLabel(`Copyright Status of ${names[0]}`).selectOption('in-copyright');
@@ -435,7 +437,7 @@ test('structures and codes have editors of their own', async () => {
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('button', { name: /add one$/ }).click();
   await dialog.getByLabel('Licensor: Name', { exact: true }).fill('Tarn & Tide');
-  await dialog.getByRole('button', { name: 'Save as a draft' }).click();
+  await dialog.getByRole('button', { name: labels.describe.saveAsADraft }).click();
   await expect.poll(() => held(names[0]!, 'licensor')).toMatchObject({ licensor: [{ name: 'Tarn & Tide' }] });
 });
 
@@ -459,11 +461,11 @@ test('selection, picture, order and filter are kept from one arrangement to the 
   await expect(page.getByText('Writing to 2 pictures')).toBeVisible();
   // The router is at hand still: it had gone to what Back led to by itself, and stood still from then on.
   await stage('Prepare').click();
-  await expect(page.getByRole('heading', { name: 'Prepare' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: labels.prepare.prepare })).toBeVisible();
   await page.goBack();
   await expect(grid()).toBeVisible();
   await page.goBack();
-  await expect(page.getByRole('grid', { name: 'Pictures' })).toBeVisible();
+  await expect(page.getByRole('grid', { name: labels.ui.pictures })).toBeVisible();
 });
 
 test('Back, while the page comes to life after a reload, leads to what was there before', async () => {
@@ -483,25 +485,27 @@ test('Back, while the page comes to life after a reload, leads to what was there
     await page.waitForTimeout(wait);
     // Not by the driver: it asks the browser, which may still change over to the new document.
     await page.evaluate(() => window.history.back());
-    await expect(round === 3 ? page.getByRole('grid', { name: 'Pictures' }) : shownBy(round)).toBeVisible();
+    await expect(
+      round === 3 ? page.getByRole('grid', { name: labels.ui.pictures }) : shownBy(round),
+    ).toBeVisible();
   }
   // All that follow the address were told: the current picture is that of the address too.
   await page.getByRole('button', { name: 'One by one', exact: true }).click();
   await expect(page.getByText(`Writing to ${names[1]}`, { exact: true })).toBeVisible();
   await page.goBack();
-  await expect(page.getByRole('grid', { name: 'Pictures' })).toBeVisible();
+  await expect(page.getByRole('grid', { name: labels.ui.pictures })).toBeVisible();
   await stage('Prepare').click();
-  await expect(page.getByRole('heading', { name: 'Prepare' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: labels.prepare.prepare })).toBeVisible();
   await page.goBack();
-  await expect(page.getByRole('grid', { name: 'Pictures' })).toBeVisible();
+  await expect(page.getByRole('grid', { name: labels.ui.pictures })).toBeVisible();
 });
 
 const stage = (name: string) =>
   page
-    .getByRole('navigation', { name: 'Path of the assignment' })
+    .getByRole('navigation', { name: labels.shell.pathOfTheAssignment })
     .getByRole('link', { name: new RegExp(`^${name}`) });
 const shownBy = (round: number) =>
-  round % 2 ? page.getByRole('region', { name: 'Words of the picture' }) : grid();
+  round % 2 ? page.getByRole('region', { name: labels.describe.wordsOfThePicture }) : grid();
 
 // A picture that came into the address meanwhile made the router give up the page that one had asked for.
 test('a stage is opened by a press right after a picture was chosen, however long it takes', async () => {
@@ -514,7 +518,7 @@ test('a stage is opened by a press right after a picture was chosen, however lon
     await route.continue();
   });
   await other.locator('[data-photo]').nth(1).click();
-  const path = other.getByRole('navigation', { name: 'Path of the assignment' });
+  const path = other.getByRole('navigation', { name: labels.shell.pathOfTheAssignment });
   await path.getByRole('link', { name: /^Prepare/ }).click();
   await expect(other).toHaveURL(/prepare$/);
   await other.unrouteAll({ behavior: 'wait' });
@@ -531,7 +535,7 @@ test('the sheet: size by keys and slider, a rectangle by the mouse, rating by nu
   const before = await width();
   await page.keyboard.press('+');
   await expect.poll(width).toBeGreaterThan(before);
-  await page.getByLabel('size', { exact: true }).fill('140');
+  await page.getByLabel(labels.describe.size, { exact: true }).fill('140');
   await expect.poll(width).toBeLessThan(before);
   const [from, to] = [
     (await first.boundingBox())!,
@@ -546,15 +550,15 @@ test('the sheet: size by keys and slider, a rectangle by the mouse, rating by nu
   await page.keyboard.press('5');
   await expect.poll(() => held(names[2]!, 'rating')).toMatchObject({ rating: '5' });
   expect(await held(names[3]!, 'rating')).toMatchObject({ rating: null });
-  await page.getByLabel('order', { exact: true }).selectOption('rating');
-  await page.getByRole('button', { name: 'Ascending; turn round' }).click();
+  await page.getByLabel(labels.describe.order, { exact: true }).selectOption('rating');
+  await page.getByRole('button', { name: labels.describe.ascendingTurnRound }).click();
   await expect(page.locator('[data-photo]').first()).toHaveAttribute('data-photo', names[0]!);
 });
 
 // The desk opened at the first press, and the second one fell on something else.
 test('two presses open a picture, also the last one, which the desk moves away', async () => {
   await page.goto(describeUrl(assignment));
-  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.getByRole('grid', { name: labels.ui.pictures }).focus();
   await page.keyboard.press('End');
   await page.keyboard.press('Escape');
   await page.locator(`[data-photo="${names[11]}"]`).dblclick();
@@ -566,7 +570,7 @@ test('two windows: both see the last word, and an undo takes back nothing that t
   for (const one of [page, other]) {
     await one.goto(describeUrl(assignment, '?as=ledger'));
     await isReady(one);
-    await one.getByLabel('columns', { exact: true }).selectOption('captions and names');
+    await one.getByLabel(labels.describe.columns, { exact: true }).selectOption('captions and names');
   }
   // The place that was scrolled to is kept: the first picture may be out of sight.
   await grid().focus();
@@ -589,13 +593,13 @@ test('two windows: both see the last word, and an undo takes back nothing that t
 test('an undo of several pictures shows on each what stands there, also where another window wrote after', async () => {
   const [first, second] = [names[2]!, names[3]!];
   await open();
-  await page.getByLabel('columns', { exact: true }).selectOption('captions and names');
+  await page.getByLabel(labels.describe.columns, { exact: true }).selectOption('captions and names');
   await page.getByRole('button', { name: 'Sheet', exact: true }).click();
-  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.getByRole('grid', { name: labels.ui.pictures }).focus();
   await page.keyboard.press('Escape');
   await page.locator(`[data-photo="${first}"]`).click();
   await page.locator(`[data-photo="${second}"]`).click({ modifiers: ['Control'] });
-  await page.getByLabel('Caption', { exact: true }).fill('Written on both.');
+  await page.getByLabel(labels.describe.caption, { exact: true }).fill('Written on both.');
   await expect(page.getByRole('button', { name: 'Undo caption in 2 pictures' })).toBeVisible();
   // The button goes on naming this window's act: what the other one did is not read yet.
   const steps = /\/writing$/;
@@ -614,7 +618,7 @@ test('an undo of several pictures shows on each what stands there, also where an
 
 test('what was written in the ledger is in the files', async () => {
   await page.goto(describeUrl(assignment));
-  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.getByRole('grid', { name: labels.ui.pictures }).focus();
   await page.keyboard.press('Escape');
   await embedAll(page, 12);
   const read = exiv2(assignment, names[5]!);

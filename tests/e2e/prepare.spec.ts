@@ -1,7 +1,9 @@
 import { copyFileSync, existsSync, mkdirSync, readdirSync } from 'node:fs';
 import path from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { retype, running } from './fabrica';
+import { labels } from './labels';
+import { test } from './test';
 
 /** Before the pictures: folders that are chosen and made, facts that save themselves, names from parts, pictures found. */
 test.describe.configure({ mode: 'serial' });
@@ -46,10 +48,13 @@ const assignment = () =>
 
 test('an assignment: one folder is chosen by mouse and keys, the missing one is made', async () => {
   await page.goto(address);
-  await page.getByRole('button', { name: 'New assignment' }).click();
+  await page.getByRole('button', { name: labels.workshop.newAssignment }).click();
   await box('Name').fill('Launch of the hull');
   await page.getByRole('button', { name: 'Choose: Pictures come from' }).click();
-  await dialog().getByRole('navigation', { name: 'Places' }).getByRole('button', { name: 'prepare' }).click();
+  await dialog()
+    .getByRole('navigation', { name: labels.folders.places })
+    .getByRole('button', { name: 'prepare' })
+    .click();
   await dialog()
     .getByRole('button', { name: /^cards/ })
     .click();
@@ -57,24 +62,24 @@ test('an assignment: one folder is chosen by mouse and keys, the missing one is 
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(dialog().getByText('2 pictures', { exact: true })).toBeVisible();
-  await dialog().getByRole('button', { name: 'Use this folder' }).click();
+  await dialog().getByRole('button', { name: labels.folders.useThisFolder }).click();
   await expect(box('Pictures come from')).toHaveValue(source);
   await box('Folder').fill(working);
   await expect(page.getByText('There is no such folder.')).toBeVisible();
   // What is typed outlives a reload.
   await page.reload();
-  await page.getByRole('button', { name: 'New assignment' }).click();
+  await page.getByRole('button', { name: labels.workshop.newAssignment }).click();
   await expect(box('Name')).toHaveValue('Launch of the hull');
-  await page.getByRole('button', { name: 'Make this folder' }).click();
+  await page.getByRole('button', { name: labels.folders.makeThisFolder }).click();
   await expect(page.getByText('There is no such folder.')).toHaveCount(0);
   expect(existsSync(working)).toBe(true);
-  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.getByRole('button', { name: labels.workshop.begin }).click();
   await expect(page).toHaveURL(/\/prepare$/);
   home = page.url().replace(/\/prepare$/, '');
 });
 
 test('facts save themselves: after a moment, on leaving, and after a server that was away', async () => {
-  await page.getByRole('button', { name: 'Add a fact' }).click();
+  await page.getByRole('button', { name: labels.prepare.addAFact }).click();
   await box('Name of fact 1').fill('vessel');
   await box('Value of fact 1').fill('Marena');
   await expect.poll(async () => (await assignment()).facts).toEqual([{ name: 'vessel', value: 'Marena' }]);
@@ -101,7 +106,7 @@ test('facts of two windows: nothing is overwritten, one says which stay', async 
   await box('Value of fact 1').fill('Mine');
   await expect(page.getByText('changed in another window', { exact: false })).toBeVisible();
   expect((await assignment()).facts[0]?.value).toBe('Hers');
-  await page.getByRole('button', { name: 'Save mine' }).click();
+  await page.getByRole('button', { name: labels.ui.saveMine }).click();
   await expect.poll(async () => (await assignment()).facts[0]?.value).toBe('Mine');
   await page.unroute('**/api/changes');
 });
@@ -112,7 +117,7 @@ test('names are put together from parts, by ready patterns and by presses, and s
   await page
     .getByRole('combobox', { name: 'Ready patterns: Folders' })
     .selectOption({ value: '{{ date taken : y-MM-dd }}' });
-  const names = page.getByRole('textbox', { name: 'Names', exact: true });
+  const names = page.getByRole('textbox', { name: labels.ui.names, exact: true });
   await names.click();
   const parts = page.getByRole('group', { name: 'Parts for Names' });
   await parts.getByRole('button', { name: /^vessel/ }).click();
@@ -130,11 +135,11 @@ test('names are put together from parts, by ready patterns and by presses, and s
 
 test('a pattern that cannot be used is told at once, and nothing is begun', async () => {
   await page.goto(`${home}/bring-in`);
-  const names = page.getByRole('textbox', { name: 'Names', exact: true });
+  const names = page.getByRole('textbox', { name: labels.ui.names, exact: true });
   await retype(page, names, '{{ date taken : qqq }}');
   await expect(page.getByText('the letters of a date', { exact: false })).toBeVisible();
   await expect(page.getByText(/^0 of 2 come\./)).toBeVisible();
-  await page.getByRole('button', { name: 'tick all' }).last().click();
+  await page.getByRole('button', { name: labels.bringIn.tickAll }).last().click();
   await expect(page.getByRole('button', { name: 'Bring in 2', exact: true })).toBeDisabled();
   await retype(page, names, '');
   await expect(page.getByRole('button', { name: 'Bring in 2', exact: true })).toBeEnabled();
@@ -154,14 +159,14 @@ test('the list of people: typed, pasted from a spreadsheet, taken from CSV; it s
     document.activeElement!.dispatchEvent(paste);
   });
   await expect(page.getByLabel('Name of person 3')).toHaveValue('Ottar Lien');
-  await page.getByLabel('Take them from a CSV file').setInputFiles({
+  await page.getByLabel(labels.prepare.takeThemFromACSVFile).setInputFiles({
     name: 'people.csv',
     mimeType: 'text/csv',
     buffer: Buffer.from('Name;No.\nMaren Dahl;5\n'),
   });
   await expect(page.getByLabel('Name of person 4')).toHaveValue('Maren Dahl');
   await page.getByRole('button', { name: 'Remove Jon Osei' }).click();
-  await page.getByLabel('Language of the captions').fill('nb');
+  await page.getByLabel(labels.prepare.languageOfTheCaptions).fill('nb');
   await expect(page.getByText('There is no dictionary for this language', { exact: false })).toBeVisible();
   const held = () =>
     send<{ people: unknown; language: string }>(`assignments/${assignmentId()}`, undefined, 'GET');
@@ -186,9 +191,9 @@ test('pictures that lay in the folder get the templates in force by one press, o
   await send(`assignments/${assignmentId()}`, { inForce: [template.id] }, 'PATCH');
   copyFileSync(path.join(data, 'card/DCIM/100KETCH/kt26-0404.jpg'), path.join(working, 'found.jpg'));
   await page.goto(`${home}/describe`);
-  const bar = page.getByRole('region', { name: 'Pictures found in the folder' });
+  const bar = page.getByRole('region', { name: labels.describe.picturesFoundInTheFolder });
   await expect(bar).toContainText('1 picture lay in the folder already');
-  await bar.getByRole('button', { name: 'Put in templates …' }).click();
+  await bar.getByRole('button', { name: labels.describe.putInTemplates }).click();
   await dialog().getByRole('button', { name: 'Put into 1' }).click();
   await expect(bar).toHaveCount(0);
   await page.getByRole('button', { name: 'Embed 1', exact: true }).click();
@@ -198,7 +203,7 @@ test('pictures that lay in the folder get the templates in force by one press, o
   await expect(page.getByRole('heading', { name: 'Embedded 1 of 1' })).toBeVisible();
   copyFileSync(path.join(data, 'card/DCIM/100KETCH/kt26-0403.jpg'), path.join(working, 'left.jpg'));
   await page.goto(`${home}/describe`);
-  await bar.getByRole('button', { name: 'Leave it as it is' }).click();
+  await bar.getByRole('button', { name: labels.describe.leaveItAsItIs }).click();
   await expect(bar).toHaveCount(0);
   await page.reload();
   await expect(page.locator('[data-photo="left.jpg"]')).toBeVisible();

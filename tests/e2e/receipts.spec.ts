@@ -1,7 +1,9 @@
 import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { running } from './fabrica';
+import { labels } from './labels';
+import { test } from './test';
 
 /** Every run can be undone from its receipt, and done again; what that does is said before, and seen on disk. */
 test.describe.configure({ mode: 'serial' });
@@ -44,12 +46,12 @@ test('undoing an import is told, can be left, and a double press makes one run',
   await page.getByRole('button', { name: 'Bring in 2', exact: true }).click();
   await expect(heading('Brought in 2 of 2')).toBeVisible();
   importReceipt = page.url();
-  await page.getByRole('button', { name: 'Undo this run' }).click();
+  await page.getByRole('button', { name: labels.receipts.undoThisRun }).click();
   await expect(dialog()).toContainText(path.join(working, 'Undone by Fabrica'));
-  await dialog().getByRole('button', { name: 'Cancel' }).click();
+  await dialog().getByRole('button', { name: labels.ui.cancel }).click();
   await expect(dialog()).toHaveCount(0);
   expect(pictures()).toEqual(names);
-  await page.getByRole('button', { name: 'Undo this run' }).click();
+  await page.getByRole('button', { name: labels.receipts.undoThisRun }).click();
   await dialog().getByRole('button', { name: 'Undo 2' }).dblclick();
   await expect(heading('Undone 2 of 2')).toBeVisible();
   expect(pictures()).toEqual([]);
@@ -63,10 +65,10 @@ test('undoing an import is told, can be left, and a double press makes one run',
 
 test('the receipt of the undo does it again, by the keyboard alone', async () => {
   await page.goto(importReceipt);
-  await expect(page.getByRole('button', { name: 'Undo this run' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: labels.receipts.undoThisRun })).toHaveCount(0);
   await page.goto(address);
   await page.getByRole('link', { name: 'Undone: Undone' }).first().click();
-  await page.getByRole('button', { name: 'Do it again' }).focus();
+  await page.getByRole('button', { name: labels.receipts.doItAgain }).focus();
   await page.keyboard.press('Enter');
   await expect(dialog().getByRole('button', { name: 'Do again 2' })).toBeFocused();
   await page.keyboard.press('Enter');
@@ -80,9 +82,9 @@ test('out of order, the later run is named; in order both go back', async () => 
   await page.goto(`${address}/assignments/${id}/describe`);
   await page.locator('[data-photo="kt26-0401.jpg"]').click();
   await expect(page.getByText('Writing to kt26-0401.jpg')).toBeVisible();
-  await page.getByRole('grid', { name: 'Pictures' }).press('Control+a');
+  await page.getByRole('grid', { name: labels.ui.pictures }).press('Control+a');
   await expect(page.getByText('Writing to 2 pictures')).toBeVisible();
-  await page.getByLabel('Caption', { exact: true }).fill('Before the launch.');
+  await page.getByLabel(labels.describe.caption, { exact: true }).fill('Before the launch.');
   await expect(page.getByText('2 with drafts, saved')).toBeVisible();
   await page.getByRole('button', { name: /^Embed 2/ }).click();
   await dialog()
@@ -92,16 +94,16 @@ test('out of order, the later run is named; in order both go back', async () => 
   const embedReceipt = page.url();
   const written = readFileSync(path.join(working, names[0]!));
   await page.goto(importReceipt);
-  await page.getByRole('button', { name: 'Undo this run' }).click();
+  await page.getByRole('button', { name: labels.receipts.undoThisRun }).click();
   await dialog().getByRole('button', { name: 'Undo 2' }).click();
   await expect(dialog().getByRole('alert')).toContainText('A later run embedded into these files');
   expect(pictures()).toEqual(names);
   await page.goto(embedReceipt);
-  await page.getByRole('button', { name: 'Undo this run' }).click();
+  await page.getByRole('button', { name: labels.receipts.undoThisRun }).click();
   await dialog().getByRole('button', { name: 'Undo 2' }).click();
   await expect(heading('Undone 2 of 2')).toBeVisible();
   expect(readFileSync(path.join(working, names[0]!)).equals(written)).toBe(false);
-  await page.getByRole('button', { name: 'Do it again' }).click();
+  await page.getByRole('button', { name: labels.receipts.doItAgain }).click();
   await dialog().getByRole('button', { name: 'Do again 2' }).click();
   await expect(heading('Done again 2 of 2')).toBeVisible();
   expect(readFileSync(path.join(working, names[0]!)).equals(written)).toBe(true);
@@ -118,10 +120,10 @@ test('a move says that its files are the only ones, and a reload in the middle c
   await page.goto(`${address}/runs/${runId}`);
   await expect(heading('Moved in 1 of 1')).toBeVisible();
   expect(existsSync(path.join(source, 'kt26-0403.jpg'))).toBe(false);
-  await page.getByRole('button', { name: 'Undo this run' }).click();
+  await page.getByRole('button', { name: labels.receipts.undoThisRun }).click();
   await expect(dialog()).toContainText('these files are the only ones');
   await page.reload();
-  await page.getByRole('button', { name: 'Undo this run' }).click();
+  await page.getByRole('button', { name: labels.receipts.undoThisRun }).click();
   await dialog().getByRole('button', { name: 'Undo 1' }).click();
   await expect(heading('Undone 1 of 1')).toBeVisible();
   expect(pictures()).toEqual(names);

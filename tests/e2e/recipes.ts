@@ -3,6 +3,7 @@ import { mkdtempSync } from 'node:fs';
 import path from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import { running } from './fabrica';
+import { labels } from './labels';
 
 const { data } = running();
 
@@ -10,7 +11,7 @@ const { data } = running();
 export function recipeOn(page: () => Page) {
   const choice = (name: string) =>
     page()
-      .getByRole('group', { name: 'Recipe' })
+      .getByRole('group', { name: labels.deliver.recipe })
       .getByRole('button', { name: `${name}:` });
   const opened = () => page().getByRole('dialog');
   /** Opens a part of the sentences, does something in it, and leaves it. */
@@ -33,7 +34,7 @@ export function recipeOn(page: () => Page) {
   async function unpacked(): Promise<string> {
     const [download] = await Promise.all([
       page().waitForEvent('download'),
-      page().getByRole('link', { name: 'Download the archive' }).click(),
+      page().getByRole('link', { name: labels.receipts.downloadTheArchive }).click(),
     ]);
     const file = await download.path();
     execFileSync('unzip', ['-tq', file]);

@@ -1,8 +1,10 @@
 import { execFileSync } from 'node:child_process';
 import { copyFileSync, mkdirSync } from 'node:fs';
 import path from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { running } from './fabrica';
+import { labels } from './labels';
+import { test } from './test';
 
 /**
  * Each rule, chosen in a line of the book, to the bytes in a file. The file held “Old …” in five fields of
@@ -108,7 +110,7 @@ test('each rule is chosen by the mouse, kept, and stands in the file', async () 
   await saveAs('version 2');
   expect(await rulesKept(id)).toEqual(asKept);
   await page.reload();
-  await expect(page.getByText('will be erased')).toBeVisible();
+  await expect(page.getByText(labels.templates.willBeErased)).toBeVisible();
   expect(values(await embedded(id, 'mouse'))).toEqual(expected);
 });
 

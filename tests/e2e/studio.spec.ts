@@ -1,4 +1,4 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import {
   assignmentWith,
   type DeskAssignment,
@@ -9,6 +9,8 @@ import {
   send,
   values,
 } from './desk';
+import { labels } from './labels';
+import { test } from './test';
 
 /** A studio session: titles by a pattern, full credits, one picture's words on its neighbours, a template of it. */
 test.describe.configure({ mode: 'serial' });
@@ -42,36 +44,38 @@ const held = async (name: string, ...fields: string[]) => values(page, assignmen
 
 test('titles composed by a pattern, for all at once, with examples while one types', async () => {
   await all();
-  await page.getByRole('button', { name: 'Compose …' }).click();
+  await page.getByRole('button', { name: labels.describe.compose }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Text with placeholders').fill('');
-  await dialog.getByLabel('Placeholder', { exact: true }).selectOption('occasion');
-  await dialog.getByLabel('Text with placeholders').press('End');
-  await dialog.getByLabel('Text with placeholders').pressSequentially(', {{ running number : 3 }}');
-  await expect(dialog.getByRole('list', { name: 'Examples' })).toContainText('Sail cloth, 001');
+  await dialog.getByLabel(labels.describe.textWithPlaceholders).fill('');
+  await dialog.getByLabel(labels.describe.placeholder, { exact: true }).selectOption('occasion');
+  await dialog.getByLabel(labels.describe.textWithPlaceholders).press('End');
+  await dialog
+    .getByLabel(labels.describe.textWithPlaceholders)
+    .pressSequentially(', {{ running number : 3 }}');
+  await expect(dialog.getByRole('list', { name: labels.describe.examples })).toContainText('Sail cloth, 001');
   await dialog.getByRole('button', { name: 'Write into 6 pictures' }).click();
   await expect.poll(() => held(names[5]!, 'title')).toMatchObject({ title: 'Sail cloth, 006' });
   await expect(page.getByRole('button', { name: 'Undo Title in 6 pictures' })).toBeVisible();
 });
 
 test('a pattern that cannot be understood says so, and writes nothing', async () => {
-  await page.getByRole('button', { name: 'Compose …' }).click();
+  await page.getByRole('button', { name: labels.describe.compose }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Field').selectOption({ label: 'Headline' });
-  await dialog.getByLabel('Text with placeholders').fill('{{ no such thing }}');
+  await dialog.getByLabel(labels.describe.field).selectOption({ label: 'Headline' });
+  await dialog.getByLabel(labels.describe.textWithPlaceholders).fill('{{ no such thing }}');
   await expect(
     dialog
       .getByRole('alert')
-      .or(dialog.getByText('stays empty: a placeholder has no value here').first())
+      .or(dialog.getByText(labels.describe.staysEmptyAPlaceholderHasNoValue).first())
       .first(),
   ).toBeVisible();
-  await dialog.getByRole('button', { name: 'Cancel' }).click();
+  await dialog.getByRole('button', { name: labels.ui.cancel }).click();
   expect(await held(names[0]!, 'headline')).toMatchObject({ headline: null });
 });
 
 test('credits are kept as a list with roles, and stand under the caption as a line of one’s own pattern', async () => {
   await all();
-  await page.getByLabel('Caption', { exact: true }).fill('A coat of sail cloth.');
+  await page.getByLabel(labels.describe.caption, { exact: true }).fill('A coat of sail cloth.');
   await page.getByRole('button', { name: 'credits', exact: true }).click();
   for (const [role, name] of [
     ['styling', 'Mira Lund'],
@@ -84,9 +88,9 @@ test('credits are kept as a list with roles, and stand under the caption as a li
   await page.getByLabel('Name of another').pressSequentially('Gone Again');
   await expect(page.getByLabel('Name of contributor 3')).toHaveValue('Gone Again');
   await page.getByRole('button', { name: 'Remove contributor 3' }).click();
-  await page.getByLabel('Pattern of a credit').fill('{name} ({role})');
-  await page.getByLabel('Between two credits').fill(', ');
-  await page.getByRole('button', { name: 'Put under the caption' }).click();
+  await page.getByLabel(labels.describe.patternOfACredit).fill('{name} ({role})');
+  await page.getByLabel(labels.describe.betweenTwoCredits).fill(', ');
+  await page.getByRole('button', { name: labels.describe.putUnderTheCaption }).click();
   await expect
     .poll(() => held(names[3]!, 'contributor'))
     .toEqual({
@@ -106,22 +110,22 @@ test('one picture’s words go to its neighbours, with a choice of fields, and a
     .getByRole('group', { name: 'Alt Text (Accessibility)', exact: true })
     .getByRole('textbox')
     .fill('A person in a pale coat');
-  await page.getByLabel('Keywords', { exact: true }).fill('coat, sail cloth');
-  await page.getByLabel('Keywords', { exact: true }).press('Enter');
+  await page.getByLabel(labels.describe.keywords, { exact: true }).fill('coat, sail cloth');
+  await page.getByLabel(labels.describe.keywords, { exact: true }).press('Enter');
   await expect
     .poll(() => held(names[0]!, 'keywords', 'altText'))
     .toMatchObject({
       keywords: ['coat', 'sail cloth'],
       altText: 'A person in a pale coat',
     });
-  await page.getByRole('button', { name: 'Copy its metadata' }).click();
+  await page.getByRole('button', { name: labels.describe.copyItsMetadata }).click();
   await expect(page.getByText('as text on the clipboard too', { exact: false })).toBeVisible();
   expect(await page.evaluate(() => navigator.clipboard.readText())).toContain('Headline\tSail cloth');
   await picture(names[1]!).click();
   await picture(names[2]!).click({ modifiers: ['Shift'] });
   await page.getByRole('button', { name: `Put that of ${names[0]} …` }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByRole('button', { name: 'choose none' }).click();
+  await dialog.getByRole('button', { name: labels.describe.chooseNone }).click();
   for (const field of ['Headline', 'Keywords']) await dialog.getByLabel(new RegExp(`^${field}`)).check();
   await dialog.getByRole('button', { name: 'Put 2 fields' }).click();
   await expect
@@ -137,8 +141,8 @@ test('one picture’s words go to its neighbours, with a choice of fields, and a
 
 test('a town fills city, region, country and code together; coordinates come in any usual form', async () => {
   await all();
-  await page.getByRole('button', { name: 'place', exact: true }).click();
-  await page.getByLabel('Find a town').fill('tromso');
+  await page.getByRole('button', { name: labels.deliver.place, exact: true }).click();
+  await page.getByLabel(labels.describe.findATown).fill('tromso');
   await page
     .getByRole('option', { name: /Tromsø/ })
     .first()
@@ -150,8 +154,8 @@ test('a town fills city, region, country and code together; coordinates come in 
       country: 'Norway',
       countryCode: 'NOR',
     });
-  await page.getByLabel('Coordinates', { exact: true }).fill('69°38′56″N 18°57′18″E');
-  await page.getByLabel('Coordinates', { exact: true }).press('Enter');
+  await page.getByLabel(labels.describe.coordinates, { exact: true }).fill('69°38′56″N 18°57′18″E');
+  await page.getByLabel(labels.describe.coordinates, { exact: true }).press('Enter');
   await expect
     .poll(() => held(names[0]!, 'gpsLatitude', 'gpsLongitude'))
     .toMatchObject({
@@ -162,18 +166,18 @@ test('a town fills city, region, country and code together; coordinates come in 
     page.getByText('Anybody who gets the file can read this position', { exact: false }),
   ).toBeVisible();
   await expect(page.getByText(/nearest: Tromsø \d/)).toBeVisible();
-  await page.getByLabel('Coordinates', { exact: true }).fill('somewhere in the north');
-  await page.getByLabel('Coordinates', { exact: true }).press('Enter');
+  await page.getByLabel(labels.describe.coordinates, { exact: true }).fill('somewhere in the north');
+  await page.getByLabel(labels.describe.coordinates, { exact: true }).press('Enter');
   await expect(
     page.getByText('Not saved yet. Expected: degrees north or south', { exact: false }),
   ).toBeVisible();
-  await page.getByRole('button', { name: 'Empty the coordinates' }).click();
+  await page.getByRole('button', { name: labels.describe.emptyTheCoordinates }).click();
   await expect.poll(() => held(names[0]!, 'gpsLatitude')).toMatchObject({ gpsLatitude: null });
 });
 
 // What was typed went as one went on, or as the words came; an emptied box did nothing.
 test('coordinates that were typed are saved by going on and by a reload, and emptied with their text', async () => {
-  const coordinates = page.getByLabel('Coordinates', { exact: true });
+  const coordinates = page.getByLabel(labels.describe.coordinates, { exact: true });
   await picture(names[2]!).click();
   await coordinates.fill('59.9139, 10.7522');
   await page.reload();
@@ -206,9 +210,9 @@ test('what is not read yet has no box: nobody writes over what he has not seen',
   const before = await held(names[0]!, 'contributor', 'city');
   const goOn = await holdBack(page, '**/desk');
   await page.reload();
-  await expect(page.getByLabel('Pattern of a credit')).toBeVisible();
+  await expect(page.getByLabel(labels.describe.patternOfACredit)).toBeVisible();
   await expect(page.getByLabel('Name of another')).toBeHidden();
-  await page.getByRole('button', { name: 'place', exact: true }).click();
+  await page.getByRole('button', { name: labels.deliver.place, exact: true }).click();
   const box = (name: string) => page.getByRole('textbox', { name, exact: true });
   for (const field of ['City', 'Coordinates']) await expect(box(field)).toBeHidden();
   await goOn();
@@ -218,9 +222,9 @@ test('what is not read yet has no box: nobody writes over what he has not seen',
 
 test('a thread that does not apply is not missed, writes nothing, and can be undone', async () => {
   await all();
-  await page.getByRole('button', { name: 'does not apply', exact: true }).click();
+  await page.getByRole('button', { name: labels.describe.doesNotApply, exact: true }).click();
   await page.getByLabel('reach does not apply').check();
-  const key = page.getByRole('navigation', { name: 'Threads of these pictures' });
+  const key = page.getByRole('navigation', { name: labels.ui.threadsOfThesePictures });
   await expect(key.getByRole('button', { name: 'reach', exact: false })).toContainText('all');
   await page.getByRole('button', { name: /^Undo .does not apply/ }).click();
   await expect(key.getByRole('button', { name: 'reach', exact: false })).toContainText('6 lack');
@@ -228,9 +232,9 @@ test('a thread that does not apply is not missed, writes nothing, and can be und
 
 test('a day is taken from the calendar, by mouse and by keys; a time behind it stays', async () => {
   await picture(names[4]!).click();
-  await page.getByRole('button', { name: 'all fields', exact: true }).click();
-  await page.getByLabel('Show', { exact: true }).selectOption('usual');
-  await page.getByLabel('Find a field').fill('Date Created');
+  await page.getByRole('button', { name: labels.fields.allFields, exact: true }).click();
+  await page.getByLabel(labels.ui.show, { exact: true }).selectOption('usual');
+  await page.getByLabel(labels.ui.findAField).fill('Date Created');
   const date = page.getByRole('group', { name: 'Date Created', exact: true });
   await expect(date.getByRole('textbox')).toHaveValue(/^2026-03-09T07:04:00/);
   await date.getByRole('button', { name: 'Calendar for Date Created' }).click();
@@ -253,17 +257,17 @@ test('a day is taken from the calendar, by mouse and by keys; a time behind it s
 
 test('gathered by hand, shown by it, and taken out again', async () => {
   await picture(names[1]!).click();
-  await page.getByRole('button', { name: 'Gather …' }).click();
+  await page.getByRole('button', { name: labels.describe.gather }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Name of a new gathering').fill('Portfolio 26');
-  await dialog.getByRole('button', { name: 'Put in', exact: true }).click();
+  await dialog.getByLabel(labels.describe.nameOfANewGathering).fill('Portfolio 26');
+  await dialog.getByRole('button', { name: labels.describe.putIn, exact: true }).click();
   await expect(dialog.getByText('1 picture put into “Portfolio 26”')).toBeVisible();
   await dialog.getByRole('button', { name: 'Done' }).click();
-  await page.getByLabel('show', { exact: true }).selectOption({ label: 'in “Portfolio 26”' });
+  await page.getByLabel(labels.ui.show2, { exact: true }).selectOption({ label: 'in “Portfolio 26”' });
   await expect(page.getByText('1 of 6 pictures')).toBeVisible();
-  await page.getByRole('button', { name: 'show all' }).click();
+  await page.getByRole('button', { name: labels.describe.showAll }).click();
   await picture(names[1]!).click();
-  await page.getByRole('button', { name: 'Gather …' }).click();
+  await page.getByRole('button', { name: labels.describe.gather }).click();
   await dialog.getByRole('button', { name: 'Remove from Portfolio 26' }).click();
   await expect(dialog.getByText('1 picture removed from “Portfolio 26”')).toBeVisible();
   await dialog.getByRole('button', { name: 'Rename Portfolio 26' }).click();
@@ -276,7 +280,7 @@ test('gathered by hand, shown by it, and taken out again', async () => {
 });
 
 test('all of it is in the files, and found there again by the desk and by an independent reader', async () => {
-  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.getByRole('grid', { name: labels.ui.pictures }).focus();
   await page.keyboard.press('Escape');
   await embedAll(page, 6);
   const read = exiv2(assignment, names[2]!);

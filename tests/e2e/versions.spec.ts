@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { copyFileSync } from 'node:fs';
 import path from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import {
   assignmentWith,
@@ -13,6 +13,8 @@ import {
   values,
 } from './desk';
 import { running } from './fabrica';
+import { labels } from './labels';
+import { test } from './test';
 
 /** Raw files, exported copies and twins: described once, all files agree; one that disagrees is seen and mended. */
 test.describe.configure({ mode: 'serial' });
@@ -53,26 +55,30 @@ const held = async (name: string, ...fields: string[]) => values(page, assignmen
 
 test('a version is proposed beside its picture, and both are described by one act', async () => {
   await page.goto(describeUrl(assignment, `?as=one&picture=${assignment.ids[names[0]!]}`));
-  const versions = page.getByRole('group', { name: 'Versions' });
+  const versions = page.getByRole('group', { name: labels.describe.versions });
   await expect(versions).toContainText(names[2]!);
-  await versions.getByLabel('described together').check();
+  await versions.getByLabel(labels.describe.describedTogether).check();
   await expect(page.getByText(`Writing to ${names[0]} and ${names[2]}`)).toBeVisible();
-  await page.getByLabel('Caption', { exact: true }).fill('The mizzen, first light.');
+  await page.getByLabel(labels.describe.caption, { exact: true }).fill('The mizzen, first light.');
   await expect.poll(() => held(names[2]!)).toEqual({ caption: 'The mizzen, first light.' });
   expect(await held(names[1]!)).toEqual({ caption: '' });
 });
 
 test('where a version says something else, it is said, and one goes there', async () => {
-  const versions = page.getByRole('group', { name: 'Versions' });
-  await versions.getByLabel('described together').uncheck();
-  await expect(page.getByLabel('Caption', { exact: true })).toHaveValue('The mizzen, first light.');
-  await page.getByLabel('Caption', { exact: true }).fill('The mizzen at noon.');
+  const versions = page.getByRole('group', { name: labels.describe.versions });
+  await versions.getByLabel(labels.describe.describedTogether).uncheck();
+  await expect(page.getByLabel(labels.describe.caption, { exact: true })).toHaveValue(
+    'The mizzen, first light.',
+  );
+  await page.getByLabel(labels.describe.caption, { exact: true }).fill('The mizzen at noon.');
   await expect(versions).toContainText('says another caption');
   await versions.getByRole('button', { name: names[2]! }).click();
   await expect(page.getByText(`Writing to ${names[2]}`, { exact: true })).toBeVisible();
   // Words that come before the caption is known go behind it: it is waited for.
-  await expect(page.getByLabel('Caption', { exact: true })).toHaveValue('The mizzen, first light.');
-  await page.getByLabel('Caption', { exact: true }).fill('The mizzen at noon.');
+  await expect(page.getByLabel(labels.describe.caption, { exact: true })).toHaveValue(
+    'The mizzen, first light.',
+  );
+  await page.getByLabel(labels.describe.caption, { exact: true }).fill('The mizzen at noon.');
   await expect(versions).not.toContainText('says another caption');
 });
 
@@ -86,9 +92,9 @@ test('on the sheet the versions of a selection are selected by a press', async (
 test('twins are written as one: picture and raw file with its sidecar agree', async () => {
   await page.locator(`[data-photo="${names[1]}"]`).click();
   await expect(page.getByText(`Writing to ${names[1]} + raw`, { exact: false })).toBeVisible();
-  await page.getByLabel('Caption', { exact: true }).fill('A seam is sewn.');
+  await page.getByLabel(labels.describe.caption, { exact: true }).fill('A seam is sewn.');
   await expect(page.getByText('1 with drafts, saved')).toBeVisible();
-  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.getByRole('grid', { name: labels.ui.pictures }).focus();
   await page.keyboard.press('Escape');
   await embedAll(page, 3);
   for (const name of [names[0]!, names[2]!]) expect(exiv2(assignment, name)).toContain('The mizzen at noon.');
@@ -113,9 +119,9 @@ test('what another program changed is seen by its state and filter, mended, and 
   await page.goto(describeUrl(assignment, '?show=state.changed'));
   await expect(page.locator(`[data-photo="${names[0]}"]`)).toBeVisible();
   await page.locator(`[data-photo="${names[0]}"]`).click();
-  await page.getByRole('button', { name: 'I have seen what changed outside' }).click();
+  await page.getByRole('button', { name: labels.describe.iHaveSeenWhatChangedOutside }).click();
   await expect(page.getByText('1 no longer,', { exact: false })).toBeVisible();
-  await page.getByLabel('show', { exact: true }).selectOption({ label: 'records disagree' });
+  await page.getByLabel(labels.ui.show2, { exact: true }).selectOption({ label: 'records disagree' });
   await page.locator(`[data-photo="${names[0]}"]`).click();
   await page.getByRole('button', { name: 'Settle what disagrees in this picture …' }).click();
   const city = page.getByRole('dialog').getByRole('group', { name: 'City' });

@@ -1,6 +1,6 @@
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import {
   assignmentWith,
   type DeskAssignment,
@@ -12,6 +12,8 @@ import {
   values,
 } from './desk';
 import { running } from './fabrica';
+import { labels } from './labels';
+import { test } from './test';
 
 /** A journey and a product series: keywords from a vocabulary, from the first list to the files. */
 test.describe.configure({ mode: 'serial' });
@@ -30,10 +32,10 @@ test.beforeAll(async ({ browser }) => {
 test.afterAll(() => page.close());
 
 const vocabulary = (query = '') => page.goto(`${address}/vocabulary${query}`);
-const tree = () => page.getByRole('tree', { name: 'Terms' });
+const tree = () => page.getByRole('tree', { name: labels.ui.terms });
 const term = (name: string) => tree().getByRole('treeitem').filter({ hasText: name });
 const leaf = (name: string) => page.getByRole('region', { name: `The term ${name}` });
-const keywords = () => page.getByLabel('Keywords', { exact: true });
+const keywords = () => page.getByLabel(labels.describe.keywords, { exact: true });
 const photo = (name: string) => page.locator(`[data-photo="${name}"]`);
 const held = async (name: string) => (await values(page, journey, name, ['keywords'])).keywords;
 const all = async () =>
@@ -72,7 +74,7 @@ const oldKeyword = /Iptc\.Application2\.Keywords\s+old quay/;
 
 /** Without a selection, all drafts are meant. */
 const embedDrafts = async (count: number) => {
-  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.getByRole('grid', { name: labels.ui.pictures }).focus();
   await page.keyboard.press('Escape');
   await expect(page.getByText('Select pictures to write')).toBeVisible();
   await embedAll(page, count);
@@ -81,8 +83,8 @@ const embedDrafts = async (count: number) => {
 test('a list of terms is shown before it is taken in, stands in the tree, and can be undone', async () => {
   await takeInFile('coast.txt', terms, 'Take in 7 terms');
   await page
-    .getByRole('navigation', { name: 'Of the vocabulary' })
-    .getByRole('link', { name: 'Terms' })
+    .getByRole('navigation', { name: labels.vocabulary.ofTheVocabulary })
+    .getByRole('link', { name: labels.ui.terms })
     .click();
   await expect(term('Kvalhavn')).toHaveAttribute('aria-level', '2');
   await page.getByRole('button', { name: 'Undo taking in 7 terms' }).click();
@@ -93,19 +95,19 @@ test('a list of terms is shown before it is taken in, stands in the tree, and ca
 
 test('a heading groups terms and is not on offer; words lead to their term', async () => {
   await term('Northern coast').click();
-  await leaf('Northern coast').getByRole('button', { name: 'Make it a heading' }).click();
+  await leaf('Northern coast').getByRole('button', { name: labels.vocabulary.makeItAHeading }).click();
   await expect(term('Northern coast')).toContainText('heading');
   await term('fish drying rack').click();
-  const synonyms = leaf('fish drying rack').getByLabel('Synonyms');
+  const synonyms = leaf('fish drying rack').getByLabel(labels.vocabulary.synonyms);
   await synonyms.fill('stockfish rack');
   await synonyms.press('Enter');
   await expect(term('fish drying rack')).toContainText('stockfish rack');
-  await leaf('fish drying rack').getByLabel('Language of a new word').fill('nb');
-  await leaf('fish drying rack').getByLabel('Word in that language').fill('fiskehjell');
-  await leaf('fish drying rack').getByLabel('Word in that language').press('Enter');
+  await leaf('fish drying rack').getByLabel(labels.vocabulary.languageOfANewWord).fill('nb');
+  await leaf('fish drying rack').getByLabel(labels.vocabulary.wordInThatLanguage).fill('fiskehjell');
+  await leaf('fish drying rack').getByLabel(labels.vocabulary.wordInThatLanguage).press('Enter');
   await expect(leaf('fish drying rack').getByLabel('In nb')).toHaveValue('fiskehjell');
   await page.reload();
-  await expect(leaf('fish drying rack').getByLabel('Synonyms')).toHaveValue('stockfish rack');
+  await expect(leaf('fish drying rack').getByLabel(labels.vocabulary.synonyms)).toHaveValue('stockfish rack');
 });
 
 test('place terms are put on all at import, completed and led to their terms', async () => {
@@ -121,7 +123,7 @@ test('place terms are put on all at import, completed and led to their terms', a
   });
   await send(page, `assignments/${id}`, { inForce: [] }, 'PATCH');
   await page.goto(`${address}/assignments/${id}/bring-in`);
-  const line = page.getByLabel('Keywords for all of them');
+  const line = page.getByLabel(labels.bringIn.keywordsForAllOfThem);
   await line.pressSequentially('kval');
   await expect(page.getByRole('option', { name: /^Kvalhavn/ })).toBeVisible();
   await line.press('ArrowDown');
@@ -152,8 +154,8 @@ test('two terms for two pictures: by letters and arrow, and from what is on offe
   await keywords().press('ArrowDown');
   await keywords().press('Enter');
   await expect.poll(() => held(names[0]!)).toEqual(['Kvalhavn', 'fish drying rack', 'harbour crane']);
-  await page.getByLabel('Caption', { exact: true }).fill('Men at the old quay.');
-  const offer = page.getByRole('group', { name: 'On offer' });
+  await page.getByLabel(labels.describe.caption, { exact: true }).fill('Men at the old quay.');
+  const offer = page.getByRole('group', { name: labels.keywords.onOffer });
   await expect(offer.getByRole('button', { name: 'Take old quay' })).toBeVisible();
   await keywords().focus();
   await keywords().press('ArrowDown');
@@ -182,14 +184,16 @@ async function offeredAtPress(): Promise<string[]> {
 }
 
 test('the shown set is taken by one key, or by one press, and taken back by one', async () => {
-  const offer = page.getByRole('group', { name: 'On offer' });
+  const offer = page.getByRole('group', { name: labels.keywords.onOffer });
   const before = await held(names[0]!);
   await page.keyboard.press('Escape');
-  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.getByRole('grid', { name: labels.ui.pictures }).focus();
   await page.keyboard.press('Escape');
   await photo(names[0]!).click();
   await expect(page.getByText(`Writing to ${names[0]}`)).toBeVisible();
-  await page.getByLabel('Caption', { exact: true }).fill('Men at the old quay mend their rowing gear.');
+  await page
+    .getByLabel(labels.describe.caption, { exact: true })
+    .fill('Men at the old quay mend their rowing gear.');
   for (const take of [
     () => page.keyboard.press('Shift+Enter'),
     () => offer.getByRole('button', { name: /^take these \d+$/ }).click(),
@@ -209,7 +213,7 @@ test('the shown set is taken by one key, or by one press, and taken back by one'
 });
 
 test('on some pictures it is said on how many; one press puts it on all, another takes it away', async () => {
-  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.getByRole('grid', { name: labels.ui.pictures }).focus();
   await page.keyboard.press('Control+a');
   await page.getByRole('button', { name: 'harbour crane 2 of 6' }).click();
   await expect.poll(() => held(names[5]!)).toContain('harbour crane');
@@ -221,24 +225,24 @@ test('a bundle is made from a picture and put on others by one act', async () =>
   await page.keyboard.press('Escape');
   await photo(names[0]!).click();
   await expect(page.getByRole('button', { name: 'Remove old quay' })).toBeVisible();
-  await page.getByRole('button', { name: 'bundles' }).click();
-  await page.getByLabel('Name of the new bundle').fill('Quayside');
-  await page.getByLabel('Name of the new bundle').press('Enter');
+  await page.getByRole('button', { name: labels.keywords.bundles }).click();
+  await page.getByLabel(labels.keywords.nameOfTheNewBundle).fill('Quayside');
+  await page.getByLabel(labels.keywords.nameOfTheNewBundle).press('Enter');
   await expect(page.getByRole('button', { name: 'Put on Quayside' })).toBeVisible();
   await page.keyboard.press('Escape');
   await photo(names[4]!).click();
   await expect(page.getByText(`Writing to ${names[4]}`)).toBeVisible();
-  await page.getByRole('button', { name: 'bundles' }).click();
+  await page.getByRole('button', { name: labels.keywords.bundles }).click();
   await page.getByRole('button', { name: 'Put on Quayside' }).click();
   await expect.poll(() => held(names[4]!)).toEqual(['Kvalhavn', 'fish drying rack', 'old quay']);
 });
 
 test('a ready bundle is put on, and undone by key', async () => {
   const before = await held(names[4]!);
-  await page.getByRole('button', { name: 'bundles' }).click();
+  await page.getByRole('button', { name: labels.keywords.bundles }).click();
   await page.getByRole('button', { name: 'Put on Old town' }).click();
   await expect.poll(() => held(names[4]!)).toContain('facade');
-  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.getByRole('grid', { name: labels.ui.pictures }).focus();
   await page.keyboard.press('Control+z');
   await expect.poll(() => held(names[4]!)).toEqual(before);
 });
@@ -246,7 +250,7 @@ test('a ready bundle is put on, and undone by key', async () => {
 test('a near-duplicate is named and mended in one step; that two are two is remembered', async () => {
   await keywords().fill('harbour cranes, rowing gears');
   await keywords().press('Enter');
-  const said = page.getByRole('status', { name: 'Of the words just entered' });
+  const said = page.getByRole('status', { name: labels.keywords.ofTheWordsJustEntered });
   await said.getByRole('button', { name: 'Write harbour crane for harbour cranes' }).click();
   await expect.poll(() => held(names[4]!)).toContain('harbour crane');
   expect(await held(names[4]!)).not.toContain('harbour cranes');
@@ -262,11 +266,11 @@ test('a near-duplicate is named and mended in one step; that two are two is reme
 
 test('the list is found through by letters, with counts that are right', async () => {
   await vocabulary();
-  await page.getByLabel('Find a term').fill('quay');
+  await page.getByLabel(labels.vocabulary.findATerm).fill('quay');
   await expect(tree().getByRole('treeitem')).toHaveCount(1);
   await expect(term('old quay')).toContainText('3');
-  await page.getByLabel('Find a term').fill('');
-  await page.getByLabel('show', { exact: true }).selectOption('heading');
+  await page.getByLabel(labels.vocabulary.findATerm).fill('');
+  await page.getByLabel(labels.ui.show2, { exact: true }).selectOption('heading');
   await expect(term('Northern coast')).toBeVisible();
 });
 
@@ -276,7 +280,7 @@ test('a term is renamed and carried through to the files after a proof, and take
   await embedDrafts(3);
   await vocabulary();
   await term('old quay').click();
-  const spelling = leaf('old quay').getByLabel('Spelling');
+  const spelling = leaf('old quay').getByLabel(labels.ui.spelling);
   await spelling.fill('stone quay');
   await spelling.press('Enter');
   const dialog = page.getByRole('dialog');
@@ -292,7 +296,7 @@ test('a term is renamed and carried through to the files after a proof, and take
   expect(exiv2(journey, names[0]!)).not.toMatch(oldKeyword);
   for (const record of [/Iptc\.Application2\.Keywords\s+stone quay/, /Xmp\.dc\.subject\s+.*stone quay/])
     expect(exiv2(journey, names[0]!)).toMatch(record);
-  await page.getByRole('button', { name: 'Undo this run' }).click();
+  await page.getByRole('button', { name: labels.receipts.undoThisRun }).click();
   await page.getByRole('dialog').getByRole('button', { name: /^Undo/ }).click();
   await expect.poll(() => exiv2(journey, names[0]!), { timeout: 60_000 }).toMatch(oldKeyword);
 });
@@ -304,16 +308,16 @@ test('joined by keyboard alone, split, moved by the mouse, and removed: the tree
   await page.keyboard.press('ArrowUp');
   await page.keyboard.press('ArrowDown');
   await expect(leaf('rowing gear')).toBeVisible();
-  await leaf('rowing gear').getByRole('button', { name: 'Join into another …' }).press('Enter');
+  await leaf('rowing gear').getByRole('button', { name: labels.vocabulary.joinIntoAnother }).press('Enter');
   const picker = page.getByLabel('Join rowing gear into');
   await picker.focus();
   await page.keyboard.type('harbour');
   await page.keyboard.press('Enter');
-  await expect(leaf('harbour crane').getByLabel('Synonyms')).toHaveValue('rowing gear');
+  await expect(leaf('harbour crane').getByLabel(labels.vocabulary.synonyms)).toHaveValue('rowing gear');
   await page.getByRole('button', { name: 'Undo joining into “harbour crane”' }).click();
   await expect(term('harbour crane')).not.toContainText('rowing gear');
   await term('rowing gear').click();
-  await leaf('rowing gear').getByRole('button', { name: 'Split …' }).click();
+  await leaf('rowing gear').getByRole('button', { name: labels.vocabulary.split }).click();
   await page.getByLabel('Split rowing gear into').fill('oar, thole pin');
   await page.getByLabel('Split rowing gear into').press('Enter');
   await expect(term('thole pin')).toHaveCount(1);
@@ -321,14 +325,14 @@ test('joined by keyboard alone, split, moved by the mouse, and removed: the tree
   await drag('thole pin', 'oar');
   await expect(term('thole pin')).toHaveAttribute('aria-level', '2');
   await term('thole pin').click();
-  await leaf('thole pin').getByRole('button', { name: 'Move …' }).click();
-  await page.getByRole('button', { name: 'To the top' }).click();
+  await leaf('thole pin').getByRole('button', { name: labels.vocabulary.move }).click();
+  await page.getByRole('button', { name: labels.vocabulary.toTheTop }).click();
   await expect(term('thole pin')).toHaveAttribute('aria-level', '1');
-  await leaf('thole pin').getByRole('button', { name: 'Retire' }).click();
+  await leaf('thole pin').getByRole('button', { name: labels.vocabulary.retire }).click();
   await expect(term('thole pin')).toContainText('retired');
-  await leaf('thole pin').getByRole('button', { name: 'Use it as a keyword again' }).click();
+  await leaf('thole pin').getByRole('button', { name: labels.vocabulary.useItAsAKeywordAgain }).click();
   await expect(term('thole pin')).not.toContainText('retired');
-  await leaf('thole pin').getByRole('button', { name: 'Remove' }).click();
+  await leaf('thole pin').getByRole('button', { name: labels.ui.remove }).click();
   await expect(term('thole pin')).toHaveCount(0);
 });
 
@@ -339,16 +343,16 @@ test('folded and unfolded by key and by press; a note and a rename without the o
   await expect(term('Grunnvik')).toHaveCount(0);
   await page.keyboard.press('ArrowRight');
   await expect(term('Grunnvik')).toHaveCount(1);
-  await page.getByRole('button', { name: 'fold all' }).click();
+  await page.getByRole('button', { name: labels.vocabulary.foldAll }).click();
   await expect(term('Grunnvik')).toHaveCount(0);
-  await page.getByRole('button', { name: 'unfold all' }).click();
+  await page.getByRole('button', { name: labels.vocabulary.unfoldAll }).click();
   await term('Grunnvik').click();
-  await leaf('Grunnvik').getByLabel('Note').fill('The village, not the bay');
-  await leaf('Grunnvik').getByLabel('Note').press('Enter');
+  await leaf('Grunnvik').getByLabel(labels.vocabulary.note).fill('The village, not the bay');
+  await leaf('Grunnvik').getByLabel(labels.vocabulary.note).press('Enter');
   await leaf('Grunnvik').getByRole('checkbox').uncheck();
-  await leaf('Grunnvik').getByLabel('Spelling').fill('Grønnvik');
-  await leaf('Grunnvik').getByLabel('Spelling').press('Enter');
-  await expect(leaf('Grønnvik').getByLabel('Synonyms')).toHaveValue('');
+  await leaf('Grunnvik').getByLabel(labels.ui.spelling).fill('Grønnvik');
+  await leaf('Grunnvik').getByLabel(labels.ui.spelling).press('Enter');
+  await expect(leaf('Grønnvik').getByLabel(labels.vocabulary.synonyms)).toHaveValue('');
   const [made] = (await all()).filter((one) => one.spelling === 'Grønnvik');
   expect(made).toMatchObject({ note: 'The village, not the bay', synonyms: [] });
   await tree().focus();
@@ -361,13 +365,13 @@ test('folded and unfolded by key and by press; a note and a rename without the o
 test('two windows show the same; what is half typed outlives a reload and is nobody’s word before Enter', async () => {
   const other = await page.context().browser()!.newPage();
   await other.goto(`${address}/vocabulary`);
-  const theirs = other.getByRole('tree', { name: 'Terms' }).getByRole('treeitem');
-  await page.getByLabel('New terms').fill('ice foot');
-  await page.getByLabel('Find a term').focus();
+  const theirs = other.getByRole('tree', { name: labels.ui.terms }).getByRole('treeitem');
+  await page.getByLabel(labels.vocabulary.newTerms).fill('ice foot');
+  await page.getByLabel(labels.vocabulary.findATerm).focus();
   await page.reload();
-  await expect(page.getByLabel('New terms')).toHaveValue('ice foot');
+  await expect(page.getByLabel(labels.vocabulary.newTerms)).toHaveValue('ice foot');
   expect((await all()).map((one) => one.spelling)).not.toContain('ice foot');
-  await page.getByLabel('New terms').press('Enter');
+  await page.getByLabel(labels.vocabulary.newTerms).press('Enter');
   await expect(theirs.filter({ hasText: 'ice foot' })).toHaveCount(1);
   await send(page, `assignments/${journey.id}/writing`, {
     scope: { of: 'these', ids: [journey.ids[names[5]!]] },
@@ -379,11 +383,11 @@ test('two windows show the same; what is half typed outlives a reload and is nob
 });
 
 test('a spelling that is taken is refused with the reason, and nothing is changed', async () => {
-  await page.getByLabel('New terms').fill('Kvalhavn');
-  await page.getByLabel('New terms').press('Enter');
+  await page.getByLabel(labels.vocabulary.newTerms).fill('Kvalhavn');
+  await page.getByLabel(labels.vocabulary.newTerms).press('Enter');
   await expect(page.getByText('“Kvalhavn” is there already')).toBeVisible();
   await term('oar').click();
-  await leaf('oar').getByRole('button', { name: 'Add terms under it …' }).click();
+  await leaf('oar').getByRole('button', { name: labels.vocabulary.addTermsUnderIt }).click();
   await page.getByLabel('New terms under oar').fill('sculling oar, steering oar');
   await page.getByLabel('New terms under oar').press('Enter');
   await expect(term('steering oar')).toHaveAttribute('aria-level', '2');
@@ -423,7 +427,7 @@ test('all new words are taken in at once, and a term that is used once is a pres
   for (const word of many) expect(spellings).toContain(word);
   await outOfOrder();
   await expect(page.getByRole('link', { name: many[13]! })).toBeVisible();
-  await page.getByRole('button', { name: 'fewer' }).first().click();
+  await page.getByRole('button', { name: labels.vocabulary.fewer }).first().click();
   await expect(page.getByRole('button', { name: /^all \d+$/ }).first()).toBeVisible();
   await outOfOrder();
   await page.getByRole('link', { name: many[13]! }).click();
@@ -484,8 +488,8 @@ test('a bundle is changed, renamed and removed on its page', async () => {
   await page.getByLabel('Name of Quayside').press('Enter');
   await page.reload();
   await expect(page.getByLabel('Words of Quay')).toHaveValue('stone quay, sea fog');
-  await page.getByLabel('Name of a new bundle').fill('Short-lived');
-  await page.getByLabel('Name of a new bundle').press('Enter');
+  await page.getByLabel(labels.vocabulary.nameOfANewBundle).fill('Short-lived');
+  await page.getByLabel(labels.vocabulary.nameOfANewBundle).press('Enter');
   await page.getByRole('button', { name: 'Remove the bundle Short-lived' }).click();
   await expect(page.getByRole('button', { name: 'Remove the bundle Short-lived' })).toHaveCount(0);
 });
@@ -533,7 +537,7 @@ test('a product series: a list pasted with semicolons, overwritten on all, led t
     edit: { synonyms: ['rain coat'] },
   });
   await page.goto(describeUrl(journey));
-  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.getByRole('grid', { name: labels.ui.pictures }).focus();
   await page.keyboard.press('Control+a');
   await keywords().fill('an older word');
   await keywords().press('Enter');
@@ -549,7 +553,7 @@ test('a product series: a list pasted with semicolons, overwritten on all, led t
   await expect
     .poll(async () => Promise.all(series.map(held)))
     .toEqual(series.map(() => ['oilskin coat', 'workwear', 'yellow', 'waterproof']));
-  await expect(page.getByRole('status', { name: 'Of the words just entered' })).toContainText(
+  await expect(page.getByRole('status', { name: labels.keywords.ofTheWordsJustEntered })).toContainText(
     'Rain coat → oilskin coat',
   );
   await embedAll(page, 4);
@@ -582,7 +586,7 @@ test('a keyword that is longer than IIM takes is told before it is written', asy
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByText('older programs will see it cut')).toBeVisible();
   await expect(dialog.getByText('69 of 64 bytes')).toBeVisible();
-  await dialog.getByRole('button', { name: 'Cancel' }).click();
+  await dialog.getByRole('button', { name: labels.ui.cancel }).click();
   await page.getByRole('button', { name: `Remove ${long}` }).click();
   await expect.poll(() => held('pr26-4.jpg')).not.toContain(long);
 });
@@ -595,7 +599,7 @@ test('the paths of keywords are written beside the flat ones where that is wishe
   await keywords().fill('Kvalhavn');
   await keywords().press('Enter');
   await expect.poll(() => held('pr26-3.jpg')).toContain('Kvalhavn');
-  await page.getByRole('button', { name: 'write paths' }).click();
+  await page.getByRole('button', { name: labels.describe.writePaths }).click();
   await expect(page.getByRole('button', { name: 'Undo keyword paths in 1 picture' })).toBeVisible();
   await embedAll(page, 1);
   const read = exiv2(journey, 'pr26-3.jpg');
@@ -609,16 +613,16 @@ test('the paths of keywords are written beside the flat ones where that is wishe
 
 test('words of the vocabulary and bundles go into a template', async () => {
   await page.goto(`${address}/templates/new`);
-  await page.getByRole('textbox', { name: 'Name of the template' }).fill('Quayside words');
-  await page.getByRole('textbox', { name: 'Keywords', exact: true }).click();
+  await page.getByRole('textbox', { name: labels.templates.nameOfTheTemplate }).fill('Quayside words');
+  await page.getByRole('textbox', { name: labels.describe.keywords, exact: true }).click();
   const from = page.getByLabel('Keywords: from the vocabulary');
   await from.pressSequentially('oilsk');
   await expect(page.getByRole('option', { name: /^oilskin coat/ })).toBeVisible();
   await from.press('ArrowDown');
   await from.press('Enter');
-  await page.getByRole('button', { name: 'bundles' }).click();
+  await page.getByRole('button', { name: labels.keywords.bundles }).click();
   await page.getByRole('button', { name: 'Put on Quay' }).click();
-  await page.getByRole('button', { name: 'Save the template' }).click();
+  await page.getByRole('button', { name: labels.templates.saveTheTemplate }).click();
   await expect(page.getByText('version 1', { exact: true })).toBeVisible();
   const saved = await send<{ entries: { field: string; texts: string[] }[] }>(
     page,

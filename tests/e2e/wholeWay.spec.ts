@@ -3,8 +3,10 @@ import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { request } from 'node:http';
 import path from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { boxOf, running } from './fabrica';
+import { labels } from './labels';
+import { test } from './test';
 
 /** From a card to a picture on disk that carries its owner's name, as a person does it. */
 test.describe.configure({ mode: 'serial' });
@@ -33,7 +35,7 @@ test.afterAll(() => page.close());
 async function openStage(stage: string): Promise<void> {
   await page.goto(address);
   await page.getByRole('link', { name: 'Relaunch of the ketch', exact: true }).first().click();
-  const path = page.getByRole('navigation', { name: 'Path of the assignment' });
+  const path = page.getByRole('navigation', { name: labels.shell.pathOfTheAssignment });
   await path.getByRole('link', { name: new RegExp(`^${stage}`) }).click();
   await expect(page).toHaveURL(new RegExp(stage.toLowerCase().replace(' ', '-')));
 }
@@ -64,13 +66,13 @@ test('a template is made from nothing, changed, and put in force', async () => {
   await expect(page.getByText('draft, saved')).toBeVisible();
   await page.reload();
   await expect(box('Creator')).toHaveText('Aune Pell');
-  await page.getByRole('button', { name: 'Save the template' }).click();
+  await page.getByRole('button', { name: labels.templates.saveTheTemplate }).click();
   await expect(page).toHaveURL(/templates\/[0-9a-f-]{36}/);
   await box('E-mail').fill('night@tarnandtide.example');
   await page.getByRole('button', { name: 'Save as version 2' }).click();
   await expect(page.getByRole('status').getByText('version 2')).toBeVisible();
   await openStage('Bring in');
-  await page.getByLabel('Put a template in force').selectOption({ label: 'Evening edition' });
+  await page.getByLabel(labels.prepare.putATemplateInForce).selectOption({ label: 'Evening edition' });
   await expect(page.getByText('E-mail: night@tarnandtide.example')).toBeVisible();
 });
 
@@ -90,7 +92,7 @@ test('pictures are brought in with the templates already embedded; those of anot
   await openStage('Bring in');
   await expect(await boxOf(page, 'kt26-0414.jpg')).not.toBeChecked();
   await expect(page.getByText('made by Mats Orrin')).toBeVisible();
-  await page.getByLabel('Keywords for all of them').fill('Marena, Havnes harbour');
+  await page.getByLabel(labels.bringIn.keywordsForAllOfThem).fill('Marena, Havnes harbour');
   const before = digest(path.join(card, 'kt26-0401.jpg'));
   await page.getByRole('button', { name: 'Bring in 28' }).click();
   await expect(page.getByRole('heading', { name: 'Brought in 28 of 28' })).toBeVisible({ timeout: 600_000 });
@@ -122,16 +124,16 @@ test('a group caption goes in front of the sign-off, with keywords, after a proo
   await cell('kt26-0401.jpg').click();
   await cell('kt26-0403.jpg').click({ modifiers: ['Shift'] });
   await expect(page.getByText('Writing to 3 pictures')).toBeVisible();
-  await page.getByLabel('Caption').fill('Two shipwrights bend the first plank — båt, 船, 😀.');
-  await page.getByLabel('Keywords').fill('planking; shipwright');
-  await page.getByLabel('Keywords').press('Enter');
+  await page.getByLabel(labels.describe.caption).fill('Two shipwrights bend the first plank — båt, 船, 😀.');
+  await page.getByLabel(labels.describe.keywords).fill('planking; shipwright');
+  await page.getByLabel(labels.describe.keywords).press('Enter');
   await expect(page.getByText('3 with drafts, saved')).toBeVisible();
   await page.reload();
   await expect(cell('kt26-0402.jpg')).toContainText('draft');
   await page.getByRole('button', { name: 'Embed 3', exact: true }).click();
   const proof = page.getByRole('dialog');
   await expect(proof.getByText('added to in 3').first()).toBeVisible();
-  await expect(proof.getByText('No existing values will be overwritten.', { exact: false })).toBeVisible();
+  await expect(proof.getByText(labels.ui.noExistingValuesWillBeOverwritten, { exact: false })).toBeVisible();
   const before = pixels(inFolder('kt26-0402.jpg'));
   await proof.getByRole('button', { name: 'Embed 3' }).click();
   await expect(page.getByRole('heading', { name: 'Embedded 3 of 3' })).toBeVisible();
@@ -144,7 +146,7 @@ test('a group caption goes in front of the sign-off, with keywords, after a proo
 });
 
 test('the picture is read again: fields with origins, records, markup', async () => {
-  await page.getByRole('link', { name: 'View metadata' }).first().click();
+  await page.getByRole('link', { name: labels.receipts.viewMetadata }).first().click();
   await expect(page).toHaveURL(/\/read\?photo=/);
   await expect(
     page.getByRole('tabpanel').getByText('Two shipwrights bend the first plank', { exact: false }),
@@ -152,7 +154,7 @@ test('the picture is read again: fields with origins, records, markup', async ()
   await expect(page.getByText('XMP, IIM, Exif').first()).toBeVisible();
   await page.getByRole('tab', { name: /^IIM/ }).click();
   await expect(page.getByText('Caption/Abstract')).toBeVisible();
-  await page.getByRole('tab', { name: 'Raw markup' }).click();
+  await page.getByRole('tab', { name: labels.readout.rawMarkup }).click();
   await expect(page.getByText('x:xmpmeta', { exact: false }).first()).toBeVisible();
 });
 
@@ -160,7 +162,7 @@ test('a picture dropped from elsewhere is read in the browser and sent nowhere',
   await page.goto(`${address}/read`);
   const asked: string[] = [];
   page.on('request', (one) => asked.push(`${one.method()} ${one.url()}`));
-  await page.getByLabel('Picture to read').setInputFiles(path.join(card, 'kt26-0414.jpg'));
+  await page.getByLabel(labels.readout.pictureToRead).setInputFiles(path.join(card, 'kt26-0414.jpg'));
   await expect(page.getByText('Mats Orrin', { exact: true })).toBeVisible();
   // Nothing that could carry a picture: no body, and no other machine.
   expect(asked.filter((one) => !one.startsWith(`GET ${address}/`) && !one.startsWith('GET blob:'))).toEqual(
@@ -173,12 +175,12 @@ test('the run is undone: the file is what it was, the words are drafts again', a
   const file = inFolder('kt26-0404.jpg');
   const before = digest(file);
   await page.locator('[data-photo="kt26-0404.jpg"]').click();
-  await page.getByLabel('Caption').fill('Written, then undone.');
+  await page.getByLabel(labels.describe.caption).fill('Written, then undone.');
   await page.getByRole('button', { name: 'Embed 1', exact: true }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Embed 1' }).click();
   await expect(page.getByRole('heading', { name: 'Embedded 1 of 1' })).toBeVisible();
   expect(digest(file)).not.toBe(before);
-  await page.getByRole('button', { name: 'Undo this run' }).click();
+  await page.getByRole('button', { name: labels.receipts.undoThisRun }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Undo 1' }).click();
   await expect(page.getByRole('heading', { name: 'Undone 1 of 1' })).toBeVisible();
   expect(digest(file)).toBe(before);
@@ -190,7 +192,7 @@ test('a file that another program changed meanwhile is not overwritten, and the 
   await openStage('Describe');
   execFileSync('exiv2', ['-q', '-M', 'set Xmp.photoshop.City XmpText Elsewhere', inFolder('kt26-0405.jpg')]);
   await page.locator('[data-photo="kt26-0405.jpg"]').click();
-  await page.getByLabel('Caption').fill('Over a file that was changed.');
+  await page.getByLabel(labels.describe.caption).fill('Over a file that was changed.');
   await page.getByRole('button', { name: 'Embed 1', exact: true }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Embed 1' }).click();
   const summary = page.locator('summary');
@@ -202,7 +204,7 @@ test('a file that another program changed meanwhile is not overwritten, and the 
 
 test('by keyboard alone: select, write, and open', async () => {
   await openStage('Describe');
-  await page.getByRole('grid', { name: 'Pictures' }).focus();
+  await page.getByRole('grid', { name: labels.ui.pictures }).focus();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Shift+ArrowRight');
@@ -221,7 +223,7 @@ test('a worker that is killed in the middle is started again, and its run goes o
   await openStage('Bring in');
   // All of the card is read.
   await expect(page.getByText(/^0 of 29 come\./)).toBeVisible();
-  await page.getByRole('button', { name: 'tick all' }).last().click();
+  await page.getByRole('button', { name: labels.bringIn.tickAll }).last().click();
   const worker = children.at(-1)!.pid;
   // Stopped again and again, so that the page can tell its middle however fast the machine is.
   process.kill(worker, 'SIGSTOP');

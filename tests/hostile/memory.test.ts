@@ -5,9 +5,9 @@ import path from 'node:path';
 import { encodeUtf8 } from '@/core/bytes/text';
 import { bombsOfMetadata } from './bombs';
 
-/** Memory follows what is read, never what a file claims: each bomb in a process of its own, 16 times at once. */
-const COPIES = 16;
-const MOST_MEGABYTES = 400;
+/** Memory follows what is read, never what a file claims: each bomb in a process of its own, 6 times at once. */
+const COPIES = 6;
+const MOST_MEGABYTES = 250;
 
 const folder = mkdtempSync(path.join(tmpdir(), 'fabrica-bombs-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -38,7 +38,7 @@ test.each(bombsOfMetadata)('%s', (name, made) => {
 });
 
 // A notice of 60,000 letters stopped the server, and again after each restart. Two million would never end.
-test('a text of two million letters is read, and looked at by its beginning', async () => {
+test('a text of half a million letters is read, and looked at by its beginning', async () => {
   const { contradictions } = await import('@/core/checks/contradictions');
   const { noticeElements } = await import('@/core/rights/notice');
   const { noticeParts } = await import('@/core/rights/noticeParts');
@@ -52,7 +52,7 @@ test('a text of two million letters is read, and looked at by its beginning', as
   const { isCompleteNotice } = await import('@/core/rights/notice');
   const { decodeXmp } = await import('@/core/xmp/packet');
   const long = ['x', '@', ' ', '\n', '{{', '"', ';"', '.', 'x@', '© 2026 ', '{{;'].map((one) =>
-    one.repeat(Math.ceil(2_000_000 / one.length)),
+    one.repeat(Math.ceil(500_000 / one.length)),
   );
   for (const text of long) {
     noticeElements(text);

@@ -1,5 +1,4 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import path from 'node:path';
 import ExifReader from 'exifreader';
 import sharp from 'sharp';
 import { memorySource } from '@/core/bytes/source';
@@ -7,7 +6,7 @@ import { type FieldId, field, shapeOf, writtenFieldIds } from '@/core/catalogue/
 import { openContainer } from '@/core/containers/registry';
 import { embedInMemory, valuesIn, type WantedValues } from '../fixtures/embed';
 import { allSamples } from '../fixtures/formats';
-import { compiled, inFile } from './tools';
+import { compiled, inFile, readByMetadataExtractor } from './tools';
 
 /**
  * What was there before is nowhere any more, and what is wanted is read by everybody or not at all: every
@@ -27,13 +26,6 @@ const noValues: WantedValues = Object.fromEntries(marked.map((id) => [id, null])
 
 const tell = (program: string, args: string[]) =>
   spawnSync(program, args, { encoding: 'latin1', maxBuffer: 1 << 26 }).stdout;
-const classPath = ['metadata-extractor', 'xmpcore'].map((one) => `/usr/share/java/${one}.jar`).join(':');
-
-function byMetadataExtractor(file: string): string {
-  const program = path.join(__dirname, 'programs/ReadAll.java');
-  return execFileSync('java', ['-cp', classPath, program, file], { encoding: 'utf8', maxBuffer: 1 << 26 });
-}
-
 /** Each reader with the formats that it knows, and whether it reads IIM, XMP and Exif there. */
 const readers: readonly {
   readonly name: string;
@@ -57,7 +49,7 @@ const readers: readonly {
     name: 'metadata-extractor',
     formats: /jpg|strips|pages|png|webp/,
     records: ['xmp'],
-    read: (file) => byMetadataExtractor(file),
+    read: (file) => readByMetadataExtractor(file),
   },
   {
     name: 'exifreader',

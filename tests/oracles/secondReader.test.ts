@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { memorySource } from '@/core/bytes/source';
 import type { EmbedPlan } from '@/core/embed/planEmbed';
 import { verifyWritten } from '@/server/files/verifyWritten';
+import { propertyRuns } from '../fixtures/budget';
 import { jpegWith, xmpPacket, xmpSegment } from '../fixtures/build';
 import { embedInMemory, type WantedValues } from '../fixtures/embed';
 import { allSamples } from '../fixtures/formats';
@@ -141,6 +142,6 @@ test('whatever is written, it never calls a sound file wrong', async () => {
         await verifyWritten(memorySource(made.file), made.plan, name);
       },
     ),
-    { numRuns: 400 },
+    propertyRuns(100),
   );
 }, 120_000);

@@ -1,5 +1,6 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
@@ -7,18 +8,44 @@ import { embedInMemory, type WantedValues } from '../fixtures/embed';
 
 /** Independent programs that read what Fabrica wrote, and write what it reads. Missing ones fail. */
 const programs = path.join(__dirname, 'programs');
-const built = path.join(tmpdir(), `fabrica-oracles-${process.pid}`);
+const built = path.resolve(__dirname, '../../node_modules/.cache/fabrica-oracles');
+
+/** Compiles a program once for all runs; its name holds the digest of its source. */
+function compiledOnce(source: string, compile: (from: string, to: string) => void): string {
+  const from = path.join(programs, source);
+  const target = path.join(
+    built,
+    `${source}-${createHash('sha256').update(readFileSync(from)).digest('hex')}`,
+  );
+  if (existsSync(target)) return target;
+  mkdirSync(built, { recursive: true });
+  const part = `${target}.${process.pid}`;
+  compile(from, part);
+  renameSync(part, target);
+  return target;
+}
 
 export function compiled(name: 'iim_table' | 'xmp_table' | 'xmp_tool'): string {
-  mkdirSync(built, { recursive: true });
-  const target = path.join(built, name);
   const [compiler, source, library] =
     name !== 'xmp_tool' ? ['g++', `${name}.cpp`, 'exiv2'] : ['gcc', `${name}.c`, 'exempi-2.0'];
-  const flags = execFileSync('pkg-config', ['--cflags', '--libs', library!], { encoding: 'utf8' })
-    .trim()
-    .split(/\s+/);
-  execFileSync(compiler!, ['-w', path.join(programs, source!), '-o', target, ...flags]);
-  return target;
+  return compiledOnce(source!, (from, to) => {
+    const flags = execFileSync('pkg-config', ['--cflags', '--libs', library!], { encoding: 'utf8' });
+    execFileSync(compiler!, ['-w', from, '-o', to, ...flags.trim().split(/\s+/)]);
+  });
+}
+
+const jars = ['metadata-extractor', 'xmpcore'].map((one) => `/usr/share/java/${one}.jar`).join(':');
+
+/** Everything that metadata-extractor finds in files, one dump a file. */
+export function readByMetadataExtractor(file: string): string {
+  const classes = compiledOnce('ReadAll.java', (from, to) => {
+    execFileSync('javac', ['-cp', jars, '-d', to, from]);
+  });
+  return execFileSync('java', ['-cp', `${jars}:${classes}`, 'ReadAll', file], {
+    encoding: 'utf8',
+    maxBuffer: 1 << 26,
+    stdio: ['ignore', 'pipe', 'ignore'],
+  });
 }
 
 /** Runs a program and looks at its error stream too: some exit with 0 although they failed. */
@@ -34,7 +61,6 @@ export function run(program: string, args: readonly string[]): string {
 const workFolder = mkdtempSync(path.join(tmpdir(), 'fabrica-oracle-'));
 afterAll(() => {
   rmSync(workFolder, { recursive: true, force: true });
-  rmSync(built, { recursive: true, force: true });
 });
 
 export function inFile(name: string, bytes: Uint8Array): string {

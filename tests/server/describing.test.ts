@@ -21,6 +21,7 @@ import { type ListedValues, listValues } from '@/server/operations/photos/listVa
 import { namesShown } from '@/server/operations/photos/namesShown';
 import { listPhotos } from '@/server/operations/photos/photos';
 import { listVersions } from '@/server/operations/photos/versions';
+import { propertyRuns } from '../fixtures/budget';
 import { assignmentWith, carryOut, openTestServer, smallJpeg, type TestServer } from './testServer';
 
 /** What the desk and the ledger write and read. */
@@ -176,7 +177,7 @@ test('whatever is written is undone exactly, and done again exactly', async () =
       expect((await valuesSince()).rows).toEqual(written.rows);
       await stepWriting(server.context, id, undo.id, true);
     }),
-    { numRuns: 25 },
+    propertyRuns(6),
   );
 });
 

@@ -7,14 +7,14 @@ import { these } from '@/core/drafts/scope';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { listPhotos } from '@/server/operations/photos/photos';
 import { waitFor } from '../fixtures/waitFor';
-import { bringIn, cluster, openTestServer, smallJpeg, type TestServer } from './testServer';
+import { bringIn, openOwnCluster, smallJpeg } from './testServer';
 
 /** The database on a small disk of its own (tmpfs), which is full at one write after the other. */
 const small = realpathSync(mkdtempSync(path.join(tmpdir(), 'fabrica-full-')));
-let server: TestServer;
+let server: Awaited<ReturnType<typeof openOwnCluster>>;
 beforeAll(async () => {
   execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=220m,mode=755', 'none', small]);
-  server = await openTestServer(small);
+  server = await openOwnCluster(small);
 });
 afterAll(async () => {
   await server.end();
@@ -60,7 +60,7 @@ test('a full disk of the database: each act is whole or was not, it is told, and
         () => true,
         () => false,
       );
-    if (!(await isThere())) cluster('start', server.folder);
+    if (!(await isThere())) await server.restart();
     await waitFor('the database to answer again', isThere, { seconds: 60 });
     expect(await held()).toEqual([kept, kept]);
     kept = `after ${left}`;

@@ -12,6 +12,7 @@ import { firstSummaries } from '@/server/operations/photos/listSummaries';
 import { listPhotos } from '@/server/operations/photos/photos';
 import { startEmbed } from '@/server/operations/runs/startEmbed';
 import { startUndo } from '@/server/operations/runs/startUndo';
+import { propertyRuns } from '../fixtures/budget';
 import {
   assignmentWith,
   carryOut,
@@ -164,7 +165,7 @@ test('many writers at once come to what a plain model says, whatever the order o
         expect(new Set(terms)).toEqual(new Set(['ketch', ...model[at]!]));
       }
     }),
-    { numRuns: 15 },
+    propertyRuns(5),
   );
 });
 

@@ -12,6 +12,7 @@ import { readSource } from '@/server/operations/bringIn/readSource';
 import { startImport } from '@/server/operations/bringIn/startImport';
 import { installationContext, saveIdentity } from '@/server/operations/identities/identities';
 import { changeTemplate, createTemplate, templatesById } from '@/server/operations/templates/templates';
+import { propertyRuns } from '../fixtures/budget';
 import { valuesIn, type WantedValues } from '../fixtures/embed';
 import {
   assignmentWith,
@@ -152,6 +153,6 @@ test('what the page shows before is what the run wrote, field by field, and how 
         }
       },
     ),
-    { numRuns: 25 },
+    propertyRuns(6),
   );
 });

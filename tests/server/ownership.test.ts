@@ -1,12 +1,12 @@
 import { execFileSync } from 'node:child_process';
-import { readFileSync, rmSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { pool } from '@/server/db/client';
-import { openTestServer, root } from './testServer';
+import { openOwnCluster } from './testServer';
 
 // Data of before there was a role of the application's: all of it belonged to the cluster's own.
 test('a database that an earlier Fabrica made is given to the application’s role, and can be changed by it', async () => {
-  const server = await openTestServer();
+  const server = await openOwnCluster();
   const { password, port } = JSON.parse(readFileSync(path.join(server.folder, 'database.json'), 'utf8')) as {
     password: string;
     port: number;
@@ -40,11 +40,10 @@ test('a database that an earlier Fabrica made is given to the application’s ro
   await pool().end();
   owner('reassign owned by fabrica_application to fabrica');
   expect(Number(othersThings())).toBeGreaterThan(100);
-  execFileSync(process.execPath, ['tests/server/cluster.mjs', 'start', server.folder], { cwd: root });
+  await server.restart();
   expect(othersThings()).toBe('0');
   expect(owner("select datdba::regrole from pg_database where datname = 'fabrica'")).toBe(
     'fabrica_application',
   );
-  execFileSync(process.execPath, ['tests/server/cluster.mjs', 'stop', server.folder], { cwd: root });
-  rmSync(server.folder, { recursive: true });
+  await server.stop();
 });

@@ -1,8 +1,17 @@
 import { execFileSync } from 'node:child_process';
-import { createHash } from 'node:crypto';
-import { mkdirSync, mkdtempSync, readFileSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
+import { createHash, randomBytes } from 'node:crypto';
+import {
+  chmodSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  realpathSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { Client } from 'pg';
 import sharp from 'sharp';
 import { groupShots } from '@/core/naming/shots';
 import type { Entry } from '@/core/templates/template';
@@ -19,11 +28,6 @@ import { embedInMemory, valuesIn, type WantedValues } from '../fixtures/embed';
 
 /** A work server for tests of the server: a real database, real folders, small real JPEGs. */
 export const root = path.resolve(__dirname, '../..');
-export const cluster = (verb: 'start' | 'stop', folder: string) =>
-  execFileSync(process.execPath, [path.join(__dirname, 'cluster.mjs'), verb, folder], { encoding: 'utf8' })
-    .trim()
-    .split('\n')
-    .at(-1)!;
 
 export interface TestServer {
   readonly db: Database;
@@ -33,27 +37,72 @@ export interface TestServer {
   readonly end: () => Promise<void>;
 }
 
-/** `within` is a folder of one's own that the server's is made in. */
-export async function openTestServer(within = tmpdir()): Promise<TestServer> {
+/** An empty folder that the user "postgres" can pass through. */
+function emptyFolder(within: string): string {
   const folder = realpathSync(mkdtempSync(path.join(within, 'fabrica-server-')));
-  execFileSync('chmod', ['755', folder]);
-  const url = cluster('start', folder);
+  chmodSync(folder, 0o755);
+  return folder;
+}
+
+function connect(url: string, folder: string): Omit<TestServer, 'end'> {
   Object.assign(process.env, {
     FABRICA_DATABASE_URL: url,
     FABRICA_DATA: folder,
     FABRICA_ROOT: root,
     FABRICA_LOG: 'silent',
   });
-  await migrateDatabase();
+  return { db: database(), context: contextFor('person'), folder, url };
+}
+
+/** A database of the suite's own in the cluster that all suites share (testCluster.mjs). */
+export async function openTestServer(): Promise<TestServer> {
+  const shared = process.env.FABRICA_TEST_CLUSTER;
+  if (!shared)
+    throw new Error('The test cluster is not running: testCluster.mjs starts it for tests/server.');
+  const name = `t${randomBytes(6).toString('hex')}`;
+  const inCluster = async (statement: string) => {
+    const client = new Client({ connectionString: shared });
+    await client.connect();
+    await client.query(statement);
+    await client.end();
+  };
+  await inCluster(`create database ${name} template migrated`);
+  const url = new URL(shared);
+  url.pathname = name;
+  const server = connect(url.href, emptyFolder(tmpdir()));
   return {
-    db: database(),
-    context: contextFor('person'),
-    folder,
-    url,
+    ...server,
     end: async () => {
       await pool().end();
-      cluster('stop', folder);
-      rmSync(folder, { recursive: true, force: true });
+      await inCluster(`drop database if exists ${name} with (force)`);
+      rmSync(server.folder, { recursive: true, force: true });
+    },
+  };
+}
+
+/** A cluster of the suite's own, for tests of the cluster itself. `restart` starts it as `./fabrica` would. */
+export async function openOwnCluster(
+  within = tmpdir(),
+): Promise<TestServer & { readonly restart: () => Promise<string>; readonly stop: () => Promise<void> }> {
+  const folder = emptyFolder(within);
+  const cluster = (verb: 'start' | 'stop') =>
+    execFileSync(process.execPath, [path.join(__dirname, 'cluster.mjs'), verb, folder], { encoding: 'utf8' })
+      .trim()
+      .split('\n')
+      .at(-1)!;
+  const server = connect(cluster('start'), folder);
+  await migrateDatabase();
+  const stop = async () => {
+    cluster('stop');
+    rmSync(folder, { recursive: true, force: true });
+  };
+  return {
+    ...server,
+    restart: async () => cluster('start'),
+    stop,
+    end: async () => {
+      await pool().end();
+      await stop();
     },
   };
 }

@@ -1,40 +1,60 @@
-import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { rmSync } from 'node:fs';
 import path from 'node:path';
 import { readRun } from '@/server/operations/runs/runs';
 import { waitFor } from '../fixtures/waitFor';
 import { root, type TestServer } from './testServer';
 
-/** The worker's program, bundled once for a test file: it starts in a moment, however often it is killed. */
-const program = path.join(root, 'dist', `test-worker-${process.pid}.mjs`);
-let isBundled = false;
-afterAll(() => rmSync(program, { force: true }));
+const program = path.join(root, 'dist/worker.mjs');
 
-function bundle(): void {
-  if (isBundled) return;
-  isBundled = true;
-  execFileSync(path.join(root, 'node_modules/.bin/esbuild'), [
-    path.join(root, 'src/worker/main.ts'),
-    '--bundle',
-    '--platform=node',
-    '--packages=external',
-    '--format=esm',
-    '--log-level=error',
-    `--outfile=${program}`,
-  ]);
-}
+/** A step of a run at which a worker stops (fixtures/stopAt.mjs), and the how manieth time. */
+export type Step = readonly [
+  name: 'claim' | 'reserve' | 'write' | 'sync' | 'rename' | 'link' | 'unlink' | 'note' | 'end',
+  nth: number,
+];
 
-/** A worker process as `./fabrica` starts it; resolves when it is at work. */
-export async function startWorker(): Promise<ChildProcess> {
-  bundle();
-  const worker = spawn(process.execPath, [program], {
+/** A worker process as `./fabrica` starts it; resolves when it is ready. `stopAt` is the step that it does not take. */
+export async function startWorker(stopAt?: Step): Promise<ChildProcess> {
+  const preload = stopAt ? ['--import', path.join(root, 'tests/fixtures/stopAt.mjs')] : [];
+  const worker = spawn(process.execPath, [...preload, program], {
     cwd: root,
-    env: { ...process.env, NODE_ENV: 'test' },
+    env: { ...process.env, NODE_ENV: 'test', FABRICA_STOP_AT: stopAt?.join(':') },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+  });
+  worker.on('message', (message: { reached?: string }) => {
+    if (message.reached) atStep.add(worker);
   });
   await once(worker, 'message');
   return worker;
+}
+
+/** Workers that stopped at their step: some before they reported that they are ready. */
+const atStep = new WeakSet<ChildProcess>();
+
+/**
+ * Carries a run out with one worker after the other, each killed at a step; then with one that lives. Returns the steps at
+ * which one was killed: where the run ended before, it was not.
+ */
+export async function carryOutKilled(
+  server: Pick<TestServer, 'context'>,
+  runId: string,
+  steps: readonly Step[],
+): Promise<Step[]> {
+  const hit: Step[] = [];
+  for (const step of steps) {
+    const worker = await startWorker(step);
+    await waitFor(
+      `a worker to come to ${step.join(' ')}, or run ${runId} to end`,
+      async () => atStep.has(worker) || !(await isInProgress(server, runId)),
+      { everyMs: 10 },
+    );
+    if (atStep.has(worker)) hit.push(step);
+    await kill(worker);
+  }
+  const last = await startWorker();
+  await ended(server, runId);
+  await kill(last);
+  return hit;
 }
 
 export async function kill(worker: ChildProcess): Promise<void> {
@@ -51,6 +71,6 @@ export async function isInProgress(
 }
 
 /** Waits until a run has ended, whoever carries it out. */
-export async function ended({ context }: TestServer, runId: string): Promise<void> {
+export async function ended({ context }: Pick<TestServer, 'context'>, runId: string): Promise<void> {
   await waitFor(`run ${runId} to end`, async () => !(await isInProgress({ context }, runId)));
 }

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { propertyRuns } from '../../../tests/fixtures/budget';
 import {
   dataSet,
   exifSegment,
@@ -223,7 +224,7 @@ test('reading after writing gives the former values with the wanted ones; writin
       const again = await embedInMemory(file, wanted);
       expect(again.plan.unchanged).toBe(true);
     }),
-    { numRuns: 150 },
+    propertyRuns(25),
   );
 });
 

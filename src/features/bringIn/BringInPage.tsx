@@ -33,6 +33,7 @@ import { useChoices } from './useChoices';
 import { useIncoming } from './useIncoming';
 import { usePatterns } from './usePatterns';
 import { othersAsked, useSource } from './useSource';
+import { labels } from './words';
 
 /** Bring in: what is on the source, how it comes, the templates in force, and one act. */
 export function BringInPage({
@@ -148,7 +149,7 @@ export function BringInPage({
             </Box>
           )}
           {source.isSuccess && !source.isFetching && source.pictures.length === 0 && (
-            <EmptyState title={source.data.isOut ? 'It is not there' : 'Nothing here'}>
+            <EmptyState title={source.data.isOut ? 'It is not there' : labels.nothingHere}>
               {source.data.isOut
                 ? `“${source.label}” is taken out, or its disk is not connected. Put it in, and its pictures stand here.`
                 : 'This folder holds no picture of a format that Fabrica reads. Put some in, and come back.'}

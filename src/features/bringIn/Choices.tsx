@@ -5,10 +5,12 @@ import { field } from '@/core/catalogue/fields';
 import type { ImportChoices, ImportMode } from '@/core/naming/importChoices';
 import { Field } from '@/ui/Field';
 import { Select } from '@/ui/inputs';
+import { labels as uiLabels } from '@/ui/words';
 import { FolderField } from '../folders/FolderField';
 import { KeywordsLine } from '../keywords/KeywordsLine';
 import { PatternField } from './PatternField';
 import type { Patterns } from './usePatterns';
+import { labels } from './words';
 
 const ways: Readonly<Record<ImportMode, string>> = {
   copy: 'copy; the source stays as it is',
@@ -33,9 +35,9 @@ export function Choices({
   const copies = choices.mode !== 'take-up';
   return (
     <Box fontSize="small">
-      <Field dense labelled width="10.5em" label="How to bring them in">
+      <Field dense labelled width="10.5em" label={labels.howToBringThemIn}>
         <Select
-          aria-label="How to bring them in"
+          aria-label={labels.howToBringThemIn}
           value={choices.mode}
           onChange={(event) => onChange({ mode: event.target.value as ImportMode })}
           fontSize="small"
@@ -51,9 +53,9 @@ export function Choices({
       </Field>
       {copies && (
         <>
-          <Field dense labelled width="10.5em" label="Names">
+          <Field dense labelled width="10.5em" label={uiLabels.names}>
             <PatternField
-              label="Names"
+              label={uiLabels.names}
               value={choices.name}
               onChange={(name) => onChange({ name })}
               empty="as the files are called"
@@ -62,9 +64,9 @@ export function Choices({
               {...patterns.offers}
             />
           </Field>
-          <Field dense labelled width="10.5em" label="Folders">
+          <Field dense labelled width="10.5em" label={uiLabels.folders}>
             <PatternField
-              label="Folders"
+              label={uiLabels.folders}
               value={choices.folder}
               onChange={(folder) => onChange({ folder })}
               empty="none"
@@ -74,9 +76,9 @@ export function Choices({
             />
           </Field>
           {(choices.name !== '' || choices.folder !== '') && <Examples examples={examples} />}
-          <Field dense labelled width="10.5em" label="Second copy in">
+          <Field dense labelled width="10.5em" label={labels.secondCopyIn}>
             <FolderField
-              label="Second copy in"
+              label={labels.secondCopyIn}
               purpose="second copies"
               hideLabel
               value={choices.secondCopy}
@@ -86,17 +88,17 @@ export function Choices({
           </Field>
         </>
       )}
-      <Field dense labelled width="10.5em" label="Keywords for all of them">
+      <Field dense labelled width="10.5em" label={labels.keywordsForAllOfThem}>
         <KeywordsLine
-          label="Keywords for all of them"
+          label={labels.keywordsForAllOfThem}
           text={choices.keywords}
           placeholder="separated by comma"
           onText={(keywords) => onChange({ keywords })}
         />
       </Field>
-      <Field dense labelled width="10.5em" label="Starting rating">
+      <Field dense labelled width="10.5em" label={labels.startingRating}>
         <Select
-          aria-label="Starting rating"
+          aria-label={labels.startingRating}
           value={choices.rating}
           onChange={(event) => onChange({ rating: event.target.value })}
           fontSize="small"

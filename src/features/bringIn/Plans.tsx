@@ -13,7 +13,9 @@ import { LinkButton } from '@/ui/buttons';
 import { Select, TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { labels as uiLabels } from '@/ui/words';
 import { differences } from './plan';
+import { labels } from './words';
 
 /** Saved choices: which plan is in use, what differs from it, and keeping what is set as one. */
 export function Plans({
@@ -80,14 +82,14 @@ export function Plans({
       )}
       {plan && (
         <Box color={differs.length > 0 ? 'weldText' : 'soft'} role="status">
-          {differs.length > 0 ? `differs from the plan: ${differs.join(', ')}` : 'as the plan says'}
+          {differs.length > 0 ? `differs from the plan: ${differs.join(', ')}` : labels.asThePlanSays}
           {plan.lastUsed && `; last used ${formatDateTime(plan.lastUsed)}`}
         </Box>
       )}
       {plan && differs.length > 0 && (
         <>
           <LinkButton type="button" onClick={() => use.mutate(plan.id)}>
-            Back to the plan
+            {labels.backToThePlan}
           </LinkButton>
           <LinkButton type="button" onClick={() => keep.mutate({ name: plan.name, met: plan.choices })}>
             Change the plan
@@ -99,7 +101,7 @@ export function Plans({
       )}
       {naming === undefined ? (
         <LinkButton type="button" onClick={() => setNaming('')}>
-          Save as a plan
+          {labels.saveAsAPlan}
         </LinkButton>
       ) : (
         <chakra.form
@@ -111,7 +113,7 @@ export function Plans({
           }}
         >
           <TextInput
-            aria-label="Name of the plan"
+            aria-label={labels.nameOfThePlan}
             autoFocus
             value={naming}
             placeholder="name of the plan"
@@ -120,10 +122,10 @@ export function Plans({
             width="12em"
           />
           <LinkButton type="submit" disabled={naming.trim() === ''}>
-            Save
+            {uiLabels.save}
           </LinkButton>
           <LinkButton type="button" onClick={() => setNaming(undefined)}>
-            Cancel
+            {uiLabels.cancel}
           </LinkButton>
         </chakra.form>
       )}

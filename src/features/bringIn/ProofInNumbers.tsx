@@ -5,6 +5,7 @@ import type { Proof } from '@/core/drafts/proof';
 import type { ImportMode } from '@/core/naming/importChoices';
 import { agrees, counted, formatBytes, formatNumber } from '@/core/wording/counts';
 import { ProofLines } from '@/ui/ProofLines';
+import { labels as uiLabels } from '@/ui/words';
 import type { CardPicture } from './useSource';
 
 const wayWords: Readonly<Record<ImportMode, string>> = {
@@ -27,7 +28,12 @@ export function ProofInNumbers({
   const bytes = chosen.reduce((sum, one) => sum + one.picture.size, 0);
   const asTheyAre = chosen.length - proof.pictures;
   return (
-    <Box as="section" aria-label="Review changes before they are written" fontSize="small" marginBottom="1">
+    <Box
+      as="section"
+      aria-label={uiLabels.reviewChangesBeforeTheyAreWritten}
+      fontSize="small"
+      marginBottom="1"
+    >
       <chakra.details>
         <chakra.summary cursor="pointer">
           <chakra.span fontWeight="600">
@@ -45,7 +51,7 @@ export function ProofInNumbers({
           >
             {proof.replacing > 0
               ? `${formatNumber(proof.replacing)} ${agrees(proof.replacing, 'loses', 'lose')} an existing value.`
-              : 'No existing values will be overwritten.'}
+              : uiLabels.noExistingValuesWillBeOverwritten}
           </chakra.span>
         </chakra.summary>
         <Flex direction="column" paddingY="1">

@@ -11,9 +11,11 @@ import { LinkButton } from '@/ui/buttons';
 import { Select } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { labels as uiLabels } from '@/ui/words';
 import { FolderChooser } from '../folders/FolderChooser';
 import { useChangeAssignment } from '../prepare/useChangeAssignment';
 import { dropWords } from './dropWords';
+import { labels } from './words';
 
 /** Where pictures come from: a folder of this machine, or files and folders of the desktop. */
 export function SourceChoice({
@@ -52,9 +54,9 @@ export function SourceChoice({
       minHeight="1.75rem"
     >
       <chakra.label>
-        From{' '}
+        {uiLabels.from}{' '}
         <Select
-          aria-label="Pictures come from"
+          aria-label={uiLabels.picturesComeFrom}
           value={assignment.sourceFolderId ?? ''}
           onChange={(event) => event.target.value && mutate({ folderId: event.target.value })}
           fontSize="small"
@@ -70,7 +72,7 @@ export function SourceChoice({
         </Select>
       </chakra.label>
       <LinkButton type="button" onClick={() => setChoosing(true)}>
-        another folder of this machine
+        {labels.anotherFolderOfThisMachine}
       </LinkButton>
       {choosing && (
         <FolderChooser
@@ -80,7 +82,7 @@ export function SourceChoice({
           onChoose={(path) => mutate({ path })}
         />
       )}
-      <Picker words="files" label="Files to send" onFiles={onFiles} />
+      <Picker words="files" label={labels.filesToSend} onFiles={onFiles} />
       <Picker words="a folder of my desktop" label="Folder to send" folder onFiles={onFiles} />
       <Box color="soft">or drop them anywhere here</Box>
       {assignment.sourceFolderId && (
@@ -95,7 +97,7 @@ export function SourceChoice({
             checked={(change.isPending ? change.variables.dropping : undefined) ?? assignment.dropping}
             onChange={(event) => change.mutate({ dropping: event.target.checked })}
           />
-          a drop folder: what comes there is brought in by itself
+          {labels.aDropFolderWhatComesThereIs}
         </chakra.label>
       )}
       {assignment.dropNotice && (

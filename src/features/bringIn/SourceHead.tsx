@@ -5,6 +5,7 @@ import { formatNumber } from '@/core/wording/counts';
 import { LinkButton } from '@/ui/buttons';
 import type { Standing } from './groups';
 import type { CardPicture, useSource } from './useSource';
+import { labels } from './words';
 
 const titles: Readonly<Record<Standing, string>> = {
   comes: 'New',
@@ -47,7 +48,7 @@ export function SourceHead({
             fontSize="small"
             onClick={() => source.tick(paths, ticked < paths.length)}
           >
-            {ticked < paths.length ? 'tick all' : 'untick all'}
+            {ticked < paths.length ? labels.tickAll : 'untick all'}
           </LinkButton>
         )}
       </Flex>

@@ -25,6 +25,7 @@ import { useCheckAddress } from './useCheckAddress';
 import { useChecked } from './useChecked';
 import { useChecklist } from './useChecklist';
 import { useScrolledTo } from './useScrolledTo';
+import { labels } from './words';
 
 interface Props {
   readonly assignment: Assignment;
@@ -71,7 +72,7 @@ export function CheckPage({ assignment: initial, first }: Props) {
       >
         <Embedding assignmentId={id} views={views} selected={selection.ids} settle={writing.settle} />
       </AssignmentTop>
-      <PageMain title="Check" display="flex" flexDirection="column" flex="1" minHeight="0">
+      <PageMain title={labels.check} display="flex" flexDirection="column" flex="1" minHeight="0">
         {views.length === 0 ? (
           <EmptyState
             title="No pictures yet"

@@ -12,6 +12,7 @@ import { LinkButton } from '@/ui/buttons';
 import { GroupStrip } from '@/ui/GroupStrip';
 import { Select } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
+import { labels as uiLabels } from '@/ui/words';
 import type { PhotoView } from '../describe/set/view';
 import { ChecklistDialog } from './ChecklistDialog';
 import type { Checked, RuleResult } from './checked';
@@ -19,6 +20,7 @@ import { RuleList } from './RuleList';
 import type { Beside } from './useBeside';
 import type { CheckAddress } from './useCheckAddress';
 import type { ChosenChecklist } from './useChecklist';
+import { labels } from './words';
 
 interface Props {
   readonly assignment: Assignment;
@@ -39,7 +41,7 @@ export function CheckRules({ views, chosen, checked, beside, address, current }:
   return (
     <Box
       as="section"
-      aria-label="Rules"
+      aria-label={labels.rules}
       width={{ base: '100%', lg: '40%' }}
       maxWidth={{ lg: '34rem' }}
       flexShrink={0}
@@ -61,7 +63,7 @@ export function CheckRules({ views, chosen, checked, beside, address, current }:
           <GroupStrip counts={counts} />
         </Flex>
         <Flex alignItems="center" columnGap="3" wrap="wrap" fontSize="body" marginTop="1">
-          <label htmlFor="checklist">for</label>
+          <label htmlFor="checklist">{uiLabels.for}</label>
           <Select
             id="checklist"
             width="auto"
@@ -86,7 +88,7 @@ export function CheckRules({ views, chosen, checked, beside, address, current }:
             )}
           </Select>
           <LinkButton type="button" onClick={() => setOpen(true)} disabled={!chosen.list}>
-            change this list
+            {labels.changeThisList}
           </LinkButton>
         </Flex>
         <Notice kind="error">{chosen.error?.message}</Notice>
@@ -113,7 +115,7 @@ export function CheckRules({ views, chosen, checked, beside, address, current }:
               aria-current={address.view === 'full'}
               onClick={() => address.show('full')}
             >
-              How full the set is
+              {labels.howFullTheSetIs}
             </LinkButton>
             <LinkButton
               type="button"
@@ -127,7 +129,7 @@ export function CheckRules({ views, chosen, checked, beside, address, current }:
               aria-current={address.view === 'back'}
               onClick={() => address.show('back')}
             >
-              Compare with files fetched back …
+              {labels.compareWithFilesFetchedBack}
             </LinkButton>
           </Flex>
         </>

@@ -14,9 +14,11 @@ import { Select, TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { useKeptState } from '@/ui/useKeptState';
 import { newKey, useRequestOnce } from '@/ui/useRequestOnce';
+import { labels as uiLabels } from '@/ui/words';
 import { ChecklistFiles } from './ChecklistFiles';
 import { RuleEditor } from './RuleEditor';
 import { kindWords, newRules } from './ruleDrafts';
+import { labels } from './words';
 
 interface Props {
   readonly list: Checklist;
@@ -94,7 +96,7 @@ export function ChecklistDialog({ list, own, onChoose, onClose }: Props) {
       beside={
         !isReady && (
           <LinkButton type="button" onClick={() => remove.mutate()}>
-            Remove this list
+            {labels.removeThisList}
           </LinkButton>
         )
       }
@@ -102,7 +104,7 @@ export function ChecklistDialog({ list, own, onChoose, onClose }: Props) {
         <>
           {!isReady && (
             <Button type="button" onClick={() => save.mutate('new')} disabled={name.trim() === list.name}>
-              Save as a new list
+              {labels.saveAsANewList}
             </Button>
           )}
           <Button
@@ -111,13 +113,13 @@ export function ChecklistDialog({ list, own, onChoose, onClose }: Props) {
             disabled={save.isPending || rules.length === 0}
             onClick={() => save.mutate(isReady ? 'new' : 'same')}
           >
-            {isReady ? 'Save as a list of your own' : 'Save'}
+            {isReady ? labels.saveAsAListOfYourOwn : uiLabels.save}
           </Button>
         </>
       }
     >
       <Flex alignItems="center" gap="3" fontSize="body" marginBottom="2" wrap="wrap">
-        <label htmlFor={nameId}>Name</label>
+        <label htmlFor={nameId}>{uiLabels.name}</label>
         <TextInput
           id={nameId}
           data-autofocus
@@ -129,7 +131,7 @@ export function ChecklistDialog({ list, own, onChoose, onClose }: Props) {
         <ChecklistFiles name={name} rules={rules} onTaken={onChoose} onClose={onClose} />
       </Flex>
       <Notice kind="error">{(save.error ?? remove.error)?.message}</Notice>
-      <Box role="list" aria-label="Rules">
+      <Box role="list" aria-label={labels.rules}>
         {rows.map(({ id, rule }) => (
           <RuleRow
             key={id}
@@ -169,7 +171,7 @@ function RuleRow({
       wrap="wrap"
     >
       <Select
-        aria-label="How grave"
+        aria-label={labels.howGrave}
         width="8.5em"
         value={rule.severity}
         onChange={(event) => onChange({ ...rule, severity: event.target.value as FindingSeverity })}
@@ -198,7 +200,7 @@ function AddRule({ onAdd }: { onAdd: (rule: Rule) => void }) {
   const id = useId();
   return (
     <Flex borderTopWidth="1px" paddingY="3" gap="3" alignItems="center" fontSize="body" wrap="wrap">
-      <label htmlFor={id}>Another rule</label>
+      <label htmlFor={id}>{labels.anotherRule}</label>
       <Select
         id={id}
         width="auto"
@@ -212,7 +214,7 @@ function AddRule({ onAdd }: { onAdd: (rule: Rule) => void }) {
         ))}
       </Select>
       <Button type="button" onClick={() => onAdd(newRules[kind])}>
-        Add
+        {labels.add}
       </Button>
     </Flex>
   );

@@ -7,6 +7,7 @@ import type { Rule } from '@/core/checks/checklist';
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { useRequestOnce } from '@/ui/useRequestOnce';
+import { labels } from './words';
 
 /** A checklist as a file, in and out (schema/checklist.schema.json). */
 export function ChecklistFiles({
@@ -43,7 +44,7 @@ export function ChecklistFiles({
           href={`data:application/json;charset=utf-8,${encodeURIComponent(`${file}\n`)}`}
           download={`${name.trim() || 'checklist'}.json`}
         >
-          export as a file
+          {labels.exportAsAFile}
         </a>
       </LinkButton>
       <LinkButton type="button" onClick={() => box.current?.click()}>
@@ -53,7 +54,7 @@ export function ChecklistFiles({
         ref={box}
         type="file"
         accept=".json,application/json"
-        aria-label="Checklist file"
+        aria-label={labels.checklistFile}
         display="none"
         onChange={chosen}
       />

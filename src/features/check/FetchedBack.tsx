@@ -11,6 +11,7 @@ import { Button } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { FolderField } from '../folders/FolderField';
 import { recordNames } from '../readout/recordNames';
+import { labels } from './words';
 
 const knownBy: Readonly<Record<KnownBy, string>> = {
   name: 'by its name',
@@ -54,9 +55,16 @@ export function FetchedBack({ assignment }: { assignment: Assignment }) {
   };
   const isLooking = looked !== undefined && looked.missing === undefined && error === '';
   return (
-    <Box overflowY="auto" paddingX="5" paddingY="4" minHeight="0" role="region" aria-label="Fetched back">
+    <Box
+      overflowY="auto"
+      paddingX="5"
+      paddingY="4"
+      minHeight="0"
+      role="region"
+      aria-label={labels.fetchedBack}
+    >
       <Box as="h2" fontFamily="heading" fontSize="title" fontWeight="600">
-        What came back
+        {labels.whatCameBack}
       </Box>
       <Box color="soft" fontSize="body" marginBottom="3">
         Files that were fetched back from a site, against the pictures here. They are known again by name, by
@@ -65,7 +73,7 @@ export function FetchedBack({ assignment }: { assignment: Assignment }) {
       <Flex gap="4" alignItems="flex-end" wrap="wrap" marginBottom="3">
         <Box flex="1" minWidth="18em">
           <FolderField
-            label="Folder of the files"
+            label={labels.folderOfTheFiles}
             value={folder}
             onChange={setFolder}
             placeholder="/home/me/fetched back"
@@ -73,7 +81,7 @@ export function FetchedBack({ assignment }: { assignment: Assignment }) {
           />
         </Box>
         <Button type="button" onClick={() => void look()} disabled={folder.trim() === '' || isLooking}>
-          {isLooking ? 'Looking …' : 'Compare'}
+          {isLooking ? 'Looking …' : labels.compare}
         </Button>
       </Flex>
       <Notice kind="error">{error}</Notice>

@@ -9,6 +9,7 @@ import type { PhotoView } from '../describe/set/view';
 import type { Checked } from './checked';
 import { Figures } from './Figures';
 import { fieldFullness, threadFullness, timeFullness } from './fullness';
+import { labels } from './words';
 
 /** Charts are large: loaded where they are looked at. */
 const FullCharts = dynamic(() => import('./FullCharts').then((one) => one.FullCharts), {
@@ -30,10 +31,10 @@ export function FullSet({ views, checked }: { views: readonly PhotoView[]; check
       minHeight="0"
       tabIndex={0}
       role="region"
-      aria-label="How full the set is"
+      aria-label={labels.howFullTheSetIs}
     >
       <Box as="h2" fontFamily="heading" fontSize="title" fontWeight="600" marginBottom="4">
-        How full the set is
+        {labels.howFullTheSetIs}
       </Box>
       <FullCharts byThread={byThread} byTime={byTime} />
       <Box
@@ -44,7 +45,7 @@ export function FullSet({ views, checked }: { views: readonly PhotoView[]; check
         alignItems="start"
       >
         <Figures
-          title="By thread"
+          title={labels.byThread}
           heads={['thread', 'in the file', 'written here', 'empty']}
           rows={byThread.map((one) => [one.thread, one.inFile, one.written, one.empty])}
         />
@@ -56,7 +57,7 @@ export function FullSet({ views, checked }: { views: readonly PhotoView[]; check
       </Box>
       <Box marginTop="6">
         <Figures
-          title="By field"
+          title={labels.byField}
           heads={['field', 'filled', 'empty']}
           rows={byField.map((one) => [fieldLabel(one.field), one.filled, pictures.length - one.filled])}
         />

@@ -3,6 +3,7 @@
 import { formatName } from '@/core/wording/checkWords';
 import { Select, TextInput } from '@/ui/inputs';
 import { Bounds, FieldSelect, Labelled, OneOf, type Props, Several } from './ruleParts';
+import { labels } from './words';
 
 const formats = [
   'jpeg',
@@ -31,7 +32,7 @@ export function RuleEditor({ rule, onChange }: Props) {
       return (
         <>
           <FieldSelect value={rule.field} onChange={(field) => onChange({ ...rule, field })} />
-          <Labelled words="like" hint="* any signs, ? one sign, # one digit">
+          <Labelled words={labels.like} hint="* any signs, ? one sign, # one digit">
             {(id) => (
               <TextInput
                 id={id}
@@ -49,7 +50,7 @@ export function RuleEditor({ rule, onChange }: Props) {
         <>
           <FieldSelect value={rule.field} onChange={(field) => onChange({ ...rule, field })} />
           <Select
-            aria-label="unit"
+            aria-label={labels.unit}
             width="auto"
             value={rule.unit}
             onChange={(event) => onChange({ ...rule, unit: event.target.value as typeof rule.unit })}
@@ -67,7 +68,7 @@ export function RuleEditor({ rule, onChange }: Props) {
       return (
         <>
           <Select
-            aria-label="side"
+            aria-label={labels.side}
             width="auto"
             value={rule.side}
             onChange={(event) => onChange({ ...rule, side: event.target.value as typeof rule.side })}
@@ -99,7 +100,7 @@ export function RuleEditor({ rule, onChange }: Props) {
       );
     case 'profile':
       return (
-        <Labelled words="one of" hint="names, parted by comma">
+        <Labelled words={labels.oneOf} hint="names, parted by comma">
           {(id) => (
             <TextInput
               id={id}

@@ -21,6 +21,7 @@ import { FillDialog } from './FillDialog';
 import { RepairDialog } from './RepairDialog';
 import { repairsOf } from './repairsOf';
 import type { Beside } from './useBeside';
+import { labels } from './words';
 
 interface Props {
   readonly assignment: Assignment;
@@ -61,7 +62,7 @@ export function RulePictures({ assignment, views, selection, result, checked, be
           </Box>
           <Box color="soft" fontSize="body" aria-live="polite">
             {failing.size === 0
-              ? 'Every picture passes.'
+              ? labels.everyPicturePasses
               : `${count} of ${formatNumber(checked.pictures.length)} ${agrees(failing.size, 'fails', 'fail')}.`}
             {!isHere && failing.size > 0 && ' Only another export or another picture fixes this.'}
           </Box>
@@ -88,12 +89,12 @@ export function RulePictures({ assignment, views, selection, result, checked, be
             )}
             {fill.length > 0 && assignment.inForce.length > 0 && (
               <Button type="button" onClick={() => setDialog('fill')}>
-                Fill from the templates in force …
+                {labels.fillFromTheTemplatesInForce}
               </Button>
             )}
             <LinkButton asChild>
               <Link href={`/assignments/${assignment.id}/describe?as=one&show=rule.${result.place}`}>
-                one by one
+                {labels.oneByOne}
               </Link>
             </LinkButton>
           </Flex>

@@ -8,6 +8,7 @@ import { Button } from '@/ui/buttons';
 import { type PhotoView, previewAt } from '../describe/set/view';
 import type { Checked } from './checked';
 import { sourceRows, sourceText } from './sourceRows';
+import { labels } from './words';
 
 const cell = {
   paddingY: '1.5',
@@ -44,11 +45,11 @@ export function SourceList({
       minHeight="0"
       tabIndex={0}
       role="region"
-      aria-label="Back to the source"
+      aria-label={labels.backToTheSource}
     >
       <Flex alignItems="baseline" columnGap="4" rowGap="2" wrap="wrap" marginBottom="3">
         <Box as="h2" fontFamily="heading" fontSize="title" fontWeight="600">
-          Back to the source
+          {labels.backToTheSource}
         </Box>
         <Box color="soft" fontSize="body">
           {rows.length === 0
@@ -60,7 +61,7 @@ export function SourceList({
         <>
           <Flex gap="3" marginBottom="3" alignItems="center" _print={{ display: 'none' }}>
             <Button type="button" onClick={() => void copy()}>
-              Copy the list
+              {labels.copyTheList}
             </Button>
             <Button type="button" onClick={() => window.print()}>
               Print …

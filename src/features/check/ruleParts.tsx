@@ -6,6 +6,7 @@ import { type FieldId, fieldIds, fieldLabel } from '@/core/catalogue/fields';
 import type { Rule } from '@/core/checks/checklist';
 import { LinkButton } from '@/ui/buttons';
 import { Select, TextInput } from '@/ui/inputs';
+import { labels } from './words';
 
 const fields = [...fieldIds].sort((a, b) => fieldLabel(a).localeCompare(fieldLabel(b)));
 
@@ -66,7 +67,7 @@ export function OneOf({ rule, onChange }: Props<Extract<Rule, { check: 'one-of' 
       ))}
       {free && (
         <LinkButton type="button" onClick={() => put([...rule.fields, free])}>
-          or another
+          {labels.orAnother}
         </LinkButton>
       )}
     </>
@@ -75,7 +76,7 @@ export function OneOf({ rule, onChange }: Props<Extract<Rule, { check: 'one-of' 
 
 export function Bounds<R extends Extract<Rule, { least?: number }>>({ rule, onChange }: Props<R>) {
   return (['least', 'most'] as const).map((bound) => (
-    <Labelled key={bound} words={bound === 'least' ? 'at least' : 'at most'}>
+    <Labelled key={bound} words={bound === 'least' ? labels.atLeast : labels.atMost}>
       {(id) => (
         <TextInput
           id={id}

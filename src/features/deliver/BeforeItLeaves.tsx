@@ -11,6 +11,7 @@ import { Select } from '@/ui/inputs';
 import { Section } from '@/ui/Section';
 import type { PhotoView } from '../describe/set/view';
 import type { Sent } from './useSent';
+import { labels } from './words';
 
 interface Props {
   readonly assignmentId: string;
@@ -37,7 +38,7 @@ export function BeforeItLeaves(props: Props) {
         <>
           checked by{' '}
           <Select
-            aria-label="Checked by"
+            aria-label={labels.checkedBy}
             fontSize="small"
             height="1.5rem"
             value={list?.id ?? ''}
@@ -67,7 +68,7 @@ export function BeforeItLeaves(props: Props) {
                 fix {failing.length === 1 ? 'it' : 'them'}
               </Link>
               <LinkButton type="button" onClick={() => onHoldBack(!holdsBack)}>
-                {holdsBack ? 'send all the same' : 'hold back'}
+                {holdsBack ? labels.sendAllTheSame : labels.holdBack}
               </LinkButton>
             </>
           }

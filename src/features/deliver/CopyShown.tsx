@@ -12,6 +12,7 @@ import { SignButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { StripDrawing } from '@/ui/ThreadStrip';
 import { type PhotoView, previewAt } from '../describe/set/view';
+import { labels } from './words';
 
 interface Props {
   readonly view: PhotoView;
@@ -90,7 +91,7 @@ function Said({ copy }: { copy: CopyPreview }) {
         </Box>
         <StripDrawing strip={stripFromCode(copy.strip)} />
       </Flex>
-      <Box role="list" aria-label="What it says">
+      <Box role="list" aria-label={labels.whatItSays}>
         {copy.lines.map(({ asks, sees }) => (
           <Line key={asks} what={asksWords[asks]}>
             {sees ? (

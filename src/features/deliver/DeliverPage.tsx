@@ -32,6 +32,7 @@ import { useCopy } from './useCopy';
 import { useCopyPatterns } from './useCopyPatterns';
 import { useRecipe } from './useRecipe';
 import { useSent } from './useSent';
+import { labels } from './words';
 
 interface Props {
   readonly assignment: Assignment;
@@ -85,7 +86,7 @@ export function DeliverPage({ assignment: initial, first, templates, installatio
             })
           }
         >
-          {sent.ids.length === 0 ? 'Nothing to deliver' : `Deliver ${formatNumber(sent.ids.length)}`}
+          {sent.ids.length === 0 ? labels.nothingToDeliver : `Deliver ${formatNumber(sent.ids.length)}`}
         </PrimaryButton>
       </AssignmentTop>
       <PageMain title="Deliver">

@@ -11,7 +11,9 @@ import { LinkButton } from '@/ui/buttons';
 import { Select, TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { labels as uiLabels } from '@/ui/words';
 import { differences } from './recipeWords';
+import { labels } from './words';
 
 /** Recipes under a name: which one is in use, what differs from it, and keeping what is set as one. */
 export function KeptRecipes({
@@ -84,22 +86,22 @@ export function KeptRecipes({
       )}
       {inUse && (
         <chakra.span color={differs.length > 0 ? 'weldText' : 'soft'} role="status">
-          {differs.length > 0 ? `differs from the kept one: ${differs.join(', ')}` : 'as kept'}
+          {differs.length > 0 ? `differs from the kept one: ${differs.join(', ')}` : labels.asKept}
         </chakra.span>
       )}
       {inUse && differs.length > 0 && (
         <>
           <LinkButton type="button" onClick={() => keep.mutate({ name: inUse.name, met: inUse.recipe })}>
-            keep it so
+            {labels.keepItSo}
           </LinkButton>
           <LinkButton type="button" onClick={() => use.mutate(inUse.id)}>
-            back to the kept one
+            {labels.backToTheKeptOne}
           </LinkButton>
         </>
       )}
       {naming === undefined ? (
         <LinkButton type="button" onClick={() => setNaming('')}>
-          keep under a name
+          {labels.keepUnderAName}
         </LinkButton>
       ) : (
         <Naming naming={naming} onChange={setNaming} onKeep={() => keep.mutate({ name: naming })} />
@@ -110,7 +112,7 @@ export function KeptRecipes({
           aria-label={`Remove it: ${inUse.name}`}
           onClick={() => remove.mutate(inUse.id)}
         >
-          Remove it
+          {labels.removeIt}
         </LinkButton>
       )}
       <Notice kind="error">{error?.message}</Notice>
@@ -137,7 +139,7 @@ function Naming({
       }}
     >
       <TextInput
-        aria-label="Name of the recipe"
+        aria-label={labels.nameOfTheRecipe}
         autoFocus
         value={naming}
         placeholder="for whom, for what"
@@ -146,10 +148,10 @@ function Naming({
         width="14em"
       />
       <LinkButton type="submit" disabled={naming.trim() === ''}>
-        Keep
+        {uiLabels.keep}
       </LinkButton>
       <LinkButton type="button" onClick={() => onChange(undefined)}>
-        Cancel
+        {uiLabels.cancel}
       </LinkButton>
     </chakra.form>
   );

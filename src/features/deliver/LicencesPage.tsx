@@ -16,8 +16,10 @@ import { Select, TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { nameAddress } from '@/ui/nameAddress';
 import { queryKeys } from '@/ui/queryKeys';
+import { labels as uiLabels } from '@/ui/words';
 import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
+import { labels } from './words';
 
 type Licence = Awaited<ReturnType<typeof listLicences>>[number];
 const ends = {
@@ -62,7 +64,7 @@ export function LicencesPage() {
           marginBottom="4"
         >
           <Flex alignItems="center" gap="2" flex="1" minWidth="16em">
-            <label htmlFor={`${id}words`}>Find</label>
+            <label htmlFor={`${id}words`}>{uiLabels.find}</label>
             <TextInput
               id={`${id}words`}
               placeholder="to whom, for what, invoice, assignment"
@@ -72,7 +74,7 @@ export function LicencesPage() {
             />
           </Flex>
           <Flex alignItems="center" gap="2">
-            <label htmlFor={`${id}ends`}>that end</label>
+            <label htmlFor={`${id}ends`}>{labels.thatEnd}</label>
             <Select
               id={`${id}ends`}
               value={when}
@@ -89,7 +91,7 @@ export function LicencesPage() {
         <Notice kind="error">{error?.message}</Notice>
         <Box
           role="list"
-          aria-label="Licences"
+          aria-label={uiLabels.licences}
           css={{ '& a': { color: 'woad', textDecoration: 'underline' } }}
         >
           {data?.map((licence) => (
@@ -99,7 +101,7 @@ export function LicencesPage() {
         {data?.length === 0 &&
           (words !== '' || when !== 'all' ? (
             <Box color="soft" fontSize="body" paddingY="3">
-              No licence is like this.
+              {labels.noLicenceIsLikeThis}
             </Box>
           ) : (
             <EmptyState title="No licences yet">
@@ -196,7 +198,7 @@ function Removing({ licence }: { licence: Licence }) {
           onClose={() => setOpen(false)}
           acts={
             <Button type="button" onClick={() => remove.mutate()} disabled={remove.isPending}>
-              Remove it
+              {labels.removeIt}
             </Button>
           }
         >

@@ -14,6 +14,7 @@ import { BesideChoice, PlaceChoice } from './choices/PlaceChoice';
 import { SizeChoice } from './choices/SizeChoice';
 import type { ChangeRecipe } from './useRecipe';
 import type { Sent } from './useSent';
+import { labels } from './words';
 
 interface Props {
   readonly recipe: Recipe;
@@ -38,7 +39,7 @@ export function Sentences({ recipe, change, sent, templates, patterns, markTexts
       display="grid"
       gap="3"
       role="group"
-      aria-label="Recipe"
+      aria-label={labels.recipe}
     >
       <p>
         Send <PicturesChoice {...both} sent={sent} /> as <FormatChoice {...both} />

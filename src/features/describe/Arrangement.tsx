@@ -15,6 +15,7 @@ import { OneByOne } from './oneByOne/OneByOne';
 import type { PictureSet } from './set/useSet';
 import { Sheet } from './sheet/Sheet';
 import { SizeSlider, usualSize } from './sheet/SizeSlider';
+import { labels } from './words';
 
 interface Props {
   readonly assignment: Assignment;
@@ -95,7 +96,7 @@ function NoneShown({ set: { shown, address } }: { set: PictureSet }) {
   if (shown.length > 0) return null;
   return (
     <Box padding="5" color="soft">
-      No picture is like this.{' '}
+      {labels.noPictureIsLikeThis}{' '}
       <LinkButton type="button" onClick={() => address.setShow({ of: 'all' })}>
         Show all
       </LinkButton>

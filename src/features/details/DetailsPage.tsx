@@ -8,10 +8,12 @@ import type { IdentityReach, ListedIdentity } from '@/server/operations/identiti
 import { apiRequest } from '@/ui/api';
 import { Button, LinkButton } from '@/ui/buttons';
 import { queryKeys } from '@/ui/queryKeys';
+import { labels as uiLabels } from '@/ui/words';
 import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
 import { IdentityEditor } from './IdentityEditor';
 import { NewIdentity } from './NewIdentity';
+import { labels } from './words';
 
 export interface Details {
   readonly identities: readonly ListedIdentity[];
@@ -32,7 +34,7 @@ export function DetailsPage({ initial }: { initial: Details }) {
     <>
       <TopLine place="My details">
         <Button asChild display="inline-flex" alignItems="center">
-          <Link href="/templates">Templates</Link>
+          <Link href="/templates">{uiLabels.templates}</Link>
         </Button>
       </TopLine>
       <PageMain title="My details" maxWidth="68rem" paddingX="5" paddingY="6">
@@ -56,7 +58,7 @@ export function DetailsPage({ initial }: { initial: Details }) {
               Add a person
             </LinkButton>
             <LinkButton type="button" onClick={() => setAdding('business')}>
-              Add a firm
+              {labels.addAFirm}
             </LinkButton>
           </Flex>
         )}
@@ -75,7 +77,7 @@ function Reach({ reach }: { reach: IdentityReach | undefined }) {
     );
   return (
     <Box color="soft" fontSize="body" marginTop="3">
-      A change here reaches{' '}
+      {labels.aChangeHereReaches}{' '}
       {reach.templates.map((one, index) => (
         <span key={one.id}>
           {index > 0 && ', '}

@@ -10,6 +10,7 @@ import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { SaveState } from '@/ui/SaveState';
 import { useAutoSave } from '@/ui/useAutoSave';
+import { labels as uiLabels } from '@/ui/words';
 import { IdentityFields, type IdentityValues, NameLine, nameLabel } from './IdentityFields';
 
 interface Saved extends IdentityValues {
@@ -55,7 +56,7 @@ export function IdentityEditor({ identity }: { identity: ListedIdentity }) {
       <Flex gap="5" marginTop="3" alignItems="center" fontSize="body" wrap="wrap">
         <SaveState of={written} />
         <LinkButton type="button" onClick={() => remove.mutate()}>
-          Remove
+          {uiLabels.remove}
         </LinkButton>
         {remove.error && (
           <Notice kind="error" as="span" fontSize="small">

@@ -9,7 +9,9 @@ import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { useKeptState } from '@/ui/useKeptState';
 import { useRequestOnce } from '@/ui/useRequestOnce';
+import { labels as uiLabels } from '@/ui/words';
 import { IdentityFields, type IdentityValues, NameLine, nameLabel } from './IdentityFields';
+import { labels } from './words';
 
 const nothing: IdentityValues = { name: '', parts: {} };
 
@@ -48,7 +50,7 @@ export function NewIdentity({ kind, onDone }: { kind: IdentityKind; onDone: () =
       />
       <Flex gap="5" marginTop="3" alignItems="center" fontSize="body" wrap="wrap">
         <Button type="submit" disabled={isPending || value.name.trim() === ''}>
-          Save my details
+          {labels.saveMyDetails}
         </Button>
         <LinkButton
           type="button"
@@ -57,7 +59,7 @@ export function NewIdentity({ kind, onDone }: { kind: IdentityKind; onDone: () =
             onDone();
           }}
         >
-          Cancel
+          {uiLabels.cancel}
         </LinkButton>
         {error && (
           <Notice kind="error" as="span" fontSize="small">

@@ -4,15 +4,17 @@ import { Box, type BoxProps, chakra, Flex } from '@chakra-ui/react';
 import { type FieldId, field, fieldLabel } from '@/core/catalogue/fields';
 import { questions } from '@/core/catalogue/row';
 import { Select } from '@/ui/inputs';
+import { labels as uiLabels } from '@/ui/words';
 import type { Need, ShownFields } from './useShownFields';
+import { labels } from './words';
 
 /** How many fields stand there. */
 export function NeedChoice({ shown }: { shown: ShownFields }) {
   return (
     <chakra.label>
-      Show{' '}
+      {uiLabels.show}{' '}
       <Select
-        aria-label="Show"
+        aria-label={uiLabels.show}
         value={shown.need}
         onChange={(event) => shown.setNeed(event.target.value as Need)}
         fontSize="small"
@@ -20,7 +22,7 @@ export function NeedChoice({ shown }: { shown: ShownFields }) {
       >
         <option value="few">few fields</option>
         <option value="usual">the usual fields</option>
-        <option value="all">all fields</option>
+        <option value="all">{labels.allFields}</option>
         <option value="own">my own choice</option>
       </Select>
     </chakra.label>

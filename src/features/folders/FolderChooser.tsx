@@ -14,6 +14,7 @@ import { queryKeys } from '@/ui/queryKeys';
 import { FolderButton } from './FolderButton';
 import { NewFolder } from './NewFolder';
 import { Places } from './Places';
+import { labels } from './words';
 
 interface Props {
   readonly title: string;
@@ -53,7 +54,7 @@ export function FolderChooser({ title, from, onChoose, onClose }: Props) {
       onClose={onClose}
       acts={
         <Button type="button" fontWeight="600" disabled={!chosen} onClick={() => chosen && onChoose(chosen)}>
-          Use this folder
+          {labels.useThisFolder}
         </Button>
       }
     >
@@ -68,7 +69,7 @@ export function FolderChooser({ title, from, onChoose, onClose }: Props) {
         <Places places={places} path={shown?.path ?? ''} onGo={go} />
         <Box minWidth="0">
           <TextInput
-            aria-label="Path of the folder"
+            aria-label={labels.pathOfTheFolder}
             value={typed ?? shown?.path ?? ''}
             placeholder="Choose on the left, or type the whole path"
             onChange={(event) => setTyped(event.target.value)}

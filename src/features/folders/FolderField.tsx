@@ -10,6 +10,7 @@ import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { FolderChooser } from './FolderChooser';
+import { labels } from './words';
 
 const problems: Readonly<Record<FolderState['state'], string>> = {
   here: '',
@@ -117,7 +118,7 @@ function StateOf({
       <span>{make.error?.message ?? problems[data.state]}</span>
       {data.state === 'missing' && !forReading && (
         <LinkButton type="button" disabled={make.isPending} onClick={() => make.mutate()}>
-          Make this folder
+          {labels.makeThisFolder}
         </LinkButton>
       )}
     </Notice>

@@ -8,6 +8,7 @@ import { Button, LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { labels } from './words';
 
 /** Makes a folder in the one that is shown, and goes into it. */
 export function NewFolder({ above, onMade }: { above: string; onMade: (path: string) => void }) {
@@ -25,7 +26,7 @@ export function NewFolder({ above, onMade }: { above: string; onMade: (path: str
     return (
       <Box paddingTop="2">
         <LinkButton type="button" onClick={() => setName('')}>
-          New folder here
+          {labels.newFolderHere}
         </LinkButton>
       </Box>
     );

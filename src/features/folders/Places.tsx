@@ -3,6 +3,7 @@
 import { Box } from '@chakra-ui/react';
 import type { FolderPlace } from '@/server/operations/folders/browseFolders';
 import { FolderButton } from './FolderButton';
+import { labels } from './words';
 
 const placeWords: Readonly<Record<FolderPlace['kind'], string>> = {
   opened: 'Used before',
@@ -24,7 +25,7 @@ export function Places({
     places.some((one) => one.kind === kind),
   );
   return (
-    <Box as="nav" aria-label="Places" fontSize="body">
+    <Box as="nav" aria-label={labels.places} fontSize="body">
       {kinds.map((kind) => (
         <Box key={kind} paddingBottom="3">
           <Box textStyle="hint">{placeWords[kind]}</Box>

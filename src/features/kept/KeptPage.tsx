@@ -7,9 +7,11 @@ import { apiRequest } from '@/ui/api';
 import { Button } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { labels as uiLabels } from '@/ui/words';
 import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
 import { type ChangedBound, KeptRow } from './KeptRow';
+import { labels } from './words';
 
 /** What Fabrica keeps beside pictures and words, what it takes, and how long and how much of it stays. */
 export function KeptPage() {
@@ -35,7 +37,7 @@ export function KeptPage() {
   return (
     <>
       <TopLine place="What Fabrica keeps" placeHref="/kept" />
-      <PageMain title="What Fabrica keeps" maxWidth="56rem" paddingX="5" paddingY="5">
+      <PageMain title={uiLabels.whatFabricaKeeps} maxWidth="56rem" paddingX="5" paddingY="5">
         <Box fontSize="body" color="soft" marginBottom="5" maxWidth="44rem">
           Pictures and words are never among it. What is beyond its bound goes within the hour; what a run
           under way can still need stays.
@@ -48,7 +50,7 @@ export function KeptPage() {
         </Box>
         <Flex borderTopWidth="1px" paddingTop="4" marginTop="2" gap="4" alignItems="baseline">
           <Button onClick={() => room.mutate()} disabled={room.isPending}>
-            Make room now
+            {labels.makeRoomNow}
           </Button>
           <Box role="status" color="soft" fontSize="small">
             {room.isSuccess && 'Room is being made; the figures follow.'}

@@ -6,17 +6,18 @@ import type { Bound, KeptName } from '@/core/kept/bounds';
 import { counted, formatBytes } from '@/core/wording/counts';
 import type { Kept } from '@/server/operations/kept/kept';
 import { Select } from '@/ui/inputs';
+import { labels } from './words';
 
 /** What each kind is, and from when its bound of days counts. */
 const kinds: Readonly<Record<KeptName, { title: string; words: string; label: string; unit: string }>> = {
   previews: {
-    title: 'Previews',
+    title: labels.previews,
     words: 'Made again when they are asked for.',
-    label: 'Kept after last use',
+    label: labels.keptAfterLastUse,
     unit: 'file',
   },
   waysBack: {
-    title: 'Ways back',
+    title: labels.waysBack,
     words: 'What files held before a run wrote into them. Without it a run cannot be undone.',
     label: 'Kept after the run',
     unit: 'changed file',
@@ -72,7 +73,7 @@ export function KeptRow({ kept, change }: KeptRowProps) {
         />
         <BoundChoice
           id={`${id}size`}
-          label="All together at most"
+          label={labels.allTogetherAtMost}
           without="no bound"
           value={kept.megabytes}
           choices={megabyteChoices}

@@ -12,6 +12,8 @@ import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { Popover } from '@/ui/Popover';
 import { queryKeys } from '@/ui/queryKeys';
+import { labels as uiLabels } from '@/ui/words';
+import { labels } from './words';
 
 /** Bundles: one press puts all words of one; of the words that are there a new one is made. */
 export function BundleMenu({
@@ -26,7 +28,7 @@ export function BundleMenu({
   return (
     <>
       <LinkButton ref={at} type="button" aria-expanded={isOpen} onClick={() => setOpen((before) => !before)}>
-        bundles
+        {labels.bundles}
       </LinkButton>
       {isOpen && (
         <Popover at={at} onClose={() => setOpen(false)}>
@@ -77,7 +79,7 @@ function Bundles({
         <>
           <Flex gap="2" paddingTop="2" alignItems="center">
             <TextInput
-              aria-label="Name of the new bundle"
+              aria-label={labels.nameOfTheNewBundle}
               placeholder="name of a new bundle"
               value={name}
               maxLength={120}
@@ -91,7 +93,7 @@ function Bundles({
               disabled={name.trim() === '' || make.isPending}
               onClick={() => make.mutate()}
             >
-              Save
+              {uiLabels.save}
             </Button>
           </Flex>
           <Box textStyle="hint">

@@ -5,6 +5,7 @@ import type { Nearness } from '@/core/keywords/similar';
 import type { EnteredTerm } from '@/server/operations/vocabulary/offerTerms';
 import { LinkButton } from '@/ui/buttons';
 import type { Entered } from './useEntered';
+import { labels } from './words';
 
 const nearnessWords: Readonly<Record<Nearness, string>> = {
   spelling: 'spelled otherwise',
@@ -21,7 +22,7 @@ export function EnteredNotes({
   onReplace: (typed: string, word: string) => void;
 }) {
   return (
-    <Box role="status" aria-label="Of the words just entered" textStyle="hint">
+    <Box role="status" aria-label={labels.ofTheWordsJustEntered} textStyle="hint">
       {notes.map((note) => (
         <Box key={note.typed} paddingTop="1">
           <Said {...note} />

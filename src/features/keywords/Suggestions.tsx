@@ -4,6 +4,7 @@ import { chakra, Flex } from '@chakra-ui/react';
 import type { Suggestion } from '@/core/keywords/suggest';
 import { LinkButton } from '@/ui/buttons';
 import { reasonWords } from './reasonWords';
+import { labels } from './words';
 
 /** Words on offer, each with its reason; one press takes one, another all that are shown. */
 export function Suggestions({
@@ -19,7 +20,7 @@ export function Suggestions({
   return (
     <Flex
       role="group"
-      aria-label="On offer"
+      aria-label={labels.onOffer}
       columnGap="3"
       rowGap="0"
       wrap="wrap"

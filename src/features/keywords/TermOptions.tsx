@@ -5,6 +5,7 @@ import type { RefObject } from 'react';
 import { formatNumber } from '@/core/wording/counts';
 import type { OfferedTerm } from '@/server/operations/vocabulary/offerTerms';
 import { FloatingOptions } from '@/ui/FloatingOptions';
+import { labels as uiLabels } from '@/ui/words';
 import type { useTermMenu } from './useTermMenu';
 
 type Menu = ReturnType<typeof useTermMenu>;
@@ -28,7 +29,7 @@ export function TermOptions({ at, id, menu }: { at: RefObject<HTMLElement | null
     <FloatingOptions
       at={at}
       id={id}
-      label="Terms"
+      label={uiLabels.terms}
       options={menu.found.map((one) => ({ key: one.word, content: <Offer {...one} /> }))}
       marked={menu.marked}
       onTake={menu.take}

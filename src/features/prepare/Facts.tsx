@@ -6,7 +6,9 @@ import { LinkButton } from '@/ui/buttons';
 import { Field } from '@/ui/Field';
 import { TextInput } from '@/ui/inputs';
 import { SaveState } from '@/ui/SaveState';
+import { labels as uiLabels } from '@/ui/words';
 import { useSavedAssignment } from './useSavedAssignment';
+import { labels } from './words';
 
 const PARTS = ['name', 'publishedOn', 'facts'] as const;
 const nothing = { name: '', value: '' };
@@ -20,11 +22,11 @@ export function Facts({ assignment }: { assignment: Assignment }) {
     change({ ...value, facts: facts.map((one, index) => (index === at ? { ...one, ...part } : one)) });
   return (
     <Box>
-      <Field width="9em" label="Name">
+      <Field width="9em" label={uiLabels.name}>
         <TextInput
           value={value.name}
           onChange={(event) => change({ ...value, name: event.target.value })}
-          aria-label="Name"
+          aria-label={uiLabels.name}
         />
       </Field>
       <Field width="9em" label="First published">
@@ -60,13 +62,13 @@ export function Facts({ assignment }: { assignment: Assignment }) {
             onClick={() => change({ ...value, facts: facts.filter((_, at) => at !== index) })}
             aria-label={`Remove fact ${fact.name}`}
           >
-            Remove
+            {uiLabels.remove}
           </LinkButton>
         </Flex>
       ))}
       <Flex gap="4" marginTop="4" alignItems="center" fontSize="body">
         <LinkButton type="button" onClick={() => change({ ...value, facts: [...facts, nothing] })}>
-          Add a fact
+          {labels.addAFact}
         </LinkButton>
         <SaveState of={written} />
       </Flex>

@@ -8,8 +8,10 @@ import type { Shelf } from '@/server/operations/templates/templateShelf';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { LinkButton } from '@/ui/buttons';
 import { Select } from '@/ui/inputs';
+import { labels as uiLabels } from '@/ui/words';
 import { entryWords } from '../templates/words';
 import { useChangeAssignment } from './useChangeAssignment';
+import { labels } from './words';
 
 /** The templates in force, first to last, with what is in them. */
 export function InForce({
@@ -82,7 +84,7 @@ export function InForce({
                 onClick={() => keep(ids.filter((one) => one !== id))}
                 aria-label={`Remove ${template.name}`}
               >
-                Remove
+                {uiLabels.remove}
               </LinkButton>
             </Flex>
           </Flex>
@@ -91,7 +93,7 @@ export function InForce({
       <Flex gap="4" alignItems="center" marginTop="2" fontSize="body" wrap="wrap">
         {rest.length > 0 && (
           <Select
-            aria-label="Put a template in force"
+            aria-label={labels.putATemplateInForce}
             value=""
             onChange={(event) => event.target.value && keep([...ids, event.target.value])}
             maxWidth="20em"
@@ -105,7 +107,7 @@ export function InForce({
           </Select>
         )}
         <LinkButton asChild>
-          <Link href={`/templates/new${back}`}>Make a template</Link>
+          <Link href={`/templates/new${back}`}>{uiLabels.makeATemplate}</Link>
         </LinkButton>
       </Flex>
     </Box>

@@ -14,7 +14,9 @@ import { apiRequest } from '@/ui/api';
 import { Select } from '@/ui/inputs';
 import { queryKeys } from '@/ui/queryKeys';
 import { valueWords } from '@/ui/valueWords';
+import { labels as uiLabels } from '@/ui/words';
 import { builtInSample } from '../templates/sample/sample';
+import { labels } from './words';
 
 /** What the templates in force make of one picture together: each value, who gave it, what it displaced. */
 export function Outcome({
@@ -45,18 +47,18 @@ export function Outcome({
     picture.values,
   );
   return (
-    <Box as="section" aria-label="What comes out" gridColumn={{ lg: '1 / -1' }}>
+    <Box as="section" aria-label={labels.whatComesOut} gridColumn={{ lg: '1 / -1' }}>
       <Flex gap="4" alignItems="baseline" wrap="wrap">
         <Box as="h2" textStyle="title">
-          What comes out
+          {labels.whatComesOut}
         </Box>
         <Box color="soft" fontSize="body">
-          for{' '}
+          {uiLabels.for}{' '}
           {preview.samples.length === 0 ? (
             picture.name
           ) : (
             <Select
-              aria-label="Picture to try them on"
+              aria-label={labels.pictureToTryThemOn}
               value={picture.id}
               onChange={(event) => setPictureId(event.target.value)}
             >

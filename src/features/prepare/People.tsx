@@ -11,8 +11,10 @@ import { Field } from '@/ui/Field';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { SaveState } from '@/ui/SaveState';
+import { labels as uiLabels } from '@/ui/words';
 import { LanguageChoice } from '../fields/LanguageChoice';
 import { useSavedAssignment } from './useSavedAssignment';
+import { labels } from './words';
 
 const PARTS = ['people', 'language'] as const;
 const nobody: ListedPerson = { number: '', name: '', role: '', note: '' };
@@ -92,14 +94,14 @@ export function People({ assignment }: { assignment: Assignment }) {
               onClick={() => put(people.filter((_, index) => index !== at))}
               aria-label={`Remove ${person.name || `person ${at + 1}`}`}
             >
-              Remove
+              {uiLabels.remove}
             </LinkButton>
           </Flex>
         ))}
       </Box>
       <Flex gap="4" marginTop="3" alignItems="center" fontSize="body" wrap="wrap">
         <chakra.label htmlFor={`${id}-file`} color="woad" textDecoration="underline" cursor="pointer">
-          Take them from a CSV file
+          {labels.takeThemFromACSVFile}
         </chakra.label>
         <chakra.input
           id={`${id}-file`}
@@ -116,7 +118,7 @@ export function People({ assignment }: { assignment: Assignment }) {
         <Field width="9em" label="Written in">
           <LanguageChoice
             id={`${id}-language`}
-            label="Language of the captions"
+            label={labels.languageOfTheCaptions}
             value={value.language}
             onChange={(language) => change({ ...value, language })}
           />

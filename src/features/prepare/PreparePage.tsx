@@ -5,6 +5,7 @@ import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
+import { labels as uiLabels } from '@/ui/words';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { PageMain } from '../shell/PageMain';
 import { Facts } from './Facts';
@@ -12,6 +13,7 @@ import { InForce } from './InForce';
 import { Outcome } from './Outcome';
 import { People } from './People';
 import { useChangeAssignment } from './useChangeAssignment';
+import { labels } from './words';
 
 /** Prepare: what is known before the pictures exist. */
 export function PreparePage({
@@ -26,7 +28,7 @@ export function PreparePage({
     <>
       <AssignmentTop assignment={assignment} />
       <PageMain
-        title="Prepare"
+        title={labels.prepare}
         maxWidth="68.75rem"
         paddingX="5"
         paddingY="6"
@@ -48,7 +50,7 @@ export function PreparePage({
           <InForce assignment={assignment} templates={templates} />
         </Section>
         <Section
-          title="People"
+          title={uiLabels.people}
           words="Who may be in the pictures. While you describe, a number or a few letters put a name into the caption and Person Shown."
         >
           <People assignment={assignment} />

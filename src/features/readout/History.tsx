@@ -12,6 +12,7 @@ import { apiRequest } from '@/ui/api';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { valueWords } from '@/ui/valueWords';
+import { labels } from './words';
 
 const states: Readonly<Record<string, string>> = {
   failed: 'failed',
@@ -34,7 +35,7 @@ export function History({ photoId }: { photoId: string }) {
       </Box>
     );
   return (
-    <Box role="list" aria-label="History">
+    <Box role="list" aria-label={labels.history}>
       {data.map((entry) => (
         <Entry key={`${entry.at}${entry.runId ?? ''}`} entry={entry} />
       ))}

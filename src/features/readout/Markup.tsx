@@ -4,6 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { type ReactNode, useDeferredValue, useId, useMemo, useState } from 'react';
 import { counted } from '@/core/wording/counts';
 import { TextInput } from '@/ui/inputs';
+import { labels } from './words';
 
 /** Elements up to which a packet is shown folded; larger ones as they stand. */
 const MOST_ELEMENTS = 4000;
@@ -20,7 +21,7 @@ export function Markup({ markup }: { markup: string }) {
   return (
     <Box>
       <Flex alignItems="center" gap="3" fontSize="body" marginBottom="2">
-        <label htmlFor={id}>Find in it</label>
+        <label htmlFor={id}>{labels.findInIt}</label>
         <TextInput id={id} width="16em" value={typed} onChange={(event) => setTyped(event.target.value)} />
         <chakra.span role="status" color="soft">
           {wanted === '' ? '' : found === 0 ? 'not there' : `there ${counted(found, 'time')}`}

@@ -13,6 +13,7 @@ import { CompareView } from './CompareView';
 import { ReportView } from './ReportView';
 import { TrySite } from './TrySite';
 import { useReadout } from './useReadout';
+import { labels } from './words';
 
 /** Read a file: any picture from anywhere, everything that is in it. */
 export function ReadPage({
@@ -51,7 +52,7 @@ export function ReadPage({
               <TrySite file={readout.file} name={readout.name} onBack={other.read} />
             )}
             <Button type="button" onClick={isComparing ? other.forget : compare.open}>
-              {isComparing ? 'Back to one file' : 'Compare with another file …'}
+              {isComparing ? labels.backToOneFile : 'Compare with another file …'}
             </Button>
           </>
         )}
@@ -60,8 +61,8 @@ export function ReadPage({
         </Button>
       </TopLine>
       <PageMain title="Read a file">
-        <input {...getInputProps()} aria-label="Picture to read" />
-        <input {...compare.getInputProps()} aria-label="Picture to compare with" />
+        <input {...getInputProps()} aria-label={labels.pictureToRead} />
+        <input {...compare.getInputProps()} aria-label={labels.pictureToCompareWith} />
         {!readout && !photo && (
           <Flex
             direction="column"

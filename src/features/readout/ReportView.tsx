@@ -11,6 +11,7 @@ import { cameraLine } from './cameraLine';
 import { History } from './History';
 import { Markup } from './Markup';
 import { Structure } from './Structure';
+import { labels } from './words';
 
 /** Everything in a file: by question, as IIM, XMP and Exif, as raw markup. */
 export function ReportView({
@@ -77,14 +78,14 @@ export function ReportView({
         borderLeftWidth={{ lg: '1px' }}
       >
         <Tabs.List flexWrap="wrap" css={{ '& button': { whiteSpace: 'nowrap', paddingInline: '0.625rem' } }}>
-          <Tabs.Trigger value="question">By question</Tabs.Trigger>
+          <Tabs.Trigger value="question">{labels.byQuestion}</Tabs.Trigger>
           <Tabs.Trigger value="stranger">As a stranger sees it</Tabs.Trigger>
           <Tabs.Trigger value="iim">IIM {report.iim.length}</Tabs.Trigger>
           <Tabs.Trigger value="xmp">XMP {report.xmp.length}</Tabs.Trigger>
           <Tabs.Trigger value="exif">Exif {report.exif.length}</Tabs.Trigger>
-          <Tabs.Trigger value="markup">Raw markup</Tabs.Trigger>
+          <Tabs.Trigger value="markup">{labels.rawMarkup}</Tabs.Trigger>
           <Tabs.Trigger value="structure">Parts</Tabs.Trigger>
-          {photoId && <Tabs.Trigger value="history">History</Tabs.Trigger>}
+          {photoId && <Tabs.Trigger value="history">{labels.history}</Tabs.Trigger>}
         </Tabs.List>
         <Tabs.Content value="question">
           <ByQuestion record={picture.record} digest={report.digest} />

@@ -6,6 +6,7 @@ import { type SiteProfile, siteProfiles } from '@/core/readout/siteProfiles';
 import { apiRequestBytes } from '@/ui/api';
 import { Select } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
+import { labels } from './words';
 
 /** Sends the picture through the simulated site, and compares it with what comes back. */
 export function TrySite({
@@ -28,7 +29,7 @@ export function TrySite({
         {send.error?.message}
       </Notice>
       <chakra.label display="flex" alignItems="center" gap="2">
-        <span>through a site that</span>
+        <span>{labels.throughASiteThat}</span>
         <Select
           width="auto"
           value=""

@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { agrees, formatNumber } from '@/core/wording/counts';
 import { Button } from '@/ui/buttons';
 import type { Receipt } from './types';
+import { labels } from './words';
 
 /** What whoever gets a delivery is handed: the archive, and the report of what is in it. */
 export function Delivered({ run }: { run: Receipt }) {
@@ -24,11 +25,11 @@ export function Delivered({ run }: { run: Receipt }) {
       <Flex columnGap="4" rowGap="2" wrap="wrap" alignItems="center" css={{ '& a': { color: 'woad' } }}>
         {isArchived && (
           <Button asChild display="inline-flex" alignItems="center">
-            <a href={`/api/runs/${id}/archive`}>Download the archive</a>
+            <a href={`/api/runs/${id}/archive`}>{labels.downloadTheArchive}</a>
           </Button>
         )}
         <Links id={id} />
-        <Link href={`/assignments/${assignmentId}/check?view=back`}>compare with what came back</Link>
+        <Link href={`/assignments/${assignmentId}/check?view=back`}>{labels.compareWithWhatCameBack}</Link>
       </Flex>
     </Box>
   );
@@ -39,7 +40,7 @@ function Links({ id }: { id: string }) {
   return (
     <>
       <a href={report('html')} target="_blank" rel="noreferrer">
-        report to print
+        {labels.reportToPrint}
       </a>
       <a href={report('contact-sheet')} target="_blank" rel="noreferrer">
         contact sheet

@@ -15,7 +15,7 @@ import { valueWords } from '@/ui/valueWords';
 import type { Receipt, ReceiptItem } from './types';
 import { UndoItem } from './UndoItem';
 import { useRunItems } from './useRunItems';
-import { itemWords, total } from './words';
+import { itemWords, labels, total } from './words';
 
 /** At the usual text size; measured where it differs. */
 const ROW_HEIGHT = 38;
@@ -90,7 +90,7 @@ function ItemRow({ item, run }: { item: ReceiptItem; run: Receipt }) {
       </chakra.details>
       {item.photoId && (
         <chakra.span color="woad" textDecoration="underline" whiteSpace="nowrap">
-          <Link href={`/read?photo=${item.photoId}`}>View metadata</Link>
+          <Link href={`/read?photo=${item.photoId}`}>{labels.viewMetadata}</Link>
         </chakra.span>
       )}
     </Flex>

@@ -13,13 +13,14 @@ import { GroupStrip } from '@/ui/GroupStrip';
 import { Notice } from '@/ui/Notice';
 import { againAfterError } from '@/ui/newQueries';
 import { queryKeys } from '@/ui/queryKeys';
+import { labels as uiLabels } from '@/ui/words';
 import { TopLine } from '../shell/TopLine';
 import { Delivered } from './Delivered';
 import { ReceiptItems } from './ReceiptItems';
 import type { Receipt } from './types';
 import { UndoRun } from './UndoRun';
 import { useRate } from './useRate';
-import { askedBy, outcome, pace, runName, total } from './words';
+import { askedBy, labels, outcome, pace, runName, total } from './words';
 
 const going = (run: Receipt) => run.state === 'running' || run.state === 'waiting';
 
@@ -77,7 +78,7 @@ function Acts({ run }: { run: Receipt }) {
     return (
       <>
         <Button type="button" onClick={() => stop.mutate()} disabled={stop.isPending}>
-          Stop after the files in progress
+          {labels.stopAfterTheFilesInProgress}
         </Button>
         {run.paused ? (
           <PrimaryButton type="button" onClick={() => pause.mutate(false)} disabled={pause.isPending}>
@@ -85,7 +86,7 @@ function Acts({ run }: { run: Receipt }) {
           </PrimaryButton>
         ) : (
           <Button type="button" onClick={() => pause.mutate(true)} disabled={pause.isPending}>
-            Pause
+            {labels.pause}
           </Button>
         )}
       </>
@@ -148,13 +149,13 @@ function Files({ id }: { id: string }) {
       css={{ '& a': { color: 'woad', textDecoration: 'underline' } }}
     >
       <span>As a file:</span>
-      <a href={`/api/runs/${id}/export?as=csv`}>CSV</a>
-      <a href={`/api/runs/${id}/export?as=json`}>JSON</a>
+      <a href={`/api/runs/${id}/export?as=csv`}>{labels.cSV}</a>
+      <a href={`/api/runs/${id}/export?as=json`}>{uiLabels.jSON}</a>
       <a href={`/api/runs/${id}/export?as=html`} target="_blank" rel="noreferrer">
         a page to print
       </a>
       <Box flex="1" />
-      <Link href="/runs">all receipts</Link>
+      <Link href="/runs">{labels.allReceipts}</Link>
     </Flex>
   );
 }

@@ -14,10 +14,11 @@ import { Select, TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { nameAddress } from '@/ui/nameAddress';
 import { queryKeys } from '@/ui/queryKeys';
+import { labels as uiLabels } from '@/ui/words';
 import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
 import type { ListedRun } from './types';
-import { outcome, stateWords } from './words';
+import { labels, outcome, stateWords } from './words';
 
 const PAGE = 50;
 const parts = ['words', 'kind', 'from', 'to'] as const;
@@ -72,7 +73,7 @@ export function ReceiptsPage() {
         {runs?.length === 0 &&
           (isSearching ? (
             <Box color="soft" fontSize="body" paddingY="3">
-              No receipt is like this.
+              {labels.noReceiptIsLikeThis}
             </Box>
           ) : (
             <EmptyState title="No receipts yet">
@@ -101,7 +102,7 @@ function SearchBar({
   return (
     <Flex role="search" gap="5" rowGap="2" wrap="wrap" alignItems="center" fontSize="body" marginBottom="4">
       <Flex alignItems="center" gap="2" flex="1" minWidth="16em">
-        <label htmlFor={`${id}words`}>Find</label>
+        <label htmlFor={`${id}words`}>{uiLabels.find}</label>
         <TextInput
           id={`${id}words`}
           placeholder="assignment, file or template"
@@ -111,7 +112,7 @@ function SearchBar({
         />
       </Flex>
       <Flex alignItems="center" gap="2">
-        <label htmlFor={`${id}kind`}>Kind</label>
+        <label htmlFor={`${id}kind`}>{labels.kind}</label>
         <Select
           id={`${id}kind`}
           width="auto"
@@ -127,7 +128,7 @@ function SearchBar({
       </Flex>
       {(['from', 'to'] as const).map((part) => (
         <Flex key={part} alignItems="center" gap="2">
-          <label htmlFor={`${id}${part}`}>{part === 'from' ? 'From' : 'to'}</label>
+          <label htmlFor={`${id}${part}`}>{part === 'from' ? uiLabels.from : labels.to}</label>
           <TextInput
             id={`${id}${part}`}
             type="date"

@@ -17,6 +17,7 @@ import { queryKeys } from '@/ui/queryKeys';
 import { useRequestOnce } from '@/ui/useRequestOnce';
 import { valueWords } from '@/ui/valueWords';
 import type { Receipt, ReceiptItem } from './types';
+import { labels } from './words';
 
 const states = ['before', 'after', 'now'] as const;
 type State = (typeof states)[number];
@@ -74,7 +75,7 @@ export function StatesDialog({
           disabled={!data || wanted.length === 0 || write.isPending}
           onClick={() => data && write.mutate(data.photoId)}
         >
-          {wanted.length === 0 ? 'Nothing chosen' : `Make ${counted(wanted.length, 'draft')}`}
+          {wanted.length === 0 ? labels.nothingChosen : `Make ${counted(wanted.length, 'draft')}`}
         </Button>
       }
     >

@@ -9,6 +9,7 @@ import { Notice } from '@/ui/Notice';
 import { useRequestOnce } from '@/ui/useRequestOnce';
 import { StatesDialog } from './StatesDialog';
 import type { Receipt, ReceiptItem } from './types';
+import { labels } from './words';
 
 /** For one file of a run: undone alone, after a yes; or its fields chosen one by one, where it was changed since. */
 export function UndoItem({ run, item }: { run: Receipt; item: ReceiptItem }) {
@@ -25,11 +26,11 @@ export function UndoItem({ run, item }: { run: Receipt; item: ReceiptItem }) {
       <chakra.span display="flex" gap="5" marginTop="1" flexWrap="wrap">
         {item.state === 'done' && run.reversible > 0 && (
           <LinkButton type="button" onClick={() => setAsking(true)}>
-            undo this file alone …
+            {labels.undoThisFileAlone}
           </LinkButton>
         )}
         <LinkButton type="button" onClick={() => setOpen(true)}>
-          before, after, now …
+          {labels.beforeAfterNow}
         </LinkButton>
         {isOpen && <StatesDialog run={run} item={item} onClose={() => setOpen(false)} />}
       </chakra.span>

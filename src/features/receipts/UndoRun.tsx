@@ -10,7 +10,7 @@ import { Dialog } from '@/ui/Dialog';
 import { Notice } from '@/ui/Notice';
 import { useRequestOnce } from '@/ui/useRequestOnce';
 import type { Receipt } from './types';
-import { undoWords } from './words';
+import { labels, undoWords } from './words';
 
 /** Undoes a run after saying what that will do. */
 export function UndoRun({ run }: { run: Receipt }) {
@@ -26,7 +26,7 @@ export function UndoRun({ run }: { run: Receipt }) {
   return (
     <>
       <Button type="button" onClick={() => setOpen(true)}>
-        {redoes ? 'Do it again' : 'Undo this run'}
+        {redoes ? labels.doItAgain : labels.undoThisRun}
       </Button>
       {open && (
         <Dialog

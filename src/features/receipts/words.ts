@@ -92,3 +92,23 @@ export function pace(perSecond: number, waiting: number): string {
     ? rate
     : `${rate}, about ${left < 90 ? `${left} s` : `${Math.ceil(left / 60)} min`} left`;
 }
+
+/** What this part of the interface says; browser tests import it. */
+export const labels = {
+  allReceipts: 'all receipts',
+  beforeAfterNow: 'before, after, now …',
+  cSV: 'CSV',
+  compareWithWhatCameBack: 'compare with what came back',
+  doItAgain: 'Do it again',
+  downloadTheArchive: 'Download the archive',
+  kind: 'Kind',
+  noReceiptIsLikeThis: 'No receipt is like this.',
+  nothingChosen: 'Nothing chosen',
+  pause: 'Pause',
+  reportToPrint: 'report to print',
+  stopAfterTheFilesInProgress: 'Stop after the files in progress',
+  to: 'to',
+  undoThisFileAlone: 'undo this file alone …',
+  undoThisRun: 'Undo this run',
+  viewMetadata: 'View metadata',
+} as const;

@@ -2,6 +2,7 @@
 
 import { Box, chakra } from '@chakra-ui/react';
 import { useCopyrightSign } from './useCopyrightSign';
+import { labels } from './words';
 
 /** Shows while "(c)" stands before the cursor, wherever one types. */
 export function CopyrightHint() {
@@ -13,7 +14,7 @@ export function CopyrightHint() {
           <chakra.kbd fontFamily="body" fontWeight="600">
             Alt+C
           </chakra.kbd>{' '}
-          makes it ©
+          {labels.makesItCopyright}
         </Box>
       )}
     </Box>

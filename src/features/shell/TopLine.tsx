@@ -10,6 +10,7 @@ import { useReadProblem } from '@/ui/useReadProblem';
 import { useTextSize } from '@/ui/useTextSize';
 import { CopyrightHint } from './CopyrightHint';
 import { RunsInProgress } from './RunsInProgress';
+import { labels } from './words';
 
 export interface Stage {
   readonly href: string;
@@ -75,7 +76,7 @@ export function TopLine({
       bg="ground"
       zIndex="10"
     >
-      <HomeLink href="/" aria-label="Fabrica, to the workshop page">
+      <HomeLink href="/" aria-label={labels.fabricaToTheWorkshopPage}>
         Fabrica
       </HomeLink>
       {place && (
@@ -117,7 +118,7 @@ function Unread({ isCut }: { isCut: boolean }) {
 function Path({ stages }: { stages: readonly Stage[] }) {
   const here = usePathname();
   return (
-    <Flex as="nav" aria-label="Path of the assignment" columnGap="5" wrap="wrap" alignSelf="stretch">
+    <Flex as="nav" aria-label={labels.pathOfTheAssignment} columnGap="5" wrap="wrap" alignSelf="stretch">
       {stages.map(({ href, word, count }) => {
         const current = here === href;
         return (

@@ -10,7 +10,7 @@ import { Button } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { Notice } from '@/ui/Notice';
 import { useBegin } from './useBegin';
-import { entryText } from './words';
+import { entryText, labels } from './words';
 
 /** A template of what a picture carries: one chooses; what belongs to the single picture is not ticked. */
 export function FromPicture({ name, values }: { name: string; values: Values }) {
@@ -20,7 +20,7 @@ export function FromPicture({ name, values }: { name: string; values: Values }) 
   return (
     <>
       <Button type="button" onClick={() => setOpen(true)}>
-        Make a template of it
+        {labels.makeATemplateOfIt}
       </Button>
       {open && <Choosing name={name} values={values} onClose={() => setOpen(false)} />}
     </>

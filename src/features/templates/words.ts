@@ -76,3 +76,19 @@ export function adviceWords({ code, field: id, found }: Advice): string {
 export function repairWords({ code }: Advice): string {
   return repairs[code] ?? 'Fix';
 }
+
+/** What this part of the interface says; browser tests import it. */
+export const labels = {
+  beginFrom: 'Begin from …',
+  keepMyRights: 'Keep my rights',
+  makeATemplateOfIt: 'Make a template of it',
+  nameOfTheTemplate: 'Name of the template',
+  order: 'Order',
+  putCopyright: 'put ©',
+  saveTheTemplate: 'Save the template',
+  seeTheReceipt: 'see the receipt',
+  templateFile: 'Template file',
+  theCaptionItselfWhereThereIsNone: 'the caption itself, where there is none',
+  whatChanged: 'what changed',
+  willBeErased: 'will be erased',
+} as const;

@@ -10,6 +10,7 @@ import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { OwnLine } from './OwnLine';
+import { labels } from './words';
 
 const SEPARATORS = separatorsOf(true);
 
@@ -68,7 +69,7 @@ export function BundlesView() {
       <Box paddingY="3" borderTopWidth="1px" maxWidth="20em">
         <OwnLine
           key={bundles?.length}
-          label="Name of a new bundle"
+          label={labels.nameOfANewBundle}
           place="new bundle"
           isAct
           value=""

@@ -6,11 +6,13 @@ import { parseKeywords } from '@/core/keywords/parse';
 import { broaderOf } from '@/core/keywords/vocabulary/tree';
 import type { ListedTerm } from '@/server/operations/vocabulary/listTerms';
 import { Button, LinkButton } from '@/ui/buttons';
+import { labels as uiLabels } from '@/ui/words';
 import type { Carry } from './CarryDialog';
 import { OwnLine } from './OwnLine';
 import { TermPicker } from './TermPicker';
 import type { TermMap } from './useVocabulary';
 import type { VocabularyActs } from './useVocabularyActs';
+import { labels } from './words';
 
 type Open = 'move' | 'join' | 'split' | 'under';
 
@@ -65,30 +67,30 @@ export function TermActs({ term, terms, acts: { act }, onChoose, onCarry }: Prop
         aria-label={`Acts on ${spelling}`}
       >
         <LinkButton type="button" aria-expanded={open === 'under'} onClick={toggle('under')}>
-          Add terms under it …
+          {labels.addTermsUnderIt}
         </LinkButton>
         <LinkButton type="button" aria-expanded={open === 'move'} onClick={toggle('move')}>
-          Move …
+          {labels.move}
         </LinkButton>
         <LinkButton type="button" aria-expanded={open === 'join'} onClick={toggle('join')}>
-          Join into another …
+          {labels.joinIntoAnother}
         </LinkButton>
         <LinkButton type="button" aria-expanded={open === 'split'} onClick={toggle('split')}>
-          Split …
+          {labels.split}
         </LinkButton>
         {state !== 'retired' && (
           <LinkButton type="button" onClick={() => setState('retired')}>
-            Retire
+            {labels.retire}
           </LinkButton>
         )}
         {state !== 'heading' && (
           <LinkButton type="button" onClick={() => setState('heading')}>
-            Make it a heading
+            {labels.makeItAHeading}
           </LinkButton>
         )}
         {state && (
           <LinkButton type="button" onClick={() => setState('used')}>
-            Use it as a keyword again
+            {labels.useItAsAKeywordAgain}
           </LinkButton>
         )}
         <LinkButton
@@ -99,7 +101,7 @@ export function TermActs({ term, terms, acts: { act }, onChoose, onCarry }: Prop
             })
           }
         >
-          Remove
+          {uiLabels.remove}
         </LinkButton>
       </Flex>
       <Box paddingTop="2" maxWidth="26em">
@@ -117,7 +119,7 @@ export function TermActs({ term, terms, acts: { act }, onChoose, onCarry }: Prop
                 marginTop="2"
                 onClick={() => quiet(act({ kind: 'move', ids: [id], broader: null }))}
               >
-                To the top
+                {labels.toTheTop}
               </Button>
             )}
           </>

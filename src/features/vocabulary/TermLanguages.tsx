@@ -8,6 +8,7 @@ import { languageName } from '@/core/wording/languageName';
 import { Field } from '@/ui/Field';
 import { LanguageChoice } from '../fields/LanguageChoice';
 import { OwnLine } from './OwnLine';
+import { labels } from './words';
 
 const SEPARATORS = ',;\n\r';
 const TAG = /^[a-z]{2,8}(-[a-z0-9]{1,8})*$/i;
@@ -38,10 +39,10 @@ export function TermLanguages({
       ))}
       <Field dense labelled width="8em" label="In a language">
         <Flex gap="3">
-          <LanguageChoice id={id} label="Language of a new word" value={tag} onChange={setTag} />
+          <LanguageChoice id={id} label={labels.languageOfANewWord} value={tag} onChange={setTag} />
           <OwnLine
             key={Object.keys(languages).join()}
-            label="Word in that language"
+            label={labels.wordInThatLanguage}
             place={`word for ${termId}`}
             isAct
             value=""

@@ -17,12 +17,14 @@ import { LinkButton } from '@/ui/buttons';
 import { Field } from '@/ui/Field';
 import { Previews } from '@/ui/Previews';
 import { queryKeys } from '@/ui/queryKeys';
+import { labels as uiLabels } from '@/ui/words';
 import type { Carry } from './CarryDialog';
 import { OwnLine } from './OwnLine';
 import { TermActs } from './TermActs';
 import { TermLanguages } from './TermLanguages';
 import type { TermMap } from './useVocabulary';
 import type { VocabularyActs } from './useVocabularyActs';
+import { labels } from './words';
 
 interface Props {
   readonly term: ListedTerm;
@@ -63,7 +65,7 @@ export function TermLeaf({ term, terms, acts, onChoose, onCarry }: Props) {
         ))}
       </Flex>
       <OwnLine
-        label="Spelling"
+        label={uiLabels.spelling}
         place={`spelling of ${id}`}
         value={spelling}
         maxLength={termLimits.spelling}
@@ -75,9 +77,9 @@ export function TermLeaf({ term, terms, acts, onChoose, onCarry }: Props) {
         When it is renamed, the old word stays as a synonym
       </chakra.label>
       <Box paddingTop="2">
-        <Field dense labelled width="8em" label="Synonyms">
+        <Field dense labelled width="8em" label={labels.synonyms}>
           <OwnLine
-            label="Synonyms"
+            label={labels.synonyms}
             place={`synonyms of ${id}`}
             value={joinList(synonyms, SEPARATORS)}
             placeholder="words that lead here, parted by comma"
@@ -86,9 +88,9 @@ export function TermLeaf({ term, terms, acts, onChoose, onCarry }: Props) {
           />
         </Field>
         <TermLanguages term={term} onChange={(languages) => quietly({ languages })} />
-        <Field dense labelled width="8em" label="Note">
+        <Field dense labelled width="8em" label={labels.note}>
           <OwnLine
-            label="Note"
+            label={labels.note}
             place={`note of ${id}`}
             value={note ?? ''}
             placeholder="when to use it, and when not"

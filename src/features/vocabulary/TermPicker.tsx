@@ -7,6 +7,7 @@ import { wordsOfTerm } from '@/core/keywords/vocabulary/term';
 import { broaderOf } from '@/core/keywords/vocabulary/tree';
 import { TextInput } from '@/ui/inputs';
 import { OptionList } from '@/ui/OptionList';
+import { labels as uiLabels } from '@/ui/words';
 import type { TermMap } from './useVocabulary';
 
 const SHOWN = 8;
@@ -65,7 +66,7 @@ export function TermPicker({
       {found.length > 0 && (
         <OptionList
           id={`${id}-terms`}
-          label="Terms"
+          label={uiLabels.terms}
           marked={marked}
           onTake={(at) => onTake(found[at]!.id)}
           options={found.map((term) => ({

@@ -11,6 +11,7 @@ import {
 } from '@dnd-kit/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useRef } from 'react';
+import { labels as uiLabels } from '@/ui/words';
 import { TermRow } from './TermRow';
 import type { TermMap, TermRows } from './useVocabulary';
 
@@ -75,7 +76,7 @@ export function TermTree({
       <Box
         ref={frame}
         role="tree"
-        aria-label="Terms"
+        aria-label={uiLabels.terms}
         tabIndex={0}
         aria-activedescendant={at >= 0 ? `term-${chosen}` : undefined}
         onKeyDown={onKeyDown}

@@ -8,12 +8,14 @@ import { formatNumber } from '@/core/wording/counts';
 import { LinkButton } from '@/ui/buttons';
 import { EmptyState } from '@/ui/EmptyState';
 import { Select, TextInput } from '@/ui/inputs';
+import { labels as uiLabels } from '@/ui/words';
 import type { Carry } from './CarryDialog';
 import { OwnLine } from './OwnLine';
 import { TermLeaf } from './TermLeaf';
 import { TermTree } from './TermTree';
 import { type TermMap, type TermShow, termShows, useTermRows } from './useVocabulary';
 import type { VocabularyActs } from './useVocabularyActs';
+import { labels } from './words';
 
 interface Props {
   readonly terms: TermMap;
@@ -60,7 +62,7 @@ export function TermsView({ terms, isKnown, acts, chosen, onChoose, onCarry }: P
       >
         <Flex columnGap="4" rowGap="1" wrap="wrap" alignItems="center" paddingBottom="2" fontSize="body">
           <TextInput
-            aria-label="Find a term"
+            aria-label={labels.findATerm}
             placeholder="Find by any of its words"
             value={words}
             onChange={(event) => setWords(event.target.value)}
@@ -69,9 +71,9 @@ export function TermsView({ terms, isKnown, acts, chosen, onChoose, onCarry }: P
             width="auto"
           />
           <label>
-            show{' '}
+            {uiLabels.show2}{' '}
             <Select
-              aria-label="show"
+              aria-label={uiLabels.show2}
               value={show}
               onChange={(event) => setShow(event.target.value as TermShow)}
             >
@@ -89,7 +91,7 @@ export function TermsView({ terms, isKnown, acts, chosen, onChoose, onCarry }: P
           </Box>
           {terms.size > 0 && !rows.isFound && (
             <LinkButton type="button" onClick={() => setFolded(folded.size > 0 ? new Set() : parents())}>
-              {folded.size > 0 ? 'unfold all' : 'fold all'}
+              {folded.size > 0 ? labels.unfoldAll : labels.foldAll}
             </LinkButton>
           )}
         </Flex>
@@ -118,7 +120,7 @@ export function TermsView({ terms, isKnown, acts, chosen, onChoose, onCarry }: P
         <Box paddingY="2">
           <OwnLine
             key={terms.size}
-            label="New terms"
+            label={labels.newTerms}
             place="new terms"
             isAct
             value=""

@@ -16,6 +16,7 @@ import { TermsView } from './TermsView';
 import { UseView } from './UseView';
 import { useVocabulary } from './useVocabulary';
 import { useVocabularyActs } from './useVocabularyActs';
+import { labels } from './words';
 
 const views = {
   terms: 'Terms',
@@ -57,7 +58,7 @@ export function VocabularyPage({ view, term }: { view: string | undefined; term:
       >
         <Flex
           as="nav"
-          aria-label="Of the vocabulary"
+          aria-label={labels.ofTheVocabulary}
           columnGap="5"
           wrap="wrap"
           paddingBottom="2"

@@ -9,12 +9,13 @@ import { GroupStrip } from '@/ui/GroupStrip';
 import { Previews } from '@/ui/Previews';
 import { Section } from '@/ui/Section';
 import { NewAssignment } from './NewAssignment';
+import { labels } from './words';
 
 /** All assignments, the newest first, each with its pictures and its threads. */
 export function Assignments({ assignments, templates }: Pick<Workshop, 'assignments' | 'templates'>) {
   const standing = templates.find((one) => one.kind === 'standing');
   return (
-    <Section title="Assignments">
+    <Section title={labels.assignments}>
       {assignments.map((one) => (
         <AssignmentRow key={one.id} assignment={one} />
       ))}

@@ -8,6 +8,7 @@ import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { labels } from './words';
 
 const EVERY_MS = 30_000;
 
@@ -33,7 +34,7 @@ export function CutOff() {
   return (
     <Box
       as="section"
-      aria-label="Writes that were interrupted"
+      aria-label={labels.writesThatWereInterrupted}
       gridColumn="1 / -1"
       borderWidth="1px"
       borderColor="rule"
@@ -45,7 +46,7 @@ export function CutOff() {
           {counted(data.length, 'interrupted write is waiting', 'interrupted writes are waiting')}
         </Box>
         <LinkButton type="button" fontSize="body" onClick={() => again.mutate()} disabled={again.isPending}>
-          Try again now
+          {labels.tryAgainNow}
         </LinkButton>
       </Flex>
       <Box color="soft" fontSize="body" paddingBottom="2">
@@ -78,7 +79,7 @@ function Row({ change: { record, index, path, why } }: { change: WaitingChange }
         </Box>
         {why !== 'missing' && (
           <LinkButton type="button" disabled={settle.isPending} onClick={() => settle.mutate('put-back')}>
-            It is the file: put it right
+            {labels.itIsTheFilePutItRight}
           </LinkButton>
         )}
         <LinkButton type="button" disabled={settle.isPending} onClick={() => settle.mutate('leave')}>

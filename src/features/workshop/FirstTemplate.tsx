@@ -11,6 +11,7 @@ import { Select, TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { useKeptState } from '@/ui/useKeptState';
 import { useRequestOnce } from '@/ui/useRequestOnce';
+import { labels } from './words';
 
 const nothingYet: FirstAnswers = { name: '', reach: '', owner: '', terms: usualTerms[0], year: 'taken' };
 
@@ -41,14 +42,14 @@ export function FirstTemplate() {
         Five questions, once. The answers are kept as your details, and a template puts them into every
         picture.
       </Box>
-      <Question words="Your name">
+      <Question words={labels.yourName}>
         <TextInput
           value={answers.name}
           onChange={(event) => set({ name: event.target.value })}
           autoComplete="name"
         />
       </Question>
-      <Question words="How are you reached?">
+      <Question words={labels.howAreYouReached}>
         <TextInput
           value={answers.reach}
           onChange={(event) => set({ reach: event.target.value })}
@@ -86,7 +87,7 @@ export function FirstTemplate() {
       </Question>
       <Flex gap="4" alignItems="center" marginTop="3">
         <Button type="submit" disabled={isPending || answers.name.trim() === ''}>
-          Make the template
+          {labels.makeTheTemplate}
         </Button>
         {error && (
           <Notice kind="error" as="span">

@@ -3,6 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
 import type { listDropFolders, OpenedFolder } from '@/server/operations/folders/folders';
+import { labels as uiLabels } from '@/ui/words';
 import { dropWords } from '../bringIn/dropWords';
 
 export type WorkshopFolder = Pick<OpenedFolder, 'id' | 'label' | 'path' | 'kind'>;
@@ -32,7 +33,9 @@ export function FolderRow({ folder, drops }: { folder: WorkshopFolder; drops: re
       {drops.map(({ assignmentId, assignment, notice }) => (
         <Box key={assignmentId} fontSize="small">
           <chakra.span color="woad" textDecoration="underline">
-            <Link href={`/assignments/${assignmentId}/bring-in`}>for {assignment}</Link>
+            <Link href={`/assignments/${assignmentId}/bring-in`}>
+              {uiLabels.for} {assignment}
+            </Link>
           </chakra.span>{' '}
           <chakra.span color={notice ? 'weldText' : 'soft'}>
             {notice ? dropWords(notice) : 'what comes is brought in by itself'}

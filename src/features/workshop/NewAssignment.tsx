@@ -10,7 +10,9 @@ import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { useKeptState } from '@/ui/useKeptState';
 import { useRequestOnce } from '@/ui/useRequestOnce';
+import { labels as uiLabels } from '@/ui/words';
 import { FolderField } from '../folders/FolderField';
+import { labels } from './words';
 
 const nothingYet = { name: '', sourcePath: '', workingPath: '' };
 
@@ -37,7 +39,7 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
     return (
       <Box borderTopWidth="1px" paddingTop="2">
         <LinkButton type="button" onClick={() => setOpen(true)}>
-          New assignment
+          {labels.newAssignment}
         </LinkButton>
       </Box>
     );
@@ -50,7 +52,7 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
         mutate();
       }}
     >
-      <Field label="Name">
+      <Field label={uiLabels.name}>
         <TextInput
           value={name}
           onChange={(event) => set({ ...value, name: event.target.value })}
@@ -58,7 +60,7 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
         />
       </Field>
       <FolderField
-        label="Pictures come from"
+        label={uiLabels.picturesComeFrom}
         purpose="where pictures come from"
         value={sourcePath}
         onChange={(path) => set({ ...value, sourcePath: path })}
@@ -66,7 +68,7 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
         forReading
       />
       <FolderField
-        label="Folder"
+        label={labels.folder}
         purpose="where the pictures are kept"
         value={workingPath}
         onChange={(path) => set({ ...value, workingPath: path })}
@@ -74,7 +76,7 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
       />
       <Flex gap="4" alignItems="center" marginTop="3">
         <Button type="submit" disabled={isPending || name.trim() === '' || workingPath.trim() === ''}>
-          Begin
+          {labels.begin}
         </Button>
         {error && (
           <Notice kind="error" as="span">

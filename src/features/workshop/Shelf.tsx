@@ -9,6 +9,7 @@ import { apiRequest } from '@/ui/api';
 import { ListRow } from '@/ui/ListRow';
 import { queryKeys } from '@/ui/queryKeys';
 import { Section } from '@/ui/Section';
+import { labels as uiLabels } from '@/ui/words';
 import type { ListedRun } from '../receipts/types';
 import { outcome, stateWords } from '../receipts/words';
 import { FirstTemplate } from './FirstTemplate';
@@ -36,7 +37,7 @@ export function Shelf({ assignments, templates, folders, drops }: Workshop) {
       gridTemplateColumns="minmax(0, 1fr)"
     >
       {!isNew && (
-        <Section look="label" title="Templates" act={<Link href="/templates">All templates</Link>}>
+        <Section look="label" title={uiLabels.templates} act={<Link href="/templates">All templates</Link>}>
           {templates.slice(0, MOST).map(({ id, name, kind, version }) => (
             <ListRow
               key={id}
@@ -53,7 +54,7 @@ export function Shelf({ assignments, templates, folders, drops }: Workshop) {
         act={
           runs.length > 0 && (
             <Flex gap="4">
-              <Link href="/licences">Licences</Link>
+              <Link href="/licences">{uiLabels.licences}</Link>
               <Link href="/runs">All receipts</Link>
             </Flex>
           )
@@ -70,7 +71,11 @@ export function Shelf({ assignments, templates, folders, drops }: Workshop) {
           <Nothing>Every run leaves a receipt here: what was written into which file.</Nothing>
         )}
       </Section>
-      <Section look="label" title="Folders" act={<Link href="/kept">What Fabrica keeps</Link>}>
+      <Section
+        look="label"
+        title={uiLabels.folders}
+        act={<Link href="/kept">{uiLabels.whatFabricaKeeps}</Link>}
+      >
         {folders.map((one) => (
           <FolderRow key={one.id} folder={one} drops={drops.filter((drop) => drop.folderId === one.id)} />
         ))}

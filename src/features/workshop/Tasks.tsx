@@ -6,12 +6,13 @@ import { counted, formatNumber } from '@/core/wording/counts';
 import type { Task } from '@/server/operations/workshop/readWorkshop';
 import { Previews } from '@/ui/Previews';
 import { Section } from '@/ui/Section';
+import { labels } from './words';
 
 /** What to do next, with its pictures; each leads to where it is done. */
 export function Tasks({ tasks }: { tasks: readonly Task[] }) {
   if (tasks.length === 0) return null;
   return (
-    <Section title="Next">
+    <Section title={labels.next}>
       <Box
         as="ul"
         display="grid"

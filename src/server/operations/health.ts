@@ -13,7 +13,8 @@ export interface Health {
 export async function health({ db }: Context): Promise<Health> {
   const missing = await db
     .execute<{ workers: string }>(
-      sql`select count(*) as workers from pg_stat_activity where application_name = 'fabrica worker'`,
+      sql`select count(*) as workers from pg_stat_activity
+        where application_name = 'fabrica worker' and datname = current_database()`,
     )
     .then(
       ({ rows }): Part[] => (Number(rows[0]!.workers) > 0 ? [] : ['worker']),

@@ -9,9 +9,11 @@ import { removals } from '@/core/deliver/removal';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { LinkButton } from '@/ui/buttons';
 import { Select, TextInput } from '@/ui/inputs';
+import { labels as uiLabels } from '@/ui/words';
 import { Choice } from '../Choice';
 import { metadataWords, removalWords } from '../recipeWords';
 import type { ChangeRecipe } from '../useRecipe';
+import { labels } from '../words';
 import { Tick, Way } from './parts';
 
 interface Props {
@@ -61,7 +63,7 @@ function FieldTicks({ recipe, change }: Props) {
   return (
     <>
       <TextInput
-        aria-label="Find a field"
+        aria-label={uiLabels.findAField}
         placeholder="find a field"
         value={words}
         onChange={(event) => setWords(event.target.value)}
@@ -87,7 +89,7 @@ function NoticeLeftOut({ recipe, change }: Props) {
   return (
     <Box paddingTop="2">
       <Tick
-        words="the copyright notice goes along"
+        words={labels.theCopyrightNoticeGoesAlong}
         isOn={!recipe.withoutNotice}
         onChange={(isOn) => (isOn ? change({ withoutNotice: false }) : setAsked(true))}
       />
@@ -101,10 +103,10 @@ function NoticeLeftOut({ recipe, change }: Props) {
               setAsked(false);
             }}
           >
-            Leave the notice out all the same
+            {labels.leaveTheNoticeOutAllTheSame}
           </LinkButton>{' '}
           <LinkButton type="button" onClick={() => setAsked(false)}>
-            Keep it
+            {labels.keepIt}
           </LinkButton>
         </Box>
       )}
@@ -185,7 +187,7 @@ export function TemplatesChoice({
       )}
       {rest.length > 0 && (
         <Select
-          aria-label="Put a template on top"
+          aria-label={labels.putATemplateOnTop}
           value=""
           onChange={(event) =>
             event.target.value && change({ templates: [...recipe.templates, event.target.value] })

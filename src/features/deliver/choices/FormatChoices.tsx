@@ -4,6 +4,7 @@ import { type CopyFormat, type Recipe, takesQuality, takesSixteenBits } from '@/
 import { Choice } from '../Choice';
 import { formatWords, profileWords, qualityWords } from '../recipeWords';
 import type { ChangeRecipe } from '../useRecipe';
+import { labels } from '../words';
 import { NumberLine, Tick, Way } from './parts';
 
 interface Props {
@@ -67,11 +68,11 @@ const sharpenings = ['none', 'a little', 'as usual', 'a lot'] as const;
 export function QualityChoice({ recipe, change }: Props) {
   const { format, mostKilobytes } = recipe;
   return (
-    <Choice label="Quality" words={qualityWords(recipe)}>
+    <Choice label={labels.quality} words={qualityWords(recipe)}>
       {takesQuality(format) && (
         <>
           <NumberLine
-            label="Quality"
+            label={labels.quality}
             unit="of 100"
             value={recipe.quality}
             least={1}
@@ -86,7 +87,7 @@ export function QualityChoice({ recipe, change }: Props) {
           />
           {mostKilobytes > 0 && (
             <NumberLine
-              label="Largest file"
+              label={labels.largestFile}
               unit="KB"
               value={mostKilobytes}
               least={1}
@@ -98,7 +99,7 @@ export function QualityChoice({ recipe, change }: Props) {
       )}
       {takesSixteenBits(format) && (
         <Tick
-          words="16 bits a channel"
+          words={labels.n16BitsAChannel}
           isOn={recipe.bits === 16}
           onChange={(isOn) => change({ bits: isOn ? 16 : 8 })}
         />
@@ -116,7 +117,7 @@ export function QualityChoice({ recipe, change }: Props) {
         ))}
       </fieldset>
       <NumberLine
-        label="Pixels per inch"
+        label={labels.pixelsPerInch}
         unit="0 says nothing"
         value={recipe.perInch}
         least={0}

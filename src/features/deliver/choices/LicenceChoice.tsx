@@ -3,9 +3,11 @@
 import { Box } from '@chakra-ui/react';
 import { licenceTerms } from '@/core/deliver/licence';
 import { type LicenceGranted, type Recipe, usualLicence } from '@/core/deliver/recipe';
+import { labels as uiLabels } from '@/ui/words';
 import { Choice } from '../Choice';
 import { licenceWords } from '../recipeWords';
 import type { ChangeRecipe } from '../useRecipe';
+import { labels } from '../words';
 import { TextLine, Tick, Way } from './parts';
 
 /** Who may use the copies, for what, where, and until when. */
@@ -15,7 +17,10 @@ export function LicenceChoice({ recipe, change }: { recipe: Recipe; change: Chan
     change({ licence: { ...(licence ?? usualLicence), ...part } });
   const terms = licence && licenceTerms(licence);
   return (
-    <Choice label="Licence" words={licence ? licenceWords(licence) : 'No licence is granted with them'}>
+    <Choice
+      label={uiLabels.licence}
+      words={licence ? licenceWords(licence) : 'No licence is granted with them'}
+    >
       <Way
         name="licence"
         words="none is granted"
@@ -30,23 +35,37 @@ export function LicenceChoice({ recipe, change }: { recipe: Recipe; change: Chan
       >
         {licence && (
           <Box display="grid" gap="1">
-            <TextLine label="To whom" value={licence.licensee} onChange={(licensee) => put({ licensee })} />
             <TextLine
-              label="For what use"
+              label={labels.toWhom}
+              value={licence.licensee}
+              onChange={(licensee) => put({ licensee })}
+            />
+            <TextLine
+              label={labels.forWhatUse}
               value={licence.use}
               placeholder="on its own web pages"
               onChange={(use) => put({ use })}
             />
             <TextLine
-              label="Where"
+              label={labels.where}
               value={licence.region}
               placeholder="all countries"
               onChange={(region) => put({ region })}
             />
-            <TextLine label="From" type="date" value={licence.from} onChange={(from) => put({ from })} />
-            <TextLine label="Until" type="date" value={licence.until} onChange={(until) => put({ until })} />
             <TextLine
-              label="Invoice or job"
+              label={uiLabels.from}
+              type="date"
+              value={licence.from}
+              onChange={(from) => put({ from })}
+            />
+            <TextLine
+              label={labels.until}
+              type="date"
+              value={licence.until}
+              onChange={(until) => put({ until })}
+            />
+            <TextLine
+              label={labels.invoiceOrJob}
               value={licence.reference}
               onChange={(reference) => put({ reference })}
             />

@@ -15,6 +15,7 @@ import type { Patterns } from '../../bringIn/usePatterns';
 import { Choice } from '../Choice';
 import { markWords } from '../recipeWords';
 import type { ChangeRecipe } from '../useRecipe';
+import { labels } from '../words';
 import { NumberLine, Tick, Way } from './parts';
 
 interface Props {
@@ -37,10 +38,15 @@ export function MarkChoice({ recipe, change, patterns, texts }: Props) {
   const isText = mark !== null && mark.image === '';
   return (
     <Choice label="Visible mark" words={markWords(mark, example ?? '', image)} width="32rem">
-      <Way name="mark" words="no mark" isChosen={mark === null} onChoose={() => change({ mark: null })} />
       <Way
         name="mark"
-        words="a text"
+        words={labels.noMark}
+        isChosen={mark === null}
+        onChoose={() => change({ mark: null })}
+      />
+      <Way
+        name="mark"
+        words={labels.aText}
         isChosen={isText}
         onChoose={() => put({ image: '', text: mark?.text || usualMark.text })}
       >
@@ -54,7 +60,7 @@ export function MarkChoice({ recipe, change, patterns, texts }: Props) {
             {...patterns.offers}
           />
         </Field>
-        <Field dense width="4rem" label="Letters">
+        <Field dense width="4rem" label={labels.letters}>
           <Select
             value={mark?.font}
             onChange={(event) => put({ font: event.target.value as VisibleMark['font'] })}
@@ -129,7 +135,7 @@ function SignatureWays({
         <chakra.span color="soft">Take an image as a mark (a scan will do): </chakra.span>
         <input
           type="file"
-          aria-label="Image of a signature"
+          aria-label={labels.imageOfASignature}
           accept="image/png,image/jpeg,image/webp,image/tiff"
           onChange={(event) => {
             const [file] = event.target.files ?? [];
@@ -178,7 +184,7 @@ function Look({ mark, put }: { mark: VisibleMark; put: (part: Partial<VisibleMar
       </Box>
       <Box display="grid" gap="1">
         <NumberLine
-          label="Height"
+          label={labels.height}
           unit="% of the short side"
           value={mark.size}
           least={0.5}
@@ -201,7 +207,7 @@ function Look({ mark, put }: { mark: VisibleMark; put: (part: Partial<VisibleMar
           most={100}
           onChange={(strength) => put({ strength: Math.round(strength) })}
         />
-        <Tick words="all over the picture" isOn={mark.tiled} onChange={(tiled) => put({ tiled })} />
+        <Tick words={labels.allOverThePicture} isOn={mark.tiled} onChange={(tiled) => put({ tiled })} />
       </Box>
     </Box>
   );

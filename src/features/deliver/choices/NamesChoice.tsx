@@ -2,6 +2,7 @@
 
 import type { Recipe } from '@/core/deliver/recipe';
 import { Field } from '@/ui/Field';
+import { labels as uiLabels } from '@/ui/words';
 import { PatternField } from '../../bringIn/PatternField';
 import type { Patterns } from '../../bringIn/usePatterns';
 import { Choice } from '../Choice';
@@ -20,10 +21,10 @@ export function NamesChoice({ recipe, change, patterns, example }: Props) {
   const named = recipe.name.trim() === '' ? 'as the pictures are called' : (example ?? recipe.name);
   const words = recipe.folder.trim() === '' ? named : `${named}, in folders`;
   return (
-    <Choice label="Names" words={words} width="32rem">
-      <Field dense labelled width="6rem" label="Names">
+    <Choice label={uiLabels.names} words={words} width="32rem">
+      <Field dense labelled width="6rem" label={uiLabels.names}>
         <PatternField
-          label="Names"
+          label={uiLabels.names}
           value={recipe.name}
           onChange={(name) => change({ name })}
           empty="as the pictures are called"
@@ -32,9 +33,9 @@ export function NamesChoice({ recipe, change, patterns, example }: Props) {
           {...patterns.offers}
         />
       </Field>
-      <Field dense labelled width="6rem" label="Folders">
+      <Field dense labelled width="6rem" label={uiLabels.folders}>
         <PatternField
-          label="Folders"
+          label={uiLabels.folders}
           value={recipe.folder}
           onChange={(folder) => change({ folder })}
           empty="none"

@@ -2,10 +2,12 @@
 
 import type { PicturesSent, Recipe } from '@/core/deliver/recipe';
 import { counted } from '@/core/wording/counts';
+import { labels as uiLabels } from '@/ui/words';
 import { Choice } from '../Choice';
 import { sentWords } from '../recipeWords';
 import type { ChangeRecipe } from '../useRecipe';
 import type { Sent } from '../useSent';
+import { labels } from '../words';
 import { NumberLine, Way } from './parts';
 
 const ways: readonly (readonly [PicturesSent, string])[] = [
@@ -26,7 +28,7 @@ export function PicturesChoice({
   sent: Sent;
 }) {
   return (
-    <Choice label="Pictures" words={sentWords(recipe, sent.ids.length)}>
+    <Choice label={uiLabels.pictures} words={sentWords(recipe, sent.ids.length)}>
       {ways.map(([pictures, words]) => (
         <Way
           key={pictures}
@@ -38,7 +40,7 @@ export function PicturesChoice({
         >
           {pictures === 'rated' && (
             <NumberLine
-              label="Rating, at least"
+              label={labels.ratingAtLeast}
               value={recipe.rating}
               least={1}
               most={5}

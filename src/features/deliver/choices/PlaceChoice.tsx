@@ -5,6 +5,7 @@ import { FolderField } from '../../folders/FolderField';
 import { Choice } from '../Choice';
 import { besideWords, placeWords } from '../recipeWords';
 import type { ChangeRecipe } from '../useRecipe';
+import { labels } from '../words';
 import { Tick, Way } from './parts';
 
 interface Props {
@@ -17,27 +18,27 @@ export function PlaceChoice({ recipe, change }: Props) {
   return (
     <Choice label="Place" words={placeWords(recipe)} width="32rem">
       <Way
-        name="place"
+        name={labels.place}
         words="one archive to download"
         hint="a ZIP file; its copies are kept here for thirty days"
         isChosen={recipe.to === 'archive'}
         onChoose={() => change({ to: 'archive' })}
       />
       <Way
-        name="place"
-        words="a folder of this machine"
+        name={labels.place}
+        words={labels.aFolderOfThisMachine}
         isChosen={recipe.to === 'folder'}
         onChoose={() => change({ to: 'folder' })}
       />
       <Way
-        name="place"
-        words="both"
+        name={labels.place}
+        words={labels.both}
         isChosen={recipe.to === 'both'}
         onChoose={() => change({ to: 'both' })}
       />
       {recipe.to !== 'archive' && (
         <FolderField
-          label="Folder for the copies"
+          label={labels.folderForTheCopies}
           hideLabel
           value={recipe.path}
           onChange={(path) => change({ path })}

@@ -7,6 +7,7 @@ import { Select } from '@/ui/inputs';
 import { Choice } from '../Choice';
 import { sizesWords, sizeWords } from '../recipeWords';
 import type { ChangeRecipe } from '../useRecipe';
+import { labels } from '../words';
 import { NumberLine, Tick } from './parts';
 
 const MOST_SIZES = 6;
@@ -30,7 +31,7 @@ export function SizeChoice({ recipe, change }: { recipe: Recipe; change: ChangeR
         <Box key={at} display="grid" gap="1">
           <Box display="flex" gap="3" alignItems="center">
             <Select
-              aria-label={at === 0 ? 'Size of the copies' : `Further size ${at}`}
+              aria-label={at === 0 ? labels.sizeOfTheCopies : `Further size ${at}`}
               value={size.by}
               onChange={(event) => put(at, kinds.find(([by]) => by === event.target.value)![2])}
             >
@@ -59,7 +60,7 @@ export function SizeChoice({ recipe, change }: { recipe: Recipe; change: ChangeR
             type="button"
             onClick={() => change({ sizes: [...sizes, { by: 'long', pixels: 1024 }] })}
           >
-            Add a further size
+            {labels.addAFurtherSize}
           </LinkButton>
         </Box>
       )}
@@ -79,7 +80,7 @@ function SizeNumbers({ size, onChange }: { size: CopySize; onChange: (size: Copy
     case 'short':
       return (
         <NumberLine
-          label={size.by === 'long' ? 'Long side' : 'Short side'}
+          label={size.by === 'long' ? labels.longSide : labels.shortSide}
           unit="pixels"
           value={size.pixels}
           least={1}
@@ -93,7 +94,7 @@ function SizeNumbers({ size, onChange }: { size: CopySize; onChange: (size: Copy
           {(['width', 'height'] as const).map((side) => (
             <NumberLine
               key={side}
-              label={side === 'width' ? 'Width' : 'Height'}
+              label={side === 'width' ? labels.width : labels.height}
               unit="pixels"
               value={size[side]}
               least={1}
@@ -107,7 +108,7 @@ function SizeNumbers({ size, onChange }: { size: CopySize; onChange: (size: Copy
     case 'percent':
       return (
         <NumberLine
-          label={size.by === 'percent' ? 'Percent' : 'Megapixels'}
+          label={size.by === 'percent' ? labels.percent : labels.megapixels}
           value={size.amount}
           least={0.1}
           most={1000}

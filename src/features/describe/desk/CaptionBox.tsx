@@ -12,6 +12,7 @@ import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import { LinkButton } from '@/ui/buttons';
 import { useOwnText } from '@/ui/useOwnText';
 import { ByteGauge } from '../../fields/ByteGauge';
+import { labels } from '../words';
 import { PersonMenu } from './PersonMenu';
 import type { CaptionState } from './useCaption';
 import { usePersonMenu } from './usePersonMenu';
@@ -62,7 +63,7 @@ export function CaptionBox({
     <Box minWidth="0">
       <Flex justifyContent="space-between" textStyle="hint" marginBottom="1">
         <chakra.label htmlFor={id} color="ink" fontWeight="600">
-          Caption
+          {labels.caption}
         </chakra.label>
         <span>{lengthWords(text, whole)}</span>
       </Flex>
@@ -158,7 +159,7 @@ function GoneNames({ caption: { gone, takeName, dismissGone } }: { caption: Capt
           dismissGone(name);
         }}
       >
-        Remove from Person Shown
+        {labels.removeFromPersonShown}
       </LinkButton>
       <LinkButton type="button" onClick={() => dismissGone(name)}>
         Leave it there

@@ -8,6 +8,7 @@ import { asList, asText } from '@/core/catalogue/value';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import { LinkButton } from '@/ui/buttons';
+import { labels as uiLabels } from '@/ui/words';
 import { useKnownTerms } from '../../keywords/useKnownTerms';
 import { stopWordsOf } from '../spelling/stopWords';
 import { useMisspelled } from '../spelling/useMisspelled';
@@ -56,7 +57,7 @@ export function CaptionHelp({
           {found.length > FOUND_SHOWN && ' …'}
         </chakra.span>
       )}
-      <Flex gap="4" wrap="wrap" role="status" aria-label="Spelling">
+      <Flex gap="4" wrap="wrap" role="status" aria-label={uiLabels.spelling}>
         {near.map(({ typed, name }) => (
           <Doubt key={typed} word={typed} offers={[name]} onTake={replace} />
         ))}

@@ -17,6 +17,7 @@ import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { useKeptState } from '@/ui/useKeptState';
 import { valueWords } from '@/ui/valueWords';
+import { labels } from '../words';
 import type { Write } from './useWriting';
 
 interface Props {
@@ -72,7 +73,7 @@ export function ComposeDialog({ assignmentId, scope, count, assignment, write, o
     >
       <Flex gap="4" wrap="wrap" alignItems="baseline" fontSize="body">
         <chakra.label>
-          Field{' '}
+          {labels.field}{' '}
           <Select
             value={composed.field}
             onChange={(event) => set({ ...composed, field: event.target.value as FieldId })}
@@ -88,23 +89,21 @@ export function ComposeDialog({ assignmentId, scope, count, assignment, write, o
       </Flex>
       <TextInput
         ref={box}
-        aria-label="Text with placeholders"
+        aria-label={labels.textWithPlaceholders}
         value={composed.text}
         onChange={(event) => set({ ...composed, text: event.target.value })}
         data-autofocus
         marginTop="2"
       />
       <Notice kind="error">{error?.message}</Notice>
-      <Box as="ul" listStyleType="none" aria-label="Examples" paddingTop="3" minHeight="8em">
+      <Box as="ul" listStyleType="none" aria-label={labels.examples} paddingTop="3" minHeight="8em">
         {examples.map(({ name, value }) => (
           <Flex as="li" key={name} gap="4" borderTopWidth="1px" paddingY="1" fontSize="body">
             <Box width="10em" color="soft" truncate>
               {name}
             </Box>
             <Box flex="1" fontFamily="heading" color={value === null ? 'weldText' : 'ink'}>
-              {value === null
-                ? 'stays empty: a placeholder has no value here'
-                : valueWords(composed.field, value)}
+              {value === null ? labels.staysEmptyAPlaceholderHasNoValue : valueWords(composed.field, value)}
             </Box>
           </Flex>
         ))}
@@ -136,7 +135,7 @@ function PlaceholderChoice({
   const numbered = people.filter((one) => one.number !== '').map((one) => `person ${one.number}`);
   return (
     <Select
-      aria-label="Placeholder"
+      aria-label={labels.placeholder}
       value=""
       onChange={(event) => event.target.value && onTake(event.target.value)}
     >

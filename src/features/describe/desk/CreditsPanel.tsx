@@ -9,6 +9,7 @@ import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import { Button } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { useKeptState } from '@/ui/useKeptState';
+import { labels } from '../words';
 import { CreditLines } from './CreditLines';
 import type { CaptionState } from './useCaption';
 import { useSavedValue } from './useSavedValue';
@@ -84,7 +85,7 @@ function CreditsLine({
         <chakra.label>
           each as{' '}
           <TextInput
-            aria-label="Pattern of a credit"
+            aria-label={labels.patternOfACredit}
             value={pattern.one}
             width="11em"
             onChange={(event) => set({ ...pattern, one: event.target.value })}
@@ -93,7 +94,7 @@ function CreditsLine({
         <chakra.label>
           with{' '}
           <TextInput
-            aria-label="Between two credits"
+            aria-label={labels.betweenTwoCredits}
             value={pattern.between}
             width="3em"
             onChange={(event) => set({ ...pattern, between: event.target.value })}
@@ -105,7 +106,7 @@ function CreditsLine({
         {line || 'No contributors yet.'}
       </Box>
       <Button type="button" disabled={line === '' || isThere} onClick={put}>
-        {isThere ? 'Stands under the caption' : 'Put under the caption'}
+        {isThere ? 'Stands under the caption' : labels.putUnderTheCaption}
       </Button>
     </Box>
   );

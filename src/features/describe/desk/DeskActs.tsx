@@ -11,6 +11,7 @@ import { queryKeys } from '@/ui/queryKeys';
 import { readAfterAct } from '@/ui/readAfterAct';
 import { useVersions } from '../set/useVersions';
 import type { PhotoView } from '../set/view';
+import { labels } from '../words';
 import { ComposeDialog } from './ComposeDialog';
 import { useCopied } from './copied';
 import { Disagreements } from './Disagreements';
@@ -91,12 +92,12 @@ export function DeskActs({
       )}
       {changed.length > 0 && (
         <LinkButton type="button" disabled={seen.isPending} onClick={() => seen.mutate()}>
-          I have seen what changed outside
+          {labels.iHaveSeenWhatChangedOutside}
         </LinkButton>
       )}
       {count === 1 && (
         <LinkButton type="button" onClick={() => copy(chosen[0]!)}>
-          Copy its metadata
+          {labels.copyItsMetadata}
         </LinkButton>
       )}
       {message && <span role="status">{message}</span>}
@@ -106,13 +107,13 @@ export function DeskActs({
         </LinkButton>
       )}
       <LinkButton type="button" onClick={() => setOpen('compose')}>
-        Compose …
+        {labels.compose}
       </LinkButton>
       <LinkButton type="button" onClick={() => setOpen('gather')}>
-        Gather …
+        {labels.gather}
       </LinkButton>
       <Button type="button" onClick={() => setOpen('templates')}>
-        Put in templates …
+        {labels.putInTemplates}
       </Button>
       {open === 'settle' && (
         <Disagreements

@@ -13,6 +13,7 @@ import { Dialog } from '@/ui/Dialog';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { valueWords } from '@/ui/valueWords';
+import { labels } from '../words';
 import { sourceWords } from './sourceWords';
 
 /** Where the records of a selection disagree: which file says what, and one choice a field settles it. */
@@ -44,7 +45,7 @@ export function Disagreements({
   });
   return (
     <Dialog
-      title="Records that disagree"
+      title={labels.recordsThatDisagree}
       size="lg"
       onClose={onClose}
       beside="The chosen values become drafts. Embedding writes them into every record."

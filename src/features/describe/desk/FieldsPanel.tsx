@@ -7,6 +7,7 @@ import { questions } from '@/core/catalogue/row';
 import type { Scope } from '@/core/drafts/scope';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
 import { TextInput } from '@/ui/inputs';
+import { labels as uiLabels } from '@/ui/words';
 import { NeedChoice, OwnChoice } from '../../fields/NeedChoice';
 import type { ShownFields } from '../../fields/useShownFields';
 import { DeskField } from './DeskField';
@@ -55,7 +56,7 @@ export function FieldsPanel({
         <>
           <Flex gap="5" wrap="wrap" alignItems="center" fontSize="small" paddingY="1">
             <TextInput
-              aria-label="Find a field"
+              aria-label={uiLabels.findAField}
               placeholder="find a field"
               maxWidth="14em"
               value={wanted}

@@ -11,6 +11,7 @@ import { Button, LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { useChangeAssignment } from '../../prepare/useChangeAssignment';
+import { labels } from '../words';
 import { PutTemplates } from './PutTemplates';
 import type { Write } from './useWriting';
 
@@ -34,7 +35,7 @@ export function FoundBar({
   return (
     <Flex
       role="region"
-      aria-label="Pictures found in the folder"
+      aria-label={labels.picturesFoundInTheFolder}
       gap="5"
       rowGap="1"
       wrap="wrap"
@@ -50,7 +51,7 @@ export function FoundBar({
       </Box>
       {leave.error && <Notice kind="error">{leave.error.message}</Notice>}
       <Button type="button" onClick={() => setPutting(true)}>
-        Put in templates …
+        {labels.putInTemplates}
       </Button>
       <LinkButton type="button" disabled={leave.isPending} onClick={() => leave.mutate({ foundUpTo: upTo })}>
         Leave {agrees(count, 'it', 'them')} as {agrees(count, 'it is', 'they are')}

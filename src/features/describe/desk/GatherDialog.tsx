@@ -11,6 +11,7 @@ import { Dialog } from '@/ui/Dialog';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { useGatherings } from '../set/useGathered';
+import { labels } from '../words';
 import { GatheringRow } from './GatheringRow';
 
 /** Puts the selection into a gathering, across assignments; or takes it out again. */
@@ -56,7 +57,7 @@ export function GatherDialog({
       <form onSubmit={begin}>
         <Flex gap="3" alignItems="center" paddingTop="3">
           <TextInput
-            aria-label="Name of a new gathering"
+            aria-label={labels.nameOfANewGathering}
             placeholder="new gathering"
             value={name}
             maxLength={120}
@@ -64,7 +65,7 @@ export function GatherDialog({
             onChange={(event) => setName(event.target.value)}
           />
           <Button type="submit" disabled={name.trim() === '' || change.isPending}>
-            Put in
+            {labels.putIn}
           </Button>
         </Flex>
       </form>

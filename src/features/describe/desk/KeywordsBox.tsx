@@ -12,6 +12,7 @@ import { Suggestions } from '../../keywords/Suggestions';
 import { TermBox } from '../../keywords/TermBox';
 import { useEntered } from '../../keywords/useEntered';
 import { useSuggestions } from '../../keywords/useSuggestions';
+import { labels } from '../words';
 import { Term } from './Term';
 import type { Write } from './useWriting';
 
@@ -42,7 +43,7 @@ export function KeywordsBox({
     <Box minWidth="0">
       <Flex justifyContent="space-between" textStyle="hint" marginBottom="1" columnGap="3">
         <chakra.label htmlFor={id} color="ink" fontWeight="600">
-          Keywords
+          {labels.keywords}
         </chakra.label>
         <Flex columnGap="3">
           {count > 1 && <span>on all · on some (n)</span>}
@@ -52,7 +53,7 @@ export function KeywordsBox({
               title="Beside the flat keywords, their paths in the vocabulary (Metadata Working Group)"
               onClick={() => write(scope, { kind: 'keyword-paths' })}
             >
-              write paths
+              {labels.writePaths}
             </LinkButton>
           )}
           <BundleMenu words={terms.map((one) => one.term)} onTake={put} />

@@ -10,6 +10,8 @@ import type { Desk, FieldAcross } from '@/server/operations/photos/acrossPhotos'
 import { LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { useLeaving } from '@/ui/useLeaving';
+import { labels as uiLabels } from '@/ui/words';
+import { labels } from '../words';
 import { PersonMenu } from './PersonMenu';
 import { Term } from './Term';
 import type { CaptionState } from './useCaption';
@@ -70,7 +72,7 @@ export function PeopleBox({
     <Box minWidth="0">
       <Flex justifyContent="space-between" textStyle="hint" marginBottom="1">
         <chakra.label htmlFor={id} color="ink" fontWeight="600">
-          People
+          {uiLabels.people}
         </chakra.label>
         <span>{people.length > 0 ? 'number or letters; @ in the caption' : 'names shown'}</span>
       </Flex>
@@ -116,7 +118,7 @@ export function PeopleBox({
               setAsked(undefined);
             }}
           >
-            Remove it there
+            {labels.removeItThere}
           </LinkButton>
           <LinkButton type="button" onClick={() => setAsked(undefined)}>
             Leave it

@@ -4,6 +4,7 @@ import { chakra } from '@chakra-ui/react';
 import type { RefObject } from 'react';
 import type { ListedPerson } from '@/core/captions/people';
 import { FloatingOptions } from '@/ui/FloatingOptions';
+import { labels as uiLabels } from '@/ui/words';
 
 /** People to choose from, the marked one first in line for Enter. */
 export function PersonMenu({
@@ -23,7 +24,7 @@ export function PersonMenu({
     <FloatingOptions
       at={at}
       id={id}
-      label="People"
+      label={uiLabels.people}
       options={people.map((person) => ({
         key: `${person.number} ${person.name}`,
         content: (

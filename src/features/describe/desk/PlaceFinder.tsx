@@ -10,6 +10,7 @@ import { apiRequest } from '@/ui/api';
 import { TextInput } from '@/ui/inputs';
 import { OptionList } from '@/ui/OptionList';
 import { queryKeys } from '@/ui/queryKeys';
+import { labels } from '../words';
 
 export type OfferedPlace = FoundPlace;
 
@@ -59,7 +60,7 @@ export function PlaceFinder({ onTake }: { onTake: (place: OfferedPlace) => void 
       <TextInput
         id={id}
         role="combobox"
-        aria-label="Find a town"
+        aria-label={labels.findATown}
         aria-expanded={found.length > 0}
         aria-controls={`${id}-towns`}
         aria-activedescendant={found[marked] ? `${id}-towns-${marked}` : undefined}

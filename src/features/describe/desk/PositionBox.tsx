@@ -10,6 +10,7 @@ import { LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { useLeaving } from '@/ui/useLeaving';
+import { labels } from '../words';
 import type { Write } from './useWriting';
 import { WhenRead } from './WhenRead';
 
@@ -32,7 +33,7 @@ export function PositionBox({ scope, desk, write }: { scope: Scope; desk: Desk |
     <Box>
       <Flex gap="3" alignItems="baseline">
         <chakra.label htmlFor={id} fontSize="body" whiteSpace="nowrap">
-          Coordinates
+          {labels.coordinates}
         </chakra.label>
         <WhenRead isRead={gpsLatitude !== undefined} flex="1">
           <TextInput
@@ -49,7 +50,7 @@ export function PositionBox({ scope, desk, write }: { scope: Scope; desk: Desk |
           />
         </WhenRead>
         {(held !== '' || differs) && (
-          <LinkButton type="button" fontSize="small" aria-label="Empty the coordinates" onClick={empty}>
+          <LinkButton type="button" fontSize="small" aria-label={labels.emptyTheCoordinates} onClick={empty}>
             Empty
           </LinkButton>
         )}

@@ -11,6 +11,7 @@ import { PrimaryButton } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { Notice } from '@/ui/Notice';
 import { ProofLines } from '@/ui/ProofLines';
+import { labels as uiLabels } from '@/ui/words';
 
 /** "Embed 12, replace 3" */
 export function embedWords({ pictures, replacing }: Proof): string {
@@ -54,7 +55,7 @@ export function ProofDialog({ proof, blocked, scope, busy, onClose, onEmbed }: P
   const unwritable = blocked.reduce((sum, one) => sum + one.pictures, 0);
   return (
     <Dialog
-      title="Review changes before they are written"
+      title={uiLabels.reviewChangesBeforeTheyAreWritten}
       size="lg"
       onClose={onClose}
       acts={
@@ -69,7 +70,7 @@ export function ProofDialog({ proof, blocked, scope, busy, onClose, onEmbed }: P
       }
     >
       <Box color="soft" fontSize="body" marginBottom="3">
-        {scope}. {proof.replacing > 0 ? replacingWords(proof) : 'No existing values will be overwritten.'}{' '}
+        {scope}. {proof.replacing > 0 ? replacingWords(proof) : uiLabels.noExistingValuesWillBeOverwritten}{' '}
         Picture data stays as it is, and you can undo this run.
       </Box>
       {blocked.map(({ folder, why, pictures }) => (

@@ -9,6 +9,7 @@ import { counted } from '@/core/wording/counts';
 import { Button, LinkButton } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { valueWords } from '@/ui/valueWords';
+import { labels } from '../words';
 import { type Copied, chosenOf } from './copied';
 import type { Write } from './useWriting';
 
@@ -71,7 +72,7 @@ export function PutCopied({
           choose all
         </LinkButton>
         <LinkButton type="button" onClick={() => setChosen(new Set())}>
-          choose none
+          {labels.chooseNone}
         </LinkButton>
       </Flex>
       {Object.entries(questions).map(([question, words]) => {

@@ -3,6 +3,7 @@
 import { formatNumber } from '@/core/wording/counts';
 import { Notice } from '@/ui/Notice';
 import type { PhotoView } from '../set/view';
+import { labels } from '../words';
 import type { WritingState } from './useWriting';
 
 const stateWords = { saving: 'saving …', waiting: 'not saved yet' } as const;
@@ -22,7 +23,7 @@ export function SaveWords({
         ? stateWords[state]
         : drafted > 0
           ? `${formatNumber(drafted)} with drafts, saved`
-          : 'no drafts'}
+          : labels.noDrafts}
     </Notice>
   );
 }

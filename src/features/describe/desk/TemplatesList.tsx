@@ -9,6 +9,7 @@ import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { apiRequest } from '@/ui/api';
 import { TextInput } from '@/ui/inputs';
 import { queryKeys } from '@/ui/queryKeys';
+import { labels as uiLabels } from '@/ui/words';
 import { shelved } from '../../templates/shelf/order';
 
 const shelfQuery = {
@@ -41,7 +42,7 @@ export function TemplatesList({
   return (
     <>
       <chakra.label htmlFor={id} srOnly>
-        Find a template
+        {uiLabels.findATemplate}
       </chakra.label>
       <TextInput
         id={id}
@@ -58,7 +59,7 @@ export function TemplatesList({
       />
       <Box
         as="ul"
-        aria-label="Templates"
+        aria-label={uiLabels.templates}
         listStyleType="none"
         maxHeight="22rem"
         overflowY="auto"

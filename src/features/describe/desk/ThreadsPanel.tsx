@@ -6,6 +6,7 @@ import type { Scope } from '@/core/drafts/scope';
 import { type ThreadId, threads } from '@/core/threads/threads';
 import { formatNumber } from '@/core/wording/counts';
 import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import { labels } from '../words';
 import type { Write } from './useWriting';
 
 /** Threads that these pictures do without: nothing is written, and nothing is missed there any more. */
@@ -20,9 +21,16 @@ export function ThreadsPanel({
   desk: Desk | undefined;
   write: Write;
 }) {
-  // What was just pressed stands there until the answer does.
+  // A press is shown until the desk confirms it: an answer that was on its way before the press still has the former state.
   const [pressed, setPressed] = useState<{ readonly [K in ThreadId]?: boolean }>({});
-  useEffect(() => setPressed({}), [desk]);
+  useEffect(() => {
+    const isConfirmed = (id: ThreadId, on: boolean) => ((desk?.notApplicable[id] ?? 0) === count) === on;
+    setPressed((before) =>
+      Object.fromEntries(Object.entries(before).filter(([id, on]) => !isConfirmed(id as ThreadId, on))),
+    );
+  }, [desk, count]);
+  // Another selection has presses of its own.
+  useEffect(() => setPressed({}), [scope]);
   return (
     <Box paddingBottom="3" fontSize="body">
       <Box textStyle="hint">
@@ -45,7 +53,7 @@ export function ThreadsPanel({
                   write(scope, { kind: 'does-not-apply', thread: id, applies: !event.target.checked });
                 }}
               />
-              {id} does not apply
+              {id} {labels.doesNotApply}
               {on > 0 && on < count && (
                 <chakra.span color="soft">
                   {formatNumber(on)} of {formatNumber(count)}

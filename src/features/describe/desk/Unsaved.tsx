@@ -2,6 +2,7 @@
 
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
+import { labels } from '../words';
 import type { WritingState } from './useWriting';
 
 /** What is not saved, why, and what can be done about it. */
@@ -30,7 +31,7 @@ export function Unsaved({ writing: { state, refused, write, dismiss } }: { writi
             </LinkButton>
           )}
           <LinkButton type="button" onClick={dismiss}>
-            Leave it as it is
+            {labels.leaveItAsItIs}
           </LinkButton>
         </>
       ) : (

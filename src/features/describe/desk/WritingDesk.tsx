@@ -8,6 +8,7 @@ import type { Assignment } from '@/server/operations/assignments/assignments';
 import { LinkButton } from '@/ui/buttons';
 import { useRemembered } from '@/ui/useRemembered';
 import type { PhotoView } from '../set/view';
+import { labels } from '../words';
 import { DeskActs } from './DeskActs';
 import { DeskLeaf } from './DeskLeaf';
 import { SaveWords } from './SaveWords';
@@ -80,7 +81,7 @@ export function WritingDesk({ assignment, views, chosen, writing, rests, keys, s
             aria-expanded={isOpen}
             onClick={() => setOpen(isOpen ? 'closed' : 'open')}
           >
-            {isOpen ? 'close desk' : 'open desk'}
+            {isOpen ? labels.closeDesk : labels.openDesk}
           </LinkButton>
         </Flex>
       </Flex>
@@ -102,7 +103,7 @@ function Desk({ children }: { children: ReactNode }) {
   return (
     <Box
       as="section"
-      aria-label="Writing desk"
+      aria-label={labels.writingDesk}
       bg="leaf"
       borderTopWidth="2px"
       borderColor="woad"

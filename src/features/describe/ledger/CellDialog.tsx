@@ -7,6 +7,7 @@ import { Button } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { FieldHelp } from '../../fields/FieldHelp';
 import { ValueEditor } from '../../fields/ValueEditor';
+import { labels } from '../words';
 
 /** A cell of several parts: its editor needs more room than a cell has. */
 export function CellDialog({
@@ -38,7 +39,7 @@ export function CellDialog({
             onClose();
           }}
         >
-          Save as a draft
+          {labels.saveAsADraft}
         </Button>
       }
     >

@@ -6,6 +6,7 @@ import { agrees, formatNumber } from '@/core/wording/counts';
 import { Button, LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { Popover } from '@/ui/Popover';
+import { labels as uiLabels } from '@/ui/words';
 import { FieldHelp } from '../../fields/FieldHelp';
 import type { Address } from '../set/useAddress';
 import type { ColumnInSight } from './columns';
@@ -99,7 +100,7 @@ function ColumnMenu({
             onChange={(event) => setText(event.target.value)}
           />
           <Button type="submit" height="1.625rem" fontSize="small" disabled={text.trim() === ''}>
-            Show
+            {uiLabels.show}
           </Button>
         </Flex>
       </form>

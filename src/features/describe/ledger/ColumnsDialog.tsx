@@ -11,6 +11,8 @@ import { Button, LinkButton, SignButton } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
+import { labels as uiLabels } from '@/ui/words';
+import { labels } from '../words';
 import { type LedgerColumns, moved } from './useColumnsShown';
 
 /** Chooses the columns, their order, and a name under which they are found again. */
@@ -114,7 +116,7 @@ function KeepName({ columns: { name, fields, sets, take } }: { columns: LedgerCo
   return (
     <chakra.form display="flex" gap="3" alignItems="center" onSubmit={submit}>
       <TextInput
-        aria-label="Name of these columns"
+        aria-label={labels.nameOfTheseColumns}
         placeholder="name, to find them again"
         maxWidth="14em"
         maxLength={120}
@@ -122,7 +124,7 @@ function KeepName({ columns: { name, fields, sets, take } }: { columns: LedgerCo
         onChange={(event) => setTyped(event.target.value)}
       />
       <Button type="submit" disabled={typed.trim() === '' || keep.isPending}>
-        Keep
+        {uiLabels.keep}
       </Button>
       {kept && (
         <LinkButton type="button" fontSize="small" onClick={() => remove.mutate(kept.id)}>

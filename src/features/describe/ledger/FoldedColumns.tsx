@@ -4,6 +4,7 @@ import { Box, chakra } from '@chakra-ui/react';
 import { fieldLabel } from '@/core/catalogue/fields';
 import { formatNumber } from '@/core/wording/counts';
 import { LinkButton } from '@/ui/buttons';
+import { labels } from '../words';
 import type { LedgerColumns } from './useColumnsShown';
 
 /** The columns that say the same on all pictures: their names in a line, until they are unfolded. */
@@ -18,7 +19,7 @@ export function FoldedColumns({
   return (
     <Box
       role="group"
-      aria-label="Same on all"
+      aria-label={labels.sameOnAll}
       paddingX="5"
       paddingY="1"
       fontSize="small"

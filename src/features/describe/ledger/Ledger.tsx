@@ -5,6 +5,7 @@ import { useEffect, useRef } from 'react';
 import { Notice } from '@/ui/Notice';
 import type { Write } from '../desk/useWriting';
 import type { PictureSet } from '../set/useSet';
+import { labels } from '../words';
 import { CellDialog } from './CellDialog';
 import { isTyped } from './cellText';
 import { FoldedColumns } from './FoldedColumns';
@@ -46,7 +47,7 @@ export function Ledger({ place: kept, set, columns, write, onOpen }: Props) {
       <Box
         ref={scroller}
         role="grid"
-        aria-label="Ledger"
+        aria-label={labels.ledger}
         data-pictures
         aria-multiselectable
         aria-rowcount={shown.length + 1}

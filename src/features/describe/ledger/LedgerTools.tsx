@@ -4,6 +4,7 @@ import { chakra } from '@chakra-ui/react';
 import { useState } from 'react';
 import { LinkButton } from '@/ui/buttons';
 import { Select } from '@/ui/inputs';
+import { labels } from '../words';
 import { ColumnsDialog } from './ColumnsDialog';
 import { givenColumns } from './columns';
 import type { LedgerColumns } from './useColumnsShown';
@@ -19,9 +20,9 @@ export function LedgerTools({ columns }: { columns: LedgerColumns }) {
   return (
     <>
       <chakra.label>
-        columns{' '}
+        {labels.columns}{' '}
         <Select
-          aria-label="columns"
+          aria-label={labels.columns}
           value={name}
           fontSize="small"
           height="1.5rem"
@@ -36,7 +37,7 @@ export function LedgerTools({ columns }: { columns: LedgerColumns }) {
         </Select>
       </chakra.label>
       <LinkButton type="button" onClick={() => setChoosing(true)}>
-        choose columns …
+        {labels.chooseColumns}
       </LinkButton>
       {choosing && <ColumnsDialog columns={columns} onClose={() => setChoosing(false)} />}
     </>

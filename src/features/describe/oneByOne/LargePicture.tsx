@@ -3,6 +3,7 @@
 import { Box, chakra } from '@chakra-ui/react';
 import { type PointerEvent, useEffect, useRef, useState } from 'react';
 import { type PhotoView, previewAt } from '../set/view';
+import { labels } from '../words';
 
 /** The picture as large as its leaf; at 100 % its preview stands pixel for pixel, and is panned with the mouse. */
 export function LargePicture({
@@ -72,7 +73,7 @@ export function LargePicture({
         title="Alt+Z; Z on the picture"
         onClick={onZoom}
       >
-        {isWhole ? '100 %' : 'whole picture'}
+        {isWhole ? labels.n100 : labels.wholePicture}
       </chakra.button>
     </Box>
   );

@@ -4,6 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { counted, formatNumber } from '@/core/wording/counts';
 import { SingleStroke } from '@/ui/strokes';
 import type { PhotoView } from '../set/view';
+import { labels } from '../words';
 
 /** Strokes on either side of the picture shown. */
 const AROUND = 18;
@@ -23,7 +24,7 @@ export function Run({
   const from = Math.max(0, Math.min(at - AROUND, shown.length - 2 * AROUND - 1));
   const some = shown.slice(from, from + 2 * AROUND + 1);
   return (
-    <Flex as="nav" aria-label="Run of the captions" alignItems="center" gap="3">
+    <Flex as="nav" aria-label={labels.runOfTheCaptions} alignItems="center" gap="3">
       <Flex alignItems="center" display={{ base: 'none', xl: 'flex' }}>
         {from > 0 && <Box color="soft">…</Box>}
         {some.map((view) => (
@@ -53,7 +54,9 @@ export function Run({
         {formatNumber(at + 1)} of {formatNumber(shown.length)}
         {' · '}
         <chakra.span color={lacking > 0 ? 'weldText' : 'soft'} fontWeight={lacking > 0 ? '600' : '400'}>
-          {lacking > 0 ? `${counted(lacking, 'still lacks', 'still lack')} a caption` : 'all have a caption'}
+          {lacking > 0
+            ? `${counted(lacking, 'still lacks', 'still lack')} a caption`
+            : labels.allHaveACaption}
         </chakra.span>
       </Box>
     </Flex>

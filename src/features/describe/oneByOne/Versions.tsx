@@ -3,6 +3,7 @@
 import { chakra, Flex } from '@chakra-ui/react';
 import { LinkButton } from '@/ui/buttons';
 import type { PhotoView } from '../set/view';
+import { labels } from '../words';
 
 /** Exported or edited copies of the same shot: where they say something else, and whether they are described together. */
 export function Versions({
@@ -20,7 +21,7 @@ export function Versions({
 }) {
   if (versions.length === 0) return null;
   return (
-    <Flex columnGap="3" wrap="wrap" role="group" aria-label="Versions">
+    <Flex columnGap="3" wrap="wrap" role="group" aria-label={labels.versions}>
       <span>
         Version{versions.length > 1 && 's'}:{' '}
         {versions.map((one, at) => (
@@ -40,7 +41,7 @@ export function Versions({
       </span>
       <chakra.label display="inline-flex" gap="1.5" alignItems="center">
         <input type="checkbox" checked={isTogether} onChange={(event) => onTogether(event.target.checked)} />
-        described together
+        {labels.describedTogether}
       </chakra.label>
     </Flex>
   );

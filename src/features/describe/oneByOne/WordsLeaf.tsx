@@ -14,6 +14,7 @@ import type { DeskFields } from '../desk/useDeskFields';
 import type { WritingState } from '../desk/useWriting';
 import { writtenTo } from '../desk/writtenTo';
 import type { PhotoView } from '../set/view';
+import { labels } from '../words';
 import type { StepActs } from './stepActs';
 
 /** The words of the picture shown: the desk as a leaf, with the way on at its foot. */
@@ -41,7 +42,7 @@ export function WordsLeaf({
   message: string;
 }) {
   return (
-    <Flex as="section" aria-label="Words of the picture" direction="column" height="100%" bg="leaf">
+    <Flex as="section" aria-label={labels.wordsOfThePicture} direction="column" height="100%" bg="leaf">
       <Box key={leafKey} flex="1" minHeight="0" overflowY="auto" paddingX="6" paddingTop="2">
         <Flex columnGap="4" wrap="wrap" fontSize="small" alignItems="center" minHeight="2rem">
           <chakra.span color="woad" fontWeight="600">

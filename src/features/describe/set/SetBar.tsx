@@ -6,6 +6,8 @@ import { threads } from '@/core/threads/threads';
 import { counted, formatNumber } from '@/core/wording/counts';
 import { LinkButton, SignButton } from '@/ui/buttons';
 import { Select } from '@/ui/inputs';
+import { labels as uiLabels } from '@/ui/words';
+import { labels } from '../words';
 import { type Order, orderByWords, orderWords } from './order';
 import { type Show, showCode, showFrom, showWords, stateWords } from './show';
 import { type Address, type Arrangement, arrangements } from './useAddress';
@@ -33,7 +35,7 @@ export function SetBar({
   return (
     <Flex
       role="region"
-      aria-label="Which pictures"
+      aria-label={labels.whichPictures}
       minHeight="2.125rem"
       flexShrink={0}
       paddingX="5"
@@ -52,13 +54,13 @@ export function SetBar({
               {' '}
               · {formatNumber(stale)} no longer,{' '}
               <LinkButton type="button" onClick={again}>
-                filter again
+                {labels.filterAgain}
               </LinkButton>
             </>
           )}{' '}
           ·{' '}
           <LinkButton type="button" onClick={() => setShow({ of: 'all' })}>
-            show all
+            {labels.showAll}
           </LinkButton>
         </Box>
       )}
@@ -86,9 +88,9 @@ function ShowChoice({
   const isOffered = !['empty', 'differs', 'holds', 'rule'].includes(show.of);
   return (
     <chakra.label>
-      show{' '}
+      {uiLabels.show2}{' '}
       <Select
-        aria-label="show"
+        aria-label={uiLabels.show2}
         value={code}
         fontSize="small"
         height="1.5rem"
@@ -130,9 +132,9 @@ function OrderChoice({ order, onChange }: { order: Order; onChange: Address['set
   return (
     <Flex gap="1.5" alignItems="center">
       <chakra.label>
-        order{' '}
+        {labels.order}{' '}
         <Select
-          aria-label="order"
+          aria-label={labels.order}
           value={order.by}
           fontSize="small"
           height="1.5rem"
@@ -151,7 +153,7 @@ function OrderChoice({ order, onChange }: { order: Order; onChange: Address['set
       </chakra.label>
       <SignButton
         type="button"
-        aria-label={order.isDown ? 'Descending; turn round' : 'Ascending; turn round'}
+        aria-label={order.isDown ? 'Descending; turn round' : labels.ascendingTurnRound}
         onClick={() => onChange((now) => ({ ...now, isDown: !now.isDown }))}
       >
         {order.isDown ? '↓' : '↑'}

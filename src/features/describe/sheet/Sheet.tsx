@@ -5,6 +5,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useCallback, useEffect, useMemo, useRef } from 'react';
 import { useColumns } from '@/ui/useColumns';
 import { useScrollPlace } from '@/ui/useScrollPlace';
+import { labels as uiLabels } from '@/ui/words';
 import { useCurrentInSight } from '../set/useCurrentInSight';
 import type { Selection } from '../set/useSelection';
 import type { PhotoView } from '../set/view';
@@ -106,7 +107,7 @@ export function Sheet({
     <Box
       ref={scroller}
       role="grid"
-      aria-label="Pictures"
+      aria-label={uiLabels.pictures}
       data-pictures
       aria-multiselectable
       aria-rowcount={Math.ceil(views.length / columns)}

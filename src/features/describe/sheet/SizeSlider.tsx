@@ -1,6 +1,7 @@
 'use client';
 
 import { chakra } from '@chakra-ui/react';
+import { labels } from '../words';
 
 /** Widths of a picture in pixels, at the usual text size of 16 px. */
 export const sizes = { least: 140, most: 620, step: 48 } as const;
@@ -12,7 +13,7 @@ export const sizeWithin = (size: number): number => Math.min(Math.max(size, size
 export function SizeSlider({ size, onChange }: { size: number; onChange: (size: number) => void }) {
   return (
     <chakra.label display="inline-flex" gap="1.5" alignItems="center" title="Also by + and − on the sheet">
-      size
+      {labels.size}
       <chakra.input
         type="range"
         min={sizes.least}

@@ -5,6 +5,7 @@ import type { Entry } from '@/core/templates/template';
 import { Select } from '@/ui/inputs';
 import { StripDrawing } from '@/ui/ThreadStrip';
 import { suppliedStrip } from '../supplied';
+import { labels } from '../words';
 import type { Book } from './bookState';
 
 /** The title of the page: its name, what it supplies, and whether it stays or lapses with its job. */
@@ -29,7 +30,7 @@ export function BookHead({
       wrap="wrap"
     >
       <chakra.input
-        aria-label="Name of the template"
+        aria-label={labels.nameOfTheTemplate}
         value={book.name}
         onChange={(event) => write((before) => ({ ...before, name: event.target.value }))}
         placeholder="Name this template"

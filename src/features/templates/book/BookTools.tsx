@@ -4,6 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { type FieldId, field, fieldIds, fieldLabel } from '@/core/catalogue/fields';
 import { TextInput } from '@/ui/inputs';
+import { labels as uiLabels } from '@/ui/words';
 import { NeedChoice, OwnChoice } from '../../fields/NeedChoice';
 import type { ShownFields } from '../../fields/useShownFields';
 import { findFields } from './findField';
@@ -42,7 +43,7 @@ function FindField({ onFind }: { onFind: (id: FieldId) => void }) {
     <Box position="relative" flex="1" minWidth="14em">
       <TextInput
         role="combobox"
-        aria-label="Find a field"
+        aria-label={uiLabels.findAField}
         aria-expanded={found.length > 0}
         aria-controls="found-fields"
         aria-activedescendant={found[marked] ? `found-${found[marked]}` : undefined}

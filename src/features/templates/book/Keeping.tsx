@@ -14,6 +14,8 @@ import { Button, LinkButton } from '@/ui/buttons';
 import { queryKeys } from '@/ui/queryKeys';
 import { SaveState } from '@/ui/SaveState';
 import { useRequestOnce } from '@/ui/useRequestOnce';
+import { labels as uiLabels } from '@/ui/words';
+import { labels } from '../words';
 import type { TemplateWords } from './bookState';
 import type { useBook } from './useBook';
 
@@ -90,7 +92,7 @@ export function Keeping({
         title={words.name.trim() === '' ? 'Name the template first' : undefined}
         onClick={() => mutate('keep')}
       >
-        {version > 0 ? `Save as version ${version + 1}` : 'Save the template'}
+        {version > 0 ? `Save as version ${version + 1}` : labels.saveTheTemplate}
         {madeFor ? ', and back' : ''}
       </Button>
     </>
@@ -160,7 +162,7 @@ function GoBack({ page: { template, reopen } }: { page: ReturnType<typeof useBoo
         Back to version {template?.version}
       </LinkButton>
       <LinkButton type="button" onClick={() => setAsked(false)}>
-        Cancel
+        {uiLabels.cancel}
       </LinkButton>
     </Flex>
   );

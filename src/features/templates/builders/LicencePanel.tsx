@@ -17,6 +17,7 @@ import type { Entry } from '@/core/templates/template';
 import { Button } from '@/ui/buttons';
 import { Field } from '@/ui/Field';
 import { Select, TextInput } from '@/ui/inputs';
+import { labels as uiLabels } from '@/ui/words';
 import type { Book } from '../book/bookState';
 import { Panel } from './Builder';
 import { StatusAsk } from './StatusAsk';
@@ -128,7 +129,7 @@ function LicenceParts({ choice, onChange }: { choice: Licence; onChange: (choice
     <>
       <Flex gap="4" wrap="wrap" alignItems="center" marginY="1">
         <Select
-          aria-label="Licence"
+          aria-label={uiLabels.licence}
           value={choice.licence}
           onChange={(event) => set({ licence: event.target.value as Licence['licence'] })}
         >

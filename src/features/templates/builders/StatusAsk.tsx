@@ -3,6 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Button, LinkButton } from '@/ui/buttons';
+import { labels } from '../words';
 
 /** Public domain is a door of one way: it is explained, and asked twice. */
 export function StatusAsk({ onYes, onNo }: { onYes: () => void; onNo: () => void }) {
@@ -14,7 +15,7 @@ export function StatusAsk({ onYes, onNo }: { onYes: () => void; onNo: () => void
       stated” and “in copyright” both keep your rights.
       <Flex gap="5" marginTop="2" alignItems="center">
         <Button type="button" onClick={onNo} autoFocus>
-          Keep my rights
+          {labels.keepMyRights}
         </Button>
         {sure ? (
           <LinkButton type="button" color="inherit" onClick={onYes}>

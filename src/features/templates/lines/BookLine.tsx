@@ -16,6 +16,7 @@ import { FieldBuilder } from '../builders/FieldBuilder';
 import type { SampleLine } from '../sample/sample';
 import type { OfferedPlaceholder } from '../tokens/PlaceholderMenu';
 import { type TextHandle, TokenText } from '../tokens/TokenText';
+import { labels } from '../words';
 import { LineTools } from './LineTools';
 import { SampleCell } from './SampleCell';
 
@@ -123,7 +124,7 @@ function Editor(props: Props & { box: string; active: boolean }) {
     <>
       {entry?.rule === 'erase' && id !== 'rightsStatus' ? (
         <Flex gap="3" fontSize="lead" minHeight="1.875rem" alignItems="baseline">
-          <chakra.s id={box}>will be erased</chakra.s>
+          <chakra.s id={box}>{labels.willBeErased}</chakra.s>
           <LinkButton type="button" fontSize="small" onClick={() => onType(id, '')}>
             leave it alone
           </LinkButton>

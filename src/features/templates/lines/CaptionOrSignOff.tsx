@@ -3,10 +3,11 @@
 import { chakra } from '@chakra-ui/react';
 import { useId } from 'react';
 import type { Rule } from '@/core/templates/template';
+import { labels } from '../words';
 
 const kinds = [
   { rule: 'after', words: 'a sign-off, under each caption' },
-  { rule: 'fill', words: 'the caption itself, where there is none' },
+  { rule: 'fill', words: labels.theCaptionItselfWhereThereIsNone },
 ] as const;
 
 /** What the words of Description are: the line that closes each caption, or the caption itself. */

@@ -7,6 +7,7 @@ import { LinkButton } from '@/ui/buttons';
 import { Select } from '@/ui/inputs';
 import type { BookEntry } from '../book/bookState';
 import type { OfferedPlaceholder } from '../tokens/PlaceholderMenu';
+import { labels } from '../words';
 import { CaptionOrSignOff } from './CaptionOrSignOff';
 import { RuleChoice } from './RuleChoice';
 
@@ -54,7 +55,7 @@ export function LineTools({
       )}
       {insert && (type === 'multiline' || id === 'creditLine') && (
         <LinkButton type="button" onClick={() => insert('©')} aria-keyshortcuts="Alt+C">
-          put ©
+          {labels.putCopyright}
         </LinkButton>
       )}
       {wrap && (

@@ -3,6 +3,7 @@
 import { Box, chakra } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
+import { labels as uiLabels } from '@/ui/words';
 
 /** The template as a file, for another machine or another program. */
 export function TakeOutPage({ template, changed }: { template: ListedTemplate; changed: boolean }) {
@@ -12,7 +13,7 @@ export function TakeOutPage({ template, changed }: { template: ListedTemplate; c
       <Box color="soft" paddingBottom="2">
         Version {template.version} as a file{changed ? '; what is written since is not in it' : ''}.
       </Box>
-      <Out href={`${home}?as=json`} name="JSON">
+      <Out href={`${home}?as=json`} name={uiLabels.jSON}>
         Everything: rules, placeholders, structures. Your own details stay placeholders. The form is open:
         schema/template.schema.json.
       </Out>

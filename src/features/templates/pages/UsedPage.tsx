@@ -14,6 +14,8 @@ import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { useRequestOnce } from '@/ui/useRequestOnce';
 import { valueWords } from '@/ui/valueWords';
+import { labels as uiLabels } from '@/ui/words';
+import { labels } from '../words';
 
 /** The pictures whose files carry this template, of which version; and the present one for those behind. */
 export function UsedPage({ template, changed }: { template: ListedTemplate; changed: boolean }) {
@@ -77,7 +79,7 @@ function Renewal({ template, data }: { template: ListedTemplate; data: WhereUsed
             href={`/runs/${runId}`}
             style={{ textDecoration: 'underline', marginRight: '1em' }}
           >
-            see the receipt
+            {labels.seeTheReceipt}
           </Link>
         ))}
       </Box>
@@ -91,7 +93,7 @@ function Renewal({ template, data }: { template: ListedTemplate; data: WhereUsed
   return (
     <Box marginTop="4">
       <Box as="h3" textStyle="subtitle">
-        Review changes before they are written
+        {uiLabels.reviewChangesBeforeTheyAreWritten}
       </Box>
       {data.proof.map((line) => (
         <Box key={`${line.field}${JSON.stringify([line.from, line.to])}`} borderTopWidth="1px" paddingY="1.5">

@@ -13,6 +13,7 @@ import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { useRequestOnce } from '@/ui/useRequestOnce';
+import { labels } from '../words';
 import { Differences } from './Differences';
 
 /** Every version that was kept: when, by whom, what changed; and the way back to it. */
@@ -60,7 +61,7 @@ export function VersionsPage({
                   aria-expanded={open === one.version}
                   onClick={() => setOpen(open === one.version ? undefined : one.version)}
                 >
-                  what changed
+                  {labels.whatChanged}
                 </LinkButton>
               )}
               {index > 0 && (

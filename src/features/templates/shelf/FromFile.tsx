@@ -10,6 +10,7 @@ import type { FromFile as ReadFile } from '@/server/operations/templates/templat
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { Choosing } from '../FromPicture';
+import { labels } from '../words';
 
 /** A template from a file: JSON of this shelf, or any XMP; a picture is read first. */
 export function FromFile() {
@@ -35,7 +36,7 @@ export function FromFile() {
         ref={input}
         type="file"
         accept=".json,.xmp"
-        aria-label="Template file"
+        aria-label={labels.templateFile}
         display="none"
         onChange={(event) => {
           const [file] = event.target.files ?? [];

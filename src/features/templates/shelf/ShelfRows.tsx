@@ -5,6 +5,7 @@ import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useLayoutEffect, useRef, useState } from 'react';
 import type { Shelf } from '@/server/operations/templates/templateShelf';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
+import { labels as uiLabels } from '@/ui/words';
 import { ShelfRow } from './ShelfRow';
 
 /** So many rows stand in the page as they are. */
@@ -19,7 +20,7 @@ interface Props {
 export function ShelfRows(props: Props) {
   if (props.shown.length > MOST_PLAIN) return <ManyRows {...props} />;
   return (
-    <Box role="list" aria-label="Templates">
+    <Box role="list" aria-label={uiLabels.templates}>
       {props.shown.map((template) => (
         <Box key={template.id} role="listitem">
           <Row {...props} template={template} />
@@ -54,7 +55,13 @@ function ManyRows({ shelf, shown }: Props) {
     initialRect: { width: 1280, height: 800 },
   });
   return (
-    <Box ref={box} position="relative" height={`${rows.getTotalSize()}px`} role="list" aria-label="Templates">
+    <Box
+      ref={box}
+      position="relative"
+      height={`${rows.getTotalSize()}px`}
+      role="list"
+      aria-label={uiLabels.templates}
+    >
       {rows.getVirtualItems().map(({ index, key, start }) => (
         <Box
           key={key}

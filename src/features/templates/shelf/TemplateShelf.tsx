@@ -14,8 +14,10 @@ import { Select, TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { useRemembered } from '@/ui/useRemembered';
+import { labels as uiLabels } from '@/ui/words';
 import { PageMain } from '../../shell/PageMain';
 import { TopLine } from '../../shell/TopLine';
+import { labels } from '../words';
 import { FromFile } from './FromFile';
 import { type Order, orders, type Show, shelved, shows } from './order';
 import { ShelfRows } from './ShelfRows';
@@ -41,11 +43,11 @@ export function TemplateShelf({ initial }: { initial: Shelf }) {
         </Button>
         <Button asChild display="inline-flex" alignItems="center">
           <Link href="/templates/new" prefetch={false}>
-            Make a template
+            {uiLabels.makeATemplate}
           </Link>
         </Button>
       </TopLine>
-      <PageMain title="Templates" maxWidth="80rem" paddingX="5" paddingY="4">
+      <PageMain title={uiLabels.templates} maxWidth="80rem" paddingX="5" paddingY="4">
         {shelf.templates.length === 0 && (
           <EmptyState title="Type it once" act={{ href: '/templates/new', words: 'Make the first template' }}>
             Your name, how you are reached, your notice and your terms: kept as a template, they go into any
@@ -56,15 +58,15 @@ export function TemplateShelf({ initial }: { initial: Shelf }) {
           {shelf.templates.length > 0 && (
             <>
               <TextInput
-                aria-label="Find a template"
+                aria-label={uiLabels.findATemplate}
                 placeholder="Find by name or by what is in it"
                 value={words}
                 onChange={(event) => setWords(event.target.value)}
                 maxWidth="20em"
                 flex="1"
               />
-              <Choose label="Show" value={show} choices={shows} onChange={setShow} />
-              <Choose label="Order" value={order} choices={orders} onChange={setOrder} />
+              <Choose label={uiLabels.show} value={show} choices={shows} onChange={setShow} />
+              <Choose label={labels.order} value={order} choices={orders} onChange={setOrder} />
               <Notice kind="info" flex="1">
                 {shown.length === shelf.templates.length
                   ? shown.length
@@ -73,7 +75,7 @@ export function TemplateShelf({ initial }: { initial: Shelf }) {
             </>
           )}
           <Button type="button" aria-expanded={starters} onClick={() => setStarters((before) => !before)}>
-            Begin from …
+            {labels.beginFrom}
           </Button>
         </Flex>
         {starters && (

@@ -6,6 +6,7 @@ import { parsePlaceholder, placeholderText } from '@/core/templates/grammar';
 import { formKindOf } from '@/core/templates/placeholders';
 import { LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
+import { labels as uiLabels } from '@/ui/words';
 
 const dateForms = ['y', 'd MMMM y', 'd.M.y', 'dd/MM/y', 'y-MM-dd', 'EEEE', 'MMMM', 'HH:mm', 'd. MMMM y (nb)'];
 
@@ -76,7 +77,7 @@ export function TokenForm({
           </chakra.label>
         )}
         <LinkButton type="button" onClick={onRemove}>
-          Remove
+          {uiLabels.remove}
         </LinkButton>
         <LinkButton type="button" onClick={onClose}>
           done

@@ -5,6 +5,7 @@ import { type ReactNode, useState } from 'react';
 import { formatNumber } from '@/core/wording/counts';
 import { LinkButton } from '@/ui/buttons';
 import { Section } from '@/ui/Section';
+import { labels } from '../words';
 
 const SHOWN = 12;
 const MOST = 500;
@@ -28,7 +29,7 @@ export function Listed<T>({
       {list.slice(0, isWhole ? MOST : SHOWN).map(row)}
       {list.length > SHOWN && (
         <LinkButton type="button" onClick={() => setWhole((before) => !before)}>
-          {isWhole ? 'fewer' : `all ${formatNumber(list.length)}`}
+          {isWhole ? labels.fewer : `all ${formatNumber(list.length)}`}
         </LinkButton>
       )}
       {isWhole && list.length > MOST && (

@@ -62,7 +62,10 @@ export async function embedItem(
   }
   const resumed = item.result && (await hasWayBack(context, item.id));
   const result = resumed ? item.result! : { written };
-  if (!plan.unchanged) await context.db.update(runItems).set({ result }).where(eq(runItems.id, item.id));
+  // What a killed worker has written already has no problems any more: the warnings are those of the first plan.
+  const problems = resumed ? (item.problems ?? plan.problems) : plan.problems;
+  if (!plan.unchanged)
+    await context.db.update(runItems).set({ result, problems }).where(eq(runItems.id, item.id));
   const secondReads: SecondRead[] = [];
   for (const part of plan.parts) secondReads.push(...(await writePart(context, item.id, read, part)));
   const state = plan.unchanged && !resumed ? ('unchanged' as const) : ('done' as const);
@@ -70,7 +73,7 @@ export async function embedItem(
     read,
     lease,
     rows,
-    problems: plan.problems,
+    problems,
     state,
     result: { ...result, ...leastRead(secondReads) },
   });

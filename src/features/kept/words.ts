@@ -1,0 +1,8 @@
+/** What this part of the interface says; browser tests import it. */
+export const labels = {
+  allTogetherAtMost: 'All together at most',
+  keptAfterLastUse: 'Kept after last use',
+  makeRoomNow: 'Make room now',
+  previews: 'Previews',
+  waysBack: 'Ways back',
+} as const;

@@ -1,0 +1,22 @@
+/** What this part of the interface says; browser tests import it. */
+export const labels = {
+  addTermsUnderIt: 'Add terms under it …',
+  fewer: 'fewer',
+  findATerm: 'Find a term',
+  foldAll: 'fold all',
+  joinIntoAnother: 'Join into another …',
+  languageOfANewWord: 'Language of a new word',
+  makeItAHeading: 'Make it a heading',
+  move: 'Move …',
+  nameOfANewBundle: 'Name of a new bundle',
+  newTerms: 'New terms',
+  note: 'Note',
+  ofTheVocabulary: 'Of the vocabulary',
+  retire: 'Retire',
+  split: 'Split …',
+  synonyms: 'Synonyms',
+  toTheTop: 'To the top',
+  unfoldAll: 'unfold all',
+  useItAsAKeywordAgain: 'Use it as a keyword again',
+  wordInThatLanguage: 'Word in that language',
+} as const;

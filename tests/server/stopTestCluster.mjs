@@ -1,0 +1,4 @@
+/** Jest's global teardown for tests/server. */
+export default function stopTestCluster() {
+  globalThis.stopTestCluster?.();
+}
