@@ -234,3 +234,27 @@ test('the list of people keeps its order; a stale window does not overwrite it',
 test('pictures without camera and second are no versions of each other', async () => {
   expect(await listVersions(server.context, id)).toEqual([]);
 });
+
+// One press replaced all differing captions by the credits.
+test('credits go under the caption of each picture, which keeps its own words and its sign-off', async () => {
+  const [a, b, c] = [ids[0]!, ids[2]!, ids[3]!];
+  const names = ['Mira Lund', 'Tor Bakke'].map((name) => ({ name, role: ['styling'] }));
+  await write([a, b, c], {
+    kind: 'cells',
+    rows: [
+      { id: a, values: { description: 'A plank.', contributor: [names[0]!] } },
+      { id: b, values: { description: 'A mast.\nStyling: Old Name', contributor: [names[1]!] } },
+      { id: c, values: { description: 'A sail.', contributor: null } },
+    ],
+  });
+  const pattern = { one: '{role}: {name}', between: '; ' };
+  await write([a, b, c], { kind: 'credits-line', pattern, former: 'Styling: Old Name' });
+  const { of } = await valuesSince();
+  expect([a, b, c].map((photo) => of(photo)!.caption ?? of(photo)!.values.description)).toEqual([
+    'A plank.\nStyling: Mira Lund',
+    'A mast.\nStyling: Tor Bakke',
+    'A sail.',
+  ]);
+  const [photo] = (await listPhotos(server.context, id)).filter((one) => one.id === a);
+  expect(photo!.drafts.description!.value).toBe('A plank.\nStyling: Mira Lund\nAune Pell / Boat Trust');
+});

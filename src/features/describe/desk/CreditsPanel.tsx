@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { creditsLine, usualPattern, withCredits } from '@/core/captions/credits';
+import { type CreditsPattern, creditsLine, usualPattern } from '@/core/captions/credits';
 import { type FieldValue, type Structure, sameValue, structuresOf } from '@/core/catalogue/value';
 import type { Scope } from '@/core/drafts/scope';
 import { formatNumber } from '@/core/wording/counts';
@@ -54,29 +54,39 @@ export function CreditsPanel({ scope, count, desk, write, caption }: Props) {
           />
         )}
       </Box>
-      <CreditsLine people={people} caption={caption} save={save} />
+      <CreditsLine
+        people={people}
+        differs={differs}
+        caption={caption}
+        save={save}
+        write={(pattern, former) => write(scope, { kind: 'credits-line', pattern, former })}
+      />
     </Flex>
   );
 }
 
-/** The line that the credits make, with its pattern; put under the caption on a press, in place of the former one. */
+/** The line that the credits make, with its pattern; put under each picture's own caption, in place of the former line. */
 function CreditsLine({
   people,
-  caption: { text, type, save: saveCaption },
+  differs,
+  caption,
   save,
+  write,
 }: {
   people: readonly Structure[];
+  differs: boolean;
   caption: CaptionState;
   save: () => void;
+  write: (pattern: CreditsPattern, former: string) => void;
 }) {
   const { value: pattern, set } = useKeptState('credits pattern', usualPattern);
   const { value: former, set: setFormer } = useKeptState('credits line', '');
   const line = creditsLine(people, pattern);
-  const isThere = line !== '' && text.split('\n').includes(line);
+  const isThere = line !== '' && caption.text.split('\n').includes(line);
   const put = () => {
     save();
-    type(withCredits(text, former, line));
-    saveCaption();
+    caption.save();
+    write(pattern, former);
     setFormer(line);
   };
   return (
@@ -103,9 +113,9 @@ function CreditsLine({
         </chakra.label>
       </Flex>
       <Box fontFamily="heading" paddingY="2" minHeight="2.5em" color={line ? 'ink' : 'soft'}>
-        {line || 'No contributors yet.'}
+        {differs ? 'Each picture’s own credits.' : line || 'No contributors yet.'}
       </Box>
-      <Button type="button" disabled={line === '' || isThere} onClick={put}>
+      <Button type="button" disabled={(line === '' && !differs) || isThere} onClick={put}>
         {isThere ? 'Stands under the caption' : labels.putUnderTheCaption}
       </Button>
     </Box>

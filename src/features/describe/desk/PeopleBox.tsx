@@ -44,13 +44,10 @@ export function PeopleBox({
   const [typed, setTyped] = useState('');
   const [asked, setAsked] = useState<string>();
   const shown = termsOf(desk?.fields.personShown);
-  const isOne = caption.held.variants.length <= 1;
   const take = (name: string) => {
     setTyped('');
     if (name.trim() === '') return;
-    // Where captions differ, a name goes into none of them.
-    if (isOne) caption.putName(name.trim());
-    else write(scope, { kind: 'add-people', terms: [name.trim()] });
+    caption.putName(name.trim());
   };
   const menu = usePersonMenu(people, typed.trim() === '' ? undefined : typed.trim(), ({ name }) =>
     take(name),
@@ -61,7 +58,7 @@ export function PeopleBox({
   useLeaving(useCallback(() => leave.current(), []));
   const remove = (name: string) => {
     write(scope, { kind: 'remove-people', terms: [name] });
-    if (isOne && nameAt(caption.text, name) !== -1) setAsked(name);
+    if (caption.isSame && nameAt(caption.text, name) !== -1) setAsked(name);
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (menu.onKey(event) || event.key !== 'Enter') return;

@@ -67,3 +67,22 @@ test('a name that left the caption while it stands in Person Shown is asked abou
   act(() => result.current.dismissGone('Ottar Lien'));
   expect(result.current.gone).toEqual([]);
 });
+
+// The box is empty where captions differ: a name that was put into it replaced them all.
+test.each([
+  [
+    'several captions',
+    {
+      empty: 0,
+      variants: [
+        { value: 'A', count: 1 },
+        { value: 'B', count: 1 },
+      ],
+    },
+  ],
+  ['one caption, and none on the others', { empty: 2, variants: [{ value: 'A', count: 1 }] }],
+])('%s: a name goes into Person Shown alone', (_, caption) => {
+  const { result, write } = open({ ...holding(''), caption });
+  act(() => result.current.putName('Ottar Lien'));
+  expect(write.mock.calls).toEqual([[scope, { kind: 'add-people', terms: ['Ottar Lien'] }]]);
+});

@@ -15,6 +15,8 @@ const nothing: Across = { empty: 0, variants: [] };
 export interface CaptionState {
   readonly box: React.RefObject<HTMLTextAreaElement | null>;
   readonly held: Across;
+  /** False where pictures have different captions: then no act may write the text of the box into them. */
+  readonly isSame: boolean;
   readonly text: string;
   readonly type: (text: string) => void;
   readonly save: () => void;
@@ -32,6 +34,7 @@ export function useCaption(scope: Scope, desk: Desk | undefined, write: Write): 
   const box = useRef<HTMLTextAreaElement>(null);
   const people = useRef({ add: new Set<string>(), remove: new Set<string>() });
   const held = desk?.caption ?? nothing;
+  const isSame = held.variants.length + (held.empty > 0 ? 1 : 0) <= 1;
   const keep = useMetCaption(desk?.caption, (words, met) => {
     const { add, remove } = people.current;
     write(scope, {
@@ -48,8 +51,8 @@ export function useCaption(scope: Scope, desk: Desk | undefined, write: Write): 
   const isKnown = desk !== undefined;
   const putName = useCallback(
     (name: string, from?: number, to?: number) => {
-      if (!isKnown) {
-        // What the name would stand beside is not known yet.
+      if (!isKnown || (!isSame && from === undefined)) {
+        // The captions are not loaded yet, or differ: the name goes into none of them.
         write(scope, { kind: 'add-people', terms: [name] });
         return;
       }
@@ -64,7 +67,7 @@ export function useCaption(scope: Scope, desk: Desk | undefined, write: Write): 
       save();
       requestAnimationFrame(() => box.current?.setSelectionRange(put.cursor, put.cursor));
     },
-    [isKnown, scope, write, text, type, save],
+    [isKnown, isSame, scope, write, text, type, save],
   );
   const takeName = useCallback(
     (name: string, everywhere: boolean) => {
@@ -76,7 +79,7 @@ export function useCaption(scope: Scope, desk: Desk | undefined, write: Write): 
     [text, type, save],
   );
   const { gone, dismissGone } = useGone(text, asList(desk?.fields.personShown?.same));
-  return { box, held, text, type, save, putName, takeName, gone, dismissGone };
+  return { box, held, isSame, text, type, save, putName, takeName, gone, dismissGone };
 }
 
 /** Words that were typed before the caption was known go behind it, and never over it. */

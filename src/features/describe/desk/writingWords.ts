@@ -10,6 +10,8 @@ export function writingWords({ kind, field, templates = [], pictures }: WritingS
   switch (kind) {
     case 'caption':
       return `caption in ${where}`;
+    case 'credits-line':
+      return `credits under captions in ${where}`;
     case 'add-keywords':
     case 'remove-keywords':
     case 'replace-keywords':

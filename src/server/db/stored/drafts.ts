@@ -31,6 +31,7 @@ export interface WritingSummary {
     | 'set-fields'
     | 'cells'
     | 'caption'
+    | 'credits-line'
     | 'add-keywords'
     | 'remove-keywords'
     | 'replace-keywords'

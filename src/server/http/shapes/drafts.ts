@@ -53,6 +53,11 @@ export const writing = schema<{ scope: Scope; writing: Writing }>(
           },
           ['kind', 'text'],
         ),
+        object({
+          kind: { const: 'credits-line' },
+          pattern: object({ one: text(200), between: text(200) }),
+          former: text(32_000),
+        }),
         object({ kind: { const: 'compose' }, field: fieldName, text: text(32_000) }),
         object({
           kind: { const: 'does-not-apply' },

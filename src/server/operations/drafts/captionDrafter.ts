@@ -1,4 +1,5 @@
-import { asList } from '../../../core/catalogue/value';
+import { creditsLine, withCredits } from '../../../core/captions/credits';
+import { asList, structuresOf } from '../../../core/catalogue/value';
 import type { Context } from '../../context';
 import type { OperationError } from '../../problems/errors';
 import { failure } from '../../problems/errors';
@@ -27,6 +28,26 @@ export async function captionDrafter(
       for (const name of removePeople) shown.delete(name);
       for (const name of addPeople) shown.add(name);
       return new Map([...words, ...handDraft('personShown', [...shown])]);
+    },
+  };
+}
+
+/** A line of each picture's own credits under its own caption; pictures without credits stay as they are. */
+export async function creditsDrafter(
+  context: Context,
+  assignmentId: string,
+  { pattern, former }: Extract<Writing, { kind: 'credits-line' }>,
+): Promise<Drafter> {
+  const { signOffOf } = await inForceOf(context, assignmentId);
+  return {
+    draftsOf: (photo) => {
+      const { caption, values, withWords } = captionOf(photo, signOffOf);
+      const line = creditsLine(structuresOf(values.contributor), pattern);
+      if (line === '') return new Map();
+      return handDraft(
+        'description',
+        checkedValue('description', withWords(withCredits(caption, former, line))),
+      );
     },
   };
 }

@@ -10,7 +10,7 @@ import { inForceOf } from '../assignments/inForce';
 import type { LeanPhoto } from '../photos/photos';
 import { termWriter } from '../vocabulary/offerTerms';
 import { lookupOf, readVocabulary } from '../vocabulary/readVocabulary';
-import { captionDrafter } from './captionDrafter';
+import { captionDrafter, creditsDrafter } from './captionDrafter';
 import { captionOf } from './captionWords';
 import { checkedValue } from './checkedValue';
 import { composeDrafter } from './composeDrafter';
@@ -63,6 +63,8 @@ export async function drafterFor(
       return { draftsOf: (photo) => settledDrafts(photo, writing.choices) };
     case 'caption':
       return captionDrafter(context, assignmentId, writing);
+    case 'credits-line':
+      return creditsDrafter(context, assignmentId, writing);
     case 'put-templates':
       return templatesDrafter(context, assignmentId, chosen, writing);
   }

@@ -1,3 +1,4 @@
+import type { CreditsPattern } from '../../../core/captions/credits';
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
 import type { Settlement } from '../../../core/drafts/disagreements';
@@ -28,6 +29,8 @@ export type Writing =
       readonly addPeople?: readonly string[];
       readonly removePeople?: readonly string[];
     }
+  /** The credits of each picture as a line under its own caption, in place of the `former` line. */
+  | { readonly kind: 'credits-line'; readonly pattern: CreditsPattern; readonly former: string }
   | { readonly kind: 'add-keywords' | 'remove-keywords'; readonly terms: readonly string[] }
   /** Keywords in place of others, where one of those stands: a term was renamed, joined or split. */
   | { readonly kind: 'replace-keywords'; readonly from: readonly string[]; readonly to: readonly string[] }
@@ -60,6 +63,8 @@ export function fieldsRead(writing: Writing): readonly FieldId[] | undefined {
       return [...new Set(writing.rows.flatMap((row) => Object.keys(row.values) as FieldId[]))];
     case 'caption':
       return writing.addPeople || writing.removePeople ? ['description', 'personShown'] : ['description'];
+    case 'credits-line':
+      return ['description', 'contributor'];
     case 'add-keywords':
     case 'remove-keywords':
     case 'replace-keywords':
