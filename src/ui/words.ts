@@ -23,7 +23,7 @@ export const labels = {
   save: 'Save',
   saveMine: 'Save mine',
   show: 'Show',
-  show2: 'show',
+  showPictures: 'show',
   spelling: 'Spelling',
   templates: 'Templates',
   terms: 'Terms',

@@ -8,6 +8,8 @@ import { idle, standStill } from './idle';
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: shell
+
 /**
  * Every page in both themes against the rules of WCAG 2.2 A and AA that a program can check (axe-core), and
  * at 320 CSS pixels without scrolling sideways (WCAG 2.2, 1.4.10).

@@ -6,6 +6,8 @@ import { running } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: templates, fields, details
+
 /** The template book and shelf, to the bytes in a file; an assignment of its own keeps the others undisturbed. */
 test.describe.configure({ mode: 'serial' });
 

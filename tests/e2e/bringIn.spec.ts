@@ -7,6 +7,8 @@ import { boxOf, retype, running } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: bringIn, folders
+
 /** From the card, by a plan; others’ pictures; stopped and going on; and from the desktop through the browser. */
 test.describe.configure({ mode: 'serial' });
 

@@ -8,6 +8,8 @@ import { running } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: check
+
 /** Before sharing: a mixed set of exported copies is looked at, fixed on the spot, and what cannot be fixed is listed. */
 test.describe.configure({ mode: 'serial' });
 const { address, data } = running();

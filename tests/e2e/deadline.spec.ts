@@ -5,6 +5,8 @@ import { assignmentWith, type DeskAssignment, describeUrl, embedAll, exiv2, send
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: describe, keywords
+
 /** Forty pictures against the clock: after the first click nothing but the keyboard, and its keys are counted. */
 test.describe.configure({ mode: 'serial' });
 
@@ -250,7 +252,7 @@ test('in full size the picture is panned; a number rates it; both by key', async
   await page.keyboard.press('Escape');
   await expect(page.getByRole('group', { name: `Picture ${names[2]}` })).toBeFocused();
   await page.keyboard.press('z');
-  await expect(page.getByRole('button', { name: labels.describe.n100 })).toBeVisible();
+  await expect(page.getByRole('button', { name: labels.describe.fullSize })).toBeVisible();
   await page.keyboard.press('4');
   await expect.poll(async () => (await values(page, assignment, names[2]!, ['rating'])).rating).toBe('4');
   await page.keyboard.press('0');

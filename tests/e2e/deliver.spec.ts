@@ -11,6 +11,8 @@ import { labels } from './labels';
 import { recipeOn } from './recipes';
 import { test } from './test';
 
+// Covers: deliver, readout
+
 /** Copies leave: for web pages, with rights alone, with a mark, under an open licence, from raw files, to a client. */
 test.describe.configure({ mode: 'serial' });
 const { address, data } = running();

@@ -6,6 +6,8 @@ import { interrupt, portBeside, running, startFabrica } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: workshop
+
 /** The demo as a person meets it first: a workshop that is alive, each task of which leads to its work. */
 let data = '';
 let fabrica: Awaited<ReturnType<typeof startFabrica>>;

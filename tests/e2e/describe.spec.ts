@@ -7,6 +7,8 @@ import { running } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: describe, receipts
+
 /** The writing desk to the end: templates on a selection, undo and redo, two windows, a server that is away. */
 test.describe.configure({ mode: 'serial' });
 

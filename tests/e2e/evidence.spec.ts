@@ -17,6 +17,8 @@ import { root, running } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: readout, receipts, check
+
 /** A doubtful file: read in full, fixed in one step, its history kept, undone. Receipts are found, and leave as files. */
 test.describe.configure({ mode: 'serial' });
 const { address } = running();

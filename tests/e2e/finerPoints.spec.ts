@@ -8,6 +8,8 @@ import { labels } from './labels';
 import { recipeOn } from './recipes';
 import { test } from './test';
 
+// Covers: deliver
+
 /** The rarer choices of a recipe, each used to the end: what they ask for is found in the copies. */
 test.describe.configure({ mode: 'serial' });
 const { address, data } = running();

@@ -6,6 +6,8 @@ import { interrupt, portBeside, running, startFabrica } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: workshop, details, templates
+
 /** The very first run, on an empty installation, as somebody does it who has never seen Fabrica. */
 test('five answers, one assignment, and the picture carries them; a changed number is changed once', async ({
   page,

@@ -6,6 +6,8 @@ import { running } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: kept
+
 /** What Fabrica keeps is shown with what it takes, bounded by a person, and goes from the disk. */
 const { address, data } = running();
 const old = path.join(data, 'previews', 'zz', 'of long ago.webp');

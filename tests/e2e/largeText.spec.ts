@@ -3,6 +3,8 @@ import { assignmentWith, type DeskAssignment, describeUrl, embedAll, exiv2, valu
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: shell, describe
+
 /** A careful amateur with text at 200 %: few fields, one city and creator for many, a sentence that is interrupted. */
 test.describe.configure({ mode: 'serial' });
 

@@ -57,7 +57,10 @@ test('database, web application and worker are started again when they are kille
   const data = `${running().data}-killed`;
   mkdirSync(data);
   execFileSync('cp', ['-a', path.join(running().data, 'card'), path.join(data, 'card')]);
-  const { address, process: launcher } = await startFabrica(data, { FABRICA_PORT: portBeside(29) });
+  const { address, process: launcher } = await startFabrica(data, {
+    FABRICA_PORT: portBeside(29),
+    FABRICA_WORKERS: '2',
+  });
   const health = async () => {
     const answer = await fetch(`${address}/api/health`).catch(() => undefined);
     return (

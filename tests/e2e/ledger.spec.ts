@@ -12,6 +12,8 @@ import {
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: describe, fields
+
 /** The ledger by keyboard, with a spreadsheet, in two windows; and what the three arrangements have in common. */
 test.describe.configure({ mode: 'serial' });
 

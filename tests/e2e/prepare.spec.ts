@@ -5,6 +5,8 @@ import { retype, running } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: prepare, workshop, folders, bringIn
+
 /** Before the pictures: folders that are chosen and made, facts that save themselves, names from parts, pictures found. */
 test.describe.configure({ mode: 'serial' });
 

@@ -5,6 +5,8 @@ import { running } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: receipts
+
 /** Every run can be undone from its receipt, and done again; what that does is said before, and seen on disk. */
 test.describe.configure({ mode: 'serial' });
 

@@ -6,6 +6,8 @@ import { running } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: templates
+
 /**
  * Each rule, chosen in a line of the book, to the bytes in a file. The file held “Old …” in five fields of
  * IIM before; what stands there afterwards is read by exiv2.

@@ -6,6 +6,8 @@ import { running } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: shell, workshop, prepare, templates, details, receipts
+
 /** Controls that no other test uses to the end. */
 test.describe.configure({ mode: 'serial' });
 

@@ -12,6 +12,8 @@ import {
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: describe, fields
+
 /** A studio session: titles by a pattern, full credits, one picture's words on its neighbours, a template of it. */
 test.describe.configure({ mode: 'serial' });
 
@@ -263,7 +265,7 @@ test('gathered by hand, shown by it, and taken out again', async () => {
   await dialog.getByRole('button', { name: labels.describe.putIn, exact: true }).click();
   await expect(dialog.getByText('1 picture put into “Portfolio 26”')).toBeVisible();
   await dialog.getByRole('button', { name: 'Done' }).click();
-  await page.getByLabel(labels.ui.show2, { exact: true }).selectOption({ label: 'in “Portfolio 26”' });
+  await page.getByLabel(labels.ui.showPictures, { exact: true }).selectOption({ label: 'in “Portfolio 26”' });
   await expect(page.getByText('1 of 6 pictures')).toBeVisible();
   await page.getByRole('button', { name: labels.describe.showAll }).click();
   await picture(names[1]!).click();

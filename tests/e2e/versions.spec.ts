@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { copyFileSync } from 'node:fs';
+import { copyFileSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import sharp from 'sharp';
@@ -15,6 +15,8 @@ import {
 import { running } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
+
+// Covers: describe
 
 /** Raw files, exported copies and twins: described once, all files agree; one that disagrees is seen and mended. */
 test.describe.configure({ mode: 'serial' });
@@ -109,6 +111,37 @@ test('twins are written as one: picture and raw file with its sidecar agree', as
   expect(raw).toContain('A seam is sewn.');
 });
 
+test('a file that is replaced while it has drafts is not written before a choice; both pictures are shown', async () => {
+  const file = path.join(assignment.folder, names[2]!);
+  await page.goto(describeUrl(assignment));
+  const photo = page.locator(`[data-photo="${names[2]}"]`);
+  await photo.click();
+  await page.getByLabel(labels.describe.caption, { exact: true }).fill('Written for the former picture.');
+  await expect(page.getByText('1 with drafts, saved')).toBeVisible();
+  const other = await sharp({ create: { width: 200, height: 100, channels: 3, background: '#a04020' } })
+    .jpeg()
+    .toBuffer();
+  writeFileSync(file, other);
+  await page.reload();
+  await expect(photo).toContainText('drafts of a former picture');
+  await photo.click();
+  const embed = page.getByRole('button', { name: /^(Embed|Nothing to embed)/ }).first();
+  await expect(embed).toHaveText('Nothing to embed');
+  await page.getByRole('button', { name: `${labels.describe.draftsOfAFormerPicture} …` }).click();
+  const dialog = page.getByRole('dialog');
+  const widths = () =>
+    dialog
+      .getByRole('img')
+      .evaluateAll((all) => all.map((img) => (img as HTMLImageElement).naturalWidth > 0));
+  await expect.poll(widths).toEqual([true, true]);
+  await dialog.getByRole('button', { name: labels.describe.discardTheDrafts }).click();
+  await expect(dialog.getByRole('region', { name: names[2] })).toHaveCount(0);
+  await dialog.getByRole('button', { name: 'Close', exact: true }).first().click();
+  await expect(photo).not.toContainText('drafts of a former picture');
+  expect(readFileSync(file)).toEqual(other);
+  expect(await held(names[2]!, 'headline')).toMatchObject({ caption: '' });
+});
+
 test('what another program changed is seen by its state and filter, mended, and counted as seen', async () => {
   execFileSync('exiv2', [
     '-M',
@@ -121,7 +154,7 @@ test('what another program changed is seen by its state and filter, mended, and 
   await page.locator(`[data-photo="${names[0]}"]`).click();
   await page.getByRole('button', { name: labels.describe.iHaveSeenWhatChangedOutside }).click();
   await expect(page.getByText('1 no longer,', { exact: false })).toBeVisible();
-  await page.getByLabel(labels.ui.show2, { exact: true }).selectOption({ label: 'records disagree' });
+  await page.getByLabel(labels.ui.showPictures, { exact: true }).selectOption({ label: 'records disagree' });
   await page.locator(`[data-photo="${names[0]}"]`).click();
   await page.getByRole('button', { name: 'Settle what disagrees in this picture …' }).click();
   const city = page.getByRole('dialog').getByRole('group', { name: 'City' });

@@ -15,6 +15,8 @@ import { running } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: vocabulary, keywords
+
 /** A journey and a product series: keywords from a vocabulary, from the first list to the files. */
 test.describe.configure({ mode: 'serial' });
 const { address, data } = running();
@@ -270,7 +272,7 @@ test('the list is found through by letters, with counts that are right', async (
   await expect(tree().getByRole('treeitem')).toHaveCount(1);
   await expect(term('old quay')).toContainText('3');
   await page.getByLabel(labels.vocabulary.findATerm).fill('');
-  await page.getByLabel(labels.ui.show2, { exact: true }).selectOption('heading');
+  await page.getByLabel(labels.ui.showPictures, { exact: true }).selectOption('heading');
   await expect(term('Northern coast')).toBeVisible();
 });
 

@@ -8,6 +8,8 @@ import { boxOf, running } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
 
+// Covers: templates, bringIn, describe, receipts, readout
+
 /** From a card to a picture on disk that carries its owner's name, as a person does it. */
 test.describe.configure({ mode: 'serial' });
 

@@ -71,9 +71,9 @@ export function TermsView({ terms, isKnown, acts, chosen, onChoose, onCarry }: P
             width="auto"
           />
           <label>
-            {uiLabels.show2}{' '}
+            {uiLabels.showPictures}{' '}
             <Select
-              aria-label={uiLabels.show2}
+              aria-label={uiLabels.showPictures}
               value={show}
               onChange={(event) => setShow(event.target.value as TermShow)}
             >

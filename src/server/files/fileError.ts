@@ -1,6 +1,7 @@
 /** What can go wrong with a file, as data; worded for people in features/problems. */
 export type FileErrorCode =
   | 'changed-meanwhile'
+  | 'picture-replaced'
   | 'already-there'
   | 'symbolic-link'
   | 'hard-link'

@@ -1,6 +1,15 @@
-import { type PreviewSide, previewSides } from '../previews/makePreview';
+import { cachedPreview, type PreviewSide, previewSides } from '../previews/makePreview';
 import { preview } from '../previews/preview';
 import { isPastLimit } from '../readers/readers';
+
+const headers = { 'content-type': 'image/webp', 'cache-control': 'private, max-age=31536000, immutable' };
+const cannotShow = () => Response.json({ message: 'This picture cannot be shown.' }, { status: 422 });
+
+/** The cached preview of a picture whose file holds another one now. */
+export async function formerPreviewResponse(identity: string | undefined): Promise<Response> {
+  const bytes = identity && (await cachedPreview(identity, previewSides[0]));
+  return bytes ? new Response(new Uint8Array(bytes), { headers }) : cannotShow();
+}
 
 /** A picture as WebP, its longer side at least `asked` pixels where one of that size is made. */
 export async function previewResponse(
@@ -11,11 +20,9 @@ export async function previewResponse(
   const side: PreviewSide = previewSides.find((one) => one >= asked) ?? previewSides.at(-1)!;
   try {
     const bytes = await preview(file, side, identity);
-    return new Response(new Uint8Array(bytes), {
-      headers: { 'content-type': 'image/webp', 'cache-control': 'private, max-age=31536000, immutable' },
-    });
+    return new Response(new Uint8Array(bytes), { headers });
   } catch (error) {
     if (isPastLimit(error)) throw error;
-    return Response.json({ message: 'This picture cannot be shown.' }, { status: 422 });
+    return cannotShow();
   }
 }

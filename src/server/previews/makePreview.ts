@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { lstat, mkdir, rename, rm, utimes, writeFile } from 'node:fs/promises';
+import { lstat, mkdir, readFile, rename, rm, utimes, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { isRawName } from '../../core/naming/shots';
 import { config } from '../config';
@@ -53,6 +53,18 @@ async function contentKey(
     return `${file}|${size}|${mtimeMs}`;
   }
   return `${identity || (await identityOfFile(file, read))}|${read.picture.camera.orientation}`;
+}
+
+/** Exif Orientation; 0 where a file states none. */
+const ORIENTATIONS = [0, 1, 2, 3, 4, 5, 6, 7, 8, undefined];
+
+/** The preview of picture data that no file here holds any more, if it is still cached. */
+export async function cachedPreview(identity: string, side: PreviewSide): Promise<Buffer | undefined> {
+  for (const orientation of ORIENTATIONS) {
+    const bytes = await readFile(keptAt(`${identity}|${orientation}|${side}`)).catch(() => undefined);
+    if (bytes) return bytes;
+  }
+  return undefined;
 }
 
 function keptAt(key: string): string {

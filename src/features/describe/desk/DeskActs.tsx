@@ -18,6 +18,7 @@ import { Disagreements } from './Disagreements';
 import { GatherDialog } from './GatherDialog';
 import { PutCopied } from './PutCopied';
 import { PutTemplates } from './PutTemplates';
+import { ReplacedPictures } from './ReplacedPictures';
 import { useDesk } from './useDesk';
 import type { DeskFields } from './useDeskFields';
 import type { WritingState } from './useWriting';
@@ -36,7 +37,7 @@ interface Props {
 
 const MOST_ASKED = 200;
 
-type Open = 'settle' | 'templates' | 'copied' | 'compose' | 'gather';
+type Open = 'replaced' | 'settle' | 'templates' | 'copied' | 'compose' | 'gather';
 
 /** What can be done with the whole of the selection. */
 export function DeskActs({
@@ -64,6 +65,7 @@ export function DeskActs({
     return [...new Set(found.map((view) => view.id))].filter((id) => !ids.has(id));
   }, [chosen, versionsOf]);
   const changed = chosen.filter((view) => view.isChanged);
+  const replaced = chosen.filter((view) => view.isReplaced);
   const seen = useMutation({
     mutationFn: () =>
       apiRequest(`assignments/${assignmentId}/seen`, 'POST', {
@@ -88,6 +90,11 @@ export function DeskActs({
       {more.length > 0 && onSelect && (
         <LinkButton type="button" onClick={() => onSelect([...chosen.map((view) => view.id), ...more])}>
           Select {counted(more.length, 'version')} of {count === 1 ? 'it' : 'them'} too
+        </LinkButton>
+      )}
+      {replaced.length > 0 && (
+        <LinkButton type="button" onClick={() => setOpen('replaced')}>
+          {labels.draftsOfAFormerPicture} …
         </LinkButton>
       )}
       {changed.length > 0 && (
@@ -124,6 +131,9 @@ export function DeskActs({
             close();
           }}
         />
+      )}
+      {open === 'replaced' && (
+        <ReplacedPictures assignmentId={assignmentId} replaced={replaced} views={views} onClose={close} />
       )}
       {open === 'templates' && <PutTemplates {...common} inForce={inForce} write={write} onDone={close} />}
       {open === 'copied' && copied && <PutCopied {...common} copied={copied} write={write} onClose={close} />}

@@ -114,7 +114,7 @@ interface Meant {
 }
 
 function meantBy(views: readonly PhotoView[], selected: ReadonlySet<string>): Meant {
-  const drafted = views.filter((view) => view.drafted);
+  const drafted = views.filter((view) => view.drafted && !view.isReplaced);
   const among = selected.size === 0 ? [] : drafted.filter((view) => selected.has(view.id));
   const isSelection = among.length > 0;
   const upTo = views.at(-1)?.place ?? 0;

@@ -78,6 +78,13 @@ export function ProofDialog({ proof, blocked, scope, busy, onClose, onEmbed }: P
           {counted(pictures, 'picture')} in “{folder}” cannot be written: {blockedWords[why]}
         </Notice>
       ))}
+      {proof.replaced > 0 && (
+        <Notice kind="warning" paddingBottom="2">
+          {counted(proof.replaced, 'picture')} {proof.replaced === 1 ? 'stays' : 'stay'} as{' '}
+          {proof.replaced === 1 ? 'it is' : 'they are'}: another program replaced the file. Choose at the desk
+          what to do with the drafts.
+        </Notice>
+      )}
       <ProofLines proof={proof} />
       <Cuts cuts={proof.cuts} />
       <Hindered

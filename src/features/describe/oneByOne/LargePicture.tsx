@@ -73,7 +73,7 @@ export function LargePicture({
         title="Alt+Z; Z on the picture"
         onClick={onZoom}
       >
-        {isWhole ? labels.n100 : labels.wholePicture}
+        {isWhole ? labels.fullSize : labels.wholePicture}
       </chakra.button>
     </Box>
   );

@@ -88,9 +88,9 @@ function ShowChoice({
   const isOffered = !['empty', 'differs', 'holds', 'rule'].includes(show.of);
   return (
     <chakra.label>
-      {uiLabels.show2}{' '}
+      {uiLabels.showPictures}{' '}
       <Select
-        aria-label={uiLabels.show2}
+        aria-label={uiLabels.showPictures}
         value={code}
         fontSize="small"
         height="1.5rem"

@@ -45,12 +45,14 @@ function stateOf(
   {
     isGone,
     isChanged,
+    isReplaced,
     drafted,
     unreadable,
     signed,
-  }: Pick<ListedSummary, 'isGone' | 'isChanged' | 'drafted' | 'unreadable' | 'signed'>,
+  }: Pick<ListedSummary, 'isGone' | 'isChanged' | 'isReplaced' | 'drafted' | 'unreadable' | 'signed'>,
   strip: Strip,
 ): PhotoView['state'] {
+  if (isReplaced) return { words: 'drafts of a former picture', kind: 'attention' };
   if (isGone) return { words: 'its file is gone', kind: 'attention' };
   if (isChanged) return { words: drafted ? 'draft; changed outside' : 'changed outside', kind: 'attention' };
   if (drafted) return draft;

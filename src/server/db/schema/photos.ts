@@ -27,6 +27,11 @@ export const photos = pgTable(
     notApplicable: text().array().$type<ThreadId[]>().notNull().default(sql`'{}'`),
     /** When another program was found to have changed its files; null once that was looked at, or written over. */
     changedOutsideAt: pointInTime(),
+    /** When its file was found to hold another picture while it had drafts: they wait for a choice (settleReplaced). */
+    replacedAt: pointInTime(),
+    /** Sample and content identity of the picture that the drafts were written for. */
+    formerSample: text(),
+    formerIdentity: text(),
     /** When its file was not found any more. */
     goneAt: pointInTime(),
     createdAt: createdAt(),

@@ -4,6 +4,7 @@ import { recordSources } from '../../../core/drafts/disagreements';
 import type { Scope } from '../../../core/drafts/scope';
 import { threads } from '../../../core/threads/threads';
 import type { Writing } from '../../operations/drafts/writing';
+import type { ReplacedChoice } from '../../operations/photos/settleReplaced';
 import { schema } from '../body';
 import { id, list, object, structure, text } from './parts';
 import { scope } from './scope';
@@ -22,6 +23,15 @@ export const scoped = schema<{ scope: Scope }>(object({ scope }));
 
 export const templatesInScope = schema<{ scope: Scope; templates?: string[]; fillOnly?: FieldId[] }>(
   object({ scope, templates: list(id, 100), fillOnly: list(fieldName, 200) }, ['scope']),
+);
+
+export const replaced = schema<{ photoId: string; choice: ReplacedChoice }>(
+  object({
+    photoId: id,
+    choice: {
+      oneOf: [object({ kind: { enum: ['keep', 'discard'] } }), object({ kind: { const: 'move' }, to: id })],
+    },
+  }),
 );
 
 export const writingStep = schema<{ writingId: string; undone: boolean }>(

@@ -15,7 +15,11 @@ const side = { type: 'integer', minimum: 1, maximum: 10_000 };
 const at = { type: 'string', maxLength: 200 };
 
 export const pathQuery = querySchema<{ path: string }>({ path: { ...path, default: '' } });
-export const previewQuery = querySchema<{ side?: number }>({ side, at });
+export const previewQuery = querySchema<{ side?: number; former?: boolean }>({
+  side,
+  at,
+  former: { type: 'boolean' },
+});
 export const sourcePreviewQuery = querySchema<{ path: string; side?: number }>({ path, side, at }, ['path']);
 export const runItemsQuery = querySchema<{ from: number; most: number }>({
   from: { ...whole(1_000_000), default: 0 },

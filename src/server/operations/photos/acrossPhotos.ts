@@ -1,4 +1,4 @@
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, isNotNull, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
 import { type Across, across, termsAcross } from '../../../core/drafts/across';
@@ -18,7 +18,7 @@ import { captionOf } from '../drafts/captionWords';
 import { listedWith } from './leanPhotos';
 import { type LeanPhoto, listPhotosById } from './photos';
 import { alikePhotosOf, listPhotosOf } from './photosInScope';
-import { hasDrafts, inScope } from './scope';
+import { hasDraftsToEmbed, inScope } from './scope';
 
 /** One field across a selection, with where it comes from. */
 export interface FieldAcross extends Across {
@@ -134,6 +134,8 @@ export interface DraftsProof extends Proof {
   readonly asOf: string;
   readonly unreadable: number;
   readonly signed: number;
+  /** Pictures whose drafts stay out, because their files hold other pictures now. */
+  readonly replaced: number;
   /** Texts that IIM will cut; some of them. */
   readonly cuts: readonly IimCut[];
 }
@@ -150,7 +152,7 @@ export async function proofOfDrafts(
       array_agg(distinct ${drafts.field}) as fields
     from ${drafts} join ${photos} on ${eq(photos.id, drafts.photoId)} where ${await inScope(context, assignmentId, scope)}`);
   const { as_of: asOf, fields } = rows[0]!;
-  const which = and(await inScope(context, assignmentId, scope), hasDrafts(context));
+  const which = and(await inScope(context, assignmentId, scope), hasDraftsToEmbed(context));
   const listed = await listedWith<{ problems: StoredRecord['problems'] | null }>(
     context,
     which,
@@ -164,6 +166,10 @@ export async function proofOfDrafts(
     asOf,
     unreadable: hindered.filter((one) => one.unreadable).length,
     signed: hindered.filter((one) => one.signed).length,
+    replaced: await context.db.$count(
+      photos,
+      and(await inScope(context, assignmentId, scope), isNotNull(photos.replacedAt)),
+    ),
     cuts: iimCuts(drafted, CUTS),
   };
 }

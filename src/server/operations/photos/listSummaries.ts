@@ -13,6 +13,8 @@ export interface ListedSummary extends Omit<StoredSummary, 'version'> {
   readonly isGone?: true;
   /** Another program changed its files, and nobody has looked at it since. */
   readonly isChanged?: true;
+  /** Its drafts were written for another picture, which its file held before. */
+  readonly isReplaced?: true;
   /** Changes with the file, so that previews are fetched again. */
   readonly revision: string;
 }
@@ -126,10 +128,11 @@ async function textsOf(
  * The members that are no part of the summary, and behind them the summary: one object. Put together as text, which
  * takes the database little more than half as long as making an object.
  */
-const flag = (name: 'isGone' | 'isChanged', at: AnyColumn) =>
+const flag = (name: 'isGone' | 'isChanged' | 'isReplaced', at: AnyColumn) =>
   sql`case when ${at} is null then '' else ${sql.raw(`',"${name}":true'`)} end`;
 const own = sql<string>`'{"id":"' || ${photos.id} || '","name":' || to_json(${photos.name}) || ',"place":' || ${photos.position}
-  || ',"revision":' || to_json(${files.modifiedNs}) || ${flag('isGone', photos.goneAt)} || ${flag('isChanged', photos.changedOutsideAt)}`;
+  || ',"revision":' || to_json(${files.modifiedNs}) || ${flag('isGone', photos.goneAt)} || ${flag('isChanged', photos.changedOutsideAt)}
+  || ${flag('isReplaced', photos.replacedAt)}`;
 const summary = sql<string | null>`(${photoSummaries.summary} - 'version')::text`;
 const text = sql`${own} || ',' || ltrim(${summary}, '{')`;
 

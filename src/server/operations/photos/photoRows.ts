@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { and, eq, max } from 'drizzle-orm';
+import { type AnyColumn, and, eq, max, type SQL, sql } from 'drizzle-orm';
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { drafts } from '../../db/schema/drafts';
@@ -67,7 +67,10 @@ export async function photoAt({ db }: Context, place: ShotPlace, name: string): 
   return here?.photoId;
 }
 
-/** What the files of a photo say now. */
+/**
+ * Writes what the files of a photo say now. Where the file holds another picture than before, and the photo has drafts, they are set
+ * apart: they were written for the former picture. They are not set apart any more when the former picture is back.
+ */
 export async function rereadPhoto(
   context: Context,
   photoId: string,
@@ -81,8 +84,22 @@ export async function rereadPhoto(
 ): Promise<void> {
   await context.db
     .update(photos)
-    .set({ ...rowOf(read, sample), ...more })
+    .set({ ...rowOf(read, sample), ...more, ...draftsApart(context, sample) })
     .where(eq(photos.id, photoId));
+}
+
+/** The columns of a photo that set its drafts apart when its picture data is now known by `sample`. */
+function draftsApart(context: Context, sample: string) {
+  const isFirst = sql`${photos.replacedAt} is null and ${photos.contentSample} not in ('', ${sample})
+    and exists (select from ${drafts} where ${eq(drafts.photoId, photos.id)})`;
+  const isBack = sql`${photos.formerSample} = ${sample}`;
+  const next = (at: SQL, column: AnyColumn) =>
+    sql`case when ${isFirst} then ${at} when ${isBack} then null else ${column} end`;
+  return {
+    replacedAt: next(sql`${context.now().toISOString()}::timestamptz`, photos.replacedAt),
+    formerSample: next(sql`${photos.contentSample}`, photos.formerSample),
+    formerIdentity: next(sql`${photos.contentIdentity}`, photos.formerIdentity),
+  };
 }
 
 /** Its files are elsewhere: their rows go before those of the new place are written. */

@@ -13,6 +13,7 @@ import { files, photos } from '../../db/schema/photos';
 import type { DraftValue } from '../../db/stored/drafts';
 import type { StoredRecord } from '../../db/stored/records';
 import { diskLayer } from '../../files/diskLayer';
+import { FileError } from '../../files/fileError';
 import { pathInside } from '../../files/folders';
 import { required } from '../../problems/errors';
 
@@ -142,6 +143,15 @@ export async function photoPicture(
   const stat = await diskLayer.stat(whole).catch(() => undefined);
   const same = stat?.size === file.size && String(stat.modifiedNs) === file.modifiedNs;
   return { path: whole, identity: same ? (photo?.identity ?? null) : null };
+}
+
+/** Throws `picture-replaced` where the drafts of a photo were written for a picture that its file does not hold any more. */
+export async function refuseReplaced({ db }: Context, photoId: string): Promise<void> {
+  const [photo] = await db
+    .select({ name: photos.name, replacedAt: photos.replacedAt })
+    .from(photos)
+    .where(eq(photos.id, photoId));
+  if (photo?.replacedAt) throw new FileError('picture-replaced', photo.name);
 }
 
 /** All files of a photo: their rows, the folder they stand in, and their names there. */

@@ -48,6 +48,10 @@ function inGathering({ db }: Context, id: string): SQL {
   );
 }
 
+/** True for photos with drafts that may be written: not set apart for a former picture. */
+export const hasDraftsToEmbed = (context: Context): SQL =>
+  and(hasDrafts(context), isNull(photos.replacedAt))!;
+
 /** True for photos that have drafts. */
 export function hasDrafts({ db }: Context): SQL {
   return exists(db.select({ one: sql`1` }).from(drafts).where(eq(drafts.photoId, photos.id)));

@@ -1,5 +1,5 @@
 import type { SQL } from 'drizzle-orm';
-import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Scope } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { drafts } from '../../db/schema/drafts';
@@ -34,6 +34,7 @@ export async function startEmbed(
       .where(
         and(
           await inScope(tx, assignmentId, scope),
+          isNull(photos.replacedAt),
           asOf === undefined ? undefined : sql`${drafts.changedAt} <= ${asOf}::timestamptz`,
           sql`not exists (${itemsUnderWay(tx)})`,
           request.fields && inArray(drafts.field, [...request.fields]),

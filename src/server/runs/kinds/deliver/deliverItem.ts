@@ -11,7 +11,7 @@ import { runItems } from '../../../db/schema/runs';
 import type { RunItemResult, StoredProblem, WrittenField } from '../../../db/stored/runs';
 import { containersOf, type ReadShot } from '../../../files/readShot';
 import type { Copying } from '../../../operations/deliveries/copying';
-import { listPhotosById, photoShot } from '../../../operations/photos/photos';
+import { listPhotosById, photoShot, refuseReplaced } from '../../../operations/photos/photos';
 import { required } from '../../../problems/errors';
 import { frozenJpeg, isStreamed, type MadeCopy, makeCopies } from '../../../rendering/makeCopies';
 import { leastRead, type SecondRead } from '../../../secondReader/secondReader';
@@ -30,6 +30,7 @@ const reported: readonly FieldId[] = [
 /** Makes the copies of one picture, reads them back, and notes what left. The picture itself is only read. */
 export async function deliverItem(context: Context, run: DeliverRun, item: Item): Promise<void> {
   const photoId = item.photoId!;
+  await refuseReplaced(context, photoId);
   const { folder, shot } = await photoShot(context, photoId);
   const [photo] = await listPhotosById(context, [photoId]);
   const read = await readForItem(item, folder, shot);

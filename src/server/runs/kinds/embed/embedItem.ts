@@ -20,7 +20,7 @@ import { withFile } from '../../../files/source';
 import { verifyWritten } from '../../../files/verifyWritten';
 import { writeOver } from '../../../files/writeOver';
 import { indexShot } from '../../../operations/photos/indexShot';
-import { photoShot } from '../../../operations/photos/photos';
+import { photoShot, refuseReplaced } from '../../../operations/photos/photos';
 import { leastRead, type SecondRead } from '../../../secondReader/secondReader';
 import { ClaimLost } from '../../claimLost';
 import type { WorkerLease } from '../../claims';
@@ -48,6 +48,7 @@ export async function embedItem(
 ): Promise<void> {
   const photoId = item.photoId!;
   const located = await withSidecarOnDisk(context, item, await photoShot(context, photoId));
+  await refuseReplaced(context, photoId);
   await refuseChanged(context, item, located);
   const rows = await context.db.select().from(drafts).where(draftsOf(photoId, fields));
   const read = await readForItem(item, located.folder, located.shot);
@@ -153,6 +154,7 @@ async function refuseChanged(context: Context, item: Item, located: Located): Pr
     });
     if (known) continue;
     await indexShot(context, item.photoId!, placeOf(located), located.shot);
+    await refuseReplaced(context, item.photoId!);
     throw new FileError('changed-meanwhile', file);
   }
 }

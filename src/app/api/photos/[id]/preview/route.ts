@@ -1,10 +1,12 @@
 import { endpoint } from '@/server/http/endpoint';
-import { previewResponse } from '@/server/http/previewResponse';
+import { formerPreviewResponse, previewResponse } from '@/server/http/previewResponse';
 import { previewQuery } from '@/server/http/shapes/queries';
 import { photoPicture } from '@/server/operations/photos/photos';
+import { formerIdentityOf } from '@/server/operations/photos/settleReplaced';
 
 export const GET = endpoint<{ id: string }>(async ({ context, query, params }) => {
-  const { side } = query(previewQuery);
+  const { side, former } = query(previewQuery);
+  if (former) return formerPreviewResponse(await formerIdentityOf(context, params.id));
   const { path, identity } = await photoPicture(context, params.id);
   return previewResponse(path, side, identity);
 });
