@@ -17,6 +17,7 @@ export const queryKeys = {
   folderInside: (path?: string) =>
     path === undefined ? (['folder-inside'] as const) : (['folder-inside', path] as const),
   folderState: (path: string) => ['folder-state', path] as const,
+  folderUses: (path: string) => ['folder-uses', path] as const,
   gatherings: () => ['gatherings'] as const,
   inGathering: (id: string, assignmentId: string) => ['gatherings', id, assignmentId] as const,
   columnSets: () => ['column-sets'] as const,
@@ -42,6 +43,7 @@ export const queryKeys = {
     ['photos', assignmentId, 'suggestions', scope] as const,
   places: (asked: string) => ['places', asked] as const,
   recovery: () => ['recovery'] as const,
+  orphans: () => ['orphans'] as const,
   kept: () => ['kept'] as const,
   card: () => ['card'] as const,
   workshop: () => ['workshop'] as const,
@@ -105,7 +107,7 @@ export const concernedBy: Readonly<Record<Change['kind'], (id: string) => readon
     recipes: () => [queryKeys.recipes()],
     licences: () => [queryKeys.licences()],
     kept: () => [queryKeys.kept()],
-    recovery: () => [queryKeys.recovery()],
+    recovery: () => [queryKeys.recovery(), queryKeys.orphans()],
     template: (id) => [
       queryKeys.templates(),
       queryKeys.template(id),

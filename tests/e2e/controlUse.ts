@@ -1,6 +1,9 @@
 import { appendFileSync, existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import type { Browser, Page } from '@playwright/test';
+import { fieldLabel, writtenFieldIds } from '@/core/catalogue/fields';
+
+const fieldNames = new Set(writtenFieldIds.map(fieldLabel));
 
 /**
  * Which controls the pages offer, and which of them a test used with an effect: a request that writes, another address, a download,
@@ -15,10 +18,37 @@ function append(kind: 'offered' | 'used', ids: readonly string[]): void {
   appendFileSync(path.join(home(), `${kind}-${process.pid}`), ids.map((id) => `${id}\n`).join(''));
 }
 
+/** Labels of one control with different values: field names, file names, names of templates. */
+const families: readonly (readonly [label: RegExp, family: string])[] = [
+  [/^.+ (earlier|later)$/, 'move earlier or later'],
+  [/^(who|reach|notice|terms|caption|keywords|where|when) (all|#|by)/, 'thread'],
+  [/^Threads of /, 'threads of a picture'],
+  [
+    /^(archive|duplicate|remove|Remove|Remove fact|Take|look at it:|both are|these are two:|Copy|Move) .+/,
+    '$1 …',
+  ],
+  [
+    /^.+ (#? ?lines|# lacks?|fixed by writing # fails?|✓ none fails|# fails?|written and read back)$/,
+    'a row with its state',
+  ],
+  [/^.*kt#-.*$/, 'a picture'],
+  [/^(Without|with|Kept after|write) .+$/, '$1 …'],
+];
+
+/** One control under all the labels that it can have. */
+function familyOf(label: string): string {
+  if (fieldNames.has(label) || fieldNames.has(label.replace(/ in Other Languages$|: add one$/, '')))
+    return 'a field';
+  const [pattern, family] = families.find(([pattern]) => pattern.test(label)) ?? [];
+  return pattern ? label.replace(new RegExp(`${pattern.source}.*`), family!) : label;
+}
+
 export function readControls(kind: 'offered' | 'used'): Set<string> {
   const files = existsSync(home()) ? readdirSync(home()).filter((name) => name.startsWith(kind)) : [];
   return new Set(
-    files.flatMap((name) => readFileSync(path.join(home(), name), 'utf8').split('\n').filter(Boolean)),
+    files.flatMap((name) =>
+      readFileSync(path.join(home(), name), 'utf8').split('\n').filter(Boolean).map(familyOf),
+    ),
   );
 }
 
@@ -85,7 +115,6 @@ function observeControls(selector: string): void {
     pending = pending.filter(({ until, element }) => now <= until && !isOf(element));
   };
   const onUse = (event: Event) => {
-    if (!event.isTrusted) return;
     const element = (event.target as Element | null)?.closest?.(selector);
     if (!element) return;
     const id = window.controlId!(element);

@@ -80,6 +80,38 @@ test('an assignment: one folder is chosen by mouse and keys, the missing one is 
   home = page.url().replace(/\/prepare$/, '');
 });
 
+test('a folder that another assignment works in is explained; its pictures stay or move by a choice', async () => {
+  const folder = path.join(data, 'prepare-shared');
+  mkdirSync(folder);
+  copyFileSync(path.join(data, 'card/DCIM/100KETCH/kt26-0401.jpg'), path.join(folder, 'one.jpg'));
+  const first = await send<{ id: string }>('assignments', { name: 'First here', workingPath: folder });
+  const names = async (id: string) => {
+    const lines = await (await page.request.get(`${address}/api/assignments/${id}/photos`)).text();
+    return [...lines.matchAll(/"name":"([^"]+)"/g)].map(([, name]) => name);
+  };
+  await page.goto(`${address}/assignments/${first.id}/describe`);
+  await expect.poll(() => names(first.id)).toEqual(['one.jpg']);
+  await page.locator('[data-photo="one.jpg"]').click();
+  await page.getByLabel(labels.describe.caption, { exact: true }).fill('Not embedded yet.');
+  await expect(page.getByText('1 with drafts, saved')).toBeVisible();
+
+  await page.goto(address);
+  await page.getByRole('button', { name: labels.workshop.newAssignment }).click();
+  await box('Name').fill('Second here');
+  await box('Folder').fill(folder);
+  const choices = page.getByRole('radiogroup', { name: labels.workshop.picturesOfTheOthers });
+  await expect(choices.getByRole('link', { name: 'First here' })).toBeVisible();
+  const begin = page.getByRole('button', { name: labels.workshop.begin });
+  await expect(begin).toBeDisabled();
+  await choices.getByRole('radio', { name: labels.workshop.theyMoveHere }).check();
+  await begin.click();
+  await expect(page).toHaveURL(/\/prepare$/);
+  const second = new URL(page.url()).pathname.split('/')[2]!;
+  expect([await names(first.id), await names(second)]).toEqual([[], ['one.jpg']]);
+  await page.goto(`${address}/assignments/${second}/describe`);
+  await expect(page.locator('[data-photo="one.jpg"]')).toContainText('Not embedded yet.');
+});
+
 test('facts save themselves: after a moment, on leaving, and after a server that was away', async () => {
   await page.getByRole('button', { name: labels.prepare.addAFact }).click();
   await box('Name of fact 1').fill('vessel');

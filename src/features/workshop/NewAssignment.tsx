@@ -12,6 +12,7 @@ import { useKeptState } from '@/ui/useKeptState';
 import { useRequestOnce } from '@/ui/useRequestOnce';
 import { labels as uiLabels } from '@/ui/words';
 import { FolderField } from '../folders/FolderField';
+import { FolderInUse, type PicturesOfOthers, useFolderUses } from './FolderInUse';
 import { labels } from './words';
 
 const nothingYet = { name: '', sourcePath: '', workingPath: '' };
@@ -23,12 +24,16 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
   const [open, setOpen] = useState(openAtFirst);
   const { value, set, done } = useKeptState('new assignment', nothingYet);
   const { name, sourcePath, workingPath } = value;
+  const uses = useFolderUses(workingPath);
+  const [picturesOfOthers, setPicturesOfOthers] = useState<PicturesOfOthers>();
+  const isUndecided = uses === undefined || (uses.length > 0 && picturesOfOthers === undefined);
   const { mutate, isPending, error } = useMutation({
     mutationFn: () =>
       requestOnce<{ id: string }>('assignments', 'POST', {
         name,
         workingPath,
         ...(sourcePath ? { sourcePath } : {}),
+        ...(uses && uses.length > 0 ? { picturesOfOthers } : {}),
       }),
     onSuccess: ({ id }) => {
       done();
@@ -74,8 +79,12 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
         onChange={(path) => set({ ...value, workingPath: path })}
         placeholder="e.g. /home/me/pictures/relaunch"
       />
+      <FolderInUse uses={uses ?? []} choice={picturesOfOthers} onChoose={setPicturesOfOthers} />
       <Flex gap="4" alignItems="center" marginTop="3">
-        <Button type="submit" disabled={isPending || name.trim() === '' || workingPath.trim() === ''}>
+        <Button
+          type="submit"
+          disabled={isPending || isUndecided || name.trim() === '' || workingPath.trim() === ''}
+        >
           {labels.begin}
         </Button>
         {error && (

@@ -11,6 +11,7 @@ import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
 import { Assignments } from './Assignments';
 import { CutOff } from './CutOff';
+import { Orphans } from './Orphans';
 import { Shelf } from './Shelf';
 import { Tasks } from './Tasks';
 import { ThemeSwitch } from './ThemeSwitch';
@@ -46,6 +47,7 @@ export function WorkshopPage({ initial }: { initial: Workshop }) {
       >
         <Box padding="5" display="grid" rowGap="7" alignContent="start" gridTemplateColumns="minmax(0, 1fr)">
           <CutOff />
+          <Orphans />
           {isNew ? (
             <Welcome />
           ) : (

@@ -2,6 +2,7 @@
 export type FileErrorCode =
   | 'changed-meanwhile'
   | 'picture-replaced'
+  | 'of-another-assignment'
   | 'already-there'
   | 'symbolic-link'
   | 'hard-link'

@@ -12,6 +12,7 @@ import { readShot } from '../files/readShot';
 import { announce } from '../jobs/queue';
 import { log } from '../log';
 import { readAssignment } from '../operations/assignments/assignments';
+import { indexedPaths } from '../operations/folders/folderUse';
 import { indexFiles, indexShot } from '../operations/photos/indexShot';
 import { keepOutsideChange, recordedFields } from '../operations/photos/photoHistory';
 import { addPhoto, markGone } from '../operations/photos/photoRows';
@@ -158,7 +159,11 @@ async function takeNew(
   fresh: readonly FoundShot[],
   result: Followed,
 ): Promise<void> {
-  for (const { relativePath, shot } of fresh) {
+  const indexed = fresh.length > 0 ? await indexedPaths(context, root.path) : new Set<string>();
+  // A file belongs to one picture: what another assignment has stays with it.
+  for (const { relativePath, shot } of fresh.filter(
+    (one) => !indexed.has(`${root.path}/${one.relativePath}`),
+  )) {
     // A run that began meanwhile records what it places itself.
     if (await isUnderWay(context, assignmentId)) return;
     try {

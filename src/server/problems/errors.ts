@@ -161,6 +161,11 @@ const errors = {
     () => 'Pictures cannot come from the folder that they go to.',
     'Pictures that are there already belong to the assignment: leave “Pictures come from” empty.',
   ),
+  'folder-in-use': row<{ name: string }>(
+    409,
+    ({ name }) =>
+      `The assignment “${name}” works in this folder already. Open it, choose another folder, or say whether its pictures stay with it or move to the new assignment.`,
+  ),
   'folders-nested': row(
     422,
     () => 'The folder that pictures come from and the one that they go to must not lie inside each other.',

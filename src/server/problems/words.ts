@@ -96,6 +96,8 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
     'The file was changed by another program meanwhile. Nothing was written; look at it and try again.',
   'picture-replaced':
     'The file holds another picture than the one that the drafts were written for. Nothing was written. Choose in Describe whether to keep, move or discard the drafts.',
+  'of-another-assignment':
+    'This file belongs to a picture of another assignment. Open that assignment to work on it.',
   'already-there': 'A file of this name is there already, and was not touched.',
   'symbolic-link': 'This is a link to another file. Writing would break it: embed into the file itself.',
   'hard-link':

@@ -6,7 +6,15 @@ import { recipe } from './deliveries';
 import { id, list, nullable, object, text } from './parts';
 
 export const newAssignment = schema<NewAssignment>(
-  object({ name: text(200), workingPath: text(4096), sourcePath: text(4096) }, ['name', 'workingPath']),
+  object(
+    {
+      name: text(200),
+      workingPath: text(4096),
+      sourcePath: text(4096),
+      picturesOfOthers: { enum: ['leave', 'move'] },
+    },
+    ['name', 'workingPath'],
+  ),
 );
 
 export const choiceParts = {

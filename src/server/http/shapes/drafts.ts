@@ -34,6 +34,10 @@ export const replaced = schema<{ photoId: string; choice: ReplacedChoice }>(
   }),
 );
 
+export const orphanSettlement = schema<{ ids: string[]; act: 'restore' | 'discard' }>(
+  object({ ids: list(id, 500), act: { enum: ['restore', 'discard'] } }),
+);
+
 export const writingStep = schema<{ writingId: string; undone: boolean }>(
   object({ writingId: id, undone: { type: 'boolean' } }),
 );

@@ -15,6 +15,7 @@ import { announce } from '../../jobs/queue';
 import { failure, required } from '../../problems/errors';
 import { knownChecklist } from '../checklists/checklists';
 import { openFolder, refuseOverlap } from '../folders/folders';
+import { movePicturesHere, usesOf } from '../folders/folderUse';
 import { type ListedPerson, putPeople, readPeople } from './people';
 
 export interface Assignment {
@@ -92,18 +93,22 @@ export interface NewAssignment {
   readonly name: string;
   readonly workingPath: string;
   readonly sourcePath?: string;
+  /** Where other assignments have pictures in the folder: they stay with them, or move to this one. */
+  readonly picturesOfOthers?: 'leave' | 'move';
 }
 
 /** Begins an assignment; standing templates are in force, in the order of the newest one. */
 export async function createAssignment(
   context: Context,
-  { name, workingPath, sourcePath }: NewAssignment,
+  { name, workingPath, sourcePath, picturesOfOthers }: NewAssignment,
 ): Promise<{ id: string }> {
   if (name.trim() === '') throw failure('name-missing', { what: 'the assignment' });
   return inTransaction(context, async (tx) => {
     const working = await openFolder(tx, { path: workingPath, kind: 'working' });
     const source = sourcePath ? await openFolder(tx, { path: sourcePath, kind: 'source' }) : undefined;
     if (source) refuseOverlap(working.path, source.path);
+    const [user] = await usesOf(tx, working.path);
+    if (user && !picturesOfOthers) throw failure('folder-in-use', { name: user.name });
     const standing = await standingTemplates(tx);
     const [row] = await tx.db
       .insert(assignments)
@@ -111,6 +116,7 @@ export async function createAssignment(
       .returning({ id: assignments.id });
     const made = required(row, 'assignment');
     await putInForce(tx, made.id, standing);
+    if (picturesOfOthers === 'move') await movePicturesHere(tx, made.id, working);
     return made;
   });
 }

@@ -1,11 +1,12 @@
 import path from 'node:path';
-import { and, eq, notInArray } from 'drizzle-orm';
+import { and, eq, notInArray, sql } from 'drizzle-orm';
 import type { ShotRole } from '../../../core/embed/planShot';
 import type { Shot } from '../../../core/naming/shots';
 import type { Context } from '../../context';
 import { files } from '../../db/schema/photos';
 import type { Written } from '../../files/applyEdits';
 import { digestOf } from '../../files/digest';
+import { FileError } from '../../files/fileError';
 import { sampleOfFile } from '../../files/knownContent';
 import type { FileLayer } from '../../files/layer';
 import type { PhotoFile } from '../../files/readPhotoFile';
@@ -83,10 +84,17 @@ export async function indexFiles(
       modifiedNs: String(file.stat.modifiedNs),
       digest,
     };
-    await context.db
+    const [kept] = await context.db
       .insert(files)
       .values(row)
-      .onConflictDoUpdate({ target: [files.folderId, files.relativePath], set: row });
+      .onConflictDoUpdate({
+        target: [files.folderId, files.relativePath],
+        set: row,
+        setWhere: sql`(select assignment_id from photos where id = ${files.photoId})
+          = (select assignment_id from photos where id = ${photoId})`,
+      })
+      .returning({ id: files.id });
+    if (!kept) throw new FileError('of-another-assignment', name);
   }
   if (isNew) return digests;
   const roles = parts.map((part) => part.role);

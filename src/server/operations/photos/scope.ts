@@ -53,7 +53,7 @@ export const hasDraftsToEmbed = (context: Context): SQL =>
   and(hasDrafts(context), isNull(photos.replacedAt))!;
 
 /** True for photos that have drafts. */
-export function hasDrafts({ db }: Context): SQL {
+function hasDrafts({ db }: Context): SQL {
   return exists(db.select({ one: sql`1` }).from(drafts).where(eq(drafts.photoId, photos.id)));
 }
 

@@ -1,0 +1,6 @@
+import { endpoint } from '@/server/http/endpoint';
+import { pathQuery } from '@/server/http/shapes/queries';
+import { usesOf } from '@/server/operations/folders/folderUse';
+
+/** Assignments that work in a folder already. */
+export const GET = endpoint(({ context, query }) => usesOf(context, query(pathQuery).path.trim()));
