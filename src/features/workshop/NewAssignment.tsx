@@ -26,7 +26,8 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
   const { name, sourcePath, workingPath } = value;
   const uses = useFolderUses(workingPath);
   const [picturesOfOthers, setPicturesOfOthers] = useState<PicturesOfOthers>();
-  const isUndecided = uses === undefined || (uses.length > 0 && picturesOfOthers === undefined);
+  // While the uses are loading or cannot be loaded, the server refuses a folder in use.
+  const isUndecided = uses !== undefined && uses.length > 0 && picturesOfOthers === undefined;
   const { mutate, isPending, error } = useMutation({
     mutationFn: () =>
       requestOnce<{ id: string }>('assignments', 'POST', {
