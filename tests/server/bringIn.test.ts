@@ -191,6 +191,7 @@ test('two runs into one folder at once, from two cards with the same names, lose
     name: 'Second card',
     workingPath: one.working,
     sourcePath,
+    picturesOfOthers: 'leave',
   });
   const first = await one.start();
   const second = await startImport(server.context, same.id, { paths: one.paths, leaveAsTheyAre: [] });

@@ -100,6 +100,10 @@ test('drafts that an earlier version left without a file are listed, and given b
     picturesOfOthers: 'leave',
   });
   await server.db.delete(files).where(inArray(files.photoId, [a.id, b.id]));
+  await server.db
+    .update(photos)
+    .set({ orphaned: true })
+    .where(inArray(photos.id, [a.id, b.id]));
   await followAssignment(server.context, second);
   const [holder] = await listPhotos(server.context, second);
   await writeDrafts(server.context, second, these([holder!.id]), {

@@ -110,6 +110,14 @@ test('what is written on a page is saved and is no version; keeping it makes one
   expect((await readTemplate(server.context, begun.id)).draft).toBeNull();
 });
 
+// "…, copyright 2022" was copied as "…, copyright 2".
+test('a copy of a template whose name ends in a year keeps the year; a numbered copy counts on', async () => {
+  const { id } = await createTemplate(server.context, { name: 'Rights 2022', kind: 'job', entries: [] });
+  const copy = await copyTemplate(server.context, id, 'duplicate');
+  const next = await copyTemplate(server.context, copy.id, 'duplicate');
+  expect([copy.name, next.name]).toEqual(['Rights 2022 2', 'Rights 2022 3']);
+});
+
 test('a page that was never kept goes with its draft', async () => {
   const begun = await beginTemplate(server.context, text('Gone', []));
   expect(await dropTemplateDraft(server.context, begun.id)).toEqual({ removed: true });

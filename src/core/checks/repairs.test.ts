@@ -54,6 +54,12 @@ test.each<[string, Check, PictureFacts, Changes | undefined]>([
     picture({ copyrightNotice: '© 2024 Aune Pell, all rights reserved', dateCreated: '2026-05-14' }),
     { copyrightNotice: '© 2026 Aune Pell, all rights reserved' },
   ],
+  [
+    'a date after today is a wrong camera clock, not a year',
+    { check: 'notice-year' },
+    picture({ copyrightNotice: '© 2020 Aune Pell', dateCreated: '2099-05-14' }),
+    undefined,
+  ],
   ['no date, no year', { check: 'notice-year' }, picture({ copyrightNotice: '© 2031 Aune Pell' }), undefined],
   [
     'sign and year',

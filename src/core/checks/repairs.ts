@@ -22,11 +22,11 @@ const repairs: { readonly [K in CheckKind]?: Repair } = {
     ...ofEmail(asText(values.contactEmail)),
   }),
   'licence-link': ({ values }) => ofAddresses(values, ['webStatement']),
-  'notice-elements': ({ values }) => {
+  'notice-elements': ({ values }, { today }) => {
     const notice = asText(values.copyrightNotice);
     if (notice.trim() === '') return nothing;
     const { sign, year, owner } = noticeElements(notice);
-    const [taken, named] = [yearTaken(values), ownerNamed(values)];
+    const [taken, named] = [yearTaken(values, today), ownerNamed(values)];
     const fixed = withNoticeParts(notice, {
       ...(sign ? {} : { sign: '©' as const }),
       ...(!year && taken ? { year: taken } : {}),
@@ -37,8 +37,8 @@ const repairs: { readonly [K in CheckKind]?: Repair } = {
     const isFixed = after.sign && (after.year || taken === undefined) && (after.owner || named === undefined);
     return fixed === notice || !isFixed ? nothing : { copyrightNotice: fixed };
   },
-  'notice-year': ({ values }) => {
-    const [notice, taken] = [asText(values.copyrightNotice), yearTaken(values)];
+  'notice-year': ({ values }, { today }) => {
+    const [notice, taken] = [asText(values.copyrightNotice), yearTaken(values, today)];
     const fixed = taken ? withNoticeParts(notice, { year: taken }) : notice;
     return fixed === notice ? nothing : { copyrightNotice: fixed };
   },
@@ -106,7 +106,14 @@ function ofEmail(text: string): Changes {
   return bare !== text && isEmailAddress(bare) ? { contactEmail: bare } : nothing;
 }
 
-const yearTaken = (values: PictureFacts['values']) => /^\d{4}/.exec(asText(values.dateCreated))?.[0];
+/** The oldest known photograph was taken then. */
+const FIRST_YEAR = '1826';
+
+/** Undefined where the date cannot be true: a camera clock that was never set, or is ahead. */
+function yearTaken({ dateCreated }: PictureFacts['values'], today: string): string | undefined {
+  const year = /^\d{4}/.exec(asText(dateCreated))?.[0];
+  return year && year >= FIRST_YEAR && year <= today.slice(0, 4) ? year : undefined;
+}
 
 /** The owner, where one is stated, else the creator; nobody where there are several. */
 function ownerNamed({ copyrightOwner, creator }: PictureFacts['values']): string | undefined {

@@ -57,7 +57,13 @@ export async function overlayOf(
     .composite(places.map(({ left, top }) => ({ input: drawn, left, top })))
     .png()
     .toBuffer();
-  return { input, tile: true, gravity: 'northwest' };
+  // An overlay must not be larger than the picture: of a tile that is, the copy shows a part.
+  const part = { width: Math.min(tile.width, copy.width), height: Math.min(tile.height, copy.height) };
+  const fitting = await sharp(input)
+    .extract({ left: 0, top: 0, ...part })
+    .png()
+    .toBuffer();
+  return { input: fitting, tile: true, gravity: 'northwest' };
 }
 
 async function lightness(picture: Sharp, { left, top, width, height }: Placed): Promise<number> {

@@ -58,7 +58,8 @@ export const rightsTests: Tests<
     const taken = /^\d{4}/.exec(asText(values.dateCreated))?.[0];
     if (latest === undefined) return passes;
     if (latest > today.slice(0, 4)) return [failing('year-after-today', 'copyrightNotice', latest)];
-    return taken !== undefined && latest < taken
+    // A camera clock that is ahead says nothing about the notice.
+    return taken !== undefined && taken <= today.slice(0, 4) && latest < taken
       ? [failing('year-before-taken', 'copyrightNotice', latest)]
       : passes;
   },

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { bigint, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { bigint, boolean, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { ShotRole } from '../../../core/embed/planShot';
 import type { ThreadId } from '../../../core/threads/threads';
 import { outsideChangesShape, recordShape, summaryShape } from '../stored/records';
@@ -32,6 +32,8 @@ export const photos = pgTable(
     /** Sample and content identity of the picture that the drafts were written for. */
     formerSample: text(),
     formerIdentity: text(),
+    /** Its file went to a picture of another assignment, in a version that allowed that (photos/orphans). */
+    orphaned: boolean().notNull().default(false),
     /** When its file was not found any more. */
     goneAt: pointInTime(),
     createdAt: createdAt(),
@@ -40,6 +42,7 @@ export const photos = pgTable(
     index('photos_assignment').on(table.assignmentId, table.position),
     index('photos_identity').on(table.contentIdentity),
     index('photos_sample').on(table.contentSample),
+    index('photos_orphaned').on(table.id).where(sql`${table.orphaned}`),
   ],
 );
 

@@ -1,4 +1,4 @@
-import { and, eq, exists, inArray, ne, notExists, sql } from 'drizzle-orm';
+import { and, eq, exists, inArray, ne, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
@@ -27,8 +27,7 @@ const MOST = 500;
 export async function listOrphans({ db }: Context): Promise<Orphan[]> {
   const holder = alias(photos, 'holder');
   const holds = alias(assignments, 'holds');
-  const fileOf = (id: typeof photos.id | typeof holder.id) =>
-    db.select({ one: sql`1` }).from(files).where(eq(files.photoId, id));
+  const itsFile = db.select({ one: sql`1` }).from(files).where(eq(files.photoId, holder.id));
   const rows = await db
     .select({
       id: photos.id,
@@ -49,13 +48,13 @@ export async function listOrphans({ db }: Context): Promise<Orphan[]> {
         eq(holder.contentSample, photos.contentSample),
         ne(photos.contentSample, ''),
         eq(holder.name, photos.name),
-        exists(fileOf(holder.id)),
+        exists(itsFile),
       ),
     )
     .leftJoin(holds, eq(holds.id, holder.assignmentId))
     .where(
       and(
-        notExists(fileOf(photos.id)),
+        eq(photos.orphaned, true),
         exists(db.select({ one: sql`1` }).from(drafts).where(eq(drafts.photoId, photos.id))),
       ),
     )

@@ -64,6 +64,9 @@ const problemsOf = ({ problems }: Item) => (problems ?? []).map(problemWords);
 const secondReadWords = ({ result }: Item) =>
   result?.readAgain ? `${result.readAgain.compared} of ${result.readAgain.changed}` : '';
 
+/** A cell that a spreadsheet would compute as a formula is marked as text by an apostrophe (common practice). */
+const asCell = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
+
 /** RFC 4180, a line for each value that was written, and one for a file in which none was. */
 function csvPrinter(): Printer {
   const heads = [
@@ -91,7 +94,10 @@ function csvPrinter(): Printer {
         ...about,
       ]);
       const rows = values.length > 0 ? values : [[item.name, item.state, '', '', '', '', ...about]];
-      return `${formatTable(rows, ',')}\r\n`;
+      return `${formatTable(
+        rows.map((row) => row.map(asCell)),
+        ',',
+      )}\r\n`;
     },
     foot: '',
   };

@@ -80,9 +80,11 @@ export async function copyTemplate(
   return { ...made, branchedFrom: how === 'branch' ? id : null };
 }
 
+/** "Name 2", "Name 3": a number at the end goes only where a template has the name without it; a year stays. */
 function freeName(name: string, all: readonly ListedTemplate[]): string {
   const taken = new Set(all.map((one) => one.name.toLowerCase()));
-  const base = name.slice(0, 190).replace(/ \d+$/, '');
+  const bare = name.slice(0, 190).replace(/ \d{1,3}$/, '');
+  const base = taken.has(bare.toLowerCase()) ? bare : name.slice(0, 190);
   for (let number = 2; ; number++)
     if (!taken.has(`${base} ${number}`.toLowerCase())) return `${base} ${number}`;
 }
