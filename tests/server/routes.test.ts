@@ -262,3 +262,18 @@ test('HEAD on the change stream takes none of the streams', async () => {
   expect(stream.status).toBe(200);
   closing.abort();
 });
+
+test('a preview of a template with a structure of unsound members is refused, never 500', async () => {
+  const { POST } = await import('@/app/api/templates/preview/route');
+  const address = config().address;
+  const asked = (structures: unknown) =>
+    new Request(`${address}/api/templates/preview`, {
+      method: 'POST',
+      headers: { host: new URL(address).host, origin: address, 'content-type': 'application/json' },
+      body: JSON.stringify({ entries: [{ field: 'licensor', rule: 'overwrite', texts: [], structures }] }),
+    });
+  for (const structures of [[{ x: null }], [{ name: null }], [{ name: 7 }], [{ name: { deep: [null] } }]]) {
+    const { status } = await POST(asked(structures), { params: Promise.resolve({}) });
+    expect([structures, status]).toEqual([structures, 400]);
+  }
+});

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { valueFor } from '../../../tests/fixtures/values';
 import { checkStructure, checkText, checkValue } from './checkValue';
-import { type FieldId, field, writtenFieldIds } from './fields';
+import { choiceWords, type FieldId, field, writtenFieldIds } from './fields';
 import { canonicalPosition } from './position';
 
 const expected = (id: FieldId, value: unknown) => {
@@ -117,3 +117,11 @@ test('positions are kept with as many decimals as their axis, never as -0', () =
   expect(canonicalPosition('altitude', '12.34567')).toBe('12.346');
   expect(canonicalPosition('longitude', '1e2')).toBeUndefined();
 });
+
+// A draft with such a code made the page of its template answer 500.
+test.each(['constructor', 'toString', '__proto__', 'hasOwnProperty'])(
+  'the code %s has no words of its own',
+  (code) => {
+    expect(choiceWords(field('rightsStatus').choices, code)).toBe(code);
+  },
+);

@@ -516,6 +516,11 @@ export function fieldLabel(id: FieldId): string {
   return label ?? standardName;
 }
 
+/** The words of a code among choices; the code itself where it is none of them, such as "constructor". */
+export function choiceWords(choices: FieldRow['choices'], code: string): string {
+  return choices && Object.hasOwn(choices, code) ? choices[code]! : code;
+}
+
 /** Every name of a field, the one of the interface first. */
 export function fieldNames(id: FieldId): readonly string[] {
   const { standardName, otherNames } = field(id);

@@ -1,6 +1,7 @@
 'use client';
 
 import { chakra, Flex } from '@chakra-ui/react';
+import { choiceWords } from '@/core/catalogue/fields';
 import { joinList, separatorsOf, splitList } from '@/core/keywords/listText';
 
 const separators = separatorsOf(false);
@@ -18,7 +19,7 @@ export function ChoicesEditor({
   onChange: (typed: string) => void;
 }) {
   const chosen = splitList(typed, separators);
-  const all = [...Object.keys(choices), ...chosen.filter((code) => !(code in choices))];
+  const all = [...Object.keys(choices), ...chosen.filter((code) => !Object.hasOwn(choices, code))];
   const put = (code: string, ticked: boolean) =>
     onChange(
       joinList(
@@ -35,7 +36,7 @@ export function ChoicesEditor({
             checked={chosen.includes(code)}
             onChange={(event) => put(code, event.target.checked)}
           />
-          {choices[code] ?? code}
+          {choiceWords(choices, code)}
         </chakra.label>
       ))}
     </Flex>

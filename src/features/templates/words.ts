@@ -1,4 +1,4 @@
-import { field, fieldLabel } from '@/core/catalogue/fields';
+import { choiceWords, field, fieldLabel } from '@/core/catalogue/fields';
 import { structureText } from '@/core/catalogue/value';
 import { parsePlaceholder, replacePlaceholders } from '@/core/templates/grammar';
 import type { Advice, AdviceCode } from '@/core/templates/health/advice';
@@ -16,7 +16,7 @@ export function entryWords(entry: Entry): string {
 export function entryText({ field: id, rule, texts, structures }: Entry): string {
   if (rule === 'erase') return 'erased';
   const { choices } = field(id);
-  return [...texts.map((text) => choices?.[text] ?? text), ...(structures ?? []).map(structureText)]
+  return [...texts.map((text) => choiceWords(choices, text)), ...(structures ?? []).map(structureText)]
     .map((text) => replacePlaceholders(text, (inside) => `[${parsePlaceholder(inside).name}]`))
     .join(', ')
     .replace(/\{\[|\]\}/g, '');

@@ -58,7 +58,7 @@ export function FolderInUse({
         {uses.length === 1 ? 'works' : 'work'} in this folder already. Open it, choose another folder, or go
         on:
       </Notice>
-      {(['leave', 'move'] as const).map((one) => (
+      {(pictures === 0 ? [] : (['leave', 'move'] as const)).map((one) => (
         <chakra.label key={one} display="flex" gap="2" alignItems="center" minHeight="6">
           <input
             type="radio"

@@ -25,9 +25,14 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
   const { value, set, done } = useKeptState('new assignment', nothingYet);
   const { name, sourcePath, workingPath } = value;
   const uses = useFolderUses(workingPath);
-  const [picturesOfOthers, setPicturesOfOthers] = useState<PicturesOfOthers>();
-  // While the uses are loading or cannot be loaded, the server refuses a folder in use.
-  const isUndecided = uses !== undefined && uses.length > 0 && picturesOfOthers === undefined;
+  const [chosen, setChosen] = useState<{ readonly path: string; readonly choice: PicturesOfOthers }>();
+  // Without pictures there is nothing to choose; a choice holds for the folder that it was made for.
+  const picturesOfOthers =
+    chosen?.path === workingPath
+      ? chosen.choice
+      : uses?.some((use) => use.pictures > 0)
+        ? undefined
+        : 'leave';
   const { mutate, isPending, error } = useMutation({
     mutationFn: () =>
       requestOnce<{ id: string }>('assignments', 'POST', {
@@ -80,11 +85,15 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
         onChange={(path) => set({ ...value, workingPath: path })}
         placeholder="e.g. /home/me/pictures/relaunch"
       />
-      <FolderInUse uses={uses ?? []} choice={picturesOfOthers} onChoose={setPicturesOfOthers} />
+      <FolderInUse
+        uses={uses ?? []}
+        choice={picturesOfOthers}
+        onChoose={(choice) => setChosen({ path: workingPath, choice })}
+      />
       <Flex gap="4" alignItems="center" marginTop="3">
         <Button
           type="submit"
-          disabled={isPending || isUndecided || name.trim() === '' || workingPath.trim() === ''}
+          disabled={isPending || !picturesOfOthers || name.trim() === '' || workingPath.trim() === ''}
         >
           {labels.begin}
         </Button>

@@ -22,7 +22,9 @@ const entry = object(
 const template = { name: text(200), kind: { enum: ['standing', 'job'] }, entries: list(entry, 200) };
 
 /** Ajv cannot know the members of a structure by the field of its entry: they are looked up here. */
-function withSoundStructures<T extends TemplateText>(validate: ValidateFunction<T>): ValidateFunction<T> {
+function withSoundStructures<T extends Pick<TemplateText, 'entries'>>(
+  validate: ValidateFunction<T>,
+): ValidateFunction<T> {
   const sound = (value: unknown): value is T =>
     validate(value) &&
     value.entries.every(({ field: id, structures }) => soundStructures(id, structures ?? []));
@@ -45,8 +47,10 @@ export const templateStep = schema<{ stepId: string; undone: boolean }>(
   object({ stepId: id, undone: { type: 'boolean' } }),
 );
 
-export const previewRequest = schema<PreviewRequest>(
-  object({ entries: list(entry, 200), assignmentId: id, find: text(200) }, ['entries']),
+export const previewRequest = withSoundStructures(
+  schema<PreviewRequest>(
+    object({ entries: list(entry, 200), assignmentId: id, find: text(200) }, ['entries']),
+  ),
 );
 
 export const renewal = schema<{ pictures: number }>(object({ pictures: { type: 'integer', minimum: 1 } }));
