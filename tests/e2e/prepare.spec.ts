@@ -113,6 +113,7 @@ test('a folder that another assignment works in is explained; its pictures stay 
 });
 
 test('facts save themselves: after a moment, on leaving, and after a server that was away', async () => {
+  await page.goto(`${home}/prepare`);
   await page.getByRole('button', { name: labels.prepare.addAFact }).click();
   await box('Name of fact 1').fill('vessel');
   await box('Value of fact 1').fill('Marena');

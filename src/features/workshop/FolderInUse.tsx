@@ -55,8 +55,8 @@ export function FolderInUse({
             ({counted(use.pictures, 'picture')})
           </span>
         ))}{' '}
-        {uses.length === 1 ? 'works' : 'work'} in this folder already. Open it, choose another folder, or go
-        on:
+        {uses.length === 1 ? 'works' : 'work'} in this folder already. Open it, choose another folder, or
+        begin here{pictures === 0 ? '.' : ':'}
       </Notice>
       {(pictures === 0 ? [] : (['leave', 'move'] as const)).map((one) => (
         <chakra.label key={one} display="flex" gap="2" alignItems="center" minHeight="6">
