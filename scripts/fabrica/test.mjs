@@ -8,7 +8,10 @@ import { installPackages, runPackages, testPackages } from './packages.mjs';
 import { isRoot, readJson, root } from './places.mjs';
 import { LauncherError, print } from './told.mjs';
 
-/** For a fresh clone on two quiet cores; CI fails when a run takes half as long again. */
+/**
+ * For a fresh clone on two quiet cores. A run that takes half as long again says so, and fails with
+ * FABRICA_TEST_BUDGET=enforce: shared machines vary by more than that.
+ */
 const BUDGET_MINUTES = 12;
 const SLOWEST = 10;
 
@@ -71,11 +74,11 @@ class TestRun {
     console.log('\nStages');
     for (const stage of this.stages) console.log(`${stage.seconds.toFixed(0).padStart(6)} s  ${stage.name}`);
     console.log(`${seconds.toFixed(0).padStart(6)} s  in all`);
-    if (process.env.CI && seconds > BUDGET_MINUTES * 60 * 1.5) {
+    if (seconds > BUDGET_MINUTES * 60 * 1.5) {
       console.error(
         `\nThe tests took more than half as long again as their budget of ${BUDGET_MINUTES} minutes.`,
       );
-      this.failed++;
+      if (process.env.FABRICA_TEST_BUDGET === 'enforce') this.failed++;
     }
     console.log(`\n${this.passed} passed, ${this.failed} failed`);
     if (this.failed > 0 || this.passed === 0) process.exitCode = 1;
