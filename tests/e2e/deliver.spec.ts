@@ -7,6 +7,7 @@ import sharp from 'sharp';
 import { rawSample } from '../fixtures/formats';
 import { assignmentWith, type DeskAssignment, send } from './desk';
 import { running } from './fabrica';
+import { idle } from './idle';
 import { labels } from './labels';
 import { recipeOn } from './recipes';
 import { test } from './test';
@@ -448,6 +449,7 @@ test('a client’s delivery: own credit on top, a licence until its day, a kept 
   await report.close();
 
   await page.goto(`${address}/licences`);
+  await idle(page);
   await page.getByLabel(labels.ui.find, { exact: true }).fill(job);
   const row = page.getByRole('list', { name: labels.ui.licences }).getByRole('listitem');
   await expect(row).toHaveCount(1);
