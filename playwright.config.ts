@@ -12,10 +12,10 @@ export default defineConfig({
   workers: 2,
   fullyParallel: false,
   timeout: 300_000,
-  expect: { timeout: 30_000 },
+  expect: { timeout: 60_000 },
   use: {
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 30_000,
+    actionTimeout: 60_000,
     launchOptions: {
       executablePath: '/usr/bin/chromium-headless-shell',
       args: [

@@ -5,7 +5,7 @@ export async function idle(page: Page): Promise<void> {
   await page.waitForFunction(
     () => window.isPageIdle?.() === true && !document.querySelector('[aria-busy="true"]'),
     undefined,
-    { timeout: 30_000 },
+    { timeout: 60_000 },
   );
 }
 
