@@ -119,3 +119,14 @@ test('changed words alone, or a new picture without drafts, sets nothing apart',
   expect((await summary(a)).isReplaced).toBeUndefined();
   expect((await summary(b)).isReplaced).toBeUndefined();
 });
+
+test('moved to itself or to an unknown picture: refused, and no draft is lost', async () => {
+  const { id, a, replace, summary } = await withDrafts();
+  await replace();
+  await followAssignment(server.context, id);
+  for (const to of [a, crypto.randomUUID()])
+    await expect(settleReplaced(server.context, id, a, { kind: 'move', to })).rejects.toMatchObject({
+      code: 'not-found',
+    });
+  expect(await summary(a)).toMatchObject({ isReplaced: true, drafted: true });
+});

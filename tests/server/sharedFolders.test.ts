@@ -89,10 +89,30 @@ test('pictures move to the new one with their captions, from a folder above too,
   expect((await valuesOf(path.join(first.working, 'a.jpg'))).description).toContain('Not embedded yet.');
 });
 
+test('a folder whose name holds a character beyond 16 bits: moved pictures keep their places', async () => {
+  const outer = path.join(server.folder, 'job \u{1F4F7}');
+  const inner = path.join(outer, 'inside');
+  mkdirSync(inner, { recursive: true });
+  writeFileSync(path.join(inner, 'x.jpg'), await smallJpeg(60));
+  const first = await createAssignment(server.context, { name: 'First', workingPath: inner });
+  await followAssignment(server.context, first.id);
+  const { id } = await createAssignment(server.context, {
+    name: 'Second',
+    workingPath: outer,
+    picturesOfOthers: 'move',
+  });
+  expect(await followAssignment(server.context, id)).toMatchObject({ unchanged: 1, gone: 0, taken: 0 });
+});
+
 test('drafts that an earlier version left without a file are listed, and given back to the picture that holds the data', async () => {
   const job = await withCaption(30);
   const [a, b] = job.photos as [(typeof job.photos)[0], (typeof job.photos)[0]];
-  await writeDrafts(server.context, job.id, these([b.id]), { kind: 'set', field: 'headline', value: 'Lost' });
+  for (const photo of [a, b])
+    await writeDrafts(server.context, job.id, these([photo.id]), {
+      kind: 'set',
+      field: 'headline',
+      value: 'Lost',
+    });
   // What the fault did: the file went to a new picture of another assignment.
   const { id: second } = await createAssignment(server.context, {
     name: 'Second',
@@ -117,11 +137,15 @@ test('drafts that an earlier version left without a file are listed, and given b
     ['a.jpg', 'Relaunch', 'Second'],
     ['b.jpg', 'Relaunch', undefined],
   ]);
-  expect(await settleOrphans(server.context, [a.id, b.id], 'restore')).toEqual({ settled: 1 });
+  // The headline that is drafted there already stays with the orphan.
+  expect(await settleOrphans(server.context, [a.id, b.id], 'restore')).toEqual({ settled: 0 });
   expect(await captions(second)).toEqual(drafted);
   const [restored] = await listPhotos(server.context, second);
   expect(restored!.drafts.headline!.value).toBe('New');
-  expect((await listOrphans(server.context)).map((orphan) => orphan.name)).toEqual(['b.jpg']);
-  await settleOrphans(server.context, [b.id], 'discard');
+  expect((await listOrphans(server.context)).map((orphan) => [orphan.name, orphan.texts.length])).toEqual([
+    ['a.jpg', 1],
+    ['b.jpg', 1],
+  ]);
+  expect(await settleOrphans(server.context, [a.id, b.id], 'discard')).toEqual({ settled: 2 });
   expect(await listOrphans(server.context)).toEqual([]);
 });

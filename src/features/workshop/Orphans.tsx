@@ -2,6 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { counted } from '@/core/wording/counts';
 import type { Orphan } from '@/server/operations/photos/orphans';
 import { apiRequest } from '@/ui/api';
@@ -22,6 +23,8 @@ export function Orphans() {
       apiRequest('orphans', 'POST', { ids: orphans.map((orphan) => orphan.id), act }),
     onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.orphans() }),
   });
+  // Discarding cannot be undone: it takes a second press.
+  const [asked, setAsked] = useState<string>();
   if (data.length === 0) return null;
   const restorable = data.filter((orphan) => orphan.now);
   return (
@@ -74,9 +77,14 @@ export function Orphans() {
             <LinkButton
               type="button"
               disabled={settle.isPending}
-              onClick={() => settle.mutate({ orphans: [orphan], act: 'discard' })}
+              onClick={() =>
+                asked === orphan.id
+                  ? settle.mutate({ orphans: [orphan], act: 'discard' })
+                  : setAsked(orphan.id)
+              }
             >
               Discard drafts of {orphan.name}
+              {asked === orphan.id ? ' for ever: press again' : ''}
             </LinkButton>
           </Flex>
         ))}

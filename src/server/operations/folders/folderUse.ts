@@ -71,7 +71,7 @@ export async function movePicturesHere(
       .where(eq(photos.id, photo.id));
   await db
     .update(files)
-    .set({ folderId: id, relativePath: sql`substr(${wholePath}, ${path.length + 2})` })
+    .set({ folderId: id, relativePath: sql`substr(${wholePath}, char_length(${path}::text) + 2)` })
     .from(openedFolders)
     .where(
       and(

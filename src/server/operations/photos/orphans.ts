@@ -85,6 +85,12 @@ export async function settleOrphans(
   for (const { id, now } of meant) {
     if (act === 'restore' && !now) continue;
     await inTransaction(context, async (tx) => {
+      const [orphan] = await tx.db
+        .select({ id: photos.id })
+        .from(photos)
+        .where(and(eq(photos.id, id), eq(photos.orphaned, true)))
+        .for('update');
+      if (!orphan) return;
       if (act === 'restore' && now) {
         const held = await tx.db
           .select()
@@ -95,10 +101,14 @@ export async function settleOrphans(
         for (const { photoId, field, value } of held)
           if (photoId === id && !taken.has(field)) values[field] = value;
         await writeDrafts(tx, now.assignmentId, these([now.photoId]), { kind: 'set-fields', values });
+        const moved = Object.keys(values) as FieldId[];
+        await tx.db.delete(drafts).where(and(eq(drafts.photoId, id), inArray(drafts.field, moved)));
+        // Fields with another draft there stay listed: no words are lost.
+        if (held.filter((row) => row.photoId === id).length > moved.length) return;
       }
       await tx.db.delete(photos).where(eq(photos.id, id));
+      settled++;
     });
-    settled++;
   }
   await announce(context.db, { kind: 'recovery', id: '' });
   return { settled };

@@ -1,4 +1,4 @@
-import { and, eq, isNotNull } from 'drizzle-orm';
+import { and, eq, isNotNull, ne } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
 import { these } from '../../../core/drafts/scope';
@@ -41,6 +41,12 @@ export async function settleReplaced(
     required(photo, 'picture');
     if (choice.kind === 'keep') return;
     if (choice.kind === 'move') {
+      // Without a target the drafts would be discarded.
+      const [target] = await tx.db
+        .select({ id: photos.id })
+        .from(photos)
+        .where(and(eq(photos.id, choice.to), eq(photos.assignmentId, assignmentId), ne(photos.id, photoId)));
+      required(target, 'picture');
       const rows = await tx.db.select().from(drafts).where(eq(drafts.photoId, photoId));
       const values: { [K in FieldId]?: FieldValue | null } = {};
       for (const { field, value } of rows) values[field] = value;
