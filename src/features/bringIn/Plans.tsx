@@ -13,6 +13,7 @@ import { LinkButton } from '@/ui/buttons';
 import { Select, TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { takeAnswer } from '@/ui/takeAnswer';
 import { labels as uiLabels } from '@/ui/words';
 import { differences } from './plan';
 import { labels } from './words';
@@ -55,8 +56,7 @@ export function Plans({
       await settle();
       return apiRequest<{ assignment: Assignment; gone: number }>(home, 'PUT', { planId });
     },
-    onSuccess: ({ assignment: changed }) =>
-      queries.setQueryData(queryKeys.assignment(assignment.id), changed),
+    onSuccess: ({ assignment: changed }) => takeAnswer(queries, queryKeys.assignment(assignment.id), changed),
   });
   const plan = plans.find((one) => one.id === assignment.planId);
   const differs = plan ? differences(plan.choices, choices, assignment.inForce) : [];

@@ -7,6 +7,7 @@ import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { Select } from '@/ui/inputs';
 import { queryKeys } from '@/ui/queryKeys';
+import { takeAnswer } from '@/ui/takeAnswer';
 
 /** What can be done to the card of the demo: taken out, slowed, made to fail, write-protected. */
 export function SimulatedCard({ names }: { names: readonly string[] }) {
@@ -20,7 +21,7 @@ export function SimulatedCard({ names }: { names: readonly string[] }) {
     onMutate: (change) =>
       queries.setQueryData<CardState>(queryKeys.card(), (before) => before && { ...before, ...change }),
     onSuccess: (state) => {
-      queries.setQueryData(queryKeys.card(), state);
+      void takeAnswer(queries, queryKeys.card(), state);
       void queries.invalidateQueries({ queryKey: queryKeys.source() });
     },
   });

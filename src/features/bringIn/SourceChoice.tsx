@@ -11,6 +11,7 @@ import { LinkButton } from '@/ui/buttons';
 import { Select } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { takeAnswer } from '@/ui/takeAnswer';
 import { labels as uiLabels } from '@/ui/words';
 import { FolderChooser } from '../folders/FolderChooser';
 import { useChangeAssignment } from '../prepare/useChangeAssignment';
@@ -36,7 +37,7 @@ export function SourceChoice({
       apiRequest<Assignment>(`assignments/${assignment.id}/source`, 'PUT', wish),
     onSettled: () => setChoosing(false),
     onSuccess: (changed) => {
-      queries.setQueryData(queryKeys.assignment(assignment.id), changed);
+      void takeAnswer(queries, queryKeys.assignment(assignment.id), changed);
       void queries.invalidateQueries({ queryKey: queryKeys.source() });
       void queries.invalidateQueries({ queryKey: queryKeys.folders() });
     },

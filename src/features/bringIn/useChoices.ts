@@ -5,6 +5,7 @@ import { type ImportChoices, usualChoices } from '@/core/naming/importChoices';
 import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
+import { takeAnswer } from '@/ui/takeAnswer';
 import { useAutoSave } from '@/ui/useAutoSave';
 
 function choicesOf(assignment: Pick<Assignment, 'importChoices'>): ImportChoices {
@@ -24,7 +25,7 @@ export function useChoices(assignment: Assignment) {
         met: { importChoices: met },
       };
       const changed = await apiRequest<Assignment>(`assignments/${assignment.id}`, 'PATCH', wish);
-      queries.setQueryData(queryKeys.assignment(assignment.id), changed);
+      await takeAnswer(queries, queryKeys.assignment(assignment.id), changed);
       return changed.importChoices;
     },
   });

@@ -11,6 +11,7 @@ import { LinkButton } from '@/ui/buttons';
 import { Select, TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { takeAnswer } from '@/ui/takeAnswer';
 import { labels as uiLabels } from '@/ui/words';
 import { differences } from './recipeWords';
 import { labels } from './words';
@@ -53,7 +54,7 @@ export function KeptRecipes({
       await settle();
       return apiRequest<Assignment>(home, 'PUT', { recipeId });
     },
-    onSuccess: (changed) => queries.setQueryData(queryKeys.assignment(assignment.id), changed),
+    onSuccess: (changed) => takeAnswer(queries, queryKeys.assignment(assignment.id), changed),
   });
   const remove = useMutation({
     mutationFn: (id: string) => apiRequest(`recipes/${id}`, 'DELETE'),

@@ -5,6 +5,7 @@ import { type Recipe, usualRecipe } from '@/core/deliver/recipe';
 import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
+import { takeAnswer } from '@/ui/takeAnswer';
 import { useAutoSave } from '@/ui/useAutoSave';
 
 /** How copies are to leave; kept with the assignment a moment after each change. */
@@ -17,7 +18,7 @@ export function useRecipe(assignment: Assignment) {
     save: async (recipe, met) => {
       const change: AssignmentChange = { ...(recipe ? { recipe } : {}), met: { recipe: met } };
       const changed = await apiRequest<Assignment>(`assignments/${assignment.id}`, 'PATCH', change);
-      queries.setQueryData(queryKeys.assignment(assignment.id), changed);
+      await takeAnswer(queries, queryKeys.assignment(assignment.id), changed);
       return changed.recipe;
     },
   });

@@ -4,6 +4,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
+import { takeAnswer } from '@/ui/takeAnswer';
 
 /**
  * Changes an assignment by choices that hold at once: the page shows them before the server has answered,
@@ -23,7 +24,7 @@ export function useChangeAssignment(id: string) {
       queries.setQueryData<Assignment>(queryKey, (before) => before && { ...before, ...(change as object) });
     },
     // An earlier answer does not know of later choices that still wait.
-    onSuccess: (assignment) => isLast() && queries.setQueryData(queryKey, assignment),
+    onSuccess: (assignment) => isLast() && takeAnswer(queries, queryKey, assignment),
     onError: () => isLast() && queries.invalidateQueries({ queryKey }),
   });
 }

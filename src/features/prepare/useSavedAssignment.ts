@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
+import { takeAnswer } from '@/ui/takeAnswer';
 import { type AutoSave, useAutoSave } from '@/ui/useAutoSave';
 
 /** Some parts of an assignment that save themselves; `place` is where they are kept until they are saved. */
@@ -23,7 +24,7 @@ export function useSavedAssignment<Part extends 'name' | 'publishedOn' | 'facts'
     save: async (change, met) => {
       const wish: AssignmentChange = { ...change, met };
       const changed = await apiRequest<Assignment>(`assignments/${assignment.id}`, 'PATCH', wish);
-      queries.setQueryData(queryKey, changed);
+      await takeAnswer(queries, queryKey, changed);
       return partsOf(changed);
     },
   });

@@ -9,10 +9,7 @@ import type { VocabularyActs } from './useVocabularyActs';
 /** The last act on the vocabulary undone, or done again; Ctrl+Z and Ctrl+Shift+Z outside of a text. */
 export function ActSteps({ acts: { steps, step, isBusy } }: { acts: VocabularyActs }) {
   const { undo, redo } = steps;
-  useStepKeys((asked) => {
-    const wanted = asked === 'undo' ? undo : redo;
-    if (wanted && !isBusy) step(wanted.id, asked === 'undo');
-  });
+  useStepKeys((asked) => step(asked === 'undo'));
   return (
     <Flex gap="4" role="group" aria-label="Undo and redo" fontSize="small">
       {undo && (
@@ -20,7 +17,7 @@ export function ActSteps({ acts: { steps, step, isBusy } }: { acts: VocabularyAc
           type="button"
           aria-keyshortcuts="Control+Z"
           disabled={isBusy}
-          onClick={() => step(undo.id, true)}
+          onClick={() => step(true, undo.id)}
         >
           Undo {actWords(undo)}
         </LinkButton>
@@ -30,7 +27,7 @@ export function ActSteps({ acts: { steps, step, isBusy } }: { acts: VocabularyAc
           type="button"
           aria-keyshortcuts="Control+Shift+Z"
           disabled={isBusy}
-          onClick={() => step(redo.id, false)}
+          onClick={() => step(false, redo.id)}
         >
           Redo {actWords(redo)}
         </LinkButton>

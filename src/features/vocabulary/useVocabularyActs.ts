@@ -20,7 +20,11 @@ export function useVocabularyActs() {
   });
   const step = useMutation({
     scope: { id: 'vocabulary' },
-    mutationFn: (wanted: { id: string; undone: boolean }) => apiRequest('vocabulary', 'PATCH', wanted),
+    // A press without an id takes what is next once everything pressed before is carried out.
+    mutationFn: async ({ id, undone }: { id?: string; undone: boolean }) => {
+      const wanted = id ?? (await apiRequest<VocabularySteps>('vocabulary'))[undone ? 'undo' : 'redo']?.id;
+      if (wanted) await apiRequest('vocabulary', 'PATCH', { id: wanted, undone });
+    },
     onSuccess,
   });
   const { data: steps = {} } = useQuery({
@@ -33,9 +37,9 @@ export function useVocabularyActs() {
       step.reset();
       return act.mutateAsync({ asked, key: newKey() });
     },
-    step: (id: string, undone: boolean) => {
+    step: (undone: boolean, id?: string) => {
       act.reset();
-      step.mutate({ id, undone });
+      step.mutate({ undone, id });
     },
     steps,
     error: act.error ?? step.error,

@@ -8,6 +8,7 @@ import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { takeAnswer } from '@/ui/takeAnswer';
 import { labels } from './words';
 
 const EVERY_MS = 30_000;
@@ -28,7 +29,7 @@ export function CutOff() {
   });
   const again = useMutation({
     mutationFn: () => apiRequest<WaitingChange[]>('recovery', 'POST'),
-    onSuccess: (waiting) => queries.setQueryData(queryKeys.recovery(), waiting),
+    onSuccess: (waiting) => takeAnswer(queries, queryKeys.recovery(), waiting),
   });
   if (data.length === 0) return null;
   return (
