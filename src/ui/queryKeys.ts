@@ -49,6 +49,7 @@ export const queryKeys = {
   workshop: () => ['workshop'] as const,
   templates: () => ['templates'] as const,
   shelf: () => ['templates', 'shelf'] as const,
+  startTemplates: () => ['templates', 'start'] as const,
   template: (id: string) => ['template', id] as const,
   templateVersions: (id: string, version: number) => ['template', id, 'versions', version] as const,
   templateUsed: (id: string, version: number) => ['template', id, 'used', version] as const,
@@ -95,7 +96,7 @@ export const isSlow = (queryKey: readonly unknown[]): boolean => queryKey[0] ===
 export const concernedBy: Readonly<Record<Change['kind'], (id: string) => readonly (readonly unknown[])[]>> =
   {
     run: () => [queryKeys.runs(), queryKeys.workshop()],
-    identities: () => [queryKeys.identities(), queryKeys.shelf()],
+    identities: () => [queryKeys.identities(), queryKeys.shelf(), queryKeys.startTemplates()],
     makers: () => [queryKeys.makers(), ['photos']],
     plans: () => [queryKeys.plans()],
     folders: () => [queryKeys.folders(), queryKeys.workshop()],

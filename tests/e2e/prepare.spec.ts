@@ -80,6 +80,46 @@ test('an assignment: one folder is chosen by mouse and keys, the missing one is 
   home = page.url().replace(/\/prepare$/, '');
 });
 
+test('of two identities one is chosen: the assignment begins with their templates, and never with two creators', async () => {
+  const template = async (name: string, creator: string) => {
+    const { id } = await send<{ id: string }>('templates', {
+      name,
+      kind: 'standing',
+      entries: [
+        { field: 'creator', rule: 'overwrite', texts: [creator] },
+        { field: 'description', rule: 'after', texts: [creator] },
+      ],
+    });
+    return id;
+  };
+  const identity = await send<{ id: string }>('identities', { name: 'Sunniva Rake', kind: 'person', parts: {} });
+  const mine = await template('Start, own', 'Aune Pell');
+  const hers = await template('Start, hers', '{{ Sunniva Rake : name }}');
+  const folder = path.join(data, 'prepare-begin');
+  mkdirSync(folder);
+  await page.goto(address);
+  await page.getByRole('button', { name: labels.workshop.newAssignment }).click();
+  await expect(page.getByText(labels.workshop.typeAName)).toBeVisible();
+  await box('Name').fill('Begun for another');
+  await box('Folder').fill(folder);
+  const offered = page.getByRole('group', { name: labels.workshop.templatesToBeginWith });
+  await expect(offered.getByRole('checkbox', { name: /^Start, own/ })).not.toBeChecked();
+  await page.getByLabel(labels.workshop.whoMakesThePictures).selectOption('Sunniva Rake');
+  await expect(offered.getByRole('checkbox', { name: /^Start, hers/ })).toBeChecked();
+  await page.getByRole('button', { name: labels.workshop.begin }).click();
+  await expect(page).toHaveURL(/\/prepare$/);
+  const id = new URL(page.url()).pathname.split('/')[2]!;
+  const { inForce } = await send<{ inForce: string[] }>(`assignments/${id}`, undefined, 'GET');
+  expect(inForce).toContain(hers);
+  expect(inForce).not.toContain(mine);
+  // Put in force by hand, it is said what contradicts.
+  await page.getByLabel(labels.prepare.putATemplateInForce).selectOption({ label: 'Start, own' });
+  await expect(page.getByText('“Start, hers” and “Start, own” contradict each other')).toBeVisible();
+  await send(`assignments/${id}`, { inForce: [] }, 'PATCH');
+  for (const one of [mine, hers]) await send(`templates/${one}`, undefined, 'DELETE');
+  await send(`identities/${identity.id}`, undefined, 'DELETE');
+});
+
 test('a folder that another assignment works in is explained; its pictures stay or move by a choice', async () => {
   const folder = path.join(data, 'prepare-shared');
   mkdirSync(folder);

@@ -156,6 +156,28 @@ test('job templates, archived and unkept ones lapse with their assignment, stand
   expect(inForce).not.toContain(job.id);
 });
 
+test('of permanent templates that contradict each other a new assignment takes the first, unless both are chosen', async () => {
+  const [mine, theirs] = await Promise.all(
+    ['Aune Pell', 'Mats Orrin'].map((name) =>
+      createTemplate(server.context, text(`Rights of ${name}`, [entry('creator', name)])),
+    ),
+  );
+  const begin = async (name: string, inForce?: readonly string[]) => {
+    const workingPath = path.join(server.folder, name);
+    mkdirSync(workingPath);
+    const { id } = await createAssignment(server.context, {
+      name,
+      workingPath,
+      ...(inForce ? { inForce } : {}),
+    });
+    return (await readAssignment(server.context, id)).inForce;
+  };
+  const usual = await begin('usual');
+  expect(usual.filter((id) => id === mine!.id || id === theirs!.id)).toHaveLength(1);
+  expect(await begin('both', [theirs!.id, mine!.id])).toEqual([theirs!.id, mine!.id]);
+  expect(await begin('none', [])).toEqual([]);
+});
+
 test('a placeholder in a form that cannot be is refused before anything is written, with what is allowed', async () => {
   const job = await broughtIn([{ field: 'headline', rule: 'overwrite', texts: ['{{ date taken : qqq }}'] }]);
   await expect(job.bringIn()).rejects.toThrow(/Headline: .*date taken : qqq.*letters of a date/);

@@ -4,8 +4,10 @@ import { checkValue } from '../../core/catalogue/checkValue';
 import { fieldLabel } from '../../core/catalogue/fields';
 import { parseKeywords } from '../../core/keywords/parse';
 import { ownNames } from '../../core/rights/makers';
+import { clashes } from '../../core/templates/clashes';
 import { openFillIns } from '../../core/templates/fillIns';
 import { compileTemplates } from '../../core/templates/resolve';
+import { clashWords } from '../../core/wording/clashWords';
 import { isoDay } from '../../core/wording/formatDate';
 import { type Recovery, recoverUndo } from '../../server/files/recover';
 
@@ -92,6 +94,8 @@ async function compiled(names: readonly string[]): Promise<Pick<EmbedSettings, '
     throw new UsageError(
       `the template “${open.name}” is still to be filled in: ${open.fields.map((id) => fieldLabel(id)).join(', ')}`,
     );
+  for (const sentence of clashWords(clashes(templates, {}), templates))
+    process.stderr.write(`${sentence} Check that both are meant.\n`);
   const made = compileTemplates(templates);
   const [wrong] = made.problems;
   if (wrong) throw new UsageError(`a template cannot be used. ${problemWords(wrong)}`);

@@ -1,6 +1,6 @@
 import { type FieldId, field, fieldIds } from '../catalogue/fields';
 import { asList, asText, type FieldValue, isEmpty } from '../catalogue/value';
-import { type IdentityPart, withIdentitiesWritten } from '../templates/identity';
+import { type Identities, type IdentityPart, withIdentitiesWritten } from '../templates/identity';
 import type { Entry } from '../templates/template';
 import { noticeParts } from './noticeParts';
 
@@ -15,7 +15,6 @@ export function makerKey(name: string): string {
     .replace(/[^\p{L}\p{N}]/gu, '');
 }
 
-type Identities = Readonly<Record<string, Readonly<Record<string, string>>>>;
 const stating: readonly Entry['field'][] = ['creator', 'creditLine', 'copyrightOwner'];
 const ownParts: readonly IdentityPart[] = ['name', 'credit line'];
 

@@ -32,10 +32,11 @@ export const identityParts = {
 export type IdentityPart = keyof typeof identityParts;
 export const identityPartNames = Object.keys(identityParts) as IdentityPart[];
 
+/** Parts of identities by the name of the identity. */
+export type Identities = Readonly<Record<string, Readonly<Record<string, string>>>>;
+
 /** For placeholders: every identity by name, with its name as a part even where none is typed. */
-export function identitiesByName(
-  identities: readonly Identity[],
-): Readonly<Record<string, Readonly<Record<string, string>>>> {
+export function identitiesByName(identities: readonly Identity[]): Identities {
   return Object.fromEntries(identities.map(({ name, parts }) => [name, { name, ...parts }]));
 }
 
@@ -54,10 +55,7 @@ export function identityEntries(identity: Identity, parts: readonly IdentityPart
 }
 
 /** A text with the parts of identities written out: for taking it to where they are not known. */
-export function withIdentitiesWritten(
-  text: string,
-  identities: Readonly<Record<string, Readonly<Record<string, string>>>>,
-): string {
+export function withIdentitiesWritten(text: string, identities: Identities): string {
   const known = new Map(Object.entries(identities).map(([name, parts]) => [placeholderKey(name), parts]));
   return replacePlaceholders(text, (inside, whole) => {
     const { key, form } = parsePlaceholder(inside);

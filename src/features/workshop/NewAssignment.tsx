@@ -13,6 +13,7 @@ import { useRequestOnce } from '@/ui/useRequestOnce';
 import { labels as uiLabels } from '@/ui/words';
 import { FolderField } from '../folders/FolderField';
 import { FolderInUse, type PicturesOfOthers, useFolderUses } from './FolderInUse';
+import { StartTemplates, useStart } from './StartTemplates';
 import { labels } from './words';
 
 const nothingYet = { name: '', sourcePath: '', workingPath: '' };
@@ -24,6 +25,7 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
   const [open, setOpen] = useState(openAtFirst);
   const { value, set, done } = useKeptState('new assignment', nothingYet);
   const { name, sourcePath, workingPath } = value;
+  const start = useStart();
   const uses = useFolderUses(workingPath);
   const [chosen, setChosen] = useState<{ readonly path: string; readonly choice: PicturesOfOthers }>();
   // Without pictures there is nothing to choose; a choice holds for the folder that it was made for.
@@ -33,6 +35,11 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
       : uses?.some((use) => use.pictures > 0)
         ? undefined
         : 'leave';
+  const missing =
+    (name.trim() === '' && labels.typeAName) ||
+    (workingPath.trim() === '' && labels.chooseTheFolder) ||
+    (!picturesOfOthers && labels.choosePicturesOfTheOthers) ||
+    undefined;
   const { mutate, isPending, error } = useMutation({
     mutationFn: () =>
       requestOnce<{ id: string }>('assignments', 'POST', {
@@ -40,6 +47,7 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
         workingPath,
         ...(sourcePath ? { sourcePath } : {}),
         ...(uses && uses.length > 0 ? { picturesOfOthers } : {}),
+        ...(start.inForce ? { inForce: start.inForce } : {}),
       }),
     onSuccess: ({ id }) => {
       done();
@@ -90,17 +98,17 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
         choice={picturesOfOthers}
         onChoose={(choice) => setChosen({ path: workingPath, choice })}
       />
+      <StartTemplates start={start} />
       <Flex gap="4" alignItems="center" marginTop="3">
-        <Button
-          type="submit"
-          disabled={isPending || !picturesOfOthers || name.trim() === '' || workingPath.trim() === ''}
-        >
+        <Button type="submit" disabled={isPending || missing !== undefined}>
           {labels.begin}
         </Button>
-        {error && (
+        {error ? (
           <Notice kind="error" as="span">
             {error.message}
           </Notice>
+        ) : (
+          <Box textStyle="hint">{missing}</Box>
         )}
       </Flex>
     </chakra.form>

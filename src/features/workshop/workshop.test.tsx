@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { screen, within } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { Task, Workshop } from '@/server/operations/workshop/readWorkshop';
 import { answering, show } from '@/ui/testing';
@@ -92,5 +92,50 @@ test('a new assignment keeps what is typed, and tells why it could not begin', a
   show(<Assignments assignments={[]} templates={[]} />);
   expect(within(document.body).getByRole<HTMLInputElement>('textbox', { name: 'Name' }).value).toBe(
     'First job',
+  );
+});
+
+test('templates that contradict each other are not proposed together; both can be chosen, with a warning', async () => {
+  const template = (id: string, creator: string) => ({
+    id,
+    name: `Rights of ${creator}`,
+    entries: [{ field: 'creator', rule: 'overwrite', texts: [creator] }],
+  });
+  const asked = answering({
+    'assignments/start': {
+      templates: [template('t1', 'Aune Pell'), template('t2', 'Mats Orrin')],
+      identities: { 'Aune Pell': { name: 'Aune Pell' }, 'Mats Orrin': { name: 'Mats Orrin' } },
+    },
+    assignments: { id: 'a1' },
+    'folders/uses?path=%2Fpictures': [],
+  });
+  show(<Assignments assignments={[]} templates={[]} />);
+  const begin = screen.getByRole('button', { name: 'Begin' });
+  const name = screen.getByRole('textbox', { name: 'Name' });
+  await userEvent.clear(name);
+  expect(screen.getByText('Type a name first.')).toBeTruthy();
+  expect(begin.hasAttribute('disabled')).toBe(true);
+  const box = (name: RegExp) => screen.getByRole<HTMLInputElement>('checkbox', { name });
+  await screen.findByRole('group', { name: 'Templates to begin with' });
+  const ticked = () => [box(/Aune Pell/).checked, box(/Mats Orrin/).checked];
+  expect(ticked()).toEqual([true, false]);
+  await userEvent.selectOptions(
+    screen.getByRole('combobox', { name: 'Who makes the pictures' }),
+    'Mats Orrin',
+  );
+  expect(ticked()).toEqual([false, true]);
+  expect(screen.queryByText(/contradict/)).toBeNull();
+  await userEvent.click(box(/Aune Pell/));
+  expect(
+    screen.getByText(/“Rights of Aune Pell” and “Rights of Mats Orrin” contradict .* Creator/),
+  ).toBeTruthy();
+  await userEvent.click(box(/Aune Pell/));
+  await userEvent.type(name, 'Second job');
+  const folder = screen.getByRole('textbox', { name: 'Folder' });
+  await userEvent.clear(folder);
+  await userEvent.type(folder, '/pictures');
+  await userEvent.click(begin);
+  await waitFor(() =>
+    expect(asked.find((one) => one.path === 'assignments')?.body).toMatchObject({ inForce: ['t2'] }),
   );
 });

@@ -10,6 +10,7 @@ import { apiRequest } from '@/ui/api';
 import { TextInput } from '@/ui/inputs';
 import { queryKeys } from '@/ui/queryKeys';
 import { labels as uiLabels } from '@/ui/words';
+import { Clashes } from '../../templates/Clashes';
 import { shelved } from '../../templates/shelf/order';
 
 const shelfQuery = {
@@ -39,8 +40,10 @@ export function TemplatesList({
     toggle(first.id);
     setWords((now) => (now === typed ? '' : now));
   };
+  const all = shelf?.templates ?? [];
   return (
     <>
+      <Clashes templates={chosen.flatMap((one) => all.find(({ id: other }) => other === one) ?? [])} />
       <chakra.label htmlFor={id} srOnly>
         {uiLabels.findATemplate}
       </chakra.label>

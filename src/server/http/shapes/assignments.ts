@@ -12,6 +12,7 @@ export const newAssignment = schema<NewAssignment>(
       workingPath: text(4096),
       sourcePath: text(4096),
       picturesOfOthers: { enum: ['leave', 'move'] },
+      inForce: list(id, 100),
     },
     ['name', 'workingPath'],
   ),

@@ -1,9 +1,8 @@
 import { isDeepStrictEqual } from 'node:util';
-import { and, asc, count, desc, eq, gt, inArray, isNull, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray } from 'drizzle-orm';
 import type { Recipe } from '../../../core/deliver/recipe';
 import type { ShotChoices } from '../../../core/embed/planShot';
 import type { ImportChoices } from '../../../core/naming/importChoices';
-import { brokenLines, openFillIns } from '../../../core/templates/fillIns';
 import { placeholderKey } from '../../../core/templates/grammar';
 import type { Context } from '../../context';
 import { assignments, facts } from '../../db/schema/assignments';
@@ -17,6 +16,7 @@ import { knownChecklist } from '../checklists/checklists';
 import { openFolder, refuseOverlap } from '../folders/folders';
 import { movePicturesHere, usesOf } from '../folders/folderUse';
 import { type ListedPerson, putPeople, readPeople } from './people';
+import { usualStart } from './startTemplates';
 
 export interface Assignment {
   readonly id: string;
@@ -95,12 +95,14 @@ export interface NewAssignment {
   readonly sourcePath?: string;
   /** Where other assignments have pictures in the folder: they stay with them, or move to this one. */
   readonly picturesOfOthers?: 'leave' | 'move';
+  /** Ids of the templates in force; absent: the permanent ones that do not contradict each other. */
+  readonly inForce?: readonly string[];
 }
 
-/** Begins an assignment; standing templates are in force, in the order of the newest one. */
+/** Begins an assignment. */
 export async function createAssignment(
   context: Context,
-  { name, workingPath, sourcePath, picturesOfOthers }: NewAssignment,
+  { name, workingPath, sourcePath, picturesOfOthers, inForce }: NewAssignment,
 ): Promise<{ id: string }> {
   if (name.trim() === '') throw failure('name-missing', { what: 'the assignment' });
   return inTransaction(context, async (tx) => {
@@ -109,52 +111,17 @@ export async function createAssignment(
     if (source) refuseOverlap(working.path, source.path);
     const [user] = await usesOf(tx, working.path);
     if (user && !picturesOfOthers) throw failure('folder-in-use', { name: user.name });
-    const standing = await standingTemplates(tx);
+    const begun = inForce ?? (await usualStart(tx));
     const [row] = await tx.db
       .insert(assignments)
       .values({ name: name.trim(), workingFolderId: working.id, sourceFolderId: source?.id ?? null })
       .returning({ id: assignments.id });
     const made = required(row, 'assignment');
-    await putInForce(tx, made.id, standing);
+    await putInForce(tx, made.id, begun);
     if (picturesOfOthers === 'move') await movePicturesHere(tx, made.id, working);
     return made;
   });
 }
-
-/**
- * What a new assignment begins with: all templates that are marked standing, in the order in which the
- * newest assignment has them, the others behind. One that is still to be filled in would hold up its runs.
- */
-async function standingTemplates(context: Context): Promise<string[]> {
-  const [newest] = await context.db
-    .select({ id: assignments.id })
-    .from(assignments)
-    .orderBy(desc(assignments.createdAt))
-    .limit(1);
-  const all = await context.db
-    .select({
-      id: templates.id,
-      name: templates.name,
-      entries: templates.entries,
-      place: templatesInForce.position,
-    })
-    .from(templates)
-    .leftJoin(
-      templatesInForce,
-      and(
-        eq(templatesInForce.templateId, templates.id),
-        newest ? eq(templatesInForce.assignmentId, newest.id) : sql`false`,
-      ),
-    )
-    .where(onOffer)
-    .orderBy(sql`${templatesInForce.position} nulls last`, asc(templates.createdAt));
-  return all
-    .filter((one) => openFillIns([one]).length + brokenLines([one]).length === 0)
-    .map((one) => one.id);
-}
-
-/** Standing, kept, and on the shelf. */
-const onOffer = and(eq(templates.kind, 'standing'), gt(templates.version, 0), isNull(templates.archivedAt));
 
 async function putInForce(context: Context, assignmentId: string, ids: readonly string[]): Promise<void> {
   const rows = [...new Set(ids)].map((templateId, position) => ({ assignmentId, position, templateId }));

@@ -1,0 +1,16 @@
+import { fieldLabel } from '../catalogue/fields';
+import type { Clash } from '../templates/clashes';
+
+/** One sentence a pair of templates that contradict each other, with the fields in which they do. */
+export function clashWords(
+  found: readonly Clash[],
+  templates: readonly { readonly id: string; readonly name: string }[],
+): string[] {
+  const nameOf = (id: string) => templates.find((one) => one.id === id)?.name ?? '';
+  const fields = new Map<string, string[]>();
+  for (const one of found) {
+    const names = one.templates.map((id) => `“${nameOf(id)}”`).join(' and ');
+    fields.set(names, [...(fields.get(names) ?? []), fieldLabel(one.field)]);
+  }
+  return [...fields].map(([names, of]) => `${names} contradict each other in ${of.join(', ')}.`);
+}
