@@ -1,6 +1,6 @@
 import { copyFileSync, readdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { eq, sql } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { Client } from 'pg';
 import { fieldIds } from '@/core/catalogue/fields';
@@ -16,7 +16,7 @@ import { deskOf, proofOfDrafts } from '@/server/operations/photos/acrossPhotos';
 import { type ListedSummary, listSummaries, stripCounts } from '@/server/operations/photos/listSummaries';
 import { listPhotos } from '@/server/operations/photos/photos';
 import { pauseRun } from '@/server/operations/runs/runs';
-import { changeTemplate } from '@/server/operations/templates/templates';
+import { changeTemplate, readTemplate } from '@/server/operations/templates/templates';
 import { makePreviews } from '@/server/previews/makePreviews';
 import { preview } from '@/server/previews/preview';
 import { embedInMemory } from '../fixtures/embed';
@@ -129,12 +129,32 @@ test('another sign-off in force makes other captions and strips, without touchin
   const caption = async () => (await one.list()).rows.map((row) => row.strip[4]);
   expect(await caption()).toEqual(['o', 'f', 'f']);
   await changeAssignment(server.context, one.id, { inForce: [] });
-  // Without a sign-off in force the closing line is the caption.
-  expect(await caption()).toEqual(['c', 's', 's']);
+  // What a template once put is a sign-off, in force or not.
+  expect(await caption()).toEqual(['c', 'f', 'f']);
   await changeAssignment(server.context, one.id, { inForce: [one.template.id] });
   expect(await caption()).toEqual(['o', 'f', 'f']);
   const [counts] = (await stripCounts(server.context, [one.id])).values();
   expect(counts!.reduce((sum, group) => sum + group.count, 0)).toBe(3);
+});
+
+test('a sign-off of an earlier version is no caption, and stays under a caption written for several', async () => {
+  const one = await broughtIn();
+  const template = await readTemplate(server.context, one.template.id);
+  const entries = template.entries.map((entry) =>
+    entry.field === 'description' ? { ...entry, texts: ['Aune Pell for the North Desk'] } : entry,
+  );
+  await changeTemplate(server.context, template.id, { ...template, entries }, template.version);
+  const summaries = async () => (await one.list()).rows;
+  expect((await summaries()).map((row) => [row.caption, row.strip[4]])).toEqual(one.ids.map(() => ['', 'f']));
+  const [first] = one.ids;
+  await writeDrafts(server.context, one.id, these([first!]), { kind: 'caption', text: 'The hull.' });
+  await writeDrafts(server.context, one.id, these(one.ids), { kind: 'caption', text: 'The launch.' });
+  const written = await server.context.db
+    .select({ value: drafts.value })
+    .from(drafts)
+    .where(inArray(drafts.photoId, one.ids));
+  expect(written.map((row) => row.value)).toEqual(one.ids.map(() => 'The launch.\nAune Pell / Boat Trust'));
+  await changeTemplate(server.context, template.id, { ...template }, template.version + 1);
 });
 
 test('desk and proof are worked out for a selection, or for all', async () => {

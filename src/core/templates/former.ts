@@ -34,7 +34,10 @@ export function renewed(
 const PAST_YEARS = 12;
 
 /** What was known when the text was put: your details as they were, and the years before this one. */
-function statesFor({ constant, parts }: CompiledText, context: PlaceholderContext): PlaceholderContext[] {
+export function statesFor(
+  { constant, parts }: CompiledText,
+  context: PlaceholderContext,
+): PlaceholderContext[] {
   if (constant !== undefined) return [context];
   const { identities, formerIdentities = [] } = context;
   const details = [identities, ...formerIdentities].filter((one) => one !== undefined);

@@ -26,7 +26,6 @@ import { evaluateStructure } from './structureTexts';
 
 export {
   asksFor,
-  asksForPictures,
   type CompiledTemplates,
   compileTemplates,
   fieldsAskedFor,

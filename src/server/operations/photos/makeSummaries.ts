@@ -26,9 +26,9 @@ export async function basisOf(context: Context, assignmentId: string) {
   const { name, facts, people, publishedOn } = assignment;
   const { today, ...details } = installation;
   const entries = inForce.templates.map((one) => one.entries.filter(({ field }) => field === 'description'));
-  const text = JSON.stringify(entries);
+  const text = JSON.stringify([entries, inForce.signOffTexts]);
   const all = [
-    4,
+    5,
     name,
     facts,
     people,

@@ -1,4 +1,4 @@
-import { and, desc, eq, lt, or } from 'drizzle-orm';
+import { and, desc, eq, lt, or, sql } from 'drizzle-orm';
 import { joinsText, withEarlier } from '../../../core/templates/formerTexts';
 import type { Template } from '../../../core/templates/template';
 import type { Context } from '../../context';
@@ -27,4 +27,14 @@ export async function withFormerTexts<T extends Template>(
     const formerTexts = withEarlier(undefined, before);
     return Object.keys(formerTexts).length > 0 ? { ...one, formerTexts } : one;
   });
+}
+
+/** What any version of any template puts after a caption. */
+export async function signOffTexts({ db }: Context): Promise<string[]> {
+  const { rows } = await db.execute<{ text: string }>(sql`
+    select distinct text from ${templateVersions},
+      jsonb_path_query(${templateVersions.entries}, '$.** ? (@.field == "description" && @.rule == "after").texts[*]')
+        as found, lateral (select found #>> '{}' as text) as plain
+    order by text`);
+  return rows.map((one) => one.text);
 }
