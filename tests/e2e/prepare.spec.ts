@@ -92,7 +92,11 @@ test('of two identities one is chosen: the assignment begins with their template
     });
     return id;
   };
-  const identity = await send<{ id: string }>('identities', { name: 'Sunniva Rake', kind: 'person', parts: {} });
+  const identity = await send<{ id: string }>('identities', {
+    name: 'Sunniva Rake',
+    kind: 'person',
+    parts: {},
+  });
   const mine = await template('Start, own', 'Aune Pell');
   const hers = await template('Start, hers', '{{ Sunniva Rake : name }}');
   const folder = path.join(data, 'prepare-begin');

@@ -99,7 +99,7 @@ async function compiled(names: readonly string[]): Promise<Pick<EmbedSettings, '
   const made = compileTemplates(templates);
   const [wrong] = made.problems;
   if (wrong) throw new UsageError(`a template cannot be used. ${problemWords(wrong)}`);
-  return { templates: made, own: ownNames(templates, {}) };
+  return { templates: made, own: ownNames(templates, { identities: {} }) };
 }
 
 function keywordsOf(text = ''): readonly string[] {

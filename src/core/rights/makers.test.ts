@@ -6,18 +6,26 @@ const template = {
     { field: 'creator', rule: 'overwrite', texts: ['{{ Aune Pell : name }}'] },
     { field: 'copyrightOwner', rule: 'overwrite', texts: ['Pell Pictures'] },
     { field: 'creditLine', rule: 'overwrite', texts: ['{{ client }}'] },
+    {
+      field: 'copyrightNotice',
+      rule: 'overwrite',
+      texts: ['© {{ year taken }} North Desk, all rights reserved'],
+    },
   ],
+  formerTexts: { creator: ['A. Pell'], description: ['Photo: somebody'] },
 } as const;
-const own = ownNames([template], identities);
+const own = ownNames([template], { identities, formerIdentities: [{ 'Aune Rake': { name: 'Aune Rake' } }] });
 
-test('one’s own names come from one’s details and from templates; placeholders of others are no names', () => {
-  expect([...own].sort()).toEqual(['aunepell', 'pellpictures', 'tarntide']);
+test('one’s own names are those of one’s details and templates, as they are and as they were; placeholders of others are none', () => {
+  expect([...own].sort()).toEqual(['apell', 'aunepell', 'aunerake', 'northdesk', 'pellpictures', 'tarntide']);
 });
 
 test.each([
   [{ creator: ['Aune Pell'] }, undefined],
   [{ creator: ['AUNE PELL.'] }, undefined],
   [{ creator: ['Mats Orrin'] }, 'Mats Orrin'],
+  [{ creator: ['Aune Pell'], copyrightNotice: '© 2026 North Desk' }, undefined],
+  [{ creator: ['Aune Rake'] }, undefined],
   [{ creator: ['Mats Orrin', 'Aune Pell'] }, undefined],
   [{ copyrightNotice: '© 2024 Mats Orrin' }, '© 2024 Mats Orrin'],
   [{ copyrightNotice: '© 2024 Tarn & Tide' }, undefined],

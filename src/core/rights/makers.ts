@@ -1,7 +1,8 @@
 import { type FieldId, field, fieldIds } from '../catalogue/fields';
 import { asList, asText, type FieldValue, isEmpty } from '../catalogue/value';
+import { statesMaker } from '../templates/formerTexts';
 import { type Identities, type IdentityPart, withIdentitiesWritten } from '../templates/identity';
-import type { Entry } from '../templates/template';
+import type { Template } from '../templates/template';
 import { noticeParts } from './noticeParts';
 
 /** What a person said of a stated maker. */
@@ -15,25 +16,39 @@ export function makerKey(name: string): string {
     .replace(/[^\p{L}\p{N}]/gu, '');
 }
 
-const stating: readonly Entry['field'][] = ['creator', 'creditLine', 'copyrightOwner'];
 const ownParts: readonly IdentityPart[] = ['name', 'credit line'];
 
-/** Keys of one's own names: one's details, and what the templates in force state as creator, credit or owner. */
+/**
+ * Keys of one's own names: one's details as they are and as they were, and what the templates in force and their
+ * earlier versions state as creator, credit, owner, or owner in the notice.
+ */
 export function ownNames(
-  templates: readonly { entries: readonly Entry[] }[],
-  identities: Identities,
+  templates: readonly Pick<Template, 'entries' | 'formerTexts'>[],
+  { identities, formerIdentities = [] }: KnownIdentities,
 ): Set<string> {
-  const stated = templates
-    .flatMap((template) => template.entries)
-    .filter((entry) => stating.includes(entry.field) && entry.rule !== 'erase')
-    .flatMap((entry) => entry.texts)
-    .map((text) => withIdentitiesWritten(text, identities))
+  const states = [identities, ...formerIdentities];
+  const written = templates
+    .flatMap(({ entries, formerTexts = {} }) => [
+      ...entries.filter((entry) => entry.rule !== 'erase'),
+      ...fieldIds.map((id) => ({ field: id, texts: formerTexts[id] ?? [] })),
+    ])
+    .filter((entry) => statesMaker(entry.field))
+    .flatMap(({ field: id, texts }) =>
+      texts.map((text) => (id === 'copyrightNotice' ? noticeParts(text).owner : text)),
+    );
+  const stated = states
+    .flatMap((state) => written.map((text) => withIdentitiesWritten(text, state)))
     .filter((text) => !text.includes('{{'));
-  const details = Object.entries(identities).flatMap(([name, parts]) => [
-    name,
-    ...ownParts.map((part) => parts[part] ?? ''),
-  ]);
+  const details = states.flatMap((state) =>
+    Object.entries(state).flatMap(([name, parts]) => [name, ...ownParts.map((part) => parts[part] ?? '')]),
+  );
   return new Set([...stated, ...details].map(makerKey).filter((key) => key !== ''));
+}
+
+/** One's details by name, as they are and as they were. */
+export interface KnownIdentities {
+  readonly identities: Identities;
+  readonly formerIdentities?: readonly Identities[];
 }
 
 type Stated = {

@@ -39,7 +39,7 @@ export function useSource(
   const { answers, answer, notKept } = useMakers();
   const [ticks, setTicks] = useTicks(`${assignmentId} ${sourceFolderId}`);
   const pictures = useMemo(() => {
-    const own = ownNames(inForce, installation.identities);
+    const own = ownNames(inForce, installation);
     return (query.data?.pictures ?? []).map((picture): CardPicture => {
       const maker = foreignMaker(picture, own, answers);
       const standing = standingOf(picture, maker);

@@ -180,7 +180,7 @@ async function verdictOf(context: Context, id: string, folder: string, shot: Fou
   const { creator, copyrightNotice } = found.record.fields;
   const maker = otherMaker(
     { creator: creator?.value, copyrightNotice: copyrightNotice?.value },
-    ownNames(templates, installation.identities),
+    ownNames(templates, installation),
   );
   return maker === undefined ? { kind: 'mine' } : { kind: 'other', maker };
 }

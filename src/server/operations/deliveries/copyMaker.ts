@@ -40,14 +40,14 @@ export async function copyMaker(
   templates: readonly Template[],
   now: string,
 ): Promise<CopyMaker> {
-  const [{ contextOf, templates: inForce }, { identities }, makers, image] = await Promise.all([
+  const [{ contextOf, templates: inForce }, installation, makers, image] = await Promise.all([
     inForceOf(context, assignmentId),
     installationContext(context),
     listMakers(context),
     recipe.mark?.image ? signatureImage(context, recipe.mark.image) : undefined,
   ]);
   const compiled = compileTemplates(templates);
-  const own = ownNames([...inForce, ...templates], identities);
+  const own = ownNames([...inForce, ...templates], installation);
   const answers = new Map(makers.map(({ key, answer }) => [key, answer]));
   const answerAbout = (values: Values) => {
     const name = otherMaker({ creator: values.creator, copyrightNotice: values.copyrightNotice }, own);

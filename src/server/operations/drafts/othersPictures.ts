@@ -24,8 +24,7 @@ export async function othersAmong(
   readonly answerOf: (photo: LeanPhoto) => MakerAnswer | undefined;
   readonly groups: readonly MakerGroup[];
 }> {
-  const { identities } = await installationContext(context);
-  const own = ownNames(templates, identities);
+  const own = ownNames(templates, await installationContext(context));
   const answers = new Map((await listMakers(context)).map(({ key, answer }) => [key, answer]));
   const makerOf = ({ record: { fields } }: LeanPhoto) =>
     otherMaker({ creator: fields.creator?.value, copyrightNotice: fields.copyrightNotice?.value }, own);

@@ -1,5 +1,5 @@
 import { and, desc, eq, lt, or, sql } from 'drizzle-orm';
-import { joinsText, withEarlier } from '../../../core/templates/formerTexts';
+import { isRemembered, withEarlier } from '../../../core/templates/formerTexts';
 import type { Template } from '../../../core/templates/template';
 import type { Context } from '../../context';
 import { templateVersions } from '../../db/schema/templates';
@@ -9,7 +9,7 @@ export async function withFormerTexts<T extends Template>(
   context: Context,
   read: readonly T[],
 ): Promise<T[]> {
-  const joining = read.filter((one) => one.entries.some(joinsText));
+  const joining = read.filter((one) => one.entries.some(isRemembered));
   if (joining.length === 0) return [...read];
   const earlier = await context.db
     .select({ id: templateVersions.templateId, entries: templateVersions.entries })
