@@ -4,8 +4,9 @@ import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from
 import path from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import sharp from 'sharp';
+import { usualRecipe } from '../../src/core/deliver/recipe';
 import { rawSample } from '../fixtures/formats';
-import { assignmentWith, type DeskAssignment, send } from './desk';
+import { assignmentWith, type DeskAssignment, makePictures, send } from './desk';
 import { running } from './fabrica';
 import { idle } from './idle';
 import { labels } from './labels';
@@ -563,6 +564,53 @@ test('what came back from a site is known again, and what was lost is told', asy
   await fetched.getByRole('button', { name: labels.check.compare, exact: true }).click();
   await expect(fetched.getByRole('status')).toContainText('did not come back');
   await expect(fetched.getByText(across).first()).toBeVisible();
+});
+
+test('pictures of others are an open point before a delivery with a template, and told in its receipt', async () => {
+  const names = ['own.jpg', 'other.jpg'];
+  const mixed = await assignmentWith(page, `${job}, mixed`, names, {
+    inForce: [],
+    make: async (folder) => {
+      await makePictures(folder, names);
+      for (const [at, maker] of ['Aune Pell', 'Ruth Skerry'].entries())
+        execFileSync('exiv2', ['-M', `set Xmp.dc.creator XmpSeq ${maker}`, path.join(folder, names[at]!)]);
+    },
+  });
+  const { id: template } = await send<{ id: string }>(page, 'templates', {
+    name: `${job}, embargo`,
+    kind: 'job',
+    entries: [
+      { field: 'creator', rule: 'fill', texts: ['Aune Pell'] },
+      { field: 'instructions', rule: 'overwrite', texts: ['Not before 1 December'] },
+    ],
+  });
+  const sentBy = {
+    ...usualRecipe,
+    to: 'folder',
+    path: mkdtempSync(path.join(data, 'sent ')),
+    templates: [template],
+  };
+  await send(page, `assignments/${mixed.id}`, { recipe: { ...sentBy, checklist: 'minimum' } }, 'PATCH');
+  await page.goto(`${address}/assignments/${mixed.id}/deliver`);
+  const sendAll = page.getByRole('button', { name: labels.deliver.sendAllTheSame });
+  await expect(sendAll.or(page.getByText('2 ready'))).toBeVisible();
+  if (await sendAll.isVisible()) await sendAll.click();
+  await expect(page.getByText('1 by others')).toBeVisible();
+  const question = page.getByRole('group', { name: 'Who is Ruth Skerry?' });
+  await expect(question).toBeVisible();
+  await page.getByRole('button', { name: 'Deliver 2', exact: true }).click();
+  await expect(
+    page.getByRole('heading', { name: 'Delivered 2 of 2, 1 without the templates and licence' }),
+  ).toBeVisible();
+  const instructions = readdirSync(sentBy.path)
+    .sort()
+    .map((name) => exif(path.join(sentBy.path, name), '-K', 'Xmp.photoshop.Instructions', '-Pv').trim());
+  expect(instructions).toEqual(['', 'Not before 1 December']);
+  // Said to be oneself, the picture takes the template, and nothing stands open.
+  await page.goto(`${address}/assignments/${mixed.id}/deliver`);
+  await question.getByRole('radio', { name: 'me, in another spelling' }).check();
+  await expect(page.getByText('1 by others')).toHaveCount(0);
+  await send(page, 'makers', { name: 'Ruth Skerry', answer: 'unknown' }, 'PUT');
 });
 
 test('nothing complained in the browser', () => expect(complaints).toEqual([]));

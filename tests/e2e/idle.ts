@@ -1,4 +1,33 @@
-import type { Page } from '@playwright/test';
+import type { Browser, Page } from '@playwright/test';
+
+/**
+ * Lets `goto` and `reload` wait until the page is hydrated: keys and presses before that go nowhere. A test that acts
+ * earlier says `waitUntil: 'commit'`.
+ */
+export function waitForHydration(browser: Browser): void {
+  const newContext = browser.newContext.bind(browser);
+  browser.newContext = async (options) => {
+    const context = await newContext(options);
+    context.on('page', (page) => {
+      const [goto, reload] = [page.goto.bind(page), page.reload.bind(page)];
+      const hydrated = async () => {
+        if (await page.evaluate(() => document.querySelector('script[src*="/_next/"]') !== null))
+          await page.waitForFunction(() => window.isPageIdle !== undefined);
+      };
+      page.goto = async (url, how) => {
+        const answer = await goto(url, how);
+        if (!how?.waitUntil) await hydrated();
+        return answer;
+      };
+      page.reload = async (how) => {
+        const answer = await reload(how);
+        if (!how?.waitUntil) await hydrated();
+        return answer;
+      };
+    });
+    return context;
+  };
+}
 
 /** Waits until the page is hydrated and loads and saves nothing. */
 export async function idle(page: Page): Promise<void> {

@@ -2,12 +2,14 @@ import { mkdirSync, rmSync } from 'node:fs';
 import { test as base } from '@playwright/test';
 import { recordControlUse } from './controlUse';
 import { interrupt, type Running, running, startFabrica } from './fabrica';
+import { waitForHydration } from './idle';
 
 /** Every worker process drives an installation of its own, and records which controls its tests use. */
 export const test = base.extend<object, { installation: Running }>({
   installation: [
     async ({ browser }, use) => {
       recordControlUse(browser);
+      waitForHydration(browser);
       const { address, data } = running();
       mkdirSync(data, { mode: 0o755 });
       const fabrica = await startFabrica(data, { FABRICA_PORT: new URL(address).port });

@@ -195,7 +195,7 @@ test('the shown set is taken by one key, or by one press, and taken back by one'
   await expect(page.getByText(`Writing to ${names[0]}`)).toBeVisible();
   await page
     .getByLabel(labels.describe.caption, { exact: true })
-    .fill('Men at the old quay mend their rowing gear.');
+    .fill('Men of Grunnvik at the old quay mend their rowing gear.');
   for (const take of [
     () => page.keyboard.press('Shift+Enter'),
     () => offer.getByRole('button', { name: /^take these \d+$/ }).click(),

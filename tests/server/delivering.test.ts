@@ -560,6 +560,7 @@ test('templates and a licence act on the copies alone; another maker’s picture
     false,
     true,
   ]);
+  expect((await readRun(server.context, runId)).delivery).toMatchObject({ byOthers: 1 });
   expect(originals(job)).toEqual(before);
   const granted = await listLicences(server.context, { endsFrom: '2029-03-01', endsTo: '2029-03-31' });
   expect(granted).toEqual([

@@ -8,14 +8,17 @@ import { agrees, counted, formatBytes, formatNumber } from '@/core/wording/count
 import type { CopyPreview } from '@/server/operations/deliveries/previewCopy';
 import { LinkButton } from '@/ui/buttons';
 import { Select } from '@/ui/inputs';
+import { MakerQuestions } from '@/ui/MakerQuestions';
 import { Section } from '@/ui/Section';
 import type { PhotoView } from '../describe/set/view';
+import type { useOthers } from './useOthers';
 import type { Sent } from './useSent';
 import { labels } from './words';
 
 interface Props {
   readonly assignmentId: string;
   readonly sent: Sent;
+  readonly others: ReturnType<typeof useOthers>;
   readonly holdsBack: boolean;
   readonly onHoldBack: (holdsBack: boolean) => void;
   readonly lists: readonly Checklist[];
@@ -28,7 +31,7 @@ interface Props {
 
 /** What stands open, and what is done about it; then what will leave. */
 export function BeforeItLeaves(props: Props) {
-  const { assignmentId, sent, holdsBack, onHoldBack, lists, list, onList, shown, lacking } = props;
+  const { assignmentId, sent, others, holdsBack, onHoldBack, lists, list, onList, shown, lacking } = props;
   const { failing, gone, smaller, ids } = sent;
   return (
     <Section
@@ -80,6 +83,12 @@ export function BeforeItLeaves(props: Props) {
       {gone.length > 0 && (
         <Line what={`${formatNumber(gone.length)} gone`} isOpen>
           {agrees(gone.length, 'its file was', 'their files were')} not found any more: {namesOf(gone)}
+        </Line>
+      )}
+      {others.pictures > 0 && (
+        <Line what={`${formatNumber(others.pictures)} by others`} isOpen>
+          Templates and licence of this delivery are not put into pictures that somebody else made.
+          <MakerQuestions groups={others.groups} answerOf={others.answerOf} onAnswer={others.answer} />
         </Line>
       )}
       {smaller.length > 0 && (

@@ -2,7 +2,7 @@
 
 import { Box } from '@chakra-ui/react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { useLayoutEffect, useRef, useState } from 'react';
 import { counted } from '@/core/wording/counts';
 import type { BrowsedFolder, FolderPlace, ListedFolder } from '@/server/operations/folders/browseFolders';
 import { apiRequest } from '@/ui/api';
@@ -92,7 +92,8 @@ export function FolderChooser({ title, from, onChoose, onClose }: Props) {
 function Inside({ folder, onGo }: { folder: BrowsedFolder; onGo: (path: string) => void }) {
   const list = useRef<HTMLDivElement>(null);
   const first = useRef(true);
-  useEffect(() => {
+  // Before the next key press: effects without layout may come after it.
+  useLayoutEffect(() => {
     // Whoever goes in by the keyboard stays in the list.
     if (!first.current && folder.path !== '') list.current?.querySelector('button')?.focus();
     first.current = false;

@@ -29,7 +29,7 @@ export function ReceiptPage({ id }: { id: string }) {
   const { data: run, error } = useQuery({
     queryKey: queryKeys.run(id),
     queryFn: () => apiRequest<Receipt>(`runs/${id}`),
-    refetchInterval: (query) => (query.state.data && going(query.state.data) ? 2000 : againAfterError(query)),
+    refetchInterval: (query) => (query.state.data && going(query.state.data) ? 750 : againAfterError(query)),
   });
   if (error)
     return (
@@ -167,6 +167,9 @@ function Ended({ run }: { run: Receipt }) {
         {runName(run)} {formatNumber(run.counts.done + run.counts.unchanged + run.counts.undone)} of{' '}
         {formatNumber(total(run.counts))}
         {run.state === 'stopped' ? ', then stopped' : ''}
+        {run.delivery && run.delivery.byOthers > 0
+          ? `, ${formatNumber(run.delivery.byOthers)} without the templates and licence`
+          : ''}
       </Box>
       <Flex color="soft" fontSize="body" gap="4">
         <span suppressHydrationWarning>{formatDateTime(run.endedAt ?? run.createdAt)}</span>

@@ -52,6 +52,8 @@ export interface Receipt extends ListedRun {
     readonly folder: string | null;
     readonly isArchived: boolean;
     readonly openPoints: OpenPoints | null;
+    /** Copies that left without the templates and the licence of the delivery: somebody else made the pictures. */
+    readonly byOthers: number;
   };
   /** Undoing an import: where its files go, and how many of its pictures have drafts. */
   readonly kept?: { readonly folder: string; readonly drafted: number };

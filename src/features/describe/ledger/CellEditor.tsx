@@ -1,7 +1,7 @@
 'use client';
 
 import { chakra } from '@chakra-ui/react';
-import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
+import { type KeyboardEvent, useEffect, useId, useLayoutEffect, useRef, useState } from 'react';
 import { type FieldId, field as fieldRow } from '@/core/catalogue/fields';
 import { type FieldValue, sameValue } from '@/core/catalogue/value';
 import type { ListedValues } from '@/server/operations/photos/listValues';
@@ -28,7 +28,7 @@ export function CellEditor({ field, label, row, begun, onSave, onLeave }: Props)
   const box = useRef<HTMLTextAreaElement & HTMLSelectElement>(null);
   const id = useId();
   const menu = useWordCompletion(box, field === 'keywords' ? typed : '', type);
-  useEffect(() => {
+  useLayoutEffect(() => {
     const at = box.current?.value.length ?? 0;
     box.current?.focus();
     if (box.current?.tagName === 'TEXTAREA') box.current.setSelectionRange(at, at);

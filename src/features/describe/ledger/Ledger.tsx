@@ -1,7 +1,7 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import { useEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 import { Notice } from '@/ui/Notice';
 import type { Write } from '../desk/useWriting';
 import type { PictureSet } from '../set/useSet';
@@ -37,7 +37,7 @@ export function Ledger({ place: kept, set, columns, write, onOpen }: Props) {
   const { rows, inSight, pictureWidth, headHeight } = place;
   // Back from a cell, the keys are the ledger's again.
   const wasEditing = useRef(false);
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (wasEditing.current && !editing) scroller.current?.focus();
     wasEditing.current = editing !== undefined;
   }, [editing]);

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra } from '@chakra-ui/react';
-import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
+import { type KeyboardEvent, useId, useLayoutEffect, useRef, useState } from 'react';
 import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
 import { type Rule, rulesFor, ruleWords, usualRule } from '@/core/templates/template';
 import { LinkButton } from '@/ui/buttons';
@@ -28,7 +28,7 @@ export function RuleChoice({
   const trigger = useRef<HTMLButtonElement>(null);
   const chosen = useRef<HTMLInputElement>(null);
   const rule = entry?.rule ?? usualRule(id);
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (open) chosen.current?.focus();
   }, [open]);
   const close = () => {

@@ -64,10 +64,21 @@ async function deliveryOf(context: Context, run: RunRow) {
     .select({ path: openedFolders.path })
     .from(openedFolders)
     .where(eq(openedFolders.id, folderId));
+  const [byOthers] = await context.db
+    .select({ n: count() })
+    .from(runItems)
+    .where(
+      and(
+        eq(runItems.runId, run.id),
+        eq(runItems.state, 'done'),
+        sql`${runItems.problems} @? '$.** ? (@.code == "made-by-others")'`,
+      ),
+    );
   return {
     folder: recipe.to === 'archive' ? null : (folder?.path ?? null),
     isArchived: recipe.to !== 'folder',
     openPoints: openPoints ?? null,
+    byOthers: byOthers?.n ?? 0,
   };
 }
 
