@@ -35,6 +35,7 @@ prints the address. The first start takes a few minutes, each further one a few 
       '--date-original',
       '--replace-unreadable',
       '--break-provenance',
+      '--give-up-rights',
       '--others',
       '--jobs',
     ],

@@ -12,6 +12,7 @@ const options = {
   'date-original': { type: 'boolean' },
   'replace-unreadable': { type: 'boolean' },
   'break-provenance': { type: 'boolean' },
+  'give-up-rights': { type: 'boolean' },
   others: { type: 'string' },
   jobs: { type: 'string' },
   help: { type: 'boolean', short: 'h' },
@@ -22,7 +23,7 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   fields: ['json'],
   embed: [
     ...['template', 'keywords', 'fact', 'in-place', 'to', 'dng-sidecar', 'date-original', 'jobs'],
-    ...['replace-unreadable', 'break-provenance', 'others'],
+    ...['replace-unreadable', 'break-provenance', 'give-up-rights', 'others'],
   ],
 };
 
@@ -59,6 +60,7 @@ async function main(args: readonly string[]): Promise<number> {
     dateOriginal: values['date-original'] === true,
     replaceUnreadable: values['replace-unreadable'] === true,
     breakProvenance: values['break-provenance'] === true,
+    giveUpRights: values['give-up-rights'] === true,
     others: values.others,
     jobs: values.jobs,
     files,

@@ -1,9 +1,12 @@
 /** Asks Fabrica's own API. An answer that is an error throws its message, worded for a person. */
 export class ApiError extends Error {
   readonly status: number;
-  constructor(message: string, status: number) {
+  /** Of the table of errors (server/problems/errors). */
+  readonly code: string | undefined;
+  constructor(message: string, status: number, code?: string) {
     super(message);
     this.status = status;
+    this.code = code;
   }
 }
 
@@ -34,8 +37,9 @@ export async function apiRequest<T>(
   }).catch(() => {
     throw new ApiError('Fabrica does not answer. Is it still running?', 0);
   });
-  const answer = (await response.json().catch(() => ({}))) as T & { message?: string };
-  if (!response.ok) throw new ApiError(answer.message ?? 'Something in Fabrica failed.', response.status);
+  const answer = (await response.json().catch(() => ({}))) as T & { message?: string; code?: string };
+  if (!response.ok)
+    throw new ApiError(answer.message ?? 'Something in Fabrica failed.', response.status, answer.code);
   return answer;
 }
 

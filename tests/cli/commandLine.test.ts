@@ -206,6 +206,42 @@ test('two raw files of one name each get a sidecar of their own', async () => {
   ).toEqual(['a.arw', 'a.arw.xmp', 'a.nef', 'a.nef.xmp']);
 });
 
+test('a template that gives rights up is refused unless it is meant', async () => {
+  await picture('a.jpg');
+  const free = {
+    ...house,
+    name: 'Free',
+    entries: [{ field: 'Copyright Status', rule: 'overwrite', texts: ['public-domain'] }],
+  };
+  writeFileSync(at('free.json'), JSON.stringify(free));
+  const before = digest('a.jpg');
+  const refused = fabrica('embed', '--template', 'free.json', '--in-place', 'a.jpg');
+  expect(refused.status).toBe(2);
+  expect(refused.lines[0]).toContain('gives pictures away, for ever');
+  expect(digest('a.jpg')).toBe(before);
+  expect(fabrica('embed', '--template', 'free.json', '--in-place', '--give-up-rights', 'a.jpg').status).toBe(
+    0,
+  );
+  expect(await values('a.jpg')).toMatchObject({ rightsStatus: 'public-domain' });
+});
+
+test('templates that contradict each other are told', async () => {
+  await picture('a.jpg');
+  const by = (creator: string) => ({
+    ...house,
+    name: `By ${creator}`,
+    entries: [{ field: 'Creator', rule: 'overwrite', texts: [creator] }],
+  });
+  for (const creator of ['Aune Pell', 'Mats Orrin'])
+    writeFileSync(at(`${creator}.json`), JSON.stringify(by(creator)));
+  const both = ['--template', 'Aune Pell.json', '--template', 'Mats Orrin.json'];
+  const { status, lines } = fabrica('embed', ...both, '--in-place', 'a.jpg');
+  expect(status).toBe(0);
+  expect(lines[0]).toBe(
+    '“By Aune Pell” and “By Mats Orrin” contradict each other in Creator. Check that both are meant.',
+  );
+});
+
 test('DNG: embedded, or with a sidecar by choice', async () => {
   const { bytes } = await rawSample(true);
   for (const name of ['a.dng', 'b.dng']) writeFileSync(at(name), bytes);

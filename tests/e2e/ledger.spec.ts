@@ -432,6 +432,22 @@ test('structures and codes have editors of their own', async () => {
   await page.getByLabel(`Copyright Status of ${names[0]}`).selectOption('in-copyright');
   await page.keyboard.press('Enter');
   await expect.poll(() => held(names[0]!, 'rightsStatus')).toMatchObject({ rightsStatus: 'in-copyright' });
+  // What cannot be called back is asked for twice; nothing is written before.
+  await page.keyboard.press('Enter');
+  await page.getByLabel(`Copyright Status of ${names[0]}`).selectOption('public-domain');
+  await page.keyboard.press('Enter');
+  const ask = page.getByRole('alertdialog', { name: 'Public domain?' });
+  await ask.getByRole('button', { name: labels.templates.keepMyRights }).click();
+  await expect(ask).toHaveCount(0);
+  await expect(cell(names[0]!, 'rightsStatus')).toContainText('in copyright');
+  expect(await held(names[0]!, 'rightsStatus')).toMatchObject({ rightsStatus: 'in-copyright' });
+  await cell(names[1]!, 'rightsStatus').click();
+  await page.keyboard.press('Enter');
+  await page.getByLabel(`Copyright Status of ${names[1]}`).selectOption('public-domain');
+  await page.keyboard.press('Enter');
+  await ask.getByRole('button', { name: 'I mean public domain' }).click();
+  await ask.getByRole('button', { name: 'Give them up, for ever' }).click();
+  await expect.poll(() => held(names[1]!, 'rightsStatus')).toMatchObject({ rightsStatus: 'public-domain' });
   await cell(names[0]!, 'rightsStatus').click();
   for (let right = 0; right < 5; right++) await page.keyboard.press('ArrowRight');
   await expect(cell(names[0]!, 'licensor')).toBeVisible();

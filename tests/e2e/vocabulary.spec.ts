@@ -624,6 +624,7 @@ test('words of the vocabulary and bundles go into a template', async () => {
   await from.press('Enter');
   await page.getByRole('button', { name: labels.keywords.bundles }).click();
   await page.getByRole('button', { name: 'Put on Quay' }).click();
+  await expect(page.locator('[data-field="keywords"]').getByText('sea fog').first()).toBeVisible();
   await page.getByRole('button', { name: labels.templates.saveTheTemplate }).click();
   await expect(page.getByText('version 1', { exact: true })).toBeVisible();
   const saved = await send<{ entries: { field: string; texts: string[] }[] }>(

@@ -30,6 +30,7 @@ import { reportOf } from '@/server/operations/deliveries/report';
 import { keepSignature } from '@/server/operations/deliveries/signatures';
 import { startDelivery } from '@/server/operations/deliveries/startDelivery';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
+import { readRun } from '@/server/operations/runs/runs';
 import { createTemplate } from '@/server/operations/templates/templates';
 import { embedInMemory, type WantedValues } from '../fixtures/embed';
 import { allSamples, rawSample } from '../fixtures/formats';

@@ -258,3 +258,24 @@ test('credits go under the caption of each picture, which keeps its own words an
   const [photo] = (await listPhotos(server.context, id)).filter((one) => one.id === a);
   expect(photo!.drafts.description!.value).toBe('A plank.\nStyling: Mira Lund\nAune Pell / Boat Trust');
 });
+
+test.each<[string, (photo: string) => Writing]>([
+  ['the desk', () => ({ kind: 'set', field: 'rightsStatus', value: 'public-domain' })],
+  ['cells', (photo) => ({ kind: 'cells', rows: [{ id: photo, values: { rightsStatus: 'public-domain' } }] })],
+  [
+    'pasted metadata',
+    () => ({
+      kind: 'set-fields',
+      values: { ccLicense: 'https://creativecommons.org/publicdomain/zero/1.0/' },
+    }),
+  ],
+])('rights are given up by %s only where it is confirmed', async (_, writing) => {
+  const [photo] = ids;
+  await expect(write([photo!], writing(photo!))).rejects.toThrow(/gives a picture away, for ever/);
+  const drafted = async () => (await valuesSince()).of(photo!)?.drafted ?? [];
+  const before = await drafted();
+  await writeDrafts(server.context, id, these([photo!]), writing(photo!), true);
+  expect((await drafted()).length).toBe(before.length + 1);
+  await undoLast();
+  expect(await drafted()).toEqual(before);
+});

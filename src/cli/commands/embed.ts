@@ -3,10 +3,12 @@ import path from 'node:path';
 import { checkValue } from '../../core/catalogue/checkValue';
 import { fieldLabel } from '../../core/catalogue/fields';
 import { parseKeywords } from '../../core/keywords/parse';
+import { givesUpRights } from '../../core/rights/givesUp';
 import { ownNames } from '../../core/rights/makers';
 import { clashes } from '../../core/templates/clashes';
 import { openFillIns } from '../../core/templates/fillIns';
 import { compileTemplates } from '../../core/templates/resolve';
+import type { Template } from '../../core/templates/template';
 import { clashWords } from '../../core/wording/clashWords';
 import { isoDay } from '../../core/wording/formatDate';
 import { type Recovery, recoverUndo } from '../../server/files/recover';
@@ -27,6 +29,7 @@ export interface EmbedArguments {
   readonly dateOriginal: boolean;
   readonly replaceUnreadable: boolean;
   readonly breakProvenance: boolean;
+  readonly giveUpRights: boolean;
   readonly others: string | undefined;
   readonly jobs: string | undefined;
   readonly files: readonly string[];
@@ -45,7 +48,7 @@ export async function embed(args: EmbedArguments): Promise<number> {
   if (others !== 'leave' && others !== 'fill' && others !== 'write')
     throw new UsageError('--others is leave, fill or write');
   const settings: EmbedSettings = {
-    ...(await compiled(args.templates)),
+    ...(await compiled(args.templates, args.giveUpRights)),
     others,
     keywords: keywordsOf(args.keywords),
     facts: Object.fromEntries(args.facts.map(fact)),
@@ -75,7 +78,10 @@ const OUTCOMES = {
   'other-machine': 'it ran under another host name; its change is settled there',
 } as const satisfies Record<Recovery['outcome'], string>;
 
-async function compiled(names: readonly string[]): Promise<Pick<EmbedSettings, 'templates' | 'own'>> {
+async function compiled(
+  names: readonly string[],
+  mayGiveUpRights: boolean,
+): Promise<Pick<EmbedSettings, 'templates' | 'own'>> {
   const templates = [];
   for (const [index, name] of names.entries()) {
     try {
@@ -94,6 +100,11 @@ async function compiled(names: readonly string[]): Promise<Pick<EmbedSettings, '
     throw new UsageError(
       `the template “${open.name}” is still to be filled in: ${open.fields.map((id) => fieldLabel(id)).join(', ')}`,
     );
+  const giving = templates.find(givesRightsUp);
+  if (giving && !mayGiveUpRights)
+    throw new UsageError(
+      `the template “${giving.name}” gives pictures away, for ever. Say --give-up-rights if that is meant`,
+    );
   for (const sentence of clashWords(clashes(templates, {}), templates))
     process.stderr.write(`${sentence} Check that both are meant.\n`);
   const made = compileTemplates(templates);
@@ -101,6 +112,11 @@ async function compiled(names: readonly string[]): Promise<Pick<EmbedSettings, '
   if (wrong) throw new UsageError(`a template cannot be used. ${problemWords(wrong)}`);
   return { templates: made, own: ownNames(templates, { identities: {} }) };
 }
+
+const givesRightsUp = ({ entries }: Template) =>
+  entries.some(
+    ({ field, rule, texts }) => rule !== 'erase' && texts.some((text) => givesUpRights(field, text)),
+  );
 
 function keywordsOf(text = ''): readonly string[] {
   const terms = parseKeywords(text);

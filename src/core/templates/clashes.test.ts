@@ -1,5 +1,5 @@
 import type { FieldId } from '../catalogue/fields';
-import { clashes, identitiesOf, templatesToBeginWith } from './clashes';
+import { clashes, makersOf, templatesToBeginWith } from './clashes';
 import type { Entry, Rule } from './template';
 
 const identities = {
@@ -35,8 +35,8 @@ test.each<[string, Parameters<typeof clashes>[0], FieldId[]]>([
   expect(clashes(templates, identities).map((one) => one.field)).toEqual(fields);
 });
 
-test('a template belongs to the identities whose details or name it writes', () => {
-  expect([aune, mats, place].map((one) => identitiesOf(one, identities))).toEqual([
+test('a template belongs to those whom it writes as creator, and to those whose details it takes', () => {
+  expect([aune, mats, place].map((one) => makersOf(one, identities))).toEqual([
     ['Aune Pell'],
     ['Mats Orrin'],
     [],

@@ -63,22 +63,22 @@ function contradicting(templates: readonly Stating[]): FieldId[] {
     .map((one) => one.part as FieldId);
 }
 
-/** Names of the identities whose details or name a template writes. */
-export function identitiesOf({ entries }: Pick<Template, 'entries'>, identities: Identities): string[] {
-  const texts = entries.filter((one) => one.rule !== 'erase').flatMap((one) => one.texts);
-  const creators = entries.filter((one) => one.field === 'creator').flatMap((one) => one.texts.map(makerKey));
-  return Object.keys(identities).filter((name) => {
-    const alone = { [name]: identities[name]! };
-    const named = [name, identities[name]!.name ?? ''].map(makerKey).filter((key) => key !== '');
-    return (
-      texts.some((text) => withIdentitiesWritten(text, alone) !== text) ||
-      creators.some((key) => named.includes(key))
-    );
-  });
+/** Whose a template is: the names that it writes as creator, and those whose details it takes. */
+export function makersOf({ entries }: Pick<Template, 'entries'>, identities: Identities): string[] {
+  const written = entries.filter((one) => one.rule !== 'erase');
+  const texts = written.flatMap((one) => one.texts);
+  const creators = written
+    .filter((one) => one.field === 'creator')
+    .flatMap((one) => one.texts.map((text) => withIdentitiesWritten(text, identities)))
+    .filter((text) => !text.includes('{{'));
+  const taken = Object.entries(identities)
+    .filter(([name, parts]) => texts.some((text) => withIdentitiesWritten(text, { [name]: parts }) !== text))
+    .map(([name, parts]) => parts.name ?? name);
+  return [...new Map([...creators, ...taken].map((name) => [makerKey(name), name])).values()];
 }
 
 /**
- * Of permanent templates those that a new assignment begins with: of the chosen identity or of none, and of
+ * Of permanent templates those that a new assignment begins with: of the chosen maker or of none, and of
  * two that contradict each other the first.
  */
 export function templatesToBeginWith<T extends Stating>(
@@ -88,8 +88,8 @@ export function templatesToBeginWith<T extends Stating>(
 ): T[] {
   const begun: T[] = [];
   for (const one of templates) {
-    const names = identitiesOf(one, identities);
-    if (chosen !== undefined && names.length > 0 && !names.includes(chosen)) continue;
+    const names = makersOf(one, identities).map(makerKey);
+    if (chosen !== undefined && names.length > 0 && !names.includes(makerKey(chosen))) continue;
     if (clashes([...begun, one], identities).length === 0) begun.push(one);
   }
   return begun;

@@ -27,11 +27,25 @@ interface Props {
   /** Of one copy: the others will be about as large. */
   readonly shown: CopyPreview | undefined;
   readonly lacking: string | undefined;
+  /** The pictures are read, and checked. */
+  readonly isChecked: boolean;
 }
 
 /** What stands open, and what is done about it; then what will leave. */
 export function BeforeItLeaves(props: Props) {
-  const { assignmentId, sent, others, holdsBack, onHoldBack, lists, list, onList, shown, lacking } = props;
+  const {
+    assignmentId,
+    sent,
+    others,
+    holdsBack,
+    onHoldBack,
+    lists,
+    list,
+    onList,
+    shown,
+    lacking,
+    isChecked,
+  } = props;
   const { failing, gone, smaller, ids } = sent;
   return (
     <Section
@@ -96,12 +110,14 @@ export function BeforeItLeaves(props: Props) {
           than that size, and not enlarged: {namesOf(smaller)}
         </Line>
       )}
-      <Line what={`${formatNumber(ids.length)} ready`}>
-        {ids.length === 0
-          ? 'Nothing would leave.'
-          : shown && shown.bytes > 0
-            ? `about ${formatBytes(shown.bytes * ids.length)}; each is read back by a second reader, and its picture decoded`
-            : 'each is read back by a second reader, and its picture decoded'}
+      <Line what={isChecked ? `${formatNumber(ids.length)} ready` : labels.checking}>
+        {!isChecked
+          ? 'The pictures are read and checked.'
+          : ids.length === 0
+            ? 'Nothing would leave.'
+            : shown && shown.bytes > 0
+              ? `about ${formatBytes(shown.bytes * ids.length)}; each is read back by a second reader, and its picture decoded`
+              : 'each is read back by a second reader, and its picture decoded'}
       </Line>
       {failing.length > 0 && !holdsBack && (
         <Box textStyle="hint" paddingTop="1">

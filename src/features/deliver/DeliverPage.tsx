@@ -88,7 +88,11 @@ export function DeliverPage({ assignment: initial, first, templates, installatio
             })
           }
         >
-          {sent.ids.length === 0 ? labels.nothingToDeliver : `Deliver ${formatNumber(sent.ids.length)}`}
+          {!checked
+            ? labels.checking
+            : sent.ids.length === 0
+              ? labels.nothingToDeliver
+              : `Deliver ${formatNumber(sent.ids.length)}`}
         </PrimaryButton>
       </AssignmentTop>
       <PageMain title="Deliver">
@@ -132,6 +136,7 @@ export function DeliverPage({ assignment: initial, first, templates, installatio
                 onList={(checklist) => change({ checklist })}
                 shown={copy}
                 lacking={open}
+                isChecked={checked !== undefined}
               />
             </Box>
             <Box bg="leaf" borderLeftWidth={{ lg: '1px' }} borderColor="rule" paddingX="5" paddingY="4">

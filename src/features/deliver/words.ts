@@ -1,5 +1,6 @@
 /** What this part of the interface says; browser tests import it. */
 export const labels = {
+  checking: 'Checking …',
   aFolderOfThisMachine: 'a folder of this machine',
   aText: 'a text',
   addAFurtherSize: 'Add a further size',

@@ -2,7 +2,7 @@
 
 import { Box, chakra } from '@chakra-ui/react';
 import { useState } from 'react';
-import { identitiesOf, templatesToBeginWith } from '@/core/templates/clashes';
+import { makersOf, templatesToBeginWith } from '@/core/templates/clashes';
 import { Field } from '@/ui/Field';
 import { Select } from '@/ui/inputs';
 import { labels as uiLabels } from '@/ui/words';
@@ -13,19 +13,19 @@ import { labels } from './words';
 /** Which permanent templates a new assignment begins with; undefined until they are known. */
 export function useStart() {
   const { data } = useStartTemplates();
-  const [identity, setIdentity] = useState('');
+  const [maker, setMaker] = useState('');
   const [ticks, setTicks] = useState<ReadonlyMap<string, boolean>>(new Map());
-  const proposed = data && templatesToBeginWith(data.templates, data.identities, identity || undefined);
+  const proposed = data && templatesToBeginWith(data.templates, data.identities, maker || undefined);
   const offered = data?.templates ?? [];
   const chosen = offered.filter((one) => ticks.get(one.id) ?? proposed?.includes(one));
   return {
     offered,
     chosen,
     inForce: data && chosen.map((one) => one.id),
-    identity,
-    identities: [...new Set(offered.flatMap((one) => identitiesOf(one, data!.identities)))],
+    maker,
+    makers: [...new Set(offered.flatMap((one) => makersOf(one, data!.identities)))],
     choose: (name: string) => {
-      setIdentity(name);
+      setMaker(name);
       setTicks(new Map());
     },
     tick: (id: string, ticked: boolean) => setTicks(new Map([...ticks, [id, ticked]])),
@@ -37,15 +37,15 @@ export function StartTemplates({ start }: { start: ReturnType<typeof useStart> }
   if (start.offered.length === 0) return null;
   return (
     <Box marginTop="2">
-      {start.identities.length > 1 && (
+      {start.makers.length > 1 && (
         <Field label={labels.whoMakesThePictures}>
           <Select
             aria-label={labels.whoMakesThePictures}
-            value={start.identity}
+            value={start.maker}
             onChange={(event) => start.choose(event.target.value)}
           >
-            <option value="">anybody of my details</option>
-            {start.identities.map((name) => (
+            <option value="">not said</option>
+            {start.makers.map((name) => (
               <option key={name}>{name}</option>
             ))}
           </Select>

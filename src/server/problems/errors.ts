@@ -161,6 +161,12 @@ const errors = {
     () => 'Pictures cannot come from the folder that they go to.',
     'Pictures that are there already belong to the assignment: leave “Pictures come from” empty.',
   ),
+  'gives-up-rights': row<{ pictures: number }>(
+    409,
+    ({ pictures }) =>
+      `This gives ${pictures === 1 ? 'a picture' : `${pictures} pictures`} away, for ever: anybody may then use ${pictures === 1 ? 'it' : 'them'}, for anything, unnamed and unpaid.`,
+    'Confirm it, or keep your rights.',
+  ),
   'folder-in-use': row<{ name: string }>(
     409,
     ({ name }) =>

@@ -2,18 +2,29 @@
 
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
+import { StatusAsk } from '../../templates/builders/StatusAsk';
 import { labels } from '../words';
 import type { WritingState } from './useWriting';
 
 /** What is not saved, why, and what can be done about it. */
 export function Unsaved({ writing: { state, refused, write, dismiss } }: { writing: WritingState }) {
   if (!refused && state !== 'waiting') return null;
-  const { act, message, isConflict } = refused ?? {};
+  const { act, message, code } = refused ?? {};
   const { writing } = act ?? {};
   const overwrite = () => {
     if (act && writing?.kind === 'caption') write(act.scope, { kind: 'caption', text: writing.text });
     dismiss();
   };
+  if (act && code === 'gives-up-rights')
+    return (
+      <StatusAsk
+        onNo={dismiss}
+        onYes={() => {
+          write(act.scope, act.writing, true);
+          dismiss();
+        }}
+      />
+    );
   return (
     <Notice
       kind="banner"
@@ -25,7 +36,7 @@ export function Unsaved({ writing: { state, refused, write, dismiss } }: { writi
       {refused ? (
         <>
           <span>Not saved: {message}</span>
-          {isConflict && writing?.kind === 'caption' && (
+          {code === 'caption-written-elsewhere' && writing?.kind === 'caption' && (
             <LinkButton type="button" onClick={overwrite}>
               Write “{cut(writing.text)}” all the same
             </LinkButton>

@@ -7,6 +7,8 @@ export interface WritingAct {
   readonly at: number;
   readonly scope: Scope;
   readonly writing: Writing;
+  /** Rights that it gives up are meant. */
+  readonly confirmed?: true;
 }
 
 const place = (assignmentId: string, key = '') => `fabrica unsaved ${assignmentId} ${key}`;

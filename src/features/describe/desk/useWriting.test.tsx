@@ -35,7 +35,7 @@ test('what the server refuses is reported, and the next act goes on', async () =
   await act(() => result.current.settle());
   expect(result.current.refused).toMatchObject({
     message: 'The caption of a.jpg was emptied.',
-    isConflict: true,
+    code: undefined,
   });
   act(() => result.current.dismiss());
   expect(result.current.refused).toBeUndefined();

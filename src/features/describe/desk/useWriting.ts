@@ -13,7 +13,7 @@ import { showAhead } from '../set/showAhead';
 import { keepShown, readWhole, type Shown } from '../set/shownBefore';
 import { forgetUnsaved, keepUnsaved, unsavedActs, type WritingAct } from './unsaved';
 
-export type Write = (scope: Scope, writing: Writing) => void;
+export type Write = (scope: Scope, writing: Writing, confirmed?: true) => void;
 
 export interface WritingState {
   readonly write: Write;
@@ -21,7 +21,7 @@ export interface WritingState {
   readonly state: 'saved' | 'saving' | 'waiting';
   /** An act that the server would not carry out, with its reason. */
   readonly refused:
-    | { readonly act: WritingAct; readonly message: string; readonly isConflict: boolean }
+    | { readonly act: WritingAct; readonly message: string; readonly code: string | undefined }
     | undefined;
   readonly dismiss: () => void;
   /** Comes when everything that was written is saved, or refused; with whether that had to be waited for. */
@@ -50,10 +50,10 @@ export function useWriting(assignmentId: string): WritingState {
   const drain = useCallback(async () => {
     for (let pause = FIRST_PAUSE_MS; queue.current.length > 0; ) {
       const act = queue.current[0]!;
-      const { scope, writing } = act;
+      const { key, at: _, ...asked } = act;
       try {
         const where = `assignments/${assignmentId}/writing`;
-        const { undo } = await apiRequest<WritingSteps>(where, 'POST', { scope, writing }, act.key);
+        const { undo } = await apiRequest<WritingSteps>(where, 'POST', asked, key);
         pause = FIRST_PAUSE_MS;
         const before = shown.current.get(act.key);
         if (undo && before) keepShown(queries, undo.id, before);
@@ -61,14 +61,14 @@ export function useWriting(assignmentId: string): WritingState {
         if (undo) queries.setQueryData<WritingSteps>(queryKeys.writingSteps(assignmentId), { undo });
         void readAfterAct(queries, queryKeys.photos(assignmentId));
       } catch (error) {
-        const { status, message } = error as ApiError;
+        const { status, message, code } = error as ApiError;
         if (!(error instanceof ApiError) || status === 0 || status >= 500) {
           setState('waiting');
           await new Promise((resolve) => setTimeout(resolve, pause));
           pause = Math.min(pause * 2, LONGEST_PAUSE_MS);
           continue;
         }
-        setRefused({ act, message, isConflict: status === 409 });
+        setRefused({ act, message, code });
         void readWhole(queries, assignmentId);
       }
       queue.current.shift();
@@ -86,8 +86,8 @@ export function useWriting(assignmentId: string): WritingState {
   }, [drain]);
 
   const write: Write = useCallback(
-    (scope, writing) => {
-      const act = { key: newKey(), at: Date.now(), scope, writing };
+    (scope, writing, confirmed) => {
+      const act = { key: newKey(), at: Date.now(), scope, writing, ...(confirmed ? { confirmed } : {}) };
       keepUnsaved(assignmentId, act);
       queue.current.push(act);
       const before = showAhead(queries, assignmentId, scope, writing);

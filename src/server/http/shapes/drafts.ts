@@ -49,55 +49,59 @@ const value = {
 const values = { type: 'object', propertyNames: fieldName, additionalProperties: value, maxProperties: 200 };
 const names = list(text(2000), 500);
 
-export const writing = schema<{ scope: Scope; writing: Writing }>(
-  object({
-    scope,
-    writing: {
-      oneOf: [
-        object({ kind: { const: 'set' }, field: { enum: writtenFieldIds }, value }),
-        object({ kind: { const: 'set-fields' }, values }),
-        object({ kind: { const: 'cells' }, rows: list(object({ id, values }), 20_000) }),
-        object(
-          {
-            kind: { const: 'caption' },
-            text: text(32_000),
-            met: list(text(32_000), 200),
-            addPeople: names,
-            removePeople: names,
-          },
-          ['kind', 'text'],
-        ),
-        object({
-          kind: { const: 'credits-line' },
-          pattern: object({ one: text(200), between: text(200) }),
-          former: text(32_000),
-        }),
-        object({ kind: { const: 'compose' }, field: fieldName, text: text(32_000) }),
-        object({
-          kind: { const: 'does-not-apply' },
-          thread: { enum: threads.map((one) => one.id) },
-          applies: { type: 'boolean' },
-        }),
-        object({
-          kind: { enum: ['add-keywords', 'remove-keywords', 'add-people', 'remove-people'] },
-          terms: list(text(2000), 2000),
-        }),
-        object({
-          kind: { const: 'replace-keywords' },
-          from: list(text(2000), 200),
-          to: list(text(2000), 200),
-        }),
-        object({ kind: { const: 'keyword-paths' } }),
-        object(
-          { kind: { const: 'put-templates' }, templates: list(id, 100), fillOnly: list(fieldName, 200) },
-          ['kind'],
-        ),
-        object({ kind: { const: 'discard' }, fields: list(fieldName, 200) }, ['kind']),
-        object({
-          kind: { const: 'settle' },
-          choices: list(object({ field: { enum: writtenFieldIds }, source: { enum: recordSources } }), 200),
-        }),
-      ],
+export const writing = schema<{ scope: Scope; writing: Writing; confirmed?: boolean }>(
+  object(
+    {
+      scope,
+      writing: {
+        oneOf: [
+          object({ kind: { const: 'set' }, field: { enum: writtenFieldIds }, value }),
+          object({ kind: { const: 'set-fields' }, values }),
+          object({ kind: { const: 'cells' }, rows: list(object({ id, values }), 20_000) }),
+          object(
+            {
+              kind: { const: 'caption' },
+              text: text(32_000),
+              met: list(text(32_000), 200),
+              addPeople: names,
+              removePeople: names,
+            },
+            ['kind', 'text'],
+          ),
+          object({
+            kind: { const: 'credits-line' },
+            pattern: object({ one: text(200), between: text(200) }),
+            former: text(32_000),
+          }),
+          object({ kind: { const: 'compose' }, field: fieldName, text: text(32_000) }),
+          object({
+            kind: { const: 'does-not-apply' },
+            thread: { enum: threads.map((one) => one.id) },
+            applies: { type: 'boolean' },
+          }),
+          object({
+            kind: { enum: ['add-keywords', 'remove-keywords', 'add-people', 'remove-people'] },
+            terms: list(text(2000), 2000),
+          }),
+          object({
+            kind: { const: 'replace-keywords' },
+            from: list(text(2000), 200),
+            to: list(text(2000), 200),
+          }),
+          object({ kind: { const: 'keyword-paths' } }),
+          object(
+            { kind: { const: 'put-templates' }, templates: list(id, 100), fillOnly: list(fieldName, 200) },
+            ['kind'],
+          ),
+          object({ kind: { const: 'discard' }, fields: list(fieldName, 200) }, ['kind']),
+          object({
+            kind: { const: 'settle' },
+            choices: list(object({ field: { enum: writtenFieldIds }, source: { enum: recordSources } }), 200),
+          }),
+        ],
+      },
+      confirmed: { type: 'boolean' },
     },
-  }),
+    ['scope', 'writing'],
+  ),
 );

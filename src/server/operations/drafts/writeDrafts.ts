@@ -3,11 +3,13 @@ import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
 import { type Proof, proofOf } from '../../../core/drafts/proof';
 import { type Scope, these } from '../../../core/drafts/scope';
+import { givesUpRights } from '../../../core/rights/givesUp';
 import type { Context } from '../../context';
 import { writings } from '../../db/schema/drafts';
 import type { DraftChangeGroup, DraftOrigin, WritingSummary } from '../../db/stored/drafts';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
+import { failure } from '../../problems/errors';
 import { inForceOf } from '../assignments/inForce';
 import type { AlikePhotos } from '../photos/alikePhotos';
 import { fieldsForSummaries } from '../photos/keepSummaries';
@@ -24,12 +26,16 @@ import { fieldsRead, type Writing } from './writing';
 /** Acts of an assignment that can be undone. */
 const KEPT = 100;
 
-/** Writes drafts, in one act that can be undone; it is told where it changed anything. */
+/**
+ * Writes drafts, in one act that can be undone; it is told where it changed anything. What gives rights up is
+ * written only where it was `confirmed`.
+ */
 export async function writeDrafts(
   context: Context,
   assignmentId: string,
   scope: Scope,
   writing: Writing,
+  confirmed = false,
 ): Promise<Pick<WritingSteps, 'undo'>> {
   return inTransaction(context, async (tx) => {
     await lockPhotos(tx, assignmentId, scope);
@@ -41,6 +47,7 @@ export async function writeDrafts(
       writing,
     );
     const changes = await makeChanges(tx, assignmentId, kinds, draftsOf);
+    if (!confirmed) refuseGivingUp(changes);
     const marks = writing.kind === 'does-not-apply' ? await keepMarks(tx, kinds, writing) : undefined;
     const undo = await keepAct(tx, assignmentId, changes, {
       kind: writing.kind,
@@ -51,6 +58,12 @@ export async function writeDrafts(
     await announce(tx.db, { kind: 'photos', id: assignmentId });
     return undo ? { undo } : {};
   });
+}
+
+function refuseGivingUp(changes: readonly DraftChangeGroup[]): void {
+  const giving = changes.filter(({ field, after }) => after && givesUpRights(field, after.value));
+  const pictures = new Set(giving.flatMap((one) => one.photoIds)).size;
+  if (pictures > 0) throw failure('gives-up-rights', { pictures });
 }
 
 /** Writes what an act makes of pictures; returns what it changed. */
