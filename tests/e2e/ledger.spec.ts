@@ -433,6 +433,7 @@ test('structures and codes have editors of their own', async () => {
   await page.keyboard.press('Enter');
   await expect.poll(() => held(names[0]!, 'rightsStatus')).toMatchObject({ rightsStatus: 'in-copyright' });
   // What cannot be called back is asked for twice; nothing is written before.
+  await cell(names[0]!, 'rightsStatus').click();
   await page.keyboard.press('Enter');
   await page.getByLabel(`Copyright Status of ${names[0]}`).selectOption('public-domain');
   await page.keyboard.press('Enter');
