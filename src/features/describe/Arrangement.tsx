@@ -2,8 +2,10 @@
 
 import { Box } from '@chakra-ui/react';
 import { type ReactNode, useMemo } from 'react';
+import { formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { LinkButton } from '@/ui/buttons';
+import { Notice } from '@/ui/Notice';
 import { useRemembered } from '@/ui/useRemembered';
 import type { WritingState } from './desk/useWriting';
 import { WritingDesk } from './desk/WritingDesk';
@@ -79,7 +81,7 @@ function AsLedger({ assignment, set, writing, onOpen, bar }: Props) {
 }
 
 function Desk({
-  set: { views, shown, selection },
+  set: { views, total, shown, selection },
   ...rest
 }: {
   assignment: Assignment;
@@ -89,6 +91,14 @@ function Desk({
   keys?: ReactNode;
 }) {
   const chosen = useMemo(() => shown.filter((view) => selection.ids.has(view.id)), [shown, selection.ids]);
+  // Written to a part of what was selected, the rest would be missed.
+  if (selection.isGrowing)
+    return (
+      <Notice kind="info" paddingX="5" paddingY="3" borderTopWidth="1px">
+        The other pictures are still read: {formatNumber(views.length)} of {formatNumber(total)}. All of them
+        are selected, and the desk opens when they are here.
+      </Notice>
+    );
   return <WritingDesk views={views} chosen={chosen} onSelect={selection.set} {...rest} />;
 }
 

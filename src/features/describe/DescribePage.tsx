@@ -78,7 +78,10 @@ export function DescribePage({ assignment: initial, first }: Props) {
       </AssignmentTop>
       <PageMain title="Describe" display="flex" flexDirection="column" flex="1" minHeight="0">
         {address.arrangement !== 'one' && (
-          <KeyLine strips={strips} onLacking={(thread) => selection.set(lacking(shown, thread))}>
+          <KeyLine
+            strips={strips}
+            onLacking={(thread) => selection.setBy(() => lacking(set.latestShown.current, thread))}
+          >
             {views.length < total && (
               <Box color="soft">
                 {formatNumber(views.length)} of {formatNumber(total)} read

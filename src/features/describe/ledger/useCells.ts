@@ -25,7 +25,12 @@ const ROWS_AT_ONCE = 10_000;
  * columns go from where one began to where one is.
  */
 export function useCells(
-  { shown, selection, arrived: values }: Pick<PictureSet, 'shown' | 'selection' | 'arrived'>,
+  {
+    shown,
+    selection,
+    arrived: values,
+    latestShown,
+  }: Pick<PictureSet, 'shown' | 'selection' | 'arrived' | 'latestShown'>,
   columns: Pick<LedgerColumns, 'open' | 'holdOpen'>,
   write: Write,
   grid: RefObject<HTMLElement | null>,
@@ -116,7 +121,8 @@ export function useCells(
       const edge = event.shiftKey ? open[0] : open.at(-1);
       if (to === edge) return;
       goAcross(event.shiftKey ? -1 : 1);
-    } else if (isCommand && event.key === 'a') selection.set(ids, current);
+    } else if (isCommand && event.key === 'a')
+      selection.setBy(() => latestShown.current.map((view) => view.id), current);
     else if (isCommand) return;
     else if (event.key === 'Escape') selection.set(current ? [current] : []);
     else if ((event.key === 'Delete' || event.key === 'Backspace') && selection.ids.size > 0)

@@ -82,3 +82,28 @@ test('what another version kept there is left alone', () => {
   sessionStorage.setItem('selection test', '{"chosen":["a"]}');
   expect(open().result.current.ids.size).toBe(0);
 });
+
+test('selected by a rule, what arrives later is selected as well, until the set is whole or one chooses otherwise', () => {
+  let shown = ['a', 'b'];
+  const { result, rerender } = renderHook(
+    ({ isWhole }) => useSelection(shown, 'selection test', isWhole),
+    { initialProps: { isWhole: false } },
+  );
+  act(() => result.current.setBy(() => shown));
+  expect([...result.current.ids]).toEqual(['a', 'b']);
+  expect(result.current.isGrowing).toBe(true);
+  shown = order;
+  rerender({ isWhole: true });
+  expect([...result.current.ids]).toEqual(order);
+  expect(result.current.isGrowing).toBe(false);
+  // A picture that comes afterwards is not selected.
+  shown = [...order, 'f'];
+  rerender({ isWhole: true });
+  expect(result.current.ids.has('f')).toBe(false);
+
+  rerender({ isWhole: false });
+  act(() => result.current.setBy(() => shown));
+  act(() => result.current.choose('b'));
+  rerender({ isWhole: true });
+  expect([...result.current.ids]).toEqual(['b']);
+});

@@ -9,6 +9,10 @@ export interface Selection {
   /** A click or a key: alone, added (ctrl), or up to here (shift). */
   readonly choose: (id: string, how?: { shift?: boolean; ctrl?: boolean }) => void;
   readonly set: (ids: readonly string[], current?: string) => void;
+  /** Selects by a rule; while the set is still read, what arrives is selected by it as well. */
+  readonly setBy: (rule: () => readonly string[], current?: string) => void;
+  /** Selected by a rule, and not all of the set is there yet. */
+  readonly isGrowing: boolean;
   /** Goes to a picture and leaves the selection as it is. */
   readonly goTo: (id: string) => void;
   /** Moves the current picture by so many places. */
@@ -17,9 +21,10 @@ export interface Selection {
 
 /**
  * Which pictures of an ordered set are selected; pictures that went away are forgotten. A reload, or coming
- * back to the page, finds the selection again under `place`.
+ * back to the page, finds the selection again under `place`. `isWhole`: no more of the set is to come.
  */
-export function useSelection(order: readonly string[], place: string): Selection {
+export function useSelection(order: readonly string[], place: string, isWhole = true): Selection {
+  const [rule, setRule] = useState<() => readonly string[]>();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [anchor, setAnchor] = useState<string>();
   const [current, setCurrent] = useState<string>();
@@ -41,6 +46,7 @@ export function useSelection(order: readonly string[], place: string): Selection
 
   const choose = useCallback(
     (id: string, { shift = false, ctrl = false } = {}) => {
+      setRule(undefined);
       setCurrent(id);
       if (shift) {
         setChosen(new Set(upTo(anchor, id)));
@@ -67,16 +73,32 @@ export function useSelection(order: readonly string[], place: string): Selection
   );
 
   const set = useCallback((wanted: readonly string[], at = wanted[0]) => {
+    setRule(undefined);
     setChosen(new Set(wanted));
     setAnchor(at);
     setCurrent(at);
   }, []);
+  const setBy = useCallback(
+    (next: () => readonly string[], at?: string) => {
+      const wanted = next();
+      set(wanted, at ?? wanted[0]);
+      if (!isWhole) setRule(() => next);
+    },
+    [set, isWhole],
+  );
+  useEffect(() => {
+    if (!rule || order.length === 0) return;
+    setChosen(new Set(rule()));
+    if (isWhole) setRule(undefined);
+  }, [rule, order, isWhole]);
 
   return {
     ids,
     current: current !== undefined && order.includes(current) ? current : undefined,
     choose,
     set,
+    setBy,
+    isGrowing: rule !== undefined,
     goTo: setCurrent,
     move,
   };

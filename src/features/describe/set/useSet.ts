@@ -29,10 +29,24 @@ export function useSet(assignment: Assignment, first: FirstPhotos) {
   const arranged = useArranged(views, show, order, known);
   const { shown } = arranged;
   const ids = useIds(shown);
-  const selection = useSelection(ids, `selection ${assignmentId}`);
+  const selection = useSelection(ids, `selection ${assignmentId}`, views.length >= total);
+  const latestShown = useRef(shown);
+  latestShown.current = shown;
   useCurrentInAddress(address, selection);
-  return { views, total, values, arrived, address, arranged, shown, selection, rule: rule?.words };
+  return {
+    views,
+    total,
+    values,
+    arrived,
+    address,
+    arranged,
+    shown,
+    selection,
+    latestShown,
+    rule: rule?.words,
+  };
 }
+
 /** The ids of pictures; the same list as long as it says the same, whatever else changes about them. */
 function useIds(shown: readonly PhotoView[]): readonly string[] {
   const held = useRef<readonly string[]>([]);

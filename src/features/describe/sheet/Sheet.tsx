@@ -78,6 +78,8 @@ export function Sheet({
     selection.set(adds ? [...selection.ids, ...ids] : ids, ids[0] ?? current);
   });
 
+  const latest = useRef(views);
+  latest.current = views;
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.target !== event.currentTarget) return;
     const steps: Record<string, number> = {
@@ -91,7 +93,7 @@ export function Sheet({
     const step = steps[event.key];
     if (step !== undefined) selection.move(step, event.shiftKey);
     else if (event.key === 'a' && (event.ctrlKey || event.metaKey))
-      selection.set(views.map((view) => view.id));
+      selection.setBy(() => latest.current.map((view) => view.id));
     else if (event.key === 'Escape') selection.set([]);
     else if (event.key === ' ' && current) selection.choose(current, { ctrl: true });
     else if (event.key === 'Enter' && current) onOpen(current);
