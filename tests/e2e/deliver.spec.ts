@@ -608,7 +608,7 @@ test('pictures of others are an open point before a delivery with a template, an
   // Said to be oneself, the picture takes the template, and nothing stands open.
   await page.goto(`${address}/assignments/${mixed.id}/deliver`);
   await page.getByRole('button', { name: labels.deliver.sendAllTheSame }).click();
-  await question.getByRole('radio', { name: 'me, in another spelling' }).check();
+  await question.getByRole('radio', { name: 'me, in another spelling' }).click();
   await expect(page.getByText('1 by others')).toHaveCount(0);
   await send(page, 'makers', { name: 'Ruth Skerry', answer: 'unknown' }, 'PUT');
 });

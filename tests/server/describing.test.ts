@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { FieldId } from '@/core/catalogue/fields';
 import type { FieldValue } from '@/core/catalogue/value';
 import { these } from '@/core/drafts/scope';
+import { isInSnapshot } from '@/core/drafts/snapshot';
 import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
 import { startImport } from '@/server/operations/bringIn/startImport';
 import { stepWriting, writingSteps } from '@/server/operations/drafts/undoWriting';
@@ -278,4 +279,12 @@ test.each<[string, (photo: string) => Writing]>([
   expect((await drafted()).length).toBe(before.length + 1);
   await undoLast();
   expect(await drafted()).toEqual(before);
+});
+
+test('what is read after an act shows its transaction; what was read before does not', async () => {
+  const before = await desk(ids);
+  const { transaction } = await write(ids, { kind: 'set', field: 'headline', value: 'Read after' });
+  const after = await desk(ids);
+  expect([before, after].map(({ snapshot }) => isInSnapshot(transaction, snapshot))).toEqual([false, true]);
+  await undoLast();
 });

@@ -30,6 +30,7 @@ export function CreditsPanel({ scope, count, desk, write, caption }: Props) {
   const across = desk?.fields.contributor;
   const differs = across !== undefined && across.same === undefined && across.variants.length > 0;
   const { value, change, save } = useSavedValue<FieldValue | null>(across?.same ?? null, {
+    snapshot: desk?.snapshot,
     isSame: sameValue,
     keep: (next) => write(scope, { kind: 'set', field: 'contributor', value: next }),
   });

@@ -6,7 +6,7 @@ import { type FieldId, fieldLabel, shapeOf } from '@/core/catalogue/fields';
 import { type FieldValue, isEmpty, sameValue } from '@/core/catalogue/value';
 import type { Scope } from '@/core/drafts/scope';
 import { counted, formatNumber } from '@/core/wording/counts';
-import type { FieldAcross } from '@/server/operations/photos/acrossPhotos';
+import type { Desk, FieldAcross } from '@/server/operations/photos/acrossPhotos';
 import { LinkButton } from '@/ui/buttons';
 import { whenReleased } from '@/ui/whenReleased';
 import { FieldHelp } from '../../fields/FieldHelp';
@@ -19,21 +19,23 @@ import { WhenRead } from './WhenRead';
 /** One field of the selection: its value, where it comes from, and the differing ones with their counts. */
 export function DeskField({
   field,
-  across,
+  desk,
   scope,
   count,
   write,
 }: {
   field: FieldId;
   /** undefined until it is known. */
-  across: FieldAcross | undefined;
+  desk: Desk | undefined;
   scope: Scope;
   count: number;
   write: Write;
 }) {
   const id = useId();
+  const across = desk?.fields[field];
   const [active, setActive] = useState(false);
   const { value, change, save } = useSavedValue<FieldValue | null>(across?.same ?? null, {
+    snapshot: desk?.snapshot,
     isSame: sameValue,
     keep: (next) => write(scope, { kind: 'set', field, value: next }),
   });

@@ -78,14 +78,7 @@ export function FieldsPanel({
             columnGap="8"
           >
             {ids.map((id) => (
-              <DeskField
-                key={id}
-                field={id}
-                across={desk?.fields[id]}
-                scope={scope}
-                count={count}
-                write={write}
-              />
+              <DeskField key={id} field={id} desk={desk} scope={scope} count={count} write={write} />
             ))}
           </Box>
         </Box>

@@ -33,9 +33,9 @@ export function PlacePanel({ scope, count, desk, write }: Props) {
       <Box flex="1 1 22em" minWidth="0">
         <PlaceFinder onTake={take} />
         {lines.map((id) => (
-          <DeskField key={id} field={id} across={desk?.fields[id]} {...common} />
+          <DeskField key={id} field={id} desk={desk} {...common} />
         ))}
-        <DeskField field="eventName" across={desk?.fields.eventName} {...common} />
+        <DeskField field="eventName" desk={desk} {...common} />
       </Box>
       <Box flex="1 1 20em" minWidth="0">
         <PositionBox scope={scope} desk={desk} write={write} />
@@ -43,8 +43,8 @@ export function PlacePanel({ scope, count, desk, write }: Props) {
         <Box textStyle="hint" paddingTop="2">
           These say where the picture was taken. What it shows, where that lies elsewhere:
         </Box>
-        <DeskField field="locationShown" across={desk?.fields.locationShown} {...common} />
-        <DeskField field="locationCreated" across={desk?.fields.locationCreated} {...common} />
+        <DeskField field="locationShown" desk={desk} {...common} />
+        <DeskField field="locationCreated" desk={desk} {...common} />
       </Box>
     </Flex>
   );

@@ -1,4 +1,5 @@
 import { type Scope, these } from '@/core/drafts/scope';
+import { isInSnapshot } from '@/core/drafts/snapshot';
 import type { Writing } from '@/server/operations/drafts/writing';
 
 /** An act on its way to the server. Its key makes it safe to send again, from whichever window. */
@@ -16,7 +17,29 @@ const place = (assignmentId: string, key = '') => `fabrica unsaved ${assignmentI
 /** The acts of this page that the server has not answered yet. */
 const underWay = new Set<string>();
 
-export const areActsUnderWay = (): boolean => underWay.size > 0;
+/** The transaction of the last act that was answered. */
+let lastTransaction: string | undefined;
+
+const listeners = new Set<() => void>();
+
+/** Calls back whenever all acts are answered. */
+export function onActsAnswered(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+/** Whether a reading shows all that this page wrote: every act is answered, and the reading began behind the last one. */
+export const isAfterActs = (snapshot: string | undefined): boolean =>
+  underWay.size === 0 &&
+  snapshot !== undefined &&
+  (lastTransaction === undefined || isInSnapshot(lastTransaction, snapshot));
+
+/** An act was answered: it is saved by that transaction, or was refused. */
+export function actAnswered(assignmentId: string, act: WritingAct, transaction?: string): void {
+  lastTransaction = transaction ?? lastTransaction;
+  forgetUnsaved(assignmentId, act);
+  if (underWay.size === 0) for (const listener of listeners) listener();
+}
 
 /** Keeps an act in the browser until it is saved: a reload or a closed window does not lose it. */
 export function keepUnsaved(assignmentId: string, act: WritingAct): void {
@@ -28,7 +51,7 @@ export function keepUnsaved(assignmentId: string, act: WritingAct): void {
   }
 }
 
-export function forgetUnsaved(assignmentId: string, { key }: WritingAct): void {
+function forgetUnsaved(assignmentId: string, { key }: WritingAct): void {
   underWay.delete(key);
   try {
     localStorage.removeItem(place(assignmentId, key));

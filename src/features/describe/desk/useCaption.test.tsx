@@ -6,6 +6,7 @@ import { useCaption } from './useCaption';
 
 const scope = these(['a']);
 const holding = (caption: string, personShown: readonly string[] = []): Desk => ({
+  snapshot: '1:1:',
   caption: caption
     ? { same: caption, empty: 0, variants: [{ value: caption, count: 1 }] }
     : { empty: 1, variants: [] },

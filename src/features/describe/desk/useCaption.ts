@@ -46,7 +46,7 @@ export function useCaption(scope: Scope, desk: Desk | undefined, write: Write): 
     });
     people.current = { add: new Set(), remove: new Set() };
   });
-  const { text, type, save, isPending } = useSavedText(asText(held.same), keep);
+  const { text, type, save, isPending } = useSavedText(asText(held.same), desk?.snapshot, keep);
   useEarlyWords(desk, isPending() ? text : '', type);
   const isKnown = desk !== undefined;
   const putName = useCallback(

@@ -8,6 +8,7 @@ const isSame = (a: string, b: string) => a.trimEnd() === b.trimEnd();
 /** Text that saves itself (useSavedValue). */
 export function useSavedText(
   shared: string,
+  snapshot: string | undefined,
   { begin, keep }: { readonly begin: () => void; readonly keep: (text: string) => void },
 ) {
   const {
@@ -16,6 +17,7 @@ export function useSavedText(
     save,
     isPending,
   } = useSavedValue(shared, {
+    snapshot,
     isSame,
     begin,
     keep,

@@ -8,9 +8,12 @@ afterEach(() => jest.useRealTimers());
 function open(first: string, keepsSame?: boolean) {
   const keep = jest.fn();
   const isSame = (a: string, b: string) => a === b;
-  const hook = renderHook(({ shared }) => useSavedValue(shared, { isSame, keep, keepsSame }), {
-    initialProps: { shared: first },
-  });
+  const hook = renderHook(
+    ({ shared }) => useSavedValue(shared, { snapshot: undefined, isSame, keep, keepsSame }),
+    {
+      initialProps: { shared: first },
+    },
+  );
   const type = (...texts: string[]) => texts.map((text) => act(() => hook.result.current.change(text)));
   return { keep, type, ...hook };
 }

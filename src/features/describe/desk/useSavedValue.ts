@@ -7,6 +7,8 @@ import { useFollow } from './useFollow';
 export const SAVE_AFTER_MS = 600;
 
 interface Saving<T> {
+  /** When the shared value was read (core/drafts/snapshot). */
+  readonly snapshot: string | undefined;
   readonly isSame: (a: T, b: T) => boolean;
   /** Before the first change that is not saved yet. */
   readonly begin?: () => void;
@@ -23,7 +25,7 @@ export function useSavedValue<T>(shared: T, saving: Saving<T>) {
   const latest = useRef({ ...saving, value });
   latest.current = { ...saving, value };
   const { tell, follow } = useFollow(shared, {
-    isSame: saving.isSame,
+    snapshot: saving.snapshot,
     isPending: () => pending.current !== undefined,
     apply: (now) => setValue((before) => (latest.current.isSame(before, now) ? before : now)),
   });
@@ -36,7 +38,7 @@ export function useSavedValue<T>(shared: T, saving: Saving<T>) {
     // Typed and taken back: of pictures that differ, none is written to.
     if (!keepsSame && isSame(waiting.value, waiting.before)) return follow();
     keep(waiting.value);
-    tell(waiting.value);
+    tell();
   }, [tell, follow]);
   const change = useCallback(
     (next: T) => {

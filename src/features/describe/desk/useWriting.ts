@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Scope } from '@/core/drafts/scope';
 import type { WritingSteps } from '@/server/operations/drafts/undoWriting';
+import type { Written } from '@/server/operations/drafts/writeDrafts';
 import type { Writing } from '@/server/operations/drafts/writing';
 import { ApiError, apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
@@ -11,7 +12,7 @@ import { readAfterAct } from '@/ui/readAfterAct';
 import { newKey } from '@/ui/useRequestOnce';
 import { showAhead } from '../set/showAhead';
 import { keepShown, readWhole, type Shown } from '../set/shownBefore';
-import { forgetUnsaved, keepUnsaved, unsavedActs, type WritingAct } from './unsaved';
+import { actAnswered, keepUnsaved, unsavedActs, type WritingAct } from './unsaved';
 
 export type Write = (scope: Scope, writing: Writing, confirmed?: true) => void;
 
@@ -51,9 +52,12 @@ export function useWriting(assignmentId: string): WritingState {
     for (let pause = FIRST_PAUSE_MS; queue.current.length > 0; ) {
       const act = queue.current[0]!;
       const { key, at: _, ...asked } = act;
+      let transaction: string | undefined;
       try {
         const where = `assignments/${assignmentId}/writing`;
-        const { undo } = await apiRequest<WritingSteps>(where, 'POST', asked, key);
+        const answer = await apiRequest<Written>(where, 'POST', asked, key);
+        const { undo } = answer;
+        transaction = answer.transaction;
         pause = FIRST_PAUSE_MS;
         const before = shown.current.get(act.key);
         if (undo && before) keepShown(queries, undo.id, before);
@@ -73,7 +77,7 @@ export function useWriting(assignmentId: string): WritingState {
       }
       queue.current.shift();
       shown.current.delete(act.key);
-      forgetUnsaved(assignmentId, act);
+      actAnswered(assignmentId, act, transaction);
     }
     setState('saved');
   }, [assignmentId, queries]);

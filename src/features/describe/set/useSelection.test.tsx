@@ -85,10 +85,9 @@ test('what another version kept there is left alone', () => {
 
 test('selected by a rule, what arrives later is selected as well, until the set is whole or one chooses otherwise', () => {
   let shown = ['a', 'b'];
-  const { result, rerender } = renderHook(
-    ({ isWhole }) => useSelection(shown, 'selection test', isWhole),
-    { initialProps: { isWhole: false } },
-  );
+  const { result, rerender } = renderHook(({ isWhole }) => useSelection(shown, 'selection test', isWhole), {
+    initialProps: { isWhole: false },
+  });
   act(() => result.current.setBy(() => shown));
   expect([...result.current.ids]).toEqual(['a', 'b']);
   expect(result.current.isGrowing).toBe(true);

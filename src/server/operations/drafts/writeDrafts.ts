@@ -36,7 +36,7 @@ export async function writeDrafts(
   scope: Scope,
   writing: Writing,
   confirmed = false,
-): Promise<Pick<WritingSteps, 'undo'>> {
+): Promise<Written> {
   return inTransaction(context, async (tx) => {
     await lockPhotos(tx, assignmentId, scope);
     const kinds = await photosFor(tx, assignmentId, scope, writing);
@@ -56,8 +56,16 @@ export async function writeDrafts(
       ...(marks ? { marks } : {}),
     });
     await announce(tx.db, { kind: 'photos', id: assignmentId });
-    return undo ? { undo } : {};
+    const { rows } = await tx.db.execute<{ transaction: string }>(
+      sql`select pg_current_xact_id()::text as transaction`,
+    );
+    return { ...(undo ? { undo } : {}), transaction: rows[0]!.transaction };
   });
+}
+
+/** An act that was carried out: what is to be undone next, and the transaction that wrote it. */
+export interface Written extends Pick<WritingSteps, 'undo'> {
+  readonly transaction: string;
 }
 
 function refuseGivingUp(changes: readonly DraftChangeGroup[]): void {

@@ -30,6 +30,8 @@ export interface FieldAcross extends Across {
 
 /** What the writing desk shows of a selection. */
 export interface Desk {
+  /** Of the database, before anything else was read. */
+  readonly snapshot: string;
   /** Captions without their sign-offs. */
   readonly caption: Across;
   /** How many different sign-offs stand under them, and one of them. */
@@ -57,6 +59,9 @@ export async function deskOf(
   scope: Scope,
   asked: readonly FieldId[] = [],
 ): Promise<Desk> {
+  const { rows } = await context.db.execute<{ snapshot: string }>(
+    sql`select pg_current_snapshot()::text as snapshot`,
+  );
   const inForce = await inForceOf(context, assignmentId);
   const fields = [...new Set<FieldId>([...inForce.captionFields, 'keywords', ...asked])];
   const kinds = await alikePhotosOf(context, assignmentId, scope, fields, {
@@ -73,6 +78,7 @@ export async function deskOf(
   const [signOff] = signOffs;
   const terms = termsAcross(all.map(({ values, count }) => ({ value: values.keywords, count })));
   return {
+    snapshot: rows[0]!.snapshot,
     caption: { ...held, variants: variants.slice(0, VARIANTS) },
     signOffs: signOffs.size,
     ...(signOffs.size === 1 && signOff !== undefined ? { signOff } : {}),
