@@ -30,6 +30,7 @@ import { reportOf } from '@/server/operations/deliveries/report';
 import { keepSignature } from '@/server/operations/deliveries/signatures';
 import { startDelivery } from '@/server/operations/deliveries/startDelivery';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
+import { listPhotos } from '@/server/operations/photos/photos';
 import { readRun } from '@/server/operations/runs/runs';
 import { createTemplate } from '@/server/operations/templates/templates';
 import { embedInMemory, type WantedValues } from '../fixtures/embed';
@@ -518,6 +519,21 @@ test('nothing that stands there is overwritten; a picture that is delivered agai
   // Another delivery of the same picture is one more copy.
   const again = await deliver(job, { path: out, sizes: [{ by: 'long', pixels: 200 }] });
   expect(again.receipt.items[0]!.result!.target).toBe('a-3.jpg');
+});
+
+test('pictures of another assignment are neither delivered nor shown as copies', async () => {
+  const [one, other] = await Promise.all(
+    [1, 2].map(async () => bringIn(server, { 'a.jpg': await tellingJpeg() })),
+  );
+  const [theirs] = await listPhotos(server.context, other!.id);
+  const refused = { code: 'pictures-of-another' };
+  const recipe = { ...usualRecipe, to: 'archive' as const };
+  await expect(
+    startDelivery(server.context, one!.id, { recipe, photoIds: [theirs!.id] }),
+  ).rejects.toMatchObject(refused);
+  await expect(previewCopy(server.context, one!.id, { recipe, photoId: theirs!.id })).rejects.toMatchObject(
+    refused,
+  );
 });
 
 test('templates and a licence act on the copies alone; another maker’s picture says neither', async () => {

@@ -178,6 +178,14 @@ test('of permanent templates that contradict each other a new assignment takes t
   expect(await begin('none', [])).toEqual([]);
 });
 
+// A foreign key of the database told it, and the answer was 500.
+test('a template that was removed meanwhile is not put in force', async () => {
+  const { id } = await assignmentWith(server, {});
+  await expect(
+    changeAssignment(server.context, id, { inForce: [crypto.randomUUID()] }),
+  ).rejects.toMatchObject({ code: 'template-removed', status: 409 });
+});
+
 test('a placeholder in a form that cannot be is refused before anything is written, with what is allowed', async () => {
   const job = await broughtIn([{ field: 'headline', rule: 'overwrite', texts: ['{{ date taken : qqq }}'] }]);
   await expect(job.bringIn()).rejects.toThrow(/Headline: .*date taken : qqq.*letters of a date/);

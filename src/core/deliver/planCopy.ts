@@ -13,6 +13,7 @@ import {
   RESOURCE_URL,
   type ResourcesModel,
 } from '../photoshop/resources';
+import { FormatError } from '../problems/problem';
 import { encodeWithExtended } from '../xmp/extended';
 import { withProperty, type XmpModel } from '../xmp/model';
 import { encodeXmp } from '../xmp/packet';
@@ -101,7 +102,9 @@ function recordsOf({ main, raw, sidecar }: ShotFiles, copy: OpenedContainer, opt
 function encodedPacket(packet: XmpModel, { maxBytes }: OpenedContainer): Blocks {
   const xmp = encodeXmp(packet, maxBytes.xmp === undefined ? {} : { maxBytes: maxBytes.xmp });
   if (xmp) return { xmp };
-  return (maxBytes.xmp && maxBytes.xmpExtended && encodeWithExtended(packet, maxBytes.xmp)) || {};
+  const both = maxBytes.xmp && maxBytes.xmpExtended && encodeWithExtended(packet, maxBytes.xmp);
+  if (!both) throw new FormatError('block-too-large', 'xmp');
+  return both;
 }
 
 /** Of a rendered copy only resources that tell words; paths, guides and layers belong to the other file. */

@@ -18,6 +18,11 @@ const MAIN_SCHEMAS = new Set<string>(
   (['dc', 'xmpRights', 'photoshop', 'plus', 'cc'] as const).map((ns) => namespaces[ns]),
 );
 
+/** What every reader should find, whatever else moves. */
+function mustStay({ ns, name }: XmpProperty): boolean {
+  return ns === namespaces.dc && ['creator', 'rights', 'description'].includes(name);
+}
+
 function staysInMain({ ns, name }: XmpProperty): boolean {
   const isContact = ns === namespaces.Iptc4xmpCore && name === 'CreatorContactInfo';
   return isContact || (MAIN_SCHEMAS.has(ns) && !(ns === namespaces.photoshop && name === 'History'));
@@ -31,9 +36,9 @@ function isOurs({ ns }: XmpProperty): boolean {
 }
 
 /**
- * A model in two packets: what is least read moves into the extended one, the largest first, until the main
- * packet fits into `maxBytes`. Rights, creator and description never move. The main packet names the other by xmpNote:HasExtendedXMP. Undefined when one property
- * cannot be placed.
+ * A model in two packets: what is least read moves into the extended one, the largest first, until the main packet
+ * fits into `maxBytes`; where that is not enough, the largest of any schema. Creator, rights and description never
+ * move. The main packet names the other by xmpNote:HasExtendedXMP. Undefined when one property cannot be placed.
  */
 export function encodeWithExtended(
   model: XmpModel,
@@ -47,14 +52,19 @@ export function encodeWithExtended(
       serialiseRdf({ ...model, subjects: [{ about: '', properties: [one] }] }).length,
     ]),
   );
-  const inOrder = subject.properties
+  const largestFirst = subject.properties
+    .filter((one) => !mustStay(one))
+    .sort((a, b) => sizes.get(b)! - sizes.get(a)!);
+  const leastRead = largestFirst
     .filter((one) => !staysInMain(one))
-    .sort((a, b) => Number(isOurs(a)) - Number(isOurs(b)) || sizes.get(b)! - sizes.get(a)!);
-  const moved = new Set<XmpProperty>();
-  for (const one of inOrder) {
-    moved.add(one);
-    const packets = inTwo(model, moved, maxBytes);
-    if (packets) return packets;
+    .sort((a, b) => Number(isOurs(a)) - Number(isOurs(b)));
+  for (const inOrder of [leastRead, largestFirst]) {
+    const moved = new Set<XmpProperty>();
+    for (const one of inOrder) {
+      moved.add(one);
+      const packets = inTwo(model, moved, maxBytes);
+      if (packets) return packets;
+    }
   }
   return undefined;
 }

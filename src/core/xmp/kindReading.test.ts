@@ -135,3 +135,18 @@ test('what is least read moves into the extended packet; rights, creator and des
   expect(names(encodeWithExtended(model, 17_000)!.xmpExtended)).toEqual(['Settings', 'Event']);
   expect(encodeWithExtended(model, 9000)).toBeUndefined();
 });
+
+// photoshop:DocumentAncestors or instructions of 60 kilobytes made a file that could not be embedded.
+test('where that is not enough, the largest properties move, of whichever schema', () => {
+  const properties = [
+    { ns: namespaces.dc, name: 'rights', value: simple('Mine') },
+    { ns: namespaces.photoshop, name: 'Headline', value: simple('Short') },
+    { ns: namespaces.photoshop, name: 'DocumentAncestors', value: simple('x'.repeat(60_000)) },
+    { ns: namespaces.photoshop, name: 'Instructions', value: simple('y'.repeat(30_000)) },
+    { ns: 'http://other.test/', name: 'Settings', value: simple('z') },
+  ];
+  const packets = encodeWithExtended({ prefixes: new Map(), subjects: [{ about: '', properties }] }, 65_000)!;
+  const names = (bytes: Uint8Array) => decodeXmp(bytes).subjects[0]!.properties.map((one) => one.name);
+  expect(names(packets.xmpExtended)).toEqual(['DocumentAncestors']);
+  expect(names(packets.xmp)).toEqual(['HasExtendedXMP', 'rights', 'Headline', 'Instructions', 'Settings']);
+});

@@ -49,6 +49,14 @@ class RdfReader {
         for (const one of this.nodeProperties(element, lang)) held.push(one);
       }
     }
+    const [named, ...more] = [...byAbout.keys()].filter((about) => about !== '');
+    const unnamed = byAbout.get('');
+    // One resource, of which some descriptions do not say the name: all rdf:about are equal (ISO 16684-1, 7.4).
+    if (named !== undefined && more.length === 0 && unnamed) {
+      const both = [...byAbout.values()].flat();
+      byAbout.clear();
+      byAbout.set(named, both);
+    }
     const subjects = [...byAbout].map(
       ([about, properties]): XmpSubject => ({ about, properties: this.once(properties) }),
     );

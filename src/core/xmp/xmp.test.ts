@@ -83,6 +83,21 @@ test('attributes of rdf:Description are properties, several descriptions one mod
   expect(model.subjects).toEqual([{ about: '', properties: [e('a', text('1')), e('b', text('2'))] }]);
 });
 
+// Written back with an empty rdf:about beside the other, the packet was unreadable to the XMP toolkit.
+test('a description without rdf:about belongs to the one resource that the others name (ISO 16684-1, 7.4)', () => {
+  const read = (...abouts: readonly string[]) =>
+    decodeXmp(
+      encodeUtf8(
+        `<rdf:RDF xmlns:rdf="${namespaces.rdf}" xmlns:e="http://e.test/">${abouts
+          .map((about, at) => `<rdf:Description${about} e:p${at}="1"/>`)
+          .join('')}</rdf:RDF>`,
+      ),
+    ).subjects.map((one) => [one.about, one.properties.length]);
+  expect(read(' rdf:about="uuid:1"', '')).toEqual([['uuid:1', 2]]);
+  expect(read(' rdf:about=""', ' rdf:about="uuid:1"', '')).toEqual([['uuid:1', 3]]);
+  expect(read(' rdf:about="uuid:1"', '', ' rdf:about="uuid:2"')).toHaveLength(3);
+});
+
 test.each([
   ['a document type', '<!DOCTYPE x><rdf:RDF/>', 'xmp-doctype'],
   ['an entity', '<?xml version="1.0"?><!DOCTYPE x [<!ENTITY a "b">]><x>&a;</x>', 'xmp-doctype'],

@@ -10,6 +10,7 @@ beforeEach(() => {
 afterEach(() => rmSync(root, { recursive: true }));
 
 const file = (name: string, size: number): Arriving => ({ name, size, modified: 1 });
+const shown = () => readdirSync(root).filter((name) => !name.startsWith('.'));
 const piece = (text: string) => new Blob([text]).stream() as ReadableStream<Uint8Array>;
 
 test('in pieces, and where it was cut off it goes on', async () => {
@@ -22,7 +23,19 @@ test('in pieces, and where it was cut off it goes on', async () => {
   expect(await takePiece(root, one, 5, piece('f'))).toEqual({ received: 3 });
   expect(await takePiece(root, one, 3, piece('def'))).toEqual({ received: 6, target: 'a.jpg' });
   expect(readFileSync(path.join(root, 'a.jpg'), 'utf8')).toBe('abcdef');
-  expect(readdirSync(root)).toEqual(['a.jpg']);
+  expect(shown()).toEqual(['a.jpg']);
+});
+
+// The answer to the last piece was lost: the client sent all of it again, and the file lay there twice.
+test('sent again after it came whole, it is known and taken once, until it is gone', async () => {
+  const one = file('a.jpg', 3);
+  expect(await takePiece(root, one, 0, piece('abc'))).toEqual({ received: 3, target: 'a.jpg' });
+  expect(await arrivedSoFar(root, one)).toEqual({ received: 3, target: 'a.jpg' });
+  expect(await takePiece(root, one, 0, piece('abc'))).toEqual({ received: 3, target: 'a.jpg' });
+  expect(shown()).toEqual(['a.jpg']);
+  rmSync(path.join(root, 'a.jpg'));
+  expect(await arrivedSoFar(root, one)).toEqual({ received: 0 });
+  expect(await takePiece(root, one, 0, piece('abc'))).toEqual({ received: 3, target: 'a.jpg' });
 });
 
 // Sending ended before: the client had nothing left to send, and the file stayed hidden.
@@ -32,7 +45,7 @@ test('whole, but cut off before it got its name, it gets it when one asks', asyn
   const [part] = readdirSync(root);
   writeFileSync(path.join(root, part!), 'abcdef');
   expect(await arrivedSoFar(root, one)).toEqual({ received: 6, target: 'a.jpg' });
-  expect(readdirSync(root)).toEqual(['a.jpg']);
+  expect(shown()).toEqual(['a.jpg']);
 });
 
 test('a taken name is never overwritten; folders come along, made safe', async () => {

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { open, readdir, stat, statfs, unlink } from 'node:fs/promises';
+import { open, readdir, readFile, stat, statfs, unlink, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { hasKnownExtension } from '../../core/containers/registry';
 import { NAME_BYTES, safeFolder, safeName } from '../../core/naming/fileName';
@@ -30,9 +30,19 @@ export interface Arrived {
 }
 
 /** Unfinished arrivals are hidden: nothing takes them for pictures. */
-function partOf({ name, size, modified }: Arriving): string {
-  const fingerprint = createHash('sha256').update(`${name}\0${size}\0${modified}`).digest('hex').slice(0, 24);
-  return `.arriving-${fingerprint}`;
+const partOf = (arriving: Arriving): string => `.arriving-${fingerprintOf(arriving)}`;
+/** Beside a file that came whole, its name: sent again, it is known. */
+const noteOf = (arriving: Arriving): string => `.arrived-${fingerprintOf(arriving)}`;
+
+function fingerprintOf({ name, size, modified }: Arriving): string {
+  return createHash('sha256').update(`${name}\0${size}\0${modified}`).digest('hex').slice(0, 24);
+}
+
+/** Of a file that came whole and still lies there: its name. */
+async function arrivedAs(root: string, arriving: Arriving): Promise<string | undefined> {
+  const target = await readFile(path.join(root, noteOf(arriving)), 'utf8').catch(() => undefined);
+  const found = target && (await stat(path.join(root, target)).catch(() => undefined));
+  return found && found.size === arriving.size ? target : undefined;
 }
 
 /** Whether a browser may send a file of this name: a picture that Fabrica knows, or a sidecar. */
@@ -45,6 +55,8 @@ export function isArrival(name: string): boolean {
  * before it got its name gets it now.
  */
 export async function arrivedSoFar(root: string, arriving: Arriving): Promise<Arrived> {
+  const target = await arrivedAs(root, arriving);
+  if (target) return { received: arriving.size, target };
   const part = path.join(root, partOf(arriving));
   const found = await stat(part).catch(() => undefined);
   if (found?.size === arriving.size && !turns.has(part))
@@ -66,6 +78,8 @@ export async function takePiece(
   const part = path.join(root, partOf(arriving));
   return inTurn(part, async () => {
     if (offset === 0) await sweepArrivals(root);
+    const known = await arrivedAs(root, arriving);
+    if (known) return { received: arriving.size, target: known };
     const received = await append(part, arriving, offset, body);
     if (received < arriving.size) return { received };
     return { received, target: await nameIt(root, arriving, part) };
@@ -122,10 +136,10 @@ async function refuseWithoutSpace(root: string, { name, size }: Arriving, here: 
   if (size - here > bavail * bsize) throw new FileError('no-space', name);
 }
 
-const ARRIVING = /^\.arriving-[0-9a-f]{24}$/;
+const ARRIVING = /^\.(?:arriving|arrived)-[0-9a-f]{24}$/;
 const DAY_MS = 24 * 60 * 60 * 1000;
 
-/** Removes what was begun, and had nothing added for a day. */
+/** Removes what was begun and had nothing added for a day, and notes of a day ago. */
 export async function sweepArrivals(root: string, now = Date.now()): Promise<void> {
   for (const name of await readdir(root)) {
     if (!ARRIVING.test(name)) continue;
@@ -136,7 +150,8 @@ export async function sweepArrivals(root: string, now = Date.now()): Promise<voi
 }
 
 /** Folders and name made safe; a taken name is never overwritten. */
-async function nameIt(root: string, { name }: Arriving, part: string): Promise<string> {
+async function nameIt(root: string, arriving: Arriving, part: string): Promise<string> {
+  const { name } = arriving;
   const parts = name.split('/').filter((one) => one !== '' && one !== '.' && one !== '..');
   const own = parts.pop() ?? '';
   const dot = own.lastIndexOf('.');
@@ -149,7 +164,9 @@ async function nameIt(root: string, { name }: Arriving, part: string): Promise<s
     try {
       await giveName(part, await pathInside(folder, target));
       await diskLayer.syncFolder(folder);
-      return inside === '' ? target : `${inside}/${target}`;
+      const named = inside === '' ? target : `${inside}/${target}`;
+      await writeFile(path.join(root, noteOf(arriving)), named);
+      return named;
     } catch (error) {
       if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw asFileError(error, target);
     }

@@ -183,12 +183,12 @@ export async function settleByHand(
   { record: name, index }: Pick<WaitingChange, 'record' | 'index'>,
   act: 'put-back' | 'leave',
   layer: FileLayer = diskLayer,
-): Promise<Recovery['outcome'] | 'given-up'> {
-  if (!UNDO_NAME.test(name)) return 'missing';
+): Promise<Recovery['outcome'] | 'given-up' | undefined> {
+  if (!UNDO_NAME.test(name)) return undefined;
   const whole = path.join(folder, name);
   const group = await readUndo(whole, layer);
   const record = group?.records[index];
-  if (!group || !record) return 'missing';
+  if (!group || !record) return undefined;
   await removeForeignLock(record.path, layer);
   const outcome = act === 'leave' ? ('given-up' as const) : await settleLocked(record, layer, true);
   if (outcome !== 'given-up' && !isSettled(outcome)) return outcome;

@@ -1,4 +1,4 @@
-import { jsonBody } from './body';
+import { boundedBytes, jsonBody } from './body';
 import { assignmentChange } from './shapes/assignments';
 import { writing } from './shapes/drafts';
 import { newTemplate } from './shapes/templates';
@@ -73,4 +73,22 @@ test('a body that does not end is not read to its end', async () => {
   } as RequestInit);
   await expect(jsonBody(request, newTemplate)).rejects.toThrow('too large');
   expect(given).toBeLessThan(8 * 1024 * 1024);
+});
+
+// 200 bodies of which nothing more came kept their places for over a minute.
+test('a body that stands still is given up', async () => {
+  let isCancelled = false;
+  const still = new ReadableStream<Uint8Array>({
+    start: (controller) => controller.enqueue(new Uint8Array(3)),
+    cancel: () => {
+      isCancelled = true;
+    },
+  });
+  const request = new Request('http://x.test/', {
+    method: 'POST',
+    body: still,
+    duplex: 'half',
+  } as RequestInit);
+  await expect(boundedBytes(request, 100, 20)).rejects.toMatchObject({ status: 408 });
+  expect(isCancelled).toBe(true);
 });

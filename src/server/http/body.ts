@@ -22,21 +22,44 @@ export async function jsonBody<T>(request: Request, validate: ValidateFunction<T
   });
 }
 
-/** The body, bounded while it is read. */
-export async function boundedBytes(request: Request, most = MAX_BODY): Promise<Buffer> {
+/** A body that stands still for so long is given up: it would keep its place from others. */
+const STANDS_STILL_MS = 15_000;
+
+/** The body, bounded in size and in time while it is read. */
+export async function boundedBytes(
+  request: Request,
+  most = MAX_BODY,
+  standsStillMs = STANDS_STILL_MS,
+): Promise<Buffer> {
   const leave = most > MAX_BODY ? enter('uploads') : () => {};
+  const reader = request.body?.getReader();
   try {
-    const reader = request.body?.getReader();
     const parts: Uint8Array[] = [];
     let size = 0;
-    for (let read = await reader?.read(); read && !read.done; read = await reader?.read()) {
+    for (;;) {
+      const read = reader && (await within(reader.read(), standsStillMs));
+      if (!read || read.done) return Buffer.concat(parts);
       size += read.value.length;
       if (size > most) throw failure('request-too-large');
       parts.push(read.value);
     }
-    return Buffer.concat(parts);
+  } catch (error) {
+    void reader?.cancel().catch(() => undefined);
+    throw error;
   } finally {
     leave();
+  }
+}
+
+async function within<T>(work: Promise<T>, ms: number): Promise<T> {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const late = new Promise<never>((_resolve, reject) => {
+    timer = setTimeout(() => reject(failure('request-too-slow')), ms);
+  });
+  try {
+    return await Promise.race([work, late]);
+  } finally {
+    clearTimeout(timer);
   }
 }
 

@@ -56,7 +56,9 @@ export function endpoint<Params = Record<string, never>>(answer: (asked: Asked<P
       return result instanceof Response ? result : Response.json(result ?? {}, { headers: unkept });
     } catch (error) {
       const { status, ...rest } = answerTo(error);
-      return Response.json(rest, { status, headers: unkept });
+      // What was not read of a body stays in its connection, where the next request would wait behind it.
+      const isUnread = status === 408 || status === 413;
+      return Response.json(rest, { status, headers: isUnread ? { ...unkept, connection: 'close' } : unkept });
     } finally {
       leave();
     }

@@ -3,7 +3,7 @@ import { vocabularyWords } from '../../core/keywords/vocabulary/words';
 
 /** A row of the table: HTTP status, what happened, and what to do about it. */
 interface ErrorRow<Details> {
-  readonly status: 400 | 404 | 405 | 409 | 413 | 422 | 503 | 507;
+  readonly status: 400 | 404 | 405 | 408 | 409 | 413 | 422 | 503 | 507;
   readonly words: (details: Details) => string;
   readonly remedy?: string;
 }
@@ -167,6 +167,17 @@ const errors = {
       `This gives ${pictures === 1 ? 'a picture' : `${pictures} pictures`} away, for ever: anybody may then use ${pictures === 1 ? 'it' : 'them'}, for anything, unnamed and unpaid.`,
     'Confirm it, or keep your rights.',
   ),
+  'template-removed': row(
+    409,
+    () => 'A template that was to be used was removed meanwhile.',
+    'Choose another one.',
+  ),
+  'pictures-of-another': row(
+    422,
+    () => 'Some of these pictures belong to another assignment.',
+    'Choose them there.',
+  ),
+  'request-too-slow': row(408, () => 'The request did not arrive in time.', 'Try again.'),
   'folder-in-use': row<{ name: string }>(
     409,
     ({ name }) =>

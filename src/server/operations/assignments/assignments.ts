@@ -126,11 +126,13 @@ export async function createAssignment(
 async function putInForce(context: Context, assignmentId: string, ids: readonly string[]): Promise<void> {
   const rows = [...new Set(ids)].map((templateId, position) => ({ assignmentId, position, templateId }));
   if (rows.length === 0) return;
-  const unkept = await context.db
-    .select({ name: templates.name })
+  const known = await context.db
+    .select({ name: templates.name, version: templates.version })
     .from(templates)
-    .where(and(inArray(templates.id, [...ids]), eq(templates.version, 0)));
-  if (unkept.length > 0) throw failure('template-never-saved', { name: unkept[0]!.name });
+    .where(inArray(templates.id, [...ids]));
+  if (known.length < rows.length) throw failure('template-removed');
+  const unkept = known.find((one) => one.version === 0);
+  if (unkept) throw failure('template-never-saved', { name: unkept.name });
   await context.db.insert(templatesInForce).values(rows);
 }
 

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { mkdir } from 'node:fs/promises';
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, ne, sql } from 'drizzle-orm';
 import { isRendered, type Recipe } from '../../../core/deliver/recipe';
 import { formatBytes } from '../../../core/wording/counts';
 import type { Context } from '../../context';
@@ -41,6 +41,7 @@ export async function startDelivery(
       .from(photos)
       .where(and(eq(photos.assignmentId, assignmentId), oneOf(photos.id, photoIds)))
       .orderBy(asc(photos.position));
+    await refuseOthers(tx, assignmentId, photoIds);
     if (rows.length === 0) throw failure('nothing-chosen');
     if (!isRendered(recipe))
       await refuseWithoutRoom(
@@ -61,6 +62,20 @@ export async function startDelivery(
       await tx.db.update(recipes).set({ lastUsed: context.now() }).where(eq(recipes.id, assignment.recipeId));
     return run;
   });
+}
+
+/** Pictures that are gone meanwhile are left out; those of another assignment are a mistake. */
+export async function refuseOthers(
+  { db }: Context,
+  assignmentId: string,
+  photoIds: readonly string[],
+): Promise<void> {
+  const [other] = await db
+    .select({ id: photos.id })
+    .from(photos)
+    .where(and(oneOf(photos.id, photoIds), ne(photos.assignmentId, assignmentId)))
+    .limit(1);
+  if (other) throw failure('pictures-of-another');
 }
 
 /** Copies of the files as they are take as much as these do; of rendered ones nobody knows before. */
