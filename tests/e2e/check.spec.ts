@@ -480,3 +480,27 @@ test('by the keyboard alone: a rule, its pictures, the desk', async () => {
   await expect(page.getByText(`Writing to ${names[7]}`)).toBeVisible();
   expect(complaints).toEqual([]);
 });
+
+test('records that disagree are settled by a choice that tells every value, and the others go with the embedding', async () => {
+  const name = 'disagreeing.jpg';
+  const mixed = await assignmentWith(page, 'Sharing, disagreeing', [name], {
+    inForce: [],
+    make: async (folder) => {
+      await makePictures(folder, [name]);
+      tag(folder, name, 'set Xmp.photoshop.City Havnes');
+      tag(folder, name, 'set Iptc.Application2.City Grunnvik');
+    },
+  });
+  await send(page, `assignments/${mixed.id}`, { checklist: 'archive' }, 'PATCH');
+  await page.goto(`${address}/assignments/${mixed.id}/check`);
+  await rule(/^Records of the file agree/).click();
+  await page.getByRole('button', { name: /^Fix/ }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText('Havnes');
+  await dialog.getByRole('radio', { name: /Grunnvik/ }).check();
+  await dialog.getByRole('button', { name: 'Settle 1 field' }).click();
+  await expect.poll(() => values(page, mixed, name, ['city'])).toMatchObject({ city: 'Grunnvik' });
+  await page.goto(`${address}/assignments/${mixed.id}/describe`);
+  await embedAll(page, 1);
+  expect(exiv2(mixed, name)).not.toContain('Havnes');
+});

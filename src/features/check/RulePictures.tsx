@@ -6,11 +6,12 @@ import { useMemo, useState } from 'react';
 import { isFixedAtSource } from '@/core/checks/checkPicture';
 import { sharedCaptions } from '@/core/checks/facts';
 import { fieldsToFill } from '@/core/checks/repairs';
-import { scopeOf } from '@/core/drafts/scope';
+import { scopeOf, these } from '@/core/drafts/scope';
 import { failingWords, ruleName } from '@/core/wording/checkWords';
 import { agrees, formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { Button, LinkButton } from '@/ui/buttons';
+import { Disagreements } from '../describe/desk/Disagreements';
 import type { Write } from '../describe/desk/useWriting';
 import type { Selection } from '../describe/set/useSelection';
 import type { PhotoView } from '../describe/set/view';
@@ -118,7 +119,19 @@ export function RulePictures({ assignment, views, selection, result, checked, be
           }
         />
       )}
-      {dialog === 'repair' && repairs.size > 0 && (
+      {dialog === 'repair' && repairs.size > 0 && rule.check === 'records-agree' && (
+        <Disagreements
+          assignmentId={assignment.id}
+          scope={these([...repairs.keys()])}
+          count={repairs.size}
+          onSettle={(choices) => {
+            write(these([...repairs.keys()]), { kind: 'settle', choices });
+            setDialog(undefined);
+          }}
+          onClose={() => setDialog(undefined)}
+        />
+      )}
+      {dialog === 'repair' && repairs.size > 0 && rule.check !== 'records-agree' && (
         <RepairDialog
           rule={rule}
           repairs={repairs}
