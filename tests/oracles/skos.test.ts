@@ -88,6 +88,8 @@ test('what is written keeps the integrity conditions of SKOS', () => {
 test.each([
   ['broken Turtle', () => Promise.resolve(parseTurtle('<a> <b> .'))],
   ['broken XML', () => parseRdfXml('<rdf:RDF><a>')],
+  // Half a megabyte of it kept the whole application busy for half a minute.
+  ['nested a hundred thousand deep', () => parseRdfXml(`<rdf:RDF>${'<a>'.repeat(100_000)}`)],
   ['a document type', () => parseRdfXml('<!DOCTYPE x [<!ENTITY a "b">]><rdf:RDF/>')],
 ])('refused, with what is wrong: %s', async (_, read) => {
   await expect((async () => read())()).rejects.toThrow(/could not be read/);

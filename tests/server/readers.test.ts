@@ -74,6 +74,10 @@ test('an error comes back as what it was', async () => {
     code: 'signature-unusable',
     status: 422,
   });
+  // With the details that its words are made of.
+  await expect(outside('parseVocabulary', undefined, 'rdf', '<!DOCTYPE x>')).rejects.toThrow(
+    'it declares a document type',
+  );
 });
 
 test.each([

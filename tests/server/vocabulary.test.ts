@@ -10,13 +10,10 @@ import { type AskedAct, carryOutAct } from '@/server/operations/vocabulary/asked
 import { changeBundle, createBundle, listBundles } from '@/server/operations/vocabulary/bundles';
 import { carriersOf, carryThrough } from '@/server/operations/vocabulary/carryThrough';
 import { stepVocabulary, vocabularySteps } from '@/server/operations/vocabulary/changeVocabulary';
-import {
-  takeInVocabulary,
-  vocabularyFile,
-  vocabularyFormats,
-} from '@/server/operations/vocabulary/exchangeVocabulary';
+import { takeInVocabulary, vocabularyFile } from '@/server/operations/vocabulary/exchangeVocabulary';
 import { listTerms, vocabularyOrder } from '@/server/operations/vocabulary/listTerms';
 import { checkTerms, completeTerm, keepApart } from '@/server/operations/vocabulary/offerTerms';
+import { vocabularyFormats } from '@/server/operations/vocabulary/parseVocabulary';
 import { readVocabulary } from '@/server/operations/vocabulary/readVocabulary';
 import { suggestTerms } from '@/server/operations/vocabulary/suggestTerms';
 import { bringIn, carryOut, openTestServer, smallJpeg, type TestServer, valuesOf } from './testServer';

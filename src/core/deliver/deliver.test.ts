@@ -110,6 +110,17 @@ describe('what a copy says', () => {
   const copyOf = (what: object, maker?: 'leave' | 'fill' | 'me', drafts = new Map()) =>
     copyValues({ values, drafts, context, templates, maker }, { ...usualRecipe, ...what });
 
+  // Of a raw file with a Create Date the preview failed, and no copy left.
+  test('what is only shown is told, and not asked for', () => {
+    const shown = { ...values, dateDigitized: '2026-03-09T07:12:00' };
+    const { after, wanted } = copyValues(
+      { values: shown, drafts: new Map(), context, templates, maker: undefined },
+      usualRecipe,
+    );
+    expect(after.dateDigitized).toBe('2026-03-09T07:12:00');
+    expect(wanted.has('dateDigitized')).toBe(false);
+  });
+
   test('everything, with drafts and templates over it; what is emptied is erased', () => {
     const drafts = new Map([
       ['city', null],

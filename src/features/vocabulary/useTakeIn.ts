@@ -1,7 +1,8 @@
 'use client';
 
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import type { TakenIn, VocabularyFormat } from '@/server/operations/vocabulary/exchangeVocabulary';
+import type { TakenIn } from '@/server/operations/vocabulary/exchangeVocabulary';
+import type { VocabularyFormat } from '@/server/operations/vocabulary/parseVocabulary';
 import { queryKeys } from '@/ui/queryKeys';
 import { readAfterAct } from '@/ui/readAfterAct';
 

@@ -334,6 +334,8 @@ export class OperationError extends Error {
   readonly code: ErrorCode;
   readonly status: number;
   readonly remedy: string | undefined;
+  /** What its words were made of: plain values, which cross between processes. */
+  readonly details: unknown;
 
   constructor(code: ErrorCode, ...details: unknown[]);
   constructor(code: ErrorCode, details?: unknown) {
@@ -343,6 +345,7 @@ export class OperationError extends Error {
     this.code = code;
     this.status = status;
     this.remedy = remedy;
+    this.details = details;
   }
 }
 

@@ -7,14 +7,14 @@ import { TemplateFileError } from '../templates/templateFile';
 export type SentError =
   | { readonly as: 'format'; readonly problem: Problem }
   | { readonly as: 'file'; readonly code: FileErrorCode; readonly file: string }
-  | { readonly as: 'operation'; readonly code: ErrorCode }
+  | { readonly as: 'operation'; readonly code: ErrorCode; readonly details: unknown }
   | { readonly as: 'template'; readonly message: string }
   | { readonly as: 'defect'; readonly name: string; readonly stack: string };
 
 export function sentError(error: unknown): SentError {
   if (error instanceof FormatError) return { as: 'format', problem: error.problem };
   if (error instanceof FileError) return { as: 'file', code: error.code, file: error.file };
-  if (error instanceof OperationError) return { as: 'operation', code: error.code };
+  if (error instanceof OperationError) return { as: 'operation', code: error.code, details: error.details };
   if (error instanceof TemplateFileError) return { as: 'template', message: error.message };
   const { name, stack = '' } = error instanceof Error ? error : new Error('no error');
   return { as: 'defect', name, stack };
@@ -27,7 +27,7 @@ export function receivedError(sent: SentError): Error {
     case 'file':
       return new FileError(sent.code, sent.file);
     case 'operation':
-      return new OperationError(sent.code, {});
+      return new OperationError(sent.code, sent.details);
     case 'template':
       return new TemplateFileError(sent.message);
     default:

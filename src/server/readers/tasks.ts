@@ -3,6 +3,7 @@ import { tryPicture } from '../files/tryPicture';
 import { readSourcePicture } from '../operations/bringIn/readSourcePicture';
 import { drawnMark } from '../operations/deliveries/drawnMark';
 import { readRecord, shownCopy } from '../operations/deliveries/shownCopy';
+import { parseVocabulary } from '../operations/vocabulary/parseVocabulary';
 import { makePreview } from '../previews/makePreview';
 import { throughSite } from '../site/simulatedSite';
 import { readTemplateFile } from '../templates/templateFile';
@@ -21,6 +22,7 @@ export const tasks = {
   drawnMark,
   throughSite,
   readTemplateFile,
+  parseVocabulary,
 };
 export type Tasks = typeof tasks;
 export type TaskName = keyof Tasks;

@@ -3,7 +3,7 @@ import { termLimits } from '../../../core/keywords/vocabulary/term';
 import type { AskedAct } from '../../operations/vocabulary/askedAct';
 import type { BundleText } from '../../operations/vocabulary/bundles';
 import type { CarryThrough } from '../../operations/vocabulary/carryThrough';
-import { type VocabularyFormat, vocabularyFormats } from '../../operations/vocabulary/exchangeVocabulary';
+import { type VocabularyFormat, vocabularyFormats } from '../../operations/vocabulary/parseVocabulary';
 import { schema } from '../body';
 import { querySchema } from '../query';
 import { id, list, nullable, object, text } from './parts';

@@ -1,20 +1,19 @@
 import { randomUUID } from 'node:crypto';
-import { parseCsv, printCsv } from '../../../core/keywords/vocabulary/csv';
+import { printCsv } from '../../../core/keywords/vocabulary/csv';
 import type { ForeignVocabulary } from '../../../core/keywords/vocabulary/exchange';
-import { parseIndented, printIndented } from '../../../core/keywords/vocabulary/indentedText';
+import { printIndented } from '../../../core/keywords/vocabulary/indentedText';
 import { printRdfXml } from '../../../core/keywords/vocabulary/rdfXml';
-import { skosStatements, termsOfSkos } from '../../../core/keywords/vocabulary/skos';
+import { skosStatements } from '../../../core/keywords/vocabulary/skos';
 import { takeIn } from '../../../core/keywords/vocabulary/takeIn';
 import type { Vocabulary } from '../../../core/keywords/vocabulary/term';
 import { vocabularyWords } from '../../../core/keywords/vocabulary/words';
 import type { Context } from '../../context';
+import { outside } from '../../readers/readers';
 import type { FileText } from '../templates/templateFiles';
 import { asOperation, changingVocabulary, keepChanges } from './changeVocabulary';
-import { parseRdfXml, parseTurtle, printTurtle } from './rdf';
+import type { VocabularyFormat } from './parseVocabulary';
+import { printTurtle } from './rdf';
 import { readVocabulary } from './readVocabulary';
-
-export const vocabularyFormats = ['text', 'csv', 'turtle', 'rdf'] as const;
-export type VocabularyFormat = (typeof vocabularyFormats)[number];
 
 const files: Readonly<
   Record<
@@ -23,23 +22,20 @@ const files: Readonly<
       readonly name: string;
       readonly mediaType: string;
       readonly print: (vocabulary: Vocabulary) => string | Promise<string>;
-      readonly parse: (text: string) => ForeignVocabulary | Promise<ForeignVocabulary>;
     }
   >
 > = {
-  text: { name: 'vocabulary.txt', mediaType: 'text/plain', print: printIndented, parse: parseIndented },
-  csv: { name: 'vocabulary.csv', mediaType: 'text/csv', print: printCsv, parse: parseCsv },
+  text: { name: 'vocabulary.txt', mediaType: 'text/plain', print: printIndented },
+  csv: { name: 'vocabulary.csv', mediaType: 'text/csv', print: printCsv },
   turtle: {
     name: 'vocabulary.ttl',
     mediaType: 'text/turtle',
     print: (vocabulary) => printTurtle(skosStatements(vocabulary)),
-    parse: (text) => termsOfSkos(parseTurtle(text)),
   },
   rdf: {
     name: 'vocabulary.rdf',
     mediaType: 'application/rdf+xml',
     print: (vocabulary) => printRdfXml(skosStatements(vocabulary)),
-    parse: async (text) => termsOfSkos(await parseRdfXml(text)),
   },
 };
 
@@ -75,7 +71,7 @@ export async function takeInVocabulary(
   text: string,
   isDone: boolean,
 ): Promise<TakenIn> {
-  return takeInTerms(context, await files[format].parse(text), isDone);
+  return takeInTerms(context, await outside('parseVocabulary', undefined, format, text), isDone);
 }
 
 export async function takeInTerms(

@@ -1,6 +1,7 @@
 import { Readable } from 'node:stream';
 import { DataFactory, Parser, type Quad, type Term as RdfTerm, Writer } from 'n3';
 import { RdfXmlParser } from 'rdfxml-streaming-parser';
+import { SaxesParser } from 'saxes';
 import { namespaces, type Statement } from '../../../core/keywords/vocabulary/skos';
 import { failure } from '../../problems/errors';
 
@@ -21,6 +22,7 @@ export function parseTurtle(text: string): Statement[] {
 export async function parseRdfXml(text: string): Promise<Statement[]> {
   if (/<!DOCTYPE/i.test(text))
     throw failure('vocabulary-file-unreadable', { why: 'it declares a document type' });
+  refuseNesting(text);
   const parser = new RdfXmlParser({ baseIRI: BASE });
   const quads: Quad[] = [];
   try {
@@ -29,6 +31,24 @@ export async function parseRdfXml(text: string): Promise<Statement[]> {
   } catch (error) {
     throw unreadable(error);
   }
+}
+
+/** Elements inside one another; SKOS needs a handful. The parser takes time by the square of it. */
+const DEEPEST = 64;
+
+function refuseNesting(text: string): void {
+  const parser = new SaxesParser();
+  let depth = 0;
+  parser.on('opentag', () => {
+    if (++depth > DEEPEST)
+      throw failure('vocabulary-file-unreadable', {
+        why: `its elements are nested more than ${DEEPEST} deep`,
+      });
+  });
+  parser.on('closetag', () => depth--);
+  // What is not well-formed is told by the parser of statements.
+  parser.on('error', () => undefined);
+  parser.write(text).close();
 }
 
 function bounded(quads: readonly Quad[]): Statement[] {
