@@ -13,11 +13,8 @@ import { eq } from 'drizzle-orm';
 import { these } from '@/core/drafts/scope';
 import { usualChoices } from '@/core/naming/importChoices';
 import { runs } from '@/server/db/schema/runs';
-import {
-  changeAssignment,
-  createAssignment,
-  readAssignment,
-} from '@/server/operations/assignments/assignments';
+import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
+import { createAssignment } from '@/server/operations/assignments/createAssignment';
 import { keepPlan, listPlans, removePlan, usePlan } from '@/server/operations/bringIn/plans';
 import { readSource } from '@/server/operations/bringIn/readSource';
 import { type ImportRequest, startImport } from '@/server/operations/bringIn/startImport';

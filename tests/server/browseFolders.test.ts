@@ -1,6 +1,6 @@
 import { chmodSync, mkdirSync, symlinkSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { createAssignment } from '@/server/operations/assignments/assignments';
+import { createAssignment } from '@/server/operations/assignments/createAssignment';
 import { changeSource } from '@/server/operations/bringIn/sources';
 import {
   browseFolder,

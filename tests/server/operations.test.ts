@@ -4,11 +4,8 @@ import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import { migrateDatabase } from '@/server/db/migrate';
 import { templates, templatesInForce } from '@/server/db/schema/templates';
-import {
-  changeAssignment,
-  createAssignment,
-  readAssignment,
-} from '@/server/operations/assignments/assignments';
+import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
+import { createAssignment } from '@/server/operations/assignments/createAssignment';
 import { startImport } from '@/server/operations/bringIn/startImport';
 import { openFolder } from '@/server/operations/folders/folders';
 import {

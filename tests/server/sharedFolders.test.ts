@@ -4,7 +4,7 @@ import { eq, inArray } from 'drizzle-orm';
 import { these } from '@/core/drafts/scope';
 import { files, photos } from '@/server/db/schema/photos';
 import { followAssignment } from '@/server/follow/followAssignment';
-import { createAssignment } from '@/server/operations/assignments/assignments';
+import { createAssignment } from '@/server/operations/assignments/createAssignment';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { usesOf } from '@/server/operations/folders/folderUse';
 import { listOrphans, settleOrphans } from '@/server/operations/photos/orphans';

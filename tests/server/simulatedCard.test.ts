@@ -1,7 +1,8 @@
 import { mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { changeCard, soundCard } from '@/server/card/simulatedCard';
-import { createAssignment, readAssignment } from '@/server/operations/assignments/assignments';
+import { readAssignment } from '@/server/operations/assignments/assignments';
+import { createAssignment } from '@/server/operations/assignments/createAssignment';
 import { readSource } from '@/server/operations/bringIn/readSource';
 import { startImport } from '@/server/operations/bringIn/startImport';
 import { retryRun } from '@/server/operations/runs/runs';

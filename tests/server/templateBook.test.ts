@@ -6,11 +6,8 @@ import { these } from '@/core/drafts/scope';
 import { starters } from '@/core/templates/starters';
 import type { Entry, Rule } from '@/core/templates/template';
 import { templates } from '@/server/db/schema/templates';
-import {
-  changeAssignment,
-  createAssignment,
-  readAssignment,
-} from '@/server/operations/assignments/assignments';
+import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
+import { createAssignment } from '@/server/operations/assignments/createAssignment';
 import { startImport } from '@/server/operations/bringIn/startImport';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import {

@@ -28,7 +28,6 @@ export function useFollow<T>(
     hasSaved.current = false;
     by.apply(now);
   }, []);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: each reading is looked at, also one that says the same
   useEffect(follow, [shared, snapshot]);
   useEffect(() => onActsAnswered(follow), [follow]);
   const tell = useCallback(() => {

@@ -47,8 +47,8 @@ export function Questions({ book, write, put, onOpen, shown, trial, preview, asi
   );
   const type = useCallback(
     (id: FieldId, typed: string) => {
-      if (id === 'rightsStatus' && typed === 'public-domain') setPublicDomain(true);
-      else write((before) => typeIn(before, id, typed));
+      if (id === 'rightsStatus') setPublicDomain(typed === 'public-domain');
+      if (id !== 'rightsStatus' || typed !== 'public-domain') write((before) => typeIn(before, id, typed));
     },
     [write],
   );

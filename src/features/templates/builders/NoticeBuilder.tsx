@@ -3,7 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import { noticeElements } from '@/core/rights/notice';
-import { type NoticeParts, noticeParts, withNoticeParts } from '@/core/rights/noticeParts';
+import { buildNotice, type NoticeParts, noticeParts, withNoticeParts } from '@/core/rights/noticeParts';
 import { noticeSketch } from '@/core/rights/noticeSketch';
 import { Select, TextInput } from '@/ui/inputs';
 
@@ -13,10 +13,15 @@ const years = {
   '{{ this year }}': 'this year',
 } as const;
 
+/** What an empty notice begins with. */
+const start: NoticeParts = { ...noticeParts(''), sign: '©', year: '{{ year taken }}' };
+
 /** Puts a notice together from its parts. It advises and forbids nothing (17 U.S.C. § 401(b)). */
 export function NoticeBuilder({ typed, onType }: { typed: string; onType: (typed: string) => void }) {
-  const parts = noticeParts(typed);
-  const change = (part: Partial<NoticeParts>) => onType(withNoticeParts(typed, part));
+  const isEmpty = typed.trim() === '';
+  const parts = isEmpty ? start : noticeParts(typed);
+  const change = (part: Partial<NoticeParts>) =>
+    onType(isEmpty ? buildNotice({ ...start, ...part }) : withNoticeParts(typed, part));
   const computed = parts.year in years;
   return (
     <>

@@ -31,6 +31,8 @@ export function LineTools({
 }) {
   const name = fieldLabel(id);
   const { type } = field(id);
+  // A second sign beside one, or beside the letter in brackets, says nothing; the advice puts © in its place.
+  const hasSign = entry !== undefined && /©|\(c\)/i.test(entry.typed);
   return (
     <Flex gap="4" wrap="wrap" alignItems="center">
       {id === 'description' && <CaptionOrSignOff rule={entry?.rule ?? usualRule(id)} onRule={onRule} />}
@@ -53,7 +55,7 @@ export function LineTools({
           ))}
         </Select>
       )}
-      {insert && (type === 'multiline' || id === 'creditLine') && (
+      {insert && !hasSign && (type === 'multiline' || id === 'creditLine') && (
         <LinkButton type="button" onClick={() => insert('©')} aria-keyshortcuts="Alt+C">
           {labels.putCopyright}
         </LinkButton>

@@ -1,5 +1,6 @@
 import { field } from '../../../core/catalogue/fields';
-import type { AssignmentChange, NewAssignment } from '../../operations/assignments/assignments';
+import type { AssignmentChange } from '../../operations/assignments/assignments';
+import type { NewAssignment } from '../../operations/assignments/createAssignment';
 import type { PlanText } from '../../operations/bringIn/plans';
 import { schema } from '../body';
 import { recipe } from './deliveries';

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import { and, asc, count, desc, eq, inArray } from 'drizzle-orm';
+import { asc, count, desc, eq, inArray } from 'drizzle-orm';
 import type { Recipe } from '../../../core/deliver/recipe';
 import type { ShotChoices } from '../../../core/embed/planShot';
 import type { ImportChoices } from '../../../core/naming/importChoices';
@@ -13,10 +13,7 @@ import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { failure, required } from '../../problems/errors';
 import { knownChecklist } from '../checklists/checklists';
-import { openFolder, refuseOverlap } from '../folders/folders';
-import { movePicturesHere, usesOf } from '../folders/folderUse';
 import { type ListedPerson, putPeople, readPeople } from './people';
-import { usualStart } from './startTemplates';
 
 export interface Assignment {
   readonly id: string;
@@ -89,41 +86,12 @@ export async function listAssignments(
     .orderBy(desc(assignments.createdAt));
 }
 
-export interface NewAssignment {
-  readonly name: string;
-  readonly workingPath: string;
-  readonly sourcePath?: string;
-  /** Where other assignments have pictures in the folder: they stay with them, or move to this one. */
-  readonly picturesOfOthers?: 'leave' | 'move';
-  /** Ids of the templates in force; absent: the permanent ones that do not contradict each other. */
-  readonly inForce?: readonly string[];
-}
-
-/** Begins an assignment. */
-export async function createAssignment(
+/** Puts templates in force, in their order. */
+export async function putInForce(
   context: Context,
-  { name, workingPath, sourcePath, picturesOfOthers, inForce }: NewAssignment,
-): Promise<{ id: string }> {
-  if (name.trim() === '') throw failure('name-missing', { what: 'the assignment' });
-  return inTransaction(context, async (tx) => {
-    const working = await openFolder(tx, { path: workingPath, kind: 'working' });
-    const source = sourcePath ? await openFolder(tx, { path: sourcePath, kind: 'source' }) : undefined;
-    if (source) refuseOverlap(working.path, source.path);
-    const [user] = await usesOf(tx, working.path);
-    if (user && !picturesOfOthers) throw failure('folder-in-use', { name: user.name });
-    const begun = inForce ?? (await usualStart(tx));
-    const [row] = await tx.db
-      .insert(assignments)
-      .values({ name: name.trim(), workingFolderId: working.id, sourceFolderId: source?.id ?? null })
-      .returning({ id: assignments.id });
-    const made = required(row, 'assignment');
-    await putInForce(tx, made.id, begun);
-    if (picturesOfOthers === 'move') await movePicturesHere(tx, made.id, working);
-    return made;
-  });
-}
-
-async function putInForce(context: Context, assignmentId: string, ids: readonly string[]): Promise<void> {
+  assignmentId: string,
+  ids: readonly string[],
+): Promise<void> {
   const rows = [...new Set(ids)].map((templateId, position) => ({ assignmentId, position, templateId }));
   if (rows.length === 0) return;
   const known = await context.db
