@@ -304,3 +304,25 @@ test('a plan keeps only what a run could use', async () => {
   );
   expect((await listPlans(server.context)).map((plan) => plan.name)).not.toContain('Odd');
 });
+
+// A cut JPEG came in as "done" without a word, and the card was emptied.
+test('a picture that is cut is told in the source, and in the receipt', async () => {
+  const whole = await smallJpeg(1);
+  const cut = whole.slice(0, whole.length - 200);
+  const job = await assignmentWith(server, { 'a.jpg': whole, 'b.jpg': cut });
+  const assignment = await readAssignment(server.context, job.id);
+  const source = await readSource(server.context, assignment.sourceFolderId!, job.id);
+  const isTold = (problems: readonly { code: string }[] | null | undefined) =>
+    (problems ?? []).some((one) => one.code === 'picture-cut');
+  expect(source.pictures.map((one) => [one.relativePath, isTold(one.record?.problems)])).toEqual([
+    ['a.jpg', false],
+    ['b.jpg', true],
+  ]);
+  const { runId } = await startImport(server.context, job.id, { paths: job.paths, leaveAsTheyAre: [] });
+  await carryOut(server.context, runId);
+  const { items } = await receiptOf(server.context, runId);
+  expect(items.map((one) => [one.state, isTold(one.problems)])).toEqual([
+    ['done', false],
+    ['done', true],
+  ]);
+});

@@ -8,6 +8,7 @@ import { changeAssignment, readAssignment } from '@/server/operations/assignment
 import { createAssignment } from '@/server/operations/assignments/createAssignment';
 import { startImport } from '@/server/operations/bringIn/startImport';
 import { openFolder } from '@/server/operations/folders/folders';
+import { saveIdentity } from '@/server/operations/identities/identities';
 import {
   changeTemplate,
   createTemplate,
@@ -168,4 +169,12 @@ test('a database of a newer Fabrica is refused untouched', async () => {
   );
   await expect(migrateDatabase()).rejects.toThrow('newer Fabrica');
   await server.db.execute(sql`delete from drizzle.__drizzle_migrations where hash = 'later'`);
+});
+
+test('of two who save details under one name at the same moment, the second is refused', async () => {
+  const saving = () => saveIdentity(server.context, { name: 'Sunniva Rake', kind: 'person', parts: {} });
+  const saved = await Promise.allSettled([saving(), saving(), saving()]);
+  expect(saved.map((one) => one.status).sort()).toEqual(['fulfilled', 'rejected', 'rejected']);
+  for (const one of saved)
+    if (one.status === 'rejected') expect(one.reason).toMatchObject({ code: 'details-named-twice' });
 });

@@ -56,6 +56,7 @@ export type ProblemCode =
   // values and writing
   | 'block-unreadable'
   | 'value-not-allowed'
+  | 'picture-cut'
   | 'made-by-others'
   | 'reread-differs'
   // delivering

@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useRef } from 'react';
 import { useDropzone } from 'react-dropzone';
 import type { ImportChoices } from '@/core/naming/importChoices';
+import type { Template } from '@/core/templates/template';
 import { formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import type { InstallationContext } from '@/server/operations/templates/placeholderContext';
@@ -193,7 +194,13 @@ export function BringInPage({
               <InForce assignment={assignment} templates={templates} lastUsed={shelf.lastUsed} brief />
             </Box>
             <Box>
-              <Choices choices={choices} onChange={change} examples={examples} patterns={patterns} />
+              <Choices
+                choices={choices}
+                onChange={change}
+                examples={examples}
+                patterns={patterns}
+                rating={inForce.find(setsRating)?.name}
+              />
               {written.state !== 'saved' && written.state !== 'saving' && <SaveState of={written} />}
             </Box>
           </Box>
@@ -208,3 +215,6 @@ function actWords(mode: ImportChoices['mode'], count: number): string {
   const verb = mode === 'copy' ? 'Bring in' : mode === 'move' ? 'Move in' : 'Take up';
   return `${verb} ${formatNumber(count)}`;
 }
+
+const setsRating = ({ entries }: Pick<Template, 'entries'>) =>
+  entries.some((one) => one.field === 'rating' && one.rule !== 'erase');

@@ -24,10 +24,13 @@ export function Choices({
   onChange,
   examples,
   patterns,
+  rating,
 }: {
   choices: ImportChoices;
   onChange: (part: Partial<ImportChoices>) => void;
   patterns: Patterns;
+  /** The template in force that sets a rating: it wins. */
+  rating: string | undefined;
   examples: readonly { readonly name: string; readonly path: string; readonly missing: readonly string[] }[];
 }) {
   const [first] = examples;
@@ -96,7 +99,15 @@ export function Choices({
           onText={(keywords) => onChange({ keywords })}
         />
       </Field>
-      <Field dense labelled width="10.5em" label={labels.startingRating}>
+      <Field
+        dense
+        labelled
+        width="10.5em"
+        label={labels.startingRating}
+        {...(rating && choices.rating !== ''
+          ? { hint: `“${rating}” sets a rating; it wins over this one.` }
+          : {})}
+      >
         <Select
           aria-label={labels.startingRating}
           value={choices.rating}

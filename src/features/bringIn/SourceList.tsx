@@ -8,6 +8,7 @@ import type { Standing } from './groups';
 import { SourceHead } from './SourceHead';
 import { SourcePictureRow } from './SourcePictureRow';
 import type { CardPicture, useSource } from './useSource';
+import { labels } from './words';
 
 const order: readonly Standing[] = ['comes', 'made by others', 'already here', 'cannot be read'];
 /** At the usual text size of 16 px. */
@@ -120,6 +121,11 @@ function useOffset(list: RefObject<HTMLElement | null>, scroller: RefObject<HTML
 
 function noteFor(picture: CardPicture['picture'], maker: string | undefined): string | undefined {
   if (picture.sameAs) return `the same as ${picture.sameAs.slice(picture.sameAs.lastIndexOf('/') + 1)}`;
-  const notes = [maker && `made by ${maker}`, picture.alsoIn && `also in “${picture.alsoIn}”`];
+  const isCut = picture.record?.problems.some((one) => one.code === 'picture-cut');
+  const notes = [
+    isCut && labels.thePictureIsCut,
+    maker && `made by ${maker}`,
+    picture.alsoIn && `also in “${picture.alsoIn}”`,
+  ];
   return notes.filter(Boolean).join(', ') || undefined;
 }

@@ -1,5 +1,6 @@
 /** What this part of the interface says; browser tests import it. */
 export const labels = {
+  thePictureIsCut: 'its picture data is cut: copy it again before the source is emptied',
   aDropFolderWhatComesThereIs: 'a drop folder: what comes there is brought in by itself',
   anotherFolderOfThisMachine: 'another folder of this machine',
   asThePlanSays: 'as the plan says',

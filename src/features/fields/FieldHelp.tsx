@@ -11,7 +11,8 @@ export function FieldHelp({ id, elementId }: { id: FieldId; elementId: string })
   const { help, example, choices, readers } = field(id);
   return (
     <Box color="soft" id={elementId}>
-      {help} For example: {choices?.[example] ?? example}. Read by: {lowered(readers)}.{' '}
+      {help} {sentence(`For example: ${choices?.[example] ?? example}`)}{' '}
+      {sentence(`Read by: ${lowered(readers)}`)}{' '}
       <LinkButton
         type="button"
         minHeight="0"
@@ -39,6 +40,9 @@ function Places({ id }: { id: FieldId }) {
     </Box>
   );
 }
+
+/** With one full stop at its end. */
+const sentence = (text: string): string => (/[.!?…]$/.test(text) ? text : `${text}.`);
 
 function lowered(text: string): string {
   return text.charAt(0).toLowerCase() + text.slice(1);

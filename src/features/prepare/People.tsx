@@ -28,6 +28,18 @@ const columns = [
   ['note', 'Note', '9em', 500],
 ] as const;
 
+/** Two people with one number: the number in a caption would name either. */
+function sameNumbers(people: readonly ListedPerson[]): string {
+  const numbers = people.map((one) => one.number.trim()).filter((number) => number !== '');
+  const twice = [...new Set(numbers.filter((number, at) => numbers.indexOf(number) !== at))];
+  const names = (number: string) =>
+    people
+      .filter((one) => one.number.trim() === number)
+      .map((one) => one.name.trim() || '(no name)')
+      .join(' and ');
+  return twice.map((number) => `${names(number)} have the same number ${number}.`).join(' ');
+}
+
 /** Who may be in the pictures, and the language that is written in; both save themselves. */
 export function People({ assignment }: { assignment: Assignment }) {
   const id = useId();
@@ -99,6 +111,7 @@ export function People({ assignment }: { assignment: Assignment }) {
           </Flex>
         ))}
       </Box>
+      <Notice kind="warning">{sameNumbers(people)}</Notice>
       <Flex gap="4" marginTop="3" alignItems="center" fontSize="body" wrap="wrap">
         <chakra.label htmlFor={`${id}-file`} color="woad" textDecoration="underline" cursor="pointer">
           {labels.takeThemFromACSVFile}

@@ -23,7 +23,7 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
   const router = useRouter();
   const requestOnce = useRequestOnce();
   const [open, setOpen] = useState(openAtFirst);
-  const { value, set, done } = useKeptState('new assignment', nothingYet);
+  const { value, set: keep, done } = useKeptState('new assignment', nothingYet);
   const { name, sourcePath, workingPath } = value;
   const start = useStart();
   const uses = useFolderUses(workingPath);
@@ -40,7 +40,7 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
     (workingPath.trim() === '' && labels.chooseTheFolder) ||
     (!picturesOfOthers && labels.choosePicturesOfTheOthers) ||
     undefined;
-  const { mutate, isPending, error } = useMutation({
+  const { mutate, isPending, error, reset } = useMutation({
     mutationFn: () =>
       requestOnce<{ id: string }>('assignments', 'POST', {
         name,
@@ -54,6 +54,11 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
       router.push(`/assignments/${id}/prepare`);
     },
   });
+  /** What was refused is not said any more once something else is typed. */
+  const set = (next: typeof nothingYet) => {
+    reset();
+    keep(next);
+  };
   if (!open)
     return (
       <Box borderTopWidth="1px" paddingTop="2">

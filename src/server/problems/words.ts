@@ -23,6 +23,8 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   'format-read-only': 'Files of this kind are never written. Their metadata goes into a sidecar beside them.',
   'extension-differs': 'The file is of another format than its name says; it was read by its content.',
   'block-repeated': 'The file holds this record twice. Both were read; a change leaves one.',
+  'picture-cut':
+    'The picture ends in the middle: the file was cut. Copy it again before its source is emptied.',
   'made-by-others':
     'The file states somebody else as its maker or owner, so no template was written into it.',
   'provenance-signed':

@@ -4,6 +4,7 @@ import { type ListedRecord, listedRecord, storedRecord } from '../../db/stored/r
 import { FileError } from '../../files/fileError';
 import { type FoundShot, pathInside } from '../../files/folders';
 import { sampleOfFile } from '../../files/knownContent';
+import { pictureProblems } from '../../files/pictureCut';
 import { readShot } from '../../files/readShot';
 
 /** A picture of a source: its metadata, and what its picture data is known by cheaply. */
@@ -20,7 +21,9 @@ export async function readSourcePicture(
     const whole = await pathInside(folder, relativePath);
     const read = await readShot(path.dirname(whole), shot);
     const sample = await sampleOfFile(whole, read.main);
-    return { path: whole, record: listedRecord(storedRecord(read)), sample };
+    const stored = storedRecord(read);
+    const problems = [...stored.problems, ...(await pictureProblems(whole, read))];
+    return { path: whole, record: listedRecord({ ...stored, problems }), sample };
   } catch (error) {
     if (error instanceof FormatError) return { failed: error.problem.code };
     if (error instanceof FileError) return { failed: error.code };

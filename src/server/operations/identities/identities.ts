@@ -70,8 +70,10 @@ export async function saveIdentity(
   { baseVersion, ...text }: IdentityText & { readonly baseVersion?: number },
   id?: string,
 ): Promise<ListedIdentity> {
-  const { name, kind, parts } = await checked(context, text, id);
   return inTransaction(context, async (tx) => {
+    // One writer at a time: of two new ones with the same name the second is refused.
+    await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext('identities'))`);
+    const { name, kind, parts } = await checked(tx, text, id);
     if (!id) {
       const [row] = await tx.db.insert(identities).values({ name, kind, parts }).returning();
       return keepVersion(tx, required(row, 'identity'));

@@ -12,6 +12,7 @@ import type { RunItemResult, StoredProblem } from '../../../db/stored/runs';
 import { inTransaction } from '../../../db/transaction';
 import { folderInside } from '../../../files/folderInside';
 import { pathInside } from '../../../files/folders';
+import { pictureProblems } from '../../../files/pictureCut';
 import { containersOf, type ReadShot, readShot } from '../../../files/readShot';
 import { syncReading } from '../../../files/syncReading';
 import { writeChoices } from '../../../operations/assignments/assignments';
@@ -46,7 +47,8 @@ export async function importItem(context: Context, run: ImportRun, item: Item): 
   const source = await pathInside(run.source.path, item.sourcePath ?? '');
   const read = await readForItem(item, path.dirname(source), await run.shots.of(source));
   const written = importValues(run, item, read);
-  if (run.parameters.mode === 'take-up') return takeUp(context, run, item, read, written);
+  const cut = await pictureProblems(source, read);
+  if (run.parameters.mode === 'take-up') return takeUp(context, run, item, read, written, cut);
   const wanted = new Map(Object.entries(written).map(([id, one]) => [id as FieldId, one.after]));
   const choices = { ...writeChoices(run.assignment), now: run.now };
   const planned = await planShot(containersOf(read), wanted, choices);
@@ -65,7 +67,11 @@ export async function importItem(context: Context, run: ImportRun, item: Item): 
     reserveNames(context, run, item, { ...result, ...targetsOf(tried) }),
   );
   const second = run.second ? await secondCopy(folder, names, run.second.path, inside) : undefined;
-  const problems: StoredProblem[] = [...planned.problems, ...(planned.refused ? [planned.refused] : [])];
+  const problems: StoredProblem[] = [
+    ...planned.problems,
+    ...cut,
+    ...(planned.refused ? [planned.refused] : []),
+  ];
   await record(context, run, item, {
     placed: { root: run.working, inside, folder, names, files: placed },
     result: { ...result, ...targetsOf(names), ...second, ...leastRead(secondReads) },
@@ -80,13 +86,14 @@ async function takeUp(
   item: Item,
   { folder, shot }: ReadShot,
   written: Written,
+  problems: readonly StoredProblem[],
 ): Promise<void> {
   const inside = path.posix.dirname(item.sourcePath ?? '').replace(/^\.$/, '');
   await record(context, run, item, {
     placed: { root: run.source, inside, folder, names: shot },
     result: { written: {}, ...targetsOf(shot), ...(inside === '' ? {} : { inside }) },
     waiting: written,
-    problems: [],
+    problems,
   });
 }
 
