@@ -86,7 +86,7 @@ test('one step brings its records into step, and it is embedded', async () => {
   await page.getByLabel(labels.ui.for, { exact: true }).selectOption({ label: 'Web with licence link' });
   await page.getByRole('button', { name: /^Records of the file agree/ }).click();
   await page.getByRole('button', { name: 'Fix 1 in one step …' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Write into 1 draft' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Settle 1 field' }).click();
   await expect(page.getByRole('button', { name: /^Records of the file agree/ })).toContainText('none fails');
   await embedAll(page, 1);
   expect(exiv2(set, names[0]!)).toMatch(/Iptc\.Application2\.City\s+Pellvik/);
