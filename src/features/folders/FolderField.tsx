@@ -47,7 +47,7 @@ export function FolderField({
   return (
     <Box>
       <Flex gap="3" alignItems="center">
-        <chakra.label display="flex" gap="4" alignItems="center" fontSize="body" flex="1" minWidth="0">
+        <chakra.label display="flex" gap="3" alignItems="center" fontSize="body" flex="1" minWidth="0">
           {!hideLabel && (
             <chakra.span width="10em" color="soft" flexShrink={0}>
               {label}

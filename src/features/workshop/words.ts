@@ -14,7 +14,7 @@ export const labels = {
   next: 'Next',
   templatesToBeginWith: 'Templates to begin with',
   tryAgainNow: 'Try again now',
-  whoMakesThePictures: 'Who makes the pictures',
+  whoMakesThePictures: 'Made by',
   writesThatWereInterrupted: 'Writes that were interrupted',
   yourName: 'Your name',
   picturesOfTheOthers: 'Pictures of the other assignment',

@@ -120,7 +120,7 @@ test('templates that contradict each other are not proposed together; both can b
   const ticked = () => [box(/Aune Pell/).checked, box(/Mats Orrin/).checked];
   expect(ticked()).toEqual([true, false]);
   await userEvent.selectOptions(
-    screen.getByRole('combobox', { name: 'Who makes the pictures' }),
+    screen.getByRole('combobox', { name: 'Made by' }),
     'Mats Orrin',
   );
   expect(ticked()).toEqual([false, true]);
