@@ -119,10 +119,7 @@ test('templates that contradict each other are not proposed together; both can b
   await screen.findByRole('group', { name: 'Templates to begin with' });
   const ticked = () => [box(/Aune Pell/).checked, box(/Mats Orrin/).checked];
   expect(ticked()).toEqual([true, false]);
-  await userEvent.selectOptions(
-    screen.getByRole('combobox', { name: 'Made by' }),
-    'Mats Orrin',
-  );
+  await userEvent.selectOptions(screen.getByRole('combobox', { name: 'Made by' }), 'Mats Orrin');
   expect(ticked()).toEqual([false, true]);
   expect(screen.queryByText(/contradict/)).toBeNull();
   await userEvent.click(box(/Aune Pell/));

@@ -1,5 +1,6 @@
 'use client';
 
+import { Box } from '@chakra-ui/react';
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { StatusAsk } from '../../templates/builders/StatusAsk';
@@ -17,13 +18,15 @@ export function Unsaved({ writing: { state, refused, write, dismiss } }: { writi
   };
   if (act && code === 'gives-up-rights')
     return (
-      <StatusAsk
-        onNo={dismiss}
-        onYes={() => {
-          write(act.scope, act.writing, true);
-          dismiss();
-        }}
-      />
+      <Box bg="weld" paddingX="2">
+        <StatusAsk
+          onNo={dismiss}
+          onYes={() => {
+            write(act.scope, act.writing, true);
+            dismiss();
+          }}
+        />
+      </Box>
     );
   return (
     <Notice
