@@ -76,7 +76,10 @@ test('database, web application and worker are started again when they are kille
 
   const postmaster = path.join(data, 'postgres/cluster/postmaster.pid');
   process.kill(Number(readFileSync(postmaster, 'utf8').split('\n')[0]), 'SIGKILL');
-  expect(await health()).toEqual({ status: 503, well: false, missing: ['database'] });
+  // Its processes end a moment after it.
+  await expect
+    .poll(health, { timeout: 20_000, intervals: [20] })
+    .toEqual({ status: 503, well: false, missing: ['database'] });
   await allBack();
   const [web, ...workers] = children();
   for (const { pid } of workers) process.kill(pid, 'SIGKILL');

@@ -1,4 +1,4 @@
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { linkSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { createFile } from './createFile';
@@ -44,4 +44,17 @@ test('a reserved name is given free again where the part cannot take it', async 
   const layer: FileLayer = { ...withoutLinks, rename: () => Promise.reject(failing('EIO')) };
   await expect(giveName(at('part'), at('a.jpg'), layer)).rejects.toMatchObject({ code: 'EIO' });
   expect(readdirSync(root)).toEqual(['part']);
+});
+
+// Killed between the two, the file stood under both names, and the move failed for ever: "already there".
+test('a part that was killed between its new name and the loss of its own loses that now', async () => {
+  writeFileSync(at('part'), 'new');
+  linkSync(at('part'), at('a.jpg'));
+  await giveName(at('part'), at('a.jpg'));
+  expect(readdirSync(root)).toEqual(['a.jpg']);
+  expect(readFileSync(at('a.jpg'), 'utf8')).toBe('new');
+  // A copy with the same bytes is another file.
+  writeFileSync(at('part'), 'new');
+  await expect(giveName(at('part'), at('a.jpg'))).rejects.toMatchObject({ code: 'EEXIST' });
+  expect(readdirSync(root).sort()).toEqual(['a.jpg', 'part']);
 });

@@ -6,17 +6,24 @@ const WITHOUT_LINKS: ReadonlySet<string | undefined> = new Set(['EPERM', 'ENOTSU
 
 /**
  * Gives a finished part its name, which must be free (EEXIST otherwise). Where there are no hard links the
- * name is reserved with an empty file of our own first, which the part then replaces.
+ * name is reserved with an empty file of our own first, which the part then replaces. A part that has the name already,
+ * and was killed before it lost its own, loses it now.
  */
 export async function giveName(part: string, target: string, layer: FileLayer = diskLayer): Promise<void> {
   try {
     await layer.link(part, target);
   } catch (error) {
-    if (!WITHOUT_LINKS.has((error as NodeJS.ErrnoException).code)) throw error;
-    await reserveAndReplace(part, target, layer);
-    return;
+    const { code } = error as NodeJS.ErrnoException;
+    if (WITHOUT_LINKS.has(code)) return reserveAndReplace(part, target, layer);
+    if (code !== 'EEXIST' || !(await isOneFile(part, target, layer))) throw error;
   }
   await layer.unlink(part);
+}
+
+/** Whether two names are links to one file. */
+async function isOneFile(one: string, other: string, layer: FileLayer): Promise<boolean> {
+  const [a, b] = await Promise.all([layer.stat(one), layer.stat(other)]);
+  return a.device === b.device && a.inode === b.inode && a.links > 1;
 }
 
 async function reserveAndReplace(part: string, target: string, layer: FileLayer): Promise<void> {

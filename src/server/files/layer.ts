@@ -35,6 +35,7 @@ export interface LayerStat {
   readonly size: number;
   readonly modifiedNs: bigint;
   readonly mode: number;
+  readonly device: bigint;
   readonly inode: bigint;
   readonly links: number;
   readonly kind: 'file' | 'symbolic-link' | 'other';

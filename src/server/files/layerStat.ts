@@ -7,6 +7,7 @@ export function layerStat(stat: BigIntStats): LayerStat {
     size: Number(stat.size),
     modifiedNs: stat.mtimeNs,
     mode: Number(stat.mode) & 0o7777,
+    device: BigInt(stat.dev),
     inode: BigInt(stat.ino),
     links: Number(stat.nlink),
     kind: stat.isFile() ? 'file' : stat.isSymbolicLink() ? 'symbolic-link' : 'other',
