@@ -170,11 +170,15 @@ test('a move takes them from where they came', async () => {
   const source = path.join(data, 'bring-in-move');
   mkdirSync(source);
   copyFileSync(path.join(card, 'kt26-0402.jpg'), path.join(source, 'moved.jpg'));
+  const whole = readFileSync(path.join(card, 'kt26-0403.jpg'));
+  writeFileSync(path.join(source, 'cut.jpg'), whole.subarray(0, whole.length - 500));
   await page.getByRole('button', { name: labels.bringIn.anotherFolderOfThisMachine }).click();
   await page.getByLabel(labels.folders.pathOfTheFolder).fill(source);
   await page.getByRole('button', { name: labels.folders.useThisFolder }).click();
   await page.getByLabel(labels.bringIn.howToBringThemIn).selectOption('move');
   await page.getByRole('textbox', { name: labels.bringIn.secondCopyIn }).fill('');
+  await expect(page.getByText(labels.bringIn.thePictureIsCut)).toBeVisible();
+  await page.getByRole('checkbox', { name: 'cut.jpg' }).uncheck();
   await page.getByRole('checkbox', { name: 'moved.jpg' }).check();
   await page.getByRole('button', { name: 'Move in 1' }).click();
   await expect(page.getByRole('heading', { name: 'Moved in 1 of 1' })).toBeVisible();

@@ -584,6 +584,32 @@ test('two presses open a picture, also the last one, which the desk moves away',
   await expect(page).toHaveURL(new RegExp(`read\\?photo=${assignment.ids[names[11]!]}`));
 });
 
+// A press on Ctrl+A while 2,000 pictures were loading selected the 60 that had arrived.
+test('all that is selected while a list loads is all of it; nothing is written to a part', async () => {
+  const many = Array.from({ length: 62 }, (_, at) => `many-${String(at).padStart(2, '0')}.jpg`);
+  const large = await assignmentWith(page, 'More than a page', many);
+  const list = `**/api/assignments/${large.id}/photos`;
+  let release = () => {};
+  const held = new Promise<void>((resolve) => {
+    release = resolve;
+  });
+  await page.route(list, async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.goto(`${address}/assignments/${large.id}/describe`);
+  await page.getByRole('grid', { name: labels.ui.pictures }).focus();
+  await page.keyboard.press('Control+a');
+  await expect(page.getByText(labels.describe.stillLoading)).toBeVisible();
+  await expect(page.getByLabel(labels.describe.caption, { exact: true })).toHaveCount(0);
+  release();
+  await expect(page.getByText('Writing to 62 pictures')).toBeVisible();
+  await page.unroute(list);
+  await page.getByLabel(labels.describe.caption, { exact: true }).fill('All of them.');
+  const last = () => values(page, large, many.at(-1)!, []);
+  await expect.poll(last).toMatchObject({ caption: 'All of them.' });
+});
+
 test('two windows: both see the last word, and an undo takes back nothing that the other wrote after', async () => {
   const other = await page.context().newPage();
   for (const one of [page, other]) {

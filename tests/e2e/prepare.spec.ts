@@ -109,7 +109,19 @@ test('of two identities one is chosen: the assignment begins with their template
   const offered = page.getByRole('group', { name: labels.workshop.templatesToBeginWith });
   await expect(offered.getByRole('checkbox', { name: /^Start, own/ })).not.toBeChecked();
   await page.getByLabel(labels.workshop.whoMakesThePictures).selectOption('Sunniva Rake');
-  await expect(offered.getByRole('checkbox', { name: /^Start, hers/ })).toBeChecked();
+  const [own, others] = [/^Start, own/, /^Start, hers/].map((name) =>
+    offered.getByRole('checkbox', { name }),
+  );
+  await expect(others!).toBeChecked();
+  // Both can be ticked, with a warning; a choice by hand survives a reload.
+  const conflict = offered.getByText('“Start, own” and “Start, hers” contradict each other');
+  await own!.check();
+  await expect(conflict).toBeVisible();
+  await page.reload();
+  await page.getByRole('button', { name: labels.workshop.newAssignment }).click();
+  await expect(conflict).toBeVisible();
+  await own!.uncheck();
+  await expect(conflict).toHaveCount(0);
   await page.getByRole('button', { name: labels.workshop.begin }).click();
   await expect(page).toHaveURL(/\/prepare$/);
   const id = new URL(page.url()).pathname.split('/')[2]!;
@@ -244,6 +256,10 @@ test('the list of people: typed, pasted from a spreadsheet, taken from CSV; it s
     buffer: Buffer.from('Name;No.\nMaren Dahl;5\n'),
   });
   await expect(page.getByLabel('Name of person 4')).toHaveValue('Maren Dahl');
+  await page.getByLabel('No. of person 4').fill('14');
+  await expect(page.getByText('Ottar Lien and Maren Dahl have the same number 14.')).toBeVisible();
+  await page.getByLabel('No. of person 4').fill('5');
+  await expect(page.getByText('have the same number')).toHaveCount(0);
   await page.getByRole('button', { name: 'Remove Jon Osei' }).click();
   await page.getByLabel(labels.prepare.languageOfTheCaptions).fill('nb');
   await expect(page.getByText('There is no dictionary for this language', { exact: false })).toBeVisible();

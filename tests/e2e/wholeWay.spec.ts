@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
-import { request } from 'node:http';
+import { Agent, request } from 'node:http';
 import path from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import { boxOf, running } from './fabrica';
@@ -288,6 +288,31 @@ test('methods that nobody uses are refused, by pages and routes', async () => {
 // After Node's own 5 s a request met the close of its connection.
 test('a connection that nobody uses is kept for longer than a pause', async () => {
   expect((await page.request.get(`${address}/api/health`)).headers()['keep-alive']).toBe('timeout=75');
+});
+
+// The unread rest of the body held up the next request of the same connection for up to half a minute.
+test('a request that is too large is refused, and the next one is answered', async () => {
+  const agent = new Agent({ keepAlive: true, maxSockets: 1 });
+  const statusOf = (where: string, body?: string) =>
+    new Promise<number>((resolve, reject) => {
+      const method = body === undefined ? 'GET' : 'POST';
+      const headers = { origin: address, 'content-type': 'application/json' };
+      const sent = request(
+        `${address}/api/${where}`,
+        { agent, method, headers, timeout: 60_000 },
+        (answer) => {
+          answer.resume().on('end', () => resolve(answer.statusCode!));
+        },
+      );
+      sent.on('timeout', () => sent.destroy(new Error(`no answer from ${where} within a minute`)));
+      sent.on('error', reject).end(body);
+    });
+  const large = JSON.stringify({ name: 'x'.repeat(24 * 1024 * 1024) });
+  // The connection may be closed while the body is still being sent.
+  const refused = await statusOf('assignments', large).catch((error: NodeJS.ErrnoException) => error.code);
+  expect([413, 'ECONNRESET', 'EPIPE']).toContain(refused);
+  expect(await statusOf('health')).toBe(200);
+  agent.destroy();
 });
 
 test('a script without the nonce of its page does not run', async () => {

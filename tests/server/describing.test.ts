@@ -275,7 +275,7 @@ test.each<[string, (photo: string) => Writing]>([
   await expect(write([photo!], writing(photo!))).rejects.toThrow(/gives a picture away, for ever/);
   const drafted = async () => (await valuesSince()).of(photo!)?.drafted ?? [];
   const before = await drafted();
-  await writeDrafts(server.context, id, these([photo!]), writing(photo!), true);
+  await writeDrafts(server.context, id, these([photo!]), writing(photo!), { confirmed: true });
   expect((await drafted()).length).toBe(before.length + 1);
   await undoLast();
   expect(await drafted()).toEqual(before);

@@ -5,11 +5,11 @@ import { fieldLabel } from '../../core/catalogue/fields';
 import { parseKeywords } from '../../core/keywords/parse';
 import { givesUpRights } from '../../core/rights/givesUp';
 import { ownNames } from '../../core/rights/makers';
-import { clashes } from '../../core/templates/clashes';
+import { findConflicts } from '../../core/templates/conflicts';
 import { openFillIns } from '../../core/templates/fillIns';
 import { compileTemplates } from '../../core/templates/resolve';
 import type { Template } from '../../core/templates/template';
-import { clashWords } from '../../core/wording/clashWords';
+import { conflictWords } from '../../core/wording/conflictWords';
 import { isoDay } from '../../core/wording/formatDate';
 import { type Recovery, recoverUndo } from '../../server/files/recover';
 
@@ -105,7 +105,7 @@ async function compiled(
     throw new UsageError(
       `the template “${giving.name}” gives pictures away, for ever. Say --give-up-rights if that is meant`,
     );
-  for (const sentence of clashWords(clashes(templates, {}), templates))
+  for (const sentence of conflictWords(findConflicts(templates, {}), templates))
     process.stderr.write(`${sentence} Check that both are meant.\n`);
   const made = compileTemplates(templates);
   const [wrong] = made.problems;

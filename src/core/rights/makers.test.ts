@@ -12,7 +12,7 @@ const template = {
       texts: ['© {{ year taken }} North Desk, all rights reserved'],
     },
   ],
-  formerTexts: { creator: ['A. Pell'], description: ['Photo: somebody'] },
+  formerNames: ['A. Pell'],
 } as const;
 const own = ownNames([template], { identities, formerIdentities: [{ 'Aune Rake': { name: 'Aune Rake' } }] });
 

@@ -1,8 +1,7 @@
 import { type FieldId, field, fieldIds } from '../catalogue/fields';
 import { asList, asText, type FieldValue, isEmpty } from '../catalogue/value';
-import { statesMaker } from '../templates/formerTexts';
 import { type Identities, type IdentityPart, withIdentitiesWritten } from '../templates/identity';
-import type { Template } from '../templates/template';
+import type { Entry, Template } from '../templates/template';
 import { noticeParts } from './noticeParts';
 
 /** What a person said of a stated maker. */
@@ -18,24 +17,29 @@ export function makerKey(name: string): string {
 
 const ownParts: readonly IdentityPart[] = ['name', 'credit line'];
 
+/** Names that entries write as creator, credit or owner, and as owner in the notice; may hold placeholders. */
+export function writtenNames(entries: readonly Entry[]): string[] {
+  return entries
+    .filter(({ field: id, rule }) => stating.includes(id) && rule !== 'erase')
+    .flatMap(({ field: id, texts }) =>
+      id === 'copyrightNotice' ? texts.map((text) => noticeParts(text).owner) : texts,
+    );
+}
+const stating: readonly FieldId[] = ['creator', 'creditLine', 'copyrightOwner', 'copyrightNotice'];
+
 /**
- * Keys of one's own names: one's details as they are and as they were, and what the templates in force and their
- * earlier versions state as creator, credit, owner, or owner in the notice.
+ * Returns the keys of one's own names: from one's details, present and former, and from the templates in force and
+ * their earlier versions.
  */
 export function ownNames(
-  templates: readonly Pick<Template, 'entries' | 'formerTexts'>[],
+  templates: readonly Pick<Template, 'entries' | 'formerNames'>[],
   { identities, formerIdentities = [] }: KnownIdentities,
 ): Set<string> {
   const states = [identities, ...formerIdentities];
-  const written = templates
-    .flatMap(({ entries, formerTexts = {} }) => [
-      ...entries.filter((entry) => entry.rule !== 'erase'),
-      ...fieldIds.map((id) => ({ field: id, texts: formerTexts[id] ?? [] })),
-    ])
-    .filter((entry) => statesMaker(entry.field))
-    .flatMap(({ field: id, texts }) =>
-      texts.map((text) => (id === 'copyrightNotice' ? noticeParts(text).owner : text)),
-    );
+  const written = templates.flatMap(({ entries, formerNames = [] }) => [
+    ...writtenNames(entries),
+    ...formerNames,
+  ]);
   const stated = states
     .flatMap((state) => written.map((text) => withIdentitiesWritten(text, state)))
     .filter((text) => !text.includes('{{'));
@@ -45,7 +49,7 @@ export function ownNames(
   return new Set([...stated, ...details].map(makerKey).filter((key) => key !== ''));
 }
 
-/** One's details by name, as they are and as they were. */
+/** One's details by name, present and former. */
 export interface KnownIdentities {
   readonly identities: Identities;
   readonly formerIdentities?: readonly Identities[];

@@ -1,6 +1,7 @@
 import type { FieldId } from '../catalogue/fields';
 import { carryingOf, compileStates, renewal, type TemplateState } from './carried';
 import { changeCounts, compareEntries, comparePicture } from './compare';
+import { withEarlier } from './formerTexts';
 import { entriesFromValues } from './fromValues';
 import { healthOf } from './health/health';
 import { identitiesByName, identityEntries } from './identity';
@@ -266,5 +267,19 @@ describe('health', () => {
     }
     expect(adviceOn([...entries])).toEqual([]);
     for (const one of entries) expect(rulesFor(one.field)).toContain(one.rule);
+  });
+});
+
+// A notice that an earlier version overwrote was taken for a line that this version puts after others, and replaced.
+test('only texts that were put before or after others are renewed, not those that were overwritten', () => {
+  const text = (rule: Rule, field: FieldId = 'description'): Entry => ({
+    field,
+    rule,
+    texts: [`${field} ${rule}`],
+  });
+  expect(
+    withEarlier(undefined, [text('after'), text('overwrite', 'copyrightNotice'), text('overwrite')]),
+  ).toEqual({
+    description: ['description after'],
   });
 });

@@ -50,7 +50,7 @@ test('where none stands, it is the one of the templates in force', () => {
   expect(signOffOf(compileSignOffs([], []), { description: 'A launch.' }, context)).toBeUndefined();
 });
 
-test('what a sign-off is made of is told, so that pictures can be compared by it', () => {
+test('returns the fields that sign-offs use, so that pictures can be compared by them', () => {
   expect(signOffs.fields).toContain('creator');
   expect(signOffs.areAlike).toBe(true);
 });

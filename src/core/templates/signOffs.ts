@@ -15,20 +15,23 @@ import type { Values } from './resolution';
 import { signOffFor } from './resolve';
 import type { Template } from './template';
 
-/** The sign-offs of a set of pictures: of the templates in force, and every other that any version of a template has put. */
+/** The sign-offs that pictures can have: those of the templates in force, and those of every other template version. */
 export interface SignOffs {
   readonly inForce: CompiledTemplates;
   /** Texts that are the same for every picture, and the number of lines of the longest. */
   readonly constants: ReadonlySet<string>;
   readonly lines: number;
   readonly others: readonly CompiledEntry[];
-  /** Fields of a picture that they are made of. */
+  /** Fields of a picture that the sign-offs use. */
   readonly fields: readonly FieldId[];
-  /** Pictures with the same fields have the same sign-off: none in force names anything else of a picture. */
+  /** True if pictures with the same fields have the same sign-off: no template in force uses the file name, for example. */
   readonly areAlike: boolean;
 }
 
-/** `texts`: what all versions of all templates put after a caption. Those made of more than fields are not recognised. */
+/**
+ * Compiles the sign-offs once for any number of pictures. `texts`: the closing lines of all template versions; those
+ * that use a picture's file name or position are skipped.
+ */
 export function compileSignOffs(templates: readonly Template[], texts: readonly string[]): SignOffs {
   const inForce = compileTemplates(templatesFor('description', templates));
   const all = [...new Set(texts)].map((text) =>
@@ -49,12 +52,12 @@ export function compileSignOffs(templates: readonly Template[], texts: readonly 
 
 const NAMELESS = { id: 'former', name: '', kind: 'standing', version: 0 } as const;
 
-/** Sign-offs that stand one under the other: of several people, or of several templates. */
+/** Sign-offs of several people or templates can follow each other. */
 const MOST_TOGETHER = 5;
 
 /**
- * The closing lines of this picture's caption: those that stand there, whichever version of a template put
- * them; where none does, those that the templates in force put there.
+ * Returns the closing lines of this picture's caption, whichever version of a template put them there; without any,
+ * those that the templates in force would put.
  */
 export function signOffOf(
   signOffs: SignOffs,
@@ -64,33 +67,33 @@ export function signOffOf(
   const present = signOffs.inForce.entries === 0 ? undefined : signOffFor(signOffs.inForce, values, context);
   const description = asText(values.description);
   if (description === '' || signOffs.constants.size + signOffs.others.length === 0) return present;
+  const evaluated = [present, ...evaluatedSignOffs(signOffs, values, context)];
   let rest = description;
   for (let found = 0; found < MOST_TOGETHER; found++) {
-    const line = [present, ...closingLines(rest, signOffs, values, context)]
-      .filter((one) => splitSignOff(rest, one).signedOff)
-      .sort((a, b) => b!.length - a!.length)[0];
-    if (line === undefined) break;
-    rest = splitSignOff(rest, line).caption;
+    const [longest] = [...evaluated, ...constantTails(rest, signOffs)]
+      .filter((signOff) => splitSignOff(rest, signOff).signedOff)
+      .sort((a, b) => b!.length - a!.length);
+    if (longest === undefined) break;
+    rest = splitSignOff(rest, longest).caption;
   }
   return rest === description ? present : description.slice(rest.length).replace(/^\n+/, '');
 }
 
-/** Texts that could close the description. */
-function closingLines(
-  description: string,
-  { constants, lines, others }: SignOffs,
-  values: Values,
-  context: PlaceholderContext,
-): string[] {
-  const last = description.split('\n').slice(-lines);
-  const tails = lines === 0 ? [] : last.map((_, at) => last.slice(at).join('\n'));
-  const evaluated = others.flatMap(({ texts }) =>
+/** The last lines of a text that equal a constant sign-off. */
+function constantTails(text: string, { constants, lines }: SignOffs): string[] {
+  if (lines === 0) return [];
+  const last = text.split('\n').slice(-lines);
+  return last.map((_, at) => last.slice(at).join('\n')).filter((tail) => constants.has(tail));
+}
+
+/** The sign-offs with placeholders for this picture, in every state of the details and years. */
+function evaluatedSignOffs({ others }: SignOffs, values: Values, context: PlaceholderContext): string[] {
+  return others.flatMap(({ texts }) =>
     texts.flatMap((text) =>
-      statesFor(text, context).map((state) => {
+      statesFor(text, context).flatMap((state) => {
         const { text: exact, missing } = evaluate(text, state, (id) => values[id]);
-        return missing.length > 0 ? '' : normalisedText(exact);
+        return missing.length > 0 ? [] : [normalisedText(exact)];
       }),
     ),
   );
-  return [...tails.filter((tail) => constants.has(tail)), ...evaluated];
 }

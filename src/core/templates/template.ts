@@ -39,6 +39,8 @@ export interface Template {
   readonly entries: readonly Entry[];
   /** Texts that earlier versions put before or after a field: where one stands, the present one takes its place. */
   readonly formerTexts?: { readonly [K in FieldId]?: readonly string[] };
+  /** Names that earlier versions wrote as creator, credit or owner (rights/makers). */
+  readonly formerNames?: readonly string[];
 }
 
 /** The rules that an entry of a field can have. */

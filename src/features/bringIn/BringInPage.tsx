@@ -199,7 +199,7 @@ export function BringInPage({
                 onChange={change}
                 examples={examples}
                 patterns={patterns}
-                rating={inForce.find(setsRating)?.name}
+                ratingTemplate={inForce.find(setsRating)?.name}
               />
               {written.state !== 'saved' && written.state !== 'saving' && <SaveState of={written} />}
             </Box>

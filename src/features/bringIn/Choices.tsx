@@ -24,13 +24,13 @@ export function Choices({
   onChange,
   examples,
   patterns,
-  rating,
+  ratingTemplate,
 }: {
   choices: ImportChoices;
   onChange: (part: Partial<ImportChoices>) => void;
   patterns: Patterns;
-  /** The template in force that sets a rating: it wins. */
-  rating: string | undefined;
+  /** Name of a template in force that sets a rating, which overrides the starting rating. */
+  ratingTemplate: string | undefined;
   examples: readonly { readonly name: string; readonly path: string; readonly missing: readonly string[] }[];
 }) {
   const [first] = examples;
@@ -104,8 +104,8 @@ export function Choices({
         labelled
         width="10.5em"
         label={labels.startingRating}
-        {...(rating && choices.rating !== ''
-          ? { hint: `“${rating}” sets a rating; it wins over this one.` }
+        {...(ratingTemplate && choices.rating !== ''
+          ? { hint: `“${ratingTemplate}” sets a rating and overrides this one.` }
           : {})}
       >
         <Select

@@ -50,6 +50,7 @@ export function RulePictures({ assignment, views, selection, result, checked, be
     () => repairsOf(result, checked, { ...beside, captions: sharedCaptions(checked.pictures) }),
     [result, checked, beside],
   );
+  const disagreeing = useMemo(() => these([...repairs.keys()]), [repairs]);
   const fill = fieldsToFill(rule);
   const ids = useMemo(() => new Set(failing.keys()), [failing]);
   const count = formatNumber(failing.size);
@@ -119,27 +120,28 @@ export function RulePictures({ assignment, views, selection, result, checked, be
           }
         />
       )}
-      {dialog === 'repair' && repairs.size > 0 && rule.check === 'records-agree' && (
-        <Disagreements
-          assignmentId={assignment.id}
-          scope={these([...repairs.keys()])}
-          count={repairs.size}
-          onSettle={(choices) => {
-            write(these([...repairs.keys()]), { kind: 'settle', choices });
-            setDialog(undefined);
-          }}
-          onClose={() => setDialog(undefined)}
-        />
-      )}
-      {dialog === 'repair' && repairs.size > 0 && rule.check !== 'records-agree' && (
-        <RepairDialog
-          rule={rule}
-          repairs={repairs}
-          checked={checked}
-          write={write}
-          onClose={() => setDialog(undefined)}
-        />
-      )}
+      {dialog === 'repair' &&
+        repairs.size > 0 &&
+        (rule.check === 'records-agree' ? (
+          <Disagreements
+            assignmentId={assignment.id}
+            scope={disagreeing}
+            count={repairs.size}
+            onSettle={(choices) => {
+              write(disagreeing, { kind: 'settle', choices });
+              setDialog(undefined);
+            }}
+            onClose={() => setDialog(undefined)}
+          />
+        ) : (
+          <RepairDialog
+            rule={rule}
+            repairs={repairs}
+            checked={checked}
+            write={write}
+            onClose={() => setDialog(undefined)}
+          />
+        ))}
       {dialog === 'fill' && (
         <FillDialog
           assignmentId={assignment.id}

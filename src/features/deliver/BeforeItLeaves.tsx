@@ -11,14 +11,14 @@ import { Select } from '@/ui/inputs';
 import { MakerQuestions } from '@/ui/MakerQuestions';
 import { Section } from '@/ui/Section';
 import type { PhotoView } from '../describe/set/view';
-import type { useOthers } from './useOthers';
+import type { useOtherMakers } from './useOtherMakers';
 import type { Sent } from './useSent';
 import { labels } from './words';
 
 interface Props {
   readonly assignmentId: string;
   readonly sent: Sent;
-  readonly others: ReturnType<typeof useOthers>;
+  readonly others: ReturnType<typeof useOtherMakers>;
   readonly holdsBack: boolean;
   readonly onHoldBack: (holdsBack: boolean) => void;
   readonly lists: readonly Checklist[];

@@ -30,7 +30,7 @@ import { lacking } from './recipeWords';
 import { Sentences } from './Sentences';
 import { useCopy } from './useCopy';
 import { useCopyPatterns } from './useCopyPatterns';
-import { useOthers } from './useOthers';
+import { useOtherMakers } from './useOtherMakers';
 import { useRecipe } from './useRecipe';
 import { useSent } from './useSent';
 import { labels } from './words';
@@ -56,7 +56,7 @@ export function DeliverPage({ assignment: initial, first, templates, installatio
   const order = useMemo(() => views.map((view) => view.id), [views]);
   const { ids: selected } = useSelection(order, `selection ${id}`);
   const sent = useSent(recipe, views, values, { checked, selected, holdsBack });
-  const others = useOthers(recipe, sent.ids, values, assignment.inForce, templates, installation);
+  const others = useOtherMakers(recipe, sent.ids, values, assignment.inForce, templates, installation);
   const [at, setAt] = useState(0);
   const place = Math.min(at, Math.max(0, sent.ids.length - 1));
   const view = views.find((one) => one.id === sent.ids[place]) ?? views[0];

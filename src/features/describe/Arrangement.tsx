@@ -91,12 +91,11 @@ function Desk({
   keys?: ReactNode;
 }) {
   const chosen = useMemo(() => shown.filter((view) => selection.ids.has(view.id)), [shown, selection.ids]);
-  // Written to a part of what was selected, the rest would be missed.
+  // Writing now would skip the pictures that are still loading.
   if (selection.isGrowing)
     return (
       <Notice kind="info" paddingX="5" paddingY="3" borderTopWidth="1px">
-        The other pictures are still read: {formatNumber(views.length)} of {formatNumber(total)}. All of them
-        are selected, and the desk opens when they are here.
+        {labels.stillLoading} {formatNumber(views.length)} of {formatNumber(total)}.
       </Notice>
     );
   return <WritingDesk views={views} chosen={chosen} onSelect={selection.set} {...rest} />;

@@ -1,5 +1,7 @@
 /** What this part of the interface says; browser tests import it. */
 export const labels = {
+  stillLoading:
+    'The list is still loading. The selection grows with it, and the desk opens when it is complete.',
   allHaveACaption: 'all have a caption',
   ascendingTurnRound: 'Ascending; turn round',
   betweenTwoCredits: 'Between two credits',

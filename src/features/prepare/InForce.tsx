@@ -9,7 +9,7 @@ import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { LinkButton } from '@/ui/buttons';
 import { Select } from '@/ui/inputs';
 import { labels as uiLabels } from '@/ui/words';
-import { Clashes } from '../templates/Clashes';
+import { TemplateConflicts } from '../templates/TemplateConflicts';
 import { entryWords } from '../templates/words';
 import { useChangeAssignment } from './useChangeAssignment';
 import { labels } from './words';
@@ -91,7 +91,7 @@ export function InForce({
           </Flex>
         );
       })}
-      <Clashes templates={ids.flatMap((id) => templates.find((one) => one.id === id) ?? [])} />
+      <TemplateConflicts templates={ids.flatMap((id) => templates.find((one) => one.id === id) ?? [])} />
       <Flex gap="4" alignItems="center" marginTop="2" fontSize="body" wrap="wrap">
         {rest.length > 0 && (
           <Select

@@ -51,10 +51,11 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
       }),
     onSuccess: ({ id }) => {
       done();
+      start.done();
       router.push(`/assignments/${id}/prepare`);
     },
   });
-  /** What was refused is not said any more once something else is typed. */
+  /** Removes the error of the last attempt. */
   const set = (next: typeof nothingYet) => {
     reset();
     keep(next);

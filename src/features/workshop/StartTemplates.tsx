@@ -1,38 +1,42 @@
 'use client';
 
 import { Box, chakra } from '@chakra-ui/react';
-import { useState } from 'react';
-import { makersOf, templatesToBeginWith } from '@/core/templates/clashes';
+import { makersOf, templatesToBeginWith } from '@/core/templates/conflicts';
 import { Field } from '@/ui/Field';
 import { Select } from '@/ui/inputs';
+import { useKeptState } from '@/ui/useKeptState';
 import { labels as uiLabels } from '@/ui/words';
-import { Clashes, useStartTemplates } from '../templates/Clashes';
+import { TemplateConflicts, useStartTemplates } from '../templates/TemplateConflicts';
 import { entryWords } from '../templates/words';
 import { labels } from './words';
 
-/** Which permanent templates a new assignment begins with; undefined until they are known. */
+/** The maker of the pictures, and the templates that were ticked or unticked by hand. */
+const nothingChosen: { readonly maker: string; readonly ticks: Readonly<Record<string, boolean>> } = {
+  maker: '',
+  ticks: {},
+};
+
+/** The permanent templates that a new assignment begins with; choices survive a reload. */
 export function useStart() {
   const { data } = useStartTemplates();
-  const [maker, setMaker] = useState('');
-  const [ticks, setTicks] = useState<ReadonlyMap<string, boolean>>(new Map());
+  const { value, set, done } = useKeptState('templates of a new assignment', nothingChosen);
+  const { maker, ticks } = value;
   const proposed = data && templatesToBeginWith(data.templates, data.identities, maker || undefined);
   const offered = data?.templates ?? [];
-  const chosen = offered.filter((one) => ticks.get(one.id) ?? proposed?.includes(one));
+  const chosen = offered.filter((template) => ticks[template.id] ?? proposed?.includes(template));
   return {
     offered,
     chosen,
     inForce: data && chosen.map((one) => one.id),
     maker,
     makers: [...new Set(offered.flatMap((one) => makersOf(one, data!.identities)))],
-    choose: (name: string) => {
-      setMaker(name);
-      setTicks(new Map());
-    },
-    tick: (id: string, ticked: boolean) => setTicks(new Map([...ticks, [id, ticked]])),
+    choose: (name: string) => set({ maker: name, ticks: {} }),
+    tick: (id: string, ticked: boolean) => set({ maker, ticks: { ...ticks, [id]: ticked } }),
+    done,
   };
 }
 
-/** Permanent templates with what they write; those that contradict each other are not ticked together. */
+/** Lists the permanent templates with what they write, ticked if they are proposed or chosen. */
 export function StartTemplates({ start }: { start: ReturnType<typeof useStart> }) {
   if (start.offered.length === 0) return null;
   return (
@@ -68,7 +72,7 @@ export function StartTemplates({ start }: { start: ReturnType<typeof useStart> }
               </Box>
             </chakra.label>
           ))}
-          <Clashes templates={start.chosen} />
+          <TemplateConflicts templates={start.chosen} />
         </Box>
       </Field>
     </Box>

@@ -31,14 +31,14 @@ export interface Arrived {
 
 /** Unfinished arrivals are hidden: nothing takes them for pictures. */
 const partOf = (arriving: Arriving): string => `.arriving-${fingerprintOf(arriving)}`;
-/** Beside a file that came whole, its name: sent again, it is known. */
+/** A note of the name under which a file was saved, so that the same file is not saved twice. */
 const noteOf = (arriving: Arriving): string => `.arrived-${fingerprintOf(arriving)}`;
 
 function fingerprintOf({ name, size, modified }: Arriving): string {
   return createHash('sha256').update(`${name}\0${size}\0${modified}`).digest('hex').slice(0, 24);
 }
 
-/** Of a file that came whole and still lies there: its name. */
+/** Returns the name of a file that arrived completely and is still there. */
 async function arrivedAs(root: string, arriving: Arriving): Promise<string | undefined> {
   const target = await readFile(path.join(root, noteOf(arriving)), 'utf8').catch(() => undefined);
   const found = target && (await stat(path.join(root, target)).catch(() => undefined));
@@ -139,7 +139,7 @@ async function refuseWithoutSpace(root: string, { name, size }: Arriving, here: 
 const ARRIVING = /^\.(?:arriving|arrived)-[0-9a-f]{24}$/;
 const DAY_MS = 24 * 60 * 60 * 1000;
 
-/** Removes what was begun and had nothing added for a day, and notes of a day ago. */
+/** Removes parts that did not grow for a day, and notes that are a day old. */
 export async function sweepArrivals(root: string, now = Date.now()): Promise<void> {
   for (const name of await readdir(root)) {
     if (!ARRIVING.test(name)) continue;
@@ -165,7 +165,8 @@ async function nameIt(root: string, arriving: Arriving, part: string): Promise<s
       await giveName(part, await pathInside(folder, target));
       await diskLayer.syncFolder(folder);
       const named = inside === '' ? target : `${inside}/${target}`;
-      await writeFile(path.join(root, noteOf(arriving)), named);
+      // Without the note a file that is sent again is saved twice; it has arrived in any case.
+      await writeFile(path.join(root, noteOf(arriving)), named).catch(() => undefined);
       return named;
     } catch (error) {
       if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw asFileError(error, target);

@@ -75,8 +75,8 @@ test('a body that does not end is not read to its end', async () => {
   expect(given).toBeLessThan(8 * 1024 * 1024);
 });
 
-// 200 bodies of which nothing more came kept their places for over a minute.
-test('a body that stands still is given up', async () => {
+// 200 stalled bodies kept others out for over a minute.
+test('a body that pauses too long is cancelled and answered with 408', async () => {
   let isCancelled = false;
   const still = new ReadableStream<Uint8Array>({
     start: (controller) => controller.enqueue(new Uint8Array(3)),

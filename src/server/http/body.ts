@@ -22,45 +22,57 @@ export async function jsonBody<T>(request: Request, validate: ValidateFunction<T
   });
 }
 
-/** A body that stands still for so long is given up: it would keep its place from others. */
-const STANDS_STILL_MS = 15_000;
+/** How long a body may pause; a stalled one would occupy a place that others wait for. */
+const LONGEST_PAUSE_MS = 15_000;
 
-/** The body, bounded in size and in time while it is read. */
+/** The body, bounded in size and in its pauses while it is read. */
 export async function boundedBytes(
   request: Request,
   most = MAX_BODY,
-  standsStillMs = STANDS_STILL_MS,
+  longestPauseMs = LONGEST_PAUSE_MS,
 ): Promise<Buffer> {
   const leave = most > MAX_BODY ? enter('uploads') : () => {};
-  const reader = request.body?.getReader();
   try {
     const parts: Uint8Array[] = [];
     let size = 0;
-    for (;;) {
-      const read = reader && (await within(reader.read(), standsStillMs));
-      if (!read || read.done) return Buffer.concat(parts);
-      size += read.value.length;
+    for await (const part of flowing(request.body, longestPauseMs) ?? []) {
+      size += part.length;
       if (size > most) throw failure('request-too-large');
-      parts.push(read.value);
+      parts.push(part);
     }
-  } catch (error) {
-    void reader?.cancel().catch(() => undefined);
-    throw error;
+    return Buffer.concat(parts);
   } finally {
     leave();
   }
 }
 
-async function within<T>(work: Promise<T>, ms: number): Promise<T> {
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  const late = new Promise<never>((_resolve, reject) => {
-    timer = setTimeout(() => reject(failure('request-too-slow')), ms);
+/** A body as a stream that fails with 'request-too-slow' (408) after too long a pause. */
+export function flowing(
+  body: ReadableStream<Uint8Array> | null,
+  longestPauseMs = LONGEST_PAUSE_MS,
+): ReadableStream<Uint8Array> | null {
+  if (!body) return null;
+  const reader = body.getReader();
+  const cancel = () => reader.cancel().catch(() => undefined);
+  return new ReadableStream({
+    async pull(controller) {
+      let timer: ReturnType<typeof setTimeout> | undefined;
+      const late = new Promise<never>((_resolve, reject) => {
+        timer = setTimeout(() => reject(failure('request-too-slow')), longestPauseMs);
+      });
+      try {
+        const { done, value } = await Promise.race([reader.read(), late]);
+        if (done) controller.close();
+        else controller.enqueue(value);
+      } catch (error) {
+        void cancel();
+        throw error;
+      } finally {
+        clearTimeout(timer);
+      }
+    },
+    cancel,
   });
-  try {
-    return await Promise.race([work, late]);
-  } finally {
-    clearTimeout(timer);
-  }
 }
 
 function parse(text: string): unknown {

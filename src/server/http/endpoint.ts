@@ -56,7 +56,7 @@ export function endpoint<Params = Record<string, never>>(answer: (asked: Asked<P
       return result instanceof Response ? result : Response.json(result ?? {}, { headers: unkept });
     } catch (error) {
       const { status, ...rest } = answerTo(error);
-      // What was not read of a body stays in its connection, where the next request would wait behind it.
+      // The unread rest of a body would delay the next request of the same connection.
       const isUnread = status === 408 || status === 413;
       return Response.json(rest, { status, headers: isUnread ? { ...unkept, connection: 'close' } : unkept });
     } finally {

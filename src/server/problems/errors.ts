@@ -45,6 +45,7 @@ const errors = {
     'It is started again by itself; what you typed waits in this window, and is saved then.',
   ),
   'too-busy': row(503, () => 'Too much is asked of Fabrica at the same time.', 'Try again in a moment.'),
+  'request-too-slow': row(408, () => 'The request did not arrive in time.', 'Try again.'),
   'request-too-large': row(413, () => 'The request is too large.'),
   'query-not-understood': row<{ where: string }>(
     422,
@@ -88,6 +89,12 @@ const errors = {
     503,
     () => 'The list of towns does not answer.',
     'Type the place by hand, or try again.',
+  ),
+  'gives-up-rights': row<{ pictures: number }>(
+    409,
+    ({ pictures }) =>
+      `This gives ${pictures === 1 ? 'a picture' : `${pictures} pictures`} away, for ever: anybody may then use ${pictures === 1 ? 'it' : 'them'}, for anything, unnamed and unpaid.`,
+    'Confirm it, or keep your rights.',
   ),
   'caption-written-elsewhere': row<{ name: string; now: string }>(
     409,
@@ -161,23 +168,6 @@ const errors = {
     () => 'Pictures cannot come from the folder that they go to.',
     'Pictures that are there already belong to the assignment: leave “Pictures come from” empty.',
   ),
-  'gives-up-rights': row<{ pictures: number }>(
-    409,
-    ({ pictures }) =>
-      `This gives ${pictures === 1 ? 'a picture' : `${pictures} pictures`} away, for ever: anybody may then use ${pictures === 1 ? 'it' : 'them'}, for anything, unnamed and unpaid.`,
-    'Confirm it, or keep your rights.',
-  ),
-  'template-removed': row(
-    409,
-    () => 'A template that was to be used was removed meanwhile.',
-    'Choose another one.',
-  ),
-  'pictures-of-another': row(
-    422,
-    () => 'Some of these pictures belong to another assignment.',
-    'Choose them there.',
-  ),
-  'request-too-slow': row(408, () => 'The request did not arrive in time.', 'Try again.'),
   'folder-in-use': row<{ name: string }>(
     409,
     ({ name }) =>
@@ -250,6 +240,11 @@ const errors = {
     () => 'The visible mark has no text.',
     'Enter one, choose an image, or leave the mark out.',
   ),
+  'pictures-of-another': row(
+    422,
+    () => 'Some of these pictures belong to another assignment.',
+    'Choose them there.',
+  ),
   'delivery-into-originals': row<AtPath>(
     422,
     ({ path }) => `“${path}” is where the pictures themselves are: copies would be brought in again.`,
@@ -279,6 +274,11 @@ const errors = {
     'Go back to the plan, or save this under another name.',
   ),
   // templates and details
+  'template-removed': row(
+    409,
+    () => 'A template that was to be used was removed meanwhile.',
+    'Choose another one.',
+  ),
   'template-never-saved': row<Named>(
     409,
     ({ name }) => `“${name}” was never saved.`,

@@ -2,9 +2,9 @@ import { changeStream } from '@/server/http/changeStream';
 import { endpoint } from '@/server/http/endpoint';
 
 export const dynamic = 'force-dynamic';
-/** Server-sent events: what changed, for every open window. */
-/** Without a body there is nothing to wait for: it takes none of the streams. */
+/** Answers with the headers alone, so that a HEAD request occupies no stream. */
 export const HEAD = endpoint(
   async () => new Response(null, { headers: { 'content-type': 'text/event-stream' } }),
 );
+/** Streams what changed to an open window (server-sent events). */
 export const GET = endpoint(async ({ request }) => changeStream(request.signal));

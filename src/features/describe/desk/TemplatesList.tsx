@@ -10,8 +10,8 @@ import { apiRequest } from '@/ui/api';
 import { TextInput } from '@/ui/inputs';
 import { queryKeys } from '@/ui/queryKeys';
 import { labels as uiLabels } from '@/ui/words';
-import { Clashes } from '../../templates/Clashes';
 import { shelved } from '../../templates/shelf/order';
+import { TemplateConflicts } from '../../templates/TemplateConflicts';
 
 const shelfQuery = {
   queryKey: queryKeys.shelf(),
@@ -43,7 +43,9 @@ export function TemplatesList({
   const all = shelf?.templates ?? [];
   return (
     <>
-      <Clashes templates={chosen.flatMap((one) => all.find(({ id: other }) => other === one) ?? [])} />
+      <TemplateConflicts
+        templates={chosen.flatMap((one) => all.find(({ id: other }) => other === one) ?? [])}
+      />
       <chakra.label htmlFor={id} srOnly>
         {uiLabels.findATemplate}
       </chakra.label>

@@ -2,7 +2,7 @@
 
 import { useCallback, useRef, useState } from 'react';
 import { useLeaving } from '@/ui/useLeaving';
-import { useFollow } from './useFollow';
+import { useServerValue } from './useServerValue';
 
 export const SAVE_AFTER_MS = 600;
 
@@ -24,7 +24,7 @@ export function useSavedValue<T>(shared: T, saving: Saving<T>) {
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const latest = useRef({ ...saving, value });
   latest.current = { ...saving, value };
-  const { tell, follow } = useFollow(shared, {
+  const { tell, follow } = useServerValue(shared, {
     snapshot: saving.snapshot,
     isPending: () => pending.current !== undefined,
     apply: (now) => setValue((before) => (latest.current.isSame(before, now) ? before : now)),

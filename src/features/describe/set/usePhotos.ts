@@ -23,7 +23,7 @@ export interface FirstPhotos {
 /** The pictures of an assignment, kept up to date by what changed. */
 export function usePhotos(assignmentId: string, first: FirstPhotos): PhotoList {
   const list = usePhotoList(assignmentId, first);
-  useFollow(assignmentId);
+  usePhotoChanges(assignmentId);
   return list;
 }
 
@@ -77,7 +77,7 @@ async function readList(
 }
 
 /** Has the folders looked at when the page is opened, and when one comes back to it from another program. */
-function useFollow(assignmentId: string): void {
+function usePhotoChanges(assignmentId: string): void {
   useEffect(() => {
     const follow = () => void apiRequest(`assignments/${assignmentId}/follow`, 'POST').catch(() => undefined);
     follow();

@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, gt, isNull, sql } from 'drizzle-orm';
-import { templatesToBeginWith } from '../../../core/templates/clashes';
+import { templatesToBeginWith } from '../../../core/templates/conflicts';
 import { brokenLines, openFillIns } from '../../../core/templates/fillIns';
 import { type Identities, identitiesByName } from '../../../core/templates/identity';
 import type { Template } from '../../../core/templates/template';

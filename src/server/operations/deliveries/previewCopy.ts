@@ -11,7 +11,7 @@ import { localNow } from '../templates/placeholderContext';
 import { checkedRecipe } from './checkedRecipe';
 import { copyMaker } from './copyMaker';
 import type { ShownCopy } from './shownCopy';
-import { refuseOthers } from './startDelivery';
+import { refuseOtherMakers } from './startDelivery';
 
 export interface PreviewRequest {
   readonly recipe: Recipe;
@@ -59,7 +59,7 @@ export async function previewCopy(
 }
 
 async function preparedFor(context: Context, assignmentId: string, { recipe, photoId }: PreviewRequest) {
-  await refuseOthers(context, assignmentId, [photoId]);
+  await refuseOtherMakers(context, assignmentId, [photoId]);
   const templates = await checkedRecipe(context, recipe);
   const [photo] = await listPhotosById(context, [photoId]);
   const { folder, shot } = await photoShot(context, photoId);

@@ -41,7 +41,7 @@ export async function startDelivery(
       .from(photos)
       .where(and(eq(photos.assignmentId, assignmentId), oneOf(photos.id, photoIds)))
       .orderBy(asc(photos.position));
-    await refuseOthers(tx, assignmentId, photoIds);
+    await refuseOtherMakers(tx, assignmentId, photoIds);
     if (rows.length === 0) throw failure('nothing-chosen');
     if (!isRendered(recipe))
       await refuseWithoutRoom(
@@ -65,7 +65,7 @@ export async function startDelivery(
 }
 
 /** Pictures that are gone meanwhile are left out; those of another assignment are a mistake. */
-export async function refuseOthers(
+export async function refuseOtherMakers(
   { db }: Context,
   assignmentId: string,
   photoIds: readonly string[],

@@ -27,15 +27,15 @@ import { fieldsRead, type Writing } from './writing';
 const KEPT = 100;
 
 /**
- * Writes drafts, in one act that can be undone; it is told where it changed anything. What gives rights up is
- * written only where it was `confirmed`.
+ * Writes drafts as one act that can be undone. Throws 'gives-up-rights' (409) if a value gives rights up and the act is
+ * not `confirmed`.
  */
 export async function writeDrafts(
   context: Context,
   assignmentId: string,
   scope: Scope,
   writing: Writing,
-  confirmed = false,
+  { confirmed = false }: { readonly confirmed?: boolean | undefined } = {},
 ): Promise<Written> {
   return inTransaction(context, async (tx) => {
     await lockPhotos(tx, assignmentId, scope);
@@ -63,7 +63,7 @@ export async function writeDrafts(
   });
 }
 
-/** An act that was carried out: what is to be undone next, and the transaction that wrote it. */
+/** The answer to an act: the act that can be undone next, and the transaction that wrote it. */
 export interface Written extends Pick<WritingSteps, 'undo'> {
   readonly transaction: string;
 }

@@ -100,7 +100,13 @@ export async function settleOrphans(
         const values: { [K in FieldId]?: FieldValue | null } = {};
         for (const { photoId, field, value } of held)
           if (photoId === id && !taken.has(field)) values[field] = value;
-        await writeDrafts(tx, now.assignmentId, these([now.photoId]), { kind: 'set-fields', values }, true);
+        await writeDrafts(
+          tx,
+          now.assignmentId,
+          these([now.photoId]),
+          { kind: 'set-fields', values },
+          { confirmed: true },
+        );
         const moved = Object.keys(values) as FieldId[];
         await tx.db.delete(drafts).where(and(eq(drafts.photoId, id), inArray(drafts.field, moved)));
         // Fields with another draft there stay listed: no words are lost.

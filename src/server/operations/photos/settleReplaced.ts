@@ -50,7 +50,13 @@ export async function settleReplaced(
       const rows = await tx.db.select().from(drafts).where(eq(drafts.photoId, photoId));
       const values: { [K in FieldId]?: FieldValue | null } = {};
       for (const { field, value } of rows) values[field] = value;
-      await writeDrafts(tx, assignmentId, these([choice.to]), { kind: 'set-fields', values }, true);
+      await writeDrafts(
+        tx,
+        assignmentId,
+        these([choice.to]),
+        { kind: 'set-fields', values },
+        { confirmed: true },
+      );
     }
     await writeDrafts(tx, assignmentId, these([photoId]), { kind: 'discard' });
   });

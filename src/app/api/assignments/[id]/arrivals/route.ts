@@ -1,3 +1,4 @@
+import { flowing } from '@/server/http/body';
 import { endpoint } from '@/server/http/endpoint';
 import { arrivingQuery } from '@/server/http/shapes/queries';
 import { enter } from '@/server/http/underWay';
@@ -15,7 +16,7 @@ export const POST = endpoint<Params>(async ({ context, query, request, params })
   const { offset, ...arriving } = query(arrivingQuery);
   const leave = enter('uploads');
   try {
-    return await arrive(context, params.id, arriving, offset, request.body);
+    return await arrive(context, params.id, arriving, offset, flowing(request.body));
   } finally {
     leave();
   }

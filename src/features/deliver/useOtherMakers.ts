@@ -9,7 +9,7 @@ import type { InstallationContext } from '@/server/operations/templates/placehol
 import { useMakers } from '@/ui/useMakers';
 
 /** Pictures of other makers in a delivery: its templates and licence are left out of them. */
-export function useOthers(
+export function useOtherMakers(
   recipe: Recipe,
   ids: readonly string[],
   values: ReadonlyMap<string, ListedValues> | undefined,

@@ -7,7 +7,7 @@ import { isAfterActs, onActsAnswered } from './unsaved';
  * Follows what the server holds, for a box that one writes in: not while something waits to be saved, and after a
  * save only with what was read behind it. `snapshot` tells when `shared` was read.
  */
-export function useFollow<T>(
+export function useServerValue<T>(
   shared: T,
   {
     snapshot,

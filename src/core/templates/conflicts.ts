@@ -5,7 +5,7 @@ import { type Identities, withIdentitiesWritten } from './identity';
 import type { Entry, Template } from './template';
 
 /** Two templates of a set that contradict each other about who made, owns or licenses a picture. */
-export interface Clash {
+export interface Conflict {
   readonly field: FieldId;
   /** Ids, in the order of the set. */
   readonly templates: readonly [string, string];
@@ -24,11 +24,11 @@ const answeredOnce: readonly FieldId[] = [
   'ccLicense',
 ];
 
-/** Pairs of templates that contradict each other, one clash a field. */
-export function clashes(templates: readonly Stating[], identities: Identities): Clash[] {
+/** Pairs of templates that contradict each other, one conflict per field. */
+export function findConflicts(templates: readonly Stating[], identities: Identities): Conflict[] {
   return templates.flatMap((second, at) =>
     templates.slice(0, at).flatMap((first) =>
-      clashingFields(first, second, identities).map((field) => ({
+      conflictingFields(first, second, identities).map((field) => ({
         field,
         templates: [first.id, second.id] as const,
       })),
@@ -36,7 +36,7 @@ export function clashes(templates: readonly Stating[], identities: Identities): 
   );
 }
 
-function clashingFields(first: Stating, second: Stating, identities: Identities): FieldId[] {
+function conflictingFields(first: Stating, second: Stating, identities: Identities): FieldId[] {
   const said = (entry: Entry) =>
     JSON.stringify([entry.texts.map((text) => withIdentitiesWritten(text, identities)), entry.structures]);
   const differ = answeredOnce.filter((id) => {
@@ -90,7 +90,7 @@ export function templatesToBeginWith<T extends Stating>(
   for (const one of templates) {
     const names = makersOf(one, identities).map(makerKey);
     if (chosen !== undefined && names.length > 0 && !names.includes(makerKey(chosen))) continue;
-    if (clashes([...begun, one], identities).length === 0) begun.push(one);
+    if (findConflicts([...begun, one], identities).length === 0) begun.push(one);
   }
   return begun;
 }

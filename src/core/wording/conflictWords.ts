@@ -1,9 +1,9 @@
 import { fieldLabel } from '../catalogue/fields';
-import type { Clash } from '../templates/clashes';
+import type { Conflict } from '../templates/conflicts';
 
 /** One sentence a pair of templates that contradict each other, with the fields in which they do. */
-export function clashWords(
-  found: readonly Clash[],
+export function conflictWords(
+  found: readonly Conflict[],
   templates: readonly { readonly id: string; readonly name: string }[],
 ): string[] {
   const nameOf = (id: string) => templates.find((one) => one.id === id)?.name ?? '';

@@ -1,5 +1,5 @@
 import type { FieldId } from '../catalogue/fields';
-import { clashes, makersOf, templatesToBeginWith } from './clashes';
+import { findConflicts, makersOf, templatesToBeginWith } from './conflicts';
 import type { Entry, Rule } from './template';
 
 const identities = {
@@ -23,7 +23,7 @@ const reserved = template('reserved', entry('usageTerms', 'All rights reserved.'
 const open = template('open', entry('ccLicense', 'https://creativecommons.org/licenses/by/4.0/'));
 const place = template('place', entry('city', 'Havnes'));
 
-test.each<[string, Parameters<typeof clashes>[0], FieldId[]]>([
+test.each<[string, Parameters<typeof findConflicts>[0], FieldId[]]>([
   ['two creators and two sign-offs', [aune, mats], ['creator', 'description']],
   ['terms that forbid every use beside an open licence', [reserved, open], ['usageTerms']],
   ['nothing about rights', [aune, place], []],
@@ -32,7 +32,7 @@ test.each<[string, Parameters<typeof clashes>[0], FieldId[]]>([
   ['one more creator', [aune, template('b', entry('creator', 'Mats Orrin', 'add'))], []],
   ['an owner that is erased first', [template('a', entry('creator', '', 'erase')), mats], []],
 ])('%s', (_, templates, fields) => {
-  expect(clashes(templates, identities).map((one) => one.field)).toEqual(fields);
+  expect(findConflicts(templates, identities).map((one) => one.field)).toEqual(fields);
 });
 
 test('a template belongs to those whom it writes as creator, and to those whose details it takes', () => {

@@ -1,9 +1,9 @@
 'use client';
 
 import { useQuery } from '@tanstack/react-query';
-import { clashes } from '@/core/templates/clashes';
+import { findConflicts } from '@/core/templates/conflicts';
 import type { Template } from '@/core/templates/template';
-import { clashWords } from '@/core/wording/clashWords';
+import { conflictWords } from '@/core/wording/conflictWords';
 import type { StartTemplates } from '@/server/operations/assignments/startTemplates';
 import { apiRequest } from '@/ui/api';
 import { Notice } from '@/ui/Notice';
@@ -17,9 +17,13 @@ export const useStartTemplates = () =>
   });
 
 /** Which of some templates contradict each other about who made, owns or licenses a picture. */
-export function Clashes({ templates }: { templates: readonly Pick<Template, 'id' | 'name' | 'entries'>[] }) {
+export function TemplateConflicts({
+  templates,
+}: {
+  templates: readonly Pick<Template, 'id' | 'name' | 'entries'>[];
+}) {
   const { data } = useStartTemplates();
-  const sentences = data ? clashWords(clashes(templates, data.identities), templates) : [];
+  const sentences = data ? conflictWords(findConflicts(templates, data.identities), templates) : [];
   return (
     <Notice kind="warning" fontSize="small" paddingY="1">
       {sentences.length > 0 && `${sentences.join(' ')} Use one of them.`}
