@@ -588,23 +588,14 @@ test('two presses open a picture, also the last one, which the desk moves away',
 test('all that is selected while a list loads is all of it; nothing is written to a part', async () => {
   const many = Array.from({ length: 62 }, (_, at) => `many-${String(at).padStart(2, '0')}.jpg`);
   const large = await assignmentWith(page, 'More than a page', many);
-  const list = `**/api/assignments/${large.id}/photos`;
-  let release = () => {};
-  const held = new Promise<void>((resolve) => {
-    release = resolve;
-  });
-  await page.route(list, async (route) => {
-    await held;
-    await route.continue();
-  });
-  await page.goto(`${address}/assignments/${large.id}/describe`);
+  const release = await holdBack(page, `**/api/assignments/${large.id}/photos`);
+  await page.goto(describeUrl(large));
   await page.getByRole('grid', { name: labels.ui.pictures }).focus();
   await page.keyboard.press('Control+a');
   await expect(page.getByText(labels.describe.stillLoading)).toBeVisible();
   await expect(page.getByLabel(labels.describe.caption, { exact: true })).toHaveCount(0);
-  release();
+  await release();
   await expect(page.getByText('Writing to 62 pictures')).toBeVisible();
-  await page.unroute(list);
   await page.getByLabel(labels.describe.caption, { exact: true }).fill('All of them.');
   const last = () => values(page, large, many.at(-1)!, []);
   await expect.poll(last).toMatchObject({ caption: 'All of them.' });
