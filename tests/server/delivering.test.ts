@@ -521,6 +521,29 @@ test('nothing that stands there is overwritten; a picture that is delivered agai
   expect(again.receipt.items[0]!.result!.target).toBe('a-3.jpg');
 });
 
+// The page told that the licence is left out, and the copy carried it.
+test('a draft that names another maker keeps the licence out of the copy, and one that names oneself lets it in', async () => {
+  const job = await bringIn(
+    server,
+    {
+      'a.jpg': await tellingJpeg(),
+      'b.jpg': await tellingJpeg({ width: 300, height: 200 }, { creator: ['Ruth Skerry'] }),
+    },
+    { leaveAsTheyAre: ['b.jpg'] },
+  );
+  const [own, others] = job.photos.map((photo) => photo.id);
+  const name = (id: string, creator: string) =>
+    writeDrafts(server.context, job.id, these([id]), { kind: 'set', field: 'creator', value: [creator] });
+  await name(own!, 'Ruth Skerry');
+  await name(others!, 'Aune Pell');
+  const licence = { ...usualLicence, licensee: 'Boat Trust', use: 'on its own web pages' };
+  const { file } = await deliver(job, { licence });
+  const licensees = await Promise.all(
+    ['a.jpg', 'b.jpg'].map(async (one) => (await valuesOf(file(one))).licensee),
+  );
+  expect(licensees).toEqual([undefined, [{ name: 'Boat Trust' }]]);
+});
+
 test('pictures of another assignment are neither delivered nor shown as copies', async () => {
   const [one, other] = await Promise.all(
     [1, 2].map(async () => bringIn(server, { 'a.jpg': await tellingJpeg() })),

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { useEffect, useRef } from 'react';
+import { type RefObject, useEffect, useLayoutEffect, useRef } from 'react';
 import type { Scope } from '@/core/drafts/scope';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { CaptionBox } from './CaptionBox';
@@ -27,10 +27,12 @@ interface Props {
   readonly asked: DeskFields;
   /** In One by one the leaf is the page: one column, the caption first, the people as a list. */
   readonly isPage?: boolean;
+  /** Height in pixels of the leaf of the pictures before: it is kept until the values of these arrive. */
+  readonly lastHeight?: RefObject<number>;
 }
 
 /** Caption, keywords and people side by side; everything else behind a word. */
-export function DeskLeaf({ assignment, scope, count, write, asked, isPage = false }: Props) {
+export function DeskLeaf({ assignment, scope, count, write, asked, isPage = false, lastHeight }: Props) {
   const { id: assignmentId } = assignment;
   const people = useOfferedPeople(assignment);
   const { panel, setPanel, shown, fields } = asked;
@@ -38,13 +40,14 @@ export function DeskLeaf({ assignment, scope, count, write, asked, isPage = fals
   const caption = useCaption(scope, desk, write);
   const common = { scope, count, desk, write };
   const { open, panelBox } = useOpenedInSight(panel, setPanel);
+  const { leaf, minHeight } = useKeptHeight(desk !== undefined, lastHeight);
   const peopleBox = (
     <Box minWidth="0" data-writes="people">
       <PeopleBox {...common} people={people} caption={caption} showsList={isPage} />
     </Box>
   );
   return (
-    <>
+    <Box ref={leaf} minHeight={minHeight}>
       <Box
         display="grid"
         gridTemplateColumns={
@@ -81,8 +84,20 @@ export function DeskLeaf({ assignment, scope, count, write, asked, isPage = fals
         {(panel === 'words' || panel === 'rights') && <FieldsPanel fields={panelFields[panel]} {...common} />}
         {panel === 'all' && <FieldsPanel shown={shown} fields={fieldsFor(shown)} {...common} />}
       </div>
-    </>
+    </Box>
   );
+}
+
+/** Nothing moves under the pointer while the values of the next pictures are read. */
+function useKeptHeight(isRead: boolean, last: RefObject<number> | undefined) {
+  const leaf = useRef<HTMLDivElement>(null);
+  useLayoutEffect(() => {
+    const box = leaf.current;
+    return () => {
+      if (isRead && last && box) last.current = box.offsetHeight;
+    };
+  }, [isRead, last]);
+  return { leaf, minHeight: isRead || !last?.current ? undefined : `${last.current}px` };
 }
 
 /** A panel that is opened by a press comes into sight; one that was open before leaves the page where it is. */

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { type ReactNode, useMemo } from 'react';
+import { type ReactNode, useMemo, useRef } from 'react';
 import { scopeOfPart } from '@/core/drafts/scope';
 import { counted } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
@@ -42,6 +42,7 @@ export function WritingDesk({ assignment, views, chosen, writing, rests, keys, s
   const isOpen = open === 'open';
   const asked = useDeskFields('desk');
   const scope = useMemo(() => scopeOfPart(chosen, views), [chosen, views]);
+  const lastHeight = useRef(0);
   if (chosen.length === 0) {
     return (
       <Desk>
@@ -93,6 +94,7 @@ export function WritingDesk({ assignment, views, chosen, writing, rests, keys, s
           count={chosen.length}
           write={writing.write}
           asked={asked}
+          lastHeight={lastHeight}
         />
       )}
     </Desk>

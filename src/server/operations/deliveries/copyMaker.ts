@@ -1,5 +1,6 @@
 import { copyValues } from '../../../core/deliver/copyValues';
 import type { Recipe } from '../../../core/deliver/recipe';
+import { presentValues } from '../../../core/drafts/present';
 import { valuesOfRecord } from '../../../core/mapping/read';
 import { compilePattern, namedShot } from '../../../core/naming/pattern';
 import { problem } from '../../../core/problems/problem';
@@ -63,7 +64,8 @@ export async function copyMaker(
         Object.entries(photo.drafts).map(([id, draft]) => [id as keyof Values, draft.value] as const),
       );
       const about = contextOf(photo);
-      const maker = answerAbout(before);
+      // A copy carries the drafts: what it will state decides who made the picture.
+      const maker = answerAbout(presentValues(read.record.fields, photo.drafts));
       const isAsked = recipe.templates.length > 0 || recipe.licence?.isWritten === true;
       const values = copyValues(
         { values: before, drafts, context: about, templates: compiled, maker },
