@@ -11,6 +11,7 @@ export const recordSources = [
   'exif',
   'resource',
   'text',
+  'mirror',
   'sidecar',
   'otherSidecar',
   'raw xmp',
@@ -18,6 +19,7 @@ export const recordSources = [
   'raw exif',
   'raw resource',
   'raw text',
+  'raw mirror',
 ] as const;
 export type RecordSource = (typeof recordSources)[number];
 

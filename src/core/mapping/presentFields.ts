@@ -1,6 +1,8 @@
 import { type FieldId, field, fieldIds } from '../catalogue/fields';
 import { namespaces } from '../catalogue/namespaces';
+import { exifMirrored } from './exifMirrors';
 import type { Models } from './models';
+import { xmpMirrored } from './xmpMirrors';
 
 /** The fields that a file's records can have a value of: one walk over what is there, not over the catalogue. */
 export function presentFields(models: Models): FieldId[] {
@@ -11,6 +13,7 @@ export function presentFields(models: Models): FieldId[] {
   for (const subject of models.xmp?.subjects ?? [])
     for (const { ns, name } of subject.properties) add(byProperty.get(ns)?.get(name));
   for (const { record, dataset } of models.iim?.dataSets ?? []) add(byDataSet.get(record * 256 + dataset));
+  if (models.xmp) add(mirroredInXmp);
   if (models.exif) add(withExif);
   if (models.resources) add(withResource);
   if (models.texts) add(every);
@@ -18,7 +21,8 @@ export function presentFields(models: Models): FieldId[] {
 }
 
 const every = fieldIds.map((_, place) => place);
-const withExif = every.filter((place) => field(fieldIds[place]!).exif);
+const withExif = every.filter((place) => field(fieldIds[place]!).exif || exifMirrored.has(fieldIds[place]!));
+const mirroredInXmp = every.filter((place) => xmpMirrored.has(fieldIds[place]!));
 const withResource = every.filter((place) => field(fieldIds[place]!).resource !== undefined);
 
 const byProperty = new Map<string, Map<string, number[]>>();

@@ -76,8 +76,8 @@ function dateProblems({ exif, iim }: Models): Problem[] {
 
 function precedence(models: Models): readonly Origin[] {
   return models.digest === 'stale'
-    ? ['iim', 'xmp', 'exif', 'resource', 'text']
-    : ['xmp', 'iim', 'exif', 'resource', 'text'];
+    ? ['iim', 'xmp', 'exif', 'resource', 'text', 'mirror']
+    : ['xmp', 'iim', 'exif', 'resource', 'text', 'mirror'];
 }
 
 /** Only the values. */

@@ -4,7 +4,14 @@ import { type FieldId, field } from '../catalogue/fields';
 import { namespaces } from '../catalogue/namespaces';
 import type { IimPlace, XmpPlace } from '../catalogue/row';
 import type { StructureId } from '../catalogue/structures';
-import { type FieldValue, isEmpty, normalised, normalisedText, type Structure } from '../catalogue/value';
+import {
+  asText,
+  type FieldValue,
+  isEmpty,
+  normalised,
+  normalisedText,
+  type Structure,
+} from '../catalogue/value';
 import { DATE_TAGS, type ExifModel, exifDate, exifText, exifTextParts, TAG } from '../exif/exif';
 import { textsOf } from '../iim/charset';
 import { type IimModel, valuesOf } from '../iim/codec';
@@ -13,6 +20,7 @@ import { RESOURCE_COPYRIGHT_FLAG, type ResourcesModel, resource } from '../photo
 import { member, property, type XmpModel, type XmpValue } from '../xmp/model';
 import { otherLanguages, textOfValue, textsOfValue } from '../xmp/values';
 import { splitArtist } from './artist';
+import { exifMirrorValue } from './exifMirrors';
 import { positionFromExif, positionFromXmp } from './gps';
 import { iimForms } from './iimTexts';
 import { legacyRecordValue } from './legacyTexts';
@@ -20,12 +28,13 @@ import type { Models } from './models';
 import type { Origin, RecordValue } from './recordValue';
 import { statusFromFlag, statusFromMarked } from './status';
 import { structuresFromXmp } from './structureValues';
+import { xmpMirrorValue } from './xmpMirrors';
 
 type Reading = Omit<RecordValue, 'origin'>;
 const reading = (value: FieldValue | undefined): Reading | undefined =>
   isEmpty(value) ? undefined : { value: value! };
 
-/** Every value that the file's records hold for one field. */
+/** Every value that the file's records hold for one field; if they hold none, the value of a mirror. */
 export function recordValuesOf(models: Models, id: FieldId): RecordValue[] {
   const recordValues: RecordValue[] = [];
   const add = (origin: Origin, found: Reading | undefined) => {
@@ -37,7 +46,14 @@ export function recordValuesOf(models: Models, id: FieldId): RecordValue[] {
   if (exif && models.exif) add('exif', exifValue(models.exif, id));
   if (key !== undefined && models.resources) add('resource', resourceValue(models.resources, key));
   if (models.texts) add('text', legacyRecordValue(models.texts, id));
+  if (recordValues.length === 0) add('mirror', reading(mirrorValue(models, id)));
   return recordValues;
+}
+
+function mirrorValue({ xmp, exif }: Models, id: FieldId): FieldValue | undefined {
+  const inXmp = xmp && xmpMirrorValue(xmp, id);
+  if (inXmp) return id === 'description' && isStockDescription(asText(inXmp), exif) ? undefined : inXmp;
+  return exif && exifMirrorValue(exif, id);
 }
 
 function xmpValue(xmp: XmpModel, id: FieldId): FieldValue | undefined {
@@ -141,9 +157,11 @@ function copyrightValue(exif: ExifModel, text: string): Reading {
  * What a camera writes into every picture is no caption (common practice): as the whole text its make, its
  * model, or its kind behind one of their words.
  */
-function isStockDescription(text: string, exif: ExifModel): boolean {
+function isStockDescription(text: string, exif: ExifModel | undefined): boolean {
   const plain = text.toLowerCase();
-  const own = [TAG.make, TAG.model].flatMap((tag) => exifText(exif, 'IFD0', tag)?.toLowerCase() ?? []);
+  const own = exif
+    ? [TAG.make, TAG.model].flatMap((tag) => exifText(exif, 'IFD0', tag)?.toLowerCase() ?? [])
+    : [];
   const words = ['', ...own, ...own.map((name) => name.split(' ')[0]!)];
   const kinds = ['digital camera', 'digital still camera'];
   return (

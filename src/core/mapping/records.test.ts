@@ -355,13 +355,12 @@ describe('Exif', () => {
   });
 
   test('tags that repeat a field follow where they are, and are never made', async () => {
-    const wide = (text: string) =>
-      Uint8Array.from([...`${text}\0`].flatMap((c) => [c.charCodeAt(0) & 255, c.charCodeAt(0) >> 8]));
     const before = jpegWith([
       exifSegment(
         tiffOf([
-          [TAG.xpTitle, 1, wide('Old')],
-          [TAG.xpComment, 1, wide('its own')],
+          [0x010e, 2, ascii('A caption\0')],
+          [TAG.xpTitle, 1, utf16('Old')],
+          [TAG.xpComment, 1, utf16('its own')],
           [TAG.rating, 3, new Uint8Array([1, 0])],
         ]),
       ),
@@ -377,10 +376,57 @@ describe('Exif', () => {
       const one = after!.ifds.IFD0!.entries.find((entry) => entry.tag === tag);
       return one && after!.bytes.subarray(one.valueAt, one.valueAt + one.byteLength);
     };
-    expect(value(TAG.xpTitle)).toEqual(wide('New'));
-    expect(value(TAG.xpComment)).toEqual(wide('its own'));
+    expect(value(TAG.xpTitle)).toEqual(utf16('New'));
+    expect(value(TAG.xpComment)).toEqual(utf16('its own'));
     expect(value(TAG.rating)).toEqual(new Uint8Array([4, 0]));
     expect(value(TAG.xpKeywords)).toBeUndefined();
+  });
+
+  const mirroredOnly = () => {
+    const block = exifSegment(
+      tiffOf([
+        [TAG.rating, 3, new Uint8Array([4, 0])],
+        [TAG.xpTitle, 1, utf16('Ketch at the quay')],
+        [TAG.xpComment, 1, utf16('Words of a comment')],
+        [TAG.xpAuthor, 1, utf16('Ruth Skerry; Aune Pell')],
+        [TAG.xpKeywords, 1, utf16('ketch;old quay')],
+        [TAG.xpSubject, 1, utf16('Words of a subject')],
+      ]),
+    );
+    const packet = xmpPacket(alt('tiff:Copyright', '© Skerry'), `xmlns:tiff="${namespaces.tiff}"`);
+    return jpegWith([block, xmpSegment(packet)]);
+  };
+  const mirroredValues = {
+    title: 'Ketch at the quay',
+    description: 'Words of a comment',
+    creator: ['Ruth Skerry', 'Aune Pell'],
+    keywords: ['ketch', 'old quay'],
+    headline: 'Words of a subject',
+    rating: '4',
+    copyrightNotice: '© Skerry',
+  };
+
+  test('a mirror is read where every record is empty, and hidden by any of them', async () => {
+    expect(await valuesIn(mirroredOnly())).toEqual(mirroredValues);
+    expect(await reading(mirroredOnly(), 'creator')).toMatchObject({ origin: 'mirror', agrees: true });
+    const { file } = await embedInMemory(mirroredOnly(), { creator: ['Ivo Marr'] });
+    expect((await reading(file, 'creator'))?.recordValues.map((one) => one.origin)).not.toContain('mirror');
+    expect(await valuesIn(file)).toEqual({ ...mirroredValues, creator: ['Ivo Marr'] });
+    // Cameras write a rating of 0 into every picture.
+    const unrated = jpegWith([exifSegment(tiffOf([[TAG.rating, 3, new Uint8Array([0, 0])]]))]);
+    expect(await valuesIn(unrated)).toEqual({});
+  });
+
+  // A field that was erased was still in the tags that other programs show.
+  test('an erased field is in no byte: its mirrors go with it', async () => {
+    const wanted = Object.fromEntries(Object.keys(mirroredValues).map((id) => [id, null]));
+    const { file } = await embedInMemory(mirroredOnly(), wanted);
+    expect(await valuesIn(file)).toEqual({});
+    const texts = ['Ketch at', 'Words of a', 'Skerry', 'Aune', 'ketch', 'quay'];
+    for (const text of texts)
+      expect([text, indexOfBytes(file, utf16(text).slice(0, -2)), indexOfBytes(file, bytesOf(text))]).toEqual(
+        [text, -1, -1],
+      );
   });
 
   test('a comment that held the caption follows it; one of its own stays', async () => {
@@ -470,6 +516,9 @@ test('a text that is erased takes its other languages along, and the plan says s
 });
 
 /** IFD0 of these entries alone, little-endian. */
+const utf16 = (text: string) =>
+  Uint8Array.from([...`${text}\0`].flatMap((c) => [c.charCodeAt(0) & 255, c.charCodeAt(0) >> 8]));
+
 function tiffOf(entries: readonly (readonly [number, number, Uint8Array])[]): Uint8Array {
   const sizes: Record<number, number> = { 1: 1, 2: 1, 3: 2, 7: 1 };
   const head = new Uint8Array(8 + 2 + entries.length * 12 + 4);

@@ -20,10 +20,14 @@ export function combineRecords(parts: readonly PartRecord[]): PhotoRecord {
   const fields: { -readonly [K in FieldId]?: FieldReading } = {};
   const problems: Problem[] = parts.flatMap((part) => part.record.problems);
   for (const id of fieldIds) {
-    const readings = parts.flatMap((part) => {
+    const found = parts.flatMap((part) => {
       const reading = part.record.fields[id];
-      return reading ? [{ role: part.role, reading: toldBy(part, reading) }] : [];
+      return reading ? [{ part, reading }] : [];
     });
+    const isMirror = ({ reading }: (typeof found)[number]) => reading.origin === 'mirror';
+    const readings = (found.every(isMirror) ? found : found.filter((one) => !isMirror(one))).map(
+      ({ part, reading }) => ({ role: part.role, reading: toldBy(part, reading) }),
+    );
     const [first] = readings;
     if (!first) continue;
     const hasSidecar = readings.some(({ reading }) => reading.origin === 'sidecar');

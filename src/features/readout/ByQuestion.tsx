@@ -12,6 +12,7 @@ const originWords: Readonly<Record<Origin, string>> = {
   exif: 'Exif',
   resource: 'image resource',
   text: 'PNG text',
+  mirror: 'XP tags and older properties',
   sidecar: 'sidecar',
 };
 

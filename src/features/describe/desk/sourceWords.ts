@@ -7,6 +7,7 @@ export const sourceWords: Readonly<Record<RecordSource, string>> = {
   exif: 'Picture, Exif',
   resource: 'Picture, image resources',
   text: 'Picture, text of PNG',
+  mirror: 'Picture, XP tags and older properties',
   sidecar: 'Sidecar',
   otherSidecar: 'Second sidecar',
   'raw xmp': 'Raw file, XMP',
@@ -14,4 +15,5 @@ export const sourceWords: Readonly<Record<RecordSource, string>> = {
   'raw exif': 'Raw file, Exif',
   'raw resource': 'Raw file, image resources',
   'raw text': 'Raw file, text',
+  'raw mirror': 'Raw file, XP tags and older properties',
 };
