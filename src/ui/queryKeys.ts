@@ -9,6 +9,7 @@ export const queryKeys = {
   receipts: (search: unknown) => ['runs', 'found', search] as const,
   run: (id: string) => ['runs', id] as const,
   runItems: (id: string, page: number, state: string | number) => ['run-items', id, page, state] as const,
+  copiesNow: (runId: string) => ['runs', runId, 'copies'] as const,
   identities: () => ['identities'] as const,
   makers: () => ['makers'] as const,
   plans: () => ['plans'] as const,
@@ -57,6 +58,8 @@ export const queryKeys = {
     id === undefined ? (['template-steps'] as const) : (['template-steps', id, saved] as const),
   templatePreview: (asked: unknown) => ['template-preview', asked] as const,
   assignment: (id: string) => ['assignment', id] as const,
+  workingFolder: (id: string) => ['assignment', id, 'folder'] as const,
+  folderMatch: (id: string, path: string) => ['folder-match', id, path] as const,
   outcome: (id: string, inForce: unknown, facts: unknown) =>
     ['assignment', id, 'outcome', inForce, facts] as const,
   photos: (assignmentId: string) => ['photos', assignmentId] as const,

@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { appendFileSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import sharp from 'sharp';
@@ -605,6 +605,17 @@ test('pictures of others are an open point before a delivery with a template, an
   const written = sentFiles.map((name) => exif(path.join(sentBy.path, name), '-q', '-PXkv'));
   expect(written[0]).not.toContain('Not before 1 December');
   expect(written[1]).toContain('Not before 1 December');
+  // Undone: the copy that was changed since stays.
+  appendFileSync(path.join(sentBy.path, 'other.jpg'), 'changed');
+  await page.getByRole('button', { name: labels.receipts.undoThisRun }).click();
+  await expect(
+    page
+      .getByRole('dialog')
+      .getByText('1 copy is there and will be removed; 1 changed since: it stays (other.jpg).'),
+  ).toBeVisible();
+  await page.getByRole('dialog').getByRole('button', { name: 'Undo 2' }).click();
+  await expect(page.getByRole('heading', { name: 'Undone 1 of 2' })).toBeVisible();
+  expect(readdirSync(sentBy.path)).toEqual(['other.jpg']);
   // Said to be oneself, the picture takes the template, and nothing stands open.
   await page.goto(`${address}/assignments/${mixed.id}/deliver`);
   await page.getByRole('button', { name: labels.deliver.sendAllTheSame }).click();

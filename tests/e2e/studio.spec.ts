@@ -1,3 +1,4 @@
+import { renameSync } from 'node:fs';
 import { expect, type Page } from '@playwright/test';
 import {
   assignmentWith,
@@ -9,6 +10,7 @@ import {
   send,
   values,
 } from './desk';
+import { running } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
 
@@ -16,6 +18,7 @@ import { test } from './test';
 
 /** A studio session: titles by a pattern, full credits, one picture's words on its neighbours, a template of it. */
 test.describe.configure({ mode: 'serial' });
+const { address } = running();
 
 const names = Array.from({ length: 6 }, (_, at) => `st26-${String(at + 1).padStart(2, '0')}.jpg`);
 
@@ -236,6 +239,10 @@ test('a day is taken from the calendar, by mouse and by keys; a time behind it s
   await picture(names[4]!).click();
   await page.getByRole('button', { name: labels.fields.allFields, exact: true }).click();
   await page.getByLabel(labels.ui.show, { exact: true }).selectOption('usual');
+  // What the desk writes to stays in sight below the last of the fields.
+  await page.getByRole('region', { name: labels.describe.writingDesk }).hover();
+  await page.mouse.wheel(0, 5000);
+  await expect(page.getByText(`Writing to ${names[4]}`)).toBeInViewport();
   await page.getByLabel(labels.ui.findAField).fill('Date Created');
   const date = page.getByRole('group', { name: 'Date Created', exact: true });
   await expect(date.getByRole('textbox')).toHaveValue(/^2026-03-09T07:04:00/);
@@ -297,4 +304,30 @@ test('all of it is in the files, and found there again by the desk and by an ind
   await expect(page.getByLabel('Name of contributor 1')).toHaveValue('Mira Lund');
   await expect(page.getByLabel('Role of contributor 2')).toHaveValue('fit model');
   expect(complaints).toEqual([]);
+});
+
+// Its pictures were shown as if nothing had happened until embedding failed.
+test('a folder that was renamed is reported on every page, and pointed to its new path', async () => {
+  const moved = await assignmentWith(page, 'Renamed', ['rn26-01.jpg']);
+  await picture('rn26-01.jpg').click();
+  await page.getByLabel(labels.describe.caption).fill('Written before the folder was renamed.');
+  await expect(page.getByText('1 with drafts, saved')).toBeVisible();
+  const folder = `${moved.folder} 2027`;
+  renameSync(moved.folder, folder);
+  await page.goto(`${address}/`);
+  await expect(page.getByText(labels.workshop.folderIsMissing)).toBeVisible();
+  await page.goto(`${address}/assignments/${moved.id}/check`);
+  await page.getByRole('button', { name: labels.shell.chooseItsNewPath }).click();
+  const dialog = page.getByRole('dialog');
+  const use = dialog.getByRole('button', { name: labels.shell.useThisFolder });
+  await dialog.getByLabel(labels.shell.folder).fill(assignment.folder);
+  await expect(dialog.getByText('1 file of the missing folder: none is here.')).toBeVisible();
+  await expect(use).toBeDisabled();
+  await dialog.getByLabel(labels.shell.folder).fill(folder);
+  await expect(dialog.getByText('1 file of the missing folder: all are here.')).toBeVisible();
+  await use.click();
+  await expect(page.getByRole('button', { name: labels.shell.chooseItsNewPath })).toHaveCount(0);
+  await page.goto(describeUrl(moved));
+  await embedAll(page, 1);
+  expect(exiv2({ folder }, 'rn26-01.jpg')).toContain('Written before the folder was renamed.');
 });

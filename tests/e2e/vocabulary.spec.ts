@@ -7,6 +7,7 @@ import {
   describeUrl,
   embedAll,
   exiv2,
+  holdBack,
   makePictures,
   send,
   values,
@@ -235,22 +236,11 @@ test('a bundle is made from a picture and put on others by one act', async () =>
   // The button moved under the pointer when the keywords of the next picture arrived, and the press was lost.
   const bundles = page.getByRole('button', { name: labels.keywords.bundles });
   const topBefore = (await bundles.boundingBox())!.y;
-  let readDesk = () => {};
-  const isReadable = new Promise<void>((resolve) => {
-    readDesk = resolve;
-  });
-  await page.route(
-    '**/desk',
-    async (route) => {
-      await isReadable;
-      await route.continue();
-    },
-    { times: 1 },
-  );
+  const readDesk = await holdBack(page, '**/desk');
   await photo(names[4]!).click();
   await expect(page.getByText(`Writing to ${names[4]}`)).toBeVisible();
   expect(Math.abs((await bundles.boundingBox())!.y - topBefore)).toBeLessThan(20);
-  readDesk();
+  await readDesk();
   await bundles.click();
   await page.getByRole('button', { name: 'Put on Quayside' }).click();
   await expect.poll(() => held(names[4]!)).toEqual(['Kvalhavn', 'fish drying rack', 'old quay']);

@@ -90,6 +90,22 @@ test.each([
   expect(await reader.ask(question)).toMatch(/\.webp$/);
 });
 
+// A small picture behind a large one was refused: the memory that the reader kept was counted as its own.
+test('a reader that holds more than half of its memory is ended before the next file', async () => {
+  const reader = new ReaderProcess();
+  const question = { task: 'makePreview', given: [sound, 1600], file: sound };
+  const others = readersOfMine();
+  const mine = () => readersOfMine().filter((pid) => !others.includes(pid));
+  await reader.ask(question);
+  const [first] = mine();
+  const resident = Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${first}/status`, 'utf8'))![1]) / 1024;
+  await reader.ask(question, { megabytes: resident * 4 });
+  expect(mine()).toEqual([first]);
+  await reader.ask(question, { megabytes: resident * 1.5 });
+  await waitFor('the reader to end', async () => !isRunning(first!));
+  expect(await reader.ask(question)).toMatch(/\.webp$/);
+});
+
 test('a reader that somebody kills is replaced, and its file is read all the same', async () => {
   await preview(sound, 480);
   const asked = outside('makePreview', sound, sound, 2560);

@@ -75,7 +75,7 @@ function ItemRow({ item, run }: { item: ReceiptItem; run: Receipt }) {
             {item.strip && <StripDrawing strip={stripFromCode(item.strip)} />}
           </chakra.span>
           <chakra.span color={item.state === 'failed' ? 'madderText' : 'soft'} width="12em">
-            {item.claimed ? 'in progress' : itemWords(act, item.state)}
+            {item.claimed ? 'in progress' : itemWords(run, item.state)}
           </chakra.span>
           <chakra.span flex="1" minWidth="12em" color="soft" truncate>
             {summary(item)}

@@ -1,16 +1,19 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { counted } from '@/core/wording/counts';
+import type { FileMatch } from '@/server/files/matchFiles';
+import { apiRequest } from '@/ui/api';
 import { Button, PrimaryButton } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import { useRequestOnce } from '@/ui/useRequestOnce';
 import type { Receipt } from './types';
-import { labels, undoWords } from './words';
+import { copiesWords, labels, undoWords } from './words';
 
 /** Undoes a run after saying what that will do. */
 export function UndoRun({ run }: { run: Receipt }) {
@@ -44,13 +47,14 @@ export function UndoRun({ run }: { run: Receipt }) {
             </PrimaryButton>
           }
         >
+          {run.act === 'deliver' && <Copies runId={run.id} />}
           {undoWords(run).map((words) => (
             <Box key={words} paddingBottom="2" overflowWrap="anywhere">
               {words}
             </Box>
           ))}
           <Box color="soft" fontSize="body">
-            {redoes ? '' : 'You can do it again from the receipt of the undo.'}
+            {redoes || run.act === 'deliver' ? '' : 'You can do it again from the receipt of the undo.'}
           </Box>
           {undo.error && (
             <Notice kind="error" paddingTop="2">
@@ -60,5 +64,22 @@ export function UndoRun({ run }: { run: Receipt }) {
         </Dialog>
       )}
     </>
+  );
+}
+
+/** What an undo of a delivery finds in its folder now. */
+function Copies({ runId }: { runId: string }) {
+  const { data, error } = useQuery({
+    queryKey: queryKeys.copiesNow(runId),
+    queryFn: () => apiRequest<FileMatch>(`runs/${runId}/copies`),
+    staleTime: 0,
+  });
+  return (
+    <Box paddingBottom="2" overflowWrap="anywhere">
+      <Notice kind="error">{error?.message}</Notice>
+      <Notice kind="info" color="ink">
+        {!error && (data ? copiesWords(data) : 'Looking at the copies …')}
+      </Notice>
+    </Box>
   );
 }

@@ -1,4 +1,5 @@
 import { counted, formatNumber } from '@/core/wording/counts';
+import type { FileMatch } from '@/server/files/matchFiles';
 import { runActs } from '@/server/runs/runActs';
 import type { Counts, Receipt, ReceiptItem, RunAct, RunState } from './types';
 
@@ -9,7 +10,11 @@ const itemStates = {
   undone: 'undone since',
 } as const;
 
-export function itemWords(act: RunAct, state: ReceiptItem['state']): string {
+export function itemWords(
+  { act, undone }: Pick<Receipt, 'act' | 'undone'>,
+  state: ReceiptItem['state'],
+): string {
+  if (state === 'done' && undone === 'deliver') return 'copies removed';
   return state === 'done' ? runActs[act].done : itemStates[state];
 }
 
@@ -74,12 +79,27 @@ export function undoWords({ act, undone, kept }: Pick<Receipt, 'act' | 'undone' 
         'Each file gets back exactly the bytes that it had before. What was embedded becomes drafts again.',
       ];
     case 'deliver':
-      return [];
+      return [
+        'The copies are removed from the folder that they were delivered to. A copy that was changed since is not removed, and the receipt names it. The pictures themselves are not touched.',
+        'Copies that somebody has fetched already are out of reach. To deliver again, start a new delivery.',
+      ];
     case 'undo':
       return undone === 'embed'
         ? ['What was undone is written into the files once more.']
         : ['The files move back to where they were, with everything written about them.'];
   }
+}
+
+/** What there is of the copies of a delivery before it is undone. */
+export function copiesWords({ same, differing, absent, examples }: FileMatch): string {
+  const rest = [
+    differing > 0 &&
+      `${formatNumber(differing)} changed since: ${differing === 1 ? 'it stays' : 'they stay'}`,
+    absent > 0 && `${formatNumber(absent)} not there any more`,
+  ].filter(Boolean);
+  const named = differing + absent > examples.length ? [...examples, '…'] : examples;
+  const all = `${counted(same, 'copy is', 'copies are')} there and will be removed`;
+  return rest.length > 0 ? `${all}; ${rest.join(', ')} (${named.join(', ')}).` : `${all}.`;
 }
 
 /** "12 a second, about 40 s left". */

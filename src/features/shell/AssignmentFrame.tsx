@@ -6,6 +6,7 @@ import { formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
+import { MissingFolder } from './MissingFolder';
 import { TopLine } from './TopLine';
 
 export function useAssignment(initial: Assignment): Assignment {
@@ -47,8 +48,11 @@ export function AssignmentTop({
     { href: `${home}/deliver`, word: 'Deliver' },
   ];
   return (
-    <TopLine place={assignment.name} placeHref={`${home}/describe`} stages={stages}>
-      {children}
-    </TopLine>
+    <>
+      <TopLine place={assignment.name} placeHref={`${home}/describe`} stages={stages}>
+        {children}
+      </TopLine>
+      <MissingFolder assignmentId={assignment.id} />
+    </>
   );
 }

@@ -1,6 +1,10 @@
 /** What this part of the interface says; browser tests import it. */
 export const labels = {
+  chooseItsNewPath: 'Choose its new path …',
+  folder: 'Folder',
   fabricaToTheWorkshopPage: 'Fabrica, to the workshop page',
   makesItCopyright: 'makes it ©',
+  newPathOfTheFolder: 'New path of the folder',
   pathOfTheAssignment: 'Path of the assignment',
+  useThisFolder: 'Use this folder',
 } as const;

@@ -6,6 +6,7 @@ import { countCodes } from '@/core/threads/stripCode';
 import { counted } from '@/core/wording/counts';
 import type { Workshop, WorkshopAssignment } from '@/server/operations/workshop/readWorkshop';
 import { GroupStrip } from '@/ui/GroupStrip';
+import { Notice } from '@/ui/Notice';
 import { Previews } from '@/ui/Previews';
 import { Section } from '@/ui/Section';
 import { NewAssignment } from './NewAssignment';
@@ -33,7 +34,7 @@ export function Assignments({ assignments, templates }: Pick<Workshop, 'assignme
 }
 
 function AssignmentRow({
-  assignment: { id, name, photos, drafted, strips, shown },
+  assignment: { id, name, photos, drafted, isFolderMissing, strips, shown },
 }: {
   assignment: WorkshopAssignment;
 }) {
@@ -55,6 +56,7 @@ function AssignmentRow({
         <Box textStyle="hint">
           {photos === 0 ? 'no pictures yet' : `${counted(photos, 'picture')}${drafts}`}
         </Box>
+        <Notice kind="warning">{isFolderMissing && labels.folderIsMissing}</Notice>
       </Box>
       <Previews shown={shown} columns={5} />
       {photos > 0 && <GroupStrip counts={countCodes(strips)} />}

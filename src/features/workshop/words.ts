@@ -3,6 +3,7 @@ export const labels = {
   assignments: 'Assignments',
   begin: 'Begin',
   folder: 'Folder',
+  folderIsMissing: 'Its folder is missing.',
   howAreYouReached: 'How are you reached?',
   itIsTheFilePutItRight: 'It is the file: put it right',
   makeTheTemplate: 'Make the template',

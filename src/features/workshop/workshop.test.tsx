@@ -48,6 +48,7 @@ const assignment: Workshop['assignments'][number] = {
   name: 'Winter lay-up',
   photos: 5,
   drafted: 2,
+  isFolderMissing: false,
   strips: [{ strip: 'ssssffss', count: 5 }],
   shown: [{ id: 'p1', revision: '1' }],
 };
@@ -64,7 +65,7 @@ test('an assignment shows its pictures, its drafts, and what is open', () => {
 test('one without pictures leads to its preparation', () => {
   show(
     <Assignments
-      assignments={[{ ...assignment, photos: 0, drafted: 0, strips: [], shown: [] }]}
+      assignments={[{ ...assignment, photos: 0, drafted: 0, isFolderMissing: false, strips: [], shown: [] }]}
       templates={[]}
     />,
   );

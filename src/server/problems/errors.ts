@@ -173,6 +173,22 @@ const errors = {
     ({ name }) =>
       `The assignment “${name}” works in this folder already. Open it, choose another folder, or say whether its pictures stay with it or move to the new assignment.`,
   ),
+  'folder-is-there': row<AtPath>(409, ({ path }) => `The folder “${path}” is there again.`),
+  'folder-does-not-match': row<AtPath>(
+    422,
+    ({ path }) => `“${path}” has none of the files of the missing folder.`,
+    'Choose the folder that the pictures are in now.',
+  ),
+  'folder-taken': row<AtPath & Named>(
+    409,
+    ({ path, name }) => `The assignment “${name}” uses “${path}”, or has pictures in it.`,
+    'Choose another folder.',
+  ),
+  'relink-during-run': row<Named>(
+    409,
+    ({ name }) => `A run of “${name}” is in progress.`,
+    'Stop it first, or wait for its end.',
+  ),
   'folders-nested': row(
     422,
     () => 'The folder that pictures come from and the one that they go to must not lie inside each other.',

@@ -125,6 +125,8 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
     'The copy is safe, but its source could not be removed: it may be write-protected. Remove it yourself.',
   'second-left':
     'The second copy was changed or moved since, and stays where it is. Remove it yourself if you do not need it.',
+  'copy-changed': 'This copy was changed after the delivery, and was not removed.',
+  'copy-absent': 'This copy was moved or removed before the undo.',
   'later-run': 'A later run embedded into this file. Undo that run first.',
   unexpected:
     'Something in Fabrica failed. The file was left as it was; worker.log in the data folder tells more.',

@@ -46,13 +46,14 @@ export class ReaderProcess {
     const child = this.child ?? this.begin();
     child.ref();
     child.channel?.ref();
-    const answer = await answerOf(child, { task, given }, file, { ...readerLimits(), ...limits }).catch(
-      (error) => {
-        this.end(child);
-        throw error;
-      },
-    );
-    this.rest(child);
+    const within = { ...readerLimits(), ...limits };
+    const answer = await answerOf(child, { task, given }, file, within).catch((error) => {
+      this.end(child);
+      throw error;
+    });
+    // Memory that it keeps would count against the next file.
+    if (megabytesOf(child.pid) > within.megabytes / 2) this.end(child);
+    else this.rest(child);
     if ('error' in answer) throw receivedError(answer.error);
     return answer.value;
   }

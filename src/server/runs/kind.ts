@@ -32,8 +32,12 @@ export interface RunKind<Id extends RunKindId = RunKindId> {
     /** True for the items of a run that have something to undo. */
     readonly items: (context: Context) => SQL;
     readonly undoItem: UndoHandler;
-    /** Does again what was undone. */
-    readonly redoItem: UndoHandler;
+    /** Does again what was undone. Absent where that is another run. */
+    readonly redoItem?: UndoHandler;
+    /** What is done once when an undo of the run `actId` ends. */
+    readonly end?: (context: Context, actId: string, undoId: string) => Promise<void>;
+    /** It can be undone before runs that wrote into the same pictures later. */
+    readonly ignoresLaterRuns?: true;
   };
 }
 export type UndoHandler = (context: Context, run: UndoRun, item: RunItem) => Promise<void>;

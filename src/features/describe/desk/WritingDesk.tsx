@@ -58,7 +58,17 @@ export function WritingDesk({ assignment, views, chosen, writing, rests, keys, s
   }
   return (
     <Desk>
-      <Flex alignItems="center" gap="5" fontSize="small" minHeight="2.25rem" flexWrap="wrap">
+      <Flex
+        alignItems="center"
+        gap="5"
+        fontSize="small"
+        minHeight="2.25rem"
+        flexWrap="wrap"
+        position="sticky"
+        top="0"
+        bg="leaf"
+        zIndex="1"
+      >
         <chakra.span color="woad" fontWeight="600" fontSize="body">
           Writing to {chosen.length === 1 ? writtenTo(chosen[0]!) : counted(chosen.length, 'picture')}
         </chakra.span>

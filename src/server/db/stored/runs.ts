@@ -12,7 +12,15 @@ import { wayIsCalledMode } from './values';
 
 /** A problem of the core, or one with the file itself. */
 export type StoredProblem = Omit<Problem, 'code'> & {
-  readonly code: ProblemCode | FileErrorCode | 'source-left' | 'second-left' | 'later-run' | 'unexpected';
+  readonly code:
+    | ProblemCode
+    | FileErrorCode
+    | 'source-left'
+    | 'second-left'
+    | 'copy-changed'
+    | 'copy-absent'
+    | 'later-run'
+    | 'unexpected';
 };
 
 export interface ImportParameters {

@@ -10,12 +10,20 @@ export interface BesideFile {
   readonly text: string;
 }
 
-/** What a recipe puts beside its copies: a page of figures for the web, and checksums of all copies. */
-export async function besideFiles(context: Context, delivery: Delivery): Promise<BesideFile[]> {
+/**
+ * What a recipe puts beside its copies: a page of figures for the web, and checksums of all copies. With `withUndoneBy`
+ * as they were before that undo.
+ */
+export async function besideFiles(
+  context: Context,
+  delivery: Delivery,
+  withUndoneBy?: string,
+): Promise<BesideFile[]> {
   const { checksums, page } = delivery.parameters.recipe;
   if (!checksums && !page) return [];
   const results: RunItemResult[] = [];
-  for await (const { result } of deliveredPictures(context, delivery.runId)) results.push(result);
+  for await (const { result } of deliveredPictures(context, delivery.runId, withUndoneBy))
+    results.push(result);
   if (results.length === 0) return [];
   const { name } = await readAssignment(context, delivery.assignmentId);
   return [

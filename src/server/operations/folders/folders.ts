@@ -31,15 +31,21 @@ async function refuseForeign(real: string): Promise<void> {
   if (named.length > 0 && !isIn(real, [...roots, data])) throw failure('folder-outside', { path: real });
 }
 
+/** The path of a typed folder, links resolved. Throws if it is not a folder that Fabrica may use. */
+export async function usableFolder(typed: string): Promise<string> {
+  if (!path.isAbsolute(typed)) throw failure('path-not-whole', { path: typed });
+  const real = await realpath(typed).catch(() => undefined);
+  if (!real || !(await lstat(real)).isDirectory()) throw failure('folder-to-make', { path: typed });
+  await refuseForeign(real);
+  return real;
+}
+
 /** Opens a folder of the machine for Fabrica. Opening it again gives the same one. */
 export async function openFolder(
   context: Context,
   folder: { path: string; label?: string; kind: OpenedFolder['kind'] },
 ): Promise<OpenedFolder> {
-  if (!path.isAbsolute(folder.path)) throw failure('path-not-whole', { path: folder.path });
-  const real = await realpath(folder.path).catch(() => undefined);
-  if (!real || !(await lstat(real)).isDirectory()) throw failure('folder-to-make', { path: folder.path });
-  await refuseForeign(real);
+  const real = await usableFolder(folder.path);
   const [kept] = await context.db
     .insert(openedFolders)
     .values({ path: real, label: folder.label ?? path.basename(real), kind: folder.kind })

@@ -42,11 +42,12 @@ export async function startUndo(
       .orderBy(asc(runItems.position));
     if (items.length === 0)
       throw failure('nothing-left', { why: 'There is nothing left in this run to undo.' });
-    await refuseAllLater(
-      tx,
-      undone,
-      items.map((one) => one.id),
-    );
+    if (!kindOf(undone).undo?.ignoresLaterRuns)
+      await refuseAllLater(
+        tx,
+        undone,
+        items.map((one) => one.id),
+      );
     return addRun(tx, {
       assignmentId: undone.assignmentId,
       kind: 'undo',
@@ -63,7 +64,8 @@ export async function startUndo(
  */
 export async function canBeUndone(context: Context, run: Pick<Run, 'kind' | 'undoes'>): Promise<SQL> {
   const [undone] = run.undoes ? await context.db.select().from(runs).where(eq(runs.id, run.undoes)) : [];
-  return kindOf(undone ?? run).undo?.items(context) ?? sql`false`;
+  const undo = kindOf(undone ?? run).undo;
+  return undo && (!undone || undo.redoItem) ? undo.items(context) : sql`false`;
 }
 
 /** Runs are undone in the reverse order: where a later run wrote into every picture, nothing is begun. */

@@ -9,6 +9,7 @@ import { files, photos } from '../../db/schema/photos';
 import { listAssignments } from '../assignments/assignments';
 import { ownDeliveries } from '../deliveries/ownDeliveries';
 import { listDropFolders, listFolders } from '../folders/folders';
+import { readWorkingFolder } from '../folders/workingFolder';
 import { stripCounts } from '../photos/listSummaries';
 import { photosSpread } from '../photos/photos';
 import { inScope } from '../photos/scope';
@@ -41,6 +42,8 @@ export interface WorkshopAssignment {
   readonly name: string;
   readonly photos: number;
   readonly drafted: number;
+  /** Its working folder is missing. */
+  readonly isFolderMissing: boolean;
   /** How many pictures have which strip (threads/stripCode). */
   readonly strips: readonly { readonly strip: string; readonly count: number }[];
   readonly shown: readonly Shown[];
@@ -64,6 +67,7 @@ export async function readWorkshop(context: Context) {
     listed.map(async (one) => ({
       ...one,
       drafted: drafted.get(one.id) ?? 0,
+      isFolderMissing: (await readWorkingFolder(context, one.id)).isMissing,
       strips: strips.get(one.id) ?? [],
       shown: await photosSpread(context, one.id, BESIDE),
     })),

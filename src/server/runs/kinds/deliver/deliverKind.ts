@@ -1,15 +1,15 @@
+import { eq } from 'drizzle-orm';
+import { runItems } from '../../../db/schema/runs';
 import { sweepPartFiles } from '../../../files/partFiles';
 import { folderById } from '../../../operations/folders/folders';
 import type { RunKind } from '../../kind';
 import { parametersOf } from '../../parameters';
-import { besideTheCopies } from './besideTheCopies';
+import { undoDeliverItem } from '../undo/undoDeliverItem';
+import { besideTheCopies, renewBeside } from './besideTheCopies';
 import { deliverItem } from './deliverItem';
 import { deliverRunFor } from './deliverRun';
 
-/**
- * Makes copies of pictures and puts them where they leave from. The pictures themselves are only read, so there is
- * nothing to undo: copies that are not wanted are deleted by whoever has them.
- */
+/** Makes copies of pictures in a folder. The pictures are only read; an undo removes the copies. */
 export const deliverKind: RunKind<'deliver'> = {
   id: 'deliver',
   item: 'photo',
@@ -24,5 +24,11 @@ export const deliverKind: RunKind<'deliver'> = {
     const { folderId } = parametersOf(run, 'deliver');
     await sweepPartFiles((await folderById(context, folderId)).path);
     await besideTheCopies(context, run);
+  },
+  undo: {
+    items: () => eq(runItems.state, 'done'),
+    undoItem: undoDeliverItem,
+    end: renewBeside,
+    ignoresLaterRuns: true,
   },
 };

@@ -16,7 +16,8 @@ export async function undoRunFor(context: Context, run: Run, lease: WorkerLease)
   return { id: run.id, lease, undone, redoes, act };
 }
 
-async function runById(context: Context, id: string): Promise<Run> {
+/** Throws `not-found`. */
+export async function runById(context: Context, id: string): Promise<Run> {
   const [run] = await context.db.select().from(runs).where(eq(runs.id, id));
   return required(run, 'run');
 }

@@ -1,0 +1,137 @@
+import { stat } from 'node:fs/promises';
+import path from 'node:path';
+import { and, eq, inArray, not, or, type SQL, sql } from 'drizzle-orm';
+import type { Context } from '../../context';
+import { assignments } from '../../db/schema/assignments';
+import { openedFolders } from '../../db/schema/folders';
+import { files, photos } from '../../db/schema/photos';
+import { inTransaction } from '../../db/transaction';
+import { type FileMatch, matchFiles } from '../../files/matchFiles';
+import { announce, enqueueFollow } from '../../jobs/queue';
+import { failure, required } from '../../problems/errors';
+import { isUnderWay } from '../runs/runs';
+import { usableFolder } from './folders';
+import { usesOf } from './folderUse';
+
+/** The folder that an assignment's pictures are in. */
+export interface WorkingFolder {
+  readonly path: string;
+  /** Renamed, moved, or on a disk that is not connected. */
+  readonly isMissing: boolean;
+}
+
+/** The working folder of an assignment; throws `not-found`. */
+export async function readWorkingFolder(context: Context, assignmentId: string): Promise<WorkingFolder> {
+  const folder = await folderOf(context, assignmentId);
+  const found = await stat(folder.path).catch(() => undefined);
+  return { path: folder.path, isMissing: !found?.isDirectory() };
+}
+
+async function folderOf({ db }: Context, assignmentId: string) {
+  const [folder] = await db
+    .select({ id: openedFolders.id, path: openedFolders.path })
+    .from(openedFolders)
+    .innerJoin(assignments, eq(assignments.workingFolderId, openedFolders.id))
+    .where(eq(assignments.id, assignmentId));
+  return required(folder, 'assignment');
+}
+
+/** Compares the recorded files of an assignment's working folder with those at another path. */
+export async function matchFolder(context: Context, assignmentId: string, typed: string): Promise<FileMatch> {
+  const former = await folderOf(context, assignmentId);
+  return compareFiles(context, former.path, await usableFolder(typed));
+}
+
+async function compareFiles({ db }: Context, former: string, present: string): Promise<FileMatch> {
+  const inside = insidePath(former);
+  const recorded = await db
+    .select({ inside, size: files.size })
+    .from(files)
+    .innerJoin(openedFolders, eq(openedFolders.id, files.folderId))
+    .where(isInside(former))
+    .orderBy(inside);
+  return matchFiles(
+    recorded.map(({ inside: name, size }) => ({ name, path: path.join(present, name), size })),
+  );
+}
+
+/** Path of a file inside a folder that contains its opened folder. */
+const insidePath = (folder: string) =>
+  sql<string>`substr(${openedFolders.path} || '/' || ${files.relativePath}, ${[...folder].length + 2})`;
+const isInside = (folder: string) =>
+  or(eq(openedFolders.path, folder), sql`starts_with(${openedFolders.path}, ${`${folder}/`})`);
+
+/**
+ * Points an assignment whose working folder is missing to its new path, with every opened folder inside it: the
+ * pictures keep everything written about them. Throws `folder-is-there`, `folder-does-not-match`, `folder-taken`,
+ * `relink-during-run`.
+ */
+export async function relinkWorkingFolder(
+  context: Context,
+  assignmentId: string,
+  typed: string,
+): Promise<WorkingFolder> {
+  const { path: former, isMissing } = await readWorkingFolder(context, assignmentId);
+  if (!isMissing) throw failure('folder-is-there', { path: former });
+  const present = await usableFolder(typed);
+  const { same, differing, absent } = await compareFiles(context, former, present);
+  if (same === 0 && differing + absent > 0) throw failure('folder-does-not-match', { path: present });
+  await inTransaction(context, async (tx) => {
+    const concerned = await assignmentsUsing(tx, isInside(former));
+    for (const { id, name } of concerned)
+      if (await isUnderWay(tx, id)) throw failure('relink-during-run', { name });
+    await freePlace(tx, former, present, concerned);
+    await tx.db
+      .update(openedFolders)
+      .set({
+        path: sql`${present}::text || substr(${openedFolders.path}, ${[...former].length + 1})`,
+        label: sql`case when ${openedFolders.path} = ${former} then ${path.basename(present)} else ${openedFolders.label} end`,
+      })
+      .where(isInside(former));
+    await announce(tx.db, { kind: 'folders', id: '' });
+    for (const { id } of concerned) {
+      await announce(tx.db, { kind: 'photos', id });
+      await enqueueFollow(tx.db, id);
+    }
+  });
+  return { path: present, isMissing: false };
+}
+
+interface Named {
+  readonly id: string;
+  readonly name: string;
+}
+
+/** Assignments that use some opened folders, or have pictures in them. */
+async function assignmentsUsing({ db }: Context, which: SQL | undefined): Promise<Named[]> {
+  const inside = db.select({ id: openedFolders.id }).from(openedFolders).where(which);
+  return db
+    .selectDistinct({ id: assignments.id, name: assignments.name })
+    .from(assignments)
+    .leftJoin(photos, eq(photos.assignmentId, assignments.id))
+    .leftJoin(files, eq(files.photoId, photos.id))
+    .where(
+      or(
+        inArray(assignments.workingFolderId, inside),
+        inArray(assignments.sourceFolderId, inside),
+        inArray(files.folderId, inside),
+      ),
+    );
+}
+
+/** A path is opened once: opened folders without any use are removed there, and one in use is refused. */
+async function freePlace(
+  context: Context,
+  former: string,
+  present: string,
+  concerned: readonly Named[],
+): Promise<void> {
+  const others = and(isInside(present), not(isInside(former)!));
+  const own = new Set(concerned.map(({ id }) => id));
+  const withPictures = (await usesOf(context, present)).filter(
+    ({ id, pictures }) => pictures > 0 && !own.has(id),
+  );
+  const [user] = [...(await assignmentsUsing(context, others)), ...withPictures];
+  if (user) throw failure('folder-taken', { path: present, name: user.name });
+  await context.db.delete(openedFolders).where(others);
+}

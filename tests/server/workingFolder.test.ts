@@ -1,0 +1,96 @@
+import { mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { these } from '@/core/drafts/scope';
+import { followAssignment } from '@/server/follow/followAssignment';
+import { createAssignment } from '@/server/operations/assignments/createAssignment';
+import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
+import { openFolder } from '@/server/operations/folders/folders';
+import {
+  matchFolder,
+  readWorkingFolder,
+  relinkWorkingFolder,
+} from '@/server/operations/folders/workingFolder';
+import { listPhotos } from '@/server/operations/photos/photos';
+import { startEmbed } from '@/server/operations/runs/startEmbed';
+import { readWorkshop } from '@/server/operations/workshop/readWorkshop';
+import { bringIn, carryOut, openTestServer, smallJpeg, type TestServer, valuesOf } from './testServer';
+
+/** A working folder that was renamed outside. */
+let server: TestServer;
+beforeAll(async () => {
+  server = await openTestServer();
+});
+afterAll(() => server.end());
+
+/** An assignment of two pictures, one with a caption that is not embedded, whose folder was renamed. */
+async function renamed() {
+  const pictures = { 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) };
+  const job = await bringIn(server, pictures);
+  const [a] = job.photos;
+  await writeDrafts(server.context, job.id, these([a!.id]), { kind: 'caption', text: 'Not embedded yet.' });
+  const present = `${job.working} renamed ü`;
+  renameSync(job.working, present);
+  return { ...job, present };
+}
+
+test('a missing folder is reported, and its new path keeps pictures, drafts and opened folders inside it', async () => {
+  const { id, working, present } = await renamed();
+  expect(await readWorkingFolder(server.context, id)).toEqual({ path: working, isMissing: true });
+  const { assignments } = await readWorkshop(server.context);
+  expect(assignments.find((one) => one.id === id)).toMatchObject({ isFolderMissing: true });
+  expect(await matchFolder(server.context, id, present)).toEqual({
+    same: 2,
+    differing: 0,
+    absent: 0,
+    examples: [],
+  });
+  expect(await relinkWorkingFolder(server.context, id, present)).toEqual({ path: present, isMissing: false });
+  expect(await followAssignment(server.context, id)).toMatchObject({ unchanged: 2, gone: 0, taken: 0 });
+  const photos = await listPhotos(server.context, id);
+  const { runId } = await startEmbed(server.context, id, these(photos.map((one) => one.id)));
+  await carryOut(server.context, runId);
+  expect(String((await valuesOf(path.join(present, 'a.jpg'))).description)).toContain('Not embedded yet.');
+  await expect(relinkWorkingFolder(server.context, id, working)).rejects.toMatchObject({
+    code: 'folder-is-there',
+  });
+});
+
+test('differing and absent files are counted; a folder with none of the files is refused', async () => {
+  const { id, present, working } = await renamed();
+  rmSync(path.join(present, 'a.jpg'));
+  writeFileSync(path.join(present, 'b.jpg'), 'shorter');
+  expect(await matchFolder(server.context, id, present)).toEqual({
+    same: 0,
+    differing: 1,
+    absent: 1,
+    examples: ['a.jpg', 'b.jpg'],
+  });
+  await expect(relinkWorkingFolder(server.context, id, present)).rejects.toMatchObject({
+    code: 'folder-does-not-match',
+  });
+  await expect(relinkWorkingFolder(server.context, id, working)).rejects.toMatchObject({
+    code: 'folder-to-make',
+  });
+});
+
+test('a path that another assignment uses is refused; one that was only opened gives way', async () => {
+  const { id, present } = await renamed();
+  await openFolder(server.context, { path: present, kind: 'second' });
+  expect((await relinkWorkingFolder(server.context, id, present)).path).toBe(present);
+  const other = await renamed();
+  await createAssignment(server.context, { name: 'Elsewhere', workingPath: other.present });
+  await expect(relinkWorkingFolder(server.context, other.id, other.present)).rejects.toMatchObject({
+    code: 'folder-taken',
+  });
+});
+
+test('opened folders inside a missing one follow it', async () => {
+  const { id, present, working } = await renamed();
+  mkdirSync(path.join(present, 'inside'));
+  renameSync(present, working);
+  const inside = await openFolder(server.context, { path: path.join(working, 'inside'), kind: 'second' });
+  renameSync(working, present);
+  await relinkWorkingFolder(server.context, id, present);
+  const again = await openFolder(server.context, { path: path.join(present, 'inside'), kind: 'second' });
+  expect(again.id).toBe(inside.id);
+});
