@@ -320,10 +320,10 @@ test('a folder that was renamed is reported on every page, and pointed to its ne
   await page.getByRole('button', { name: labels.shell.chooseItsNewPath }).click();
   const dialog = page.getByRole('dialog');
   const use = dialog.getByRole('button', { name: labels.shell.useThisFolder });
-  await dialog.getByLabel(labels.shell.folder).fill(assignment.folder);
+  await dialog.getByRole('textbox', { name: labels.shell.folder }).fill(assignment.folder);
   await expect(dialog.getByText('1 file of the missing folder: none is here.')).toBeVisible();
   await expect(use).toBeDisabled();
-  await dialog.getByLabel(labels.shell.folder).fill(folder);
+  await dialog.getByRole('textbox', { name: labels.shell.folder }).fill(folder);
   await expect(dialog.getByText('1 file of the missing folder: all are here.')).toBeVisible();
   await use.click();
   await expect(page.getByRole('button', { name: labels.shell.chooseItsNewPath })).toHaveCount(0);
