@@ -10,9 +10,11 @@ import {
   readWorkingFolder,
   relinkWorkingFolder,
 } from '@/server/operations/folders/workingFolder';
-import { listPhotos } from '@/server/operations/photos/photos';
+import { photoPicture } from '@/server/operations/photos/photos';
 import { startEmbed } from '@/server/operations/runs/startEmbed';
 import { readWorkshop } from '@/server/operations/workshop/readWorkshop';
+import { cachedPreview } from '@/server/previews/makePreview';
+import { makePreviews } from '@/server/previews/makePreviews';
 import { bringIn, carryOut, openTestServer, smallJpeg, type TestServer, valuesOf } from './testServer';
 
 /** A working folder that was renamed outside. */
@@ -28,14 +30,18 @@ async function renamed() {
   const job = await bringIn(server, pictures);
   const [a] = job.photos;
   await writeDrafts(server.context, job.id, these([a!.id]), { kind: 'caption', text: 'Not embedded yet.' });
+  await makePreviews(server.context, job.id, () => false);
   const present = `${job.working} renamed ü`;
   renameSync(job.working, present);
   return { ...job, present };
 }
 
 test('a missing folder is reported, and its new path keeps pictures, drafts and opened folders inside it', async () => {
-  const { id, working, present } = await renamed();
+  const { id, working, present, photos } = await renamed();
   expect(await readWorkingFolder(server.context, id)).toEqual({ path: working, isMissing: true });
+  // Its pictures are shown from the cache.
+  const { path: file, identity } = await photoPicture(server.context, photos[0]!.id);
+  expect([file, (await cachedPreview(identity!, 480))?.length]).toEqual([undefined, expect.any(Number)]);
   const { assignments } = await readWorkshop(server.context);
   expect(assignments.find((one) => one.id === id)).toMatchObject({ isFolderMissing: true });
   expect(await matchFolder(server.context, id, present)).toEqual({
@@ -46,7 +52,6 @@ test('a missing folder is reported, and its new path keeps pictures, drafts and 
   });
   expect(await relinkWorkingFolder(server.context, id, present)).toEqual({ path: present, isMissing: false });
   expect(await followAssignment(server.context, id)).toMatchObject({ unchanged: 2, gone: 0, taken: 0 });
-  const photos = await listPhotos(server.context, id);
   const { runId } = await startEmbed(server.context, id, these(photos.map((one) => one.id)));
   await carryOut(server.context, runId);
   expect(String((await valuesOf(path.join(present, 'a.jpg'))).description)).toContain('Not embedded yet.');

@@ -117,6 +117,6 @@ function matchWords({ same, differing, absent, examples }: FileMatch): string {
     absent > 0 ? `${counted(absent, 'file')} absent` : '',
     differing > 0 ? `${counted(differing, 'file')} of another size` : '',
   ].filter(Boolean);
-  const of = total > examples.length ? `${examples.join(', ')} …` : examples.join(', ');
+  const of = absent + differing > examples.length ? `${examples.join(', ')} …` : examples.join(', ');
   return `${counted(total, 'file')} of the missing folder: ${same} here, ${rest.join(', ')} (${of})`;
 }

@@ -131,18 +131,25 @@ export async function photoPath(context: Context, photoId: string) {
   return { file, path: await pathInside(folder, file.relativePath) };
 }
 
-/** What the index knows a photo's picture data by, as long as its file is as it was when it was read. */
+/** The file of a photo, absent if it is missing, and the identity of the picture data that was recorded of it. */
 export async function photoPicture(
   context: Context,
   photoId: string,
-): Promise<{ path: string; identity: string | null }> {
-  const [{ file, path: whole }, [photo]] = await Promise.all([
-    photoPath(context, photoId),
-    context.db.select({ identity: photos.contentIdentity }).from(photos).where(eq(photos.id, photoId)),
-  ]);
-  const stat = await diskLayer.stat(whole).catch(() => undefined);
-  const same = stat?.size === file.size && String(stat.modifiedNs) === file.modifiedNs;
-  return { path: whole, identity: same ? (photo?.identity ?? null) : null };
+): Promise<{ path?: string; identity: string | null }> {
+  const located = await photoPath(context, photoId).catch((error) => {
+    if (error instanceof FileError && error.code === 'vanished') return undefined;
+    throw error;
+  });
+  const [photo] = await context.db
+    .select({ identity: photos.contentIdentity })
+    .from(photos)
+    .where(eq(photos.id, photoId));
+  const identity = photo?.identity ?? null;
+  const stat = located && (await diskLayer.stat(located.path).catch(() => undefined));
+  if (!stat) return { identity };
+  const { file, path } = located;
+  const isSame = stat.size === file.size && String(stat.modifiedNs) === file.modifiedNs;
+  return { path, identity: isSame ? identity : null };
 }
 
 /** Throws `picture-replaced` where the drafts of a photo were written for a picture that its file does not hold any more. */

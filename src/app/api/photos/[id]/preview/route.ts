@@ -8,5 +8,5 @@ export const GET = endpoint<{ id: string }>(async ({ context, query, params }) =
   const { side, former } = query(previewQuery);
   if (former) return formerPreviewResponse(await formerIdentityOf(context, params.id));
   const { path, identity } = await photoPicture(context, params.id);
-  return previewResponse(path, side, identity);
+  return path ? previewResponse(path, side, identity) : formerPreviewResponse(identity ?? undefined);
 });
