@@ -16,6 +16,14 @@ const pureServer = [
   'src/server/problems/words.ts',
   'src/server/runs/runActs.ts',
 ];
+/** Tasks that decode somebody else's pictures (readers/tasks). */
+const decoding = [
+  'src/server/operations/compare/foreignFile.ts',
+  'src/server/operations/deliveries/drawnMark.ts',
+  'src/server/operations/deliveries/shownCopy.ts',
+  'src/server/previews/makePreview.ts',
+  'src/server/site/simulatedSite.ts',
+];
 const of = (names) => `^src/(${names.join('|')})/`;
 const exactly = (files) => files.map((file) => `^${file.replaceAll('.', '\\.')}$`);
 
@@ -32,6 +40,21 @@ export default {
       severity: 'error',
       from: { path: of(['ui', 'features']) },
       to: { path: of(['server']), pathNot: exactly(pureServer), dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'pictures are decoded by rendering and by the tasks of reader processes',
+      severity: 'error',
+      from: {
+        path: '^src/',
+        pathNot: [...exactly(decoding), '^src/server/rendering/', '^src/demo/', '\\.test\\.tsx?$'],
+      },
+      to: {
+        path: [
+          'node_modules/sharp/',
+          'node_modules/sharp-phash/(?!distance)',
+          '^src/server/rendering/decoder',
+        ],
+      },
     },
     {
       name: 'the core uses only libraries that run anywhere',

@@ -1,12 +1,14 @@
-import { copyFileSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
+import { usualRecipe } from '@/core/deliver/recipe';
 import { startImport } from '@/server/operations/bringIn/startImport';
 import { type BackPart, type BackRow, fetchedBack } from '@/server/operations/compare/fetchedBack';
+import { startDelivery } from '@/server/operations/deliveries/startDelivery';
 import { listPhotos } from '@/server/operations/photos/photos';
 import { throughSite } from '@/server/site/simulatedSite';
-import { assignmentWith, carryOut, openTestServer, type TestServer } from './testServer';
+import { assignmentWith, bringIn, carryOut, openTestServer, type TestServer } from './testServer';
 
 /** A whole delivery against a folder of files fetched back: known by name, by picture data, by look; what is lost, told. */
 let server: TestServer;
@@ -92,6 +94,47 @@ test('each file is known again, and what became of it is told', async () => {
   });
   expect(rows.get('broken.jpg')).toEqual({ back: 'broken.jpg', failed: true });
   expect(missing).toEqual(['e.jpg']);
+});
+
+// A copy that came back byte for byte was reported as stripped: it was compared with the original.
+test('a file is compared with the copy that was delivered, then with what its delivery recorded', async () => {
+  const job = await bringIn(server, {
+    'a.jpg': new Uint8Array(await drawn(0)),
+    'b.jpg': new Uint8Array(await drawn(1)),
+    'c.jpg': new Uint8Array(await drawn(2)),
+  });
+  const sent = mkdtempSync(path.join(tmpdir(), 'fabrica-sent-'));
+  const photoIds = job.photos.slice(0, 2).map((one) => one.id);
+  const name = 'sent-{{ running number }}';
+  const recipe = { ...usualRecipe, to: 'folder', path: sent, metadata: 'rights', name } as const;
+  const { runId } = await startDelivery(server.context, job.id, { recipe, photoIds });
+  await carryOut(server.context, runId);
+  const [a, b] = readdirSync(sent).sort();
+  const back = mkdtempSync(path.join(tmpdir(), 'fabrica-back-'));
+  const through = async (from: string, to: string) =>
+    writeFileSync(path.join(back, to), (await throughSite(readFileSync(from), to, 'strips-all')).bytes);
+  copyFileSync(path.join(sent, a!), path.join(back, 'x.jpg'));
+  await through(path.join(sent, b!), b!);
+  await through(path.join(job.working, 'c.jpg'), 'c.jpg');
+  rmSync(path.join(sent, b!));
+  const { rows, missing } = await looked(job.id, back);
+  expect(missing).toEqual([]);
+  expect(rows.get('x.jpg')).toMatchObject({
+    by: 'content',
+    against: 'copy',
+    picture: 'same',
+    stripped: [],
+    changed: [],
+  });
+  expect(rows.get(b!)).toMatchObject({
+    by: 'name',
+    against: 'delivery',
+    sent: { name: 'b.jpg' },
+    changed: [],
+  });
+  expect(rows.get(b!)!.stripped).toContain('creator');
+  expect(rows.get(b!)!.stripped).not.toContain('keywords');
+  expect(rows.get('c.jpg')).toMatchObject({ by: 'name', against: 'original' });
 });
 
 test('a folder that is none is refused in words', async () => {

@@ -5,7 +5,7 @@ import { memo, useEffect, useRef, useState } from 'react';
 import { type FieldId, fieldLabel } from '@/core/catalogue/fields';
 import { agrees, counted, formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
-import type { BackPart, BackRow, KnownBy } from '@/server/operations/compare/fetchedBack';
+import type { BackPart, BackRow, ComparedWith, KnownBy } from '@/server/operations/compare/fetchedBack';
 import { apiRequestLines } from '@/ui/api';
 import { Button } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
@@ -17,6 +17,12 @@ const knownBy: Readonly<Record<KnownBy, string>> = {
   name: 'by its name',
   content: 'by its picture data',
   look: 'by its look',
+};
+
+const comparedWith: Readonly<Record<ComparedWith, string>> = {
+  copy: 'compared with its delivered copy',
+  delivery: 'compared with what its delivery recorded: the copy is not there any more',
+  original: 'compared with the original: it was not delivered',
 };
 
 const pictures: Readonly<Record<NonNullable<BackRow['picture']>, string>> = {
@@ -67,8 +73,9 @@ export function FetchedBack({ assignment }: { assignment: Assignment }) {
         {labels.whatCameBack}
       </Box>
       <Box color="soft" fontSize="body" marginBottom="3">
-        Files that were fetched back from a site, against the pictures here. They are known again by name, by
-        their picture data, or by their look where the site made them smaller.
+        Files that were downloaded from a site, compared with the copies that were delivered, or with the
+        original where a picture was not delivered. They are matched by name, by their picture data, or by
+        their look if the site made them smaller.
       </Box>
       <Flex gap="4" alignItems="flex-end" wrap="wrap" marginBottom="3">
         <Box flex="1" minWidth="18em">
@@ -126,7 +133,18 @@ function withPart(before: Looked | undefined, part: BackPart): Looked {
 }
 
 const BackLine = memo(function BackLine({ row }: { row: BackRow }) {
-  const { back, sent, by, picture, sizes, stripped = [], changed = [], added = [], records = [] } = row;
+  const {
+    back,
+    sent,
+    by,
+    against,
+    picture,
+    sizes,
+    stripped = [],
+    changed = [],
+    added = [],
+    records = [],
+  } = row;
   const lost = records.filter((one) => one.fate === 'stripped').map((one) => recordNames[one.record]);
   return (
     <Box borderTopWidth="1px" paddingY="2" fontSize="body">
@@ -137,6 +155,7 @@ const BackLine = memo(function BackLine({ row }: { row: BackRow }) {
         {sent ? (
           <span>
             is {sent.name}, known {knownBy[by!]}
+            {against && `, ${comparedWith[against]}`}
             {row.failed && ', which cannot be read now'}
           </span>
         ) : (

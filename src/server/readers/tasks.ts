@@ -1,6 +1,7 @@
 import { contentOfFile } from '../files/contentOfFile';
 import { tryPicture } from '../files/tryPicture';
 import { readSourcePicture } from '../operations/bringIn/readSourcePicture';
+import { lookOfFile, reportOfFile } from '../operations/compare/foreignFile';
 import { drawnMark } from '../operations/deliveries/drawnMark';
 import { readRecord, shownCopy } from '../operations/deliveries/shownCopy';
 import { parseVocabulary } from '../operations/vocabulary/parseVocabulary';
@@ -23,6 +24,8 @@ export const tasks = {
   throughSite,
   readTemplateFile,
   parseVocabulary,
+  reportOfFile,
+  lookOfFile,
 };
 export type Tasks = typeof tasks;
 export type TaskName = keyof Tasks;

@@ -1,20 +1,24 @@
 import path from 'node:path';
-import { and, asc, eq } from 'drizzle-orm';
-import phash from 'sharp-phash';
 import distance from 'sharp-phash/distance';
-import type { FieldId } from '../../../core/catalogue/fields';
+import { type FieldId, fieldIds } from '../../../core/catalogue/fields';
+import { sameValue } from '../../../core/catalogue/value';
 import { stemOf } from '../../../core/naming/shots';
 import { type Comparison, compareReports, type RecordFate } from '../../../core/readout/compare';
-import { type Report, reportOn } from '../../../core/readout/report';
+import type { Report } from '../../../core/readout/report';
 import type { Context } from '../../context';
-import { openedFolders } from '../../db/schema/folders';
-import { files, photos } from '../../db/schema/photos';
 import { listPictures, pathInside } from '../../files/folders';
-import { sourceOf, withFile } from '../../files/source';
+import { digestAt } from '../../files/moveFile';
+import { outside } from '../../readers/readers';
 import { openFolder } from '../folders/folders';
+import { type SentCopy, type SentPicture, sentPictures } from './sentPictures';
 
 /** How a file that was fetched back was known again. */
 export type KnownBy = 'name' | 'content' | 'look';
+/**
+ * What it was compared with: the delivered copy, what the delivery recorded of a copy that is not there any more, or the
+ * original of a picture that was never delivered.
+ */
+export type ComparedWith = 'copy' | 'delivery' | 'original';
 
 /** A file that was fetched back, which picture it is, and what became of that. */
 export interface BackRow {
@@ -23,6 +27,7 @@ export interface BackRow {
   readonly failed?: true;
   readonly sent?: { readonly id: string; readonly name: string };
   readonly by?: KnownBy;
+  readonly against?: ComparedWith;
   readonly picture?: Comparison['picture'];
   readonly sizes?: Comparison['sizes'];
   readonly stripped?: readonly FieldId[];
@@ -43,11 +48,9 @@ const MOST = 5000;
 /** Of 64 bits: pictures that were made smaller and encoded again differ in a few (measured in the test). */
 const ALIKE = 8;
 
-interface Sent {
-  readonly id: string;
-  readonly name: string;
-  readonly path: string;
-  identity?: Promise<string | undefined>;
+interface Sent extends SentPicture {
+  /** Of the original and its copies. */
+  identities?: Promise<ReadonlySet<string>>;
   look?: Promise<string | undefined>;
 }
 
@@ -61,17 +64,20 @@ export async function* fetchedBack(
   folderPath: string,
 ): AsyncGenerator<BackPart> {
   const folder = await openFolder(context, { path: folderPath, kind: 'source' });
-  const sent = await sentPictures(context, assignmentId);
+  const sent: Sent[] = await sentPictures(context, assignmentId);
   const { shots } = await listPictures(folder.path);
   const back = shots.slice(0, MOST);
   yield { head: { sent: sent.length, back: back.length, left: shots.length - back.length } };
   const free = new Set(sent);
-  const byName = new Map(sent.map((one) => [one.name.toLowerCase(), one]));
-  const byStem = new Map(sent.map((one) => [stemOf(one.name).toLowerCase(), one]));
+  const names = sent.flatMap((one) =>
+    [one, ...one.copies].map(({ name }) => [name.toLowerCase(), one] as const),
+  );
+  const byName = new Map(names);
+  const byStem = new Map(names.map(([name, one]) => [stemOf(name), one]));
   for (const { relativePath } of back) {
     // Whatever befalls one file meanwhile, the others are looked at.
     const file = await pathInside(folder.path, relativePath).catch(() => undefined);
-    const report = file && (await read(file).catch(() => undefined));
+    const report = file && (await readReport(file));
     if (!report) {
       yield { row: { back: relativePath, failed: true } };
       continue;
@@ -81,8 +87,7 @@ export async function* fetchedBack(
     const known: Known | undefined =
       named && free.has(named) ? { one: named, by: 'name' } : await knownAgain(file, report, free);
     if (known) free.delete(known.one);
-    const first = known && (await read(known.one.path).catch(() => undefined));
-    yield { row: rowOf(relativePath, known, first && compareReports(first, report)) };
+    yield { row: known ? await comparedRow(relativePath, file, report, known) : { back: relativePath } };
   }
   yield { missing: [...free].map(({ id, name }) => ({ id, name })) };
 }
@@ -92,40 +97,26 @@ interface Known {
   readonly by: KnownBy;
 }
 
-async function sentPictures({ db }: Context, assignmentId: string): Promise<Sent[]> {
-  const rows = await db
-    .select({ id: photos.id, name: photos.name, inside: files.relativePath, folder: openedFolders.path })
-    .from(photos)
-    .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
-    .innerJoin(openedFolders, eq(openedFolders.id, files.folderId))
-    .where(eq(photos.assignmentId, assignmentId))
-    .orderBy(asc(photos.position));
-  return rows.map(({ id, name, inside, folder }) => ({ id, name, path: path.join(folder, inside) }));
-}
+/** Undefined where the file cannot be read. */
+const readReport = (file: string): Promise<Report | undefined> =>
+  outside('reportOfFile', file, file).catch(() => undefined);
 
-const read = (file: string) =>
-  withFile(file, (one, stat) =>
-    reportOn(sourceOf(one, stat.size), path.basename(file), { withIdentity: true }),
+/** Only the identities are kept: the reports of ten thousand pictures are large. */
+function identitiesOf(one: Sent): Promise<ReadonlySet<string>> {
+  one.identities ??= Promise.all([one, ...one.copies].map(({ path: file }) => readReport(file))).then(
+    (reports) => new Set(reports.flatMap((report) => report?.identity ?? [])),
   );
-
-/** Undefined where the file cannot be read. Only that is held: the reports of ten thousand pictures are large. */
-function identityOf(one: Sent): Promise<string | undefined> {
-  one.identity ??= read(one.path).then(
-    (report) => report.identity,
-    () => undefined,
-  );
-  return one.identity;
+  return one.identities;
 }
 
 /** Undefined where the picture cannot be decoded here. */
-const lookOf = (file: string): Promise<string | undefined> => phash(file).catch(() => undefined);
+const lookOf = (file: string): Promise<string | undefined> =>
+  outside('lookOfFile', file, file).catch(() => undefined);
 
 /** By the picture data, else by the look: the nearest one, where no other is as near. */
 async function knownAgain(file: string, report: Report, free: ReadonlySet<Sent>): Promise<Known | undefined> {
-  for (const one of free) {
-    const own = await identityOf(one);
-    if (own !== undefined && own === report.identity) return { one, by: 'content' };
-  }
+  if (report.identity !== undefined)
+    for (const one of free) if ((await identitiesOf(one)).has(report.identity)) return { one, by: 'content' };
   const look = await lookOf(file);
   if (look === undefined) return undefined;
   const near: { one: Sent; far: number }[] = [];
@@ -140,20 +131,46 @@ async function knownAgain(file: string, report: Report, free: ReadonlySet<Sent>)
   return best && best.far !== next?.far ? { one: best.one, by: 'look' } : undefined;
 }
 
-function rowOf(back: string, known: Known | undefined, comparison: Comparison | undefined): BackRow {
-  if (!known) return { back };
-  const { one, by } = known;
+/** A file against the copy that was delivered; without one, against the original. */
+async function comparedRow(back: string, file: string, report: Report, { one, by }: Known): Promise<BackRow> {
   const row = { back, sent: { id: one.id, name: one.name }, by };
-  if (!comparison) return { ...row, failed: true };
-  const { fields, records, picture, sizes } = comparison;
+  const copy = one.copies.length > 0 ? await likeliestCopy(one.copies, file) : undefined;
+  if (copy) {
+    const isThere = (await digestAt(copy.path, copy.digest).catch(() => undefined)) === copy.digest;
+    const first = isThere ? await readReport(copy.path) : undefined;
+    return first
+      ? { ...row, against: 'copy', ...fatesOf(compareReports(first, report)) }
+      : { ...row, against: 'delivery', ...recordedFates(copy, report) };
+  }
+  const first = await readReport(one.path);
+  return first
+    ? { ...row, against: 'original', ...fatesOf(compareReports(first, report)) }
+    : { ...row, failed: true };
+}
+
+/** The same bytes, else the same name, else the newest. */
+async function likeliestCopy(copies: readonly SentCopy[], file: string): Promise<SentCopy> {
+  const digest = await digestAt(file, copies[0]!.digest).catch(() => undefined);
+  const name = path.basename(file).toLowerCase();
+  return (
+    copies.find((copy) => copy.digest === digest) ??
+    copies.find((copy) => copy.name.toLowerCase() === name) ??
+    copies[0]!
+  );
+}
+
+function fatesOf({ fields, records, picture, sizes }: Comparison) {
   const of = (fate: string) => fields.filter((line) => line.fate === fate).map((line) => line.field);
+  return { picture, sizes, stripped: of('stripped'), changed: of('changed'), added: of('added'), records };
+}
+
+/** The fields that a delivery recorded of its copies: nothing is known of the others. */
+function recordedFates({ says }: SentCopy, { picture: { record } }: Report) {
+  const recorded = fieldIds.filter((id) => says[id] !== undefined);
+  const present = (id: FieldId) => record.fields[id]?.value;
   return {
-    ...row,
-    picture,
-    sizes,
-    stripped: of('stripped'),
-    changed: of('changed'),
-    added: of('added'),
-    records,
+    stripped: recorded.filter((id) => present(id) === undefined),
+    changed: recorded.filter((id) => present(id) !== undefined && !sameValue(present(id), says[id]!)),
+    added: [],
   };
 }
