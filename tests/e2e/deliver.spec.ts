@@ -414,7 +414,7 @@ test('a client’s delivery: own credit on top, a licence until its day, a kept 
     await opened().getByLabel(labels.deliver.invoiceOrJob).fill('J-2026-7');
   });
   await expect(choice('Licence')).toHaveText(
-    /^Boat Trust .* may use them on its own web pages in all countries until/,
+    /^Boat Trust .* may use them: on its own web pages, in all countries, until/,
   );
   await page.getByRole('button', { name: labels.deliver.keepUnderAName }).click();
   await page.getByLabel(labels.deliver.nameOfTheRecipe).fill('For the Boat Trust');
@@ -454,7 +454,7 @@ test('a client’s delivery: own credit on top, a licence until its day, a kept 
   await page.getByLabel(labels.ui.find, { exact: true }).fill(job);
   const row = page.getByRole('list', { name: labels.ui.licences }).getByRole('listitem');
   await expect(row).toHaveCount(1);
-  await expect(row).toContainText('for use on its own web pages in all countries, J-2026-7');
+  await expect(row).toContainText('on its own web pages, in all countries, J-2026-7');
   await expect(row).toContainText(/until .*2029/);
   await page.getByLabel(labels.deliver.thatEnd).selectOption('this month');
   await expect(row).toHaveCount(0);

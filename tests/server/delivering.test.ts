@@ -591,7 +591,7 @@ test('templates and a licence act on the copies alone; another maker’s picture
     licenseEndDate: '2029-03-31',
     licenseId: 'J-77',
     usageTerms: expect.stringMatching(
-      /^Licensed to Boat Trust for use on its own web pages until .*2029\. Reference J-77\.$/,
+      /^Licensed to Boat Trust: on its own web pages, until .*2029\. Reference J-77\.$/,
     ),
   });
   const others = await valuesOf(file('b.jpg'));

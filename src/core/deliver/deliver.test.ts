@@ -75,7 +75,7 @@ test('a licence in words leaves out what was not copyOf', () => {
       reference: 'J-7',
     }),
   ).toBe(
-    'Licensed to Boat Trust for use in print in Norway from 1 December 2026 until 30 November 2027. Reference J-7.',
+    'Licensed to Boat Trust: in print, in Norway, from 1 December 2026, until 30 November 2027. Reference J-7.',
   );
   expect(endsBeforeItBegins({ from: '2027-01-02', until: '2027-01-01' })).toBe(true);
   expect(endsBeforeItBegins({ from: '2027-01-02', until: '' })).toBe(false);

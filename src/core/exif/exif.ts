@@ -40,6 +40,9 @@ export const TAG = {
   dateTime: 0x0132,
   rating: 0x4746,
   ratingPercent: 0x4749,
+  /** From memory of Exif 3.0, 4.6.6: ImageTitle and Photographer. */
+  imageTitle: 0xa436,
+  photographer: 0xa437,
   xpTitle: 0x9c9b,
   xpComment: 0x9c9c,
   xpAuthor: 0x9c9d,

@@ -5,7 +5,7 @@ import { ByteWriter } from '../bytes/writer';
 import type { FieldId } from '../catalogue/fields';
 import { asList, asText, type FieldValue, isEmpty, normalised } from '../catalogue/value';
 import { type ExifModel, TAG } from '../exif/exif';
-import type { TagChange, WrittenIfd } from '../exif/writeTags';
+import { type TagChange, textTag, type WrittenIfd } from '../exif/writeTags';
 import { joinKeywords } from '../keywords/parse';
 import { entry, valueBytes } from '../tiff/ifd';
 import { joinArtists, splitArtist } from './artist';
@@ -43,7 +43,24 @@ const inIfd0 = (
 ): ExifMirror => ({ field, ifd: 'IFD0', tag, write, read });
 const wideTag = (field: FieldId, tag: number) => inIfd0(field, tag, (value) => wide(asText(value)));
 
+/** UTF-8 up to the first NUL (Exif 3.0, 4.6.2). */
+const plainText = (bytes: Uint8Array) => withoutEnd(decodeUtf8(bytes) ?? decodeWindows1252(bytes));
+
 const mirrors: readonly ExifMirror[] = [
+  {
+    field: 'title',
+    ifd: 'Exif',
+    tag: TAG.imageTitle,
+    write: (value) => textTag(asText(value)),
+    read: plainText,
+  },
+  {
+    field: 'creator',
+    ifd: 'Exif',
+    tag: TAG.photographer,
+    write: (value) => textTag(joinArtists(asList(value))),
+    read: (bytes) => splitArtist(plainText(bytes)),
+  },
   wideTag('title', TAG.xpTitle),
   inIfd0(
     'creator',

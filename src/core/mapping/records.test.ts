@@ -20,6 +20,7 @@ import type { FieldId } from '../catalogue/fields';
 import { namespaces } from '../catalogue/namespaces';
 import type { Structure } from '../catalogue/value';
 import { openContainer } from '../containers/registry';
+import { composeExif } from '../containers/tiff/blocks';
 import { planEmbed } from '../embed/planEmbed';
 import { TAG } from '../exif/exif';
 import { RESOURCE_IIM, RESOURCE_IPTC_DIGEST, resource, resourcesOf } from '../photoshop/resources';
@@ -237,6 +238,26 @@ describe('XMP', () => {
     expect(await valuesIn(file)).toEqual({ rating: '3' });
   });
 
+  // ISO 16684-1, 8.6: an InstanceID is updated each time a file is saved; a DocumentID stays.
+  test('an InstanceID changes with every write that changes something, and is the same in a plan made again', async () => {
+    const packet = xmpPacket(
+      '<xmpMM:DocumentID>xmp.did:1</xmpMM:DocumentID><xmpMM:InstanceID>xmp.iid:1</xmpMM:InstanceID>',
+      `xmlns:xmpMM="${namespaces.xmpMM}"`,
+    );
+    const before = jpegWith([xmpSegment(packet)]);
+    const written = async (headline: string) => {
+      const container = await openContainer(memorySource(before));
+      const plan = planEmbed(container, new Map([['headline', headline]]), { now: '2026-11-26T18:00:00Z' });
+      const { xmp } = await models(carryOut(before, plan));
+      return ['DocumentID', 'InstanceID'].map((name) => textOfValue(property(xmp!, namespaces.xmpMM, name)));
+    };
+    const first = await written('Launch');
+    const uuid = /^xmp\.iid:[0-9a-f]{8}-[0-9a-f]{4}-3[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
+    expect(first).toEqual(['xmp.did:1', expect.stringMatching(uuid)]);
+    expect(await written('Launch')).toEqual(first);
+    expect((await written('Relaunch'))[1]).not.toBe(first[1]);
+  });
+
   test('MetadataDate tells of a write that changes something; a second embed changes no byte', async () => {
     const container = await openContainer(memorySource(jpegWith([])));
     const wanted = new Map<FieldId, string>([['headline', 'Launch']]);
@@ -415,6 +436,21 @@ describe('Exif', () => {
     // Cameras write a rating of 0 into every picture.
     const unrated = jpegWith([exifSegment(tiffOf([[TAG.rating, 3, new Uint8Array([0, 0])]]))]);
     expect(await valuesIn(unrated)).toEqual({});
+  });
+
+  // Exif 3.0, 4.6.6 (from memory).
+  test('title and photographer of Exif 3.0 are read, follow, and are erased', async () => {
+    const text = (tag: number, value: string) => {
+      const bytes = encodeUtf8(`${value}\0`);
+      return { tag, type: 2, count: bytes.length, value: bytes };
+    };
+    const Exif = [text(TAG.imageTitle, 'Kjøl'), text(TAG.photographer, 'Ruth Skerry')];
+    const tagged = composeExif('little', { IFD0: [], Exif, GPS: [] })!;
+    const before = jpegWith([exifSegment(tagged)]);
+    expect(await valuesIn(before)).toEqual({ title: 'Kjøl', creator: ['Ruth Skerry'] });
+    const { file } = await embedInMemory(before, { title: 'Keel', creator: null });
+    expect([indexOfBytes(file, bytesOf('Kjøl')), indexOfBytes(file, bytesOf('Skerry'))]).toEqual([-1, -1]);
+    expect((await models(file)).exif!.ifds.Exif!.entries.map((one) => one.tag)).toEqual([TAG.imageTitle]);
   });
 
   // A field that was erased was still in the tags that other programs show.

@@ -5,6 +5,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tansta
 import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
 import { useDeferredValue, useId, useState } from 'react';
+import { licenceDetails } from '@/core/deliver/licence';
 import { counted } from '@/core/wording/counts';
 import { formatDay, isoDay } from '@/core/wording/formatDate';
 import type { listLicences } from '@/server/operations/deliveries/licences';
@@ -135,7 +136,7 @@ function Row({ licence }: { licence: Licence }) {
   const { licensee, use, region, from, until, reference, assignment, assignmentId, runId, pictures } =
     licence;
   const hasEnded = until !== null && until < isoDay(new Date());
-  const what = [use && `for use ${use}`, region && `in ${region}`].filter(Boolean).join(' ');
+  const what = licenceDetails({ use, region, from: '', until: '' });
   return (
     <Flex
       role="listitem"

@@ -56,8 +56,11 @@ test('marks, places and licences', () => {
     'Deliveries / Boat Trust and one archive to download',
   );
   expect(licenceWords({ ...usualLicence, licensee: 'Boat Trust', use: 'in print' })).toBe(
-    'Boat Trust may use them in print',
+    'Boat Trust may use them: in print',
   );
+  expect(
+    licenceWords({ ...usualLicence, use: 'brochure, one edition', region: 'Norway', until: '2027-03-31' }),
+  ).toBe('somebody (no name so far) may use them: brochure, one edition, in Norway, until Mar 31, 2027');
   expect(besideWords({ checksums: true, page: true, frozen: true })).toBe(
     'checksums, a page for the web and a frozen JPEG of each raw file',
   );

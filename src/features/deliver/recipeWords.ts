@@ -1,5 +1,6 @@
 import { hashKey } from '@tanstack/react-query';
 import { fieldLabel } from '@/core/catalogue/fields';
+import { licenceDetails } from '@/core/deliver/licence';
 import {
   type CopyFormat,
   type CopySize,
@@ -110,16 +111,11 @@ export function placeWords({ to, path }: Pick<Recipe, 'to' | 'path'>): string {
   return to === 'folder' ? folder : `${folder} and one archive to download`;
 }
 
-/** "Boat Trust may use them on its own web pages in all countries until 31 March 2029". */
-export function licenceWords({ licensee, use, region, from, until }: LicenceGranted): string {
-  const parts = [
-    `${licensee.trim() || 'somebody (no name so far)'} may use them`,
-    use.trim(),
-    region.trim() && `in ${region.trim()}`,
-    from && `from ${formatDay(from)}`,
-    until && `until ${formatDay(until)}`,
-  ];
-  return parts.filter(Boolean).join(' ');
+/** "Boat Trust may use them: on its own web pages, in all countries, until 31 March 2029". */
+export function licenceWords(licence: LicenceGranted): string {
+  const who = `${licence.licensee.trim() || 'somebody (no name so far)'} may use them`;
+  const details = licenceDetails(licence, formatDay);
+  return details === '' ? who : `${who}: ${details}`;
 }
 
 export function besideWords({

@@ -10,12 +10,22 @@ const itemStates = {
   undone: 'undone since',
 } as const;
 
+/** Of one file whose act was undone. */
+const undoneWords: Readonly<Record<RunAct, string>> = {
+  copy: 'moved aside, as it was brought in',
+  move: 'moved aside, as it was brought in',
+  'take-up': 'left the assignment, not changed',
+  embed: 'as it was before',
+  deliver: 'copies removed',
+  undo: 'done again',
+};
+
 export function itemWords(
   { act, undone }: Pick<Receipt, 'act' | 'undone'>,
   state: ReceiptItem['state'],
 ): string {
-  if (state === 'done' && undone === 'deliver') return 'copies removed';
-  return state === 'done' ? runActs[act].done : itemStates[state];
+  if (state !== 'done') return itemStates[state];
+  return act === 'undo' && undone ? undoneWords[undone] : runActs[act].done;
 }
 
 export const stateWords: Readonly<Record<RunState, string>> = {
@@ -69,7 +79,7 @@ export function undoWords({ act, undone, kept }: Pick<Receipt, 'act' | 'undone' 
     case 'move':
       return [
         aside,
-        'Their sources were removed when they were moved: these files are the only ones.',
+        'Their sources were removed when they were moved: these files are the only ones. They keep what was embedded when they were brought in, and are not put back where they came from.',
         ...drafted,
       ];
     case 'take-up':
