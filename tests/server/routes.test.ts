@@ -75,6 +75,13 @@ test.each([
   expect(answers.filter(([, status]) => status !== 404)).toEqual([]);
 });
 
+test('an unknown query is refused on every route, before anything is done', async () => {
+  const answers = await Promise.all(
+    cases.map(async (one) => [one.name, (await send(one, unknown, undefined, '?nothing=1')).status]),
+  );
+  expect(answers.filter(([, status]) => status !== 422)).toEqual([]);
+});
+
 test('what needs nothing is answered', async () => {
   const plain = cases.filter(({ hasId, method }) => !hasId && method === 'GET');
   const answers = await Promise.all(plain.map(async (one) => [one.name, (await send(one, '')).status]));

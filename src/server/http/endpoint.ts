@@ -11,18 +11,18 @@ import { problemWords } from '../problems/words';
 import { jsonBody } from './body';
 import { refusal } from './guard';
 import { checkedIds } from './ids';
-import { queryOf } from './query';
+import { queryOf, refuseQuery } from './query';
 import { enter } from './underWay';
 
 /** What a route is given: everything of it is checked, and no operation sees a request. */
-export interface Asked<Params> {
+export interface Asked<Params, Query = undefined> {
   readonly context: Context;
   /** The ids in the address. */
   readonly params: Params;
   /** The JSON body by its schema, bounded while it is read. */
   readonly body: <T>(shape: ValidateFunction<T>) => Promise<T>;
-  /** What stands behind the "?" by its schema. */
-  readonly query: <T>(shape: ValidateFunction<T>) => T;
+  /** The query of the address by its schema. */
+  readonly query: Query;
   /** Carries an act that begins something out once, by the key that comes with the request. */
   readonly once: <T>(work: (context: Context) => Promise<T>) => Promise<T>;
   /** For what is no JSON: bytes that are sent, and headers of caches. */
@@ -35,8 +35,23 @@ const unkept = { 'cache-control': 'no-store' };
 /** The header of a request that carries its key. */
 const ACT_KEY = 'x-fabrica-act';
 
-/** A route: guarded, with its errors turned into answers that tell what to do and leak nothing. */
-export function endpoint<Params = Record<string, never>>(answer: (asked: Asked<Params>) => Promise<unknown>) {
+/** A route without a query: guarded, with its errors turned into answers that say what to do and leak nothing. */
+export const endpoint = <Params = Record<string, never>>(
+  answer: (asked: Asked<Params>) => Promise<unknown>,
+): Route => route(answer, (url) => refuseQuery(url));
+
+/** The same for a route whose query has a schema. */
+export const queryEndpoint =
+  <Query>(shape: ValidateFunction<Query>) =>
+  <Params = Record<string, never>>(answer: (asked: Asked<Params, Query>) => Promise<unknown>): Route =>
+    route(answer, (url) => queryOf(url, shape));
+
+type Route = (request: Request, route: { params: Promise<unknown> }) => Promise<Response>;
+
+function route<Params, Query>(
+  answer: (asked: Asked<Params, Query>) => Promise<unknown>,
+  readQuery: (url: string) => Query,
+): Route {
   return async (request: Request, route: { params: Promise<unknown> }): Promise<Response> => {
     const refused = refusal(request, config().address);
     if (refused) return Response.json({ message: refused }, { status: 403 });
@@ -49,7 +64,7 @@ export function endpoint<Params = Record<string, never>>(answer: (asked: Asked<P
         context,
         params: checkedIds((await route.params) as Record<string, string> | undefined) as Params,
         body: (shape) => jsonBody(request, shape),
-        query: (shape) => queryOf(request.url, shape),
+        query: readQuery(request.url),
         once: (work) => once(context, request.headers.get(ACT_KEY), act, work),
         request,
       });

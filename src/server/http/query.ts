@@ -12,6 +12,13 @@ export function querySchema<T>(
   return ajv.compile<T>({ type: 'object', properties, required, additionalProperties: false });
 }
 
+const nothing = querySchema<object>({});
+
+/** Throws 'query-not-understood' (422) for any query. */
+export function refuseQuery(url: string): undefined {
+  queryOf(url, nothing);
+}
+
 /** Throws 'query-not-understood' (422), with the name of the part and not its value. */
 export function queryOf<T>(url: string, shape: ValidateFunction<T>): T {
   const asked: unknown = Object.fromEntries(new URL(url).searchParams);

@@ -1,5 +1,5 @@
 import { boundedBytes } from '@/server/http/body';
-import { endpoint } from '@/server/http/endpoint';
+import { endpoint, queryEndpoint } from '@/server/http/endpoint';
 import { signatureQuery } from '@/server/http/shapes/queries';
 import { keepSignature, listSignatures } from '@/server/operations/deliveries/signatures';
 
@@ -7,7 +7,7 @@ import { keepSignature, listSignatures } from '@/server/operations/deliveries/si
 const MOST = 20 * 1024 * 1024;
 
 export const GET = endpoint(({ context }) => listSignatures(context));
-export const POST = endpoint(async ({ context, query, request }) => {
-  const { name } = query(signatureQuery);
+export const POST = queryEndpoint(signatureQuery)(async ({ context, query, request }) => {
+  const { name } = query;
   return keepSignature(context, name, await boundedBytes(request, MOST));
 });

@@ -1,5 +1,5 @@
 import { boundedBytes } from '@/server/http/body';
-import { endpoint } from '@/server/http/endpoint';
+import { queryEndpoint } from '@/server/http/endpoint';
 import { siteQuery } from '@/server/http/shapes/queries';
 import { outside } from '@/server/readers/readers';
 
@@ -7,8 +7,8 @@ import { outside } from '@/server/readers/readers';
 const MOST = 200 * 1024 * 1024;
 
 /** Sends a picture to the simulated site, and answers with what it hands out. */
-export const POST = endpoint(async ({ query, request }) => {
-  const { name, profile } = query(siteQuery);
+export const POST = queryEndpoint(siteQuery)(async ({ query, request }) => {
+  const { name, profile } = query;
   const copy = await outside('throughSite', undefined, await boundedBytes(request, MOST), name, profile);
   return new Response(copy.bytes as Uint8Array<ArrayBuffer>, {
     headers: {

@@ -1,5 +1,5 @@
-import { endpoint } from '@/server/http/endpoint';
+import { queryEndpoint } from '@/server/http/endpoint';
 import { pathQuery } from '@/server/http/shapes/queries';
 import { folderState } from '@/server/operations/folders/browseFolders';
 
-export const GET = endpoint(({ query }) => folderState(query(pathQuery).path.trim()));
+export const GET = queryEndpoint(pathQuery)(({ query }) => folderState(query.path.trim()));

@@ -1,9 +1,9 @@
 import { boundedBytes } from '@/server/http/body';
-import { endpoint } from '@/server/http/endpoint';
+import { queryEndpoint } from '@/server/http/endpoint';
 import { templateFileQuery } from '@/server/http/shapes/queries';
 import { templateFromFile } from '@/server/operations/templates/templateFiles';
 
 /** Reads a template file of Fabrica's own JSON, or XMP; the body is the file, its name stands in the query. */
-export const POST = endpoint(async ({ context, query, request }) =>
-  templateFromFile(context, await boundedBytes(request), query(templateFileQuery).name),
+export const POST = queryEndpoint(templateFileQuery)(async ({ context, query, request }) =>
+  templateFromFile(context, await boundedBytes(request), query.name),
 );

@@ -1,5 +1,5 @@
-import { endpoint } from '@/server/http/endpoint';
+import { queryEndpoint } from '@/server/http/endpoint';
 import { typedQuery } from '@/server/http/shapes/vocabulary';
 import { completeTerm } from '@/server/operations/vocabulary/offerTerms';
 
-export const GET = endpoint(({ context, query }) => completeTerm(context, query(typedQuery).typed));
+export const GET = queryEndpoint(typedQuery)(({ context, query }) => completeTerm(context, query.typed));

@@ -1,12 +1,12 @@
-import { endpoint } from '@/server/http/endpoint';
+import { endpoint, queryEndpoint } from '@/server/http/endpoint';
 import { gatheringChange, inAssignmentQuery } from '@/server/http/shapes/describe';
 import { changeGathering, picturesInGathering } from '@/server/operations/gatherings/gatherings';
 
 type Params = { id: string };
 
 /** Ids of its pictures in one assignment. */
-export const GET = endpoint<Params>(({ context, query, params }) =>
-  picturesInGathering(context, params.id, query(inAssignmentQuery).assignment),
+export const GET = queryEndpoint(inAssignmentQuery)<Params>(({ context, query, params }) =>
+  picturesInGathering(context, params.id, query.assignment),
 );
 /** Puts pictures in, or takes them out. */
 export const POST = endpoint<Params>(async ({ context, body, params }) =>
