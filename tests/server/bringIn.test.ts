@@ -22,11 +22,13 @@ import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { answerMaker, listMakers } from '@/server/operations/identities/makers';
 import { listPhotos, photoPath } from '@/server/operations/photos/photos';
 import { goOnRun, retryRun, stopRun } from '@/server/operations/runs/runs';
+import { startUndo } from '@/server/operations/runs/startUndo';
 import { carryOutRun } from '@/server/runs/carryOutRun';
 import { valuesIn } from '../fixtures/embed';
 import {
   assignmentWith,
   carryOut,
+  digest,
   openTestServer,
   receiptOf,
   smallJpeg,
@@ -115,6 +117,55 @@ test('a move removes the source when the copy is recorded, and leaves a file tha
   await server.db.update(runs).set({ state: 'running' }).where(eq(runs.id, runId));
   await carryOut(server.context, runId);
   expect(readFileSync(path.join(one.card, 'a.jpg'), 'utf8')).toBe('another');
+});
+
+// It said "as it was before", and left other bytes in another folder.
+test('an undone move makes its sources again byte for byte, and done again it removes them', async () => {
+  const one = await job({ 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2) });
+  writeFileSync(path.join(one.card, 'a.xmp'), '<x:xmpmeta xmlns:x="adobe:ns:meta/"/>');
+  const bytes = () =>
+    Object.fromEntries(below(one.card).map((name) => [name, digest(path.join(one.card, name))]));
+  const before = bytes();
+  const { runId } = await one.start({ mode: 'move' });
+  await carryOut(server.context, runId);
+  expect(below(one.card)).toEqual([]);
+  const undo = async (id: string) => {
+    const undone = await startUndo(server.context, id);
+    await carryOut(server.context, undone.runId);
+    return receiptOf(server.context, undone.runId);
+  };
+  const undone = await undo(runId);
+  expect(undone.items.map(({ state, problems }) => [state, problems])).toEqual([
+    ['done', []],
+    ['done', []],
+  ]);
+  expect(bytes()).toEqual(before);
+  const again = await undo(undone.id);
+  expect(again.counts).toMatchObject({ done: 2, failed: 0 });
+  expect(below(one.card)).toEqual([]);
+  expect(below(one.working)).toEqual(['a.jpg', 'a.xmp', 'b.jpg']);
+  // A name that is taken by now, and a folder that is away: the receipt names what was not made again.
+  writeFileSync(path.join(one.card, 'a.jpg'), 'another');
+  const third = await undo(runId);
+  expect(third.items.map(({ problems }) => problems!.map(({ code, part }) => [code, part]))).toEqual([
+    [['source-not-restored', 'a.jpg']],
+    [],
+  ]);
+  expect(readFileSync(path.join(one.card, 'a.jpg'), 'utf8')).toBe('another');
+  expect(Object.keys(bytes())).toEqual(['a.jpg', 'a.xmp', 'b.jpg']);
+});
+
+test('an undone move makes no source again in a drop folder: it would be brought in once more', async () => {
+  const one = await job({ 'a.jpg': await smallJpeg(1) });
+  const { runId } = await one.start({ mode: 'move' });
+  await carryOut(server.context, runId);
+  await changeAssignment(server.context, one.id, { dropping: true });
+  const undone = await startUndo(server.context, runId);
+  await carryOut(server.context, undone.runId);
+  expect((await receiptOf(server.context, undone.runId)).items[0]!.problems).toMatchObject([
+    { code: 'source-not-restored', part: 'a.jpg' },
+  ]);
+  expect(below(one.card)).toEqual([]);
 });
 
 test('taken up where they lie: no file is written, what the templates say are drafts', async () => {

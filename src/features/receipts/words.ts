@@ -13,7 +13,7 @@ const itemStates = {
 /** Of one file whose act was undone. */
 const undoneWords: Readonly<Record<RunAct, string>> = {
   copy: 'moved aside, as it was brought in',
-  move: 'moved aside, as it was brought in',
+  move: 'moved aside, its source made again',
   'take-up': 'left the assignment, not changed',
   embed: 'as it was before',
   deliver: 'copies removed',
@@ -79,7 +79,7 @@ export function undoWords({ act, undone, kept }: Pick<Receipt, 'act' | 'undone' 
     case 'move':
       return [
         aside,
-        'Their sources were removed when they were moved: these files are the only ones. They keep what was embedded when they were brought in, and are not put back where they came from.',
+        'Their sources, which were removed when they were moved, are made again byte for byte where they came from. The receipt names those for which that folder is missing or cannot be written.',
         ...drafted,
       ];
     case 'take-up':

@@ -16,6 +16,7 @@ export type StoredProblem = Omit<Problem, 'code'> & {
     | ProblemCode
     | FileErrorCode
     | 'source-left'
+    | 'source-not-restored'
     | 'second-left'
     | 'copy-changed'
     | 'copy-absent'
@@ -104,7 +105,12 @@ export interface RunItemResult {
   /** Where an undone import put the files: a folder below the working folder. */
   readonly movedTo?: string;
   /** What the source's files were when they were read: only these are removed by a move. */
-  readonly source?: readonly { readonly name: string; readonly size: number; readonly modifiedNs: string }[];
+  readonly source?: readonly {
+    readonly role?: ShotRole;
+    readonly name: string;
+    readonly size: number;
+    readonly modifiedNs: string;
+  }[];
   /** Names of the photo’s other files there. */
   readonly others?: {
     readonly raw?: string;

@@ -21,9 +21,10 @@ import { addPhoto, photoAt, rereadPhoto, type ShotPlace } from '../../../operati
 import { leastRead } from '../../../secondReader/secondReader';
 import { ClaimLost } from '../../claimLost';
 import { readForItem } from '../../readForItem';
+import { keepInverseEdits } from '../embed/embedItem';
 import type { ImportRun } from './importRun';
 import { importContext, importValues, valuesAfter, type Written } from './importValues';
-import { type PlacedFiles, placeShot } from './placeShot';
+import { type Place, type PlacedFiles, placeShot } from './placeShot';
 import { sourceFiles } from './removeSource';
 import { reserveNames } from './reserveNames';
 import { secondCopy } from './secondCopy';
@@ -62,7 +63,16 @@ export async function importItem(context: Context, run: ImportRun, item: Item): 
     ...(run.parameters.mode === 'move' ? { source: sourceFiles(read) } : {}),
   };
   const folder = await folderInside(run.working.path, inside);
-  const place = { folder, wanted: named.shot, taken: run.taken, begun: namesOf(item.result) };
+  const place: Place = {
+    folder,
+    wanted: named.shot,
+    taken: run.taken,
+    begun: namesOf(item.result),
+    // The sources go: an undo makes their bytes again.
+    ...(run.parameters.mode === 'move'
+      ? { keepInverseEdits: (role, edits) => keepInverseEdits(context, item.id, role, edits) }
+      : {}),
+  };
   const { names, placed, secondReads } = await placeShot(read, plan, place, (tried) =>
     reserveNames(context, run, item, { ...result, ...targetsOf(tried) }),
   );

@@ -2,7 +2,7 @@ import path from 'node:path';
 import { insertedBytes } from '../../../../core/containers/edits';
 import type { ShotPlan, ShotRole } from '../../../../core/embed/planShot';
 import { newSidecarName, type Shot, stemOf } from '../../../../core/naming/shots';
-import { applyEdits, type Written } from '../../../files/applyEdits';
+import { applyEdits, type InverseEdits, type Written } from '../../../files/applyEdits';
 import { createFile } from '../../../files/createFile';
 import { digestOf, digestOfBytes } from '../../../files/digest';
 import { FileError } from '../../../files/fileError';
@@ -37,6 +37,8 @@ function numberedShot(shot: Shot, needsSidecar: boolean, n: number): Shot {
 
 /** Where the files of a photo go: the folder, the names they are to have, and those that are taken there. */
 export interface Place {
+  /** Stores how to make the source's bytes from a placed file. */
+  readonly keepInverseEdits?: (role: ShotRole, edits: InverseEdits) => Promise<void>;
   readonly folder: string;
   readonly wanted: Shot;
   readonly taken: TakenNames;
@@ -51,6 +53,7 @@ export type PlacedFiles = Map<ShotRole, Written>;
 interface Placing {
   readonly placed: PlacedFiles;
   readonly secondReads: SecondRead[];
+  readonly keepInverseEdits?: Place['keepInverseEdits'];
 }
 
 /**
@@ -61,14 +64,14 @@ interface Placing {
 export async function placeShot(
   read: ReadShot,
   plan: ShotPlan,
-  { folder, wanted, taken, begun }: Place,
+  { folder, wanted, taken, begun, keepInverseEdits }: Place,
   reserve: (names: Shot) => Promise<boolean>,
 ): Promise<{ names: Shot; placed: PlacedFiles; secondReads: readonly SecondRead[] }> {
   const needsSidecar = plan.parts.some((part) => part.role === 'sidecar');
   const placed: PlacedFiles = new Map();
   const secondReads: SecondRead[] = [];
-  const done = { placed, secondReads };
-  if (begun && (await finish(read, plan, folder, begun, done))) return { names: begun, ...done };
+  const done = { placed, secondReads, ...(keepInverseEdits ? { keepInverseEdits } : {}) };
+  if (begun && (await finish(read, plan, folder, begun, done))) return { names: begun, placed, secondReads };
   for (let n = 1; n <= NAMES_TRIED; n++) {
     const names = numberedShot(wanted, needsSidecar, n);
     if (await taken.has(folder, names)) continue;
@@ -76,7 +79,7 @@ export async function placeShot(
     if (!(await reserve(names))) continue;
     try {
       await placeAll(read, plan, folder, names, done, false);
-      return { names, ...done };
+      return { names, placed, secondReads };
     } catch (error) {
       if (!(error instanceof FileError && error.code === 'already-there')) throw error;
     }
@@ -106,7 +109,7 @@ async function placeAll(
   plan: ShotPlan,
   folder: string,
   names: Shot,
-  { placed, secondReads }: Placing,
+  { placed, secondReads, keepInverseEdits }: Placing,
   resumes: boolean,
 ): Promise<void> {
   const fresh = plan.parts.find((part) => part.isNew);
@@ -122,6 +125,7 @@ async function placeAll(
         mode: 'new',
         expected: file.stat,
         times: 'keep',
+        ...(keepInverseEdits ? { keepInverseEdits: (edits) => keepInverseEdits(role, edits) } : {}),
         verify: async (bytes) => {
           if (part) secondReads.push(await verifyWritten(bytes, part.plan, name));
         },

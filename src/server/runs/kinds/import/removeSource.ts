@@ -11,7 +11,8 @@ import { partsOf } from '../../../operations/photos/indexShot';
 
 /** What the files of the source were when they were read. */
 export function sourceFiles(read: ReadShot): NonNullable<RunItemResult['source']> {
-  return partsOf(read).map(({ name, file }) => ({
+  return partsOf(read).map(({ role, name, file }) => ({
+    role,
     name,
     size: file.stat.size,
     modifiedNs: String(file.stat.modifiedNs),

@@ -13,6 +13,8 @@ import { putBackPhoto } from '../../../operations/photos/photoRows';
 import { required } from '../../../problems/errors';
 import type { Item } from '../../claims';
 import type { UndoRun } from '../../kind';
+import { parametersOf } from '../../parameters';
+import { removeRestored } from './restoreSources';
 import { endUndo } from './undoRun';
 
 /**
@@ -24,10 +26,19 @@ export async function putBackItem(context: Context, run: UndoRun, item: Item): P
   const { result, removed } = required(undo, 'file');
   if (!removed) throw new FileError('vanished', item.name);
   if (result?.movedTo !== undefined) await moveBack(context, removed, result.movedTo);
+  await removeSourcesAgain(context, run, undo!.undoes!);
   await inTransaction(context, async (tx) => {
     await putBackPhoto(tx, { id: item.photoId!, assignmentId: run.act.assignmentId }, removed);
     await endUndo(tx, run, item, { result: { written: {}, target: item.name } });
   });
+}
+
+/** A move that is done again removes the sources that its undo has made again. */
+async function removeSourcesAgain(context: Context, run: UndoRun, importedId: string): Promise<void> {
+  const { mode, sourceFolderId } = parametersOf(run.act, 'import');
+  if (mode !== 'move') return;
+  const [imported] = await context.db.select().from(runItems).where(eq(runItems.id, importedId));
+  await removeRestored(context, required(imported, 'file'), (await folderById(context, sourceFolderId)).path);
 }
 
 /** All of the files, or none: a name that was taken meanwhile keeps the whole photo where it is. */

@@ -9,6 +9,7 @@ import { FileError } from '../../../files/fileError';
 import { folderInside } from '../../../files/folderInside';
 import { filesOf, pathInside, shotOf } from '../../../files/folders';
 import { digestAt, moveFile, undoneFolder } from '../../../files/moveFile';
+import { readAssignment } from '../../../operations/assignments/assignments';
 import { folderById } from '../../../operations/folders/folders';
 import { removePhoto } from '../../../operations/photos/photoRows';
 import { photoShot } from '../../../operations/photos/photos';
@@ -16,20 +17,21 @@ import type { Item } from '../../claims';
 import type { UndoRun } from '../../kind';
 import { parametersOf } from '../../parameters';
 import { refuseLaterRun } from './laterRun';
+import { restoreSources } from './restoreSources';
 import { endUndo } from './undoRun';
 
 /**
  * Undoes that a photo was brought in: its files move to a folder kept for the run, and the photo leaves the
  * index with everything written about it, which is kept with the item. Only files that are byte for byte
- * what was placed are moved; where one is not, all stay. A photo that was taken up where it lies keeps its
- * files.
+ * what was placed are moved; where one is not, all stay. Sources that a move removed are made again. A photo that was
+ * taken up where it lies keeps its files.
  */
 export async function undoImportItem(context: Context, run: UndoRun, item: Item): Promise<void> {
   const photoId = item.photoId!;
   const [undone] = await context.db.select().from(runItems).where(eq(runItems.id, item.undoes!));
   const placed = undone?.result;
   await refuseLaterRun(context, photoId, run.act);
-  const { mode, secondFolderId } = parametersOf(run.act, 'import');
+  const { mode, secondFolderId, sourceFolderId } = parametersOf(run.act, 'import');
   if (!placed || mode === 'take-up') return removeTakenUp(context, run, item);
   const { root, inside, names, located } = await whereItIs(context, photoId);
   const movedTo = path.posix.join(undoneFolder('', run.act.id), inside);
@@ -41,6 +43,14 @@ export async function undoImportItem(context: Context, run: UndoRun, item: Item)
   for (const { name, digest } of parts) await moveFile(path.join(from, name), path.join(aside, name), digest);
   const second = secondFolderId && (await folderById(context, secondFolderId)).path;
   const problems = second ? await moveSecond(run, placed, second) : [];
+  if (mode === 'move') {
+    const { dropping, sourceFolderId: watched } = await readAssignment(context, run.act.assignmentId);
+    // A drop folder would bring them in again at once.
+    const isWatched = dropping && watched === sourceFolderId;
+    const source = isWatched ? undefined : (await folderById(context, sourceFolderId)).path;
+    const asideOf = (role: ShotRole) => names.get(role) && path.join(aside, names.get(role)!);
+    problems.push(...(await restoreSources(context, undone, source, asideOf)));
+  }
   await inTransaction(context, async (tx) => {
     const removed = await removePhoto(tx, photoId);
     const result: RunItemResult = { written: {}, target: located.shot.main, movedTo };
