@@ -157,7 +157,7 @@ export function ratingPercent(code: string): number | undefined {
 const PERCENTS = [0, 1, 25, 50, 75, 99];
 
 /** Cameras write 0 into every picture: it is no rating (common practice). */
-export const ratingText = (number: number): string | undefined =>
+const ratingText = (number: number): string | undefined =>
   number >= 1 && number <= 5 ? String(number) : undefined;
 
 /** The rating of a percentage as written there. */
