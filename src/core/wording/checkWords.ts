@@ -2,7 +2,7 @@ import { fieldLabel } from '../catalogue/fields';
 import type { Check, CheckKind, CheckOf, LengthUnit, PixelSide } from '../checks/checklist';
 import type { Failing, Reason } from '../checks/failing';
 import type { FindingSeverity } from '../checks/finding';
-import { knownKinds } from '../containers/registry';
+import { formatNames } from '../containers/formatNames';
 import { counted, formatNumber } from './counts';
 
 export const severityWords: Readonly<Record<FindingSeverity, string>> = {
@@ -33,9 +33,8 @@ const sides: Readonly<Record<PixelSide, { readonly name: string; readonly unit: 
   megapixels: { name: 'Picture', unit: 'megapixels' },
 };
 
-/** "JPEG": what a format is called, without its variants. */
-export const formatName = (id: string): string =>
-  knownKinds.find((one) => one.id === id)?.name.split(',')[0] ?? id;
+/** "JPEG": the short name of a format. */
+export const formatName = (id: string): string => (formatNames as Readonly<Record<string, string>>)[id] ?? id;
 
 const names: { readonly [K in CheckKind]: (check: CheckOf<K>) => string } = {
   field: ({ field }) => fieldLabel(field),

@@ -20,7 +20,7 @@ import { useRequestOnce } from '@/ui/useRequestOnce';
 import { InForce } from '../prepare/InForce';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { PageMain } from '../shell/PageMain';
-import { CallOuts } from './CallOuts';
+import { CallOutList } from './CallOutList';
 import { Choices } from './Choices';
 import { Makers } from './Makers';
 import { Plans } from './Plans';
@@ -180,7 +180,7 @@ export function BringInPage({
           overflowY="auto"
           flexShrink={0}
         >
-          <CallOuts warnings={source.isSuccess ? warnings : []} assignmentId={assignment.id} />
+          <CallOutList warnings={source.isSuccess ? warnings : []} assignmentId={assignment.id} />
           <ProofInNumbers chosen={chosen} proof={proof} mode={choices.mode} />
           <Plans assignment={assignment} choices={choices} settle={written.settle} />
           <Box

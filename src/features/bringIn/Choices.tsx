@@ -8,7 +8,7 @@ import { Select } from '@/ui/inputs';
 import { labels as uiLabels } from '@/ui/words';
 import { FolderField } from '../folders/FolderField';
 import { KeywordsLine } from '../keywords/KeywordsLine';
-import { PatternField } from './PatternField';
+import { LazyPatternField } from './LazyPatternField';
 import type { Patterns } from './usePatterns';
 import { labels } from './words';
 
@@ -57,7 +57,7 @@ export function Choices({
       {copies && (
         <>
           <Field dense labelled width="10.5em" label={uiLabels.names}>
-            <PatternField
+            <LazyPatternField
               label={uiLabels.names}
               value={choices.name}
               onChange={(name) => onChange({ name })}
@@ -68,7 +68,7 @@ export function Choices({
             />
           </Field>
           <Field dense labelled width="10.5em" label={uiLabels.folders}>
-            <PatternField
+            <LazyPatternField
               label={uiLabels.folders}
               value={choices.folder}
               onChange={(folder) => onChange({ folder })}

@@ -6,7 +6,7 @@ import { agrees, formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { EmptyState } from '@/ui/EmptyState';
 import { Embedding } from '../describe/desk/Embedding';
-import { Unsaved } from '../describe/desk/Unsaved';
+import { UnsavedNotice } from '../describe/desk/UnsavedNotice';
 import { useWriting } from '../describe/desk/useWriting';
 import { WritingDesk } from '../describe/desk/WritingDesk';
 import { type FirstPhotos, usePhotos } from '../describe/set/usePhotos';
@@ -83,7 +83,7 @@ export function CheckPage({ assignment: initial, first }: Props) {
           </EmptyState>
         ) : (
           <>
-            <Unsaved writing={writing} />
+            <UnsavedNotice writing={writing} />
             <Flex
               position="relative"
               flex="1"

@@ -1,6 +1,7 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
+import dynamic from 'next/dynamic';
 import { type ReactNode, useMemo } from 'react';
 import { formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
@@ -9,15 +10,17 @@ import { Notice } from '@/ui/Notice';
 import { useRemembered } from '@/ui/useRemembered';
 import type { WritingState } from './desk/useWriting';
 import { WritingDesk } from './desk/WritingDesk';
-import { Ledger } from './ledger/Ledger';
 import { LedgerKeys } from './ledger/LedgerKeys';
 import { LedgerTools } from './ledger/LedgerTools';
 import { useColumnsShown } from './ledger/useColumnsShown';
-import { OneByOne } from './oneByOne/OneByOne';
 import type { PictureSet } from './set/useSet';
 import { Sheet } from './sheet/Sheet';
 import { SizeSlider, usualSize } from './sheet/SizeSlider';
 import { labels } from './words';
+
+/** Each arrangement is loaded when it is shown. */
+const Ledger = dynamic(() => import('./ledger/Ledger').then((one) => one.Ledger));
+const OneByOne = dynamic(() => import('./oneByOne/OneByOne').then((one) => one.OneByOne));
 
 interface Props {
   readonly assignment: Assignment;

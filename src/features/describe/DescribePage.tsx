@@ -13,7 +13,7 @@ import { PageMain } from '../shell/PageMain';
 import { Arrangement } from './Arrangement';
 import { Embedding } from './desk/Embedding';
 import { FoundBar } from './desk/FoundBar';
-import { Unsaved } from './desk/Unsaved';
+import { UnsavedNotice } from './desk/UnsavedNotice';
 import { useWriting } from './desk/useWriting';
 import { SetBar } from './set/SetBar';
 import { lacking, useAskedSelection } from './set/useAskedSelection';
@@ -90,7 +90,7 @@ export function DescribePage({ assignment: initial, first }: Props) {
           </KeyLine>
         )}
         <FoundBar assignment={assignment} write={write} />
-        <Unsaved writing={writing} />
+        <UnsavedNotice writing={writing} />
         <Arrangement
           assignment={assignment}
           set={set}

@@ -1,10 +1,17 @@
 'use client';
 
-import { DatePicker, Flex, parseDate } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
+import dynamic from 'next/dynamic';
 import { useRef, useState } from 'react';
 import { LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { Popover } from '@/ui/Popover';
+
+/** A calendar is large: it is loaded when it is opened. */
+const Calendar = dynamic(() => import('./Calendar').then((one) => one.Calendar), {
+  ssr: false,
+  loading: () => <Box width="18rem" height="18rem" />,
+});
 
 /** A date as ISO 8601, possibly partial, typed or taken from the calendar; a time after it stays. */
 export function DateEditor({
@@ -62,38 +69,4 @@ export function DateEditor({
       )}
     </Flex>
   );
-}
-
-/** Days of a month, months of a year, years: arrows go through them, Enter takes the marked one. */
-function Calendar({ day, onChoose }: { day: string | undefined; onChoose: (day: string) => void }) {
-  return (
-    <DatePicker.Root
-      inline
-      defaultValue={soundDay(day)}
-      onValueChange={({ value: [chosen] }) => chosen && onChoose(chosen.toString())}
-    >
-      <DatePicker.Content bg="leaf" boxShadow="none" borderWidth="0" padding="0">
-        <DatePicker.View view="day">
-          <DatePicker.Header />
-          <DatePicker.DayTable />
-        </DatePicker.View>
-        <DatePicker.View view="month">
-          <DatePicker.Header />
-          <DatePicker.MonthTable />
-        </DatePicker.View>
-        <DatePicker.View view="year">
-          <DatePicker.Header />
-          <DatePicker.YearTable />
-        </DatePicker.View>
-      </DatePicker.Content>
-    </DatePicker.Root>
-  );
-}
-
-function soundDay(day: string | undefined) {
-  try {
-    return day ? [parseDate(day)] : [];
-  } catch {
-    return [];
-  }
 }

@@ -10,7 +10,7 @@ import { Field } from '@/ui/Field';
 import { Select } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
-import { PatternField } from '../../bringIn/PatternField';
+import { LazyPatternField } from '../../bringIn/LazyPatternField';
 import type { Patterns } from '../../bringIn/usePatterns';
 import { Choice } from '../Choice';
 import { markWords } from '../recipeWords';
@@ -51,7 +51,7 @@ export function MarkChoice({ recipe, change, patterns, texts }: Props) {
         onChoose={() => put({ image: '', text: mark?.text || usualMark.text })}
       >
         <Field dense labelled width="4rem" label="Text">
-          <PatternField
+          <LazyPatternField
             label="Text of the mark"
             value={mark?.text ?? ''}
             onChange={(text) => put({ text })}

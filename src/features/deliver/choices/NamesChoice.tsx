@@ -3,7 +3,7 @@
 import type { Recipe } from '@/core/deliver/recipe';
 import { Field } from '@/ui/Field';
 import { labels as uiLabels } from '@/ui/words';
-import { PatternField } from '../../bringIn/PatternField';
+import { LazyPatternField } from '../../bringIn/LazyPatternField';
 import type { Patterns } from '../../bringIn/usePatterns';
 import { Choice } from '../Choice';
 import type { ChangeRecipe } from '../useRecipe';
@@ -23,7 +23,7 @@ export function NamesChoice({ recipe, change, patterns, example }: Props) {
   return (
     <Choice label={uiLabels.names} words={words} width="32rem">
       <Field dense labelled width="6rem" label={uiLabels.names}>
-        <PatternField
+        <LazyPatternField
           label={uiLabels.names}
           value={recipe.name}
           onChange={(name) => change({ name })}
@@ -34,7 +34,7 @@ export function NamesChoice({ recipe, change, patterns, example }: Props) {
         />
       </Field>
       <Field dense labelled width="6rem" label={uiLabels.folders}>
-        <PatternField
+        <LazyPatternField
           label={uiLabels.folders}
           value={recipe.folder}
           onChange={(folder) => change({ folder })}

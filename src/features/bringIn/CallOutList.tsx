@@ -6,7 +6,13 @@ import { LinkButton } from '@/ui/buttons';
 import type { CallOut } from './callOuts';
 
 /** What is to be seen before the run, each with the way to where it is fixed. */
-export function CallOuts({ warnings, assignmentId }: { warnings: readonly CallOut[]; assignmentId: string }) {
+export function CallOutList({
+  warnings,
+  assignmentId,
+}: {
+  warnings: readonly CallOut[];
+  assignmentId: string;
+}) {
   if (warnings.length === 0) return null;
   return (
     <Box

@@ -8,7 +8,7 @@ import { labels } from '../words';
 import type { WritingState } from './useWriting';
 
 /** What is not saved, why, and what can be done about it. */
-export function Unsaved({ writing: { state, refused, write, dismiss } }: { writing: WritingState }) {
+export function UnsavedNotice({ writing: { state, refused, write, dismiss } }: { writing: WritingState }) {
   if (!refused && state !== 'waiting') return null;
   const { act, message, code } = refused ?? {};
   const { writing } = act ?? {};
