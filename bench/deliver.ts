@@ -7,7 +7,7 @@ import { cpus, tmpdir } from 'node:os';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { eq } from 'drizzle-orm';
-import { type Recipe, usualMark, usualRecipe } from '../src/core/deliver/recipe';
+import { type DeliveryPlan, usualDeliveryPlan, usualMark } from '../src/core/deliver/deliveryPlan';
 import { copies, fresh, originals } from './sets.mjs';
 import { median, timed } from './timed.mjs';
 
@@ -52,7 +52,7 @@ async function main() {
     const all = results[name] ?? [];
     results[name] = [...all, seconds];
   };
-  const marked: Partial<Recipe> = { mark: { ...usualMark, text: '© Aune Pell' } };
+  const marked: Partial<DeliveryPlan> = { mark: { ...usualMark, text: '© Aune Pell' } };
   for (let round = 0; round < rounds; round++) {
     settle();
     note('libvips', await thumbnails(sources, fresh(at('theirs'))));
@@ -143,7 +143,7 @@ const peakOf = ({ pid }: { pid?: number | undefined }) =>
 /** Seconds from asking for the run until it has ended. */
 async function deliver(
   job: { id: string; photoIds: readonly string[] },
-  wish: Partial<Recipe>,
+  wish: Partial<DeliveryPlan>,
   out: string,
   carriesOut?: (runId: string) => Promise<void>,
 ): Promise<number> {
@@ -153,8 +153,8 @@ async function deliver(
   const { runCounts } = await import('../src/server/operations/runs/runs');
   const context = contextFor('person');
   const began = performance.now();
-  const recipe = { ...usualRecipe, to: 'folder', path: out, ...wish } as const;
-  const { runId } = await startDelivery(context, job.id, { recipe, photoIds: job.photoIds });
+  const deliveryPlan = { ...usualDeliveryPlan, to: 'folder', path: out, ...wish } as const;
+  const { runId } = await startDelivery(context, job.id, { deliveryPlan, photoIds: job.photoIds });
   await carriesOut?.(runId);
   for (;;) {
     const [run] = await context.db.select().from(runs).where(eq(runs.id, runId));

@@ -9,7 +9,7 @@ import { runs } from '../server/db/schema/runs';
 import { changeAssignment } from '../server/operations/assignments/assignments';
 import { createAssignment } from '../server/operations/assignments/createAssignment';
 import { startImport } from '../server/operations/bringIn/startImport';
-import { keepRecipe } from '../server/operations/deliveries/recipes';
+import { saveDeliveryPlan } from '../server/operations/deliveries/deliveryPlans';
 import { startDelivery } from '../server/operations/deliveries/startDelivery';
 import { writeDrafts } from '../server/operations/drafts/writeDrafts';
 import { saveIdentity } from '../server/operations/identities/identities';
@@ -82,9 +82,9 @@ async function bringToLife(context: Context, demo: DemoAssignment, dataFolder: s
     if (embed) await carryOut(await startEmbed(context, id, these(ids)));
   }
   if (demo.delivered) {
-    const { name, recipe } = demo.delivered;
-    await keepRecipe(context, id, { name, recipe });
-    await carryOut(await startDelivery(context, id, { recipe, photoIds: photos.map((one) => one.id) }));
+    const { name, deliveryPlan } = demo.delivered;
+    await saveDeliveryPlan(context, id, { name, deliveryPlan });
+    await carryOut(await startDelivery(context, id, { deliveryPlan, photoIds: photos.map((one) => one.id) }));
   }
   const begun = new Date(context.now().getTime() - demo.daysAgo * 86_400_000);
   await db.update(assignments).set({ createdAt: begun }).where(eq(assignments.id, id));

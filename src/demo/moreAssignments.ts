@@ -1,6 +1,6 @@
 import type { FieldId } from '../core/catalogue/fields';
 import type { FieldValue } from '../core/catalogue/value';
-import { type Recipe, usualLicence, usualMark, usualRecipe } from '../core/deliver/recipe';
+import { type DeliveryPlan, usualDeliveryPlan, usualLicence, usualMark } from '../core/deliver/deliveryPlan';
 import type { Entry } from '../core/templates/template';
 import type { DemoPicture } from './pictures';
 
@@ -21,8 +21,8 @@ export interface DemoAssignment {
   /** Days before today that it was begun. */
   readonly daysAgo: number;
   readonly pictures: readonly DemoPicture[];
-  /** How its copies left, under the name of a kept recipe. */
-  readonly delivered?: { readonly name: string; readonly recipe: Recipe };
+  /** How its copies left, under the name of a saved delivery plan. */
+  readonly delivered?: { readonly name: string; readonly deliveryPlan: DeliveryPlan };
   /** What is written at the desk, by the name of the picture; `embed`: it goes into the files too. */
   readonly written: readonly {
     readonly embed: boolean;
@@ -101,8 +101,8 @@ export const winterLayUp: DemoAssignment = {
   name: 'Winter lay-up',
   delivered: {
     name: 'For the Boat Trust’s web pages',
-    recipe: {
-      ...usualRecipe,
+    deliveryPlan: {
+      ...usualDeliveryPlan,
       pictures: 'passing',
       mostKilobytes: 900,
       removes: ['coordinates', 'serials', 'history'],

@@ -33,12 +33,12 @@ export const queryKeys = {
   knownTerms: (words: readonly string[]) => ['vocabulary', 'known', words] as const,
   bundles: () => ['bundles'] as const,
   checklists: () => ['checklists'] as const,
-  recipes: () => ['recipes'] as const,
+  deliveryPlans: () => ['delivery-plans'] as const,
   signatures: () => ['signatures'] as const,
   licences: (search?: unknown) =>
     search === undefined ? (['licences'] as const) : (['licences', search] as const),
-  copy: (assignmentId: string, photoId: string, recipe: unknown) =>
-    ['photos', assignmentId, 'copy', photoId, recipe] as const,
+  copy: (assignmentId: string, photoId: string, deliveryPlan: unknown) =>
+    ['photos', assignmentId, 'copy', photoId, deliveryPlan] as const,
   unknownKeywords: (assignmentId: string) => ['vocabulary', 'terms', 'unknown', assignmentId] as const,
   suggestions: (assignmentId: string, scope: unknown) =>
     ['photos', assignmentId, 'suggestions', scope] as const,
@@ -108,7 +108,7 @@ export const concernedBy: Readonly<Record<Change['kind'], (id: string) => readon
     vocabulary: () => [queryKeys.vocabulary(), queryKeys.bundles()],
     bundles: () => [queryKeys.bundles()],
     checklists: () => [queryKeys.checklists()],
-    recipes: () => [queryKeys.recipes()],
+    'delivery-plans': () => [queryKeys.deliveryPlans()],
     licences: () => [queryKeys.licences()],
     kept: () => [queryKeys.kept()],
     recovery: () => [queryKeys.recovery(), queryKeys.orphans()],

@@ -63,7 +63,7 @@ const dialogs: Record<string, () => Promise<void>> = {
   },
   ...Object.fromEntries(
     ['Pictures', 'Size', 'Quality', 'Names', 'What they carry', 'Visible mark', 'Licence'].map((part) => [
-      `the part “${part}” of a recipe`,
+      `the part “${part}” of a delivery plan`,
       async () => {
         await go(`/assignments/${ids.seen}/deliver`);
         await page.getByRole('button', { name: `${part}:` }).click();

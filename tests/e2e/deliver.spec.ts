@@ -4,13 +4,13 @@ import { appendFileSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, writ
 import path from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import sharp from 'sharp';
-import { usualRecipe } from '../../src/core/deliver/recipe';
+import { usualDeliveryPlan } from '../../src/core/deliver/deliveryPlan';
 import { rawSample } from '../fixtures/formats';
+import { deliveryPlanOn } from './deliveryPlans';
 import { assignmentWith, type DeskAssignment, makePictures, send } from './desk';
 import { running } from './fabrica';
 import { idle } from './idle';
 import { labels } from './labels';
-import { recipeOn } from './recipes';
 import { test } from './test';
 
 // Covers: deliver, readout
@@ -73,8 +73,13 @@ test.beforeAll(async ({ browser }) => {
   const context = await browser.newContext({ viewport: { width: 1280, height: 900 } });
   page = await context.newPage();
   page.on('pageerror', (error) => complaints.push(error.message));
-  for (const { id, name } of await send<{ id: string; name: string }[]>(page, 'recipes', undefined, 'GET'))
-    if (name.startsWith('For the Boat Trust')) await send(page, `recipes/${id}`, undefined, 'DELETE');
+  for (const { id, name } of await send<{ id: string; name: string }[]>(
+    page,
+    'delivery-plans',
+    undefined,
+    'GET',
+  ))
+    if (name.startsWith('For the Boat Trust')) await send(page, `delivery-plans/${id}`, undefined, 'DELETE');
   await send(page, 'templates', {
     name: `${job}, terms`,
     kind: 'job',
@@ -92,24 +97,25 @@ test.beforeAll(async ({ browser }) => {
 test.afterAll(() => page.context().close());
 
 const deliverPage = () => page.goto(`${address}/assignments/${set.id}/deliver`);
-const { choice, opened, choose, press, unpacked } = recipeOn(() => page);
-const recipe = async () =>
-  (await send<{ recipe: Record<string, unknown> }>(page, `assignments/${set.id}`, undefined, 'GET')).recipe;
+const { choice, opened, choose, press, unpacked } = deliveryPlanOn(() => page);
+const deliveryPlan = async () =>
+  (await send<{ deliveryPlan: Record<string, unknown> }>(page, `assignments/${set.id}`, undefined, 'GET'))
+    .deliveryPlan;
 const region = (name: string) => page.getByRole('region', { name });
 const said = (what: string) =>
   page.getByRole('list', { name: labels.deliver.whatItSays }).getByRole('listitem').filter({ hasText: what });
 
-test('the sentences say the usual recipe; the check holds back what fails it', async () => {
+test('the sentences say the usual delivery plan; the check holds back what fails it', async () => {
   await deliverPage();
   await expect(choice('Pictures')).toHaveText('all 2 pictures');
   await expect(choice('Format')).toHaveText('JPEG');
   await expect(choice('Size')).toHaveText('2,048 pixels on the long side');
-  await expect(page.getByText('2 held back')).toBeVisible();
+  await expect(page.getByText('2 not sent')).toBeVisible();
   await expect(page.getByText(`${bare}, ${raw}`)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Deliver 2', exact: true })).toBeVisible();
-  await page.getByRole('button', { name: labels.deliver.sendAllTheSame }).click();
+  await page.getByRole('button', { name: labels.deliver.sendAnyway }).click();
   await expect(page.getByRole('button', { name: 'Deliver 4', exact: true })).toBeVisible();
-  await page.getByRole('button', { name: labels.deliver.holdBack }).click();
+  await page.getByRole('button', { name: labels.deliver.doNotSend }).click();
   await expect(page.getByRole('button', { name: 'Deliver 2', exact: true })).toBeVisible();
 });
 
@@ -149,7 +155,7 @@ test('every part is changed by the mouse, is kept, and shows in the copy that st
   await expect(choice('Names')).toHaveText('20260309-0001.webp');
   await expect(region('One copy').getByText('600 × 400')).toBeVisible();
   await expect(region('One copy').getByText('body SN-55012')).toBeVisible();
-  await expect.poll(recipe).toMatchObject({
+  await expect.poll(deliveryPlan).toMatchObject({
     format: 'webp',
     profile: 'p3',
     quality: 70,
@@ -163,7 +169,7 @@ test('every part is changed by the mouse, is kept, and shows in the copy that st
 
 test('portfolio copies for the web carry all that is written, and say so to an outside reader', async () => {
   const runId = await press('Deliver 2', 2);
-  await expect(page.getByText('2 pictures fail what the list asks, and were held back.')).toBeVisible();
+  await expect(page.getByText('2 pictures fail what the list asks, and were not sent.')).toBeVisible();
   const folder = await unpacked();
   expect(readdirSync(folder).sort()).toEqual([
     '20260309-0001-300.webp',
@@ -221,7 +227,7 @@ test('chosen fields: the notice goes along, unless one says twice that it does n
   await expect(choice('What they carry')).toHaveText('Keywords and the notice');
   await choose('What they carry', async () => {
     await opened().getByLabel(labels.deliver.theCopyrightNoticeGoesAlong).click();
-    await opened().getByRole('button', { name: labels.deliver.leaveTheNoticeOutAllTheSame }).click();
+    await opened().getByRole('button', { name: labels.deliver.leaveTheNoticeOutAnyway }).click();
   });
   await expect(choice('What they carry')).toHaveText('Keywords');
   await press('Deliver 2', 2);
@@ -266,7 +272,7 @@ test('a scanned signature is drawn onto copies across and upright; the pictures 
     await opened().getByLabel(labels.deliver.height, { exact: true }).fill('12');
   });
   await expect(choice('Visible mark')).toHaveText('the signature “aune”, large, top left');
-  await expect.poll(recipe).toMatchObject({ mark: { place: 'top left', size: 12 } });
+  await expect.poll(deliveryPlan).toMatchObject({ mark: { place: 'top left', size: 12 } });
   await press('Deliver 2', 2);
   const folder = await unpacked();
   for (const [name, width, height] of [
@@ -300,9 +306,9 @@ test('a text as a mark, all over; then none again', async () => {
     await opened().getByLabel(labels.deliver.allOverThePicture).check();
   });
   await expect(choice('Visible mark')).toHaveText('© 2026 Aune Pell, all over');
-  await expect.poll(recipe).toMatchObject({ mark: { font: 'sans', tiled: true, image: '' } });
+  await expect.poll(deliveryPlan).toMatchObject({ mark: { font: 'sans', tiled: true, image: '' } });
   await choose('Visible mark', () => opened().getByLabel(labels.deliver.noMark).check());
-  await expect.poll(recipe).toMatchObject({ mark: null });
+  await expect.poll(deliveryPlan).toMatchObject({ mark: null });
 });
 
 test('under an open licence, terms, link, figure and machine-readable data say the same', async () => {
@@ -340,7 +346,7 @@ test('under an open licence, terms, link, figure and machine-readable data say t
   );
 });
 
-test('raw and finished files alike, into a folder, with a frozen JPEG beside each raw file', async () => {
+test('raw and finished files alike, into a folder, with the camera’s embedded JPEG beside each raw file', async () => {
   const out = mkdtempSync(path.join(data, 'client '));
   // Written here, and in no file so far: the copies carry it.
   await send(page, `assignments/${set.id}/writing`, {
@@ -348,7 +354,7 @@ test('raw and finished files alike, into a folder, with a frozen JPEG beside eac
     writing: { kind: 'set', field: 'headline', value: 'The yard at dawn' },
   });
   await deliverPage();
-  await page.getByRole('button', { name: labels.deliver.sendAllTheSame }).click();
+  await page.getByRole('button', { name: labels.deliver.sendAnyway }).click();
   await choose('Format', () =>
     opened()
       .getByLabel(/^as they are/)
@@ -365,18 +371,16 @@ test('raw and finished files alike, into a folder, with a frozen JPEG beside eac
       .getByLabel(/^checksums/)
       .uncheck();
     await opened()
-      .getByLabel(/^a frozen JPEG/)
+      .getByLabel(/^the camera’s embedded JPEG/)
       .check();
   });
   await choose('Place', async () => {
     await opened().getByLabel(labels.deliver.aFolderOfThisMachine).check();
     await opened().getByLabel(labels.deliver.folderForTheCopies, { exact: true }).fill(out);
   });
-  await expect.poll(recipe).toMatchObject({ to: 'folder', path: out, frozen: true });
+  await expect.poll(deliveryPlan).toMatchObject({ to: 'folder', path: out, frozen: true });
   await press('Deliver 4', 4);
-  await expect(
-    page.getByText('2 pictures fail what the list asks, and were sent all the same.'),
-  ).toBeVisible();
+  await expect(page.getByText('2 pictures fail what the list asks, and were sent anyway.')).toBeVisible();
   expect(readdirSync(out).sort()).toEqual(
     [across, upright, bare, 'dv26-04-camera.jpg', raw, 'dv26-04.xmp'].sort(),
   );
@@ -391,7 +395,7 @@ test('raw and finished files alike, into a folder, with a frozen JPEG beside eac
   expect(digests()).toEqual(before);
 });
 
-test('a client’s delivery: own credit on top, a licence until its day, a kept recipe, a report, and the history', async () => {
+test('a client’s delivery: own credit on top, a licence until its day, a saved delivery plan, a report, and the history', async () => {
   await deliverPage();
   await choose('Place', () =>
     opened()
@@ -416,17 +420,17 @@ test('a client’s delivery: own credit on top, a licence until its day, a kept 
   await expect(choice('Licence')).toHaveText(
     /^Boat Trust .* may use them: on its own web pages, in all countries, until/,
   );
-  await page.getByRole('button', { name: labels.deliver.keepUnderAName }).click();
-  await page.getByLabel(labels.deliver.nameOfTheRecipe).fill('For the Boat Trust');
-  await page.getByRole('button', { name: labels.ui.keep, exact: true }).click();
-  await expect(page.getByText(labels.deliver.asKept)).toBeVisible();
+  await page.getByRole('button', { name: labels.deliver.saveAs }).click();
+  await page.getByLabel(labels.deliver.nameOfThePlan).fill('For the Boat Trust');
+  await page.getByRole('button', { name: labels.ui.save, exact: true }).click();
+  await expect(page.getByText(labels.deliver.asSaved)).toBeVisible();
   await choose('Format', () => opened().getByLabel(/^JPEG/).check());
-  await expect(page.getByText('differs from the kept one: format')).toBeVisible();
-  await page.getByRole('button', { name: labels.deliver.backToTheKeptOne }).click();
+  await expect(page.getByText('differs from the saved plan: format')).toBeVisible();
+  await page.getByRole('button', { name: labels.deliver.revert }).click();
   await expect(choice('Format')).toHaveText('they are');
   await choose('Format', () => opened().getByLabel(/^JPEG/).check());
-  await page.getByRole('button', { name: labels.deliver.keepItSo }).click();
-  await expect(page.getByText(labels.deliver.asKept)).toBeVisible();
+  await page.getByRole('button', { name: labels.deliver.saveThePlan, exact: true }).click();
+  await expect(page.getByText(labels.deliver.asSaved)).toBeVisible();
   await expect(region('One copy').getByText('Aune Pell for the Boat Trust').first()).toBeVisible();
 
   await press('Deliver 2', 2);
@@ -528,7 +532,7 @@ test('pictures are chosen by the selection of Describe, and by their rating', as
   );
 });
 
-test('two windows: a recipe that was changed in the other is not overwritten; a double press makes one run', async () => {
+test('two windows: a delivery plan that was changed in the other is not overwritten; a double press makes one run', async () => {
   await deliverPage();
   const other = await page.context().newPage();
   await other.goto(`${address}/assignments/${set.id}/deliver`);
@@ -537,7 +541,7 @@ test('two windows: a recipe that was changed in the other is not overwritten; a 
       .getByLabel(/^their own colours/)
       .check(),
   );
-  await expect.poll(recipe).toMatchObject({ profile: 'keep' });
+  await expect.poll(deliveryPlan).toMatchObject({ profile: 'keep' });
   await expect(other.getByRole('button', { name: 'Colours:' })).toHaveText('their own colours');
   await other.close();
   const runs = () =>
@@ -585,14 +589,14 @@ test('pictures of others are an open point before a delivery with a template, an
     ],
   });
   const sentBy = {
-    ...usualRecipe,
+    ...usualDeliveryPlan,
     to: 'folder',
     path: mkdtempSync(path.join(data, 'sent ')),
     templates: [template],
   };
-  await send(page, `assignments/${mixed.id}`, { recipe: { ...sentBy, checklist: 'minimum' } }, 'PATCH');
+  await send(page, `assignments/${mixed.id}`, { deliveryPlan: { ...sentBy, checklist: 'minimum' } }, 'PATCH');
   await page.goto(`${address}/assignments/${mixed.id}/deliver`);
-  await page.getByRole('button', { name: labels.deliver.sendAllTheSame }).click();
+  await page.getByRole('button', { name: labels.deliver.sendAnyway }).click();
   await expect(page.getByText('1 by others')).toBeVisible();
   const question = page.getByRole('group', { name: 'Who is Ruth Skerry?' });
   await expect(question).toBeVisible();
@@ -618,7 +622,7 @@ test('pictures of others are an open point before a delivery with a template, an
   expect(readdirSync(sentBy.path)).toEqual(['other.jpg']);
   // Said to be oneself, the picture takes the template, and nothing stands open.
   await page.goto(`${address}/assignments/${mixed.id}/deliver`);
-  await page.getByRole('button', { name: labels.deliver.sendAllTheSame }).click();
+  await page.getByRole('button', { name: labels.deliver.sendAnyway }).click();
   await question.getByRole('radio', { name: 'me, in another spelling' }).click();
   await expect(page.getByText('1 by others')).toHaveCount(0);
   await send(page, 'makers', { name: 'Ruth Skerry', answer: 'unknown' }, 'PUT');

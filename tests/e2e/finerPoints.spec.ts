@@ -2,22 +2,22 @@ import { mkdtempSync, readdirSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import sharp from 'sharp';
+import { deliveryPlanOn } from './deliveryPlans';
 import { assignmentWith, type DeskAssignment, send } from './desk';
 import { running } from './fabrica';
 import { labels } from './labels';
-import { recipeOn } from './recipes';
 import { test } from './test';
 
 // Covers: deliver
 
-/** The rarer choices of a recipe, each used to the end: what they ask for is found in the copies. */
+/** The rarer choices of a delivery plan, each used to the end: what they ask for is found in the copies. */
 test.describe.configure({ mode: 'serial' });
 const { address, data } = running();
 const job = `Finer points ${Date.now() % 1_000_000}`;
 
 let page: Page;
 let set: DeskAssignment;
-const { choice, opened, choose, press, unpacked } = recipeOn(() => page);
+const { choice, opened, choose, press, unpacked } = deliveryPlanOn(() => page);
 
 test.beforeAll(async ({ browser }) => {
   page = await (await browser.newContext({ viewport: { width: 1280, height: 900 } })).newPage();
@@ -34,7 +34,7 @@ test.afterAll(() => page.context().close());
 const deliverPage = () => page.goto(`${address}/assignments/${set.id}/deliver`);
 const sendsAll = async () => {
   await deliverPage();
-  await page.getByRole('button', { name: labels.deliver.sendAllTheSame }).click();
+  await page.getByRole('button', { name: labels.deliver.sendAnyway }).click();
   await expect(page.getByRole('button', { name: 'Deliver 2', exact: true })).toBeVisible();
 };
 const measures = async (file: string) => {
@@ -181,20 +181,20 @@ test('a licence from a day on that is kept and not written; a template is put on
   expect(licences).toMatchObject([{ licensee: `Slipway Press ${job}`, from: '2026-04-01' }]);
 });
 
-test('the check that holds back is another one; a kept recipe is removed', async () => {
+test('the check that holds back is another one; a saved delivery plan is removed', async () => {
   await deliverPage();
   const lists = page.getByLabel(labels.deliver.checkedBy, { exact: true });
   const other = await lists.locator('option').nth(1).textContent();
   await lists.selectOption({ index: 1 });
   await page.reload();
   await expect(lists.locator('option:checked')).toHaveText(other!);
-  await page.getByRole('button', { name: labels.deliver.keepUnderAName }).click();
-  await page.getByLabel(labels.deliver.nameOfTheRecipe).fill(`${job}, web`);
-  await page.getByRole('button', { name: labels.ui.keep, exact: true }).click();
-  await expect(page.getByText(labels.deliver.asKept)).toBeVisible();
+  await page.getByRole('button', { name: labels.deliver.saveAs }).click();
+  await page.getByLabel(labels.deliver.nameOfThePlan).fill(`${job}, web`);
+  await page.getByRole('button', { name: labels.ui.save, exact: true }).click();
+  await expect(page.getByText(labels.deliver.asSaved)).toBeVisible();
   await page.getByRole('button', { name: `Remove it: ${job}, web` }).click();
-  await expect(page.getByText(labels.deliver.asKept)).toHaveCount(0);
-  const kept = await send<{ name: string }[]>(page, 'recipes', undefined, 'GET');
+  await expect(page.getByText(labels.deliver.asSaved)).toHaveCount(0);
+  const kept = await send<{ name: string }[]>(page, 'delivery-plans', undefined, 'GET');
   expect(kept.map((one) => one.name)).not.toContain(`${job}, web`);
   await expect(choice('Format')).toHaveText('JPEG');
 });

@@ -5,8 +5,8 @@ import path from 'node:path';
 import { HtmlValidate } from 'html-validate';
 import jsonld from 'jsonld';
 import sharp from 'sharp';
+import { type DeliveryPlan, usualDeliveryPlan, usualMark } from '@/core/deliver/deliveryPlan';
 import { figureHtml, figurePage, imageObject } from '@/core/deliver/figure';
-import { type Recipe, usualMark, usualRecipe } from '@/core/deliver/recipe';
 import { readPhotoFile } from '@/server/files/readPhotoFile';
 import { drawingOfText } from '@/server/rendering/mark';
 import { withSourcePicture } from '@/server/rendering/picture';
@@ -42,8 +42,8 @@ async function inP3(): Promise<string> {
   return at('p3.tif');
 }
 
-async function rendered(file: string, wish: Partial<Recipe>, name: string) {
-  const options = { ...usualRecipe, ...wish, mark: undefined, roomForRecords: 0 };
+async function rendered(file: string, wish: Partial<DeliveryPlan>, name: string) {
+  const options = { ...usualDeliveryPlan, ...wish, mark: undefined, roomForRecords: 0 };
   const [made] = await withSourcePicture(file, await readPhotoFile(file), (picture) =>
     renderCopies(picture, options),
   );
@@ -95,7 +95,7 @@ test('a profile that is kept leaves every number as it is', async () => {
 const identified = (file: string, what: string) =>
   execFileSync('identify', ['-format', what, file], { encoding: 'utf8' });
 
-test.each<[string, Partial<Recipe>, string, string]>([
+test.each<[string, Partial<DeliveryPlan>, string, string]>([
   ['a.jpg', { format: 'jpeg', quality: 77 }, '%m %w %h %z', 'JPEG 120 80 8'],
   ['a.png', { format: 'png', bits: 16 }, '%m %w %h %z', 'PNG 120 80 16'],
   ['a.tif', { format: 'tiff', bits: 16 }, '%m %w %h %z', 'TIFF 120 80 16'],
@@ -125,7 +125,7 @@ test('pictures that lie on their side are upright in the copy, with nothing left
 test('outside of its mark a copy is the same, octet for octet', async () => {
   const source = await inP3();
   const read = await readPhotoFile(source);
-  const wish = { ...usualRecipe, format: 'png', sizes: [{ by: 'whole' }], roomForRecords: 0 } as const;
+  const wish = { ...usualDeliveryPlan, format: 'png', sizes: [{ by: 'whole' }], roomForRecords: 0 } as const;
   const mark = { drawing: drawingOfText('© Aune Pell', 'serif'), look: { ...usualMark, size: 10 } };
   const made = async (drawn: typeof mark | undefined) =>
     (await withSourcePicture(source, read, (picture) => renderCopies(picture, { ...wish, mark: drawn })))[0];

@@ -18,7 +18,7 @@ import { concat } from '@/core/bytes/bytes';
 import { memorySource } from '@/core/bytes/source';
 import { openContainer } from '@/core/containers/registry';
 import { composeExif } from '@/core/containers/tiff/blocks';
-import { type Recipe, usualLicence, usualMark, usualRecipe } from '@/core/deliver/recipe';
+import { type DeliveryPlan, usualDeliveryPlan, usualLicence, usualMark } from '@/core/deliver/deliveryPlan';
 import { these } from '@/core/drafts/scope';
 import { iccName } from '@/core/icc/iccName';
 import { runItems, runs } from '@/server/db/schema/runs';
@@ -105,12 +105,12 @@ async function tellingJpeg(
 }
 
 /** Delivers all pictures of a job into a folder of its own. */
-async function deliver(job: Job, wish: Partial<Recipe>) {
+async function deliver(job: Job, wish: Partial<DeliveryPlan>) {
   const out = path.join(server.folder, `out-${++deliveries}`);
   mkdirSync(out);
-  const recipe = { ...usualRecipe, to: 'folder', path: out, ...wish } as const;
+  const deliveryPlan = { ...usualDeliveryPlan, to: 'folder', path: out, ...wish } as const;
   const { runId } = await startDelivery(server.context, job.id, {
-    recipe,
+    deliveryPlan,
     photoIds: job.photos.map((one) => one.id),
   });
   await carryOut(server.context, runId);
@@ -268,7 +268,7 @@ test('copies of every format as they are: everything, and with something removed
   expect(originals(job)).toEqual(before);
 });
 
-test('raw files leave as they are, with a sidecar and a frozen JPEG of the camera’s beside them', async () => {
+test('raw files leave as they are, with a sidecar and the camera’s embedded JPEG beside them', async () => {
   const raw = (await rawSample(false)).bytes;
   const job = await bringIn(server, { 'a.nef': raw });
   const { receipt, names, file, out } = await deliver(job, { format: 'as-they-are', frozen: true });
@@ -467,7 +467,7 @@ test('a file that goes while the delivery waits, and a folder that goes, are nam
   mkdirSync(out);
   const ask = () =>
     startDelivery(server.context, job.id, {
-      recipe: { ...usualRecipe, to: 'folder', path: out },
+      deliveryPlan: { ...usualDeliveryPlan, to: 'folder', path: out },
       photoIds: job.photos.map((one) => one.id),
     });
   const { runId } = await ask();
@@ -550,13 +550,13 @@ test('pictures of another assignment are neither delivered nor shown as copies',
   );
   const [theirs] = await listPhotos(server.context, other!.id);
   const refused = { code: 'pictures-of-another' };
-  const recipe = { ...usualRecipe, to: 'archive' as const };
+  const deliveryPlan = { ...usualDeliveryPlan, to: 'archive' as const };
   await expect(
-    startDelivery(server.context, one!.id, { recipe, photoIds: [theirs!.id] }),
+    startDelivery(server.context, one!.id, { deliveryPlan, photoIds: [theirs!.id] }),
   ).rejects.toMatchObject(refused);
-  await expect(previewCopy(server.context, one!.id, { recipe, photoId: theirs!.id })).rejects.toMatchObject(
-    refused,
-  );
+  await expect(
+    previewCopy(server.context, one!.id, { deliveryPlan, photoId: theirs!.id }),
+  ).rejects.toMatchObject(refused);
 });
 
 test('templates and a licence act on the copies alone; another maker’s picture says neither', async () => {
@@ -693,7 +693,7 @@ test('the sizes of a picture share a number: a taken name of one leaves no other
   expect(readFileSync(path.join(out, 'a-300.jpg'), 'utf8')).toBe('of somebody');
 });
 
-test('a recipe whose signature was removed is refused before anything is made', async () => {
+test('a delivery plan whose signature was removed is refused before anything is made', async () => {
   const job = await bringIn(server, { 'a.jpg': await tellingJpeg({ width: 300, height: 200 }) });
   const mark = { ...usualMark, image: '00000000-0000-4000-8000-000000000000' };
   await expect(deliver(job, { mark })).rejects.toMatchObject({ code: 'not-found' });
@@ -743,12 +743,12 @@ test('the report tells each file with what it says; markup in a caption stays te
 
 test('what one copy will be is told before: name, size, what a stranger finds, what is removed', async () => {
   const job = await bringIn(server, { 'a.jpg': await tellingJpeg() });
-  const recipe = {
-    ...usualRecipe,
+  const deliveryPlan = {
+    ...usualDeliveryPlan,
     removes: ['coordinates', 'serials'],
     sizes: [{ by: 'long', pixels: 500 }],
   } as const;
-  const told = await previewCopy(server.context, job.id, { recipe, photoId: job.photos[0]!.id });
+  const told = await previewCopy(server.context, job.id, { deliveryPlan, photoId: job.photos[0]!.id });
   expect(told).toMatchObject({ name: 'a.jpg', width: 500, height: 333 });
   expect(told.removed.map((one) => one.text)).toEqual([
     '59.907531, 10.751224',
@@ -757,21 +757,21 @@ test('what one copy will be is told before: name, size, what a stranger finds, w
   ]);
   expect(told.lines.find((one) => one.asks === 'credit')!.sees).toBe('Aune Pell');
   expect(told.picture).toMatch(/^data:image\/webp;base64,/);
-  const { file } = await deliver(job, { removes: recipe.removes, sizes: recipe.sizes });
+  const { file } = await deliver(job, { removes: deliveryPlan.removes, sizes: deliveryPlan.sizes });
   expect(Math.abs(readFileSync(file('a.jpg')).length - told.bytes)).toBeLessThan(200);
 });
 
 test('a delivery into the pictures’ own folder, without fields, or with a licence for nobody is refused', async () => {
   const job = await bringIn(server, { 'a.jpg': await tellingJpeg() });
-  const ask = (wish: Partial<Recipe>) =>
+  const ask = (wish: Partial<DeliveryPlan>) =>
     startDelivery(server.context, job.id, {
-      recipe: { ...usualRecipe, ...wish },
+      deliveryPlan: { ...usualDeliveryPlan, ...wish },
       photoIds: job.photos.map((one) => one.id),
     });
   await expect(ask({ to: 'folder', path: job.working })).rejects.toMatchObject({
     code: 'delivery-into-originals',
   });
-  await expect(ask({ metadata: 'fields' })).rejects.toMatchObject({ code: 'recipe-without-fields' });
+  await expect(ask({ metadata: 'fields' })).rejects.toMatchObject({ code: 'delivery-plan-without-fields' });
   await expect(ask({ licence: usualLicence })).rejects.toMatchObject({ code: 'licence-without-name' });
   await expect(ask({ mark: { ...usualMark, text: ' ' } })).rejects.toMatchObject({ code: 'mark-empty' });
   await expect(ask({ name: '{{ broken' })).rejects.toMatchObject({ code: 'pattern-unusable' });

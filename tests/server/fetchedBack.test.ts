@@ -2,7 +2,7 @@ import { copyFileSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFile
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
-import { usualRecipe } from '@/core/deliver/recipe';
+import { usualDeliveryPlan } from '@/core/deliver/deliveryPlan';
 import { startImport } from '@/server/operations/bringIn/startImport';
 import { type BackPart, type BackRow, fetchedBack } from '@/server/operations/compare/fetchedBack';
 import { startDelivery } from '@/server/operations/deliveries/startDelivery';
@@ -106,8 +106,8 @@ test('a file is compared with the copy that was delivered, then with what its de
   const sent = mkdtempSync(path.join(tmpdir(), 'fabrica-sent-'));
   const photoIds = job.photos.slice(0, 2).map((one) => one.id);
   const name = 'sent-{{ running number }}';
-  const recipe = { ...usualRecipe, to: 'folder', path: sent, metadata: 'rights', name } as const;
-  const { runId } = await startDelivery(server.context, job.id, { recipe, photoIds });
+  const deliveryPlan = { ...usualDeliveryPlan, to: 'folder', path: sent, metadata: 'rights', name } as const;
+  const { runId } = await startDelivery(server.context, job.id, { deliveryPlan, photoIds });
   await carryOut(server.context, runId);
   const [a, b] = readdirSync(sent).sort();
   const back = mkdtempSync(path.join(tmpdir(), 'fabrica-back-'));

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { mkdirSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
-import { type Recipe, usualMark, usualRecipe } from '@/core/deliver/recipe';
+import { type DeliveryPlan, usualDeliveryPlan, usualMark } from '@/core/deliver/deliveryPlan';
 import { files, photos } from '@/server/db/schema/photos';
 import { runs } from '@/server/db/schema/runs';
 import { type ImportRequest, startImport } from '@/server/operations/bringIn/startImport';
@@ -67,13 +67,13 @@ async function embedding(value: string) {
   return { runId, folders: [job.working] };
 }
 
-const delivering = (recipe: Partial<Recipe>): Prepare => {
+const delivering = (deliveryPlan: Partial<DeliveryPlan>): Prepare => {
   return async () => {
     const job = await bringIn(server, await pictures());
     const out = path.join(job.working, '..', 'out');
     mkdirSync(out);
     const { runId } = await startDelivery(server.context, job.id, {
-      recipe: { ...usualRecipe, to: 'folder', path: out, ...recipe },
+      deliveryPlan: { ...usualDeliveryPlan, to: 'folder', path: out, ...deliveryPlan },
       photoIds: job.photos.map((photo) => photo.id),
     });
     return { runId, folders: [out] };

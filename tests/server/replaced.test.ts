@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { usualRecipe } from '@/core/deliver/recipe';
+import { usualDeliveryPlan } from '@/core/deliver/deliveryPlan';
 import { these } from '@/core/drafts/scope';
 import { followAssignment } from '@/server/follow/followAssignment';
 import { startDelivery } from '@/server/operations/deliveries/startDelivery';
@@ -66,8 +66,8 @@ test('found on following the folder: it is not delivered with the former caption
   const { id, a, file, replace, summary } = await withDrafts();
   await replace();
   await followAssignment(server.context, id);
-  const recipe = { ...usualRecipe, to: 'archive' } as const;
-  const { runId } = await startDelivery(server.context, id, { recipe, photoIds: [a] });
+  const deliveryPlan = { ...usualDeliveryPlan, to: 'archive' } as const;
+  const { runId } = await startDelivery(server.context, id, { deliveryPlan, photoIds: [a] });
   await carryOut(server.context, runId);
   expect((await receiptOf(server.context, runId)).items).toMatchObject([
     { state: 'failed', problems: [{ code: 'picture-replaced' }] },

@@ -10,7 +10,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import path from 'node:path';
-import { type Recipe, usualRecipe } from '@/core/deliver/recipe';
+import { type DeliveryPlan, usualDeliveryPlan } from '@/core/deliver/deliveryPlan';
 import { these } from '@/core/drafts/scope';
 import { startDelivery } from '@/server/operations/deliveries/startDelivery';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
@@ -35,15 +35,15 @@ beforeAll(async () => {
 afterAll(() => server.end());
 
 let deliveries = 0;
-async function delivered(wish: Partial<Recipe> = {}) {
+async function delivered(wish: Partial<DeliveryPlan> = {}) {
   const pictures = { 'a.jpg': await smallJpeg(1), 'b.jpg': await smallJpeg(2), 'c.jpg': await smallJpeg(3) };
   const job = await bringIn(server, pictures);
   const out = path.join(server.folder, `out-${++deliveries}`);
   mkdirSync(out);
   writeFileSync(path.join(out, 'own.txt'), 'a file of somebody');
-  const recipe = { ...usualRecipe, to: 'folder', path: out, ...wish } as const;
+  const deliveryPlan = { ...usualDeliveryPlan, to: 'folder', path: out, ...wish } as const;
   const photoIds = job.photos.map((one) => one.id);
-  const { runId } = await startDelivery(server.context, job.id, { recipe, photoIds });
+  const { runId } = await startDelivery(server.context, job.id, { deliveryPlan, photoIds });
   await carryOut(server.context, runId);
   return { ...job, out, runId, file: (name: string) => path.join(out, name) };
 }

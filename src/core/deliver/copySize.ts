@@ -1,4 +1,4 @@
-import type { CopySize } from './recipe';
+import type { CopySize } from './deliveryPlan';
 
 export interface Pixels {
   readonly width: number;

@@ -6,8 +6,8 @@ import { valuesComing } from '../templates/incoming';
 import type { PlaceholderContext } from '../templates/placeholders';
 import type { Values } from '../templates/resolution';
 import type { CompiledTemplates } from '../templates/resolve';
+import type { DeliveryPlan, LicenceGranted } from './deliveryPlan';
 import { licenceTerms } from './licence';
-import type { LicenceGranted, Recipe } from './recipe';
 
 export interface CopySource {
   /** What the files say together, and what is drafted over it; null erases. */
@@ -35,7 +35,7 @@ const rightsFields: ReadonlySet<FieldId> = new Set(
   fieldIds.filter((id) => ['made', 'owned', 'reached'].includes(field(id).question)),
 );
 
-type What = Pick<Recipe, 'metadata' | 'fields' | 'withoutNotice' | 'removes' | 'licence'>;
+type What = Pick<DeliveryPlan, 'metadata' | 'fields' | 'withoutNotice' | 'removes' | 'licence'>;
 
 /**
  * What one copy says: what is written in the picture and drafted over it, what the delivery's templates make of

@@ -3,10 +3,10 @@ import type { Values } from '../templates/resolution';
 import { compileTemplates } from '../templates/resolve';
 import { copySize, fallsShort } from './copySize';
 import { copyValues } from './copyValues';
+import { type CopySize, markPlaces, usualDeliveryPlan, usualLicence, usualMark } from './deliveryPlan';
 import { altOf, figureHtml, figurePage, imageObject } from './figure';
 import { endsBeforeItBegins, licenceTerms } from './licence';
 import { markAt, markSize, tileOf } from './markPlace';
-import { type CopySize, markPlaces, usualLicence, usualMark, usualRecipe } from './recipe';
 
 const sizes: readonly (readonly [CopySize, boolean, number, number])[] = [
   [{ by: 'whole' }, false, 3000, 2000],
@@ -108,14 +108,14 @@ describe('what a copy says', () => {
     locationShown: [{ city: 'Kvalhavn', latitude: '59.9', longitude: '10.7' }],
   };
   const copyOf = (what: object, maker?: 'leave' | 'fill' | 'me', drafts = new Map()) =>
-    copyValues({ values, drafts, context, templates, maker }, { ...usualRecipe, ...what });
+    copyValues({ values, drafts, context, templates, maker }, { ...usualDeliveryPlan, ...what });
 
   // Of a raw file with a Create Date the preview failed, and no copy left.
   test('what is only shown is told, and not asked for', () => {
     const shown = { ...values, dateDigitized: '2026-03-09T07:12:00' };
     const { after, wanted } = copyValues(
       { values: shown, drafts: new Map(), context, templates, maker: undefined },
-      usualRecipe,
+      usualDeliveryPlan,
     );
     expect(after.dateDigitized).toBe('2026-03-09T07:12:00');
     expect(wanted.has('dateDigitized')).toBe(false);

@@ -1,4 +1,4 @@
-import type { LicenceGranted } from './recipe';
+import type { LicenceGranted } from './deliveryPlan';
 
 /** A day as it stands in files: the same on every machine, and read in one way only. ISO 8601 in. */
 const dayInWords = (iso: string): string =>

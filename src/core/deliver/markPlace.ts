@@ -1,5 +1,5 @@
 import type { Pixels } from './copySize';
-import { markPlaces, type VisibleMark } from './recipe';
+import { markPlaces, type VisibleMark } from './deliveryPlan';
 
 /** Where something is drawn: its upper left corner and its size, in pixels of the copy. */
 export interface Placed extends Pixels {

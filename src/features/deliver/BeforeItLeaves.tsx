@@ -77,7 +77,7 @@ export function BeforeItLeaves(props: Props) {
       )}
       {failing.length > 0 && (
         <Line
-          what={`${formatNumber(failing.length)} ${holdsBack ? 'held back' : 'all the same'}`}
+          what={`${formatNumber(failing.length)} ${holdsBack ? 'not sent' : 'sent anyway'}`}
           isOpen
           acts={
             <>
@@ -85,7 +85,7 @@ export function BeforeItLeaves(props: Props) {
                 fix {failing.length === 1 ? 'it' : 'them'}
               </Link>
               <LinkButton type="button" onClick={() => onHoldBack(!holdsBack)}>
-                {holdsBack ? labels.sendAllTheSame : labels.holdBack}
+                {holdsBack ? labels.sendAnyway : labels.doNotSend}
               </LinkButton>
             </>
           }
@@ -121,7 +121,7 @@ export function BeforeItLeaves(props: Props) {
       </Line>
       {failing.length > 0 && !holdsBack && (
         <Box textStyle="hint" paddingTop="1">
-          The receipt keeps that {counted(failing.length, 'picture')} left all the same, and who said so.
+          The receipt keeps that {counted(failing.length, 'picture')} were sent anyway, and who said so.
         </Box>
       )}
     </Section>

@@ -25,13 +25,13 @@ import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { PageMain } from '../shell/PageMain';
 import { BeforeItLeaves } from './BeforeItLeaves';
 import { CopyShown } from './CopyShown';
-import { KeptRecipes } from './KeptRecipes';
-import { lacking } from './recipeWords';
+import { lacking } from './deliveryPlanWords';
+import { SavedDeliveryPlans } from './SavedDeliveryPlans';
 import { Sentences } from './Sentences';
 import { useCopy } from './useCopy';
 import { useCopyPatterns } from './useCopyPatterns';
+import { useDeliveryPlan } from './useDeliveryPlan';
 import { useOtherMakers } from './useOtherMakers';
-import { useRecipe } from './useRecipe';
 import { useSent } from './useSent';
 import { labels } from './words';
 
@@ -42,27 +42,27 @@ interface Props {
   readonly installation: InstallationContext;
 }
 
-/** Deliver: a recipe that reads as sentences, one copy as it will be, what stands open, and one act. */
+/** Deliver: a delivery plan that reads as sentences, one copy as it will be, what stands open, and one act. */
 export function DeliverPage({ assignment: initial, first, templates, installation }: Props) {
   const assignment = useAssignment(initial);
   const { id } = initial;
   const { views } = usePhotos(id, first);
   const values = useValues(id, true);
-  const { recipe, change, written } = useRecipe(assignment);
+  const { deliveryPlan, change, written } = useDeliveryPlan(assignment);
   const [holdsBack, setHoldsBack] = useState(true);
-  const list = useDeliveryList(assignment, recipe.checklist);
+  const list = useDeliveryList(assignment, deliveryPlan.checklist);
   const beside = useBeside(assignment, list.rules);
   const checked = useChecked(list.rules, views, values, beside);
   const order = useMemo(() => views.map((view) => view.id), [views]);
   const { ids: selected } = useSelection(order, `selection ${id}`);
-  const sent = useSent(recipe, views, values, { checked, selected, holdsBack });
-  const others = useOtherMakers(recipe, sent.ids, values, assignment.inForce, templates, installation);
+  const sent = useSent(deliveryPlan, views, values, { checked, selected, holdsBack });
+  const others = useOtherMakers(deliveryPlan, sent.ids, values, assignment.inForce, templates, installation);
   const [at, setAt] = useState(0);
   const place = Math.min(at, Math.max(0, sent.ids.length - 1));
   const view = views.find((one) => one.id === sent.ids[place]) ?? views[0];
-  const { copy, isMaking, error } = useCopy(id, view?.id, recipe);
+  const { copy, isMaking, error } = useCopy(id, view?.id, deliveryPlan);
   const { patterns, marks } = useCopyPatterns(assignment, installation, view, view && values?.get(view.id));
-  const open = lacking(recipe);
+  const open = lacking(deliveryPlan);
   const deliver = useDeliver(assignment, written.settle);
   const isReady = sent.ids.length > 0 && open === undefined && checked !== undefined;
 
@@ -74,7 +74,7 @@ export function DeliverPage({ assignment: initial, first, templates, installatio
           disabled={!isReady || deliver.isPending}
           onClick={() =>
             deliver.mutate({
-              recipe,
+              deliveryPlan,
               photoIds: sent.ids,
               ...(sent.failing.length > 0 && list.list
                 ? {
@@ -113,9 +113,13 @@ export function DeliverPage({ assignment: initial, first, templates, installatio
           >
             <Box paddingX="5" paddingY="4" display="grid" gap="6" alignContent="start" minWidth="0">
               <Box>
-                <KeptRecipes assignment={assignment} recipe={recipe} settle={written.settle} />
+                <SavedDeliveryPlans
+                  assignment={assignment}
+                  deliveryPlan={deliveryPlan}
+                  settle={written.settle}
+                />
                 <Sentences
-                  recipe={recipe}
+                  deliveryPlan={deliveryPlan}
                   change={change}
                   sent={sent}
                   templates={templates}

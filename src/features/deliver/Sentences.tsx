@@ -1,7 +1,7 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import { isRendered, type Recipe } from '@/core/deliver/recipe';
+import { type DeliveryPlan, isRendered } from '@/core/deliver/deliveryPlan';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import type { Patterns } from '../bringIn/usePatterns';
 import { MetadataChoice, RemovesChoice, TemplatesChoice } from './choices/CarriedChoices';
@@ -12,13 +12,13 @@ import { NamesChoice } from './choices/NamesChoice';
 import { PicturesChoice } from './choices/PicturesChoice';
 import { BesideChoice, PlaceChoice } from './choices/PlaceChoice';
 import { SizeChoice } from './choices/SizeChoice';
-import type { ChangeRecipe } from './useRecipe';
+import type { ChangeDeliveryPlan } from './useDeliveryPlan';
 import type { Sent } from './useSent';
 import { labels } from './words';
 
 interface Props {
-  readonly recipe: Recipe;
-  readonly change: ChangeRecipe;
+  readonly deliveryPlan: DeliveryPlan;
+  readonly change: ChangeDeliveryPlan;
   readonly sent: Sent;
   readonly templates: readonly ListedTemplate[];
   readonly patterns: Patterns;
@@ -27,10 +27,10 @@ interface Props {
   readonly example: string | undefined;
 }
 
-/** The recipe, as one would say it. */
-export function Sentences({ recipe, change, sent, templates, patterns, markTexts, example }: Props) {
-  const both = { recipe, change };
-  const rendered = isRendered(recipe);
+/** The delivery plan, as one would say it. */
+export function Sentences({ deliveryPlan, change, sent, templates, patterns, markTexts, example }: Props) {
+  const both = { deliveryPlan, change };
+  const rendered = isRendered(deliveryPlan);
   return (
     <Box
       fontFamily="heading"
@@ -39,7 +39,7 @@ export function Sentences({ recipe, change, sent, templates, patterns, markTexts
       display="grid"
       gap="3"
       role="group"
-      aria-label={labels.recipe}
+      aria-label={labels.deliveryPlan}
     >
       <p>
         Send <PicturesChoice {...both} sent={sent} /> as <FormatChoice {...both} />

@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo } from 'react';
-import type { Recipe } from '@/core/deliver/recipe';
+import type { DeliveryPlan } from '@/core/deliver/deliveryPlan';
 import { makerKey, otherMaker, ownNames } from '@/core/rights/makers';
 import type { Template } from '@/core/templates/template';
 import type { ListedValues } from '@/server/operations/photos/listValues';
@@ -10,7 +10,7 @@ import { useMakers } from '@/ui/useMakers';
 
 /** Pictures of other makers in a delivery: its templates and licence are left out of them. */
 export function useOtherMakers(
-  recipe: Recipe,
+  deliveryPlan: DeliveryPlan,
   ids: readonly string[],
   values: ReadonlyMap<string, ListedValues> | undefined,
   inForce: readonly string[],
@@ -20,8 +20,8 @@ export function useOtherMakers(
   const { answers, answer } = useMakers();
   const groups = useMemo(() => {
     const found = new Map<string, { name: string; count: number }>();
-    if (recipe.templates.length === 0 && !recipe.licence?.isWritten) return [];
-    const used = [...inForce, ...recipe.templates];
+    if (deliveryPlan.templates.length === 0 && !deliveryPlan.licence?.isWritten) return [];
+    const used = [...inForce, ...deliveryPlan.templates];
     const own = ownNames(
       templates.filter((one) => used.includes(one.id)),
       installation,
@@ -34,7 +34,7 @@ export function useOtherMakers(
       found.set(key, { name, count: (found.get(key)?.count ?? 0) + 1 });
     }
     return [...found.values()];
-  }, [recipe, ids, values, inForce, templates, installation, answers]);
+  }, [deliveryPlan, ids, values, inForce, templates, installation, answers]);
   return {
     groups,
     pictures: groups.reduce((sum, one) => sum + one.count, 0),

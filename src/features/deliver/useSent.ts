@@ -3,14 +3,14 @@
 import { useMemo } from 'react';
 import { asText } from '@/core/catalogue/value';
 import { fallsShort } from '@/core/deliver/copySize';
-import { isRendered, type PicturesSent, type Recipe } from '@/core/deliver/recipe';
+import { type DeliveryPlan, isRendered, type PicturesSent } from '@/core/deliver/deliveryPlan';
 import type { ListedValues } from '@/server/operations/photos/listValues';
 import type { Checked } from '../check/checked';
 import type { PhotoView } from '../describe/set/view';
 
-/** Which pictures leave by a recipe, and what is to be said about them before. */
+/** Which pictures leave by a delivery plan, and what is to be said about them before. */
 export interface Sent {
-  /** In the order of the assignment, without those that are held back. */
+  /** In the order of the assignment, without those that are not sent. */
   readonly ids: readonly string[];
   /** How many each way of choosing means. */
   readonly counts: Readonly<Record<PicturesSent, number>>;
@@ -23,7 +23,7 @@ export interface Sent {
 }
 
 export function useSent(
-  recipe: Recipe,
+  deliveryPlan: DeliveryPlan,
   views: readonly PhotoView[],
   values: ReadonlyMap<string, ListedValues> | undefined,
   {
@@ -39,28 +39,28 @@ export function useSent(
       all: () => true,
       passing: passes,
       selected: ({ id }) => selected.has(id),
-      rated: (view) => ratingOf(view) >= recipe.rating,
+      rated: (view) => ratingOf(view) >= deliveryPlan.rating,
     };
     const there = views.filter((view) => !view.isGone);
-    const chosen = there.filter(means[recipe.pictures]);
+    const chosen = there.filter(means[deliveryPlan.pictures]);
     const failing = checked ? chosen.filter((view) => !passes(view)) : [];
     const held = new Set(holdsBack ? failing : []);
     const left = chosen.filter((view) => !held.has(view));
-    const [first] = recipe.sizes;
+    const [first] = deliveryPlan.sizes;
     return {
       ids: left.map((view) => view.id),
       counts: Object.fromEntries(
         Object.entries(means).map(([way, is]) => [way, there.filter(is).length]),
       ) as unknown as Sent['counts'],
       failing,
-      gone: views.filter((view) => view.isGone && means[recipe.pictures](view)),
+      gone: views.filter((view) => view.isGone && means[deliveryPlan.pictures](view)),
       smaller:
-        isRendered(recipe) && first && !recipe.enlarges
+        isRendered(deliveryPlan) && first && !deliveryPlan.enlarges
           ? left.filter(({ id }) => {
               const pixels = values?.get(id)?.file.pixels;
               return pixels && fallsShort(pixels, first);
             })
           : [],
     };
-  }, [recipe, views, values, checked, selected, holdsBack]);
+  }, [deliveryPlan, views, values, checked, selected, holdsBack]);
 }

@@ -18,7 +18,7 @@ export function Delivered({ run }: { run: Receipt }) {
         <Box color={openPoints.decided === 'all-the-same' ? 'weldText' : 'soft'}>
           {formatNumber(openPoints.failing)} {agrees(openPoints.failing, 'picture fails', 'pictures fail')}{' '}
           what the list asks, and {agrees(openPoints.failing, 'was', 'were')}{' '}
-          {openPoints.decided === 'left-out' ? 'held back.' : 'sent all the same.'}
+          {openPoints.decided === 'left-out' ? 'not sent.' : 'sent anyway.'}
         </Box>
       )}
       {folder && <Box overflowWrap="anywhere">The copies lie in {folder}.</Box>}

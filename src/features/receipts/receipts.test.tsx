@@ -55,7 +55,7 @@ test.each([
 
 test.each([
   ['copy', undefined, 'Nothing is deleted'],
-  ['move', undefined, 'these files are the only ones'],
+  ['move', undefined, 'made again byte for byte'],
   ['take-up', undefined, 'Their files stay where they are'],
   ['embed', undefined, 'exactly the bytes that it had before'],
   ['undo', 'embed', 'written into the files once more'],

@@ -41,7 +41,7 @@ export interface Change {
     | 'vocabulary'
     | 'bundles'
     | 'checklists'
-    | 'recipes'
+    | 'delivery-plans'
     | 'licences'
     | 'recovery'
     | 'kept';

@@ -230,17 +230,18 @@ const errors = {
     ({ name }) => `There is a plan called “${name}” already.`,
     'Choose another name, or use that plan and change it.',
   ),
-  'recipe-named-twice': row<Named>(
+  'delivery-plan-named-twice': row<Named>(
     409,
-    ({ name }) => `There is a recipe called “${name}” already.`,
-    'Choose another name, or use that recipe and change it.',
+    ({ name }) => `There is a delivery plan called “${name}” already.`,
+    'Choose another name, or use that delivery plan and change it.',
   ),
-  'recipe-changed-elsewhere': row<Named>(
+  'delivery-plan-changed-elsewhere': row<Named>(
     409,
-    ({ name }) => `The recipe “${name}” was changed in another window meanwhile. Nothing is overwritten.`,
-    'Go back to the recipe, or save this under another name.',
+    ({ name }) =>
+      `The delivery plan “${name}” was changed in another window meanwhile. Nothing is overwritten.`,
+    'Go back to the delivery plan, or save this under another name.',
   ),
-  'recipe-without-fields': row(
+  'delivery-plan-without-fields': row(
     422,
     () => 'No field is chosen that the copies would carry.',
     'Choose some, or let everything that is written leave.',

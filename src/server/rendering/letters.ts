@@ -3,7 +3,7 @@ import { createRequire } from 'node:module';
 import path from 'node:path';
 import opentype, { type Font, type Glyph, type Path } from 'opentype.js';
 import type { Pixels } from '../../core/deliver/copySize';
-import type { VisibleMark } from '../../core/deliver/recipe';
+import type { VisibleMark } from '../../core/deliver/deliveryPlan';
 
 /** Letters as outlines: a mark looks the same on every machine, whatever fonts it has. */
 export interface Letters extends Pixels {

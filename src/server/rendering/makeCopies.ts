@@ -5,8 +5,8 @@ import { plannedSize } from '../../core/containers/edits';
 import { type OpenedContainer, openContainer } from '../../core/containers/registry';
 import type { Pixels } from '../../core/deliver/copySize';
 import type { CopyValues } from '../../core/deliver/copyValues';
+import { type DeliveryPlan, formatEndings, isRendered } from '../../core/deliver/deliveryPlan';
 import { planCopy } from '../../core/deliver/planCopy';
-import { formatEndings, isRendered, type Recipe } from '../../core/deliver/recipe';
 import type { Removal } from '../../core/deliver/removal';
 import type { EmbedPlan } from '../../core/embed/planEmbed';
 import { endingOf, isRawName } from '../../core/naming/shots';
@@ -21,7 +21,7 @@ import { embeddedJpeg, type SourcePicture, withSourcePicture } from './picture';
 import { type Rendering, type RenderOptions, renderCopies } from './render';
 
 export interface CopyRequest {
-  readonly recipe: Recipe;
+  readonly deliveryPlan: DeliveryPlan;
   readonly values: CopyValues;
   readonly drawing?: MarkDrawing | undefined;
   /** ISO 8601, for xmp:MetadataDate. */
@@ -42,14 +42,14 @@ export interface MadeCopy {
 }
 
 /** Whether copies are the files themselves with words going in: they are copied piece by piece, never in memory. */
-export const isStreamed = (recipe: Recipe): boolean =>
-  !isRendered(recipe) && recipe.metadata === 'everything' && recipe.removes.length === 0;
+export const isStreamed = (deliveryPlan: DeliveryPlan): boolean =>
+  !isRendered(deliveryPlan) && deliveryPlan.metadata === 'everything' && deliveryPlan.removes.length === 0;
 
-/** Makes the copies of a picture that a recipe asks for: rendered, or the same picture data with other records. */
+/** Makes the copies of a picture that a delivery plan asks for: rendered, or the same picture data with other records. */
 export async function makeCopies(read: ReadShot, request: CopyRequest): Promise<MadeCopy[]> {
-  const { recipe } = request;
+  const { deliveryPlan } = request;
   const file = path.join(read.folder, read.shot.main);
-  if (isRendered(recipe)) return renderedCopies(read, file, request);
+  if (isRendered(deliveryPlan)) return renderedCopies(read, file, request);
   if (isRawName(read.shot.main)) throw new FormatError('raw-as-it-is', 'file');
   const bare = read.main.container.bare();
   // A TIFF is held together by its directories: a new one is made with the same pixels.
@@ -68,7 +68,7 @@ export async function frozenJpeg(read: ReadShot, request: CopyRequest): Promise<
 }
 
 async function frozen(picture: SourcePicture, file: string, read: ReadShot, request: CopyRequest) {
-  const whole = { ...request.recipe, format: 'jpeg', sizes: [{ by: 'whole' }], quality: 95 } as const;
+  const whole = { ...request.deliveryPlan, format: 'jpeg', sizes: [{ by: 'whole' }], quality: 95 } as const;
   const turned = { ...whole, profile: 'keep', mostKilobytes: 0, perInch: 0 } as const;
   const facts = { wasTurned: picture.wasTurned, isSrgb: !picture.hasOwnProfile };
   if (picture.wasTurned) {
@@ -85,24 +85,26 @@ async function renderedCopies(
   read: ReadShot,
   file: string,
   request: CopyRequest,
-  changed: (recipe: Recipe, picture: SourcePicture) => Recipe = (recipe) => recipe,
+  changed: (deliveryPlan: DeliveryPlan, picture: SourcePicture) => DeliveryPlan = (deliveryPlan) =>
+    deliveryPlan,
 ): Promise<MadeCopy[]> {
   return withSourcePicture(file, read.main, (picture) =>
-    copiesOf(picture, read, { ...request, recipe: changed(request.recipe, picture) }),
+    copiesOf(picture, read, { ...request, deliveryPlan: changed(request.deliveryPlan, picture) }),
   );
 }
 
 async function copiesOf(picture: SourcePicture, read: ReadShot, request: CopyRequest): Promise<MadeCopy[]> {
-  const { recipe } = request;
-  const ending = formatEndings[recipe.format === 'as-they-are' ? 'tiff' : recipe.format];
-  const isSrgb = recipe.profile === 'srgb' || (recipe.profile === 'keep' && !picture.hasOwnProfile);
+  const { deliveryPlan } = request;
+  const ending = formatEndings[deliveryPlan.format === 'as-they-are' ? 'tiff' : deliveryPlan.format];
+  const isSrgb =
+    deliveryPlan.profile === 'srgb' || (deliveryPlan.profile === 'keep' && !picture.hasOwnProfile);
   const facts = { wasTurned: picture.wasTurned, isSrgb };
   const dress = (made: Pick<Rendering, 'bytes' | 'width' | 'height'> & Partial<Rendering>) =>
     dressed(read, { ...made, pixels: made, ending, rendered: facts }, request);
   const { drawing } = request;
-  const mark = drawing && recipe.mark ? { drawing, look: recipe.mark } : undefined;
-  const options: RenderOptions = { ...recipe, mark, roomForRecords: 0 };
-  const roomForRecords = recipe.mostKilobytes > 0 ? await octetsOfRecords(options, dress) : 0;
+  const mark = drawing && deliveryPlan.mark ? { drawing, look: deliveryPlan.mark } : undefined;
+  const options: RenderOptions = { ...deliveryPlan, mark, roomForRecords: 0 };
+  const roomForRecords = deliveryPlan.mostKilobytes > 0 ? await octetsOfRecords(options, dress) : 0;
   const made: MadeCopy[] = [];
   for (const one of await renderCopies(picture, { ...options, roomForRecords })) made.push(await dress(one));
   return made;
@@ -119,8 +121,8 @@ async function octetsOfRecords(
   return (await dress({ bytes, width: 1, height: 1 })).bytes.length - bytes.length;
 }
 
-const losslessly = (recipe: Recipe, { bits }: SourcePicture): Recipe => ({
-  ...recipe,
+const losslessly = (deliveryPlan: DeliveryPlan, { bits }: SourcePicture): DeliveryPlan => ({
+  ...deliveryPlan,
   ...{ format: 'tiff', sizes: [{ by: 'whole' }], profile: 'keep', bits, mostKilobytes: 0, perInch: 0 },
 });
 
@@ -137,16 +139,16 @@ interface Undressed {
 async function dressed(
   read: ReadShot,
   { bytes, pixels, ending, quality, fallsShort = false, rendered }: Undressed,
-  { recipe, values, now }: CopyRequest,
+  { deliveryPlan, values, now }: CopyRequest,
 ): Promise<MadeCopy> {
   const name = `copy${ending}`;
   const opened = await openContainer(memorySource(bytes), name);
   const plan = planCopy(opened, containersOf(read), {
     values: values.wanted,
-    keepsRecords: recipe.metadata === 'everything',
-    removes: new Set<Removal>(recipe.removes),
+    keepsRecords: deliveryPlan.metadata === 'everything',
+    removes: new Set<Removal>(deliveryPlan.removes),
     now,
-    ...(pixels && rendered ? { rendered: { ...rendered, ...pixels, perInch: recipe.perInch } } : {}),
+    ...(pixels && rendered ? { rendered: { ...rendered, ...pixels, perInch: deliveryPlan.perInch } } : {}),
   });
   if (plan.refused) throw new FormatError(plan.refused.code, plan.refused.part, plan.refused);
   const whole = assembled(bytes, plan.edits);
@@ -161,7 +163,7 @@ async function dressed(
     secondRead,
     fallsShort,
     ...(pixels ? { pixels: { width: pixels.width, height: pixels.height } } : pixelsOf(opened)),
-    ...(quality !== undefined && quality < recipe.quality ? { quality } : {}),
+    ...(quality !== undefined && quality < deliveryPlan.quality ? { quality } : {}),
   };
 }
 

@@ -1,6 +1,6 @@
 import type { Pixels } from '../../core/deliver/copySize';
+import type { VisibleMark } from '../../core/deliver/deliveryPlan';
 import { markAt, markSize, type Placed, tileOf } from '../../core/deliver/markPlace';
-import type { VisibleMark } from '../../core/deliver/recipe';
 import sharp, { type OverlayOptions, type Sharp } from './decoder';
 import { type Letters, lettersOf } from './letters';
 

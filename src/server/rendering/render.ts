@@ -1,5 +1,10 @@
 import { copySize, fallsShort, type Pixels } from '../../core/deliver/copySize';
-import { type Recipe, takesQuality, takesSixteenBits, type VisibleMark } from '../../core/deliver/recipe';
+import {
+  type DeliveryPlan,
+  takesQuality,
+  takesSixteenBits,
+  type VisibleMark,
+} from '../../core/deliver/deliveryPlan';
 import { FormatError } from '../../core/problems/problem';
 import { inPixelBudget } from './budget';
 import sharp, { type Sharp } from './decoder';
@@ -7,7 +12,7 @@ import { type MarkDrawing, overlayOf } from './mark';
 import type { SourcePicture } from './picture';
 
 type Wished = 'format' | 'sizes' | 'enlarges' | 'quality' | 'mostKilobytes' | 'profile' | 'bits' | 'perInch';
-export interface RenderOptions extends Pick<Recipe, Wished | 'sharpening'> {
+export interface RenderOptions extends Pick<DeliveryPlan, Wished | 'sharpening'> {
   readonly mark?: { readonly drawing: MarkDrawing; readonly look: VisibleMark } | undefined;
   /** Octets of each file that its records take. */
   readonly roomForRecords: number;

@@ -4,62 +4,63 @@ import { Box, chakra } from '@chakra-ui/react';
 import Link from 'next/link';
 import { useState } from 'react';
 import { type FieldId, fieldLabel, writtenFieldIds } from '@/core/catalogue/fields';
-import type { Recipe } from '@/core/deliver/recipe';
+import type { DeliveryPlan } from '@/core/deliver/deliveryPlan';
 import { removals } from '@/core/deliver/removal';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { LinkButton } from '@/ui/buttons';
 import { Select, TextInput } from '@/ui/inputs';
 import { labels as uiLabels } from '@/ui/words';
 import { Choice } from '../Choice';
-import { metadataWords, removalWords } from '../recipeWords';
-import type { ChangeRecipe } from '../useRecipe';
+import { metadataWords, removalWords } from '../deliveryPlanWords';
+import type { ChangeDeliveryPlan } from '../useDeliveryPlan';
 import { labels } from '../words';
 import { Tick, Way } from './parts';
 
 interface Props {
-  readonly recipe: Recipe;
-  readonly change: ChangeRecipe;
+  readonly deliveryPlan: DeliveryPlan;
+  readonly change: ChangeDeliveryPlan;
 }
 
 /** What of the words leaves. */
-export function MetadataChoice({ recipe, change }: Props) {
-  const choose = (metadata: Recipe['metadata']) => change({ metadata });
+export function MetadataChoice({ deliveryPlan, change }: Props) {
+  const choose = (metadata: DeliveryPlan['metadata']) => change({ metadata });
   return (
-    <Choice label="What they carry" words={metadataWords(recipe)}>
+    <Choice label="What they carry" words={metadataWords(deliveryPlan)}>
       <Way
         name="metadata"
         words="everything that is written"
         hint="with what the camera recorded"
-        isChosen={recipe.metadata === 'everything'}
+        isChosen={deliveryPlan.metadata === 'everything'}
         onChoose={() => choose('everything')}
       />
       <Way
         name="metadata"
         words="rights and contact only"
         hint="who made it, whose it is, on what terms, how they are reached"
-        isChosen={recipe.metadata === 'rights'}
+        isChosen={deliveryPlan.metadata === 'rights'}
         onChoose={() => choose('rights')}
       />
       <Way
         name="metadata"
         words="chosen fields only"
-        isChosen={recipe.metadata === 'fields'}
+        isChosen={deliveryPlan.metadata === 'fields'}
         onChoose={() => choose('fields')}
       >
-        <FieldTicks recipe={recipe} change={change} />
-        <NoticeLeftOut recipe={recipe} change={change} />
+        <FieldTicks deliveryPlan={deliveryPlan} change={change} />
+        <NoticeLeftOut deliveryPlan={deliveryPlan} change={change} />
       </Way>
     </Choice>
   );
 }
 
-function FieldTicks({ recipe, change }: Props) {
+function FieldTicks({ deliveryPlan, change }: Props) {
   const [words, setWords] = useState('');
   const found = writtenFieldIds.filter(
-    (id) => recipe.fields.includes(id) || fieldLabel(id).toLowerCase().includes(words.trim().toLowerCase()),
+    (id) =>
+      deliveryPlan.fields.includes(id) || fieldLabel(id).toLowerCase().includes(words.trim().toLowerCase()),
   );
   const put = (id: FieldId, isOn: boolean) =>
-    change({ fields: isOn ? [...recipe.fields, id] : recipe.fields.filter((one) => one !== id) });
+    change({ fields: isOn ? [...deliveryPlan.fields, id] : deliveryPlan.fields.filter((one) => one !== id) });
   return (
     <>
       <TextInput
@@ -73,7 +74,7 @@ function FieldTicks({ recipe, change }: Props) {
           <Tick
             key={id}
             words={fieldLabel(id)}
-            isOn={recipe.fields.includes(id)}
+            isOn={deliveryPlan.fields.includes(id)}
             onChange={(isOn) => put(id, isOn)}
           />
         ))}
@@ -83,17 +84,17 @@ function FieldTicks({ recipe, change }: Props) {
 }
 
 /** The notice goes along unless somebody says otherwise, and says it again. */
-function NoticeLeftOut({ recipe, change }: Props) {
+function NoticeLeftOut({ deliveryPlan, change }: Props) {
   const [isAsked, setAsked] = useState(false);
-  if (recipe.fields.includes('copyrightNotice')) return null;
+  if (deliveryPlan.fields.includes('copyrightNotice')) return null;
   return (
     <Box paddingTop="2">
       <Tick
         words={labels.theCopyrightNoticeGoesAlong}
-        isOn={!recipe.withoutNotice}
+        isOn={!deliveryPlan.withoutNotice}
         onChange={(isOn) => (isOn ? change({ withoutNotice: false }) : setAsked(true))}
       />
-      {isAsked && !recipe.withoutNotice && (
+      {isAsked && !deliveryPlan.withoutNotice && (
         <Box color="weldText">
           Without it nobody can tell from the file whose picture it is.{' '}
           <LinkButton
@@ -103,7 +104,7 @@ function NoticeLeftOut({ recipe, change }: Props) {
               setAsked(false);
             }}
           >
-            {labels.leaveTheNoticeOutAllTheSame}
+            {labels.leaveTheNoticeOutAnyway}
           </LinkButton>{' '}
           <LinkButton type="button" onClick={() => setAsked(false)}>
             {labels.keepIt}
@@ -115,8 +116,8 @@ function NoticeLeftOut({ recipe, change }: Props) {
 }
 
 /** What is taken out of the copies. */
-export function RemovesChoice({ recipe, change }: Props) {
-  const { removes } = recipe;
+export function RemovesChoice({ deliveryPlan, change }: Props) {
+  const { removes } = deliveryPlan;
   const words =
     removes.length === 0
       ? 'nothing is taken out'
@@ -143,18 +144,18 @@ export function RemovesChoice({ recipe, change }: Props) {
 
 /** Templates that act on the copies alone. */
 export function TemplatesChoice({
-  recipe,
+  deliveryPlan,
   change,
   templates,
 }: Props & { templates: readonly ListedTemplate[] }) {
-  const chosen = recipe.templates.flatMap((id) => templates.find((one) => one.id === id) ?? []);
+  const chosen = deliveryPlan.templates.flatMap((id) => templates.find((one) => one.id === id) ?? []);
   const rest = templates.filter(
-    (one) => !recipe.templates.includes(one.id) && one.version > 0 && !one.archived,
+    (one) => !deliveryPlan.templates.includes(one.id) && one.version > 0 && !one.archived,
   );
   const words =
-    recipe.templates.length === 0
+    deliveryPlan.templates.length === 0
       ? 'no template'
-      : recipe.templates
+      : deliveryPlan.templates
           .map((id) => templates.find((one) => one.id === id)?.name ?? 'one that is gone')
           .join(', ');
   return (
@@ -171,15 +172,15 @@ export function TemplatesChoice({
           <LinkButton
             type="button"
             aria-label={`Leave out ${name}`}
-            onClick={() => change({ templates: recipe.templates.filter((one) => one !== id) })}
+            onClick={() => change({ templates: deliveryPlan.templates.filter((one) => one !== id) })}
           >
             leave out
           </LinkButton>
         </Box>
       ))}
-      {chosen.length < recipe.templates.length && (
+      {chosen.length < deliveryPlan.templates.length && (
         <Box color="weldText">
-          A template of this recipe is gone.{' '}
+          A template of this delivery plan is gone.{' '}
           <LinkButton type="button" onClick={() => change({ templates: chosen.map((one) => one.id) })}>
             Leave it out
           </LinkButton>
@@ -190,7 +191,7 @@ export function TemplatesChoice({
           aria-label={labels.putATemplateOnTop}
           value=""
           onChange={(event) =>
-            event.target.value && change({ templates: [...recipe.templates, event.target.value] })
+            event.target.value && change({ templates: [...deliveryPlan.templates, event.target.value] })
           }
         >
           <option value="">Put a template on top …</option>

@@ -1,15 +1,20 @@
 'use client';
 
-import { type CopyFormat, type Recipe, takesQuality, takesSixteenBits } from '@/core/deliver/recipe';
+import {
+  type CopyFormat,
+  type DeliveryPlan,
+  takesQuality,
+  takesSixteenBits,
+} from '@/core/deliver/deliveryPlan';
 import { Choice } from '../Choice';
-import { formatWords, profileWords, qualityWords } from '../recipeWords';
-import type { ChangeRecipe } from '../useRecipe';
+import { formatWords, profileWords, qualityWords } from '../deliveryPlanWords';
+import type { ChangeDeliveryPlan } from '../useDeliveryPlan';
 import { labels } from '../words';
 import { NumberLine, Tick, Way } from './parts';
 
 interface Props {
-  readonly recipe: Recipe;
-  readonly change: ChangeRecipe;
+  readonly deliveryPlan: DeliveryPlan;
+  readonly change: ChangeDeliveryPlan;
 }
 
 const formatHints: Readonly<Record<CopyFormat, string>> = {
@@ -22,16 +27,16 @@ const formatHints: Readonly<Record<CopyFormat, string>> = {
 };
 
 /** What the copies are. */
-export function FormatChoice({ recipe, change }: Props) {
+export function FormatChoice({ deliveryPlan, change }: Props) {
   return (
-    <Choice label="Format" words={formatWords[recipe.format]}>
+    <Choice label="Format" words={formatWords[deliveryPlan.format]}>
       {Object.entries(formatHints).map(([format, hint]) => (
         <Way
           key={format}
           name="format"
           words={format === 'as-they-are' ? 'as they are' : formatWords[format as CopyFormat]}
           hint={hint}
-          isChosen={recipe.format === format}
+          isChosen={deliveryPlan.format === format}
           onChoose={() => change({ format: format as CopyFormat })}
         />
       ))}
@@ -39,22 +44,22 @@ export function FormatChoice({ recipe, change }: Props) {
   );
 }
 
-const profiles: readonly (readonly [Recipe['profile'], string])[] = [
+const profiles: readonly (readonly [DeliveryPlan['profile'], string])[] = [
   ['srgb', 'right on every screen'],
   ['p3', 'more colours, for newer screens'],
   ['keep', 'as the picture has them'],
 ];
 
-export function ProfileChoice({ recipe, change }: Props) {
+export function ProfileChoice({ deliveryPlan, change }: Props) {
   return (
-    <Choice label="Colours" words={profileWords[recipe.profile]}>
+    <Choice label="Colours" words={profileWords[deliveryPlan.profile]}>
       {profiles.map(([profile, hint]) => (
         <Way
           key={profile}
           name="profile"
           words={profileWords[profile]}
           hint={hint}
-          isChosen={recipe.profile === profile}
+          isChosen={deliveryPlan.profile === profile}
           onChoose={() => change({ profile })}
         />
       ))}
@@ -65,16 +70,16 @@ export function ProfileChoice({ recipe, change }: Props) {
 const sharpenings = ['none', 'a little', 'as usual', 'a lot'] as const;
 
 /** Quality, and the finer points of rendering. */
-export function QualityChoice({ recipe, change }: Props) {
-  const { format, mostKilobytes } = recipe;
+export function QualityChoice({ deliveryPlan, change }: Props) {
+  const { format, mostKilobytes } = deliveryPlan;
   return (
-    <Choice label={labels.quality} words={qualityWords(recipe)}>
+    <Choice label={labels.quality} words={qualityWords(deliveryPlan)}>
       {takesQuality(format) && (
         <>
           <NumberLine
             label={labels.quality}
             unit="of 100"
-            value={recipe.quality}
+            value={deliveryPlan.quality}
             least={1}
             most={100}
             onChange={(quality) => change({ quality: Math.round(quality) })}
@@ -100,7 +105,7 @@ export function QualityChoice({ recipe, change }: Props) {
       {takesSixteenBits(format) && (
         <Tick
           words={labels.n16BitsAChannel}
-          isOn={recipe.bits === 16}
+          isOn={deliveryPlan.bits === 16}
           onChange={(isOn) => change({ bits: isOn ? 16 : 8 })}
         />
       )}
@@ -111,15 +116,15 @@ export function QualityChoice({ recipe, change }: Props) {
             key={words}
             name="sharpening"
             words={words}
-            isChosen={recipe.sharpening === amount}
-            onChoose={() => change({ sharpening: amount as Recipe['sharpening'] })}
+            isChosen={deliveryPlan.sharpening === amount}
+            onChoose={() => change({ sharpening: amount as DeliveryPlan['sharpening'] })}
           />
         ))}
       </fieldset>
       <NumberLine
         label={labels.pixelsPerInch}
         unit="0 says nothing"
-        value={recipe.perInch}
+        value={deliveryPlan.perInch}
         least={0}
         most={10_000}
         onChange={(perInch) => change({ perInch: Math.round(perInch) })}

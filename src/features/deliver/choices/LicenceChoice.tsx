@@ -1,18 +1,24 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
+import { type DeliveryPlan, type LicenceGranted, usualLicence } from '@/core/deliver/deliveryPlan';
 import { licenceTerms } from '@/core/deliver/licence';
-import { type LicenceGranted, type Recipe, usualLicence } from '@/core/deliver/recipe';
 import { labels as uiLabels } from '@/ui/words';
 import { Choice } from '../Choice';
-import { licenceWords } from '../recipeWords';
-import type { ChangeRecipe } from '../useRecipe';
+import { licenceWords } from '../deliveryPlanWords';
+import type { ChangeDeliveryPlan } from '../useDeliveryPlan';
 import { labels } from '../words';
 import { TextLine, Tick, Way } from './parts';
 
 /** Who may use the copies, for what, where, and until when. */
-export function LicenceChoice({ recipe, change }: { recipe: Recipe; change: ChangeRecipe }) {
-  const { licence } = recipe;
+export function LicenceChoice({
+  deliveryPlan,
+  change,
+}: {
+  deliveryPlan: DeliveryPlan;
+  change: ChangeDeliveryPlan;
+}) {
+  const { licence } = deliveryPlan;
   const put = (part: Partial<LicenceGranted>) =>
     change({ licence: { ...(licence ?? usualLicence), ...part } });
   const terms = licence && licenceTerms(licence);

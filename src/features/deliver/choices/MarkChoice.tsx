@@ -2,7 +2,7 @@
 
 import { Box, chakra } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { markPlaces, type Recipe, usualMark, type VisibleMark } from '@/core/deliver/recipe';
+import { type DeliveryPlan, markPlaces, usualMark, type VisibleMark } from '@/core/deliver/deliveryPlan';
 import type { Signature } from '@/server/operations/deliveries/signatures';
 import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
@@ -13,21 +13,21 @@ import { queryKeys } from '@/ui/queryKeys';
 import { LazyPatternField } from '../../bringIn/LazyPatternField';
 import type { Patterns } from '../../bringIn/usePatterns';
 import { Choice } from '../Choice';
-import { markWords } from '../recipeWords';
-import type { ChangeRecipe } from '../useRecipe';
+import { markWords } from '../deliveryPlanWords';
+import type { ChangeDeliveryPlan } from '../useDeliveryPlan';
 import { labels } from '../words';
 import { NumberLine, Tick, Way } from './parts';
 
 interface Props {
-  readonly recipe: Recipe;
-  readonly change: ChangeRecipe;
+  readonly deliveryPlan: DeliveryPlan;
+  readonly change: ChangeDeliveryPlan;
   readonly patterns: Patterns;
   readonly texts: readonly { readonly text: string; readonly example: string }[];
 }
 
 /** What is drawn onto the copies: a text, or a signature. */
-export function MarkChoice({ recipe, change, patterns, texts }: Props) {
-  const { mark } = recipe;
+export function MarkChoice({ deliveryPlan, change, patterns, texts }: Props) {
+  const { mark } = deliveryPlan;
   const { data: signatures = [] } = useQuery({
     queryKey: queryKeys.signatures(),
     queryFn: () => apiRequest<Signature[]>('signatures'),

@@ -1,11 +1,11 @@
 'use client';
 
-import type { PicturesSent, Recipe } from '@/core/deliver/recipe';
+import type { DeliveryPlan, PicturesSent } from '@/core/deliver/deliveryPlan';
 import { counted } from '@/core/wording/counts';
 import { labels as uiLabels } from '@/ui/words';
 import { Choice } from '../Choice';
-import { sentWords } from '../recipeWords';
-import type { ChangeRecipe } from '../useRecipe';
+import { sentWords } from '../deliveryPlanWords';
+import type { ChangeDeliveryPlan } from '../useDeliveryPlan';
 import type { Sent } from '../useSent';
 import { labels } from '../words';
 import { NumberLine, Way } from './parts';
@@ -19,29 +19,29 @@ const ways: readonly (readonly [PicturesSent, string])[] = [
 
 /** Which pictures leave. */
 export function PicturesChoice({
-  recipe,
+  deliveryPlan,
   change,
   sent,
 }: {
-  recipe: Recipe;
-  change: ChangeRecipe;
+  deliveryPlan: DeliveryPlan;
+  change: ChangeDeliveryPlan;
   sent: Sent;
 }) {
   return (
-    <Choice label={uiLabels.pictures} words={sentWords(recipe, sent.ids.length)}>
+    <Choice label={uiLabels.pictures} words={sentWords(deliveryPlan, sent.ids.length)}>
       {ways.map(([pictures, words]) => (
         <Way
           key={pictures}
           name="pictures"
           words={words}
           hint={counted(sent.counts[pictures], 'picture')}
-          isChosen={recipe.pictures === pictures}
+          isChosen={deliveryPlan.pictures === pictures}
           onChoose={() => change({ pictures })}
         >
           {pictures === 'rated' && (
             <NumberLine
               label={labels.ratingAtLeast}
-              value={recipe.rating}
+              value={deliveryPlan.rating}
               least={1}
               most={5}
               onChange={(rating) => change({ rating })}

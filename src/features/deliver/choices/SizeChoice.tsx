@@ -1,12 +1,12 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import type { CopySize, Recipe } from '@/core/deliver/recipe';
+import type { CopySize, DeliveryPlan } from '@/core/deliver/deliveryPlan';
 import { LinkButton } from '@/ui/buttons';
 import { Select } from '@/ui/inputs';
 import { Choice } from '../Choice';
-import { sizesWords, sizeWords } from '../recipeWords';
-import type { ChangeRecipe } from '../useRecipe';
+import { sizesWords, sizeWords } from '../deliveryPlanWords';
+import type { ChangeDeliveryPlan } from '../useDeliveryPlan';
 import { labels } from '../words';
 import { NumberLine, Tick } from './parts';
 
@@ -21,8 +21,14 @@ const kinds: readonly (readonly [CopySize['by'], string, CopySize])[] = [
 ];
 
 /** How large copies are; several sizes of each picture where that is wanted. */
-export function SizeChoice({ recipe, change }: { recipe: Recipe; change: ChangeRecipe }) {
-  const { sizes } = recipe;
+export function SizeChoice({
+  deliveryPlan,
+  change,
+}: {
+  deliveryPlan: DeliveryPlan;
+  change: ChangeDeliveryPlan;
+}) {
+  const { sizes } = deliveryPlan;
   const put = (at: number, size: CopySize) =>
     change({ sizes: sizes.map((one, n) => (n === at ? size : one)) });
   return (
@@ -66,7 +72,7 @@ export function SizeChoice({ recipe, change }: { recipe: Recipe; change: ChangeR
       )}
       <Tick
         words="enlarge pictures that are smaller"
-        isOn={recipe.enlarges}
+        isOn={deliveryPlan.enlarges}
         onChange={(enlarges) => change({ enlarges })}
       />
     </Choice>

@@ -1,6 +1,6 @@
 import { boolean, date, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import { dropNoticeShape, planShape } from '../stored/assignments';
-import { recipeShape } from '../stored/deliveries';
+import { deliveryPlanShape } from '../stored/deliveries';
 import { stored } from '../stored/shape';
 import { importChoicesShape } from '../stored/values';
 import { createdAt, id, pointInTime } from './columns';
@@ -34,8 +34,8 @@ export const assignments = pgTable('assignments', {
   /** Place of the last picture that was found in the working folder and is to stay without templates. */
   foundUpTo: integer().notNull().default(0),
   /** How its copies leave; the usual way without, and what it was taken from. */
-  recipe: stored(recipeShape),
-  recipeId: uuid(),
+  deliveryPlan: stored(deliveryPlanShape),
+  deliveryPlanId: uuid(),
   createdAt: createdAt(),
 });
 

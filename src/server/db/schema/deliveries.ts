@@ -1,14 +1,14 @@
 import { date, index, integer, pgTable, text, uuid } from 'drizzle-orm/pg-core';
-import { recipeShape } from '../stored/deliveries';
+import { deliveryPlanShape } from '../stored/deliveries';
 import { stored } from '../stored/shape';
 import { assignments } from './assignments';
 import { bytea, createdAt, id, pointInTime } from './columns';
 
 /** How copies leave, kept under a name. */
-export const recipes = pgTable('recipes', {
+export const deliveryPlans = pgTable('delivery_plans', {
   id: id(),
   name: text().notNull().unique(),
-  recipe: stored(recipeShape).notNull(),
+  deliveryPlan: stored(deliveryPlanShape).notNull(),
   lastUsed: pointInTime(),
   createdAt: createdAt(),
 });

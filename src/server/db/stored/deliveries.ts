@@ -1,4 +1,4 @@
-import type { Recipe } from '../../../core/deliver/recipe';
+import type { DeliveryPlan } from '../../../core/deliver/deliveryPlan';
 import { storedShape } from './shape';
 
-export const recipeShape = storedShape<Recipe>('recipe of a delivery');
+export const deliveryPlanShape = storedShape<DeliveryPlan>('delivery plan');

@@ -1,6 +1,6 @@
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
-import type { Recipe } from '../../../core/deliver/recipe';
+import type { DeliveryPlan } from '../../../core/deliver/deliveryPlan';
 import type { ShotRole } from '../../../core/embed/planShot';
 import type { ImportMode } from '../../../core/naming/importChoices';
 import type { NamePattern } from '../../../core/naming/pattern';
@@ -61,7 +61,7 @@ export interface OpenPoints {
 }
 
 export interface DeliverParameters {
-  readonly recipe: Recipe;
+  readonly deliveryPlan: DeliveryPlan;
   /** As they stood when the run was asked for. */
   readonly templates: readonly { readonly id: string; readonly name: string; readonly version: number }[];
   readonly folderId: string;
@@ -159,7 +159,19 @@ export const runParameterShapes = {
     { inline: true },
   ),
   embed: storedShape<EmbedParameters>('parameters of an embed', [], { inline: true }),
-  deliver: storedShape<DeliverParameters>('parameters of a delivery', [], { inline: true }),
+  deliver: storedShape<DeliverParameters>(
+    'parameters of a delivery',
+    [
+      {
+        name: 'a recipe is a delivery plan',
+        up: ({ recipe, ...parameters }: { recipe: DeliveryPlan }) => ({
+          ...parameters,
+          deliveryPlan: recipe,
+        }),
+      },
+    ],
+    { inline: true },
+  ),
   undo: storedShape<UndoParameters>('parameters of an undo', [], { inline: true }),
 };
 export const itemResultShape = storedShape<RunItemResult>('result of an item', [], { inline: true });

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { dropNoticeShape, planShape } from './assignments';
 import { checklistRulesShape } from './checklists';
-import { recipeShape } from './deliveries';
+import { deliveryPlanShape } from './deliveries';
 import { draftChangesShape, draftOriginShape, writingShape } from './drafts';
 import { outsideChangesShape, recordShape, removedPhotoShape, summaryShape } from './records';
 import { itemResultShape, piecesShape, problemsShape, runParameterShapes } from './runs';
@@ -40,7 +40,7 @@ const shapes: Readonly<Record<string, StoredShape<never>>> = {
   pieces: piecesShape,
   plan: planShape,
   problems: problemsShape,
-  recipe: recipeShape,
+  deliveryPlan: deliveryPlanShape,
   record: recordShape,
   removedPhoto: removedPhotoShape,
   summary: summaryShape,

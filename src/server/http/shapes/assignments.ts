@@ -3,7 +3,7 @@ import type { AssignmentChange } from '../../operations/assignments/assignments'
 import type { NewAssignment } from '../../operations/assignments/createAssignment';
 import type { PlanText } from '../../operations/bringIn/plans';
 import { schema } from '../body';
-import { recipe } from './deliveries';
+import { deliveryPlan } from './deliveries';
 import { id, list, nullable, object, text } from './parts';
 
 export const newAssignment = schema<NewAssignment>(
@@ -50,7 +50,7 @@ export const assignmentChange = schema<AssignmentChange>(
       dngSidecar: { type: 'boolean' },
       dateTimeOriginal: { type: 'boolean' },
       importChoices,
-      recipe,
+      deliveryPlan,
       dropping: { type: 'boolean' },
       foundUpTo: { type: 'integer', minimum: 0, maximum: 2_000_000_000 },
       met: object(
@@ -61,7 +61,7 @@ export const assignmentChange = schema<AssignmentChange>(
           people: peopleList,
           language: text(35),
           importChoices: nullable(importChoices),
-          recipe: nullable(recipe),
+          deliveryPlan: nullable(deliveryPlan),
         },
         [],
       ),

@@ -1,8 +1,8 @@
 import { writtenFieldIds } from '../../../core/catalogue/fields';
-import { markPlaces, type Recipe } from '../../../core/deliver/recipe';
+import { type DeliveryPlan, markPlaces } from '../../../core/deliver/deliveryPlan';
 import { removals } from '../../../core/deliver/removal';
+import type { DeliveryPlanText } from '../../operations/deliveries/deliveryPlans';
 import type { PreviewRequest } from '../../operations/deliveries/previewCopy';
-import type { RecipeText } from '../../operations/deliveries/recipes';
 import type { DeliveryRequest } from '../../operations/deliveries/startDelivery';
 import { schema } from '../body';
 import { id, ids, list, nullable, object, text } from './parts';
@@ -44,8 +44,8 @@ const licence = object({
   isWritten: yes,
 });
 
-/** By its keys, so that a new one of a recipe is not forgotten here. */
-const recipeParts: { readonly [K in keyof Recipe]: object } = {
+/** By its keys, so that a new one of a delivery plan is not forgotten here. */
+const deliveryPlanParts: { readonly [K in keyof DeliveryPlan]: object } = {
   pictures: { enum: ['all', 'passing', 'selected', 'rated'] },
   rating: whole(1, 5),
   format: { enum: ['as-they-are', 'jpeg', 'tiff', 'png', 'webp', 'avif'] },
@@ -73,17 +73,17 @@ const recipeParts: { readonly [K in keyof Recipe]: object } = {
   page: yes,
   checklist: text(40),
 };
-export const recipe = object(recipeParts);
+export const deliveryPlan = object(deliveryPlanParts);
 
-export const recipeText = schema<RecipeText>(
-  object({ name: text(120), recipe, met: recipe }, ['name', 'recipe']),
+export const deliveryPlanText = schema<DeliveryPlanText>(
+  object({ name: text(120), deliveryPlan, met: deliveryPlan }, ['name', 'deliveryPlan']),
 );
-export const recipeUse = schema<{ recipeId: string }>(object({ recipeId: id }));
+export const deliveryPlanUse = schema<{ deliveryPlanId: string }>(object({ deliveryPlanId: id }));
 
 export const deliveryRequest = schema<DeliveryRequest>(
   object(
     {
-      recipe,
+      deliveryPlan,
       photoIds: { ...ids, minItems: 1 },
       openPoints: object({
         checklist: text(40),
@@ -91,8 +91,8 @@ export const deliveryRequest = schema<DeliveryRequest>(
         decided: { enum: ['left-out', 'all-the-same'] },
       }),
     },
-    ['recipe', 'photoIds'],
+    ['deliveryPlan', 'photoIds'],
   ),
 );
 
-export const previewRequest = schema<PreviewRequest>(object({ recipe, photoId: id }));
+export const previewRequest = schema<PreviewRequest>(object({ deliveryPlan, photoId: id }));

@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
 import { asc, count, desc, eq, inArray } from 'drizzle-orm';
-import type { Recipe } from '../../../core/deliver/recipe';
+import type { DeliveryPlan } from '../../../core/deliver/deliveryPlan';
 import type { ShotChoices } from '../../../core/embed/planShot';
 import type { ImportChoices } from '../../../core/naming/importChoices';
 import { placeholderKey } from '../../../core/templates/grammar';
@@ -29,8 +29,8 @@ export interface Assignment {
   readonly importChoices: ImportChoices | null;
   readonly planId: string | null;
   /** How copies left last, or are to. */
-  readonly recipe: Recipe | null;
-  readonly recipeId: string | null;
+  readonly deliveryPlan: DeliveryPlan | null;
+  readonly deliveryPlanId: string | null;
   /** The source is a drop folder. */
   readonly dropping: boolean;
   readonly dropNotice: DropNotice | null;
@@ -115,14 +115,22 @@ export interface AssignmentChange {
   readonly dngSidecar?: boolean;
   readonly dateTimeOriginal?: boolean;
   readonly importChoices?: ImportChoices;
-  readonly recipe?: Recipe;
+  readonly deliveryPlan?: DeliveryPlan;
   readonly dropping?: boolean;
   readonly foundUpTo?: number;
   /** What was seen of a part before it was changed: another value there now is a conflict, and nothing is changed. */
   readonly met?: Partial<Pick<Assignment, (typeof METABLE)[number]>>;
 }
 
-const METABLE = ['name', 'publishedOn', 'facts', 'people', 'language', 'importChoices', 'recipe'] as const;
+const METABLE = [
+  'name',
+  'publishedOn',
+  'facts',
+  'people',
+  'language',
+  'importChoices',
+  'deliveryPlan',
+] as const;
 
 /** What the assignment chose about writing into files. */
 export function writeChoices({ dngSidecar, dateTimeOriginal }: Assignment): ShotChoices {
@@ -152,7 +160,7 @@ export async function changeAssignment(
       ...(change.dateTimeOriginal === undefined ? {} : { dateTimeOriginal: change.dateTimeOriginal }),
       ...(change.dropping === undefined ? {} : { dropping: change.dropping, dropNotice: null }),
       ...(change.importChoices === undefined ? {} : { importChoices: change.importChoices }),
-      ...(change.recipe === undefined ? {} : { recipe: change.recipe }),
+      ...(change.deliveryPlan === undefined ? {} : { deliveryPlan: change.deliveryPlan }),
       ...(change.language === undefined ? {} : { language: change.language }),
       ...(change.checklist === undefined ? {} : { checklist: await knownChecklist(tx, change.checklist) }),
       ...(change.foundUpTo === undefined ? {} : { foundUpTo: change.foundUpTo }),

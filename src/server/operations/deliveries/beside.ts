@@ -11,7 +11,7 @@ export interface BesideFile {
 }
 
 /**
- * What a recipe puts beside its copies: a page of figures for the web, and checksums of all copies. With `withUndoneBy`
+ * What a delivery plan puts beside its copies: a page of figures for the web, and checksums of all copies. With `withUndoneBy`
  * as they were before that undo.
  */
 export async function besideFiles(
@@ -19,7 +19,7 @@ export async function besideFiles(
   delivery: Delivery,
   withUndoneBy?: string,
 ): Promise<BesideFile[]> {
-  const { checksums, page } = delivery.parameters.recipe;
+  const { checksums, page } = delivery.parameters.deliveryPlan;
   if (!checksums && !page) return [];
   const results: RunItemResult[] = [];
   for await (const { result } of deliveredPictures(context, delivery.runId, withUndoneBy))

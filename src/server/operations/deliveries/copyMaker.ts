@@ -1,5 +1,5 @@
 import { copyValues } from '../../../core/deliver/copyValues';
-import type { Recipe } from '../../../core/deliver/recipe';
+import type { DeliveryPlan } from '../../../core/deliver/deliveryPlan';
 import { presentValues } from '../../../core/drafts/present';
 import { valuesOfRecord } from '../../../core/mapping/read';
 import { compilePattern, namedShot } from '../../../core/naming/pattern';
@@ -26,7 +26,7 @@ import { signatureImage } from './signatures';
 
 /** How the pictures of a delivery are copied; what is the same for all of them is read once. */
 export interface CopyMaker {
-  readonly recipe: Recipe;
+  readonly deliveryPlan: DeliveryPlan;
   copying(
     photo: Pick<ListedPhoto, 'name' | 'record' | 'place' | 'folder' | 'drafts'>,
     read: Pick<ReadShot, 'record' | 'shot'>,
@@ -37,7 +37,7 @@ export interface CopyMaker {
 export async function copyMaker(
   context: Context,
   assignmentId: string,
-  recipe: Recipe,
+  deliveryPlan: DeliveryPlan,
   templates: readonly Template[],
   now: string,
 ): Promise<CopyMaker> {
@@ -45,7 +45,7 @@ export async function copyMaker(
     inForceOf(context, assignmentId),
     installationContext(context),
     listMakers(context),
-    recipe.mark?.image ? signatureImage(context, recipe.mark.image) : undefined,
+    deliveryPlan.mark?.image ? signatureImage(context, deliveryPlan.mark.image) : undefined,
   ]);
   const compiled = compileTemplates(templates);
   const own = ownNames([...inForce, ...templates], installation);
@@ -54,10 +54,10 @@ export async function copyMaker(
     const name = otherMaker({ creator: values.creator, copyrightNotice: values.copyrightNotice }, own);
     return name === undefined ? undefined : (answers.get(makerKey(name)) ?? 'unknown');
   };
-  const pattern = compilePattern({ name: recipe.name, folder: recipe.folder });
-  const draw = await drawingBy(recipe, image);
+  const pattern = compilePattern({ name: deliveryPlan.name, folder: deliveryPlan.folder });
+  const draw = await drawingBy(deliveryPlan, image);
   return {
-    recipe,
+    deliveryPlan,
     copying(photo, read) {
       const before = valuesOfRecord(read.record);
       const drafts = new Map(
@@ -66,16 +66,16 @@ export async function copyMaker(
       const about = contextOf(photo);
       // A copy carries the drafts: what it will state decides who made the picture.
       const maker = answerAbout(presentValues(read.record.fields, photo.drafts));
-      const isAsked = recipe.templates.length > 0 || recipe.licence?.isWritten === true;
+      const isAsked = deliveryPlan.templates.length > 0 || deliveryPlan.licence?.isWritten === true;
       const values = copyValues(
         { values: before, drafts, context: about, templates: compiled, maker },
-        recipe,
+        deliveryPlan,
       );
       return {
         before,
         problems: isAsked && maker !== undefined && maker !== 'me' ? [problem('made-by-others', 'file')] : [],
         named: namedShot(pattern, read.shot, about, (id) => values.after[id] ?? before[id]),
-        request: { recipe, values, now, drawing: draw(about, { ...before, ...values.after }) },
+        request: { deliveryPlan, values, now, drawing: draw(about, { ...before, ...values.after }) },
       };
     },
   };
@@ -86,7 +86,7 @@ type Draw = (about: PlaceholderContext, values: Values) => MarkDrawing | undefin
 const MOST_DRAWN = 20;
 
 /** The same text is drawn once for all pictures. */
-async function drawingBy({ mark, format }: Recipe, image: Buffer | undefined): Promise<Draw> {
+async function drawingBy({ mark, format }: DeliveryPlan, image: Buffer | undefined): Promise<Draw> {
   if (!mark || format === 'as-they-are') return () => undefined;
   if (image) {
     const drawing = await drawingOfImage(image);

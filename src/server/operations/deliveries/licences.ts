@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, gte, ilike, isNotNull, lte, or, type SQL, sql } from 'drizzle-orm';
-import type { LicenceGranted } from '../../../core/deliver/recipe';
+import type { LicenceGranted } from '../../../core/deliver/deliveryPlan';
 import type { Context } from '../../context';
 import { assignments } from '../../db/schema/assignments';
 import { licences } from '../../db/schema/deliveries';

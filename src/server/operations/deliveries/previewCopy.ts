@@ -1,20 +1,20 @@
 import path from 'node:path';
 import type { FieldId } from '../../../core/catalogue/fields';
 import { type FieldValue, sameValue } from '../../../core/catalogue/value';
-import type { Recipe } from '../../../core/deliver/recipe';
+import type { DeliveryPlan } from '../../../core/deliver/deliveryPlan';
 import { stemOf } from '../../../core/naming/shots';
 import type { Context } from '../../context';
 import { required } from '../../problems/errors';
 import { outside } from '../../readers/readers';
 import { listPhotosById, photoShot } from '../photos/photos';
 import { localNow } from '../templates/placeholderContext';
-import { checkedRecipe } from './checkedRecipe';
+import { checkedDeliveryPlan } from './checkedDeliveryPlan';
 import { copyMaker } from './copyMaker';
 import type { ShownCopy } from './shownCopy';
 import { refuseOtherMakers } from './startDelivery';
 
 export interface PreviewRequest {
-  readonly recipe: Recipe;
+  readonly deliveryPlan: DeliveryPlan;
   readonly photoId: string;
 }
 
@@ -58,12 +58,16 @@ export async function previewCopy(
   };
 }
 
-async function preparedFor(context: Context, assignmentId: string, { recipe, photoId }: PreviewRequest) {
+async function preparedFor(
+  context: Context,
+  assignmentId: string,
+  { deliveryPlan, photoId }: PreviewRequest,
+) {
   await refuseOtherMakers(context, assignmentId, [photoId]);
-  const templates = await checkedRecipe(context, recipe);
+  const templates = await checkedDeliveryPlan(context, deliveryPlan);
   const [photo] = await listPhotosById(context, [photoId]);
   const { folder, shot } = await photoShot(context, photoId);
   const read = await outside('readRecord', path.join(folder, shot.main), folder, shot);
-  const maker = await copyMaker(context, assignmentId, recipe, templates, localNow(context.now()));
+  const maker = await copyMaker(context, assignmentId, deliveryPlan, templates, localNow(context.now()));
   return { folder, shot, copying: maker.copying(required(photo, 'picture'), read) };
 }

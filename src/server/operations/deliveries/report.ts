@@ -91,7 +91,7 @@ function csvPrinter(): Printer {
 
 /** schema/delivery.schema.json */
 function jsonPrinter({ delivery, assignment }: Head): Printer {
-  const { licence } = delivery.parameters.recipe;
+  const { licence } = delivery.parameters.deliveryPlan;
   const head = {
     fabrica: 'delivery',
     version: 1,
@@ -121,7 +121,7 @@ const STYLE =
   'figure{margin:0}figcaption{font-size:11px;color:#333}@page{margin:14mm}';
 
 function pageHead({ delivery, assignment }: Head, title: string): string {
-  const { licence } = delivery.parameters.recipe;
+  const { licence } = delivery.parameters.deliveryPlan;
   const when = (delivery.endedAt ?? new Date(0)).toISOString();
   const about = [
     delivery.endedAt && `<time datetime="${when}">${when.slice(0, 16).replace('T', ' ')} UTC</time>`,

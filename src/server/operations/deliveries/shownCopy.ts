@@ -43,16 +43,16 @@ export async function readRecord(folder: string, shot: Shot): Promise<Pick<ReadS
 /** Makes the copy of a picture as the delivery would, and tells what it is. */
 export async function shownCopy(folder: string, shot: Shot, copying: Copying): Promise<ShownCopy> {
   const read = await readShot(folder, shot);
-  const { recipe } = copying.request;
+  const { deliveryPlan } = copying.request;
   const file = path.join(read.folder, read.shot.main);
-  const { record, ...made } = isStreamed(recipe)
+  const { record, ...made } = isStreamed(deliveryPlan)
     ? await asItIs(read, copying, file)
     : await firstCopy(read, copying);
   return {
     ...made,
     lines: asStranger(record),
     strip: stripCode(stripOf({ file: record.fields, drafts: {} })),
-    removed: removedFacts(read.main.container, copying.before, recipe.removes),
+    removed: removedFacts(read.main.container, copying.before, deliveryPlan.removes),
   };
 }
 
@@ -61,8 +61,8 @@ interface Made extends Omit<ShownCopy, 'lines' | 'strip' | 'removed'> {
 }
 
 async function firstCopy(read: ReadShot, { request }: Copying): Promise<Made> {
-  const { sizes } = request.recipe;
-  const one = { ...request, recipe: { ...request.recipe, sizes: sizes.slice(0, 1) } };
+  const { sizes } = request.deliveryPlan;
+  const one = { ...request, deliveryPlan: { ...request.deliveryPlan, sizes: sizes.slice(0, 1) } };
   const [made] = await makeCopies(read, one);
   const { bytes, pixels, ending, plan, quality, fallsShort } = made!;
   return {

@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { mkdir } from 'node:fs/promises';
 import { and, asc, eq, ne, sql } from 'drizzle-orm';
-import { isRendered, type Recipe } from '../../../core/deliver/recipe';
+import { type DeliveryPlan, isRendered } from '../../../core/deliver/deliveryPlan';
 import { formatBytes } from '../../../core/wording/counts';
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { assignments } from '../../db/schema/assignments';
-import { recipes } from '../../db/schema/deliveries';
+import { deliveryPlans } from '../../db/schema/deliveries';
 import { files, photos } from '../../db/schema/photos';
 import type { DeliverParameters, OpenPoints } from '../../db/stored/runs';
 import { inTransaction } from '../../db/transaction';
@@ -15,27 +15,27 @@ import { failure } from '../../problems/errors';
 import { addRun } from '../../runs/addRun';
 import { readAssignment } from '../assignments/assignments';
 import { folderById, openFolder } from '../folders/folders';
-import { checkedRecipe } from './checkedRecipe';
+import { checkedDeliveryPlan } from './checkedDeliveryPlan';
 import { keepLicence } from './licences';
 import { ownDeliveries } from './ownDeliveries';
 
 export interface DeliveryRequest {
-  readonly recipe: Recipe;
+  readonly deliveryPlan: DeliveryPlan;
   /** In any order; copies are made in the order of the assignment. */
   readonly photoIds: readonly string[];
   readonly openPoints?: OpenPoints;
 }
 
-/** Plans a run that makes copies of pictures by a recipe, and keeps the licence that goes with them. */
+/** Plans a run that makes copies of pictures by a delivery plan, and keeps the licence that goes with them. */
 export async function startDelivery(
   context: Context,
   assignmentId: string,
-  { recipe, photoIds, openPoints }: DeliveryRequest,
+  { deliveryPlan, photoIds, openPoints }: DeliveryRequest,
 ): Promise<{ runId: string }> {
   const assignment = await readAssignment(context, assignmentId);
-  const templates = await checkedRecipe(context, recipe);
+  const templates = await checkedDeliveryPlan(context, deliveryPlan);
   return inTransaction(context, async (tx) => {
-    const place = await placeOf(tx, recipe, assignment);
+    const place = await placeOf(tx, deliveryPlan, assignment);
     const rows = await tx.db
       .select({ photoId: photos.id, name: photos.name })
       .from(photos)
@@ -43,23 +43,26 @@ export async function startDelivery(
       .orderBy(asc(photos.position));
     await refuseOtherMakers(tx, assignmentId, photoIds);
     if (rows.length === 0) throw failure('nothing-chosen');
-    if (!isRendered(recipe))
+    if (!isRendered(deliveryPlan))
       await refuseWithoutRoom(
         tx,
         place.folderId,
         rows.map((one) => one.photoId),
       );
     const parameters: DeliverParameters = {
-      recipe,
+      deliveryPlan,
       templates: templates.map(({ id, name, version }) => ({ id, name, version })),
       ...place,
       ...(openPoints ? { openPoints } : {}),
     };
     const run = await addRun(tx, { assignmentId, kind: 'deliver', parameters, items: rows });
-    if (recipe.licence) await keepLicence(tx, { assignmentId, runId: run.runId }, recipe.licence);
-    await tx.db.update(assignments).set({ recipe }).where(eq(assignments.id, assignmentId));
-    if (assignment.recipeId)
-      await tx.db.update(recipes).set({ lastUsed: context.now() }).where(eq(recipes.id, assignment.recipeId));
+    if (deliveryPlan.licence) await keepLicence(tx, { assignmentId, runId: run.runId }, deliveryPlan.licence);
+    await tx.db.update(assignments).set({ deliveryPlan }).where(eq(assignments.id, assignmentId));
+    if (assignment.deliveryPlanId)
+      await tx.db
+        .update(deliveryPlans)
+        .set({ lastUsed: context.now() })
+        .where(eq(deliveryPlans.id, assignment.deliveryPlanId));
     return run;
   });
 }
@@ -90,19 +93,19 @@ async function refuseWithoutRoom(context: Context, folderId: string, photoIds: r
     throw failure('no-room', { needed: formatBytes(needed), folder, free: formatBytes(free) });
 }
 
-/** Copies for an archive alone are kept by Fabrica until they are fetched; others go where the recipe says. */
+/** Copies for an archive alone are kept by Fabrica until they are fetched; others go where the delivery plan says. */
 async function placeOf(
   context: Context,
-  recipe: Recipe,
+  deliveryPlan: DeliveryPlan,
   { workingFolderId, sourceFolderId }: { workingFolderId: string; sourceFolderId: string | null },
 ): Promise<Pick<DeliverParameters, 'folderId' | 'inside'>> {
-  if (recipe.to === 'archive') {
+  if (deliveryPlan.to === 'archive') {
     const own = ownDeliveries();
     await mkdir(own, { recursive: true, mode: 0o700 });
     const { id } = await openFolder(context, { path: own, label: 'Deliveries', kind: 'delivery' });
     return { folderId: id, inside: randomUUID() };
   }
-  const chosen = await openFolder(context, { path: recipe.path.trim(), kind: 'delivery' });
+  const chosen = await openFolder(context, { path: deliveryPlan.path.trim(), kind: 'delivery' });
   for (const id of [workingFolderId, sourceFolderId]) {
     const taken = id && (await folderById(context, id)).path;
     // Copies among the pictures would be found there as new ones.

@@ -68,7 +68,7 @@ export async function photoHistory(context: Context, photoId: string): Promise<H
 }
 
 function sentBy(run: typeof runs.$inferSelect, copies: readonly DeliveredFile[]) {
-  const { licence } = parametersOf(run, 'deliver').recipe;
+  const { licence } = parametersOf(run, 'deliver').deliveryPlan;
   return { paths: copies.map((one) => one.path), licence: licence ? licenceTerms(licence) : '' };
 }
 

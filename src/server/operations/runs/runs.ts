@@ -59,7 +59,7 @@ export async function readRun(context: Context, id: string) {
 
 /** Of a delivery: where its copies lie, whether they come as an archive, and what was decided before. */
 async function deliveryOf(context: Context, run: RunRow) {
-  const { recipe, folderId, openPoints } = parametersOf(run, 'deliver');
+  const { deliveryPlan, folderId, openPoints } = parametersOf(run, 'deliver');
   const [folder] = await context.db
     .select({ path: openedFolders.path })
     .from(openedFolders)
@@ -75,8 +75,8 @@ async function deliveryOf(context: Context, run: RunRow) {
       ),
     );
   return {
-    folder: recipe.to === 'archive' ? null : (folder?.path ?? null),
-    isArchived: recipe.to !== 'folder',
+    folder: deliveryPlan.to === 'archive' ? null : (folder?.path ?? null),
+    isArchived: deliveryPlan.to !== 'folder',
     openPoints: openPoints ?? null,
     byOthers: byOthers?.n ?? 0,
   };

@@ -74,12 +74,12 @@ async function copiesOf(
   problems: StoredProblem[],
   secondReads: SecondRead[],
 ): Promise<FileToPlace[]> {
-  const { recipe } = run.parameters;
-  if (isStreamed(recipe)) return asTheyAre(run, read, copying, problems);
+  const { deliveryPlan } = run.parameters;
+  if (isStreamed(deliveryPlan)) return asTheyAre(run, read, copying, problems);
   const made = await makeCopies(read, copying.request).catch((error) => {
-    // A frozen JPEG may leave in its place.
+    // The camera's embedded JPEG may be delivered instead.
     const staysBehind =
-      error instanceof FormatError && error.problem.code === 'raw-as-it-is' && recipe.frozen;
+      error instanceof FormatError && error.problem.code === 'raw-as-it-is' && deliveryPlan.frozen;
     if (!staysBehind) throw error;
     problems.push({ ...error.problem, severity: 'warning' });
     return [];
@@ -132,7 +132,7 @@ async function frozenOf(
   secondReads: SecondRead[],
 ): Promise<FileToPlace[]> {
   const raw = isRawName(read.shot.main) ? read.shot.main : read.shot.raw;
-  if (!run.parameters.recipe.frozen || !raw) return [];
+  if (!run.parameters.deliveryPlan.frozen || !raw) return [];
   try {
     const made = await frozenJpeg(read, copying.request);
     secondReads.push(made.secondRead);

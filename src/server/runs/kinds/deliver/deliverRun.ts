@@ -29,7 +29,7 @@ export async function deliverRunFor(context: Context, run: Run, lease: WorkerLea
     templatesOfVersion(context, parameters.templates),
   ]);
   const now = localNow(run.createdAt);
-  const maker = await copyMaker(context, run.assignmentId, parameters.recipe, templates, now);
+  const maker = await copyMaker(context, run.assignmentId, parameters.deliveryPlan, templates, now);
   const choices = { ...writeChoices(assignment), now };
   return { lease, parameters, root, maker, choices };
 }

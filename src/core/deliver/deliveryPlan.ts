@@ -59,7 +59,7 @@ export interface LicenceGranted {
 }
 
 /** How copies leave: kept with an assignment, and under a name. */
-export interface Recipe {
+export interface DeliveryPlan {
   readonly pictures: PicturesSent;
   /** The least rating, where `pictures` is 'rated'. */
   readonly rating: number;
@@ -103,7 +103,7 @@ export interface Recipe {
   readonly checklist: string;
 }
 
-export const usualRecipe: Recipe = {
+export const usualDeliveryPlan: DeliveryPlan = {
   pictures: 'all',
   rating: 3,
   format: 'jpeg',
@@ -167,4 +167,4 @@ export const takesQuality = (format: CopyFormat): boolean => ['jpeg', 'webp', 'a
 export const takesSixteenBits = (format: CopyFormat): boolean => ['tiff', 'png'].includes(format);
 
 /** Whether copies are other files than the ones they are made of, by more than their words. */
-export const isRendered = ({ format }: Pick<Recipe, 'format'>): boolean => format !== 'as-they-are';
+export const isRendered = ({ format }: Pick<DeliveryPlan, 'format'>): boolean => format !== 'as-they-are';

@@ -8,10 +8,10 @@ import { labels } from './labels';
 const { data } = running();
 
 /** The sentences of Deliver, as somebody reads and presses them. */
-export function recipeOn(page: () => Page) {
+export function deliveryPlanOn(page: () => Page) {
   const choice = (name: string) =>
     page()
-      .getByRole('group', { name: labels.deliver.recipe })
+      .getByRole('group', { name: labels.deliver.deliveryPlan })
       .getByRole('button', { name: `${name}:` });
   const opened = () => page().getByRole('dialog');
   /** Opens a part of the sentences, does something in it, and leaves it. */

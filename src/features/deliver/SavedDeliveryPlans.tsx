@@ -3,9 +3,9 @@
 import { chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { Recipe } from '@/core/deliver/recipe';
+import type { DeliveryPlan } from '@/core/deliver/deliveryPlan';
 import type { Assignment } from '@/server/operations/assignments/assignments';
-import type { KeptRecipe } from '@/server/operations/deliveries/recipes';
+import type { SavedDeliveryPlan } from '@/server/operations/deliveries/deliveryPlans';
 import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { Select, TextInput } from '@/ui/inputs';
@@ -13,36 +13,36 @@ import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { takeAnswer } from '@/ui/takeAnswer';
 import { labels as uiLabels } from '@/ui/words';
-import { differences } from './recipeWords';
+import { differences } from './deliveryPlanWords';
 import { labels } from './words';
 
-/** Recipes under a name: which one is in use, what differs from it, and keeping what is set as one. */
-export function KeptRecipes({
+/** Delivery plans under a name: which one is in use, what differs from it, and keeping what is set as one. */
+export function SavedDeliveryPlans({
   assignment,
-  recipe,
+  deliveryPlan,
   settle,
 }: {
   assignment: Assignment;
-  recipe: Recipe;
-  /** Saves what still waits: a kept recipe takes its place. */
+  deliveryPlan: DeliveryPlan;
+  /** Saves what still waits: a saved delivery plan takes its place. */
   settle: () => Promise<boolean>;
 }) {
   const queries = useQueryClient();
   const { data: kept = [] } = useQuery({
-    queryKey: queryKeys.recipes(),
-    queryFn: () => apiRequest<KeptRecipe[]>('recipes'),
+    queryKey: queryKeys.deliveryPlans(),
+    queryFn: () => apiRequest<SavedDeliveryPlan[]>('delivery-plans'),
   });
-  const home = `assignments/${assignment.id}/recipe`;
+  const home = `assignments/${assignment.id}/delivery-plan`;
   const refresh = () =>
     Promise.all([
-      queries.invalidateQueries({ queryKey: queryKeys.recipes() }),
+      queries.invalidateQueries({ queryKey: queryKeys.deliveryPlans() }),
       queries.invalidateQueries({ queryKey: queryKeys.assignment(assignment.id) }),
     ]);
   const [naming, setNaming] = useState<string>();
   const keep = useMutation({
-    mutationFn: async (request: { name: string; met?: Recipe }) => {
+    mutationFn: async (request: { name: string; met?: DeliveryPlan }) => {
       await settle();
-      return apiRequest<{ id: string }>(home, 'POST', { ...request, recipe });
+      return apiRequest<{ id: string }>(home, 'POST', { ...request, deliveryPlan });
     },
     onSuccess: () => {
       setNaming(undefined);
@@ -50,24 +50,24 @@ export function KeptRecipes({
     },
   });
   const use = useMutation({
-    mutationFn: async (recipeId: string) => {
+    mutationFn: async (deliveryPlanId: string) => {
       await settle();
-      return apiRequest<Assignment>(home, 'PUT', { recipeId });
+      return apiRequest<Assignment>(home, 'PUT', { deliveryPlanId });
     },
     onSuccess: (changed) => takeAnswer(queries, queryKeys.assignment(assignment.id), changed),
   });
   const remove = useMutation({
-    mutationFn: (id: string) => apiRequest(`recipes/${id}`, 'DELETE'),
+    mutationFn: (id: string) => apiRequest(`delivery-plans/${id}`, 'DELETE'),
     onSuccess: refresh,
   });
-  const inUse = kept.find((one) => one.id === assignment.recipeId);
-  const differs = inUse ? differences(inUse.recipe, recipe) : [];
+  const inUse = kept.find((one) => one.id === assignment.deliveryPlanId);
+  const differs = inUse ? differences(inUse.deliveryPlan, deliveryPlan) : [];
   const error = keep.error ?? use.error ?? remove.error;
   return (
     <Flex columnGap="4" rowGap="1" wrap="wrap" alignItems="baseline" fontSize="small" marginBottom="3">
       {kept.length > 0 && (
         <Select
-          aria-label="Kept recipe"
+          aria-label={labels.savedPlan}
           value={inUse?.id ?? ''}
           onChange={(event) => event.target.value && use.mutate(event.target.value)}
           fontFamily="heading"
@@ -76,7 +76,7 @@ export function KeptRecipes({
           maxWidth="20em"
         >
           <option value="" disabled={inUse !== undefined}>
-            no kept recipe
+            no saved plan
           </option>
           {kept.map((one) => (
             <option key={one.id} value={one.id}>
@@ -87,22 +87,25 @@ export function KeptRecipes({
       )}
       {inUse && (
         <chakra.span color={differs.length > 0 ? 'weldText' : 'soft'} role="status">
-          {differs.length > 0 ? `differs from the kept one: ${differs.join(', ')}` : labels.asKept}
+          {differs.length > 0 ? `differs from the saved plan: ${differs.join(', ')}` : labels.asSaved}
         </chakra.span>
       )}
       {inUse && differs.length > 0 && (
         <>
-          <LinkButton type="button" onClick={() => keep.mutate({ name: inUse.name, met: inUse.recipe })}>
-            {labels.keepItSo}
+          <LinkButton
+            type="button"
+            onClick={() => keep.mutate({ name: inUse.name, met: inUse.deliveryPlan })}
+          >
+            {labels.saveThePlan}
           </LinkButton>
           <LinkButton type="button" onClick={() => use.mutate(inUse.id)}>
-            {labels.backToTheKeptOne}
+            {labels.revert}
           </LinkButton>
         </>
       )}
       {naming === undefined ? (
         <LinkButton type="button" onClick={() => setNaming('')}>
-          {labels.keepUnderAName}
+          {labels.saveAs}
         </LinkButton>
       ) : (
         <Naming naming={naming} onChange={setNaming} onKeep={() => keep.mutate({ name: naming })} />
@@ -140,7 +143,7 @@ function Naming({
       }}
     >
       <TextInput
-        aria-label={labels.nameOfTheRecipe}
+        aria-label={labels.nameOfThePlan}
         autoFocus
         value={naming}
         placeholder="for whom, for what"
@@ -149,7 +152,7 @@ function Naming({
         width="14em"
       />
       <LinkButton type="submit" disabled={naming.trim() === ''}>
-        {uiLabels.keep}
+        {uiLabels.save}
       </LinkButton>
       <LinkButton type="button" onClick={() => onChange(undefined)}>
         {uiLabels.cancel}

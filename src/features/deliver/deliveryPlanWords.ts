@@ -1,20 +1,20 @@
 import { hashKey } from '@tanstack/react-query';
 import { fieldLabel } from '@/core/catalogue/fields';
-import { licenceDetails } from '@/core/deliver/licence';
 import {
   type CopyFormat,
   type CopySize,
+  type DeliveryPlan,
   isRendered,
   type LicenceGranted,
-  type Recipe,
   takesQuality,
   type VisibleMark,
-} from '@/core/deliver/recipe';
+} from '@/core/deliver/deliveryPlan';
+import { licenceDetails } from '@/core/deliver/licence';
 import type { Removal } from '@/core/deliver/removal';
 import { counted, formatNumber } from '@/core/wording/counts';
 import { formatDay } from '@/core/wording/formatDate';
 
-/** The words of a recipe: what a person reads in its sentences, and presses to change. */
+/** The words of a delivery plan: what a person reads in its sentences, and presses to change. */
 export const formatWords: Readonly<Record<CopyFormat, string>> = {
   'as-they-are': 'they are',
   jpeg: 'JPEG',
@@ -24,7 +24,10 @@ export const formatWords: Readonly<Record<CopyFormat, string>> = {
   avif: 'AVIF',
 };
 
-export function sentWords({ pictures, rating }: Pick<Recipe, 'pictures' | 'rating'>, count: number): string {
+export function sentWords(
+  { pictures, rating }: Pick<DeliveryPlan, 'pictures' | 'rating'>,
+  count: number,
+): string {
   const those = counted(count, 'picture');
   if (pictures === 'all') return `all ${those}`;
   if (pictures === 'passing') return `${those} that ${count === 1 ? 'passes' : 'pass'} the check`;
@@ -56,7 +59,7 @@ export function sizesWords([first, ...further]: readonly CopySize[]): string {
     : `${sizeWords(first)} and ${counted(further.length, 'further size')}`;
 }
 
-export const profileWords: Readonly<Record<Recipe['profile'], string>> = {
+export const profileWords: Readonly<Record<DeliveryPlan['profile'], string>> = {
   keep: 'their own colours',
   srgb: 'sRGB',
   p3: 'Display P3',
@@ -65,8 +68,8 @@ export const profileWords: Readonly<Record<Recipe['profile'], string>> = {
 const sharpeningWords = ['', 'sharpened a little', 'sharpened', 'sharpened a lot'] as const;
 
 /** Quality and the finer points; '' where nothing of it applies. */
-export function qualityWords(recipe: Recipe): string {
-  const { format, quality, mostKilobytes, bits, perInch, sharpening, enlarges } = recipe;
+export function qualityWords(deliveryPlan: DeliveryPlan): string {
+  const { format, quality, mostKilobytes, bits, perInch, sharpening, enlarges } = deliveryPlan;
   const parts = [
     takesQuality(format) && `quality ${quality}`,
     mostKilobytes > 0 && `at most ${formatNumber(mostKilobytes)} KB each`,
@@ -87,7 +90,7 @@ export const removalWords: Readonly<Record<Removal, string>> = {
   history: 'editing history',
 };
 
-export function metadataWords({ metadata, fields, withoutNotice }: Recipe): string {
+export function metadataWords({ metadata, fields, withoutNotice }: DeliveryPlan): string {
   if (metadata === 'everything') return 'everything that is written';
   if (metadata === 'rights') return 'rights and contact only';
   const named =
@@ -104,7 +107,7 @@ export function markWords(mark: VisibleMark | null, text: string, image: string 
 
 const sizeOfMark = (size: number): string => (size <= 3.5 ? 'small' : size <= 8 ? 'of usual size' : 'large');
 
-export function placeWords({ to, path }: Pick<Recipe, 'to' | 'path'>): string {
+export function placeWords({ to, path }: Pick<DeliveryPlan, 'to' | 'path'>): string {
   const folder =
     path.trim() === '' ? 'a folder (none chosen)' : path.split('/').filter(Boolean).slice(-2).join(' / ');
   if (to === 'archive') return 'one archive to download';
@@ -122,19 +125,19 @@ export function besideWords({
   checksums,
   page,
   frozen,
-}: Pick<Recipe, 'checksums' | 'page' | 'frozen'>): string {
+}: Pick<DeliveryPlan, 'checksums' | 'page' | 'frozen'>): string {
   const parts = [
     checksums && 'checksums',
     page && 'a page for the web',
-    frozen && 'a frozen JPEG of each raw file',
+    frozen && 'the camera’s embedded JPEG of each raw file',
   ].filter(Boolean);
   if (parts.length === 0) return 'nothing';
   return parts.length === 1 ? (parts[0] as string) : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`;
 }
 
-/** What is set otherwise than a kept recipe says, by name. */
-export function differences(kept: Recipe, recipe: Recipe): string[] {
-  const words: readonly (readonly [string, readonly (keyof Recipe)[]])[] = [
+/** What is set otherwise than a saved delivery plan says, by name. */
+export function differences(kept: DeliveryPlan, deliveryPlan: DeliveryPlan): string[] {
+  const words: readonly (readonly [string, readonly (keyof DeliveryPlan)[]])[] = [
     ['pictures', ['pictures', 'rating', 'checklist']],
     ['format', ['format']],
     ['size', ['sizes', 'enlarges']],
@@ -149,17 +152,24 @@ export function differences(kept: Recipe, recipe: Recipe): string[] {
     ['what goes beside them', ['frozen', 'checksums', 'page']],
   ];
   return words.flatMap(([word, keys]) =>
-    keys.some((key) => hashKey([kept[key]]) !== hashKey([recipe[key]])) ? [word] : [],
+    keys.some((key) => hashKey([kept[key]]) !== hashKey([deliveryPlan[key]])) ? [word] : [],
   );
 }
 
-/** What keeps a recipe from being used, before anything is asked of the server; undefined where nothing does. */
-export function lacking(recipe: Recipe): string | undefined {
-  if (recipe.to !== 'archive' && recipe.path.trim() === '') return 'Choose a folder for the copies.';
-  if (recipe.metadata === 'fields' && recipe.fields.length === 0)
+/** What keeps a delivery plan from being used, before anything is asked of the server; undefined where nothing does. */
+export function lacking(deliveryPlan: DeliveryPlan): string | undefined {
+  if (deliveryPlan.to !== 'archive' && deliveryPlan.path.trim() === '')
+    return 'Choose a folder for the copies.';
+  if (deliveryPlan.metadata === 'fields' && deliveryPlan.fields.length === 0)
     return 'Choose the fields that the copies carry.';
-  if (recipe.licence && recipe.licence.licensee.trim() === '') return 'Say to whom the licence is granted.';
-  if (isRendered(recipe) && recipe.mark && !recipe.mark.image && recipe.mark.text.trim() === '')
+  if (deliveryPlan.licence && deliveryPlan.licence.licensee.trim() === '')
+    return 'Say to whom the licence is granted.';
+  if (
+    isRendered(deliveryPlan) &&
+    deliveryPlan.mark &&
+    !deliveryPlan.mark.image &&
+    deliveryPlan.mark.text.trim() === ''
+  )
     return 'The mark has no text.';
   return undefined;
 }
