@@ -111,7 +111,7 @@ test('out of order, the later run is named; in order both go back', async () => 
   expect(readFileSync(path.join(working, names[0]!)).equals(written)).toBe(true);
 });
 
-test('a move says that its files are the only ones, and a reload in the middle changes nothing', async () => {
+test('an undone move makes its source again, and a reload in the middle changes nothing', async () => {
   await send(`assignments/${id}`, { name: 'Undone' }, 'PATCH');
   copyFileSync(path.join(data, 'card/DCIM/100KETCH/kt26-0403.jpg'), path.join(source, 'kt26-0403.jpg'));
   const { runId } = await send<{ runId: string }>(`assignments/${id}/import`, {
@@ -123,10 +123,13 @@ test('a move says that its files are the only ones, and a reload in the middle c
   await expect(heading('Moved in 1 of 1')).toBeVisible();
   expect(existsSync(path.join(source, 'kt26-0403.jpg'))).toBe(false);
   await page.getByRole('button', { name: labels.receipts.undoThisRun }).click();
-  await expect(dialog()).toContainText('these files are the only ones');
+  await expect(dialog()).toContainText('made again byte for byte where they came from');
   await page.reload();
   await page.getByRole('button', { name: labels.receipts.undoThisRun }).click();
   await dialog().getByRole('button', { name: 'Undo 1' }).click();
   await expect(heading('Undone 1 of 1')).toBeVisible();
   expect(pictures()).toEqual(names);
+  expect(readFileSync(path.join(source, 'kt26-0403.jpg'))).toEqual(
+    readFileSync(path.join(data, 'card/DCIM/100KETCH/kt26-0403.jpg')),
+  );
 });

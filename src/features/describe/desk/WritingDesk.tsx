@@ -58,17 +58,7 @@ export function WritingDesk({ assignment, views, chosen, writing, rests, keys, s
   }
   return (
     <Desk>
-      <Flex
-        alignItems="center"
-        gap="5"
-        fontSize="small"
-        minHeight="2.25rem"
-        flexWrap="wrap"
-        position="sticky"
-        top="0"
-        bg="leaf"
-        zIndex="1"
-      >
+      <Flex alignItems="center" gap="5" fontSize="small" minHeight="2.25rem" flexWrap="wrap" flexShrink={0}>
         <chakra.span color="woad" fontWeight="600" fontSize="body">
           Writing to {chosen.length === 1 ? writtenTo(chosen[0]!) : counted(chosen.length, 'picture')}
         </chakra.span>
@@ -97,15 +87,17 @@ export function WritingDesk({ assignment, views, chosen, writing, rests, keys, s
         </Flex>
       </Flex>
       {isOpen && (
-        <DeskLeaf
-          key={chosen.map((view) => view.id).join()}
-          assignment={assignment}
-          scope={scope}
-          count={chosen.length}
-          write={writing.write}
-          asked={asked}
-          lastHeight={lastHeight}
-        />
+        <Box overflowY="auto" minHeight="0">
+          <DeskLeaf
+            key={chosen.map((view) => view.id).join()}
+            assignment={assignment}
+            scope={scope}
+            count={chosen.length}
+            write={writing.write}
+            asked={asked}
+            lastHeight={lastHeight}
+          />
+        </Box>
       )}
     </Desk>
   );
@@ -121,7 +113,8 @@ function Desk({ children }: { children: ReactNode }) {
       borderColor="woad"
       paddingX="5"
       maxHeight="50vh"
-      overflowY="auto"
+      display="flex"
+      flexDirection="column"
       flexShrink={0}
     >
       {children}
