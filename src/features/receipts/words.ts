@@ -90,7 +90,7 @@ export function undoWords({ act, undone, kept }: Pick<Receipt, 'act' | 'undone' 
       ];
     case 'deliver':
       return [
-        'The copies are removed from the folder that they were delivered to. A copy that was changed since is not removed, and the receipt names it. The pictures themselves are not touched.',
+        'The copies are removed from their folder, or from the archive to download. A copy that was changed since is not removed, and the receipt names it. The pictures themselves are not touched.',
         'Copies that somebody has fetched already are out of reach. To deliver again, start a new delivery.',
       ];
     case 'undo':
