@@ -5,10 +5,10 @@ import { type MakerAnswer, makerKey } from '@/core/rights/makers';
 import { formatNumber } from '@/core/wording/counts';
 
 const answerWords: Readonly<Record<MakerAnswer, string>> = {
-  me: 'me, in another spelling',
+  me: 'That’s me',
   leave: 'somebody else: leave as they are',
   fill: 'somebody else: fill only what is empty',
-  unknown: 'not known: stay out',
+  unknown: 'Don’t know: skip',
 };
 
 /** Who the stated makers of pictures are, a short row each; without an answer their pictures stay out. */

@@ -28,5 +28,5 @@ export const labels = {
   templates: 'Templates',
   terms: 'Terms',
   threadsOfThesePictures: 'Threads of these pictures',
-  whatFabricaKeeps: 'What Fabrica keeps',
+  storage: 'Storage',
 } as const;

@@ -251,11 +251,11 @@ test('a drop folder brings in by itself what is put there, and holds others’ p
   await expect.poll(() => filesIn(working).join(), { timeout: 60_000 }).toContain('dropped yard.jpg');
   const cut = await sharp(path.join(card, 'kt26-0414.jpg')).resize(300).jpeg().keepMetadata().toBuffer();
   writeFileSync(path.join(folder, 'theirs.jpg'), cut);
-  await expect(page.getByText('1 picture held back until you say who Mats Orrin is.')).toBeVisible({
+  await expect(page.getByText('1 picture set aside until you say who Mats Orrin is.')).toBeVisible({
     timeout: 60_000,
   });
   await page.goto(address);
-  await expect(page.getByText('1 picture held back until you say who Mats Orrin is.')).toBeVisible();
+  await expect(page.getByText('1 picture set aside until you say who Mats Orrin is.')).toBeVisible();
 });
 
 test('nothing complained in the browser', () => {

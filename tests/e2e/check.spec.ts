@@ -390,7 +390,7 @@ test('how full the set is, drawn and as numbers', async () => {
 test('on a narrow screen what is asked for comes into view', async () => {
   const wide = page.viewportSize()!;
   await page.setViewportSize({ width: 480, height: 900 });
-  await rules().getByRole('button', { name: 'Compare with files fetched back' }).click();
+  await rules().getByRole('button', { name: 'Compare with published copies' }).click();
   const back = page.getByRole('region', { name: labels.check.fetchedBack });
   await expect(back.getByRole('heading', { name: labels.check.whatCameBack })).toBeInViewport({ ratio: 1 });
   await expect(back.getByRole('button', { name: labels.check.compare, exact: true })).toBeInViewport({

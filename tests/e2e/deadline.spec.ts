@@ -51,7 +51,7 @@ test('standing data, one caption and event for the group, then sixteen single ca
     .getByRole('region', { name: labels.describe.picturesFoundInTheFolder })
     .getByRole('button', { name: labels.describe.putInTemplates })
     .click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Put into 16' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Apply to 16' }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
   await page.locator('[data-photo="dl26-001.jpg"]').click();
 

@@ -140,7 +140,7 @@ test('every part is changed by the mouse, is kept, and shows in the copy that st
   await choose('Names', async () => {
     await opened().getByLabel('Ready patterns: Names').selectOption({ index: 1 });
   });
-  await choose('What is taken out', async () => {
+  await choose('What is removed', async () => {
     await opened().getByLabel('coordinates').check();
     await opened().getByLabel('serial numbers').check();
   });
@@ -163,7 +163,7 @@ test('every part is changed by the mouse, is kept, and shows in the copy that st
     removes: ['coordinates', 'serials'],
   });
   await page.reload();
-  await expect(choice('What is taken out')).toHaveText('no coordinates, no serial numbers');
+  await expect(choice('What is removed')).toHaveText('no coordinates, no serial numbers');
   await expect(choice('Beside them')).toHaveText('checksums and a page for the web');
 });
 
@@ -243,7 +243,7 @@ test('a scanned signature is drawn onto copies across and upright; the pictures 
       .getByLabel(/^everything that is written/)
       .check(),
   );
-  await choose('What is taken out', async () => {
+  await choose('What is removed', async () => {
     await opened().getByLabel('coordinates').uncheck();
     await opened().getByLabel('serial numbers').uncheck();
   });
@@ -623,7 +623,7 @@ test('pictures of others are an open point before a delivery with a template, an
   // Said to be oneself, the picture takes the template, and nothing stands open.
   await page.goto(`${address}/assignments/${mixed.id}/deliver`);
   await page.getByRole('button', { name: labels.deliver.sendAnyway }).click();
-  await question.getByRole('radio', { name: 'me, in another spelling' }).click();
+  await question.getByRole('radio', { name: 'That’s me' }).click();
   await expect(page.getByText('1 by others')).toHaveCount(0);
   await send(page, 'makers', { name: 'Ruth Skerry', answer: 'unknown' }, 'PUT');
 });

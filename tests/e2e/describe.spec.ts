@@ -104,7 +104,7 @@ test('templates of the shelf are found by typing, put on a selection in an order
     .getByRole('group', { name: 'Who is Ylva Sund?' })
     .getByLabel('somebody else: fill only what is empty')
     .check();
-  await dialog.getByRole('button', { name: 'Put into 3' }).click();
+  await dialog.getByRole('button', { name: 'Apply to 3' }).click();
   await expect(dialog).toBeHidden();
   await expect(page.getByText('3 with drafts, saved')).toBeVisible();
   await page.getByRole('button', { name: 'Embed 3', exact: true }).click();
@@ -186,7 +186,7 @@ test('a caption written in another window meanwhile is told; one says which stay
   const told = page.getByRole('alert').filter({ hasText: 'Not saved' });
   await expect(told).toContainText('The caption of kt26-0401.jpg is now “Hers.”');
   expect(await held('kt26-0401.jpg')).toBe('Hers.');
-  await told.getByRole('button', { name: 'Write “Mine.” all the same' }).click();
+  await told.getByRole('button', { name: 'Write “Mine.” anyway' }).click();
   await expect(told).toBeHidden();
   await expect.poll(() => held('kt26-0401.jpg')).toBe('Mine.');
   await page.unroute(`**/assignments/${id}/desk`);

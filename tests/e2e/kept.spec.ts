@@ -28,7 +28,7 @@ test('a bound is chosen by keyboard, stays after a reload, and what is beyond it
   const then = new Date(Date.now() - 40 * 86_400_000);
   utimesSync(old, then, then);
   await page.goto(address);
-  await page.getByRole('link', { name: labels.ui.whatFabricaKeeps }).click();
+  await page.getByRole('link', { name: labels.ui.storage }).click();
   const previews = page.getByRole('listitem', { name: labels.kept.previews });
   await expect(previews).toContainText(/ files?/);
   const unused = previews.getByLabel(labels.kept.keptAfterLastUse);

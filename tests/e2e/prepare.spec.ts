@@ -289,7 +289,7 @@ test('pictures that lay in the folder get the templates in force by one press, o
   const bar = page.getByRole('region', { name: labels.describe.picturesFoundInTheFolder });
   await expect(bar).toContainText('1 picture lay in the folder already');
   await bar.getByRole('button', { name: labels.describe.putInTemplates }).click();
-  await dialog().getByRole('button', { name: 'Put into 1' }).click();
+  await dialog().getByRole('button', { name: 'Apply to 1' }).click();
   await expect(bar).toHaveCount(0);
   await page.getByRole('button', { name: 'Embed 1', exact: true }).click();
   await dialog()

@@ -263,7 +263,7 @@ test('a near-duplicate is named and mended in one step; that two are two is reme
   await said.getByRole('button', { name: 'Write harbour crane for harbour cranes' }).click();
   await expect.poll(() => held(names[4]!)).toContain('harbour crane');
   expect(await held(names[4]!)).not.toContain('harbour cranes');
-  await said.getByRole('button', { name: 'these are two: rowing gears and rowing gear' }).click();
+  await said.getByRole('button', { name: 'keep both: rowing gears and rowing gear' }).click();
   await expect(said.getByRole('button')).toHaveCount(0);
   await page.getByRole('button', { name: 'Remove rowing gears' }).click();
   await expect.poll(() => held(names[4]!)).not.toContain('rowing gears');
@@ -473,8 +473,8 @@ test('terms that may be one are joined, or said to be two; long and retired ones
   await page.getByRole('button', { name: 'both are “net loft”' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Write drafts on 1 picture' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
-  await page.getByRole('button', { name: 'these are two: sea cave and sea caves' }).click();
-  await expect(page.getByRole('button', { name: 'these are two: sea cave and sea caves' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'keep both: sea cave and sea caves' }).click();
+  await expect(page.getByRole('button', { name: 'keep both: sea cave and sea caves' })).toHaveCount(0);
   for (const word of [long, 'tar barrel']) {
     await page.getByRole('button', { name: `take it away: ${word}` }).click();
     await page.getByRole('dialog').getByRole('button', { name: 'Write drafts on 1 picture' }).click();

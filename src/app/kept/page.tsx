@@ -1,6 +1,6 @@
 import { KeptPage } from '@/features/kept/KeptPage';
 
-export const metadata = { title: 'What is kept' };
+export const metadata = { title: 'Storage' };
 
 export default function Page() {
   return <KeptPage />;

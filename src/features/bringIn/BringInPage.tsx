@@ -152,7 +152,7 @@ export function BringInPage({
           {source.isSuccess && !source.isFetching && source.pictures.length === 0 && (
             <EmptyState title={source.data.isOut ? 'It is not there' : labels.nothingHere}>
               {source.data.isOut
-                ? `“${source.label}” is taken out, or its disk is not connected. Put it in, and its pictures stand here.`
+                ? `“${source.label}” is not connected. Connect it to see its pictures.`
                 : 'This folder holds no picture of a format that Fabrica reads. Put some in, and come back.'}
             </EmptyState>
           )}
@@ -212,7 +212,7 @@ export function BringInPage({
 
 function actWords(mode: ImportChoices['mode'], count: number): string {
   if (count === 0) return 'Nothing to bring in';
-  const verb = mode === 'copy' ? 'Bring in' : mode === 'move' ? 'Move in' : 'Take up';
+  const verb = mode === 'copy' ? 'Bring in' : mode === 'move' ? 'Move in' : 'Add in place';
   return `${verb} ${formatNumber(count)}`;
 }
 

@@ -15,7 +15,7 @@ import { labels } from './words';
 const ways: Readonly<Record<ImportMode, string>> = {
   copy: 'copy; the source stays as it is',
   move: 'move; the source goes when its copy is verified',
-  'take-up': 'take up where they lie; nothing is copied',
+  'take-up': 'add in place; nothing is copied',
 };
 
 /** How pictures come in: the way, their names and folders, a second copy, keywords and rating for all. */

@@ -11,7 +11,7 @@ import type { CardPicture } from './useSource';
 const wayWords: Readonly<Record<ImportMode, string>> = {
   copy: 'copied',
   move: 'moved here',
-  'take-up': 'taken up where they lie; the values become drafts',
+  'take-up': 'added in place; the values become drafts',
 };
 
 /** What the run will do, in numbers, before it is begun: how many, how much, what goes in and what goes. */

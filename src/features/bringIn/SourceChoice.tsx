@@ -91,7 +91,7 @@ export function SourceChoice({
           display="flex"
           gap="1.5"
           alignItems="center"
-          title="New pictures there are brought in by themselves, as chosen below; those of others are held back."
+          title="New pictures there are brought in by themselves, as chosen below; those of others are set aside until you say who made them."
         >
           <input
             type="checkbox"

@@ -7,7 +7,7 @@ export function dropWords({ held, refused }: DropNotice): string {
   const makers = held.map((one) => one.maker).join(', ');
   const parts = [
     count > 0 &&
-      `${counted(count, 'picture')} held back until you say who ${makers} ${agrees(held.length, 'is', 'are')}.`,
+      `${counted(count, 'picture')} set aside until you say who ${makers} ${agrees(held.length, 'is', 'are')}.`,
     refused && `Nothing is brought in: ${refused}`,
   ];
   return parts.filter(Boolean).join(' ');

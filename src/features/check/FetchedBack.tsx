@@ -83,7 +83,7 @@ export function FetchedBack({ assignment }: { assignment: Assignment }) {
             label={labels.folderOfTheFiles}
             value={folder}
             onChange={setFolder}
-            placeholder="/home/me/fetched back"
+            placeholder="/home/me/downloads"
             forReading
           />
         </Box>

@@ -100,7 +100,7 @@ export function RuleEditor({ rule, onChange }: Props) {
       );
     case 'profile':
       return (
-        <Labelled words={labels.oneOf} hint="names, parted by comma">
+        <Labelled words={labels.oneOf} hint="names, separated by commas">
           {(id) => (
             <TextInput
               id={id}

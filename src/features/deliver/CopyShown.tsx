@@ -74,8 +74,8 @@ const asksWords: Readonly<Record<StrangerLine['asks'], string>> = {
   credit: 'Credit',
   notice: 'Notice',
   licence: 'Licence link',
-  acquire: 'Get it at',
-  reach: 'Reach',
+  acquire: 'Licensor',
+  reach: 'Contact',
   caption: 'Caption',
   alt: 'Alt text',
 };
@@ -119,7 +119,7 @@ function Said({ copy }: { copy: CopyPreview }) {
           </Line>
         )}
         {copy.removed.length > 0 && (
-          <Line what="Taken out">
+          <Line what="Removed">
             {copy.removed.map(({ text }) => (
               <chakra.del key={text} color="soft" marginRight="4">
                 {text}

@@ -203,7 +203,7 @@ function Removing({ licence }: { licence: Licence }) {
             </Button>
           }
         >
-          It is taken out of this list. Copies that were delivered go on saying what they say.
+          It is removed from this list. Delivered copies are not changed.
           <Notice kind="error">{remove.error?.message}</Notice>
         </Dialog>
       )}

@@ -117,7 +117,7 @@ function NoPictures({ assignment }: { assignment: Assignment }) {
           title="No pictures yet"
           act={{ href: `/assignments/${assignment.id}/bring-in`, words: 'Bring pictures in' }}
         >
-          Pictures that are brought in stand here as a sheet, each with its eight threads: what the file
+          Pictures that are brought in are shown here as a sheet, each with its eight threads: what the file
           carries, and what it still lacks.
         </EmptyState>
       </PageMain>

@@ -36,8 +36,8 @@ export function KeptPage() {
   const room = useMutation({ mutationFn: () => apiRequest('kept', 'POST', {}) });
   return (
     <>
-      <TopLine place="What Fabrica keeps" placeHref="/kept" />
-      <PageMain title={uiLabels.whatFabricaKeeps} maxWidth="56rem" paddingX="5" paddingY="5">
+      <TopLine place={uiLabels.storage} placeHref="/kept" />
+      <PageMain title={uiLabels.storage} maxWidth="56rem" paddingX="5" paddingY="5">
         <Box fontSize="body" color="soft" marginBottom="5" maxWidth="44rem">
           Pictures and words are never among it. What is beyond its bound goes within the hour; what a run
           under way can still need stays.

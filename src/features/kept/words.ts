@@ -4,5 +4,5 @@ export const labels = {
   keptAfterLastUse: 'Kept after last use',
   makeRoomNow: 'Make room now',
   previews: 'Previews',
-  waysBack: 'Ways back',
+  waysBack: 'Undo data',
 } as const;

@@ -42,10 +42,10 @@ export function EnteredNotes({
               ({nearnessWords[nearness]})?{' '}
               <LinkButton
                 type="button"
-                aria-label={`these are two: ${note.typed} and ${word}`}
+                aria-label={`keep both: ${note.typed} and ${word}`}
                 onClick={() => keepApart(note.typed, word)}
               >
-                these are two
+                keep both
               </LinkButton>{' '}
             </span>
           ))}
@@ -61,7 +61,7 @@ function Said({ typed, word, state }: EnteredTerm) {
       <chakra.span color="weldText">“{word}” is a heading: it groups others and is not written.</chakra.span>
     );
   if (state === 'retired')
-    return <chakra.span color="weldText">“{word}” is retired; it was written all the same.</chakra.span>;
+    return <chakra.span color="weldText">“{word}” is retired; it was written anyway.</chakra.span>;
   if (typed.toLowerCase() === word.toLowerCase()) return null;
   return (
     <span>

@@ -45,7 +45,7 @@ export function PreparePage({
         </Section>
         <Section
           title="Templates in force"
-          words="Put into every picture that is brought in, first to last; a later one wins where it overwrites."
+          words="Applied to every picture that is brought in, first to last; a later one wins where it overwrites."
         >
           <InForce assignment={assignment} templates={templates} />
         </Section>

@@ -43,7 +43,7 @@ export function ReportView({
             <chakra.img src={pictureUrl} alt={name} maxHeight="52vh" objectFit="contain" />
           ) : (
             <Box color="soft" padding="8" textAlign="center">
-              A browser cannot show this kind of file. What it says is read all the same.
+              A browser cannot show this kind of file. Its metadata is read anyway.
             </Box>
           )}
         </Box>

@@ -51,7 +51,7 @@ export function BundlesView() {
               label={`Words of ${name}`}
               place={`words of bundle ${id}`}
               value={joinList(terms, SEPARATORS)}
-              placeholder="words, parted by comma"
+              placeholder="words, separated by commas"
               maxLength={8000}
               onSave={(text) => change.mutate({ id, terms: parseKeywords(text) })}
             />

@@ -133,7 +133,7 @@ export function TermActs({ term, terms, acts: { act }, onChoose, onCarry }: Prop
             place={`split of ${id}`}
             isAct
             value=""
-            placeholder="two terms or more, parted by comma, then Enter"
+            placeholder="two terms or more, separated by commas, then Enter"
             maxLength={1000}
             onSave={split}
           />
@@ -144,7 +144,7 @@ export function TermActs({ term, terms, acts: { act }, onChoose, onCarry }: Prop
             place={`terms under ${id}`}
             isAct
             value=""
-            placeholder="one or several, parted by comma, then Enter"
+            placeholder="one or several, separated by commas, then Enter"
             maxLength={4000}
             onSave={under}
           />

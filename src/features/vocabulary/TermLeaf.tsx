@@ -82,7 +82,7 @@ export function TermLeaf({ term, terms, acts, onChoose, onCarry }: Props) {
             label={labels.synonyms}
             place={`synonyms of ${id}`}
             value={joinList(synonyms, SEPARATORS)}
-            placeholder="words that lead here, parted by comma"
+            placeholder="words that lead here, separated by commas"
             maxLength={4000}
             onSave={(text) => quietly({ synonyms: splitList(text, SEPARATORS) })}
           />

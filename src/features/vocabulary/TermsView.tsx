@@ -124,7 +124,7 @@ export function TermsView({ terms, isKnown, acts, chosen, onChoose, onCarry }: P
             place="new terms"
             isAct
             value=""
-            placeholder="new terms, parted by comma, then Enter"
+            placeholder="new terms, separated by commas, then Enter"
             maxLength={4000}
             onSave={add}
           />
@@ -142,8 +142,8 @@ export function TermsView({ terms, isKnown, acts, chosen, onChoose, onCarry }: P
           />
         ) : (
           <Box color="soft" paddingTop="8">
-            Choose a term: its words, where it belongs, and the pictures that carry it stand here. A term that
-            is dragged onto another goes under it.
+            Choose a term: its words, where it belongs, and the pictures that carry it are shown here. A term
+            that is dragged onto another goes under it.
           </Box>
         )}
       </Box>

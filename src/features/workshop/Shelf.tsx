@@ -71,11 +71,7 @@ export function Shelf({ assignments, templates, folders, drops }: Workshop) {
           <Nothing>Every run leaves a receipt here: what was written into which file.</Nothing>
         )}
       </Section>
-      <Section
-        look="label"
-        title={uiLabels.folders}
-        act={<Link href="/kept">{uiLabels.whatFabricaKeeps}</Link>}
-      >
+      <Section look="label" title={uiLabels.folders} act={<Link href="/kept">{uiLabels.storage}</Link>}>
         {folders.map((one) => (
           <FolderRow key={one.id} folder={one} drops={drops.filter((drop) => drop.folderId === one.id)} />
         ))}

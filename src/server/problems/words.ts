@@ -17,7 +17,7 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   'not-this-format': 'The file is not what its name says.',
   'format-not-supported':
     'Fabrica does not know this kind of file. Convert it to JPEG, TIFF, PNG or WebP, or leave it out.',
-  'limit-exceeded': 'This is larger than anything a sound file holds, and was not read.',
+  'limit-exceeded': 'This is larger than anything a valid file contains, and was not read.',
   'structure-broken': 'This part of the file is broken. Copy the file again from its source.',
   'block-too-large': 'The metadata is too large for this kind of file. Shorten the longest text.',
   'format-read-only': 'Files of this kind are never written. Their metadata goes into a sidecar beside them.',
@@ -32,7 +32,7 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   'metadata-not-read':
     'Fabrica does not read metadata inside this kind of file yet. A sidecar beside it holds what you write.',
   'iim-copies-differ': 'The file holds IIM twice, and the copies differ. The first one was taken.',
-  'iim-date-spelling': 'The date in IIM is written in an unusual way; it was read all the same.',
+  'iim-date-spelling': 'The date in IIM is written in an unusual way; it was read anyway.',
   'iim-text-kept': 'A text in IIM is in a character set that could not be recognised; it stays as it is.',
   'exif-date-partial': 'Exif cannot hold a date without its time: DateTimeOriginal stays as it is.',
   'exif-dangling': 'Exif points at a thumbnail outside itself: the file may have been cut.',

@@ -19,10 +19,10 @@ export const runActs: Readonly<Record<RunAct, RunActRow>> = {
   copy: { inProgress: 'Bringing in', name: 'Brought in', done: 'written and read back', counted: 'copied' },
   move: { inProgress: 'Moving in', name: 'Moved in', done: 'moved and read back', counted: 'moved' },
   'take-up': {
-    inProgress: 'Taking up',
-    name: 'Taken up',
-    done: 'taken up, not written',
-    counted: 'taken up where they are, nothing written',
+    inProgress: 'Adding in place',
+    name: 'Added in place',
+    done: 'added in place, not written',
+    counted: 'added in place, nothing written',
   },
   embed: { inProgress: 'Embedding', name: 'Embedded', done: 'written and read back', counted: 'written' },
   deliver: {

@@ -120,10 +120,10 @@ export function RemovesChoice({ deliveryPlan, change }: Props) {
   const { removes } = deliveryPlan;
   const words =
     removes.length === 0
-      ? 'nothing is taken out'
+      ? 'nothing is removed'
       : `no ${removes.map((one) => removalWords[one]).join(', no ')}`;
   return (
-    <Choice label="What is taken out" words={words}>
+    <Choice label="What is removed" words={words}>
       <Box textStyle="hint">Out of every record of the copies; the pictures themselves keep it.</Box>
       {removals.map((removal) => (
         <Tick

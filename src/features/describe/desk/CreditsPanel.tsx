@@ -117,7 +117,7 @@ function CreditsLine({
         {differs ? 'Each picture’s own credits.' : line || 'No contributors yet.'}
       </Box>
       <Button type="button" disabled={(line === '' && !differs) || isThere} onClick={put}>
-        {isThere ? 'Stands under the caption' : labels.putUnderTheCaption}
+        {isThere ? 'Already under the caption' : labels.putUnderTheCaption}
       </Button>
     </Box>
   );

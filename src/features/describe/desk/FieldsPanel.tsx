@@ -83,7 +83,7 @@ export function FieldsPanel({
           </Box>
         </Box>
       ))}
-      {groups.length === 0 && <Box color="soft">No field of this choice is called so.</Box>}
+      {groups.length === 0 && <Box color="soft">No fields match.</Box>}
     </Box>
   );
 }

@@ -97,7 +97,7 @@ export function ProofDialog({ proof, blocked, scope, busy, onClose, onEmbed }: P
       <Hindered
         count={proof.signed}
         words="carry signed provenance (C2PA). Any change breaks the signature, so they are left as they are."
-        choice="Write them all the same"
+        choice="Write them anyway"
         checked={choices.breakProvenance}
         onChange={(breakProvenance) => setChoices({ ...choices, breakProvenance })}
       />

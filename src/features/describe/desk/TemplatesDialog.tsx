@@ -45,7 +45,7 @@ export function TemplatesDialog({ assignmentId, scope, count, inForce, onPut, on
         <>
           {/* Madder is for what writes into files. */}
           <Button type="button" fontWeight="600" disabled={!ready} onClick={() => onPut(chosen)}>
-            {ready ? `Put into ${formatNumber(proof.pictures)}` : 'Nothing to put in'}
+            {ready ? `Apply to ${formatNumber(proof.pictures)}` : 'Nothing to apply'}
           </Button>
         </>
       }

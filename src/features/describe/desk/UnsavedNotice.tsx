@@ -41,7 +41,7 @@ export function UnsavedNotice({ writing: { state, refused, write, dismiss } }: {
           <span>Not saved: {message}</span>
           {code === 'caption-written-elsewhere' && writing?.kind === 'caption' && (
             <LinkButton type="button" onClick={overwrite}>
-              Write “{cut(writing.text)}” all the same
+              Write “{cut(writing.text)}” anyway
             </LinkButton>
           )}
           <LinkButton type="button" onClick={dismiss}>

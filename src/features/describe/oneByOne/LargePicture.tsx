@@ -36,7 +36,7 @@ export function LargePicture({
       >
         {broken === url ? (
           <Box padding="6" color="soft">
-            This picture cannot be shown. Its words can be written all the same.
+            This picture cannot be shown. Its metadata can be written anyway.
           </Box>
         ) : (
           <chakra.img

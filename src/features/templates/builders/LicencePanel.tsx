@@ -26,7 +26,7 @@ type Licence = Extract<CcChoice, { kind: 'licence' }>;
 
 const allows: Readonly<Record<keyof typeof ccLicences, string>> = {
   by: 'any use, changed too, as long as you are named',
-  'by-sa': 'any use with your name; what is made of it must stand under the same licence',
+  'by-sa': 'any use with your name; what is made of it must have the same licence',
   'by-nd': 'any use with your name, unchanged',
   'by-nc': 'no commercial use; with your name, changed too',
   'by-nc-sa': 'no commercial use; with your name; under the same licence',

@@ -10,7 +10,7 @@ import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { useRequestOnce } from '@/ui/useRequestOnce';
 
-type Does = 'duplicate' | 'archive' | 'take out' | 'remove';
+type Does = 'duplicate' | 'archive' | 'restore' | 'remove';
 
 /** What can be done to a template on the shelf. */
 export function RowActs({ template }: { template: ListedTemplate }) {
@@ -49,7 +49,7 @@ export function RowActs({ template }: { template: ListedTemplate }) {
       ) : (
         <Flex gap="4" justifyContent={{ md: 'flex-end' }}>
           {version > 0 && act('duplicate', 'duplicate')}
-          {version > 0 && act(archived ? 'take out' : 'archive', archived ? 'back on the shelf' : 'archive')}
+          {version > 0 && act(archived ? 'restore' : 'archive', archived ? 'restore' : 'archive')}
           <LinkButton type="button" aria-label={`remove ${template.name}`} onClick={() => setAsked(true)}>
             remove
           </LinkButton>

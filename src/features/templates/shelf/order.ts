@@ -5,7 +5,7 @@ import { entryWords } from '../words';
 export const orders = { name: 'by name', changed: 'last changed first', lines: 'longest first' } as const;
 export type Order = keyof typeof orders;
 export const shows = {
-  all: 'all on the shelf',
+  all: 'all templates',
   standing: 'standing',
   job: 'for one job',
   force: 'in force somewhere',

@@ -38,10 +38,10 @@ export function AlikeTerms({ list, byWord, act, onCarry }: OrderActs & { list: V
             </LinkButton>
             <LinkButton
               type="button"
-              aria-label={`these are two: ${one} and ${other}`}
+              aria-label={`keep both: ${one} and ${other}`}
               onClick={() => void apart(one, other)}
             >
-              these are two
+              keep both
             </LinkButton>
           </Flex>
         </ListRow>

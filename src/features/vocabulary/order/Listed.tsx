@@ -33,7 +33,7 @@ export function Listed<T>({
         </LinkButton>
       )}
       {isWhole && list.length > MOST && (
-        <chakra.span color="soft"> The first {MOST} stand here; fix some, and the next come.</chakra.span>
+        <chakra.span color="soft"> The first {MOST} are listed; fix some to see the next.</chakra.span>
       )}
     </Section>
   );
