@@ -55,7 +55,13 @@ const SETTINGS = {
 };
 
 /** For a cluster that nobody needs after a crash: nothing waits for the disk. */
-const THROWAWAY = { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off', max_connections: 120 };
+const THROWAWAY = {
+  fsync: 'off',
+  synchronous_commit: 'off',
+  full_page_writes: 'off',
+  autovacuum: 'off',
+  max_connections: 120,
+};
 
 /**
  * A private PostgreSQL cluster in the data folder, on loopback, with a password of its own. A `throwaway` cluster
