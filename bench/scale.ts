@@ -34,10 +34,10 @@ async function main() {
   await fill(db);
   const { templatePreview } = await import('../src/server/operations/templates/templatePreview');
   const { readShelf } = await import('../src/server/operations/templates/templateShelf');
-  await told(`what lacks a value in ${PICTURES} pictures, ${LINES} entries`, () =>
+  await measure(`what lacks a value in ${PICTURES} pictures, ${LINES} entries`, () =>
     templatePreview(db, { entries: lines(0) }),
   );
-  await told(`the shelf of ${TEMPLATES} templates`, () => readShelf(db));
+  await measure(`the shelf of ${TEMPLATES} templates`, () => readShelf(db));
   await pool().end();
   cluster('stop');
   rmSync(folder, { recursive: true, force: true });
@@ -81,7 +81,7 @@ async function fill(db: Db): Promise<void> {
     );
 }
 
-async function told(name: string, act: () => Promise<unknown>): Promise<void> {
+async function measure(name: string, act: () => Promise<unknown>): Promise<void> {
   const times: number[] = [];
   for (let round = 0; round < ROUNDS; round++) {
     const start = performance.now();

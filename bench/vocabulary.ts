@@ -15,7 +15,7 @@ const { values } = parseArgs({
 });
 const ROUNDS = 9;
 
-async function told(what: string, work: (round: number) => Promise<unknown>, rounds = ROUNDS) {
+async function measure(what: string, work: (round: number) => Promise<unknown>, rounds = ROUNDS) {
   const took: number[] = [];
   for (let round = 0; round < rounds; round++) {
     const began = performance.now();
@@ -64,18 +64,18 @@ await withInstallation({ work: values.folder, port: 4798, photos: Number(values.
   const { carryOutAct } = await import('../src/server/operations/vocabulary/askedAct');
   const context: Context = contextFor('person');
   const text = indented(Number(values.terms));
-  await told(
+  await measure(
     `${values.terms} terms shown before they are taken in`,
     () => takeInVocabulary(context, 'text', text, false),
     1,
   );
-  await told('taken in', () => takeInVocabulary(context, 'text', text, true), 1);
+  await measure('taken in', () => takeInVocabulary(context, 'text', text, true), 1);
   await context.db.execute(sql`analyze`);
   await completeTerm(context, 'warm');
-  await told('completion, two letters', (round) => completeTerm(context, ['ba', 'de', 'fi'][round % 3]!));
-  await told('completion, five letters', (round) => completeTerm(context, ['barde', 'delfi'][round % 2]!));
+  await measure('completion, two letters', (round) => completeTerm(context, ['ba', 'de', 'fi'][round % 3]!));
+  await measure('completion, five letters', (round) => completeTerm(context, ['barde', 'delfi'][round % 2]!));
   await checkTerms(context, ['warm']);
-  await told('near-duplicates of ten words', () =>
+  await measure('near-duplicates of ten words', () =>
     checkTerms(
       context,
       Array.from({ length: 10 }, (_, at) => `barbarbarba ${at}`),
@@ -84,18 +84,18 @@ await withInstallation({ work: values.folder, port: 4798, photos: Number(values.
   const { rows } = await context.db.execute<{ id: string }>(sql`select id from photos limit 1000`);
   const some = { of: 'these' as const, ids: rows.map((row) => row.id) };
   await suggestTerms(context, id, some);
-  await told('suggestions for 1,000 pictures', () => suggestTerms(context, id, some));
-  await told('all terms with their use', () => listTerms(context));
-  await told('what is out of order', () => vocabularyOrder(context), 3);
-  await told(`a word on ${values.photos} pictures: proof`, () => carriersOf(context, ['ketch']));
-  await told(
+  await measure('suggestions for 1,000 pictures', () => suggestTerms(context, id, some));
+  await measure('all terms with their use', () => listTerms(context));
+  await measure('what is out of order', () => vocabularyOrder(context), 3);
+  await measure(`a word on ${values.photos} pictures: proof`, () => carriersOf(context, ['ketch']));
+  await measure(
     'carried through',
     (round) =>
       carryThrough(context, { from: [round % 2 ? 'yawl' : 'ketch'], to: [round % 2 ? 'ketch' : 'yawl'] }),
     3,
   );
   const [term] = await listTerms(context);
-  await told('a term renamed', (round) =>
+  await measure('a term renamed', (round) =>
     carryOutAct(context, { kind: 'edit', id: term!.id, edit: { spelling: `renamed ${round}` } }),
   );
 });

@@ -53,9 +53,9 @@ test('a bound is chosen by keyboard, stays after a reload, and what is beyond it
   await expect.poll(() => sql("select days is null from kept_bounds where name = 'previews'")).toBe('t');
   await previews.getByLabel(labels.kept.allTogetherAtMost).selectOption('5 GB');
   await expect.poll(() => sql("select megabytes from kept_bounds where name = 'previews'")).toBe('5000');
-  const back = page.getByRole('listitem', { name: labels.kept.waysBack });
+  const back = page.getByRole('listitem', { name: labels.kept.undoData });
   await back.getByLabel(labels.kept.allTogetherAtMost).selectOption('200 GB');
-  await expect.poll(() => sql("select megabytes from kept_bounds where name = 'waysBack'")).toBe('200000');
+  await expect.poll(() => sql("select megabytes from kept_bounds where name = 'undoData'")).toBe('200000');
   await back.getByLabel(labels.kept.allTogetherAtMost).selectOption('no bound');
-  await expect.poll(() => sql("select megabytes is null from kept_bounds where name = 'waysBack'")).toBe('t');
+  await expect.poll(() => sql("select megabytes is null from kept_bounds where name = 'undoData'")).toBe('t');
 });

@@ -1,7 +1,7 @@
 import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
-import { proofOfDrafts } from '@/server/operations/photos/acrossPhotos';
+import { proofOfDrafts } from '@/server/operations/photos/selectionValues';
 import { startEmbed } from '@/server/operations/runs/startEmbed';
 import { bringIn, carryOut, openTestServer, smallJpeg, type TestServer, valuesOf } from './testServer';
 

@@ -16,11 +16,11 @@ import {
   renameGathering,
 } from '@/server/operations/gatherings/gatherings';
 import { keepColumnSet, listColumnSets, removeColumnSet } from '@/server/operations/ledger/columnSets';
-import { deskOf } from '@/server/operations/photos/acrossPhotos';
 import { listSummaries } from '@/server/operations/photos/listSummaries';
 import { type ListedValues, listValues } from '@/server/operations/photos/listValues';
 import { namesShown } from '@/server/operations/photos/namesShown';
 import { listPhotos } from '@/server/operations/photos/photos';
+import { deskOf } from '@/server/operations/photos/selectionValues';
 import { listVersions } from '@/server/operations/photos/versions';
 import { propertyRuns } from '../fixtures/budget';
 import { assignmentWith, carryOut, openTestServer, smallJpeg, type TestServer } from './testServer';

@@ -77,22 +77,22 @@ async function embedded() {
   await writeDrafts(context, job.id, scope, { kind: 'set', field: 'headline', value: 'Launch' });
   const { runId } = await startEmbed(context, job.id, scope);
   await carryOut(context, runId);
-  const waysBack = () =>
+  const undoData = () =>
     server.db
       .select()
       .from(inverseEdits)
       .where(sql`item_id in (select id from run_items where run_id = ${runId})`);
-  return { runId, file, before, waysBack };
+  return { runId, file, before, undoData };
 }
 
 test('ways back stay for ever, until somebody says otherwise; then undoing says that there is none', async () => {
   const { context } = server;
-  const { runId, file, waysBack } = await embedded();
+  const { runId, file, undoData } = await embedded();
   await endedAgo(5000, runId);
-  expect((await room()).waysBack).toBe(0);
-  await changeBound(context, 'waysBack', { days: 90, megabytes: null });
-  expect((await room()).waysBack).toBeGreaterThan(0);
-  expect(await waysBack()).toEqual([]);
+  expect((await room()).undoData).toBe(0);
+  await changeBound(context, 'undoData', { days: 90, megabytes: null });
+  expect((await room()).undoData).toBeGreaterThan(0);
+  expect(await undoData()).toEqual([]);
   const written = digest(file);
   await expect(startUndo(context, runId)).rejects.toThrow('nothing left in this run to undo');
   expect(digest(file)).toBe(written);
@@ -100,26 +100,26 @@ test('ways back stay for ever, until somebody says otherwise; then undoing says 
 
 test('ways back go by size as well, run by run, the oldest first', async () => {
   const { context } = server;
-  await changeBound(context, 'waysBack', { days: null, megabytes: 0 });
+  await changeBound(context, 'undoData', { days: null, megabytes: 0 });
   await room();
   const [older, newer] = [await embedded(), await embedded()];
   await endedAgo(20, older.runId);
-  await changeBound(context, 'waysBack', { days: null, megabytes: 1 });
-  expect((await room()).waysBack).toBe(0);
+  await changeBound(context, 'undoData', { days: null, megabytes: 1 });
+  expect((await room()).undoData).toBe(0);
   // As if the older one had changed a great deal.
   await server.db
     .update(inverseEdits)
     .set({ formerBytes: randomBytes(2_000_000) })
     .where(sql`item_id in (select id from run_items where run_id = ${older.runId})`);
-  expect((await room()).waysBack).toBeGreaterThan(0);
-  expect([(await older.waysBack()).length, (await newer.waysBack()).length > 0]).toEqual([0, true]);
+  expect((await room()).undoData).toBeGreaterThan(0);
+  expect([(await older.undoData()).length, (await newer.undoData()).length > 0]).toEqual([0, true]);
 });
 
 test('the way back of a run that is just being undone stays', async () => {
   const { context } = server;
   const { runId, file, before } = await embedded();
   await endedAgo(5000, runId);
-  await changeBound(context, 'waysBack', { days: 90, megabytes: null });
+  await changeBound(context, 'undoData', { days: 90, megabytes: null });
   const undo = await startUndo(context, runId);
   await room();
   await carryOut(context, undo.runId);

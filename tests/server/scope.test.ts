@@ -3,9 +3,9 @@ import type { Scope } from '@/core/drafts/scope';
 import { these } from '@/core/drafts/scope';
 import { files, photos } from '@/server/db/schema/photos';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
-import { proofOfDrafts } from '@/server/operations/photos/acrossPhotos';
 import { foundPictures } from '@/server/operations/photos/foundPictures';
 import { listPhotosOf } from '@/server/operations/photos/photosInScope';
+import { proofOfDrafts } from '@/server/operations/photos/selectionValues';
 import { startEmbed } from '@/server/operations/runs/startEmbed';
 import {
   bringIn,

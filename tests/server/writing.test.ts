@@ -7,8 +7,8 @@ import { stepWriting, writingSteps } from '@/server/operations/drafts/undoWritin
 import { proofOfTemplates, writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import type { Writing } from '@/server/operations/drafts/writing';
 import { answerMaker } from '@/server/operations/identities/makers';
-import { deskOf } from '@/server/operations/photos/acrossPhotos';
 import { listPhotos } from '@/server/operations/photos/photos';
+import { deskOf } from '@/server/operations/photos/selectionValues';
 import { startEmbed } from '@/server/operations/runs/startEmbed';
 import { readShelf } from '@/server/operations/templates/templateShelf';
 import { createTemplate } from '@/server/operations/templates/templates';

@@ -1,5 +1,5 @@
 /** What Fabrica keeps beside the pictures and the words themselves. */
-export const keptNames = ['previews', 'waysBack', 'archives', 'arrivals'] as const;
+export const keptNames = ['previews', 'undoData', 'archives', 'arrivals'] as const;
 export type KeptName = (typeof keptNames)[number];
 
 /** How long and how much stays; null: without a bound. */
@@ -11,7 +11,7 @@ export interface Bound {
 /** Where nobody chose: what can be made again goes, the way back to a former file stays. */
 export const usualBounds: Readonly<Record<KeptName, Bound>> = {
   previews: { days: 365, megabytes: 20_000 },
-  waysBack: { days: null, megabytes: null },
+  undoData: { days: null, megabytes: null },
   archives: { days: 30, megabytes: null },
   arrivals: { days: 30, megabytes: null },
 };

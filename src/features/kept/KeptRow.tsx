@@ -16,8 +16,8 @@ const kinds: Readonly<Record<KeptName, { title: string; words: string; label: st
     label: labels.keptAfterLastUse,
     unit: 'file',
   },
-  waysBack: {
-    title: labels.waysBack,
+  undoData: {
+    title: labels.undoData,
     words: 'What files held before a run wrote into them. Without it a run cannot be undone.',
     label: 'Kept after the run',
     unit: 'changed file',

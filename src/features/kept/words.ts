@@ -4,5 +4,5 @@ export const labels = {
   keptAfterLastUse: 'Kept after last use',
   makeRoomNow: 'Make room now',
   previews: 'Previews',
-  waysBack: 'Undo data',
+  undoData: 'Undo data',
 } as const;

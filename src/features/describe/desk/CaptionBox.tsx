@@ -8,7 +8,7 @@ import type { ListedPerson } from '@/core/captions/people';
 import { field } from '@/core/catalogue/fields';
 import { asText } from '@/core/catalogue/value';
 import { counted, formatNumber } from '@/core/wording/counts';
-import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import type { Desk } from '@/server/operations/photos/selectionValues';
 import { LinkButton } from '@/ui/buttons';
 import { useOwnText } from '@/ui/useOwnText';
 import { ByteGauge } from '../../fields/ByteGauge';

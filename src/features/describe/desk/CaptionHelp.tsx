@@ -6,7 +6,7 @@ import { type CaptionAnswers, captionAnswers, foundBy, namingFields } from '@/co
 import { nearMisses } from '@/core/captions/nearMisses';
 import { asList, asText } from '@/core/catalogue/value';
 import type { Assignment } from '@/server/operations/assignments/assignments';
-import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import type { Desk } from '@/server/operations/photos/selectionValues';
 import { LinkButton } from '@/ui/buttons';
 import { labels as uiLabels } from '@/ui/words';
 import { useKnownTerms } from '../../keywords/useKnownTerms';

@@ -5,7 +5,7 @@ import { type CreditsPattern, creditsLine, usualPattern } from '@/core/captions/
 import { type FieldValue, type Structure, sameValue, structuresOf } from '@/core/catalogue/value';
 import type { Scope } from '@/core/drafts/scope';
 import { formatNumber } from '@/core/wording/counts';
-import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import type { Desk } from '@/server/operations/photos/selectionValues';
 import { Button } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { useKeptState } from '@/ui/useKeptState';

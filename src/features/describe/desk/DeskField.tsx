@@ -6,7 +6,7 @@ import { type FieldId, fieldLabel, shapeOf } from '@/core/catalogue/fields';
 import { type FieldValue, isEmpty, sameValue } from '@/core/catalogue/value';
 import type { Scope } from '@/core/drafts/scope';
 import { counted, formatNumber } from '@/core/wording/counts';
-import type { Desk, FieldAcross } from '@/server/operations/photos/acrossPhotos';
+import type { Desk, FieldAcross } from '@/server/operations/photos/selectionValues';
 import { LinkButton } from '@/ui/buttons';
 import { whenReleased } from '@/ui/whenReleased';
 import { FieldHelp } from '../../fields/FieldHelp';

@@ -6,7 +6,7 @@ import { useMemo, useState } from 'react';
 import { type Scope, scopeOfPart } from '@/core/drafts/scope';
 import { counted, formatNumber } from '@/core/wording/counts';
 import type { BlockedFolder } from '@/server/operations/folders/blockedFolders';
-import type { DraftsProof } from '@/server/operations/photos/acrossPhotos';
+import type { DraftsProof } from '@/server/operations/photos/selectionValues';
 import { apiRequest } from '@/ui/api';
 import { PrimaryButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';

@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { type FieldId, field, fieldNames, writtenFieldIds } from '@/core/catalogue/fields';
 import { questions } from '@/core/catalogue/row';
 import type { Scope } from '@/core/drafts/scope';
-import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import type { Desk } from '@/server/operations/photos/selectionValues';
 import { TextInput } from '@/ui/inputs';
 import { labels as uiLabels } from '@/ui/words';
 import { NeedChoice, OwnChoice } from '../../fields/NeedChoice';

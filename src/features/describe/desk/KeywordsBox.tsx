@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useId } from 'react';
 import type { Scope } from '@/core/drafts/scope';
 import { formatNumber } from '@/core/wording/counts';
-import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import type { Desk } from '@/server/operations/photos/selectionValues';
 import { LinkButton } from '@/ui/buttons';
 import { BundleMenu } from '../../keywords/BundleMenu';
 import { EnteredNotes } from '../../keywords/EnteredNotes';

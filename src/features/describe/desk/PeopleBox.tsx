@@ -6,7 +6,7 @@ import { nameAt, nameTyped } from '@/core/captions/findPeople';
 import type { ListedPerson } from '@/core/captions/people';
 import { asList } from '@/core/catalogue/value';
 import type { Scope } from '@/core/drafts/scope';
-import type { Desk, FieldAcross } from '@/server/operations/photos/acrossPhotos';
+import type { Desk, FieldAcross } from '@/server/operations/photos/selectionValues';
 import { LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { useLeaving } from '@/ui/useLeaving';

@@ -6,7 +6,7 @@ import { asText } from '@/core/catalogue/value';
 import type { Scope } from '@/core/drafts/scope';
 import { positionsIn } from '@/core/mapping/positionText';
 import { formatNumber } from '@/core/wording/counts';
-import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import type { Desk } from '@/server/operations/photos/selectionValues';
 import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { queryKeys } from '@/ui/queryKeys';

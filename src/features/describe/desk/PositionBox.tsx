@@ -5,7 +5,7 @@ import { useEffect, useId, useRef, useState } from 'react';
 import { asText } from '@/core/catalogue/value';
 import type { Scope } from '@/core/drafts/scope';
 import { positionsIn } from '@/core/mapping/positionText';
-import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import type { Desk } from '@/server/operations/photos/selectionValues';
 import { LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';

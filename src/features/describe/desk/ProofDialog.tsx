@@ -6,7 +6,7 @@ import { fieldLabel } from '@/core/catalogue/fields';
 import type { Proof } from '@/core/drafts/proof';
 import { agrees, counted, formatNumber } from '@/core/wording/counts';
 import type { BlockedFolder } from '@/server/operations/folders/blockedFolders';
-import type { DraftsProof } from '@/server/operations/photos/acrossPhotos';
+import type { DraftsProof } from '@/server/operations/photos/selectionValues';
 import { PrimaryButton } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { Notice } from '@/ui/Notice';

@@ -5,7 +5,7 @@ import { useEffect, useState } from 'react';
 import type { Scope } from '@/core/drafts/scope';
 import { type ThreadId, threads } from '@/core/threads/threads';
 import { formatNumber } from '@/core/wording/counts';
-import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import type { Desk } from '@/server/operations/photos/selectionValues';
 import { labels } from '../words';
 import type { Write } from './useWriting';
 

@@ -6,7 +6,7 @@ import type { FieldValue } from '@/core/catalogue/value';
 import { these } from '@/core/drafts/scope';
 import { counted } from '@/core/wording/counts';
 import type { FieldChanges } from '@/server/operations/drafts/writing';
-import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import type { Desk } from '@/server/operations/photos/selectionValues';
 import { apiRequest } from '@/ui/api';
 import { useKeptState } from '@/ui/useKeptState';
 import { valueWords } from '@/ui/valueWords';

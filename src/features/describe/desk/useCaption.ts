@@ -5,7 +5,7 @@ import { nameAt, withName, withoutName } from '@/core/captions/findPeople';
 import { asList, asText } from '@/core/catalogue/value';
 import type { Across } from '@/core/drafts/across';
 import type { Scope } from '@/core/drafts/scope';
-import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import type { Desk } from '@/server/operations/photos/selectionValues';
 import { useMetCaption } from './useMetCaption';
 import { useSavedText } from './useSavedText';
 import type { Write } from './useWriting';

@@ -3,7 +3,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { FieldId } from '@/core/catalogue/fields';
 import type { Scope } from '@/core/drafts/scope';
-import type { Desk } from '@/server/operations/photos/acrossPhotos';
+import type { Desk } from '@/server/operations/photos/selectionValues';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
 

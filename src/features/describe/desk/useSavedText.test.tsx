@@ -41,8 +41,8 @@ function open(first: string) {
       act(() => hook.result.current.save());
     },
     answer: () => act(() => actAnswered('here', waiting.shift()!, String(transaction++))),
-    /** What the server told, as it stood before transaction `read`. */
-    told: (shared: string, read: number) => hook.rerender({ shared, read }),
+    /** What the server has before transaction `read`. */
+    serverHas: (shared: string, read: number) => hook.rerender({ shared, read }),
   };
 }
 
@@ -59,52 +59,52 @@ test('what is typed is kept after a pause, once', () => {
 
 // Somebody added a third contributor while the answer of before the second was on its way: it was lost.
 test('what was read before the save does not take the words away, however late it comes', () => {
-  const { result, write, answer, told } = open('');
+  const { result, write, answer, serverHas } = open('');
   write('Mine');
-  told('Before', 100);
+  serverHas('Before', 100);
   expect(result.current.text).toBe('Mine');
   answer();
-  told('Before, read slowly', 100);
+  serverHas('Before, read slowly', 100);
   act(() => jest.advanceTimersByTime(60_000));
   expect(result.current.text).toBe('Mine');
-  told('Mine', 101);
-  told('Theirs', 102);
+  serverHas('Mine', 101);
+  serverHas('Theirs', 102);
   expect(result.current.text).toBe('Theirs');
 });
 
 // Credits: a name typed and removed again stood there once more when the answers came, and went under the caption.
 test('written, taken back and written again: what was read between is not shown', () => {
-  const { result, write, answer, told } = open('');
+  const { result, write, answer, serverHas } = open('');
   for (const text of ['Two', 'Two and one', 'Two']) write(text);
   for (const [shared, read] of [
     ['Two', 101],
     ['Two and one', 102],
   ] as const) {
     answer();
-    told(shared, read);
+    serverHas(shared, read);
     expect(result.current.text).toBe('Two');
   }
   answer();
-  told('Two', 103);
-  told('Theirs', 104);
+  serverHas('Two', 103);
+  serverHas('Theirs', 104);
   expect(result.current.text).toBe('Theirs');
 });
 
 // A misspelling was mended, and the next press on a suggestion brought it back under a slow server.
 test('what was read behind the save but came before its answer is shown with the answer', () => {
-  const { result, write, answer, told } = open('');
+  const { result, write, answer, serverHas } = open('');
   write('Mine');
-  told('Theirs, written over mine', 102);
+  serverHas('Theirs, written over mine', 102);
   expect(result.current.text).toBe('Mine');
   answer();
   expect(result.current.text).toBe('Theirs, written over mine');
 });
 
 test('who pauses behind a blank still finds it there', () => {
-  const { result, write, answer, told } = open('A');
+  const { result, write, answer, serverHas } = open('A');
   write('A launch ');
   answer();
-  told('A launch', 101);
+  serverHas('A launch', 101);
   expect(result.current.text).toBe('A launch ');
 });
 

@@ -4,7 +4,7 @@ import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { photos } from '../../db/schema/photos';
 import type { ThreadMarks } from '../../db/stored/drafts';
-import type { AlikePhotos } from '../photos/alikePhotos';
+import type { AlikePhotos } from '../photos/photoGroups';
 
 /** Marks a thread of pictures as one that does not apply, or takes the mark away; the photos are locked. */
 export async function keepMarks(

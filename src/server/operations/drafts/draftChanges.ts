@@ -13,8 +13,8 @@ import {
   groupChanges,
 } from '../../db/stored/drafts';
 import { fieldValueShape } from '../../db/stored/values';
-import { type ChangedPhotos, keepingSummaries, summaryChanges } from '../photos/keepSummaries';
 import type { LeanPhoto } from '../photos/photos';
+import { type ChangedPhotos, keepingSummaries, summaryChanges } from '../photos/saveSummaries';
 
 /** Drafts that an act wants for a picture; undefined takes one away. */
 export type NewDrafts = ReadonlyMap<FieldId, DraftValue | undefined>;

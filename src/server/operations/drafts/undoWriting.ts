@@ -8,8 +8,8 @@ import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { required } from '../../problems/errors';
 import { inForceOf } from '../assignments/inForce';
-import { type ChangedPhotos, fieldsForSummaries } from '../photos/keepSummaries';
 import { alikePhotosOf, lockPhotos } from '../photos/photosInScope';
+import { type ChangedPhotos, fieldsForSummaries } from '../photos/saveSummaries';
 import { putMarks } from './doesNotApply';
 import { draftChanges, keepChanges, sameDraft } from './draftChanges';
 

@@ -11,10 +11,10 @@ import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { failure } from '../../problems/errors';
 import { inForceOf } from '../assignments/inForce';
-import type { AlikePhotos } from '../photos/alikePhotos';
-import { fieldsForSummaries } from '../photos/keepSummaries';
+import type { AlikePhotos } from '../photos/photoGroups';
 import type { LeanPhoto } from '../photos/photos';
-import { alikePhotosOf, listPhotosOf, lockPhotos, photosOfThemselves } from '../photos/photosInScope';
+import { alikePhotosOf, listPhotosOf, lockPhotos, photosByThemselves } from '../photos/photosInScope';
+import { fieldsForSummaries } from '../photos/saveSummaries';
 import { keepMarks } from './doesNotApply';
 import { draftChanges, keepChanges } from './draftChanges';
 import type { Drafter } from './drafter';
@@ -101,7 +101,7 @@ async function photosFor(
   const inForce = await inForceOf(context, assignmentId);
   const known = fieldsForSummaries(fields, inForce.captionFields);
   return writing.kind === 'cells'
-    ? photosOfThemselves(context, assignmentId, scope, known)
+    ? photosByThemselves(context, assignmentId, scope, known)
     : alikePhotosOf(context, assignmentId, scope, known, inForce);
 }
 

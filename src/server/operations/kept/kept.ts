@@ -25,12 +25,12 @@ export async function boundsInForce({ db }: Context): Promise<Readonly<Record<Ke
 }
 
 export async function listKept(context: Context): Promise<Kept[]> {
-  const [bounds, previews, archives, arrivals, waysBack] = await Promise.all([
+  const [bounds, previews, archives, arrivals, undoData] = await Promise.all([
     boundsInForce(context),
     ...[previewsFolder(), ownDeliveries(), arrivalsFolder()].map(taken),
     wayBackTaken(context),
   ]);
-  const found = { previews, archives, arrivals, waysBack } as Record<KeptName, Taken>;
+  const found = { previews, archives, arrivals, undoData } as Record<KeptName, Taken>;
   return keptNames.map((name) => ({ name, ...bounds[name], ...found[name] }));
 }
 

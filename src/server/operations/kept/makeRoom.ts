@@ -20,7 +20,7 @@ export async function makeRoom(context: Context): Promise<Readonly<Record<KeptNa
   const bounds = await boundsInForce(context);
   const gone = {
     previews: await letPreviewsGo(context, bounds.previews),
-    waysBack: await letWaysBackGo(context, bounds.waysBack),
+    undoData: await removeUndoData(context, bounds.undoData),
     archives: await forgetArchives(context, bounds.archives),
     arrivals: await letArrivalsGo(context, bounds.arrivals),
   };
@@ -37,7 +37,7 @@ async function letPreviewsGo({ now }: Context, bound: Bound): Promise<number> {
 }
 
 /** Of runs that ended, and that no run under way undoes, oldest first. */
-async function letWaysBackGo({ db, now }: Context, bound: Bound): Promise<number> {
+async function removeUndoData({ db, now }: Context, bound: Bound): Promise<number> {
   const isNeeded = sql`(r.ended_at is null or exists (
     select 1 from runs u where u.undoes = r.id and u.state in ('waiting', 'running')))`;
   const { rows } = await db.execute<{ id: string; bytes: string; ended: Date | string | null }>(sql`

@@ -7,8 +7,8 @@ import { oneOf } from '../../db/oneOf';
 import { photoSummaries, photos } from '../../db/schema/photos';
 import { type InForce, inForceOf } from '../assignments/inForce';
 import { captionOf } from '../drafts/captionWords';
-import { listedWith } from './leanPhotos';
 import type { LeanPhoto } from './photos';
+import { listedWith } from './photosForAct';
 
 /** What a picture holds in every field, drafts over the file. */
 export interface ListedValues {

@@ -8,8 +8,8 @@ import { type StoredSummary, summaryShape } from '../../db/stored/records';
 import { readAssignment } from '../assignments/assignments';
 import { type InForce, inForceOf } from '../assignments/inForce';
 import { installationContext } from '../identities/identities';
-import { listedWith } from './leanPhotos';
 import { type BesideFields, summaryFields, summaryOf } from './photoSummary';
+import { listedWith } from './photosForAct';
 
 const AT_ONCE = 1000;
 

@@ -3,7 +3,7 @@ import type { FieldId } from '../../../core/catalogue/fields';
 import type { Scope } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { photos } from '../../db/schema/photos';
-import { type AlikePhotos, alikePhotos, eachForItself } from './alikePhotos';
+import { type AlikePhotos, eachSeparately, photoGroups } from './photoGroups';
 import { type ListedPhoto, listed } from './photos';
 import { inScope } from './scope';
 
@@ -22,19 +22,19 @@ export async function alikePhotosOf(
   assignmentId: string,
   scope: Scope,
   fields: readonly FieldId[],
-  by: Parameters<typeof alikePhotos>[3],
+  by: Parameters<typeof photoGroups>[3],
 ): Promise<AlikePhotos[]> {
-  return alikePhotos(context, await inScope(context, assignmentId, scope), fields, by);
+  return photoGroups(context, await inScope(context, assignmentId, scope), fields, by);
 }
 
 /** Those that a scope means, with some of their fields, each for itself. */
-export async function photosOfThemselves(
+export async function photosByThemselves(
   context: Context,
   assignmentId: string,
   scope: Scope,
   fields: readonly FieldId[],
 ): Promise<AlikePhotos[]> {
-  return eachForItself(context, await inScope(context, assignmentId, scope), fields);
+  return eachSeparately(context, await inScope(context, assignmentId, scope), fields);
 }
 
 /**

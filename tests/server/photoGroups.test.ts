@@ -4,9 +4,9 @@ import { photos } from '@/server/db/schema/photos';
 import { changeAssignment } from '@/server/operations/assignments/assignments';
 import { stepWriting } from '@/server/operations/drafts/undoWriting';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
-import { deskOf } from '@/server/operations/photos/acrossPhotos';
-import { alikePhotos, eachForItself } from '@/server/operations/photos/alikePhotos';
+import { eachSeparately, photoGroups } from '@/server/operations/photos/photoGroups';
 import { listPhotos } from '@/server/operations/photos/photos';
+import { deskOf } from '@/server/operations/photos/selectionValues';
 import { createTemplate } from '@/server/operations/templates/templates';
 import { bringIn, openTestServer, smallJpeg, type TestServer } from './testServer';
 
@@ -35,10 +35,10 @@ test('each picture is of one kind, which says of it what it says itself', async 
   const { id, ids } = await job();
   await writeDrafts(server.context, id, these([ids[2]!, ids[3]!]), caption('The launch.'));
   const fields = ['city', 'description'] as const;
-  const kinds = await alikePhotos(server.context, eq(photos.assignmentId, id), fields, {
+  const kinds = await photoGroups(server.context, eq(photos.assignmentId, id), fields, {
     areSignOffsAlike: true,
   });
-  const alone = await eachForItself(server.context, eq(photos.assignmentId, id), fields);
+  const alone = await eachSeparately(server.context, eq(photos.assignmentId, id), fields);
   const told = ({ record, drafts, notApplicable }: (typeof alone)[number]['photo']) => ({
     fields: record.fields,
     drafts,
@@ -49,7 +49,7 @@ test('each picture is of one kind, which says of it what it says itself', async 
   );
   expect(kinds).toHaveLength(4);
   // Of the city alone there are three: Pellvik twice, Havnes, none.
-  const byCity = await alikePhotos(server.context, eq(photos.assignmentId, id), ['city'], {
+  const byCity = await photoGroups(server.context, eq(photos.assignmentId, id), ['city'], {
     areSignOffsAlike: true,
   });
   expect(byCity.map((one) => [one.photo.record.fields.city?.value, one.ids.length])).toEqual([

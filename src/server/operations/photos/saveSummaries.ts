@@ -10,8 +10,8 @@ import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import type { DraftChange, DraftValue } from '../../db/stored/drafts';
 import type { InForce } from '../assignments/inForce';
-import type { AlikePhotos } from './alikePhotos';
 import { basisOf } from './makeSummaries';
+import type { AlikePhotos } from './photoGroups';
 import { CAPTION, NOTICE, stripSource } from './photoSummary';
 import type { LeanPhoto } from './photos';
 

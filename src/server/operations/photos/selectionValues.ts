@@ -15,8 +15,8 @@ import { photos } from '../../db/schema/photos';
 import type { StoredRecord } from '../../db/stored/records';
 import { inForceOf } from '../assignments/inForce';
 import { captionOf } from '../drafts/captionWords';
-import { listedWith } from './leanPhotos';
 import { type LeanPhoto, listPhotosById } from './photos';
+import { listedWith } from './photosForAct';
 import { alikePhotosOf, listPhotosOf } from './photosInScope';
 import { hasDraftsToEmbed, inScope } from './scope';
 
@@ -66,7 +66,7 @@ export async function deskOf(
   const fields = [...new Set<FieldId>([...inForce.captionFields, 'keywords', ...asked])];
   const kinds = await alikePhotosOf(context, assignmentId, scope, fields, {
     ...inForce,
-    areBrokenTold: true,
+    areBrokenReported: true,
   });
   const all = kinds.map(({ photo, ids }) => ({
     photo,

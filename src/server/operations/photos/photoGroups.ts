@@ -6,8 +6,8 @@ import { files, photos } from '../../db/schema/photos';
 import { type DraftValue, draftOriginShape } from '../../db/stored/drafts';
 import { fieldValueShape } from '../../db/stored/values';
 import type { InForce } from '../assignments/inForce';
-import { listedWith } from './leanPhotos';
 import type { LeanPhoto, LeanReading } from './photos';
+import { listedWith } from './photosForAct';
 
 /**
  * Pictures that are alike: the same in all that is looked at. What is done to many pictures is worked out once for
@@ -25,24 +25,24 @@ export interface AlikePhotos {
  * Photos with some of their fields, those that are alike together; each for itself where the sign-offs under their
  * captions may differ by more than their fields.
  */
-export async function alikePhotos(
+export async function photoGroups(
   context: Context,
   which: SQL,
   fields: readonly FieldId[],
   {
     areSignOffsAlike,
-    areBrokenTold = false,
-  }: Pick<InForce, 'areSignOffsAlike'> & { readonly areBrokenTold?: boolean },
+    areBrokenReported = false,
+  }: Pick<InForce, 'areSignOffsAlike'> & { readonly areBrokenReported?: boolean },
 ): Promise<AlikePhotos[]> {
   return areSignOffsAlike
-    ? kindsOf(context, which, fields, areBrokenTold ? anyBroken : sql`false`)
-    : eachForItself(context, which, fields);
+    ? kindsOf(context, which, fields, areBrokenReported ? anyBroken : sql`false`)
+    : eachSeparately(context, which, fields);
 }
 
 /** Looked for in the whole of a record: it makes the reading half as long again. */
 const anyBroken = sql`r @? '$.fields.*.agrees ? (@ == false)'`;
 
-export async function eachForItself(
+export async function eachSeparately(
   context: Context,
   which: SQL,
   fields: readonly FieldId[],
