@@ -5,6 +5,7 @@ import { limits } from '@/core/bytes/limits';
 import { memorySource } from '@/core/bytes/source';
 import { encodeUtf8 } from '@/core/bytes/text';
 import { type BlockKind, isReadOnly, type Kind } from '@/core/containers/container';
+import { formatNames } from '@/core/containers/formatNames';
 import { knownKinds, openContainer } from '@/core/containers/registry';
 import { planEmbed } from '@/core/embed/planEmbed';
 import { FormatError } from '@/core/problems/problem';
@@ -181,4 +182,8 @@ describe.each(readOnly)('%s is read only', (name) => {
     const plan = planEmbed(container, new Map([['city', 'Havnes']]));
     expect([plan.refused?.code, plan.unchanged]).toEqual(['format-read-only', true]);
   });
+});
+
+test('the short name of a format is how its codec names it', () => {
+  expect(knownKinds.filter(({ id, name }) => !name.startsWith(formatNames[id]))).toEqual([]);
 });

@@ -126,8 +126,20 @@ test('the checksums and the page name what is left after one picture is undone a
   expect(readdirSync(job.out).sort()).toEqual(['index.html', 'own.txt']);
 });
 
+// The undo failed for ever where a folder of the copies was gone.
+test('copies whose folder was removed are absent; the others of the delivery are removed', async () => {
+  const job = await delivered({ folder: '{{ file name }}', checksums: true });
+  rmSync(job.file('a'), { recursive: true });
+  expect(problems(await undo(job.runId))).toEqual([
+    ['a.jpg', 'done', ['copy-absent']],
+    ['b.jpg', 'done', []],
+    ['c.jpg', 'done', []],
+  ]);
+  expect(readdirSync(job.out)).toEqual(['own.txt']);
+});
+
 test('a folder that is away fails the undo; nothing is marked as removed', async () => {
-  const job = await delivered();
+  const job = await delivered({ checksums: true });
   renameSync(job.out, `${job.out} away`);
   const receipt = await undo(job.runId);
   expect(receipt.counts).toMatchObject({ done: 0, failed: 3 });

@@ -1,8 +1,11 @@
 import { mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { usualDeliveryPlan } from '@/core/deliver/deliveryPlan';
 import { these } from '@/core/drafts/scope';
 import { followAssignment } from '@/server/follow/followAssignment';
 import { createAssignment } from '@/server/operations/assignments/createAssignment';
+import { readDelivery } from '@/server/operations/deliveries/deliveredFiles';
+import { startDelivery } from '@/server/operations/deliveries/startDelivery';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { openFolder } from '@/server/operations/folders/folders';
 import {
@@ -87,6 +90,20 @@ test('a path that another assignment uses is refused; one that was only opened g
   await expect(relinkWorkingFolder(server.context, other.id, other.present)).rejects.toMatchObject({
     code: 'folder-taken',
   });
+});
+
+// Its receipts, archives and undos would have lost their folder.
+test('a path that a receipt names is refused, and its folder stays opened', async () => {
+  const { id, present } = await renamed();
+  const other = await bringIn(server, { 'c.jpg': await smallJpeg(3) });
+  const deliveryPlan = { ...usualDeliveryPlan, to: 'folder', path: present } as const;
+  const photoIds = other.photos.map((one) => one.id);
+  const { runId } = await startDelivery(server.context, other.id, { deliveryPlan, photoIds });
+  await carryOut(server.context, runId);
+  await expect(relinkWorkingFolder(server.context, id, present)).rejects.toMatchObject({
+    code: 'folder-taken',
+  });
+  expect((await readDelivery(server.context, runId)).folder).toBe(present);
 });
 
 test('opened folders inside a missing one follow it', async () => {

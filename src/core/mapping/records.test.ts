@@ -252,7 +252,7 @@ describe('XMP', () => {
       return ['DocumentID', 'InstanceID'].map((name) => textOfValue(property(xmp!, namespaces.xmpMM, name)));
     };
     const first = await written('Launch');
-    const uuid = /^xmp\.iid:[0-9a-f]{8}-[0-9a-f]{4}-3[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
+    const uuid = /^xmp\.iid:[0-9a-f]{8}-[0-9a-f]{4}-8[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
     expect(first).toEqual(['xmp.did:1', expect.stringMatching(uuid)]);
     expect(await written('Launch')).toEqual(first);
     expect((await written('Relaunch'))[1]).not.toBe(first[1]);

@@ -139,14 +139,14 @@ function writeAllXmp(
 
 /**
  * MetadataDate, and a new InstanceID if there is one (ISO 16684-1, 8.4 and 8.6: it is updated each time a file is saved).
- * The new one is a name-based UUID of version 3 (RFC 9562, 5.3), so that a plan made again writes the same bytes.
+ * The new one is a UUID made of the change (RFC 9562, 5.8: version 8), so that a plan made again writes the same bytes.
  */
 function withChangeRecorded(model: XmpModel, changes: Changes, now: string): XmpModel {
   const dated = withProperty(model, namespaces.xmp, 'MetadataDate', simple(now));
   const former = textOfValue(property(model, namespaces.xmpMM, 'InstanceID'));
   if (!former) return dated;
   const uuid = md5Digest(encodeUtf8(JSON.stringify([former, now, changes])));
-  uuid[6] = (uuid[6]! & 0x0f) | 0x30;
+  uuid[6] = (uuid[6]! & 0x0f) | 0x80;
   uuid[8] = (uuid[8]! & 0x3f) | 0x80;
   const id = hex(uuid).replace(/^(.{8})(.{4})(.{4})(.{4})/, '$1-$2-$3-$4-');
   return withProperty(dated, namespaces.xmpMM, 'InstanceID', simple(`xmp.iid:${id}`));

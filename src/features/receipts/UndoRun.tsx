@@ -72,7 +72,6 @@ function Copies({ runId }: { runId: string }) {
   const { data, error } = useQuery({
     queryKey: queryKeys.copiesNow(runId),
     queryFn: () => apiRequest<FileMatch>(`runs/${runId}/copies`),
-    staleTime: 0,
   });
   return (
     <Box paddingBottom="2" overflowWrap="anywhere">

@@ -41,7 +41,8 @@ export function NewFolderPath({
       onClose();
     },
   });
-  const isUsable = match.data !== undefined && (match.data.same > 0 || match.data.absent === 0);
+  const isUsable =
+    match.data !== undefined && (match.data.same > 0 || match.data.differing + match.data.absent === 0);
   return (
     <Dialog
       title={labels.newPathOfTheFolder}

@@ -124,7 +124,7 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   'source-left':
     'The copy is safe, but its source could not be removed: it may be write-protected. Remove it yourself.',
   'source-not-restored':
-    'Its source could not be made again: the folder is missing, cannot be written, is a drop folder, or has another file of this name. The file that was set aside is the only one; it contains what was embedded when it was brought in.',
+    'Its source could not be made again: the folder is missing, cannot be written, is a drop folder, or has another file of this name; or the undo data is not stored any more. The file that was set aside is the only one; it contains what was embedded when it was brought in.',
   'second-left':
     'The second copy was changed or moved since, and stays where it is. Remove it yourself if you do not need it.',
   'copy-changed': 'This copy was changed after the delivery, and was not removed.',

@@ -55,8 +55,8 @@ interface Sent extends SentPicture {
 }
 
 /**
- * The pictures of an assignment against a folder of files that were fetched back from a site, told as it goes on:
- * known again by name, then by their picture data, then by their look.
+ * Compares the pictures of an assignment with a folder of published files, one row at a time. A file is matched to its
+ * picture by the bytes of a delivered copy, then by name, by picture data, and by look.
  */
 export async function* fetchedBack(
   context: Context,
@@ -69,9 +69,13 @@ export async function* fetchedBack(
   const back = shots.slice(0, MOST);
   yield { head: { sent: sent.length, back: back.length, left: shots.length - back.length } };
   const free = new Set(sent);
-  const names = sent.flatMap((one) =>
-    [one, ...one.copies].map(({ name }) => [name.toLowerCase(), one] as const),
-  );
+  // A later name takes the place of an earlier one: those of the newest delivery count most.
+  const copies = sent.flatMap((one) => one.copies.map((copy) => ({ one, copy }))).reverse();
+  const byDigest = new Map(copies.map(({ one, copy }) => [copy.digest, one]));
+  const names = [
+    ...sent.map((one) => [one.name.toLowerCase(), one] as const),
+    ...copies.map(({ one, copy }) => [copy.name.toLowerCase(), one] as const),
+  ];
   const byName = new Map(names);
   const byStem = new Map(names.map(([name, one]) => [stemOf(name), one]));
   for (const { relativePath } of back) {
@@ -82,12 +86,19 @@ export async function* fetchedBack(
       yield { row: { back: relativePath, failed: true } };
       continue;
     }
+    const digest = copies[0] && (await digestAt(file, copies[0].copy.digest).catch(() => undefined));
+    const same = digest === undefined ? undefined : byDigest.get(digest);
     const name = path.basename(relativePath).toLowerCase();
     const named = byName.get(name) ?? byStem.get(stemOf(name));
-    const known: Known | undefined =
-      named && free.has(named) ? { one: named, by: 'name' } : await knownAgain(file, report, free);
+    // A picture that was delivered in several copies can be published several times.
+    const isNamed = named && (free.has(named) || named.copies.length > 1);
+    const known: Known | undefined = same
+      ? { one: same, by: 'content' }
+      : isNamed
+        ? { one: named, by: 'name' }
+        : await knownAgain(file, report, free);
     if (known) free.delete(known.one);
-    yield { row: known ? await comparedRow(relativePath, file, report, known) : { back: relativePath } };
+    yield { row: known ? await comparedRow(relativePath, digest, report, known) : { back: relativePath } };
   }
   yield { missing: [...free].map(({ id, name }) => ({ id, name })) };
 }
@@ -132,9 +143,14 @@ async function knownAgain(file: string, report: Report, free: ReadonlySet<Sent>)
 }
 
 /** A file against the copy that was delivered; without one, against the original. */
-async function comparedRow(back: string, file: string, report: Report, { one, by }: Known): Promise<BackRow> {
+async function comparedRow(
+  back: string,
+  digest: string | undefined,
+  report: Report,
+  { one, by }: Known,
+): Promise<BackRow> {
   const row = { back, sent: { id: one.id, name: one.name }, by };
-  const copy = one.copies.length > 0 ? await likeliestCopy(one.copies, file) : undefined;
+  const copy = likeliestCopy(one.copies, digest, path.basename(back).toLowerCase());
   if (copy) {
     const isThere = (await digestAt(copy.path, copy.digest).catch(() => undefined)) === copy.digest;
     const first = isThere ? await readReport(copy.path) : undefined;
@@ -149,15 +165,14 @@ async function comparedRow(back: string, file: string, report: Report, { one, by
 }
 
 /** The same bytes, else the same name, else the newest. */
-async function likeliestCopy(copies: readonly SentCopy[], file: string): Promise<SentCopy> {
-  const digest = await digestAt(file, copies[0]!.digest).catch(() => undefined);
-  const name = path.basename(file).toLowerCase();
-  return (
-    copies.find((copy) => copy.digest === digest) ??
-    copies.find((copy) => copy.name.toLowerCase() === name) ??
-    copies[0]!
-  );
-}
+const likeliestCopy = (
+  copies: readonly SentCopy[],
+  digest: string | undefined,
+  name: string,
+): SentCopy | undefined =>
+  copies.find((copy) => copy.digest === digest) ??
+  copies.find((copy) => copy.name.toLowerCase() === name) ??
+  copies[0];
 
 function fatesOf({ fields, records, picture, sizes }: Comparison) {
   const of = (fate: string) => fields.filter((line) => line.fate === fate).map((line) => line.field);

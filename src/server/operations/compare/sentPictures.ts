@@ -55,11 +55,13 @@ async function copiesByPhoto(context: Context, assignmentId: string): Promise<Ma
   for (const { photoId, result, parameters } of items) {
     if (!photoId || !result?.copies) continue;
     const { folderId, inside } = runParameterShapes.deliver.read(parameters);
+    const folder = folders.get(folderId);
+    if (!folder) continue;
     const own = result.copies
       .filter(({ of }) => of === 'copy' || of === 'frozen')
       .map((copy) => ({
         name: path.posix.basename(copy.path),
-        path: path.join(folders.get(folderId) ?? '/', inside, copy.path),
+        path: path.join(folder, inside, copy.path),
         digest: copy.digest,
         says: result.says ?? {},
       }));

@@ -5,6 +5,7 @@ import type { Context } from '../../context';
 import { assignments } from '../../db/schema/assignments';
 import { openedFolders } from '../../db/schema/folders';
 import { files, photos } from '../../db/schema/photos';
+import { runs } from '../../db/schema/runs';
 import { inTransaction } from '../../db/transaction';
 import { type FileMatch, matchFiles } from '../../files/matchFiles';
 import { announce, enqueueFollow } from '../../jobs/queue';
@@ -22,10 +23,25 @@ export interface WorkingFolder {
 
 /** The working folder of an assignment; throws `not-found`. */
 export async function readWorkingFolder(context: Context, assignmentId: string): Promise<WorkingFolder> {
-  const folder = await folderOf(context, assignmentId);
-  const found = await stat(folder.path).catch(() => undefined);
-  return { path: folder.path, isMissing: !found?.isDirectory() };
+  const { path: folder } = await folderOf(context, assignmentId);
+  return { path: folder, isMissing: !(await isFolder(folder)) };
 }
+
+/** Ids of the assignments whose working folder is missing. */
+export async function missingFolders({ db }: Context): Promise<ReadonlySet<string>> {
+  const rows = await db
+    .select({ id: assignments.id, path: openedFolders.path })
+    .from(assignments)
+    .innerJoin(openedFolders, eq(assignments.workingFolderId, openedFolders.id));
+  const missing = await Promise.all(rows.map(async ({ id, path: of }) => ((await isFolder(of)) ? [] : [id])));
+  return new Set(missing.flat());
+}
+
+const isFolder = (folder: string): Promise<boolean> =>
+  stat(folder).then(
+    (found) => found.isDirectory(),
+    () => false,
+  );
 
 async function folderOf({ db }: Context, assignmentId: string) {
   const [folder] = await db
@@ -81,13 +97,16 @@ export async function relinkWorkingFolder(
     for (const { id, name } of concerned)
       if (await isUnderWay(tx, id)) throw failure('relink-during-run', { name });
     await freePlace(tx, former, present, concerned);
-    await tx.db
+    const moved = await tx.db
       .update(openedFolders)
       .set({
-        path: sql`${present}::text || substr(${openedFolders.path}, ${[...former].length + 1})`,
+        path: movedPath(former, present, 'opened_folders'),
         label: sql`case when ${openedFolders.path} = ${former} then ${path.basename(present)} else ${openedFolders.label} end`,
       })
-      .where(isInside(former));
+      .where(isInside(former))
+      .returning({ id: openedFolders.id });
+    // Another window pointed it elsewhere meanwhile.
+    if (moved.length === 0) throw failure('folder-is-there', { path: former });
     await announce(tx.db, { kind: 'folders', id: '' });
     for (const { id } of concerned) {
       await announce(tx.db, { kind: 'photos', id });
@@ -119,7 +138,10 @@ async function assignmentsUsing({ db }: Context, which: SQL | undefined): Promis
     );
 }
 
-/** A path is opened once: opened folders without any use are removed there, and one in use is refused. */
+/**
+ * Frees the paths that opened folders move to, since a path is opened once. Throws `folder-taken` if an assignment or a
+ * receipt uses what is opened there.
+ */
 async function freePlace(
   context: Context,
   former: string,
@@ -131,7 +153,18 @@ async function freePlace(
   const withPictures = (await usesOf(context, present)).filter(
     ({ id, pictures }) => pictures > 0 && !own.has(id),
   );
-  const [user] = [...(await assignmentsUsing(context, others)), ...withPictures];
+  const target = sql`${openedFolders.path} in (select ${movedPath(former, present, 'moved')} from ${openedFolders} moved
+    where moved.path = ${former} or starts_with(moved.path, ${`${former}/`}))`;
+  const inReceipts = await context.db
+    .selectDistinct({ name: assignments.name })
+    .from(openedFolders)
+    .innerJoin(runs, sql`position(${openedFolders.id}::text in ${runs.parameters}::text) > 0`)
+    .innerJoin(assignments, eq(assignments.id, runs.assignmentId))
+    .where(and(others, target));
+  const [user] = [...(await assignmentsUsing(context, others)), ...withPictures, ...inReceipts];
   if (user) throw failure('folder-taken', { path: present, name: user.name });
-  await context.db.delete(openedFolders).where(others);
+  await context.db.delete(openedFolders).where(and(others, target));
 }
+
+const movedPath = (former: string, present: string, table: string) =>
+  sql`${present}::text || substr(${sql.raw(table)}.path, ${[...former].length + 1})`;

@@ -9,7 +9,7 @@ import { files, photos } from '../../db/schema/photos';
 import { listAssignments } from '../assignments/assignments';
 import { ownDeliveries } from '../deliveries/ownDeliveries';
 import { listDropFolders, listFolders } from '../folders/folders';
-import { readWorkingFolder } from '../folders/workingFolder';
+import { missingFolders } from '../folders/workingFolder';
 import { stripCounts } from '../photos/listSummaries';
 import { photosSpread } from '../photos/photos';
 import { inScope } from '../photos/scope';
@@ -51,13 +51,14 @@ export interface WorkshopAssignment {
 
 /** Everything that the first page shows. */
 export async function readWorkshop(context: Context) {
-  const [listed, templates, folders, drops, drafted, waiting] = await Promise.all([
+  const [listed, templates, folders, drops, drafted, waiting, missing] = await Promise.all([
     listAssignments(context),
     listTemplates(context),
     listFolders(context),
     listDropFolders(context),
     draftedCounts(context),
     waitingSources(context),
+    missingFolders(context),
   ]);
   const strips = await stripCounts(
     context,
@@ -67,7 +68,7 @@ export async function readWorkshop(context: Context) {
     listed.map(async (one) => ({
       ...one,
       drafted: drafted.get(one.id) ?? 0,
-      isFolderMissing: (await readWorkingFolder(context, one.id)).isMissing,
+      isFolderMissing: missing.has(one.id),
       strips: strips.get(one.id) ?? [],
       shown: await photosSpread(context, one.id, BESIDE),
     })),

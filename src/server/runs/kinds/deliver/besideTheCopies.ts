@@ -33,9 +33,10 @@ export async function renewBeside(context: Context, deliveryId: string, undoId: 
   const delivery = await readDelivery(context, deliveryId);
   const present = await besideFiles(context, delivery);
   for (const { name, text } of await besideFiles(context, delivery, undoId)) {
-    const { target, isThere } = await placeBeside(delivery.folder, name, text);
     const next = present.find((one) => one.name === name);
-    if (!isThere || next?.text === text) continue;
+    if (next?.text === text) continue;
+    const { target, isThere } = await placeBeside(delivery.folder, name, text);
+    if (!isThere) continue;
     if (next) await replaceText(target, next.text);
     else await unlink(target);
   }

@@ -26,7 +26,12 @@ export async function undoDeliverItem(context: Context, run: UndoRun, item: Item
     throw new FileError('vanished', delivery.folder);
   const problems: StoredProblem[] = [];
   for (const { path: relative, digest } of copies) {
-    const fate = await removeUnchanged(await deliveredPath(delivery, relative), digest);
+    const file = await deliveredPath(delivery, relative).catch((error) => {
+      // Its folder was removed, by somebody or by an undo that was interrupted.
+      if (error instanceof FileError && error.code === 'vanished') return undefined;
+      throw error;
+    });
+    const fate = file ? await removeUnchanged(file, digest) : 'absent';
     if (fate === 'removed')
       await removeEmptyFolders(path.dirname(path.join(delivery.folder, relative)), delivery.folder);
     else problems.push(fateProblems[fate](relative));
