@@ -76,7 +76,7 @@ async function writing(page: Page) {
     await page.waitForTimeout(4000);
     const words = `Caption of round ${round}`;
     const box = page.getByLabel('Caption', { exact: true });
-    // What stands there is known: words over a caption that was not seen are asked about.
+    // What is there is known: words over a caption that was not seen are asked about.
     while ((await box.inputValue()) === '') await page.waitForTimeout(200);
     await box.fill(words.slice(0, -1));
     await page.getByText(/with drafts, saved$/).waitFor(PATIENCE);

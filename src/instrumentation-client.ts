@@ -1,6 +1,6 @@
 import { goesOn, onBack, opensAt, routerWritesFirst } from './ui/addressSteps';
 
-/* Runs before the router: Back can be pressed while a page still comes to life. */
+/* Runs before the router: Back can be pressed while a page is being hydrated. */
 
 const [loaded] = performance.getEntriesByType('navigation');
 if (loaded) opensAt(loaded.name);

@@ -15,7 +15,7 @@ export function installModules() {
   writeJson(mark, { lock }, 0o644);
 }
 
-/** Whether the web application has to be built anew. */
+/** Whether the web application has to be built again. */
 export function isBuilt() {
   const mark = path.join(root, 'dist/build.json');
   return readJson(mark)?.sources === digestOfSources() && existsSync(path.join(root, '.next/BUILD_ID'));

@@ -15,7 +15,7 @@ export function boundLogs(data, ended) {
   look();
 }
 
-/** On a full disk the former log is let go: that makes room, and Fabrica goes on. */
+/** On a full disk the former log is removed: that makes room, and Fabrica goes on. */
 function keepBeside(file) {
   const before = `${file}.before`;
   try {

@@ -48,7 +48,7 @@ const SETTINGS = {
   jit: 'off',
   shared_buffers: `${BUFFERS_MB}MB`,
   work_mem: '32MB',
-  // Its log tells of its own life alone: an error of a query could repeat what somebody wrote.
+  // Its log describes its own life alone: an error of a query could repeat what somebody wrote.
   log_min_messages: 'log',
   log_min_error_statement: 'panic',
   log_error_verbosity: 'terse',

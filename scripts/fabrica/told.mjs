@@ -1,4 +1,4 @@
-/** Something a person must be told: shown as it is, without a stack. */
+/** An error message for a person, shown without a stack. */
 export class LauncherError extends Error {}
 
 /** One line about what is being done. */

@@ -1,6 +1,6 @@
 const FIRST_PAUSE_MS = 1000;
 const LONGEST_PAUSE_MS = 30_000;
-/** What lasted so long had started well: the pauses begin anew. */
+/** What lasted so long had started well: the pauses begin again. */
 const LASTED_MS = 60_000;
 const MOST_IN_A_ROW = 7;
 
@@ -25,7 +25,7 @@ export function growingPauses(now = Date.now) {
   };
 }
 
-/** Starts a part again whenever it ends by itself. `start` gives a child process; `ended` tells whether all is to end. */
+/** Starts a part again whenever it ends by itself. `start` gives a child process; `ended` says whether all is to end. */
 export function keepRunning({ name, log, start, ended, giveUp }) {
   const pauses = growingPauses();
   const begin = () => {

@@ -21,7 +21,7 @@ const UNDO_GROUP = 32;
 /** Copies that share one sync of their folder. */
 const COPY_GROUP = 256;
 
-/** Embeds into many files: groups, order, and what is told of each. */
+/** Embeds into many files: groups, order, and what is reported of each. */
 export class EmbedRun {
   private readonly settings: EmbedSettings;
   private readonly planner: FilePlanner;

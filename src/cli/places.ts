@@ -1,7 +1,7 @@
 import { homedir } from 'node:os';
 import path from 'node:path';
 
-/** Where undo records of the command line stand (XDG Base Directory: state). */
+/** Where undo records of the command line are (XDG Base Directory: state). */
 export function undoFolder(): string {
   const state =
     process.env.FABRICA_STATE ??

@@ -19,7 +19,7 @@ export interface EmbedRequest {
   readonly choices: ShotChoices;
   /** What is done with files that state somebody else: left alone, filled where empty, or written as one's own. */
   readonly others: 'leave' | 'fill' | 'write';
-  /** Keys of one's own names (rights/makers), as the templates state them; without any nobody is told apart. */
+  /** Keys of one's own names (rights/makers), as the templates state them. Without any, makers are not compared. */
   readonly own: ReadonlySet<string>;
 }
 

@@ -9,7 +9,7 @@ import { syncReading } from '../server/files/syncReading';
 import { problemWords } from '../server/problems/words';
 import { failureLine } from './report';
 
-/** What `fabrica read` tells of one file; docs/COMMAND_LINE.md documents it. */
+/** The output of `fabrica read` for one file; docs/COMMAND_LINE.md documents it. */
 export interface ReadReport {
   readonly file: string;
   readonly format: string;

@@ -13,7 +13,7 @@ function failureWords(error: unknown): string {
   return `failed unexpectedly (${error instanceof Error ? error.name : 'unknown'})`;
 }
 
-/** What is told of a file that was written all the same: never an error. */
+/** What is reported of a file that was written anyway: never an error. */
 export function warningLine(file: string, problem: Problem): string {
   return `${file}: warning: ${problemWords(problem)}`;
 }

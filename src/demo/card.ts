@@ -24,7 +24,7 @@ import { renderPicture, renderRaw } from './render';
 
 type Values = { readonly [K in FieldId]?: FieldValue };
 
-/** Pictures are told of in such steps. */
+/** Progress is reported every so many pictures. */
 const TOLD_EVERY = 10;
 
 /** Draws pictures into a folder, such as the simulated memory card; those that are there already are kept. */
@@ -90,7 +90,7 @@ async function embedded(file: Uint8Array, values: Values): Promise<Uint8Array> {
   return carriedOut(file, plan.edits);
 }
 
-/** What a program does that knows only IIM: XMP stays, and the digest tells of it or not. */
+/** What a program does that knows only IIM: XMP stays, and the digest describes it or not. */
 async function contradicted(
   file: Uint8Array,
   { values, digest }: NonNullable<DemoPicture['contradicts']>,

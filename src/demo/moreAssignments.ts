@@ -12,7 +12,7 @@ export const yardPeople = [
   { number: '5', name: 'Maren Dahl', role: 'Boat Trust', note: 'speaks at the launch' },
 ];
 
-/** Assignments that stand beside the card: one half described, one finished. All of it invented. */
+/** Assignments that are beside the card: one half described, one finished. All of it invented. */
 export interface DemoAssignment {
   readonly name: string;
   readonly facts: readonly { readonly name: string; readonly value: string }[];

@@ -16,7 +16,7 @@ export interface DemoPicture {
   readonly exposure: readonly [time: string, aperture: string, iso: number, focalLength: number];
   /** Stored lying, with Exif Orientation 6 or 8. */
   readonly orientation?: 6 | 8;
-  /** What stands in the file when it comes off the card. */
+  /** What is in the file when it comes off the card. */
   readonly carries?: { readonly [K in FieldId]?: FieldValue };
   /** IIM that says something else than XMP, with or without a digest that tells. */
   readonly contradicts?: {
@@ -28,7 +28,7 @@ export interface DemoPicture {
   readonly format?: 'tiff' | 'png' | 'webp' | 'dng' | 'raw';
   /** What the sidecar of a raw file says. */
   readonly sidecar?: { readonly [K in FieldId]?: FieldValue };
-  /** The same picture data as another one, under its own name. */
+  /** The same picture data as another, under its own name. */
   readonly sameAs?: string;
 }
 

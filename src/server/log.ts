@@ -1,7 +1,7 @@
 import { writeSync } from 'node:fs';
 import pino from 'pino';
 
-/** Standard error. A line that cannot be written (the disk of the log is full) is let go: it must not end the process. */
+/** Standard error. A line that cannot be written (the disk of the log is full) is dropped: it must not end the process. */
 const destination = {
   write(line: string): void {
     try {
@@ -31,7 +31,7 @@ export interface ErrorInLog {
 const FRAMES = 12;
 const FRAME = /^ {4}at /;
 
-/** What may be told of an error: its name, its code, where it came from, and what caused it. */
+/** Loggable parts of an error: its name, its code, where it came from, and what caused it. */
 export function errorInLog(error: unknown): ErrorInLog | undefined {
   if (!(error instanceof Error)) return undefined;
   const { name, message, cause, stack = '' } = error;

@@ -20,7 +20,7 @@ export function Dialog({
 }: {
   title: string;
   size: 'lg' | 'xl';
-  /** What stands at the foot before the acts. */
+  /** What is at the foot before the acts. */
   beside?: ReactNode;
   /** Words of the way out. */
   leave?: string;

@@ -13,7 +13,7 @@ interface Place {
 }
 
 const MOST_REM = 15;
-/** So much room below is enough: what stands above the box stays to be seen. */
+/** So much room below is enough: what is above the box stays to be seen. */
 const ENOUGH_REM = 8;
 const GAP = 2;
 

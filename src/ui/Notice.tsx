@@ -3,7 +3,7 @@
 import { Box, type BoxProps } from '@chakra-ui/react';
 
 /**
- * error: something failed, and is read aloud at once · warning: worth a look · info: how things stand ·
+ * error: something failed, and is read aloud at once · warning: worth a look · info: state ·
  * banner: across the page, for what must not be overlooked.
  */
 export type NoticeKind = 'error' | 'warning' | 'info' | 'banner';
@@ -16,7 +16,7 @@ const looks: Readonly<Record<NoticeKind, BoxProps>> = {
 };
 
 /**
- * A sentence about what happened. Without content it is not there; how things stand keeps its place, so that a
+ * A sentence about what happened. Without content it is not there; a state keeps its place, so that a
  * change of it is read aloud.
  */
 export function Notice({ kind, ...rest }: BoxProps & { readonly kind: NoticeKind }) {

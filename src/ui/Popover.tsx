@@ -11,7 +11,7 @@ export function Popover({
   placement = 'bottom-end',
   children,
 }: {
-  /** What it belongs to: it stands beside it, and the focus goes back there. */
+  /** What it belongs to: it is beside it, and the focus goes back there. */
   at: RefObject<HTMLElement | null>;
   onClose: () => void;
   /** What it is, where its content does not say so by itself. */

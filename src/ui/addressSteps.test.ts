@@ -73,7 +73,7 @@ test('without Back the first word of the router is written; Back before the page
   expect(listener.mock.calls).toEqual([[true]]);
 });
 
-// Only the first was told: what else followed the address stood where the document had been opened.
+// Only the first was informed: what else followed the address was where the document had been opened.
 test('Back before any of our code runs: all that follow are told, until one goes on', () => {
   opensAt(`http://localhost${ledger}`);
   expect([at(), window.history.state]).toEqual([one, { _N: true }]);
@@ -103,7 +103,7 @@ test.each(['/assignments/1/describe/history', '/runs', '/assignments/1/deliver']
   },
 );
 
-// A page that came to life under another step than the server had made was put aside and made anew.
+// A page that was hydrated under another step than the server had made was put aside and made again.
 test('what the server was asked for stays known, whatever Back leads to', () => {
   opensAt('http://localhost/assignments/1/describe?as=one');
   expect([openedQuery('/assignments/1/describe')?.get('as'), isStep()]).toEqual(['one', true]);

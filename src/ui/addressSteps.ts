@@ -15,7 +15,7 @@ const ownSteps = /^\/assignments\/[^/]+\/(describe|check)$/;
 /** The address that the server was asked for when the document was loaded. */
 let opened: URL | undefined;
 
-/** Where Back led to while the page came to life: whatever follows the address is told of it, as long as it stands there. */
+/** Where Back led to while the page was hydrated: everything that follows the address is informed, as long as it is valid. */
 let missed: string | undefined;
 /** As the browser has it, and not the router. */
 const write: History['replaceState'] = (...all) => History.prototype.replaceState.apply(window.history, all);
@@ -28,7 +28,7 @@ export function opensAt(address: string): void {
 }
 
 /**
- * The router writes the address that the document was opened with into the entry when it comes to life. If Back led to that
+ * The router writes the address that the document was opened with into the entry when it is hydrated. If Back led to that
  * entry, the router would go on to take it for a step that it missed, and ask the server; the answer comes late, and puts the
  * former address back over the steps since.
  */
@@ -58,7 +58,7 @@ export function isStep(): boolean {
 
 /**
  * Back led to an entry before the page could follow. `_N`: the entry is not the router's, which is not told of what becomes of
- * it; coming from another page loads this one anew.
+ * it; coming from another page loads this one again.
  */
 function missStep(): void {
   missed = window.location.href;

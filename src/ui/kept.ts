@@ -5,7 +5,7 @@ export function keep<T>(place: string, value: T): void {
   try {
     localStorage.setItem(nameOf(place), JSON.stringify(value));
   } catch {
-    // A browser that keeps nothing, or has no room: it still stands in the page.
+    // A browser that keeps nothing, or has no room: it is still in the page.
   }
 }
 

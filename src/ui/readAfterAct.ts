@@ -2,7 +2,7 @@ import type { QueryClient, QueryKey } from '@tanstack/react-query';
 
 let stream: EventSource | undefined;
 
-/** The stream of this window, which tells of every change, its own too. */
+/** The event stream of this window; it contains every change, also its own. */
 export function follow(opened: EventSource | undefined): void {
   stream = opened;
 }

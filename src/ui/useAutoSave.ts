@@ -42,7 +42,7 @@ interface Kept<T> {
   readonly met: T;
 }
 
-/** In whatever order their members stand: the database has one of its own. */
+/** In whatever order their members are: the database has one of its own. */
 const same = (a: unknown, b: unknown) => hashKey([a]) === hashKey([b]);
 
 /**

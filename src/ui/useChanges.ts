@@ -7,12 +7,12 @@ import { concernedBy, isSlow } from './queryKeys';
 import { follow } from './readAfterAct';
 import { refresh } from './refresh';
 
-/** A page that is left cuts its stream too: nobody needs to be told. */
+/** A page that is left cuts its stream too: no message is needed. */
 const NOTICED_AFTER_MS = 2000;
 /** The browser itself tries a cut stream again; not one that was refused. */
 const OPENED_AGAIN_AFTER_MS = 3000;
 
-/** Keeps this window true: whatever changes anywhere is read anew here. Gives whether that is not so just now. */
+/** Keeps this window true: whatever changes anywhere is read again here. Gives whether that is not so just now. */
 export function useChanges(): boolean {
   const queries = useQueryClient();
   const [isCut, setCut] = useState(false);
@@ -32,7 +32,7 @@ export function followChanges(queries: QueryClient, onCut: (isCut: boolean) => v
       clearTimeout(notice);
       notice = undefined;
       onCut(false);
-      // What changed between the page's first look and now, or while the line was cut, was told to nobody.
+      // What changed between the page's first look and now, or while the line was cut, was not announced.
       refresh(queries, { predicate: ({ queryKey }) => !isSlow(queryKey) });
     };
     stream.onerror = () => {

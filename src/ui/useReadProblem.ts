@@ -21,7 +21,7 @@ export function useReadProblem(): string | undefined {
   );
   const now = () => {
     const unread = unreadIn(queries);
-    // While it is tried again there is no message: the last one stands.
+    // While it is tried again there is no new message: the last one stays.
     last.current = unread && (unread.state.error?.message ?? last.current);
     return last.current;
   };

@@ -8,7 +8,7 @@ if (typeof window !== 'undefined') {
 }
 
 /**
- * Does what moves the page at once, or after the mouse is let go: what is pressed must stand still until then,
+ * Does what moves the page at once, or after the mouse button is released: what is pressed must be still until then,
  * or the press falls beside it.
  */
 export function whenReleased(work: () => void): void {

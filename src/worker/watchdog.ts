@@ -5,7 +5,7 @@ const LOOK_MS = 5000;
 const LOOKS = 24;
 
 /**
- * Ends this process when it does nothing any more but one thing, for ever: `./fabrica` starts another one, and the files
+ * Ends this process when it does nothing any more but one thing, for ever: `./fabrica` starts another, and the files
  * that it had in hand are tried by a reader process first (runs/readForItem). A thread of its own looks.
  */
 export function watchOver(): void {

@@ -16,7 +16,7 @@ export const limits = {
   xmpAttributes: 50_000,
   /** Declarations of namespaces in one packet. */
   xmpNamespaces: 5_000,
-  /** Resources (rdf:about) that one packet tells of; well-formed XMP has one. */
+  /** Resources (rdf:about) that one packet describes; well-formed XMP has one. */
   xmpSubjects: 200,
   /** Image file directories in one TIFF structure. */
   ifds: 256,

@@ -14,7 +14,7 @@ export interface CaptionAnswers {
 export interface CaptionKnown {
   /** Names of people: of the assignment's list and of Person Shown. */
   readonly people: readonly string[];
-  /** Sublocation, city, region, country: as words that may stand in the caption. */
+  /** Sublocation, city, region, country: as words that may be in the caption. */
   readonly places: readonly string[];
   readonly event?: string | undefined;
 }

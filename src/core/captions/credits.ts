@@ -1,6 +1,6 @@
 import { asText, type FieldValue, type Structure } from '../catalogue/value';
 
-/** How a list of contributors becomes a line: for each "role" and "name", and what stands between two. */
+/** How a list of contributors becomes a line: for each "role" and "name", and what is between two. */
 export interface CreditsPattern {
   /** With the words "role" and "name" in braces, as in "{role}: {name}". */
   readonly one: string;

@@ -3,7 +3,7 @@ import type { ListedPerson } from './people';
 
 /**
  * People of a list by number or letters: the number itself first, then names of which a word begins so, then
- * longer numbers. Case and accents do not matter. Without anything typed, the list as it stands. Lines without a name are nobody.
+ * longer numbers. Case and accents do not matter. Without anything typed, the list as it is. Lines without a name are nobody.
  */
 export function findPeople(list: readonly ListedPerson[], typed: string): ListedPerson[] {
   const named = list.filter((one) => one.name !== '');
@@ -38,7 +38,7 @@ export function nameTyped(list: readonly ListedPerson[], typed: string): string 
 
 const isLetter = (sign: string | undefined) => sign !== undefined && /[\p{L}\p{N}]/u.test(sign);
 
-/** Where a name stands in a text as whole words; -1 where it does not. */
+/** Where a name is in a text as whole words; -1 if it is not. */
 export function nameAt(text: string, name: string): number {
   if (name === '') return -1;
   for (let at = text.indexOf(name); at !== -1; at = text.indexOf(name, at + 1))
@@ -46,7 +46,7 @@ export function nameAt(text: string, name: string): number {
   return -1;
 }
 
-/** A name put into a text in place of what stands from `from` to `to`, with blanks where words would touch. */
+/** A name put into a text in place of what is from `from` to `to`, with blanks where words would touch. */
 export function withName(
   text: string,
   name: string,

@@ -12,7 +12,7 @@ export interface NearMiss {
 const LEAST_LETTERS = 4;
 
 /**
- * Names of the list that stand in a text with one letter too few, too many, wrong or exchanged: the whole
+ * Names of the list that are in a text with one letter too few, too many, wrong or exchanged: the whole
  * name, or its last word alone.
  */
 export function nearMisses(text: string, names: readonly string[]): NearMiss[] {

@@ -5,7 +5,7 @@ import { digitalSourceTypes, retiredSourceTypes } from './vocabularies';
 /*
  * IPTC Photo Metadata Standard: what Core knows beyond the table in fields.ts, and Extension, edition 2025.1.
  * Properties up to edition 2014 are checked against the tables of libexiv2 in tests/oracles; "from memory"
- * stands at those that no independent table on this machine knows.
+ * is at those that no independent table on this machine knows.
  */
 const ext = (name: string, form: XmpPlace['form'] = 'simple'): XmpPlace => ({
   ns: 'Iptc4xmpExt',

@@ -9,7 +9,7 @@ import { telephoneTypes } from './vocabularies';
 export interface MemberRow {
   readonly ns: Prefix;
   readonly name: string;
-  /** 'structs' and 'struct' hold values of `structure`; arrays of structures stand in `array`. */
+  /** 'structs' and 'struct' hold values of `structure`; arrays of structures are in `array`. */
   readonly form: 'simple' | 'uri' | 'lang-alt' | 'bag' | 'seq' | 'struct' | 'structs';
   readonly structure?: StructureId;
   readonly array?: 'Bag' | 'Seq';

@@ -38,7 +38,7 @@ function sameMember(a: Structure[string], b: Structure[string]): boolean {
   );
 }
 
-/** The items as texts; a structure is told by its texts. */
+/** The items as texts; a structure is described by its texts. */
 export function asList(value: FieldValue | null | undefined): readonly string[] {
   if (isEmpty(value)) return [];
   return typeof value === 'string' ? [value] : value!.map(itemText);

@@ -31,7 +31,7 @@ export const digitalSourceTypes = under(SOURCE_TYPE, {
   algorithmicMedia: 'made by an algorithm without training data',
 });
 
-/** Terms of former editions: kept where they stand, no longer offered (from memory). */
+/** Terms of former editions: kept where they are, no longer offered (from memory). */
 export const retiredSourceTypes = under(SOURCE_TYPE, {
   softwareImage: 'made with software (former term)',
   digitalArt: 'drawn by a person with software (former term)',

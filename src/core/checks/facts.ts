@@ -40,7 +40,7 @@ export interface SetFacts {
 }
 
 /**
- * How many different moments each caption tells of: pictures of the same second are versions of one, and may
+ * How many different moments each caption describes: pictures of the same second are versions of one, and may
  * share it.
  */
 export function sharedCaptions(pictures: readonly PictureFacts[]): Map<string, number> {

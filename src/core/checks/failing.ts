@@ -52,7 +52,7 @@ export type Reason =
   | 'has-coordinates'
   | 'unreadable';
 
-/** One reason for which a picture fails a rule. Data; its words stand in checkWords. */
+/** One reason for which a picture fails a rule. Data; its words are in checkWords. */
 export interface Failing {
   readonly reason: Reason;
   readonly field?: FieldId;

@@ -5,7 +5,7 @@ export type FindingSeverity = 'must' | 'should' | 'note';
 
 /**
  * What a check found: the one result of all that looks at templates, pictures and runs for a person. Data, no
- * words; those stand at the edge, by its code.
+ * words; those are at the edge, by its code.
  */
 export interface Finding<Code extends string = string, Repair = never> {
   readonly code: Code;

@@ -36,7 +36,7 @@ export interface Blocks {
   readonly exif?: Uint8Array;
   /** The main XMP packet. */
   readonly xmp?: Uint8Array;
-  /** Packets that stand beside the main one, where a sound file has none: read with it, gone after a write. */
+  /** Packets that are beside the main one, where a sound file has none: read with it, gone after a write. */
   readonly furtherXmp?: readonly Uint8Array[];
   /** The extended packet, put together and checked against its GUID. */
   readonly xmpExtended?: Uint8Array;
@@ -83,7 +83,7 @@ export interface Kind {
   readonly id: ContainerId;
   readonly mediaType: string;
   readonly carries: Carries;
-  /** As docs/FORMATS.md says it: the format, its standard with sections, and where its blocks stand. */
+  /** As docs/FORMATS.md says it: the format, its standard with sections, and where its blocks are. */
   readonly name: string;
   readonly standard: string;
   readonly places: { readonly [K in BlockKind]?: string };

@@ -72,7 +72,7 @@ export function copyValues(source: CopySource, what: What): CopyValues {
     after,
     wanted: new Map([
       ...(what.metadata === 'everything' ? [...erased].map((id) => [id, null] as const) : []),
-      // What is only shown stands in a camera's own records, which go along.
+      // What is only shown is in a camera's own records, which go along.
       ...(Object.entries(after) as [FieldId, FieldValue][]).filter(([id]) => !field(id).shownOnly),
     ]),
   };

@@ -86,7 +86,7 @@ export interface DeliveryPlan {
   readonly metadata: 'everything' | 'rights' | 'fields';
   /** Where `metadata` is 'fields'. */
   readonly fields: readonly FieldId[];
-  /** The notice goes along with chosen fields too, unless somebody said otherwise twice. */
+  /** The notice is included with chosen fields too, unless somebody said otherwise twice. */
   readonly withoutNotice: boolean;
   readonly removes: readonly Removal[];
   /** Templates that act on the copies, first to last. */

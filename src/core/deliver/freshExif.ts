@@ -36,7 +36,7 @@ export interface CopyFacts extends Pixels {
 }
 
 /**
- * Exif of a rendered copy: what the picture's own tells of camera, exposure and words, without what describes the
+ * Exif of a rendered copy: what the picture's own block says of camera, exposure and words, without what describes the
  * other file's storage, and without what is to be removed. It lies upright. `own` is the block of the encoder's, which
  * knows the new file's storage. Maker notes stay behind: their offsets would point nowhere.
  */

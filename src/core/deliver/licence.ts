@@ -1,6 +1,6 @@
 import type { LicenceGranted } from './deliveryPlan';
 
-/** A day as it stands in files: the same on every machine, and read in one way only. ISO 8601 in. */
+/** A day as it is in files: the same on every machine, and read in one way only. ISO 8601 in. */
 const dayInWords = (iso: string): string =>
   new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeZone: 'UTC' }).format(new Date(iso));
 

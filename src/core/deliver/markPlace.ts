@@ -18,7 +18,7 @@ export function markSize(copy: Pixels, shape: Pixels, { size }: Pick<VisibleMark
   return { width: Math.max(1, Math.round(height * ratio)), height: Math.max(1, Math.round(height)) };
 }
 
-/** Where a mark of that size stands: nine positions, so far from the edges that they name. */
+/** Where a mark of that size is: nine positions, so far from the edges that they name. */
 export function markAt(copy: Pixels, mark: Pixels, { place, offset }: VisibleMark): Placed {
   const index = markPlaces.indexOf(place);
   const gap = Math.round((Math.min(copy.width, copy.height) * offset) / 100);
@@ -33,7 +33,7 @@ export function markAt(copy: Pixels, mark: Pixels, { place, offset }: VisibleMar
   };
 }
 
-/** A tile that is repeated over the whole copy: two rows that stand against each other. */
+/** A tile that is repeated over the whole copy: two rows, offset against each other. */
 export function tileOf(mark: Pixels): { readonly tile: Pixels; readonly places: readonly Placed[] } {
   const [across, down] = [Math.ceil(mark.width * 1.5), Math.ceil(mark.height * 3)];
   const side = Math.round((across - mark.width) / 2);

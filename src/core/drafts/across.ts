@@ -33,7 +33,7 @@ export function across(held: readonly Held[]): Across {
   return { empty, variants, ...(variants.length === 1 && empty === 0 ? { same: variants[0]!.value } : {}) };
 }
 
-/** Terms of a list across a selection: on how many pictures each stands, in order of first appearance. */
+/** Terms of a list across a selection: with the number of pictures that have each, in order of first appearance. */
 export function termsAcross(held: readonly Held[]): { readonly term: string; readonly count: number }[] {
   const counted = new Map<string, number>();
   for (const { value, count } of held)

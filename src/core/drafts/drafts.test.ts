@@ -25,7 +25,7 @@ test('a field across a selection: the same, empty, or differing with counts', ()
     ],
   });
   expect(across(each(undefined))).toEqual({ empty: 1, variants: [] });
-  // Pictures that are alike are told together.
+  // Pictures that are alike are reported together.
   expect(across([...each('a'), { value: 'b', count: 3 }, { value: undefined, count: 2 }])).toEqual({
     empty: 2,
     variants: [

@@ -82,7 +82,7 @@ function kindOf(
   return keepsAll(before!, after!) ? 'added to' : 'replaced';
 }
 
-/** Whether everything that stood there still stands: terms added, or text put before or after. */
+/** Whether everything that was there still is: terms added, or text put before or after. */
 function keepsAll(before: FieldValue, after: FieldValue): boolean {
   if (typeof before === 'string' && typeof after === 'string')
     return after.startsWith(`${before}\n`) || after.endsWith(`\n${before}`);

@@ -34,7 +34,7 @@ interface Placed {
 export const scopeOf = (chosen: ReadonlySet<string>, all: readonly Placed[]): Scope =>
   scopeBy(({ id }) => chosen.has(id), all);
 
-/** The same where the part stands in the order of the set, as what was filtered out of it does: nothing is searched. */
+/** The same where the part is in the order of the set, as what was filtered out of it is: nothing is searched. */
 export function scopeOfPart(part: readonly Pick<Placed, 'id'>[], all: readonly Placed[]): Scope {
   let at = 0;
   const scope = scopeBy(({ id }) => part[at]?.id === id && ++at > 0, all);

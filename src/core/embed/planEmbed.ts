@@ -11,7 +11,7 @@ import { attempt, FormatError, type Problem, problem } from '../problems/problem
 import { changedBlocks, withPaddingTaken } from './assemble';
 
 export interface EmbedChoices {
-  /** An explicit yes to writing blocks anew that cannot be read. Their content is lost. */
+  /** An explicit yes to writing blocks again that cannot be read. Their content is lost. */
   readonly replaceUnreadable?: boolean;
   /** An explicit yes to writing Date Created into Exif DateTimeOriginal too. */
   readonly dateTimeOriginal?: boolean;
@@ -32,7 +32,7 @@ export interface EmbedPlan {
   /** The blocks that the written file is to have. */
   readonly blocks: Blocks;
   readonly problems: readonly Problem[];
-  /** Set when the file must not be written: the problem that stands in the way. */
+  /** Set when the file must not be written: the problem that prevents it. */
   readonly refused?: Problem;
 }
 
@@ -114,7 +114,7 @@ function touches(name: BlockName, changes: BlockChanges): boolean {
 }
 
 /**
- * For an explicit choice only. XMP that cannot be read is begun anew, of repeated properties the first stays;
+ * For an explicit choice only. XMP that cannot be read is begun again, of repeated properties the first stays;
  * IIM, resources and Exif lose what cannot be read.
  */
 function withoutDamaged(models: Models): Models {

@@ -1,6 +1,6 @@
 import type { Lineage } from './lineage';
 
-/** What tells that two pictures are versions of one. */
+/** Facts by which two pictures are versions of one. */
 export interface VersionClues {
   readonly id: string;
   readonly name: string;

@@ -4,7 +4,7 @@ import { danglingOf, decodeExif, type ExifModel, TAG } from './exif';
 import { type TagChange, writeTags } from './writeTags';
 
 /**
- * For an explicit choice only: the block laid anew from what can be read. Entries that point outside it,
+ * For an explicit choice only: the block laid again from what can be read. Entries that point outside it,
  * directories that cannot be read and a thumbnail that is cut are left out.
  */
 export function soundExif(model: ExifModel): ExifModel {

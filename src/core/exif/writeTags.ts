@@ -14,7 +14,7 @@ import { decodeExif, type ExifModel, TAG } from './exif';
  * everything else keep their offset from the TIFF header.
  *
  * The appended area starts with an eight-byte mark (MARK, length of the area). A later change finds the
- * mark before its IFD0 and lays the area anew instead of growing, where nothing else points into it.
+ * mark before its IFD0 and lays the area again instead of growing, where nothing else points into it.
  */
 export const MARK = ascii('FABR');
 export const MARK_BYTES = 8;
@@ -41,7 +41,7 @@ export function textTag(text: string): TagChange {
 
 /**
  * New Exif bytes with tags set, or removed by undefined; their former values are overwritten with zeros
- * where they stood. The model's own bytes where nothing changes, unless they are to be laid anew.
+ * where they were. The model's own bytes where nothing changes, unless they are to be laid again.
  */
 export function writeTags(model: ExifModel, changes: TagChanges, anew = false): Uint8Array {
   const ifd0 = model.ifds.IFD0;
@@ -63,7 +63,7 @@ export function writeTags(model: ExifModel, changes: TagChanges, anew = false): 
   return out;
 }
 
-/** Where the values of changed tags stood, unless something else uses these bytes. */
+/** Where the values of changed tags were, unless something else uses these bytes. */
 function formerValues({ ifds, bytes }: ExifModel, changes: TagChanges, base: number): Range[] {
   const changed = (name: string) => new Set(changes[name as WrittenIfd]?.keys() ?? []);
   const former = Object.entries(ifds).flatMap(([name, ifd]) =>
@@ -105,7 +105,7 @@ function onlyReal(model: ExifModel, changes: TagChanges): TagChanges {
   );
 }
 
-/** The entries with changes made, and values that are brought along from where they will not stand any more. */
+/** The entries with changes made, and values that are brought along from where they will not be any more. */
 export function changedRows(
   entries: readonly IfdEntry[],
   changes: ReadonlyMap<number, TagChange | undefined>,
@@ -128,7 +128,7 @@ export function changedRows(
   return [...kept, ...made];
 }
 
-/** Mark, IFD0, then the sub-directories that are laid anew. */
+/** Mark, IFD0, then the sub-directories that are laid again. */
 function layArea(model: ExifModel, changes: TagChanges, base: number, areaAt: number): Uint8Array {
   const format = { order: model.order, big: false };
   const view = new ByteView(model.bytes, model.order, 'Exif');

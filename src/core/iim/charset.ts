@@ -68,7 +68,7 @@ export function textsOf(model: IimModel, record: number, dataset: number): strin
 
 /**
  * UTF-8 that was cut in the middle of its last character. Without a mark that says UTF-8 only where the text
- * fills its DataSet (`fullBytes`), and where what stands before is not plain ASCII.
+ * fills its DataSet (`fullBytes`), and where what is before is not plain ASCII.
  */
 function decodeCutUtf8(bytes: Uint8Array, fullBytes: number): string | undefined {
   if (bytes.length < fullBytes) return undefined;
@@ -89,7 +89,7 @@ const UNDEFINED_IN_1252 = new Set([0x81, 0x8d, 0x8f, 0x90, 0x9d]);
 
 /**
  * The model marked as UTF-8. A text DataSet of record 2 keeps its octets where they are UTF-8 already, whole
- * or cut, or of no character set that is known; otherwise it is encoded anew. Binary DataSets (2:125, 2:202
+ * or cut, or of no character set that is known; otherwise it is encoded again. Binary DataSets (2:125, 2:202
  * and unknown ones) stay. A model under an unsupported sign is returned unchanged.
  */
 export function toUtf8(model: IimModel): IimModel {

@@ -4,7 +4,7 @@ import { ByteView } from '../bytes/view';
 import { ByteWriter } from '../bytes/writer';
 import { FormatError, type Problem, problem } from '../problems/problem';
 
-/** One DataSet as it stands in the block (IIM 4.2, 1.5). */
+/** One DataSet as it is in the block (IIM 4.2, 1.5). */
 export interface DataSet {
   readonly record: number;
   readonly dataset: number;
@@ -91,7 +91,7 @@ function writeDataSet(out: ByteWriter, { record, dataset, value, lengthOctets }:
 }
 
 /**
- * One model of two blocks: DataSets that only the second has stand behind those of the first, in the order
+ * One model of two blocks: DataSets that only the second has are behind those of the first, in the order
  * of records. `differs` where both hold a DataSet with other values.
  */
 export function mergeIim(first: IimModel, second: IimModel): { model: IimModel; differs: boolean } {
@@ -139,7 +139,7 @@ export function valuesOf(model: IimModel, record: number, dataset: number): read
 }
 
 /**
- * The model with all values of one DataSet replaced. New values stand where the first old one stood;
+ * The model with all values of one DataSet replaced. New values are where the first old one was;
  * without one, after the last DataSet that sorts before it, so that records stay ascending.
  */
 export function withValues(

@@ -99,7 +99,7 @@ for (const [record, list] of [
   }
 }
 
-/** Line feeds stand in captions alone: every other text is of graphic characters and spaces (IIM 4.2, 6; from memory). */
+/** Line feeds are in captions alone: every other text is of graphic characters and spaces (IIM 4.2, 6; from memory). */
 export function allowsLineFeeds(record: number, dataset: number): boolean {
   return record === 2 && dataset === 120;
 }

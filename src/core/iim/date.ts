@@ -2,7 +2,7 @@ import { isoParts } from '../catalogue/isoDate';
 
 /** IIM dates CCYYMMDD and times HHMMSS±HHMM (IIM 4.2, 2:55, 2:60) against ISO 8601. */
 
-/** `usual` is false where the date stands in another spelling than the standard's. */
+/** `usual` is false where the date is in another spelling than the standard's. */
 export interface IimDate {
   readonly iso: string;
   readonly usual: boolean;

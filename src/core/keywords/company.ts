@@ -1,4 +1,4 @@
-/** On how many pictures two terms stand. */
+/** Number of pictures that have two terms. */
 export interface Company {
   /** Both of them. */
   readonly both: number;

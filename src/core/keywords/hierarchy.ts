@@ -13,7 +13,7 @@ interface Node {
 /**
  * Keywords as the tree of their paths in the vocabulary, from the widest term (Metadata Working Group guidelines
  * 2.0, keyword hierarchy: a keyword that is applied says so, those above it say nothing; from memory). Words that
- * the vocabulary does not know stand at the top.
+ * the vocabulary does not know are at the top.
  */
 export function keywordHierarchy(
   vocabulary: Vocabulary,

@@ -26,7 +26,7 @@ export function stemIndex(vocabulary: Vocabulary): StemIndex {
   return index;
 }
 
-/** Terms that stand in a text, also inflected or as a synonym, in the order of the text; the longest match counts. */
+/** Terms that are in a text, also inflected or as a synonym, in the order of the text; the longest match counts. */
 export function termsInText(index: StemIndex, text: string): Term[] {
   const stems = stemsOf(text);
   const found = new Map<string, Term>();

@@ -2,7 +2,7 @@ import { closingSign } from '../templates/grammar';
 
 /*
  * A list in one line of text: its items parted by separators. An item that holds a separator, begins with a
- * quotation mark or has blanks at its ends stands in double quotes, doubled inside. What stands in
+ * quotation mark or has blanks at its ends is in double quotes, doubled inside. What is in
  * placeholders and phrases of a template parts nothing.
  */
 const KEYWORD_SEPARATORS = ',;\n\r\t\u3001\uff0c\uff1b';

@@ -1,8 +1,8 @@
 import { termKey, uniqueTerms } from './parse';
 
 /**
- * Keywords with some of them replaced, where the first of them stood; the others keep their order, and none
- * stands twice. Without any of them the list stays as it is.
+ * Keywords with some of them replaced, where the first of them was; the others keep their order, and none
+ * occurs twice. Without any of them the list stays as it is.
  */
 export function replaceTerms(
   list: readonly string[],

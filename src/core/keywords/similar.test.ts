@@ -13,7 +13,7 @@ const indexOf = (...terms: Term[]) => similarIndex(vocabularyOf(...terms));
 const isCaught = ([one, other]: [string, string]) =>
   nearTerms(indexOf(term(other)), one).length > 0 || one.toLowerCase() === other.toLowerCase();
 
-// Two hundred pairs by hand; the shares stand in docs/ARCHITECTURE.md. Whoever changes the rules sees them change.
+// Two hundred pairs by hand; the shares are in docs/ARCHITECTURE.md. Whoever changes the rules sees them change.
 test('of pairs of one meaning nine in ten are caught, of pairs that are two hardly any', () => {
   const [ones, twos] = [pairsOf(oneTerm), pairsOf(twoTerms)];
   const missed = ones.filter((pair) => !isCaught(pair)).map((pair) => pair.join('/'));

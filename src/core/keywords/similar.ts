@@ -170,7 +170,7 @@ function isTurned(a: string, b: string): boolean {
   return a[first] === b[first + 1] && a[first + 1] === b[first] && a.slice(first + 2) === b.slice(first + 2);
 }
 
-/** A letter that stands doubled in one of them. */
+/** A letter that is doubled in one of them. */
 function isDoubled(shorter: string, longer: string): boolean {
   if (longer.length !== shorter.length + 1) return false;
   const first = [...longer].findIndex((letter, at) => letter !== shorter[at]);

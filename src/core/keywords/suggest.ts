@@ -20,15 +20,15 @@ export interface Suggestion {
 
 /** What is known of a selection, and of the pictures around it. */
 export interface SuggestionBasis {
-  /** Words that stand on the selection already. */
+  /** Words that are on the selection already. */
   readonly present: readonly string[];
-  /** Terms that stand in captions and headlines, in their order. */
+  /** Terms that are in captions and headlines, in their order. */
   readonly inText: readonly string[];
   readonly places: readonly string[];
   readonly people: readonly string[];
   /** How often two words meet: one of the present ones and another. */
   readonly meetings: readonly { readonly one: string; readonly other: string; readonly both: number }[];
-  /** On how many pictures a word stands, and how many there are. */
+  /** Number of pictures that have a word, and of all pictures. */
   readonly countOf: (word: string) => number;
   readonly all: number;
   readonly broader: readonly { readonly word: string; readonly of: string }[];

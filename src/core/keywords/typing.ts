@@ -2,7 +2,7 @@ import { quotedItem, separatorsOf } from './listText';
 
 const SEPARATORS = separatorsOf(true);
 
-/** Where the last item of a typed list begins: behind the last separator that stands outside of quotes. */
+/** Where the last item of a typed list begins: behind the last separator that is outside of quotes. */
 export function lastItemStart(text: string): number {
   let start = 0;
   for (let at = 0; at < text.length; ) {
@@ -22,7 +22,7 @@ export function lastItemStart(text: string): number {
 const isOpenQuote = (text: string, start: number, at: number) =>
   text[at] === '"' && text.slice(start, at).trim() === '';
 
-/** Whether a separator that is typed now would stand inside a quoted term. */
+/** Whether a separator that is typed now would be inside a quoted term. */
 export function isInQuotes(text: string): boolean {
   const item = text.slice(lastItemStart(text)).trimStart();
   return item.startsWith('"') && quotedItem(item, 0, SEPARATORS) === undefined;

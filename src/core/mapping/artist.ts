@@ -2,13 +2,13 @@ import { quotedItem } from '../keywords/listText';
 
 /**
  * Several creators in one Exif Artist: separated by "; ", a name that holds a semicolon or starts with a
- * quotation mark stands in double quotes, doubled inside (Metadata Working Group guidelines 2.0, 5.8).
+ * quotation mark is in double quotes, doubled inside (Metadata Working Group guidelines 2.0, 5.8).
  */
 export function joinArtists(names: readonly string[]): string {
   return names.map((name) => (/[;"]/.test(name) ? `"${name.replaceAll('"', '""')}"` : name)).join('; ');
 }
 
-/** The names of a text; one that is not closed as it was opened is taken as it stands. One pass. */
+/** The names of a text; one that is not closed as it was opened is taken as it is. One pass. */
 export function splitArtist(text: string): string[] {
   const names: string[] = [];
   for (let at = 0; at < text.length; ) {

@@ -7,7 +7,7 @@ import { allowsLineFeeds } from '../iim/datasets';
 /** A form of its own that a DataSet gives to a text: a function each way, undefined where it cannot. */
 interface IimForm {
   readonly read: (text: string) => string | undefined;
-  /** `held` are the texts that stand there: one that says the same stays as it is. */
+  /** `held` are the texts that are there: one that says the same stays as it is. */
   readonly write: (text: string, held: readonly string[]) => string | undefined;
 }
 

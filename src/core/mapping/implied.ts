@@ -16,7 +16,7 @@ const languagesOf = new Map<FieldId, FieldId>(
  * The wanted changes with what they bring with them; the proof shows these as it shows the others. A text
  * that is erased takes its other languages along: readers would show one of them as the text. A position
  * that is erased takes its altitude along. A keyword tree brings its words (Metadata Working Group
- * guidelines 2.0, 5.6: the flat list holds them too). What is wanted by name stands.
+ * guidelines 2.0, 5.6: the flat list holds them too). What is wanted by name wins.
  */
 export function withImplied(wanted: Wanted, present: (id: FieldId) => FieldValue | undefined): Wanted {
   const all = new Map(wanted);

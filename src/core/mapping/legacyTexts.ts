@@ -8,7 +8,7 @@ import type { RecordValue } from './recordValue';
 
 const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
 
-/** Several names stand as in Exif Artist; other programs part them by commas, or do not part them at all. */
+/** Several names are written as in Exif Artist; other programs part them by commas, or do not part them at all. */
 export function legacyRecordValue(
   texts: readonly LegacyText[],
   id: FieldId,

@@ -6,7 +6,7 @@ export interface Position {
 
 const LONGEST = 100;
 const DECIMALS = 7;
-/** Numbers, letters of the compass, and what may stand between them. */
+/** Numbers, letters of the compass, and what may be between them. */
 const TOKEN = /([NSEW])|([+-]?\d{1,3}(?:\.\d+)?)|[\s°º′'’″"”,;:]+/giy;
 const DECIMAL_COMMAS = /^\s*[NSEW+-]?\s*\d{1,3},\d+[^\d,]+\d{1,3},\d+\s*°?\s*[NSEW]?\s*$/i;
 

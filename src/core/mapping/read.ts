@@ -26,7 +26,7 @@ export interface PhotoRecord {
 
 /**
  * One record of values. Between IIM and XMP the digest decides, after the Metadata Working Group's
- * guidance (2.0, 3.3): stale → IIM is newer, matching or absent → XMP stands. Exif and image resources
+ * guidance (2.0, 3.3): stale → IIM is newer, matching or absent → XMP counts. Exif and image resources
  * speak where both are silent: a caption or credit written later by hand is never hidden by what a camera
  * put there. IIM may hold a cut text or a date without its time: a fuller record that agrees goes first
  * (docs/FORMATS.md tells why this differs from the guidance).
@@ -61,7 +61,7 @@ function readAnew(models: Models): PhotoRecord {
   return { fields, problems: [...models.problems, ...dateProblems(models)] };
 }
 
-/** Dates that cannot be read, or stand in another spelling than their standard's. */
+/** Dates that cannot be read, or are in another spelling than their standard's. */
 function dateProblems({ exif, iim }: Models): Problem[] {
   const ofExif = exif ? dateTimeOriginal(exif).problems : [];
   const ofIim = (['dateCreated', 'dateDigitized'] as const).flatMap((id): Problem[] => {

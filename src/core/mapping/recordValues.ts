@@ -179,7 +179,7 @@ function resourceValue(resources: ResourcesModel, key: number): Reading | undefi
   return { value: plain, ...(plain === text ? {} : { alternatives: [text] }) };
 }
 
-/** Percent-encoded characters beyond ASCII as they are; a broken encoding as it stands. */
+/** Percent-encoded characters beyond ASCII as they are; a broken encoding as it is. */
 function decodedAddress(text: string): string {
   try {
     return encodeURI(decodeURI(text)) === text ? decodeURI(text) : text;

@@ -599,7 +599,7 @@ function withDangling(tiff: Uint8Array, tag: number): Uint8Array {
   return out;
 }
 
-/** An IFD1 whose thumbnail stands past the end. */
+/** An IFD1 whose thumbnail is past the end. */
 function withThumbnail(tiff: Uint8Array): Uint8Array {
   const out = concat([
     tiff,

@@ -10,7 +10,7 @@ export function statusFromMarked(text: string | undefined): string | undefined {
   return statuses.find(({ marked }) => marked.toLowerCase() === wanted)?.status;
 }
 
-/** 0 says nothing: it stands in pictures whose status nobody has stated. */
+/** 0 says nothing: it is in pictures whose status nobody has stated. */
 export function statusFromFlag(flag: number | undefined): string | undefined {
   return flag === 1 ? 'in-copyright' : undefined;
 }

@@ -10,7 +10,7 @@ import { positionFromXmp, xmpFromPosition } from './gps';
 
 /** Structures of XMP against the catalogue's plain structures, by the table of their members. */
 
-/** Every item of an array of structures; a structure that stands alone counts as one item. */
+/** Every item of an array of structures; a structure that is alone counts as one item. */
 export function structuresFromXmp(id: StructureId, value: XmpValue, depth = 0): Structure[] {
   if (depth > limits.xmpDepth) return [];
   const items = value.kind === 'array' ? value.items : [value];
@@ -101,7 +101,7 @@ function structureToXmp(id: StructureId, wanted: Structure, before: XmpValue | u
   return struct;
 }
 
-/** A position in the form of XMP, with the reference of an altitude; what is no position stands as it is. */
+/** A position in the form of XMP, with the reference of an altitude; other text is not changed. */
 function withPosition(struct: XmpStruct, row: MemberRow, ns: string, value: string | undefined): XmpStruct {
   const axis = memberAxis(row);
   const canonical = value === undefined ? undefined : canonicalPosition(axis, value);

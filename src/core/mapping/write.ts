@@ -51,7 +51,7 @@ type Changes = readonly (readonly [FieldId, FieldValue | null])[];
  * `value-not-allowed` for a value that its field does not allow.
  *
  * Where the digest is stale and IIM is written, IIM and XMP agree on every field first: the new digest will
- * say that XMP stands, and must not bring back what IIM had overruled.
+ * say that XMP counts, and must not bring back what IIM had overruled.
  */
 export function writeFields(
   models: Models,
@@ -96,7 +96,7 @@ export function writeFields(
   };
 }
 
-/** By the catalogue. A value that stands in the file already is its own, whatever it is. */
+/** By the catalogue. A value that is in the file already is its own, whatever it is. */
 function checked(wanted: Wanted, present: (id: FieldId) => FieldValue | undefined): Wanted {
   return new Map(
     [...wanted].map(([id, value]) => {
@@ -117,7 +117,7 @@ interface XmpWrite {
   readonly exif: Models['exif'];
 }
 
-/** The changed properties, their mirrors, and what tells of the change itself. */
+/** The changed properties, their mirrors, and what describes the change itself. */
 function writeAllXmp(
   models: Models,
   changes: Changes,
@@ -270,7 +270,7 @@ function writeResource(model: ResourcesModel, id: FieldId, value: FieldValue | n
   return model;
 }
 
-/** Addresses stand there in ASCII: other characters percent-encoded (RFC 3986, 2.1). */
+/** Addresses are there in ASCII: other characters percent-encoded (RFC 3986, 2.1). */
 function urlBytes(url: string): Uint8Array {
   return ascii(/^[\x20-\x7e]*$/.test(url) ? url : encodeURI(url));
 }

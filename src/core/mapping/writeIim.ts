@@ -17,7 +17,7 @@ export const newIim: IimModel = {
 
 /**
  * The model, in UTF-8, with one field set or removed by null; the same model where it holds that already.
- * What had to be cut, or cannot stand in IIM, is reported.
+ * What had to be cut, or cannot be in IIM, is reported.
  */
 export function writeIim(
   model: IimModel,
@@ -39,7 +39,7 @@ export function writeIim(
     );
   if (made.length < asList(value).length)
     problems.push(problem('iim-value-not-encodable', id, { severity: 'info' }));
-  // A field of one text whose DataSet may be repeated: the others that stand there are not this field's.
+  // A field of one text whose DataSet may be repeated: the others that are there are not this field's.
   const others = shapeOf(id) === 'text' && made.length > 0 ? held.slice(1) : [];
   const texts = [...made.map(({ text }) => text), ...others];
   return { model: withTexts(model, place, texts), problems };

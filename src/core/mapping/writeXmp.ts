@@ -83,7 +83,7 @@ function filled(
   }
 }
 
-/** Throws for a status that has no form: it would otherwise be written as another one. */
+/** Throws for a status that has no form: it would otherwise be written as another. */
 function simpleText(id: FieldId, text: string): string {
   if (id !== 'rightsStatus') return text;
   const marked = markedOf(text);
@@ -116,7 +116,7 @@ function emptied(place: XmpPlace, before: XmpValue | undefined): XmpValue | unde
 
 /**
  * A structure a name. One that has the name stays as it is; a name that takes the place of another keeps
- * what else stands there, such as an identifier: it was corrected.
+ * what else is there, such as an identifier: it was corrected.
  */
 function namedStructs(place: XmpPlace, before: XmpValue | undefined, names: readonly string[]): XmpArray {
   const { ns, name: inner } = place.member!;

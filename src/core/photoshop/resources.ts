@@ -27,7 +27,7 @@ export interface ResourcesModel {
 
 const SIGNATURE = ascii('8BIM');
 const EMPTY_NAME = new Uint8Array([0, 0]);
-/** Signatures met in the wild beside 8BIM (common practice); kept, never written anew. */
+/** Signatures met in the wild beside 8BIM (common practice); kept, never written again. */
 const SIGNATURES = ['8BIM', 'MeSa', 'AgHg', 'PHUT', 'DCSR'].map(ascii);
 
 /** Image resources in their order; what follows a broken one is kept as it is. */

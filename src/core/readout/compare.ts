@@ -70,7 +70,7 @@ function recordFate(record: RecordFate['record'], before: Report, after: Report)
   const [a, b] = [before[record], after[record]];
   const textOf = (rows: typeof a) =>
     rows.map(({ place, name, value }) => `${place}\t${name}\t${value}`).join('\n');
-  // An empty record is none: fateOf tells what it has become by its text.
+  // An empty record is none: fateOf says what it has become by its text.
   const fate = fateOf(textOf(a) || undefined, textOf(b) || undefined);
   return { record, before: a.length, after: b.length, fate: a.length + b.length === 0 ? 'same' : fate };
 }

@@ -4,7 +4,7 @@ import type { OpenedContainer } from '../containers/registry';
 
 /** What of a file is no picture data, so that a value is found in it. */
 export interface Metadata {
-  /** Where octets stand in the file, and from where on to look for the next. */
+  /** Where octets are in the file, and from where on to look for the next. */
   find(octets: Uint8Array, from: number): { readonly at: number; readonly next: number } | undefined;
 }
 
@@ -12,7 +12,7 @@ export interface Metadata {
 const MOST = 8 * 1024 * 1024;
 
 /**
- * The parts of a file around its picture data. A TIFF's values are put together from all over it: they are told by its
+ * The parts of a file around its picture data. A TIFF's values are put together from all over it: they are described by its
  * directories instead.
  */
 export async function metadataOf(source: ByteSource, container: OpenedContainer): Promise<Metadata> {

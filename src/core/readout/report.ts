@@ -39,7 +39,7 @@ export interface Report {
   readonly identity?: string;
 }
 export interface Row {
-  /** Where it stands: "2:80", "dc:creator[1]", "IFD0". */
+  /** Where it is: "2:80", "dc:creator[1]", "IFD0". */
   readonly place: string;
   readonly name: string;
   readonly value: string;

@@ -23,7 +23,7 @@ export type CcChoice =
       /** Who must be named, and the address to name with it; may hold placeholders. */
       readonly attributionName: string;
       readonly attributionUrl: string;
-      /** One's own page that tells of the licence; the deed itself without one. */
+      /** One's own page that describes the licence; the deed itself without one. */
       readonly page: string;
       /** Where more than the licence grants can be asked for. */
       readonly morePermissions: string;

@@ -32,7 +32,7 @@ interface Parsed {
   readonly contacts: readonly Span[];
 }
 
-/** The parts of a notice, as they stand in it. */
+/** The parts of a notice, as they are in it. */
 export function noticeParts(notice: string): NoticeParts {
   const { sign, year, owner, reserved, contacts } = parse(notice);
   const textOf = (span: Span | undefined) => (span ? notice.slice(span.start, span.end) : '');
@@ -77,7 +77,7 @@ function withPart(notice: string, part: keyof NoticeParts, changes: Partial<Noti
   }
 }
 
-/** Where a new owner stands: behind sign and year when the year follows the sign. */
+/** Where a new owner is: behind sign and year when the year follows the sign. */
 function ownerPlace(notice: string, { sign, year }: Parsed): number {
   const signEnd = sign?.end ?? 0;
   const headed = year && notice.slice(signEnd, year.start).trim() === '';
@@ -91,7 +91,7 @@ function reservedPlace(notice: string, { contacts }: Parsed): number {
   return /[,;.]$/.test(before) ? before.length - 1 : before.length;
 }
 
-/** A text in place of a span; without one at `place`, parted by blanks from what stands beside it. */
+/** A text in place of a span; without one at `place`, parted by blanks from what is beside it. */
 function put(notice: string, span: Span | undefined, text: string, place: number): string {
   const { start, end } = span ?? { start: place, end: place };
   const before = notice.slice(0, start);
@@ -169,7 +169,7 @@ function spanOf(start: number, text: string): Span {
 }
 
 /**
- * What stands behind sign and year, parted by commas and semicolons outside placeholders, and in front of
+ * What is behind sign and year, parted by commas and semicolons outside placeholders, and in front of
  * "all rights reserved" by a full stop. A full stop alone parts nothing: initials have one.
  */
 function piecesOf(notice: string, from: number): Span[] {

@@ -1,6 +1,6 @@
 /*
  * Cells as spreadsheets put them on the clipboard: a line a row, a tab a cell; a cell that holds a tab, a line
- * end or a quotation mark at its beginning stands in double quotes, doubled inside (the plain-text form of
+ * end or a quotation mark at its beginning is in double quotes, doubled inside (the plain-text form of
  * LibreOffice Calc; RFC 4180, section 2, with tabs). CSV has the same form with commas or semicolons.
  */
 

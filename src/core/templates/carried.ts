@@ -50,7 +50,7 @@ export interface Carrying {
   readonly of: number;
 }
 
-/** A file carries a template when at least half of what a state of it gives stands there. */
+/** A file carries a template when at least half of what a state of it gives is there. */
 export function carryingOf(
   states: readonly CompiledState[],
   values: Values,

@@ -158,7 +158,7 @@ export function asksFor({ fields }: CompiledTemplates, key: string): boolean {
   );
 }
 
-/** Whether pictures with the same fields may be told something different: by their names, places or cameras. */
+/** Whether pictures with the same fields may get different messages: by their names, places or cameras. */
 export const asksForPictures = (compiled: CompiledTemplates): boolean =>
   ownOfPicture.some((key) => asksFor(compiled, key));
 

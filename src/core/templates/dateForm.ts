@@ -98,7 +98,7 @@ function dayOfYear({ y, M, d }: Parts): number {
   return Math.round((Date.UTC(y, M! - 1, d) - Date.UTC(y, 0, 1)) / 86_400_000) + 1;
 }
 
-/** A month or weekday by name; a month inside a date may bend, one that stands alone does not. */
+/** A month or weekday by name; a month inside a date may bend, one that is alone does not. */
 function name(what: 'month' | 'weekday', width: number, language: string, alone = false): Piece | undefined {
   if (width > 4) return undefined;
   const length = width === 4 ? ('long' as const) : ('short' as const);

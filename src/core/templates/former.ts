@@ -5,7 +5,7 @@ import { containsSegment } from './segments';
 
 /**
  * The text with an earlier form of what is put before or after it replaced by the present one, so that it
- * is renewed where it stands and never doubled. An earlier form is exactly what a text of this version or an
+ * is renewed where it is and never doubled. An earlier form is exactly what a text of this version or an
  * earlier one, with your details as they are or were, gives for the values that the picture has: a line that
  * only resembles it is somebody's words.
  */

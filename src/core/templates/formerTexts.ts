@@ -1,7 +1,7 @@
 import { type FieldId, field } from '../catalogue/fields';
 import type { Entry, Template } from './template';
 
-/** An entry that puts a text before or after others: what it said before is renewed where it stands. */
+/** An entry that puts a text before or after others: what it said before is renewed where it is. */
 function joinsText({ field: id, rule }: Entry): boolean {
   return (rule === 'before' || rule === 'after') && field(id).type === 'multiline';
 }

@@ -10,7 +10,7 @@ import { type Problem, problem } from '../problems/problem';
  *
  * A name is a computed value, one of one's identities, a fact of the assignment or a field; blanks are
  * folded and case is ignored. A form says how the value is written: of a date its pattern, of a running
- * number its digits, of an identity which of its parts. The fallback stands where there is no value. A
+ * number its digits, of an identity which of its parts. The fallback is used where there is no value. A
  * phrase disappears as a whole when a placeholder in it has neither value nor fallback.
  *
  * What does not fit this grammar is literal text, and reported.
@@ -94,7 +94,7 @@ const tooLong = problem('limit-exceeded', 'template text', {
   severity: 'error',
 });
 
-/** What stands between the braces. */
+/** What is between the braces. */
 export function parsePlaceholder(inside: string): Placeholder {
   const [before, fallback] = cut(inside, '?');
   const [named, form] = cut(before, ':');
@@ -107,7 +107,7 @@ export function parsePlaceholder(inside: string): Placeholder {
   };
 }
 
-/** The text with each placeholder replaced; `inside` is what stands between its braces. One pass. */
+/** The text with each placeholder replaced; `inside` is what is between its braces. One pass. */
 export function replacePlaceholders(
   text: string,
   replace: (inside: string, whole: string) => string,

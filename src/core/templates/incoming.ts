@@ -11,7 +11,7 @@ import { applyRule } from './rules';
 export interface Arriving {
   /** Of another maker: nothing is written into it. */
   readonly leave: boolean;
-  /** Of another maker: written only where nothing stands; creator, contact and rights all or none. */
+  /** Of another maker: written only where a field is empty; creator, contact and rights all or none. */
   readonly onlyEmpty: boolean;
   readonly keywords: readonly string[];
   /** Where a picture has none. */

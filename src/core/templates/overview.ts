@@ -6,7 +6,7 @@ import type { Resolution, Step, Values } from './resolution';
 export interface Resulting {
   readonly field: FieldId;
   readonly value: FieldValue | null;
-  /** The templates that gave the value or a part of it, first to last; none: it stands in the picture. */
+  /** The templates that gave the value or a part of it, first to last; none: it is in the picture. */
   readonly givenBy: readonly string[];
   /** Values that were there and are no more; `from` is a template or the picture. */
   readonly displaced: readonly { readonly value: FieldValue; readonly from: string | 'picture' }[];

@@ -220,7 +220,7 @@ function missingProblems(step: Step, { withheld }: CompiledField): Problem[] {
 }
 
 /**
- * The closing lines that the templates in force put after this picture's caption: what stands behind the
+ * The closing lines that the templates in force put after this picture's caption: what is behind the
  * last text of theirs that is no sign-off.
  */
 export function signOffFor(

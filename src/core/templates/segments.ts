@@ -1,6 +1,6 @@
 /** Texts put before and after: joined by a separator, and recognised again so that none is doubled. */
 
-/** Whether `segment` stands in `text` as a whole: between separators, the start or the end. */
+/** Whether `segment` is in `text` as a whole: between separators, the start or the end. */
 export function containsSegment(text: string, segment: string, separator: string): boolean {
   if (segment === '') return true;
   for (let at = text.indexOf(segment); at !== -1; at = text.indexOf(segment, at + 1)) {
@@ -24,7 +24,7 @@ export function putBefore(text: string, segment: string, separator: string): str
   return containsSegment(text, segment, separator) ? text : `${segment}${separator}${text}`;
 }
 
-/** The text without a segment that stands in it as a whole, and without the separator that joined it. */
+/** The text without a segment that is in it as a whole, and without the separator that joined it. */
 export function withoutSegment(text: string, segment: string, separator: string): string {
   if (segment === '' || !containsSegment(text, segment, separator)) return text;
   const framed = `${separator}${text}${separator}`;

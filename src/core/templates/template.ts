@@ -37,7 +37,7 @@ export interface Template {
   readonly kind: TemplateKind;
   readonly version: number;
   readonly entries: readonly Entry[];
-  /** Texts that earlier versions put before or after a field: where one stands, the present one takes its place. */
+  /** Texts that earlier versions put before or after a field: where one is found, the present one takes its place. */
   readonly formerTexts?: { readonly [K in FieldId]?: readonly string[] };
   /** Names that earlier versions wrote as creator, credit or owner (rights/makers). */
   readonly formerNames?: readonly string[];

@@ -2,14 +2,14 @@ import { overlap, type Range } from '../bytes/range';
 import { FormatError } from '../problems/problem';
 import type { Ifd, IfdEntry } from './ifd';
 
-/** Where the octets of a value stand: in its entry's field, or where the field points. */
+/** Where the octets of a value are: in its entry's field, or where the field points. */
 function spanOfValue(one: IfdEntry): Range {
   const length = one.byteLength <= one.field.length ? one.field.length : one.byteLength;
   return { start: one.valueAt, end: one.valueAt + length };
 }
 
 /**
- * The former values of changed entries, as far as they stand in front of `base` and nothing that lives uses
+ * The former values of changed entries, as far as they are in front of `base` and nothing that lives uses
  * a byte of them: what was erased is overwritten there, not only no longer pointed at.
  */
 export function deadSpans(former: readonly IfdEntry[], live: readonly Range[], base: number): Range[] {
@@ -34,7 +34,7 @@ export function valueSpans(ifd: Ifd | undefined, without: ReadonlySet<number> = 
 
 /**
  * Refuses a structure that uses octets of its own header, which only a broken one does: its picture, table or value
- * would become another one when the header points at another first directory.
+ * would become another when the header points at another first directory.
  */
 export function refuseUseOfHeader(
   ifds: readonly (Ifd | undefined)[],

@@ -21,7 +21,7 @@ export interface IfdEntry {
   readonly type: number;
   /** Values, not bytes. */
   readonly count: number;
-  /** Where the value's bytes stand: inside the entry when they fit into four bytes. */
+  /** Where the value's bytes are: inside the entry when they fit into four bytes. */
   readonly valueAt: number;
   readonly byteLength: number;
   /** The octets of the entry's value field as stored: four, in BigTIFF eight. */

@@ -66,7 +66,7 @@ const names: { readonly [K in CheckKind]: (check: CheckOf<K>) => string } = {
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
-/** A rule as it is told: "Long side at least 1,200 px". */
+/** A rule as it is reported: "Long side at least 1,200 px". */
 export function ruleName(rule: Check): string {
   return (names[rule.check] as (check: Check) => string)(rule);
 }

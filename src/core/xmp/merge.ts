@@ -3,7 +3,7 @@ import { sameXmpValue } from './same';
 
 /**
  * One model of two packets of a file: what the second says beyond the first is added to the first resource.
- * Where both name a property with different values the first counts, and it is told as repeated.
+ * Where both name a property with different values the first counts, and it is reported as repeated.
  */
 export function mergeXmp(first: XmpModel, second: XmpModel): XmpModel {
   const repeated = new Set([...(first.repeated ?? []), ...(second.repeated ?? [])]);

@@ -10,7 +10,7 @@ export interface XmpProperty {
 }
 
 interface Qualified {
-  /** General qualifiers; xml:lang stands on simple values only, as the parser resolves its inheritance. */
+  /** General qualifiers; xml:lang is on simple values only, as the parser resolves its inheritance. */
   readonly qualifiers?: readonly XmpProperty[];
 }
 
@@ -51,7 +51,7 @@ export interface XmpModel {
   /** Prefixes met while reading, by namespace URI: used again when serialising. */
   readonly prefixes: ReadonlyMap<string, string>;
   /**
-   * Names of properties that stand several times with different values; the first one counts here. Readers
+   * Names of properties that occur several times with different values; the first one counts here. Readers
    * refuse such a packet, so it is not written back as it is.
    */
   readonly repeated?: readonly string[];

@@ -16,7 +16,7 @@ import { elements, textOf, type XmlAttribute, type XmlDocument, type XmlElement 
  * What lies outside (rdf:ID, rdf:nodeID, parseType Literal and Collection, mixed content) throws
  * `xmp-outside-subset`: such a packet is kept as it is and never rewritten. rdf:about of a nested
  * description and rdf:datatype have no meaning in XMP, as the XMP toolkit takes them, and are kept.
- * xml:lang is inherited as XML says and comes to stand on the literals.
+ * xml:lang is inherited as XML says and is attached to the literals.
  */
 const RDF = namespaces.rdf;
 const XML = namespaces.xml;
@@ -28,7 +28,7 @@ export function xmpFromXml(document: XmlDocument): XmpModel {
 }
 
 class RdfReader {
-  /** Names of properties that stand several times and differ. */
+  /** Names of properties that occur several times and differ. */
   private readonly repeated = new Set<string>();
 
   model({ root, prefixes }: XmlDocument): XmpModel {

@@ -3,7 +3,7 @@ import type { Values } from '@/core/templates/resolution';
 import type { SourcePicture } from '@/server/operations/bringIn/sourceParts';
 import { perPicture } from './perPicture';
 
-/** Why a picture stands where it stands before anything is brought in. */
+/** Why a picture is where it is before anything is brought in. */
 export type Standing = 'comes' | 'already here' | 'made by others' | 'cannot be read';
 
 /** What was answered about makers, by key. */

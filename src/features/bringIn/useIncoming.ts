@@ -29,7 +29,7 @@ interface Asked {
   readonly lastPosition: number;
 }
 
-/** The pictures that come, as the run will see them: what is called out, what will stand in them, and their names. */
+/** The pictures that come, as the run will see them: what is called out, what will be in them, and their names. */
 export function useIncoming(asked: Asked) {
   const { assignment, installation, inForce, inForceIn, pictures, choices, lastPosition } = asked;
   const compiled = useMemo(() => compileTemplates(inForce), [inForce]);

@@ -13,7 +13,7 @@ const box = { background: colour('leaf'), border: `1px solid ${colour('rule')}`,
 // What is drawn in outline would be written in the colour of the ground.
 const inInk = { color: colour('ink'), padding: 0 };
 
-/** How full the set is by thread, and over the days it was taken on. The same figures stand under it as tables. */
+/** How full the set is by thread, and over the days it was taken on. The same figures are under it as tables. */
 export function FullCharts({
   byThread,
   byTime,

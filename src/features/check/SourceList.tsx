@@ -18,7 +18,7 @@ const cell = {
   fontWeight: '400',
 } as const;
 
-/** What writing cannot fix: a list for whoever has the source. It is printed and copied as it stands. */
+/** What writing cannot fix: a list for whoever has the source. It is printed and copied as it is. */
 export function SourceList({
   assignment,
   views,

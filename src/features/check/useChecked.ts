@@ -12,7 +12,7 @@ const TURN_MS = 12;
 
 /**
  * What pictures fail, kept up to date by every draft and every change on disk. Worked out in turns, so that the page
- * answers meanwhile; until then the result before stands. Undefined until the first one is there.
+ * answers meanwhile; until then the former result is shown. Undefined until the first one is there.
  */
 export function useChecked(
   rules: readonly Rule[],

@@ -17,7 +17,7 @@ function useOwnChecklists(isNeeded = true): readonly Checklist[] | undefined {
   return data;
 }
 
-/** The list of an assignment, and how it gets another one. */
+/** The list of an assignment, and how it gets another. */
 export function useChecklist(assignment: Assignment, isNeeded = true) {
   const own = useOwnChecklists(isNeeded);
   const { mutate, error } = useMutation({

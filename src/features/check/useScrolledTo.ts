@@ -2,7 +2,7 @@
 
 import { useEffect, useRef } from 'react';
 
-/** What was asked for comes into view where it stands below the rules, in a box that is scrolled: on a narrow screen. */
+/** What was asked for comes into view where it is below the rules, in a box that is scrolled: on a narrow screen. */
 export function useScrolledTo(asked: string) {
   const shown = useRef<HTMLDivElement>(null);
   const met = useRef(asked);

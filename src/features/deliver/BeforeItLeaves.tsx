@@ -31,7 +31,7 @@ interface Props {
   readonly isChecked: boolean;
 }
 
-/** What stands open, and what is done about it; then what will leave. */
+/** What is open, and what is done about it; then what will leave. */
 export function BeforeItLeaves(props: Props) {
   const {
     assignmentId,

@@ -42,7 +42,7 @@ interface Props {
   readonly installation: InstallationContext;
 }
 
-/** Deliver: a delivery plan that reads as sentences, one copy as it will be, what stands open, and one act. */
+/** Deliver: a delivery plan that reads as sentences, one copy as it will be, what is open, and one act. */
 export function DeliverPage({ assignment: initial, first, templates, installation }: Props) {
   const assignment = useAssignment(initial);
   const { id } = initial;

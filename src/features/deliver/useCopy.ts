@@ -11,7 +11,7 @@ import { lacking } from './deliveryPlanWords';
 /** A copy is made for showing when nothing was changed for so long. */
 const AFTER_MS = 400;
 
-/** One copy as the delivery plan makes it, made again a moment after each change; the one before stands until then. */
+/** One copy as the delivery plan makes it, made again a moment after each change; the former one is shown until then. */
 export function useCopy(
   assignmentId: string,
   photoId: string | undefined,

@@ -51,7 +51,7 @@ export function DescribePage({ assignment: initial, first }: Props) {
   const { setPicture } = address;
   const open = useCallback(
     (id: string) => {
-      // At once: told later, it would be told in place of the page that one goes to.
+      // At once: later, it would be put in place of the page that one goes to.
       setPicture(id);
       router.push(`/read?photo=${id}`);
     },

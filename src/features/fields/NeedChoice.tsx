@@ -8,7 +8,7 @@ import { labels as uiLabels } from '@/ui/words';
 import type { Need, ShownFields } from './useShownFields';
 import { labels } from './words';
 
-/** How many fields stand there. */
+/** How many fields are there. */
 export function NeedChoice({ shown }: { shown: ShownFields }) {
   return (
     <chakra.label>

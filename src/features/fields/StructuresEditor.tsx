@@ -91,7 +91,7 @@ function Item({
   );
 }
 
-/** Members stand in the catalogue's order, whatever was typed first. */
+/** Members are in the catalogue's order, whatever was typed first. */
 function inOrder(structure: StructureId, item: Structure): Structure {
   return Object.fromEntries(
     Object.keys(structures[structure]).flatMap((key) => (item[key] === undefined ? [] : [[key, item[key]]])),

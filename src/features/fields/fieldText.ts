@@ -4,7 +4,7 @@ import { asList, asText, type FieldValue } from '@/core/catalogue/value';
 import { joinList, separatorsOf, splitList } from '@/core/keywords/listText';
 import { uniqueTerms } from '@/core/keywords/parse';
 
-/** A value as it is typed: a list in one line, everything else as it stands. Not for structures. */
+/** A value as it is typed: a list in one line, everything else as it is. Not for structures. */
 export function typedOf(id: FieldId, value: FieldValue | null | undefined): string {
   return isList(id) ? joinList(asList(value), separatorsOf(id === 'keywords')) : asText(value);
 }

@@ -10,7 +10,7 @@ interface Kept {
   readonly own: readonly string[];
 }
 
-/** Which fields stand there: few, usual, all, or one's own choice; kept in this browser under `place`. */
+/** Which fields are there: few, usual, all, or one's own choice; kept in this browser under `place`. */
 export function useShownFields(place: string) {
   const [{ need, own }, setKept] = useState<Kept>({ need: 'usual', own: [] });
   const [opened, setOpened] = useState<ReadonlySet<FieldId>>(new Set());

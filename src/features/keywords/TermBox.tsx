@@ -24,7 +24,7 @@ interface Props extends Omit<BoxProps, 'onChange'> {
 export function TermBox({ id, label, placeholder, onWords, onEmptyKey, ...rest }: Props) {
   const box = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState('');
-  /** What stands in the box, also as it goes. */
+  /** What is in the box, also as it goes. */
   const text = useRef('');
   const type = (next: string) => {
     text.current = next;

@@ -18,7 +18,7 @@ import { labels } from './words';
 
 const PARTS = ['people', 'language'] as const;
 const nobody: ListedPerson = { number: '', name: '', role: '', note: '' };
-/** Of a list of people; a larger file is another one. */
+/** Of a list of people; a larger file is another. */
 const LARGEST_FILE = 1_000_000;
 const isSaid = (one: ListedPerson) => Object.values(one).some((text) => text.trim() !== '');
 const columns = [

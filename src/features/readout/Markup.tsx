@@ -6,11 +6,11 @@ import { counted } from '@/core/wording/counts';
 import { TextInput } from '@/ui/inputs';
 import { labels } from './words';
 
-/** Elements up to which a packet is shown folded; larger ones as they stand. */
+/** Elements up to which a packet is shown folded; larger ones as they are. */
 const MOST_ELEMENTS = 4000;
 const ELEMENT = 1;
 
-/** The XMP packet as it stands: elements fold, words are found in it. */
+/** The XMP packet as it is: elements fold, words are found in it. */
 export function Markup({ markup }: { markup: string }) {
   const [typed, setTyped] = useState('');
   const wanted = useDeferredValue(typed.trim().toLowerCase());

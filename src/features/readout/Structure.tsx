@@ -7,7 +7,7 @@ import { formatNumber } from '@/core/wording/counts';
 const head = { textAlign: 'right', fontWeight: '400', color: 'soft', paddingY: '1' } as const;
 const number = { textAlign: 'right', fontFamily: 'mono', fontSize: 'tiny', paddingY: '1' } as const;
 
-/** What the file is made of, where it stands, and how long it is. */
+/** What the file is made of, where it is, and how long it is. */
 export function Structure({ parts, size }: { parts: readonly FilePart[]; size: number }) {
   if (parts.length === 0)
     return <Box color="soft">Fabrica does not open files of this kind, so their parts are not known.</Box>;

@@ -12,7 +12,7 @@ export interface Readout {
   readonly file?: Blob;
   /** It is the photo of Fabrica's that the address names, and no other file. */
   readonly isPhoto?: boolean;
-  /** Code of what stood in the way. */
+  /** Code of what was in the way. */
   readonly failed?: string;
 }
 

@@ -61,7 +61,7 @@ export function ReceiptItems({ run }: { run: Receipt }) {
   );
 }
 
-/** The link to the picture stands beside the row, not inside of what opens it. */
+/** The link to the picture is beside the row, not inside of what opens it. */
 function ItemRow({ item, run }: { item: ReceiptItem; run: Receipt }) {
   const { act } = run;
   return (
@@ -108,7 +108,7 @@ function ReadAgain({ compared, changed }: { compared: number; changed: number })
   );
 }
 
-/** BLAKE2b has 128 digits; receipts of before it have SHA-256 with 64. */
+/** BLAKE2b has 128 digits; older receipts have SHA-256 with 64. */
 const kindOfDigest = (digest: string) => (digest.length === 64 ? 'SHA-256' : 'BLAKE2b (b2sum)');
 
 /** Where it went, below the working folder. */

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 const WINDOW_MS = 15_000;
 const LOOK_MS = 500;
 
-/** Files a second over the last quarter of a minute; 0 until it can be told, and anew after a pause. */
+/** Files a second over the last quarter of a minute; 0 until it is known, and again after a pause. */
 export function useRate(done: number, paused: boolean): number {
   const seen = useRef<{ at: number; done: number }[]>([]);
   const latest = useRef(done);

@@ -4,7 +4,7 @@ import { Box, chakra } from '@chakra-ui/react';
 import { useCopyrightSign } from './useCopyrightSign';
 import { labels } from './words';
 
-/** Shows while "(c)" stands before the cursor, wherever one types. */
+/** Shows while "(c)" is before the cursor, wherever one types. */
 export function CopyrightHint() {
   const offered = useCopyrightSign();
   return (

@@ -6,7 +6,7 @@ const LETTERS = '(c)';
 
 /**
  * © is hard to type: Alt+C puts it into any text, over a "(c)" that was just typed. True while such a "(c)"
- * stands before the cursor.
+ * is before the cursor.
  */
 export function useCopyrightSign(): boolean {
   const [offered, setOffered] = useState(false);
@@ -20,7 +20,7 @@ export function useCopyrightSign(): boolean {
       if (!asked || before === undefined) return;
       event.preventDefault();
       if (before.toLowerCase() === LETTERS) chooseBefore(event.target, LETTERS.length);
-      // Keeps the browser's own undo, and is told to every kind of text like typing.
+      // Keeps the browser's own undo, and works in every kind of text like typing.
       document.execCommand('insertText', false, '©');
       setOffered(false);
     };

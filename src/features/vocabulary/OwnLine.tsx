@@ -15,7 +15,7 @@ interface Props {
   readonly isLarge?: boolean;
   /** Begins something: only Enter carries it out, what was left half typed stays. */
   readonly isAct?: boolean;
-  /** On Enter, and on leaving the box; Escape puts back what stood there. */
+  /** On Enter, and on leaving the box; Escape puts back what was there. */
   readonly onSave: (text: string) => void;
 }
 

@@ -26,7 +26,7 @@ interface Props {
   readonly onFold: (id: string, isFolded: boolean) => void;
 }
 
-/** A term in the tree: its word, what it is, and on how many pictures it stands. */
+/** A term in the tree: its word, what it is, and how many pictures have it. */
 export function TermRow(props: Props) {
   const { row, term, terms, isFound, isChosen, isFolded, position, total, onChoose, onFold } = props;
   const { id, spelling, synonyms, state, pictures } = term;

@@ -31,7 +31,7 @@ export function TermsView({ terms, isKnown, acts, chosen, onChoose, onCarry }: P
   const [words, setWords] = useState('');
   const [show, setShow] = useState<TermShow>('all');
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
-  // The letters stand there at once; many thousand terms follow.
+  // The letters are there at once; many thousand terms follow.
   const wanted = useDeferredValue(words);
   const rows = useTermRows(terms, { words: wanted, show, folded });
   const term = chosen === undefined ? undefined : terms.get(chosen);

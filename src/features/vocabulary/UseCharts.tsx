@@ -20,7 +20,7 @@ const colour = (name: string) => `var(--fabrica-colors-${name})`;
 const text = { fill: colour('ink'), fontSize: '0.8125rem', fontFamily: 'inherit' };
 const ROW = 26;
 
-/** The most usual terms as bars, and the growth of the vocabulary as a line. Their figures stand beside them as text. */
+/** The most usual terms as bars, and the growth of the vocabulary as a line. Their figures are beside them as text. */
 export function UseCharts({ figures: { most, growth } }: { figures: VocabularyFigures }) {
   return (
     <Box display="grid" gridTemplateColumns={{ base: '1fr', lg: '3fr 2fr' }} columnGap="10" rowGap="6">

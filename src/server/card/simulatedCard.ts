@@ -5,7 +5,7 @@ import { config } from '../config';
 
 /**
  * The memory card that ships with the demo: a folder that can be taken out in the middle of a run, be slow,
- * fail to read one file, and be write-protected. Its state stands in a file, so that every process sees it.
+ * fail to read one file, and be write-protected. Its state is in a file, so that every process sees it.
  */
 export interface CardState {
   readonly isIn: boolean;

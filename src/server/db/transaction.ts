@@ -5,7 +5,7 @@ const TRIES = 6;
 const PAUSE_MS = 15;
 
 /**
- * A transaction that is tried again where another one stood in its way (PostgreSQL: 40P01 deadlock, 40001
+ * A transaction that is tried again where another was in its way (PostgreSQL: 40P01 deadlock, 40001
  * serialization failure). Inside another transaction it is a part of that one, and tried again with it.
  */
 export async function inTransaction<T>(context: Context, work: (context: Context) => Promise<T>): Promise<T> {

@@ -74,7 +74,7 @@ test('a replaced file is the former or the wanted one, whole, wherever the power
       const found = layer.afterPowerCut('/a/picture.jpg', namesArrived);
       const isWanted = Buffer.compare(found!, wanted) === 0;
       expect(isWanted || Buffer.compare(found!, former) === 0).toBe(true);
-      // The new file never stands there before its way back is kept.
+      // The undo data is stored before the new file is there.
       expect(!isWanted || kept !== undefined).toBe(true);
       expect(!finished || isWanted).toBe(true);
     }

@@ -128,7 +128,7 @@ async function writeParts(pieces: PieceSource, out: LayerFile, edits: readonly E
   }
 }
 
-/** Compares what stands on disk with its origin, byte for byte, and digests it on the way. */
+/** Compares what is on disk with its origin, byte for byte, and digests it on the way. */
 async function readBack(
   pieces: PieceSource,
   out: LayerFile,

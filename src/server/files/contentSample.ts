@@ -6,7 +6,7 @@ import type { OpenedContainer } from '../../core/containers/registry';
 const WINDOW = 32 * 1024;
 
 /**
- * What cheap reading tells of the picture data: its length, and a SHA-256 over its beginning, middle and end.
+ * A sample of the picture data: its length, and a SHA-256 over its beginning, middle and end.
  * Pictures with different samples differ; whether those with the same sample are the same, their content
  * identity tells. So a card of thousands is compared without reading it whole.
  */
@@ -28,7 +28,7 @@ function windows(length: number): number[] {
   return [0, Math.floor((length - WINDOW) / 2), length - WINDOW];
 }
 
-/** The part [from, from + length) of ranges that stand one behind the other. */
+/** The part [from, from + length) of ranges that are one behind the other. */
 function within(ranges: readonly Range[], from: number, length: number): Range[] {
   const pieces: Range[] = [];
   let at = 0;

@@ -46,7 +46,7 @@ test('a reserved name is given free again where the part cannot take it', async 
   expect(readdirSync(root)).toEqual(['part']);
 });
 
-// Killed between the two, the file stood under both names, and the move failed for ever: "already there".
+// Killed between the two, the file was under both names, and the move failed for ever: "already there".
 test('a part that was killed between its new name and the loss of its own loses that now', async () => {
   writeFileSync(at('part'), 'new');
   linkSync(at('part'), at('a.jpg'));

@@ -7,7 +7,7 @@ export interface FileLayer {
   openForWriting(path: string): Promise<LayerFile>;
   /** Fails when the name is taken. */
   create(path: string, mode: number): Promise<LayerFile>;
-  /** Replaces what stands there. */
+  /** Replaces what is there. */
   rename(from: string, to: string): Promise<void>;
   /** Gives a file a name that must be free. */
   link(from: string, to: string): Promise<void>;

@@ -1,7 +1,7 @@
 import type { BigIntStats } from 'node:fs';
 import type { LayerStat } from './layer';
 
-/** What the layer tells of a file: times in nanoseconds, the name itself and not what a link leads to. */
+/** File attributes: times in nanoseconds, the name itself and not what a link leads to. */
 export function layerStat(stat: BigIntStats): LayerStat {
   return {
     size: Number(stat.size),

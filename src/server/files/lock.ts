@@ -17,7 +17,7 @@ const MODE = 0o600;
 
 export const LOCK_NAME = /^\.fabrica-[0-9a-f]{24}\.lock$/;
 
-/** Where the lock of a file stands: beside it. */
+/** Where the lock of a file is: beside it. */
 export function lockOf(target: string): string {
   const name = createHash('sha256').update(path.basename(target)).digest('hex').slice(0, 24);
   return path.join(path.dirname(target), `.fabrica-${name}.lock`);

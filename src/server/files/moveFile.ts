@@ -25,7 +25,7 @@ export async function digestAt(file: string, like: string): Promise<string | und
 }
 
 /**
- * Moves a file of a known digest to a free name on the same disk. A file that is another one by now stays
+ * Moves a file of a known digest to a free name on the same disk. A file with other bytes stays
  * where it is ('changed-meanwhile'), and nothing is ever overwritten ('already-there').
  */
 export async function moveFile(

@@ -65,7 +65,7 @@ interface NamedFile {
   readonly file: PhotoFile;
 }
 
-/** The sidecars that are this photo's, and problems that tell of those that were made for another file. */
+/** The sidecars that are this photo's, and problems of those that were made for another file. */
 function sidecarsOf(shot: Shot, read: readonly (readonly [string | undefined, PhotoFile | undefined])[]) {
   const own: NamedFile[] = [];
   const strange: Problem[] = [];
@@ -104,7 +104,7 @@ export class Neighbours {
   }
 }
 
-/** What stands beside the files of a folder, by name; the sidecar of a raw file with a JPEG is the raw file's. */
+/** What is beside the files of a folder, by name; the sidecar of a raw file with a JPEG is the raw file's. */
 async function besidesIn(folder: string): Promise<ReadonlyMap<string, Omit<Shot, 'main'>>> {
   const names = await readdir(folder).catch((): string[] => []);
   if (!names.some((name) => /\.xmp$/i.test(name) || isRawName(name))) return new Map();

@@ -12,7 +12,7 @@ import { keepUndo, putBack, readUndo, releaseUndo, UNDO_NAME, type UndoRecord } 
 export type Waiting =
   /** The file is not there: its disk is not connected, or it was moved. */
   | 'missing'
-  /** Another file stands there, or the disk numbers its files anew. */
+  /** Another file is there, or the disk numbers its files again. */
   | 'another-file'
   /** Written under another host name: another machine may be writing still. */
   | 'other-machine';
@@ -101,7 +101,7 @@ async function settleLocked(
   }
 }
 
-/** `anyFile`: a person says that the file that stands there is the one. */
+/** `anyFile`: a person says that the file that is there is the one. */
 async function settleRecord(
   record: UndoRecord,
   layer: FileLayer,

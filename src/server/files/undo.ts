@@ -6,7 +6,7 @@ import type { FileLayer, LayerFile } from './layer';
 import { partFile } from './partFiles';
 import { thisProcess } from './processMark';
 
-/** What is about to be written into one file, and what stood there. */
+/** What is about to be written into one file, and what was there. */
 export interface UndoRecord {
   readonly path: string;
   readonly inode: string;

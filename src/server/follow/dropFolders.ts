@@ -95,7 +95,7 @@ async function lookInto(
   return 1;
 }
 
-/** Begins the run; what keeps it from beginning is told, and tried again. */
+/** Begins the run; what keeps it from beginning is reported, and tried again. */
 async function bringIn(
   context: Context,
   id: string,

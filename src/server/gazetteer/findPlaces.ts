@@ -5,7 +5,7 @@ import { log } from '../log';
 import { failure } from '../problems/errors';
 import type { FoundPlace, PlaceQuestion } from './thread';
 
-/** The gazetteer is let go when nobody has asked for so long. */
+/** The gazetteer is removed when nobody has asked for so long. */
 const IDLE_MS = 10 * 60 * 1000;
 const MOST = 8;
 /** Reading the gazetteer takes a second or two; a thread that does not start must keep nobody waiting. */
@@ -30,7 +30,7 @@ function begin(): Piscina<PlaceQuestion, FoundPlace[]> {
     maxThreads: 1,
     idleTimeout: IDLE_MS,
   });
-  // A thread that could not start takes nothing else with it; the next question begins another one.
+  // A thread that could not start takes nothing else with it; the next question begins another.
   made.on('error', (error: Error) => {
     log.error({ error: error.message }, 'the thread of the gazetteer ended');
     if (pool === made) pool = undefined;

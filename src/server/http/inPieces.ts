@@ -1,6 +1,6 @@
 /**
  * A text told as it comes about. The first piece is waited for, so that what fails at once is an ordinary error; what
- * fails later breaks the answer off, and the browser tells that the file is not whole.
+ * fails later breaks the answer off, and the browser says that the file is not whole.
  */
 export async function inPieces(
   pieces: AsyncGenerator<string>,

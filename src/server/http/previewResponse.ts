@@ -5,7 +5,7 @@ import { isPastLimit } from '../readers/readers';
 const headers = { 'content-type': 'image/webp', 'cache-control': 'private, max-age=31536000, immutable' };
 const cannotShow = () => Response.json({ message: 'This picture cannot be shown.' }, { status: 422 });
 
-/** The cached preview of a picture whose file is missing or holds another one now. */
+/** The cached preview of a picture whose file is missing or holds another now. */
 export async function formerPreviewResponse(identity: string | undefined): Promise<Response> {
   const bytes = identity && (await cachedPreview(identity, previewSides[0]));
   return bytes ? new Response(new Uint8Array(bytes), { headers }) : cannotShow();

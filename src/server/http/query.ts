@@ -4,7 +4,7 @@ import { failure } from '../problems/errors';
 
 const ajv = addFormats(new Ajv({ strictTypes: false, coerceTypes: true, useDefaults: true }));
 
-/** The schema of what may stand behind the "?" of an address; numbers and defaults are filled in. */
+/** The schema of what may be behind the "?" of an address; numbers and defaults are filled in. */
 export function querySchema<T>(
   properties: Readonly<Record<string, object>>,
   required: readonly string[] = [],

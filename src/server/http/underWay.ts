@@ -1,6 +1,6 @@
 import { failure } from '../problems/errors';
 
-/** How many of a kind one process answers at the same time: more is no person, and is told to wait. */
+/** How many of a kind one process answers at the same time: a caller that asks for more has to wait. */
 const most = { requests: 200, uploads: 8, streams: 60 } as const;
 export type Kind = keyof typeof most;
 const underWay: Record<Kind, number> = { requests: 0, uploads: 0, streams: 0 };

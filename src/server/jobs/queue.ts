@@ -25,7 +25,7 @@ export async function enqueuePreviews(db: Queries, assignmentId: string): Promis
 
 export const CHANGES_CHANNEL = 'fabrica_changes';
 
-/** What windows are told: only that something changed; they read it themselves. */
+/** Windows learn only that something changed; they read it themselves. */
 export interface Change {
   readonly kind:
     | 'run'

@@ -64,7 +64,7 @@ async function makeReady(context: Context, photoId: string): Promise<boolean> {
     await preview(path, previewSides[0], identity);
     return true;
   } catch (error) {
-    // A picture that cannot be shown says so where it stands.
+    // A picture that cannot be shown says so where it is.
     log.info({ code: (error as { code?: string }).code }, 'a preview could not be made beforehand');
     return false;
   }

@@ -10,7 +10,7 @@ const meanings = [
   [/^(08...|57P0[1-5]|53300|ECONNREFUSED)$/, () => failure('database-away')],
 ] as const satisfies readonly (readonly [RegExp, () => OperationError])[];
 
-/** An error of the database as it is told; undefined where it is none that people can do anything about. */
+/** An error of the database for the answer; undefined where it is none that people can do anything about. */
 export function databaseError(error: unknown): OperationError | undefined {
   for (let one = error; one instanceof Error; one = one.cause) {
     const code = (one as { code?: unknown }).code;

@@ -23,7 +23,7 @@ interface Because {
   readonly why: string;
 }
 
-/** Why a request cannot be carried out: the only place where its status, words and remedy stand. */
+/** Why a request cannot be carried out: the only place where its status, words and remedy are. */
 const errors = {
   // requests
   'request-not-understood': row<{ where: string }>(400, ({ where }) =>

@@ -14,7 +14,7 @@ interface Limits {
 
 const set = (name: string, usual: number) => Number(process.env[name]) || usual;
 
-/** What one task may take; a process that takes more is ended, and another one is started for the next task. */
+/** What one task may take; a process that takes more is ended, and another is started for the next task. */
 export const readerLimits = (): Limits => ({
   ms: set('FABRICA_READER_SECONDS', 60) * 1000,
   megabytes: set('FABRICA_READER_MEGABYTES', Math.min(1536, Math.floor(totalmem() / 8 / 2 ** 20))),
@@ -40,7 +40,7 @@ export class ReaderProcess {
   private child: ChildProcess | undefined;
   private idle: NodeJS.Timeout | undefined;
 
-  /** Throws what the task throws, or a FileError that tells which limit was passed. */
+  /** Throws what the task throws, or a FileError that says which limit was passed. */
   async ask({ task, given, file }: Question, limits: Partial<Limits> = {}): Promise<unknown> {
     clearTimeout(this.idle);
     const child = this.child ?? this.begin();

@@ -1,6 +1,6 @@
 import { Turns } from './turns';
 
-/** Work that ends when it is told to. */
+/** Work that ends on a signal. */
 function work(done: string[], name: string) {
   let end = () => {};
   const ended = new Promise<void>((resolve) => {

@@ -5,7 +5,7 @@ import { asFileError, FileError } from '../files/fileError';
 
 /*
  * The one way to libvips on the server. A picture is decoded by what its bytes are, not by its name: loaders of text formats
- * would carry out what stands behind a picture's name. SVG from memory stays, for the outlines that Fabrica makes itself.
+ * would carry out what is behind a picture's name. SVG from memory stays, for the outlines that Fabrica makes itself.
  */
 sharp.concurrency(1);
 sharp.cache(false);

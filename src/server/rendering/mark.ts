@@ -14,12 +14,12 @@ export const drawingOfText = (text: string, font: VisibleMark['font']): MarkDraw
   letters: lettersOf(text, font),
 });
 
-/** Over this a ground counts as light: the lightness of sRGB (0 to 255) at which black and white stand out alike. */
+/** Over this a ground counts as light: the lightness of sRGB (0 to 255) at which black and white have the same contrast. */
 const LIGHT = 140;
 /** Octets of a channel within which an image counts as drawn in one ink. */
 const ONE_INK = 40;
 
-/** A signature as it is kept: whether it is drawn in one ink, which may take the colour that stands out. */
+/** A signature as it is kept: whether it is drawn in one ink, which may take the colour with more contrast. */
 export async function drawingOfImage(image: Buffer): Promise<MarkDrawing> {
   const { width, height } = await sharp(image).metadata();
   const { data } = await sharp(image).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
@@ -39,7 +39,7 @@ function isOneInk(rgba: Buffer): boolean {
   return high.every((top, channel) => top - low[channel]! <= ONE_INK);
 }
 
-/** The overlay of a copy: where the mark stands and in which colour, by what is under it. */
+/** The overlay of a copy: where the mark is and in which colour, by what is under it. */
 export async function overlayOf(
   picture: Sharp,
   copy: Pixels,

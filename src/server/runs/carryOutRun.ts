@@ -12,7 +12,7 @@ import { kindOf } from './registry';
 
 /** Items in hand at the same time. */
 const AT_ONCE = 3;
-/** Windows are told of progress no more often. */
+/** Shortest time between two progress events. */
 const TELL_MS = 250;
 const TELL_PHOTOS_MS = 1000;
 
@@ -162,7 +162,7 @@ async function carryOutItem(
   }
 }
 
-/** What keeps a run from beginning is told with each of its items; it must not begin for ever. */
+/** What keeps a run from beginning is reported with each of its items; it must not begin for ever. */
 function everyItemFails(error: unknown): () => Promise<void> {
   if (isDatabaseGone(error)) throw error;
   return () => Promise.reject(error);

@@ -11,17 +11,17 @@ export type ItemHandler = (item: RunItem) => Promise<void>;
 
 /**
  * A kind of run. A new kind is one row of the registry: what its items are, how it is carried out and ended,
- * and whether it can be undone. Its words stand in runActs.
+ * and whether it can be undone. Its words are in runActs.
  */
 export interface RunKind<Id extends RunKindId = RunKindId> {
   readonly id: Id;
   /** What an item stands for: a file of the source (`sourcePath`), a photo, or an item of an earlier run (`undoes`). */
   readonly item: 'source-file' | 'photo' | 'run-item';
-  /** What the run does, as a person is told. */
+  /** Act of the run, in words for a person. */
   act(parameters: RunParameters[Id]): RunAct;
   /** It writes into pictures of the index: an earlier run cannot be undone before it. */
   readonly writesPictures: boolean;
-  /** Pictures come into the index while it goes on: windows are told now and then, not only at its end. */
+  /** Pictures come into the index while it goes on: windows get events now and then, not only at its end. */
   readonly addsPictures: boolean;
   /** What is the same for all items is read once; the handler may be called for several at a time, and again. */
   readonly begin: (context: Context, run: Run, lease: WorkerLease) => Promise<ItemHandler>;
@@ -42,7 +42,7 @@ export interface RunKind<Id extends RunKindId = RunKindId> {
 }
 export type UndoHandler = (context: Context, run: UndoRun, item: RunItem) => Promise<void>;
 
-/** What is the same for all pictures of a run that undoes another one. */
+/** What is the same for all pictures of a run that undoes another. */
 export interface UndoRun {
   readonly id: string;
   readonly lease: WorkerLease;

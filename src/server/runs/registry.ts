@@ -20,7 +20,7 @@ export const kindOf = ({ kind }: Pick<Run, 'kind'>): RunKind => kinds[kind];
 export const kindsThat = (is: (kind: RunKind) => boolean): RunKindId[] =>
   Object.values(kinds).flatMap((kind) => (is(kind) ? kind.id : []));
 
-/** What a run does, as a person is told. */
+/** Act of a run, in words for a person. */
 export function actOf(run: Pick<Run, 'kind' | 'parameters'>): RunAct {
   return kindOf(run).act(runParameterShapes[run.kind].read(run.parameters) as never);
 }

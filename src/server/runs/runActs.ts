@@ -1,6 +1,6 @@
 import type { ImportMode } from '../../core/naming/importChoices';
 
-/** What a run does, as it is told: bringing in by the way that was chosen. */
+/** Act of a run: bringing in by the way that was chosen. */
 export type RunAct = ImportMode | 'embed' | 'deliver' | 'undo';
 
 interface RunActRow {

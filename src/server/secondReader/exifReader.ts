@@ -1,6 +1,6 @@
 import ExifReader from 'exifreader';
 
-/** What ExifReader (npm) tells of a file: it shares no code with our core. */
+/** A file as ExifReader (npm) reads it: it shares no code with our core. */
 export interface SecondReading {
   /** Texts of a property, or of a member of its structure; undefined where it is not there. */
   readonly xmp: ((name: string, member?: string) => readonly string[]) | undefined;

@@ -13,7 +13,7 @@ export interface SecondRead {
   readonly changed: number;
 }
 
-/** Of several files of a photo, the one of which least was compared: no file is told better than it was read. */
+/** Of several files of a photo, the one of which least was compared: a photo is reported as read no better than that. */
 export function leastRead(all: readonly SecondRead[]): { readAgain?: SecondRead } {
   const share = ({ compared, changed }: SecondRead) => (changed === 0 ? 1 : compared / changed);
   const [least] = [...all].sort((a, b) => share(a) - share(b));
@@ -64,12 +64,12 @@ function isAmbiguous({ blocks, unreadable }: OpenedContainer, name: string): boo
   return all.filter((property) => property.name === name).length > 1;
 }
 
-/** Blanks and line ends are told in different ways; what is written is not. */
+/** Readers differ in blanks and line ends only. */
 const plain = (text: string) => text.replace(/\s+/g, ' ').trim().normalize();
 
 /** The file with nothing in place of the picture: only its metadata is read from the disk. */
 async function withoutPicture(written: ByteSource, container: OpenedContainer): Promise<Uint8Array> {
-  // Chunks of a PNG's picture stand one behind the other: all of their heads are needed.
+  // Chunks of a PNG's picture follow each other: all of their heads are needed.
   const picture = container.id === 'png' ? [] : await container.pictureRanges(written);
   const ranges = [...picture].sort((a, b) => a.start - b.start);
   // A picture that ends the file is cut off behind its head.
@@ -85,5 +85,5 @@ async function withoutPicture(written: ByteSource, container: OpenedContainer): 
   return bytes;
 }
 
-/** Octets of each part of the picture that are read: markers and heads of chunks stand there. */
+/** Octets of each part of the picture that are read: markers and heads of chunks are there. */
 const HEAD = 64;

@@ -79,7 +79,7 @@ export function peopleNamed({ caption, values }: PictureFacts, { people }: SetFa
   return people.filter((name) => name !== '' && !shown.has(name) && nameAt(caption, name) !== -1);
 }
 
-/** The name of the file, with or without what stands behind its last dot; or a number as cameras give (DCF, 3.2: four letters, four digits). */
+/** The name of the file, with or without what is behind its last dot; or a number as cameras give (DCF, 3.2: four letters, four digits). */
 function isFileName(caption: string, name: string): boolean {
   const words = caption.toLowerCase();
   const file = name.toLowerCase();

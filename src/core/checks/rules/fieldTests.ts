@@ -22,7 +22,7 @@ const units: Readonly<Record<LengthUnit, (text: string) => number>> = {
   bytes: utf8Length,
 };
 
-/** What stands in fields, and how much of it. */
+/** What is in fields, and how much of it. */
 export const fieldTests: Tests<'field' | 'one-of' | 'pattern' | 'length' | 'no-placeholders'> = {
   field: ({ field }, picture) => (saysNothing(picture, field) ? [failing('empty', field)] : passes),
   'one-of': ({ fields }, picture) =>
@@ -51,7 +51,7 @@ export const fieldTests: Tests<'field' | 'one-of' | 'pattern' | 'length' | 'no-p
 
 const SHOWN = 60;
 
-/** The first placeholder that was written out as it stands: "{{ year taken }}". */
+/** The first placeholder that was written out as it is: "{{ year taken }}". */
 function placeholderIn(text: string): string | undefined {
   const open = text.indexOf('{{');
   const close = open === -1 ? -1 : text.indexOf('}}', open);

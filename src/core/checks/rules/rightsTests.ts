@@ -6,7 +6,7 @@ import { contradictions } from '../contradictions';
 import { failing, type Reason } from '../failing';
 import { LOOKED_AT, passes, type Tests } from './rule';
 
-/** What contradictions() tells of the year and the place is told by rules of their own. */
+/** Rules of their own check the contradictions about year and place. */
 const aboutRights = [
   'status-against-notice',
   'status-against-licence',
@@ -38,7 +38,7 @@ export const rightsTests: Tests<
     contradictions(values).flatMap(({ code, part, found }) =>
       isAboutRights(code) ? [failing(code, part as 'rightsStatus', found)] : [],
     ),
-  /** The owner in the notice is the creator, or stands as Copyright Owner. */
+  /** The owner in the notice is the creator, or is the Copyright Owner. */
   'owner-stated': (_, { values }) => {
     const notice = asText(values.copyrightNotice).slice(0, LOOKED_AT);
     const { owner } = noticeParts(notice);

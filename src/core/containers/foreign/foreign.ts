@@ -12,7 +12,7 @@ import {
 import { hasBrand } from '../isobmff/brands';
 
 /*
- * Formats that are known by their signature and not opened yet: what stands in them is neither read nor
+ * Formats that are known by their signature and not opened yet: what is in them is neither read nor
  * changed, and their words go into a sidecar, as for camera raw.
  */
 interface Foreign {
@@ -106,7 +106,7 @@ export const foreign: ContainerCodec<ForeignFile> = {
   sniff: (head) => formats.some((one) => one.is(head)),
   read: readForeign,
   planEdits: nothingIsWritten,
-  /** The whole file: nothing tells the picture from what stands beside it. */
+  /** The whole file: nothing tells the picture from what is beside it. */
   pictureRanges: async ({ size }) => [{ start: 0, end: size }],
   pixelSize: ({ pixels }) => pixels,
 };

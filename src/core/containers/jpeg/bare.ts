@@ -6,7 +6,7 @@ import type { JpegStructure, Segment, SegmentKind } from './structure';
 /** What the picture is made of: tables, frame, profile, transform. */
 const PICTURE: ReadonlySet<SegmentKind> = new Set(['tables', 'icc', 'adobe']);
 
-/** JFIF 1.02: marker, then identifier, version, units and densities; a thumbnail stands behind them. */
+/** JFIF 1.02: marker, then identifier, version, units and densities; a thumbnail is behind them. */
 const JFIF = { marker: 2, length: 16, kept: 12 } as const;
 
 /** The same picture and nothing around it: no metadata, comment, thumbnail, or further image behind it. */

@@ -6,7 +6,7 @@ const STEP = 256 * 1024;
 
 /**
  * Whether the scans of a JPEG lack their End Of Image marker (ISO/IEC 10918-1, B.2.1): the file was cut. Within coded
- * data 0xFF is never followed by 0xD9 (B.1.1.5); behind the marker other data may stand. `scanAt`: the first scan.
+ * data 0xFF is never followed by 0xD9 (B.1.1.5); behind the marker other data may be. `scanAt`: the first scan.
  */
 export async function isScanCut(source: ByteSource, scanAt: number): Promise<boolean> {
   for (let end = source.size, step = FIRST_STEP; end > scanAt; end -= step - 1, step = STEP) {

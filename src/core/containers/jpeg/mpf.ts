@@ -12,7 +12,7 @@ const TYPE_CODE = 0x00ffffff;
 const LARGE_THUMBNAILS = [0x010001, 0x010002];
 
 export interface Movement {
-  /** Where the MPF segment stood and stands, and by how much everything behind the first scan moves. */
+  /** Where the MPF segment was and is, and by how much everything behind the first scan moves. */
   readonly segmentFrom: number;
   readonly segmentTo: number;
   readonly scanAt: number;
@@ -41,7 +41,7 @@ function patchEntries(segment: Uint8Array, move: Movement): void {
   }
 }
 
-/** The images of the index: where their entry stands in the MP header, their class, size and offset. */
+/** The images of the index: where their entry is in the MP header, their class, size and offset. */
 function readEntries(segment: Uint8Array) {
   const tiff = segment.subarray(HEADER_IN_SEGMENT);
   const { order, firstIfd } = readHeader(tiff);

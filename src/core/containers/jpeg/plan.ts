@@ -28,7 +28,7 @@ const kinds: readonly { block: BlockKind; kind: SegmentKind; marker: number; sig
 ];
 
 /**
- * The byte plan for changed blocks. A block takes the place of the one it replaces; a new one stands
+ * The byte plan for changed blocks. A block takes the place of the one it replaces; a new one is
  * behind JFIF in the order Exif, XMP, image resources. Everything else is copied where it is; the offsets
  * of a multi-picture index follow.
  */

@@ -29,7 +29,7 @@ export type SegmentKind =
 export interface JpegStructure {
   readonly size: number;
   readonly segments: readonly Segment[];
-  /** Where the first scan's SOS marker stands; everything from there on is one range. */
+  /** Where the first scan's SOS marker is; everything from there on is one range. */
   readonly scanAt: number;
   readonly pixels?: { readonly width: number; readonly height: number };
   /** Sample precision of the frame (ITU-T T.81, B.2.2). */

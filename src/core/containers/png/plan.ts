@@ -6,8 +6,8 @@ import { PNG_SIGNATURE, type PngChunk, type PngStructure } from './structure';
 import { plainTextChunk, pngChunk, textOfChunk, XMP_KEYWORD, xmpChunk } from './textChunk';
 
 /**
- * A changed block takes the place of its chunk; a new XMP chunk stands behind IHDR, a new eXIf chunk in
- * front of the picture. A raw profile of Exif or IIM is written anew as what it is: as a live eXIf chunk its
+ * A changed block takes the place of its chunk; a new XMP chunk is behind IHDR, a new eXIf chunk in
+ * front of the picture. A raw profile of Exif or IIM is written again as what it is: as a live eXIf chunk its
  * orientation would turn the picture. A raw profile of XMP gives way to the proper chunk.
  */
 export function planPng(

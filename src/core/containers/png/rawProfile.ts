@@ -27,7 +27,7 @@ export function profileName(keyword: string | undefined): string | undefined {
   return name !== undefined && KNOWN.includes(name) ? name : undefined;
 }
 
-/** The block that a profile holds, with the mark that stands in front of it. Throws where it is broken. */
+/** The block that a profile holds, with the mark that is in front of it. Throws where it is broken. */
 export function readProfile(
   name: string,
   text: Uint8Array,

@@ -18,7 +18,7 @@ export interface PngChunk {
 }
 export interface PngStructure {
   readonly size: number;
-  /** All but the IDAT chunks, which stand together as one range. */
+  /** All but the IDAT chunks, which form one range. */
   readonly chunks: readonly PngChunk[];
   readonly picture: readonly Range[];
   readonly pixels: { readonly width: number; readonly height: number };

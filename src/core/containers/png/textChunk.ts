@@ -47,7 +47,7 @@ export function textOfChunk({ bytes, utf8 }: TextChunk): string {
   return utf8 ? decodeUtf8Loosely(bytes) : decodeLatin1(bytes);
 }
 
-/** Packets stand uncompressed, so that they can be found and changed in place (XMP part 3, 1.1.5). */
+/** Packets are uncompressed, so that they can be found and changed in place (XMP part 3, 1.1.5). */
 export function xmpChunk(packet: Uint8Array): Uint8Array {
   return pngChunk('iTXt', concat([ascii(`${XMP_KEYWORD}\0`), new Uint8Array(4), packet]));
 }

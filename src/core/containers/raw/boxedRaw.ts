@@ -20,7 +20,7 @@ import { isShownJpeg } from '../tiff/preview';
 import { BMFF_RAW_EXTENSIONS } from '../tiff/rawNames';
 
 /*
- * Camera raw files on the ISO base media file format (ISO/IEC 14496-12). Exif stands in TIFF structures
+ * Camera raw files on the ISO base media file format (ISO/IEC 14496-12). Exif is in TIFF structures
  * CMT1 (IFD0), CMT2 (Exif) and CMT4 (GPS), XMP in a uuid box, previews in a PRVW box and in the first
  * track (common practice: the format is unpublished; from memory). Read only.
  */

@@ -50,7 +50,7 @@ async function blockOf(ifd: ReadIfd, tag: number, source: ByteSource): Promise<U
 
 /**
  * Tag 33723 as LONG is filled up to whole numbers; some writers swapped its octets with the file's byte
- * order (common practice): recognised by the tag marker 1C, which then stands fourth.
+ * order (common practice): recognised by the tag marker 1C, which is then the fourth.
  */
 function bareIim(bytes: Uint8Array, type: number, problems: Problem[]): Uint8Array {
   if (type !== 4 || bytes[0] === 0x1c || bytes[3] !== 0x1c) return bytes;
@@ -79,7 +79,7 @@ function rows(ifd: ReadIfd, wanted: (tag: number) => boolean): Row[] {
   });
 }
 
-/** An Exif block of its own of rows that stood in a TIFF's directories. */
+/** An Exif block of its own of rows that were in a TIFF's directories. */
 export function composeExif(
   order: TiffStructure['format']['order'],
   ifds: { IFD0: readonly Row[]; Exif: readonly Row[]; GPS: readonly Row[] },

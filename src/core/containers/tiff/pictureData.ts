@@ -45,7 +45,7 @@ async function table(
   return numbersIn(await source.read(one.valueAt, one.byteLength), one, order);
 }
 
-/** Where a value stands that counts as picture data, such as a colour profile. */
+/** Where a value is that counts as picture data, such as a colour profile. */
 export function valueRange(ifd: ReadIfd, tag: number, size: number): Range[] {
   const one = entry(ifd, tag);
   const inside = one && one.byteLength > one.field.length && one.valueAt + one.byteLength <= size;

@@ -54,7 +54,7 @@ export function planTiff(
   return { edits: joinEdits(edits), problems: [] };
 }
 
-/** Where the values of changed tags stood, packets among them, unless something else uses these bytes. */
+/** Where the values of changed tags were, packets among them, unless something else uses these bytes. */
 function formerValues(
   { ifd0, exifIfd, gpsIfd, images, format }: TiffStructure,
   ranges: readonly Range[],

@@ -30,7 +30,7 @@ export async function largestJpeg(structure: TiffStructure, source: ByteSource):
   return undefined;
 }
 
-/** Whether a JPEG that browsers show stands there. */
+/** Whether a JPEG that browsers show is there. */
 export async function isShownJpeg(source: ByteSource, { start, end }: Range): Promise<boolean> {
   if (end > source.size || end - start < 4) return false;
   const head = await source.read(start, Math.min(HEAD_BYTES, end - start));

@@ -53,7 +53,7 @@ export interface TiffStructure {
   readonly images: readonly ReadIfd[];
   /** Where a directory or value points outside the file. */
   readonly dangling?: Problem;
-  /** Where the area that Fabrica appended starts, when it may be laid anew. */
+  /** Where the area that Fabrica appended starts, when it may be laid again. */
   readonly ownAreaAt?: number;
 }
 
@@ -161,7 +161,7 @@ async function readDirectory(
   return { offset, entries, next, values };
 }
 
-/** Small values mostly stand close together; larger ones are read by themselves. */
+/** Small values are mostly close together; larger ones are read by themselves. */
 function readValue(source: ByteSource, file: ByteSource, one: IfdEntry): Promise<Uint8Array> {
   return (one.byteLength > 4096 ? file : source).read(one.valueAt, one.byteLength);
 }
@@ -173,7 +173,7 @@ function isTable(tag: number): boolean {
 }
 
 /**
- * Fabrica marks what it appends (see exif/writeTags). The area may be laid anew when it ends the file and
+ * Fabrica marks what it appends (see exif/writeTags). The area may be laid again when it ends the file and
  * IFD0 heads it; the directories and values inside are then taken along.
  */
 async function ownArea(

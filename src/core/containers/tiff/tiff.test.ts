@@ -7,7 +7,7 @@ import { ByteWriter } from '../../bytes/writer';
 import { directorySize, layDirectory, type Row } from '../../tiff/layout';
 import { openContainer } from '../registry';
 
-/** A classic TIFF of one strip and the rows given; the picture's octets stand behind the header. */
+/** A classic TIFF of one strip and the rows given; the picture's octets are behind the header. */
 const PIXELS = new Uint8Array(24).map((_, i) => i * 7);
 function tiffOf(order: ByteOrder, rows: readonly Row[], next = 0): Uint8Array {
   const number = (tag: number, value: number): Row => ({

@@ -154,7 +154,7 @@ async function bitstreamOf(
   throw new FormatError('structure-broken', 'WebP', { expected: 'VP8, VP8L or ANMF' });
 }
 
-/** EXIF and XMP stand behind the picture, in this order (RFC 9649, 2.7); VP8X is made when missing. */
+/** EXIF and XMP are behind the picture, in this order (RFC 9649, 2.7); VP8X is made when missing. */
 function planWebp(structure: WebpStructure, changes: BlockChanges): { edits: Edit[]; problems: Problem[] } {
   const { chunks, riffEnd, size } = structure;
   const made = new Map<string, Uint8Array | undefined>();
@@ -196,7 +196,7 @@ function bareWebp({ chunks, extended }: WebpStructure): Edit[] {
   return joinEdits([riffHead(edits), ...edits]);
 }
 
-/** A chunk as it stands; the last one of a file may lack its padding octet. */
+/** A chunk as it is; the last one of a file may lack its padding octet. */
 const copyOf = (one: Chunk): Edit[] => [
   { kind: 'copy', start: one.start, end: one.end },
   ...(one.end - one.start === 8 + one.length + (one.length % 2)

@@ -15,7 +15,7 @@ export type VocabularyProblemCode =
   | 'too-deep'
   | 'split-into-one';
 
-/** Why a vocabulary cannot be changed so: the term it is about, and the one that stands in its way. */
+/** Why a vocabulary cannot be changed so: the term it is about, and the one that conflicts with it. */
 export class VocabularyProblem extends Error {
   constructor(
     readonly code: VocabularyProblemCode,

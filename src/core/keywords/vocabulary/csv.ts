@@ -8,7 +8,7 @@ import { narrowerTerms, termsInTree } from './tree';
 
 /*
  * A vocabulary as CSV (RFC 4180): columns term, synonyms, broader, note, state, added, and one for each
- * language that stands in it, headed by its tag. Several words in a cell are parted by semicolons.
+ * language that is in it, headed by its tag. Several words in a cell are parted by semicolons.
  */
 const columns = ['term', 'synonyms', 'broader', 'note', 'state', 'added'] as const;
 type Column = (typeof columns)[number];

@@ -30,7 +30,7 @@ export interface OutOfOrder {
 /** Bytes of a keyword in IIM, DataSet 2:25. */
 const KEYWORD_BYTES = field('keywords').iim!.maxBytes;
 
-/** Two terms that both were made on purpose and are one letter off are told from so many letters on. */
+/** Two terms that both were made on purpose and are one letter off are reported from this length on. */
 const LETTERS_OF_TERMS = 9;
 
 interface Known {

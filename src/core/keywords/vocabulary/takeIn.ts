@@ -7,7 +7,7 @@ import { equalTerms, type Term, type TermChange, termLimits, type Vocabulary, wi
 export interface NotTaken {
   readonly word: string;
   readonly why: VocabularyProblemCode | 'twice' | 'synonym-of' | 'synonym-is-term' | 'broader-makes-circle';
-  /** The term that stands in its way. */
+  /** The term that conflicts with it. */
   readonly other?: string;
 }
 

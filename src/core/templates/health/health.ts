@@ -4,7 +4,7 @@ import { contactChecks } from './contactChecks';
 import { rightsChecks } from './rightsChecks';
 import { textChecks } from './textChecks';
 
-/** All advice, the weightiest first (common practice; the sources stand with the checks). */
+/** All advice, the weightiest first (common practice; the sources are with the checks). */
 export function healthOf(template: Checked, context: HealthContext): Advice[] {
   if (template.entries.length === 0) return [{ code: 'empty-template', severity: 'should' }];
   const found = [...textChecks, ...rightsChecks, ...contactChecks].flatMap((check) =>

@@ -59,7 +59,7 @@ const publicDomain: Check = (template) =>
       ]
     : [];
 
-/** Status, notice, terms and licence against each other, as far as they stand in one template. */
+/** Status, notice, terms and licence against each other, as far as they are in one template. */
 const contradicting: Check = (template) => {
   const values = Object.fromEntries(
     template.entries.filter((one) => one.rule !== 'erase').map((one) => [one.field, one.texts.join(', ')]),
@@ -85,7 +85,7 @@ const completeness: Check = (template) => {
   const advice: Advice[] = [];
   if (states('usageTerms') && !states('copyrightNotice') && template.kind === 'standing')
     advice.push({ code: 'no-notice', severity: 'note', field: 'copyrightNotice' });
-  // Somebody else's pictures, filled where nothing stands, are not reached through one's own details.
+  // Somebody else's pictures, filled where a field is empty, are not reached through one's own details.
   const own = entryOf(template, 'creator')?.rule === 'overwrite';
   if (own && !reach && !inNotice && template.kind === 'standing')
     advice.push({ code: 'no-reach', severity: 'note', field: 'contactPhone' });

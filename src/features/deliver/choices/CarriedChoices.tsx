@@ -83,7 +83,7 @@ function FieldTicks({ deliveryPlan, change }: Props) {
   );
 }
 
-/** The notice goes along unless somebody says otherwise, and says it again. */
+/** The notice is included unless somebody says otherwise, and says it again. */
 function NoticeLeftOut({ deliveryPlan, change }: Props) {
   const [isAsked, setAsked] = useState(false);
   if (deliveryPlan.fields.includes('copyrightNotice')) return null;

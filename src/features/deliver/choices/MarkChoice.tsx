@@ -213,7 +213,7 @@ function Look({ mark, put }: { mark: VisibleMark; put: (part: Partial<VisibleMar
   );
 }
 
-/** A square of the nine, filled where the mark stands. */
+/** A square of the nine, filled where the mark is. */
 const PlaceInput = chakra('input', {
   base: {
     appearance: 'none',

@@ -52,7 +52,7 @@ export function CaptionBox({
   const differs = held.variants.length > 1 || (held.variants.length === 1 && held.empty > 0);
   const isKnown = desk !== undefined;
   useEffect(() => {
-    // One goes on behind what stands there.
+    // One goes on behind what is there.
     const element = box.current;
     const isAtBeginning = element?.selectionStart === 0 && element.selectionEnd === 0;
     if (isKnown && autoFocus && isAtBeginning && element === document.activeElement)

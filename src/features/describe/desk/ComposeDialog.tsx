@@ -38,7 +38,7 @@ const usual: { readonly field: FieldId; readonly text: string } = {
   text: '{{ assignment }} {{ running number : 3 }}',
 };
 
-/** A text from placeholders for many pictures at once, each with its own; examples stand beside while one types. */
+/** A text from placeholders for many pictures at once, each with its own; examples are beside while one types. */
 export function ComposeDialog({ assignmentId, scope, count, assignment, write, onClose }: Props) {
   const { value: composed, set, done } = useKeptState('composed text', usual);
   const box = useRef<HTMLInputElement>(null);

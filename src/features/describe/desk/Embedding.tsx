@@ -30,7 +30,7 @@ interface Asked extends Meant {
   readonly blocked: readonly BlockedFolder[];
 }
 
-/** Of more pictures the act tells what it replaces when it is pressed, not after every word that is typed. */
+/** Of more pictures the act says what it replaces when it is pressed, not after every word that is typed. */
 const TOLD = 10_000;
 
 /** The act of this place: drafts of the selection, or of all where none is selected. */

@@ -36,7 +36,7 @@ export function PeopleBox({
   people: readonly ListedPerson[];
   caption: CaptionState;
   write: Write;
-  /** In One by one the list stands there, each name a press away. */
+  /** In One by one the list is there, each name a press away. */
   showsList?: boolean;
 }) {
   const id = useId();
@@ -52,7 +52,7 @@ export function PeopleBox({
   const menu = usePersonMenu(people, typed.trim() === '' ? undefined : typed.trim(), ({ name }) =>
     take(name),
   );
-  // A name that stands there as one goes on to the next picture belongs to this one.
+  // A name that is there as one goes on to the next picture belongs to this one.
   const leave = useRef(() => {});
   leave.current = () => take(nameTyped(people, typed) ?? '');
   useLeaving(useCallback(() => leave.current(), []));

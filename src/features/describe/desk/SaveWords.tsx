@@ -8,7 +8,7 @@ import type { WritingState } from './useWriting';
 
 const stateWords = { saving: 'saving …', waiting: 'not saved yet' } as const;
 
-/** How things stand with what is written: being saved, saved as drafts, or nothing. */
+/** The state of what is written: being saved, saved as drafts, or nothing. */
 export function SaveWords({
   writing: { state },
   chosen,

@@ -47,7 +47,7 @@ export function keepUnsaved(assignmentId: string, act: WritingAct): void {
   try {
     localStorage.setItem(place(assignmentId, act.key), JSON.stringify(act));
   } catch {
-    // A browser that keeps nothing, or has no room: the act still stands in the page.
+    // A browser that keeps nothing, or has no room: the act is still in the page.
   }
 }
 
@@ -63,7 +63,7 @@ function forgetUnsaved(assignmentId: string, { key }: WritingAct): void {
 /** The server knows an act by its key for thirty days: an older one could be carried out a second time. */
 const OLDEST_MS = 25 * 24 * 60 * 60 * 1000;
 
-/** A page of before there were scopes kept the ids of its pictures. */
+/** Pages of versions without scopes stored the ids of their pictures. */
 function present({ photoIds, ...act }: WritingAct & { photoIds?: readonly string[] }): WritingAct {
   return photoIds ? { ...act, scope: these(photoIds) } : act;
 }

@@ -34,7 +34,7 @@ function open(first?: Desk) {
   return { write, ...hook };
 }
 
-// A name that was put in before the caption was known stood in place of the whole caption.
+// A name that was put in before the caption was known replaced the whole caption.
 test('a name that comes before the caption is known goes into Person Shown alone', () => {
   const { result, write } = open();
   act(() => result.current.putName('Ottar Lien'));

@@ -20,11 +20,11 @@ export interface CaptionState {
   readonly text: string;
   readonly type: (text: string) => void;
   readonly save: () => void;
-  /** Puts a name in place of what stands between two places (at the cursor without them), and into Person Shown. */
+  /** Puts a name in place of what is between two places (at the cursor without them), and into Person Shown. */
   readonly putName: (name: string, from?: number, to?: number) => void;
   /** Takes a name out of the caption; out of Person Shown as well with `everywhere`. */
   readonly takeName: (name: string, everywhere: boolean) => void;
-  /** Names that were in the caption and are not any more, while they stand in Person Shown. */
+  /** Names that were in the caption and are not any more, while they are in Person Shown. */
   readonly gone: readonly string[];
   readonly dismissGone: (name: string) => void;
 }

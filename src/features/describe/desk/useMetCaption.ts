@@ -11,8 +11,8 @@ const MOST_TOLD = 50;
 const written: string[] = [];
 
 /**
- * What stood there when one began to type is sent with what was typed, so that a caption which somebody else
- * wrote meanwhile is told instead of overwritten. What was sent from here counts as seen.
+ * What was there when one began to type is sent with what was typed, so that a caption which somebody else
+ * wrote meanwhile is reported instead of overwritten. What was sent from here counts as seen.
  */
 export function useMetCaption(
   /** Undefined until it is known: then what is known first counts as seen. */

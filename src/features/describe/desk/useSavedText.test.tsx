@@ -57,7 +57,7 @@ test('what is typed is kept after a pause, once', () => {
   expect(keep).toHaveBeenCalledTimes(1);
 });
 
-// Somebody added a third contributor while the answer of before the second was on its way: it was lost.
+// Somebody added a third contributor while the answer to the first was on its way: it was lost.
 test('what was read before the save does not take the words away, however late it comes', () => {
   const { result, write, answer, serverHas } = open('');
   write('Mine');
@@ -72,7 +72,7 @@ test('what was read before the save does not take the words away, however late i
   expect(result.current.text).toBe('Theirs');
 });
 
-// Credits: a name typed and removed again stood there once more when the answers came, and went under the caption.
+// Credits: a name typed and removed again was there once more when the answers came, and went under the caption.
 test('written, taken back and written again: what was read between is not shown', () => {
   const { result, write, answer, serverHas } = open('');
   for (const text of ['Two', 'Two and one', 'Two']) write(text);

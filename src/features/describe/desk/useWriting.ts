@@ -37,7 +37,7 @@ const SAVED_WITHIN_MS = 10_000;
 
 /**
  * Writes drafts one act after the other, in the order they were made. What cannot be saved just now is kept
- * in the browser and tried again, after a reload too; what is refused is told.
+ * in the browser and tried again, after a reload too; what is refused is reported.
  */
 export function useWriting(assignmentId: string): WritingState {
   const queries = useQueryClient();

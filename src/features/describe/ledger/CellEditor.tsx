@@ -16,7 +16,7 @@ interface Props {
   readonly field: FieldId;
   readonly label: string;
   readonly row: ListedValues | undefined;
-  /** What was typed before it opened, in place of what stood there. */
+  /** What was typed before it opened, in place of what was there. */
   readonly begun: string | undefined;
   readonly onSave: (value: FieldValue | null) => void;
   readonly onLeave: (next: 'down' | 'right' | 'left' | 'stay') => void;
@@ -131,7 +131,7 @@ function useCellText(
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const latest = useRef(onSave);
   latest.current = onSave;
-  /** false where the field does not allow what stands there. */
+  /** false where the field does not allow what is there. */
   const keep = useRef(() => {
     clearTimeout(timer.current);
     if (pending.current === undefined) return true;

@@ -26,7 +26,7 @@ export const copyCells = ({ ids, fields }: CellRange, values: Values): string =>
 export const clearCells = ({ ids, fields }: CellRange): CellRow[] =>
   ids.map((id) => ({ id, values: Object.fromEntries(fields.map((one) => [one, null])) }));
 
-/** What stands in the first row, in all the others; nothing where that is not known. */
+/** What is in the first row, in all the others; nothing where that is not known. */
 export function fillCells({ ids: [first, ...rest], fields }: CellRange, values: Values): CellRow[] {
   const row = first === undefined ? undefined : values?.get(first);
   if (!row) return [];
@@ -46,7 +46,7 @@ const PROBLEMS_TOLD = 3;
 
 /**
  * Cells from a spreadsheet: a single one goes into the whole range; several begin at its first cell and go
- * on behind it, through the pictures and columns as they stand.
+ * on behind it, through the pictures and columns as they are.
  */
 export function pasteCells(
   text: string,

@@ -67,7 +67,7 @@ export function widthOf(id: FieldId): number {
   return type === 'rating' || type === 'coordinate' || type === 'number' ? 120 : 160;
 }
 
-/** A column that is in sight, with where it stands in pixels. */
+/** A column that is in sight, with where it is in pixels. */
 export interface ColumnInSight {
   readonly id: FieldId;
   readonly label: string;

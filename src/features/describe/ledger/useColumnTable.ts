@@ -28,8 +28,8 @@ export interface LedgerColumn {
 }
 
 /**
- * The column model of the ledger: which fields stand there, in which order and width. Rows are not given to
- * it: a hundred thousand of them stand in the list of pictures already.
+ * The column model of the ledger: which fields are there, in which order and width. Rows are not given to
+ * it: a hundred thousand of them are in the list of pictures already.
  */
 export function useColumnTable({ open }: Pick<LedgerColumns, 'open'>): {
   readonly columns: readonly LedgerColumn[];

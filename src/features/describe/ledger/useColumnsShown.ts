@@ -57,7 +57,7 @@ export function useColumnsShown({ arranged: { members }, values }: Pick<PictureS
     fields,
     /** Of each field; none until the values are known. */
     facts,
-    /** Those that stand as columns. */
+    /** Those that are shown as columns. */
     open: open.length > 0 ? open : fields,
     same: open.length > 0 ? same : [],
     isUnfolded,
@@ -80,7 +80,7 @@ function useSteady(list: readonly FieldId[]): readonly FieldId[] {
 
 export type LedgerColumns = ReturnType<typeof useColumnsShown>;
 
-/** Columns with one moved by a place among those that stand there. */
+/** Columns with one moved by a place among those that are there. */
 export function moved(
   fields: readonly FieldId[],
   open: readonly FieldId[],

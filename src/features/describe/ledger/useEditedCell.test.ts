@@ -91,7 +91,7 @@ test('what the field does not allow opens, to be mended', () => {
   expect(cell.is().editing).toEqual({ id: 'a', field: 'dateCreated', begun: 'yesterday' });
 });
 
-// The letter itself stood in the list as a choice of its own.
+// The letter itself was in the list as a choice of its own.
 test.each([
   ['p', 'public-domain'],
   ['z', undefined],

@@ -6,7 +6,7 @@ import type { FieldValue } from '@/core/catalogue/value';
 import type { ListedValues } from '@/server/operations/photos/listValues';
 import { cellTyped, valueOfTyped } from './cellText';
 
-/** A cell that is being written in; `begun` is what was typed in place of what stood there. */
+/** A cell that is being written in; `begun` is what was typed in place of what was there. */
 export interface EditedCell {
   readonly id: string;
   readonly field: FieldId;
@@ -15,7 +15,7 @@ export interface EditedCell {
 
 /** A cell that one asked for. */
 interface AskedCell extends EditedCell {
-  /** Typed behind what stands there, before it could be seen. */
+  /** Typed behind what is there, before it could be seen. */
   readonly added?: string;
   /** One went on to another place of the page: it is saved as its words come, and not opened. */
   readonly isLeft?: boolean;
@@ -68,7 +68,7 @@ export function useEditedCell(
     else if (key === 'Backspace' && soFar !== '') says([...soFar].slice(0, -1).join(''));
     else if (key === 'Escape') end();
     else {
-      // Nobody goes on from words that stand nowhere yet.
+      // Nobody goes on from words that are not saved anywhere yet.
       goOn('in the ledger');
       return soFar !== '';
     }

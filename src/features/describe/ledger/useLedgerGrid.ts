@@ -12,7 +12,7 @@ import { type LedgerColumn, PICTURE_WIDTH } from './useColumnTable';
 const ROW_HEIGHT = 64;
 const HEAD_HEIGHT = 34;
 
-/** Which rows and columns are in sight, and where they stand; the current cell is kept in sight. */
+/** Which rows and columns are in sight, and where they are; the current cell is kept in sight. */
 export function useLedgerGrid(
   scroller: RefObject<HTMLElement | null>,
   /** Under which the scrolled place is found again. */

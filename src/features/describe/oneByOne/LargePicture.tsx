@@ -5,7 +5,7 @@ import { type PointerEvent, useEffect, useRef, useState } from 'react';
 import { type PhotoView, previewAt } from '../set/view';
 import { labels } from '../words';
 
-/** The picture as large as its leaf; at 100 % its preview stands pixel for pixel, and is panned with the mouse. */
+/** The picture as large as its leaf; at 100 % its preview is pixel for pixel, and is panned with the mouse. */
 export function LargePicture({
   view,
   isWhole,
@@ -45,7 +45,7 @@ export function LargePicture({
             alt={view.caption || view.name}
             draggable={false}
             onError={() => setBroken(url)}
-            // Until the large one is there, the small one stands in its place.
+            // Until the large one is there, the small one is in its place.
             style={{ backgroundImage: `url("${previewAt(view, 480)}")` }}
             backgroundSize="contain"
             backgroundRepeat="no-repeat"

@@ -80,13 +80,13 @@ test.each([
 
 test('in the order of a field, and what asks for attention first', () => {
   const views = [view('b', { strip: 'sssssssb' }), view('c', { drafted: true }), view('a', { isGone: true })];
-  // Å stands behind H, or before it, by the locale; what has no value stands last.
+  // Å is behind H, or before it, by the locale; what has no value is last.
   const ids = inOrder(views, orderFrom('city'), values).map((one) => one.id);
   expect(ids.at(-1)).toBe('b');
   expect(inOrder(views, orderFrom('state'), values).map((one) => one.id)).toEqual(['a', 'b', 'c']);
 });
 
-// 100000 stood between 10001 and 10000.
+// 100000 was between 10001 and 10000.
 test('very many names stand in the order of a few: numbers by their size, capitals with small letters', () => {
   const names = ['yard-9', 'Yard-10', 'yard-100', 'yard-11', 'a-2', 'B-1'];
   const few = names.map((name, at) => view(name, { name, place: at + 1 }));

@@ -14,7 +14,7 @@ export const orderWords = {
 } as const;
 type OrderName = keyof typeof orderWords;
 
-/** In which order pictures stand; by a field where it is none of the usual ones. */
+/** In which order pictures are; by a field where it is none of the usual ones. */
 export interface Order {
   readonly by: OrderName | FieldId;
   readonly isDown: boolean;
@@ -23,7 +23,7 @@ export interface Order {
 const usualOrder: Order = { by: 'place', isDown: false };
 const isName = (by: string): by is OrderName => Object.hasOwn(orderWords, by);
 
-/** An order as it stands in the address: "taken", "-name". */
+/** An order as it is in the address: "taken", "-name". */
 export const orderCode = ({ by, isDown }: Order): string =>
   by === 'place' && !isDown ? '' : `${isDown ? '-' : ''}${by}`;
 
@@ -45,7 +45,7 @@ const collator = new Intl.Collator(undefined, { numeric: true });
 /** Numbers by their size, and capitals with the small letters, as the collator has them. */
 const byLetter = (key: string) => key.toLowerCase().replace(/\d+/g, (digits) => digits.padStart(16, '0'));
 
-/** Pictures in an order; those without what it goes by stand last, equals as they were brought in. */
+/** Pictures in an order; those without what it goes by are last, equals as they were brought in. */
 export function inOrder(
   views: readonly PhotoView[],
   { by, isDown }: Order,

@@ -28,7 +28,7 @@ export type Show =
 
 const showAll: Show = { of: 'all' };
 
-/** A filter as it stands in the address: "lacks.caption", "state.draft", "holds.city.Havnes". */
+/** A filter as it is in the address: "lacks.caption", "state.draft", "holds.city.Havnes". */
 export function showCode(show: Show): string {
   switch (show.of) {
     case 'all':

@@ -96,7 +96,7 @@ test('of very long lists the last acts alone are kept, and a list that has chang
   act('second');
   swapShown(queries, 'j', 'first');
   expect(views()[0]!.caption).toBe('second');
-  // A picture came before the others meanwhile: they stand at other places now.
+  // A picture came before the others meanwhile: they have other places now.
   const all = views();
   const added = { ...all[0]!, id: 'new', caption: 'New' };
   queries.setQueryData<PhotoList>(queryKeys.photoList('j'), { total: 80_001, views: [added, ...all] });

@@ -72,7 +72,7 @@ function overlap(one: Scope, other: Scope): boolean {
 /** One who comes back to a picture before the server has answered finds the caption just written. */
 function captionAhead(queries: QueryClient, assignmentId: string, scope: Scope, text: string): void {
   const asked = JSON.stringify(scope);
-  // An answer that is on its way tells of before this act.
+  // An answer that is on its way shows the state before this act.
   void queries.cancelQueries({
     predicate: ({ queryKey: [, id, what, of], state }) =>
       what === 'desk' && id === assignmentId && JSON.stringify(of) === asked && state.data !== undefined,
@@ -93,7 +93,7 @@ function captionAhead(queries: QueryClient, assignmentId: string, scope: Scope, 
   );
 }
 
-/** The changes of an act for a picture, where they do not depend on what stands there. */
+/** The changes of an act for a picture, where they do not depend on what is there. */
 function plainChanges(writing: Writing): ((id: string) => Changes | undefined) | undefined {
   switch (writing.kind) {
     case 'caption': {

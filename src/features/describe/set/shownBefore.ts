@@ -63,7 +63,7 @@ export function swapShown(queries: QueryClient, assignmentId: string, writingId:
   });
 }
 
-/** Pictures of a list; those that stand at the same place as before are found without a search. */
+/** Pictures of a list; those that are at the same place as before are found without a search. */
 function byId(views: readonly PhotoView[]) {
   let all: Map<string, PhotoView> | undefined;
   return (id: string, at: number): PhotoView | undefined => {

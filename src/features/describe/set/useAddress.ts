@@ -35,7 +35,7 @@ export function useAddress(): Address {
   const path = usePathname();
   const go = useCallback(
     (part: string, value: string, isStep: boolean) => {
-      // The page is being left, and the address is that of another one already.
+      // The page is being left, and the address is that of another already.
       if (window.location.pathname !== path) return;
       const next = new URLSearchParams(window.location.search);
       if (value === '') next.delete(part);

@@ -8,7 +8,7 @@ import type { PhotoView } from './view';
 export interface Arranged {
   /** What is shown, in its order. */
   readonly shown: readonly PhotoView[];
-  /** The same pictures in an order that stays the same when another one is chosen. */
+  /** The same pictures in an order that stays the same when another is chosen. */
   readonly members: readonly PhotoView[];
   /** How many of them no longer match the filter: they stay until it is applied again. */
   readonly stale: number;

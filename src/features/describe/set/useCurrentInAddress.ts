@@ -7,7 +7,7 @@ import type { Selection } from './useSelection';
 
 const AFTER_MS = 250;
 
-/** The current picture stands in the address; an address that names another one goes there. */
+/** The current picture is in the address; an address that names another goes there. */
 export function useCurrentInAddress({ picture, setPicture }: Address, selection: Selection): void {
   const { current, goTo } = selection;
   const known = useRef<string | null>(null);

@@ -4,7 +4,7 @@ import type { Virtualizer } from '@tanstack/react-virtual';
 import { type RefObject, useEffect } from 'react';
 
 /**
- * Brings the current picture into sight when another one becomes it, or it gets another place. What else changes in a set
+ * Brings the current picture into sight when another becomes it, or it gets another place. What else changes in a set
  * moves nothing: somebody may be looking at other pictures.
  */
 export function useCurrentInSight(
@@ -12,7 +12,7 @@ export function useCurrentInSight(
   /** -1 where it is not shown. */
   row: number,
   current: string | undefined,
-  /** A scrolled place of before that is still to be found. */
+  /** The former scroll position, if it is not found yet. */
   scrolled: RefObject<number | undefined>,
 ): void {
   useEffect(() => {

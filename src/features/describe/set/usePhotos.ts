@@ -35,7 +35,7 @@ function usePhotoList(assignmentId: string, { total, rows }: FirstPhotos): Photo
     queryFn: async ({ signal }) => {
       const held = queries.getQueryData<PhotoList>(queryKey);
       const list = await readList(assignmentId, held, signal, (part) => queries.setQueryData(queryKey, part));
-      // Pictures that went away are not told of: where the number differs, all are read anew.
+      // Pictures that went away are not told of: where the number differs, all are read again.
       return list.views.length === list.total ? list : readList(assignmentId, undefined, signal);
     },
     initialData: (): PhotoList => ({ total, views: rows.map(viewOf) }),

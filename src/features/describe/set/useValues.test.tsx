@@ -10,7 +10,7 @@ import { useArrivingValues } from './useValues';
 jest.mock('@/ui/api');
 const asked = jest.mocked(apiRequestLines);
 
-/** An answer whose lines come when they are told. */
+/** An answer whose lines arrive when the test sends them. */
 function slowAnswer() {
   let tell: (part: ValuesPart) => void = () => undefined;
   let end: () => void = () => undefined;

@@ -38,7 +38,7 @@ export function useValues(
   return data?.rows;
 }
 
-/** The values, and until all are known those that came already, to be shown: what is told of all waits for the last. */
+/** The values, and until all are known those that came already, to be shown: statements about all of them wait for the last. */
 export function useArrivingValues(
   assignmentId: string,
   isNeeded: boolean,
@@ -78,7 +78,7 @@ async function readValues(
   return changed === 0 && held ? { ...held, until } : { until, rows };
 }
 
-/** Rows from which values are known again that stand on many pictures. */
+/** Rows from which values are known again that are on many pictures. */
 const SEEDS = 500;
 
 /** Makes equal values one object: thousands of pictures carry the same notice, and it is compared at once. */

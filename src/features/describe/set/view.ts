@@ -32,7 +32,7 @@ export function withDraft(
   return Object.assign(drafted, { state: stateOf(drafted, drafted.strip) });
 }
 
-/** Where a preview of at least so many pixels is found; another one for each revision of the file. */
+/** Where a preview of at least so many pixels is found; another for each revision of the file. */
 export const previewAt = (
   { id, revision }: Pick<ListedSummary, 'id' | 'revision'>,
   side: 480 | 1600 | 2560,

@@ -38,7 +38,7 @@ export function Sheet({
   selection: Selection;
   /** Least width of a picture at the usual text size; wider with larger text. */
   size: number;
-  /** Why each picture stands here, in place of its notice. */
+  /** Why each picture is here, in place of its notice. */
   reasons?: ReadonlyMap<string, string>;
   onSize: (size: number) => void;
   onOpen: (id: string) => void;
@@ -69,7 +69,7 @@ export function Sheet({
   const at = useMemo(() => views.findIndex((view) => view.id === current), [views, current]);
   useCurrentInSight(virtual, Math.floor(at / columns), current, scrolled);
 
-  // Rows of another size are measured anew.
+  // Rows of another size are measured again.
   useEffect(() => virtual.measure(), [size, columns]);
   const { band, onPointerDown } = useRubberBand(scroller, contents, (drawn, adds) => {
     const width = contents.current?.clientWidth ?? 1;

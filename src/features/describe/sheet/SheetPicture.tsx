@@ -6,7 +6,7 @@ import { type PhotoView, previewAt } from '../set/view';
 
 interface Props {
   readonly view: PhotoView;
-  /** Why it stands here, in place of its notice. */
+  /** Why it is here, in place of its notice. */
   readonly reason?: string | undefined;
   /** Shown larger than the small preview. */
   readonly isLarge: boolean;

@@ -17,7 +17,7 @@ const EDGE = 32;
 const SCROLL = 18;
 
 /**
- * A rectangle drawn over scrolled contents with the mouse. `onBand` is told of it while it grows; `adds` where
+ * A rectangle drawn over scrolled contents with the mouse. `onBand` is called while it grows; `adds` where
  * Ctrl or Shift was held at the beginning.
  */
 export function useRubberBand(

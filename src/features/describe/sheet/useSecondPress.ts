@@ -7,7 +7,7 @@ const WITHIN_MS = 600;
 
 /**
  * Opens what was pressed twice. The first press may open the desk and move the picture away from under the
- * pointer: the second one counts for it all the same.
+ * pointer: the second one counts for it anyway.
  */
 export function useSecondPress(onOpen: (id: string) => void): (id: string) => void {
   const first = useRef<{ readonly id: string; readonly at: number }>(undefined);

@@ -40,6 +40,6 @@ export function useMisspelled(
       worker?.removeEventListener('message', onAnswer);
     };
   }, [text, name, right]);
-  // What was found in another text is marked only while it still stands there.
+  // What was found in another text is marked only while it is still there.
   return text === '' || !found ? none : found.words.filter(({ word }) => text.includes(word));
 }

@@ -9,7 +9,7 @@ import { NeedChoice, OwnChoice } from '../../fields/NeedChoice';
 import type { ShownFields } from '../../fields/useShownFields';
 import { findFields } from './findField';
 
-/** Finds a field by plain words, and says how many stand as lines. */
+/** Finds a field by plain words, and says how many are shown as lines. */
 export function BookTools({ shown, onFind }: { shown: ShownFields; onFind: (id: FieldId) => void }) {
   return (
     <>

@@ -103,7 +103,7 @@ export function withRule(book: Book, id: FieldId, rule: Rule): Book {
   return withEntry(book, id, { ...written, rule });
 }
 
-/** Puts made entries on the page, each in place of what stood in its field. */
+/** Puts made entries on the page, each in place of what was in its field. */
 export function putEntries(book: Book, made: readonly Entry[]): Book {
   return { ...book, entries: { ...book.entries, ...openBook({ ...book, entries: made }).entries } };
 }

@@ -36,7 +36,7 @@ export function useBook(initial: ListedTemplate | undefined) {
       const begun = await requestOnce<ListedTemplate>('templates/begin', 'POST', wordsOf(book));
       now.current = { template: begun, met: draftOf(begun)?.savedAt ?? '' };
       setTemplate(begun);
-      // The router is told: the page is read again under this address. Whoever has gone on meanwhile is elsewhere.
+      // The router is informed: the page is read again under this address. Whoever has gone on meanwhile is elsewhere.
       if (window.location.pathname === '/templates/new')
         window.history.replaceState(null, '', `/templates/${begun.id}${window.location.search}`);
       return book;

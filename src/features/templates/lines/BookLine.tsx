@@ -58,7 +58,7 @@ export const BookLine = memo(function BookLine(props: Props) {
         clearTimeout(leaving.current);
         setActive(true);
       }}
-      // What opens over the page belongs to the line, wherever it stands: its focus is told right after.
+      // What opens over the page belongs to the line, wherever it is: its focus event comes right after.
       onBlur={() => {
         leaving.current = setTimeout(() => setActive(false));
       }}

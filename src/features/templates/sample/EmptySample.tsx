@@ -5,7 +5,7 @@ import { fieldLabel } from '@/core/catalogue/fields';
 import type { SamplePicture } from '@/server/operations/templates/templatePreview';
 import { valueWords } from '@/ui/valueWords';
 
-/** What is told of a picture before anything is typed. */
+/** What is reported of a picture before anything is typed. */
 const shownFields = ['creator', 'copyrightNotice', 'description', 'keywords', 'dateCreated'] as const;
 
 /** The right page of an empty template: the picture that it is tried on, and what that says by itself. */

@@ -10,7 +10,7 @@ import { builtInSample, type Sample, sampleOf } from './sample';
 
 const PAUSE_MS = 600;
 
-/** Pictures to try the page on, and what lacks a value among all of them; asked anew when the page changes. */
+/** Pictures to try the page on, and what lacks a value among all of them; asked again when the page changes. */
 export function useTemplatePreview(initial: TemplatePreview, entries: readonly Entry[]) {
   const [assignmentId, setAssignmentId] = useState(initial.assignment?.id);
   const [find, setFind] = useState('');

@@ -8,7 +8,7 @@ import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { labels as uiLabels } from '@/ui/words';
 import { ShelfRow } from './ShelfRow';
 
-/** So many rows stand in the page as they are. */
+/** Up to so many rows are rendered without a virtual list. */
 const MOST_PLAIN = 60;
 
 interface Props {

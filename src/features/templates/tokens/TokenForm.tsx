@@ -10,7 +10,7 @@ import { labels as uiLabels } from '@/ui/words';
 
 const dateForms = ['y', 'd MMMM y', 'd.M.y', 'dd/MM/y', 'y-MM-dd', 'EEEE', 'MMMM', 'HH:mm', 'd. MMMM y (nb)'];
 
-/** How a placeholder is written, and what stands where it has no value. */
+/** How a placeholder is written, and its fallback text. */
 export function TokenForm({
   text,
   onChange,

@@ -59,7 +59,7 @@ export function OrderView({ terms, acts, onCarry }: Props) {
   );
 }
 
-/** Words that stand on pictures and should not, or not so. */
+/** Words that are on pictures and should not, or not so. */
 function WordsOnPictures({
   order,
   byWord,

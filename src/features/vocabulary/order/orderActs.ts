@@ -7,7 +7,7 @@ import type { TermMap } from '../useVocabulary';
 export interface OrderActs {
   readonly terms: TermMap;
   readonly byWord: ReadonlyMap<string, ListedTerm>;
-  /** Carries an act out; what is refused is told at the head of the page. */
+  /** Carries an act out; what is refused is reported at the head of the page. */
   readonly act: (asked: AskedAct, then?: () => void) => void;
   readonly onCarry: (carry: Carry) => void;
 }

@@ -26,7 +26,7 @@ export const drafts = pgTable(
   (table) => [primaryKey({ columns: [table.photoId, table.field] })],
 );
 
-/** Acts that wrote drafts, in their order, with what stood there before: undone and done again as a whole. */
+/** Acts that wrote drafts, in their order, with what was there before: undone and done again as a whole. */
 export const writings = pgTable(
   'writings',
   {

@@ -19,7 +19,7 @@ export const photos = pgTable(
     position: integer().notNull(),
     /** SHA-256 of the picture data, hexadecimal; the format's codec says which bytes count. Null until it was worked out. */
     contentIdentity: text(),
-    /** What cheap reading tells of the picture data (files/contentSample). Empty in rows of before there was one. */
+    /** A sample of the picture data (files/contentSample). Empty in older rows. */
     contentSample: text().notNull().default(''),
     /** What the file said when it was last read: an index of the file, not the truth. */
     record: stored(recordShape).notNull(),
@@ -58,7 +58,7 @@ export const photoSummaries = pgTable('photo_summaries', {
   summary: stored(summaryShape),
   /** Of the templates and facts that the summary was made with. */
   basis: text(),
-  /** The transaction that changed what is told of the photo last: what changed since a moment is found by it. */
+  /** The last transaction that changed the photo's summary: what changed since a moment is found by it. */
   touched: xid8().notNull().default(sql`pg_current_xact_id()`),
 });
 

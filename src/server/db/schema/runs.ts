@@ -19,13 +19,13 @@ export const runs = pgTable(
     state: text().$type<'waiting' | 'running' | 'stopped' | 'done'>().notNull().default('waiting'),
     /** Of its kind: runs/registry reads and writes them. */
     parameters: jsonb().notNull(),
-    /** Who asked for it (context.ts); '' in runs of before that was kept. */
+    /** Who asked for it (context.ts); '' in older runs. */
     askedBy: text().$type<AskedBy>().notNull().default(''),
     askedByName: text().notNull().default(''),
     /** The run that this one undoes. */
     undoes: uuid(),
     stopAsked: boolean().notNull().default(false),
-    /** Keeps its place and waits to be told to go on. */
+    /** Keeps its place and waits until it is resumed. */
     paused: boolean().notNull().default(false),
     createdAt: createdAt(),
     startedAt: pointInTime(),

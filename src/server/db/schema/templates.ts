@@ -22,7 +22,7 @@ export const templates = pgTable('templates', {
   changedAt: pointInTime().notNull().defaultNow(),
 });
 
-/** Changes of a template's page, in their order, with what stood there before: undone and done again. */
+/** Changes of a template's page, in their order, with what was there before: undone and done again. */
 export const templateSteps = pgTable(
   'template_steps',
   {

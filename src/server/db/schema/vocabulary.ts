@@ -36,7 +36,7 @@ export const vocabularyActs = pgTable('vocabulary_acts', {
   createdAt: createdAt(),
 });
 
-/** Pairs of words of which somebody said that they are two. The one that sorts first stands first. */
+/** Pairs of words of which somebody said that they are two. The one that sorts first is first. */
 export const wordsApart = pgTable(
   'words_apart',
   { one: text().notNull(), other: text().notNull() },
@@ -52,7 +52,7 @@ export const bundles = pgTable('bundles', {
 });
 
 /**
- * Which keyword stands on which picture, drafts before what the file says. Kept by the database
+ * Which keyword is on which picture, drafts before what the file says. Kept by the database
  * (migration 0019): whatever writes a record or a draft, it follows.
  */
 export const photoKeywords = pgTable(

@@ -13,7 +13,7 @@ export interface DropNotice {
 /** Saved choices for bringing in, with the templates in force. */
 export interface StoredPlan extends ImportChoices {
   readonly templates: readonly string[];
-  /** What the pictures are checked by; none in plans of before there were checklists. */
+  /** What the pictures are checked by; none in plans that are older than checklists. */
   readonly checklist?: string;
 }
 

@@ -24,7 +24,7 @@ export interface DraftChangeGroup extends DraftChange {
   readonly photoIds: readonly string[];
 }
 
-/** An act of writing as it is told: what was done, to how many pictures. */
+/** Summary of an act of writing: what was done, to how many pictures. */
 export interface WritingSummary {
   readonly kind:
     | 'set'
@@ -56,7 +56,7 @@ export interface ThreadMarks {
   readonly photoIds: readonly string[];
 }
 
-/** What was changed alike is told once, with its pictures. */
+/** What was changed alike is reported once, with its pictures. */
 export function groupChanges(changes: Iterable<DraftChangeGroup>): DraftChangeGroup[] {
   const groups = new Map<string, { change: DraftChangeGroup; photoIds: (readonly string[])[] }>();
   for (const change of changes) {
@@ -70,7 +70,7 @@ export function groupChanges(changes: Iterable<DraftChangeGroup>): DraftChangeGr
 
 const texts = new WeakMap<DraftValue, string>();
 
-/** Of a draft that stands on many pictures it is made once. */
+/** Of a draft that is on many pictures it is made once. */
 function textOf(draft: DraftValue | null): string {
   if (draft === null) return '';
   const text = texts.get(draft) ?? JSON.stringify(draft);

@@ -61,7 +61,7 @@ export function storedRecord({
 export interface StoredSummary {
   /** threads/stripCode */
   readonly strip: string;
-  /** Copyright Notice and caption without its sign-off, as they stand with the drafts; long ones are cut. */
+  /** Copyright Notice and caption without its sign-off, as they are with the drafts; long ones are cut. */
   readonly notice: string;
   readonly caption: string;
   /** Other files: "+ raw". */
@@ -71,7 +71,7 @@ export interface StoredSummary {
   readonly unreadable?: true;
   /** It carries signed provenance: any change breaks the signature. */
   readonly signed?: true;
-  /** Date Created as it stands, ISO 8601, possibly partial. */
+  /** Date Created as it is, ISO 8601, possibly partial. */
   readonly taken?: string;
   /** 1 to 5; -1 rejected. */
   readonly rating?: string;

@@ -26,7 +26,7 @@ export type StoredProblem = Omit<Problem, 'code'> & {
 
 export interface ImportParameters {
   readonly sourceFolderId: string;
-  /** Templates and keywords as they stood when the run was asked for. */
+  /** Templates and keywords as they were when the run was asked for. */
   readonly templates: readonly { readonly id: string; readonly name: string; readonly version: number }[];
   readonly keywords: readonly string[];
   /** Paths inside the source that are copied without templates. */
@@ -45,13 +45,13 @@ export interface ImportParameters {
 export interface EmbedParameters {
   /** Only drafts of these fields; all of them where it is absent. */
   readonly fields?: readonly FieldId[];
-  /** An explicit yes to writing records anew that cannot be read to their end. */
+  /** An explicit yes to writing records again that cannot be read to their end. */
   readonly replaceUnreadable?: boolean;
   /** An explicit yes to breaking signed provenance. */
   readonly breakProvenance?: boolean;
 }
 
-/** What stood open before a delivery, and what was decided about it. */
+/** What was open before a delivery, and what was decided about it. */
 export interface OpenPoints {
   /** A ready list by its name, or the id of one of your own. */
   readonly checklist: string;
@@ -62,7 +62,7 @@ export interface OpenPoints {
 
 export interface DeliverParameters {
   readonly deliveryPlan: DeliveryPlan;
-  /** As they stood when the run was asked for. */
+  /** As they were when the run was asked for. */
   readonly templates: readonly { readonly id: string; readonly name: string; readonly version: number }[];
   readonly folderId: string;
   /** Below it; '' is itself. */
@@ -98,7 +98,7 @@ export interface RunItemResult {
   readonly inside?: string;
   /** Names of the second copies, inside theirs. */
   readonly second?: readonly string[];
-  /** Those of them that the item made; others stood there already with the same content. */
+  /** Those of them that the item made; others were there already with the same content. */
   readonly secondMade?: readonly string[];
   /** Of each file as the import placed it (files/digest): only these are moved when it is undone. */
   readonly digests?: { readonly [R in ShotRole]?: string };
@@ -131,7 +131,7 @@ export interface RunItemResult {
 /** An undo needs nothing beyond the run that it undoes. */
 export type UndoParameters = Readonly<Record<string, never>>;
 
-/** Who asked for a run (Actor); '' in runs of before that was kept. */
+/** Who asked for a run (Actor); '' in older runs. */
 export type AskedBy = 'person' | 'worker' | 'command-line' | 'demo' | '';
 
 /** By the kind of a run. */

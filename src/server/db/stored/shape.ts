@@ -7,7 +7,7 @@ export interface Migration {
 }
 
 /**
- * The shape of a JSON column. On disk its value stands beside the version that it was written in; what an
+ * The shape of a JSON column. On disk its value is beside the version that it was written in; what an
  * earlier Fabrica wrote goes through the migrations when it is read, and nothing above this file knows of it.
  */
 export interface StoredShape<T> {
@@ -20,7 +20,7 @@ export interface StoredShape<T> {
 }
 
 interface ShapeOptions {
-  /** Members stand beside the version, so that SQL may look at them. Objects only. */
+  /** Members are beside the version, so that SQL may look at them. Objects only. */
   readonly inline?: true;
 }
 
@@ -46,7 +46,7 @@ export function storedShape<T>(
 }
 
 /**
- * Three forms are met: value and version side by side, members beside the version, and a bare value of before
+ * Three forms are met: value and version side by side, members beside the version, and a bare value that is older than
  * there were versions. Where a draft came from has a version of its own, which is that of a template.
  */
 function versioned(stored: unknown): { version: number; value: unknown } {

@@ -4,7 +4,7 @@ import { storedShape } from './shape';
 
 export type TermWords = Pick<Term, 'synonyms' | 'languages' | 'note'>;
 
-/** An act on the vocabulary as it is told: what was done, to how many terms, and the first of them. */
+/** Summary of an act on the vocabulary: what was done, to how many terms, and the first of them. */
 export interface VocabularyActSummary {
   readonly kind: VocabularyAct['kind'] | 'take-in';
   readonly terms: number;

@@ -15,5 +15,5 @@ export const checklistChange = schema<Partial<ChecklistText> & { met?: readonly 
 });
 export const folderPath = schema<{ path: string }>(object({ path: text(4096) }));
 
-/** Looked at by the published schema, so that what is wrong in it is told by its place. */
+/** Looked at by the published schema, so that errors name their place. */
 export const checklistFile = schema<object>({ type: 'object' });

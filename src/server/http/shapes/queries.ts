@@ -5,7 +5,7 @@ import { type ReceiptFormat, receiptFormats } from '../../operations/runs/export
 import type { RunSearch } from '../../operations/runs/listRuns';
 import { querySchema } from '../query';
 
-/** What may stand behind the "?" of an address. */
+/** What may be behind the "?" of an address. */
 const path = { type: 'string', maxLength: 4096 };
 const name = { type: 'string', maxLength: 4096 };
 const whole = (maximum: number) => ({ type: 'integer', minimum: 0, maximum });

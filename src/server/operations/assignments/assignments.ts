@@ -138,7 +138,7 @@ export function writeChoices({ dngSidecar, dateTimeOriginal }: Assignment): Shot
 }
 
 /**
- * Changes what is named. `met` is what the window had seen: where another stands there now, nothing is
+ * Changes what is named. `met` is what the window had seen: where another is there now, nothing is
  * overwritten.
  */
 export async function changeAssignment(

@@ -27,7 +27,7 @@ export interface InForce {
   readonly signOffOf: (photo: InForcePhoto, values: Values) => string | undefined;
   /** What any version of any template puts after a caption. */
   readonly signOffTexts: readonly string[];
-  /** Fields of a picture that a caption is told apart by: the description, and what its sign-off is made of. */
+  /** Fields of a picture that a caption is distinguished by: the description, and what its sign-off is made of. */
   readonly captionFields: readonly FieldId[];
   /** Pictures with the same fields have the same sign-off: it names nothing else that is a picture's own. */
   readonly areSignOffsAlike: boolean;

@@ -34,7 +34,7 @@ export async function listPlans(context: Context): Promise<Plan[]> {
 export interface PlanText {
   readonly name: string;
   readonly choices: ImportChoices;
-  /** The plan as it was seen, where it is to be changed: another one there now is a conflict. */
+  /** The plan as it was seen, where it is to be changed: another there now is a conflict. */
   readonly met?: StoredPlan;
 }
 
@@ -78,7 +78,7 @@ export async function keepPlan(
   });
 }
 
-/** Restores everything a plan holds in one act. Templates that are gone are told, not passed over. */
+/** Restores everything a plan holds in one act. Templates that are gone are reported, not passed over. */
 export async function usePlan(
   context: Context,
   assignmentId: string,

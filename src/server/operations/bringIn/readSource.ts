@@ -9,7 +9,7 @@ import { lastPosition } from './lastPosition';
 import { candidatesFor } from './samePicture';
 import { type Source, type SourcePart, type SourcePicture, withPart } from './sourceParts';
 
-/** Pictures that are read before they are told. */
+/** Pictures that are read before they are reported. */
 const TOLD_AT_ONCE = 100;
 const TOLD_AFTER_MS = 200;
 const READ_AT_ONCE = 4;
@@ -100,7 +100,7 @@ async function readOne(folder: string, file: FoundShot): Promise<ReadPicture> {
   return { file, record: read.record, content: read };
 }
 
-/** Those that have the same picture data as another one, which is taken for the original. */
+/** Those that have the same picture data as another, which is taken for the original. */
 async function twiceOn(all: readonly ReadPicture[]): Promise<Record<string, string>> {
   const bySample = new Map<string, ReadPicture[]>();
   for (const one of all)
@@ -121,7 +121,7 @@ async function twiceOn(all: readonly ReadPicture[]): Promise<Record<string, stri
   return sameAs;
 }
 
-/** A picture of a source, read outside; a file that went past a limit is told as one that cannot be read. */
+/** A picture of a source, read outside; a file that went past a limit is reported as one that cannot be read. */
 export async function sourcePicture(
   folder: string,
   file: FoundShot,

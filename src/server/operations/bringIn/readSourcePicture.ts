@@ -12,7 +12,7 @@ export type ReadSourcePicture =
   | { readonly path: string; readonly record: ListedRecord; readonly sample: string }
   | { readonly failed: string };
 
-/** Reads a picture of a source; what is wrong with the file is told with it, so that the others are read. */
+/** Reads a picture of a source; what is wrong with the file is reported with it, so that the others are read. */
 export async function readSourcePicture(
   folder: string,
   { relativePath, shot }: FoundShot,

@@ -22,7 +22,7 @@ export async function candidatesFor(
   assignmentId: string,
   samples: readonly string[],
 ): Promise<Candidates> {
-  // Rows of before there were samples can be any picture; of other assignments that would be too many to read.
+  // Rows that are older than samples can be any picture; of other assignments that would be too many to read.
   const here = eq(photos.assignmentId, assignmentId);
   const rows = await context.db
     .select({

@@ -36,7 +36,7 @@ export interface Source extends SourceHead {
   readonly pictures: readonly SourcePicture[];
 }
 
-/** A source as it is known after another part was told. */
+/** A source as it is known after another part was reported. */
 export function withPart(source: Source | undefined, part: SourcePart): Source {
   if ('head' in part) return { ...part.head, pictures: [] };
   if ('pictures' in part) return { ...source!, pictures: [...source!.pictures, ...part.pictures] };

@@ -23,7 +23,7 @@ export interface ImportRequest extends Partial<Omit<ImportChoices, 'version'>> {
   readonly paths: readonly string[];
   readonly leaveAsTheyAre: readonly string[];
   readonly fillOnly?: readonly string[];
-  /** Those that are here already, and are asked for all the same. */
+  /** Those that are here already, and are asked for anyway. */
   readonly again?: readonly string[];
 }
 
@@ -78,7 +78,7 @@ export async function startImport(
   });
 }
 
-/** A folder that cannot be written to, or has no room, is told before anything is copied. */
+/** A folder that cannot be written to, or has no room, is reported before anything is copied. */
 async function refuseWithoutRoom(source: string, paths: readonly string[], folders: readonly string[]) {
   const needed = await bytesOf(source, paths);
   for (const folder of folders) {

@@ -5,7 +5,7 @@ import { photos } from '../../db/schema/photos';
 import { photoKeywords } from '../../db/schema/vocabulary';
 import { lookupOf, readVocabulary } from '../vocabulary/readVocabulary';
 
-/** Keywords that stand on pictures of an assignment and are no terms of the vocabulary, as they are written. */
+/** Keywords that are on pictures of an assignment and are no terms of the vocabulary, as they are written. */
 export async function unknownKeywords(context: Context, assignmentId: string): Promise<string[]> {
   const lookup = lookupOf(await readVocabulary(context));
   const rows = await context.db

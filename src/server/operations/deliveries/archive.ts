@@ -76,7 +76,7 @@ function readThrough(file: string): Readable {
   return out;
 }
 
-/** A download that was given up is never drained: its file is closed all the same. */
+/** A download that was given up is never drained: its file is closed anyway. */
 const drained = (out: PassThrough) =>
   new Promise<void>((go) => {
     const end = () => {

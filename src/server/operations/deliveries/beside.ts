@@ -4,7 +4,7 @@ import type { RunItemResult } from '../../db/stored/runs';
 import { readAssignment } from '../assignments/assignments';
 import { type Delivery, deliveredPictures } from './deliveredFiles';
 
-/** A text that goes along with copies. */
+/** A text file that is added to copies. */
 export interface BesideFile {
   readonly name: string;
   readonly text: string;

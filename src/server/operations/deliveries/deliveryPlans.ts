@@ -31,7 +31,7 @@ export async function listDeliveryPlans(context: Context): Promise<SavedDelivery
 export interface DeliveryPlanText {
   readonly name: string;
   readonly deliveryPlan: DeliveryPlan;
-  /** The delivery plan as it was seen, where it is to be changed: another one there now is a conflict. */
+  /** The delivery plan as it was seen, where it is to be changed: another there now is a conflict. */
   readonly met?: DeliveryPlan;
 }
 

@@ -30,7 +30,7 @@ export interface CopyPreview extends Omit<ShownCopy, 'ending'> {
   }[];
 }
 
-/** Makes the copy of one picture as the delivery would, tells what it is and what it says, and keeps nothing of it. */
+/** Makes the copy of one picture as the delivery would, says what it is and what it says, and keeps nothing of it. */
 export async function previewCopy(
   context: Context,
   assignmentId: string,

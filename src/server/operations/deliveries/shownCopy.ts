@@ -40,7 +40,7 @@ export async function readRecord(folder: string, shot: Shot): Promise<Pick<ReadS
   return { record: read.record, shot: read.shot };
 }
 
-/** Makes the copy of a picture as the delivery would, and tells what it is. */
+/** Makes the copy of a picture as the delivery would, and says what it is. */
 export async function shownCopy(folder: string, shot: Shot, copying: Copying): Promise<ShownCopy> {
   const read = await readShot(folder, shot);
   const { deliveryPlan } = copying.request;

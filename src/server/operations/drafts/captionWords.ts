@@ -4,7 +4,7 @@ import { presentValues } from '../../../core/drafts/present';
 import type { InForce } from '../assignments/inForce';
 import type { LeanPhoto } from '../photos/photos';
 
-/** The caption of a photo as it stands, and its words with other ones in front of the same sign-off. */
+/** The caption of a photo as it is, and its words with other ones in front of the same sign-off. */
 export function captionOf(photo: LeanPhoto, signOffOf: InForce['signOffOf']) {
   const values = presentValues(photo.record.fields, photo.drafts);
   const signOff = signOffOf(photo, values);
@@ -12,7 +12,7 @@ export function captionOf(photo: LeanPhoto, signOffOf: InForce['signOffOf']) {
   return {
     caption,
     values,
-    /** undefined where it stands under no caption here. */
+    /** undefined where it is under no caption here. */
     signOff: signedOff ? signOff : undefined,
     withWords: (words: string) => joinSignOff(words, signedOff ? signOff : undefined),
   };

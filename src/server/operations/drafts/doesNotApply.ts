@@ -20,7 +20,7 @@ export async function keepMarks(
   return marks;
 }
 
-/** Marks that stand already are not put twice. */
+/** Existing marks are not added twice. */
 export async function putMarks({ db }: Context, { thread, applies, photoIds }: ThreadMarks): Promise<void> {
   if (photoIds.length === 0) return;
   const without = sql`array_remove(${photos.notApplicable}, ${thread})`;

@@ -54,11 +54,11 @@ export async function keepChanges(
   return groups;
 }
 
-/** So few changes are written one by one: what is the same for all of its pictures is told the database once. */
+/** So few changes are written one by one: the database gets the part that all pictures share once. */
 const FEW = 20;
 
 /**
- * Writes changes, however many pictures each is for. The photos are locked, so that what stood there before is what the
+ * Writes changes, however many pictures each is for. The photos are locked, so that what was there before is what the
  * changes say: new drafts need not be looked for. What is written by one act has one stamp: a random one
  * for each of a hundred thousand rows would be work for nothing.
  */

@@ -5,7 +5,7 @@ import type { LeanPhoto } from '../photos/photos';
 import type { NewDrafts } from './draftChanges';
 import type { MakerGroup } from './othersPictures';
 
-/** What an act makes of each picture, and what it is told of. */
+/** The result of an act for each picture, and the fields that its summary names. */
 export interface Drafter {
   readonly draftsOf: (photo: LeanPhoto) => NewDrafts;
   readonly templates?: readonly { readonly id: string; readonly name: string }[];

@@ -107,7 +107,7 @@ async function photosFor(
 
 const each = (photos: readonly LeanPhoto[]) => photos.map((photo) => ({ photo, ids: [photo.id] }));
 
-/** The field that an act is told by. */
+/** The field that the summary of an act names. */
 function fieldsOf(writing: Writing): { field?: FieldId } {
   if (writing.kind === 'set' || writing.kind === 'compose') return { field: writing.field };
   const named =
@@ -178,7 +178,7 @@ export interface TemplatesProof extends Proof {
   readonly others: readonly MakerGroup[];
 }
 
-/** What templates would write into pictures, before it is done: against what stands there now, drafts too. */
+/** What templates would write into pictures, before it is done: against what is there now, drafts too. */
 export async function proofOfTemplates(
   context: Context,
   assignmentId: string,

@@ -19,7 +19,7 @@ export type Writing =
     }
   /**
    * Words in front of the sign-off, which stays where a picture has one. `met` are the captions that were
-   * seen before: where another one stands now, somebody else wrote it, and nothing is written. People who are
+   * seen before: where another is now, somebody else wrote it, and nothing is written. People who are
    * named by it, or no longer named, go into Person Shown and out of it with the same act.
    */
   | {
@@ -32,7 +32,7 @@ export type Writing =
   /** The credits of each picture as a line under its own caption, in place of the `former` line. */
   | { readonly kind: 'credits-line'; readonly pattern: CreditsPattern; readonly former: string }
   | { readonly kind: 'add-keywords' | 'remove-keywords'; readonly terms: readonly string[] }
-  /** Keywords in place of others, where one of those stands: a term was renamed, joined or split. */
+  /** Keywords in place of others, where one of those is: a term was renamed, joined or split. */
   | { readonly kind: 'replace-keywords'; readonly from: readonly string[]; readonly to: readonly string[] }
   /** The paths of the keywords in the vocabulary, as a tree of their own beside the flat keywords. */
   | { readonly kind: 'keyword-paths' }

@@ -14,7 +14,7 @@ import { listedWith } from './photosForAct';
 export interface ListedValues {
   readonly id: string;
   readonly values: { readonly [K in FieldId]?: FieldValue };
-  /** The caption alone, where a sign-off stands under it in the description. */
+  /** The caption alone, where a sign-off is under it in the description. */
   readonly caption?: string;
   /** Fields with a draft. */
   readonly drafted?: readonly FieldId[];
@@ -55,7 +55,7 @@ export async function* listValues(
   let next = read(0);
   for (let at = AT_ONCE; next; at += AT_ONCE) {
     const listed = await next;
-    // The database reads on while these are written out. What fails is told when it is waited for.
+    // The database reads on while these are written out. A failure is thrown when it is awaited.
     next = read(at);
     next?.catch(() => undefined);
     yield { rows: listed.map(({ photo, row }) => valuesOf(photo, row, signOffOf)) };

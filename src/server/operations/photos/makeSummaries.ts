@@ -76,7 +76,7 @@ export async function makeSummaries(
   const rows = JSON.stringify(
     [...made].map(([id, summary]) => ({ id, summary: summaryShape.write(summary), at: touched.get(id) })),
   );
-  // What emptied a summary touched it: lists tell of it already. One that was old by its basis is told of from now on.
+  // What emptied a summary touched it: lists contain it already. One with an old basis is listed from now on.
   // A photo that somebody writes to just now is passed over: nobody waits for a summary, and none for it.
   await context.db.execute(sql`with made as (select * from jsonb_to_recordset(${rows}::jsonb) as m(id uuid, summary jsonb, at text)),
       free as (select s.photo_id from photo_summaries s join made on made.id = s.photo_id where s.touched::text = made.at

@@ -5,7 +5,7 @@ import { photos } from '../../db/schema/photos';
 
 const MOST = 500;
 
-/** Names in Person Shown across an assignment, in files and drafts: those that stand on most pictures first. */
+/** Names in Person Shown across an assignment, in files and drafts: those that are on most pictures first. */
 export async function namesShown({ db }: Context, assignmentId: string): Promise<string[]> {
   const { rows } = await db.execute<{ name: string }>(sql`
     select name from (

@@ -8,7 +8,7 @@ import { required } from '../../problems/errors';
 import { problemWords } from '../../problems/words';
 import { listPhotosById } from './photos';
 
-/** What stands beside a large picture: nothing of it is written. */
+/** What is beside a large picture: nothing of it is written. */
 export interface PhotoFacts {
   readonly camera: CameraFacts;
   readonly pixels: { readonly width: number; readonly height: number } | null;

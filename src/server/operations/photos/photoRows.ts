@@ -12,7 +12,7 @@ import type { ReadShot } from '../../files/readShot';
  * All of it within the caller's transaction.
  */
 
-/** Where a photo's files stand: an opened folder, the folder inside it, and that as a whole path. */
+/** Where a photo's files are: an opened folder, the folder inside it, and that as a whole path. */
 export interface ShotPlace {
   readonly folderId: string;
   readonly inside: string;
@@ -57,7 +57,7 @@ const rowOf = (read: ReadShot, contentSample: string) => ({
   record: storedRecord(read),
 });
 
-/** The photo whose main file stands there already, if there is one. */
+/** The photo whose main file is there already, if there is one. */
 export async function photoAt({ db }: Context, place: ShotPlace, name: string): Promise<string | undefined> {
   const relativePath = path.posix.join(place.inside, name);
   const [here] = await db

@@ -16,10 +16,10 @@ import type { LeanPhoto } from './photos';
 export const NOTICE = 200;
 export const CAPTION = 300;
 
-/** The fields that a summary tells of, beside those of a sign-off. */
+/** The fields that a summary describes, beside those of a sign-off. */
 export const summaryFields: readonly FieldId[] = [...threads.flatMap(({ fields }) => fields), 'rating'];
 
-/** What a summary tells of a photo beside its fields. */
+/** Parts of a summary beside the fields of a photo. */
 export interface BesideFields {
   readonly problems: readonly Problem[];
   readonly raw?: string;
@@ -28,7 +28,7 @@ export interface BesideFields {
   readonly isDrafted: boolean;
 }
 
-/** What the strip of a photo is made of, as it stands with its drafts. */
+/** What the strip of a photo is made of, as it is with its drafts. */
 export const stripSource = (
   { record, drafts, notApplicable }: LeanPhoto,
   signOff: string | undefined,

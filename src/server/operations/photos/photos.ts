@@ -120,7 +120,7 @@ export async function listed(context: Context, which: SQL | undefined): Promise<
 /** The name of the folder that a file lies in; '' at the top of an opened one. */
 export const folderOf = (relativePath: string): string => relativePath.split('/').at(-2) ?? '';
 
-/** Where a photo's file stands on disk. */
+/** Where a photo's file is on disk. */
 export async function photoPath(context: Context, photoId: string) {
   const [row] = await context.db
     .select({ file: files, folder: openedFolders.path })
@@ -161,7 +161,7 @@ export async function refuseReplaced({ db }: Context, photoId: string): Promise<
   if (photo?.replacedAt) throw new FileError('picture-replaced', photo.name);
 }
 
-/** All files of a photo: their rows, the folder they stand in, and their names there. */
+/** All files of a photo: their rows, the folder they are in, and their names there. */
 export async function photoShot(context: Context, photoId: string) {
   const { file, path: main } = await photoPath(context, photoId);
   const rows = await context.db.select().from(files).where(eq(files.photoId, photoId));

@@ -39,7 +39,7 @@ export async function photosByThemselves(
 
 /**
  * Keeps other writers off these photos until the transaction ends. Always in one order, so that two writers
- * wait for each other and never stand in each other's way.
+ * wait for each other and never block each other.
  */
 export async function lockPhotos(context: Context, assignmentId: string, scope: Scope): Promise<void> {
   const locked = context.db

@@ -16,7 +16,7 @@ import { CAPTION, NOTICE, stripSource } from './photoSummary';
 import type { LeanPhoto } from './photos';
 
 /*
- * Summaries of many pictures that an act of writing changes: what it changed is put into them, instead of making each anew from
+ * Summaries of many pictures that an act of writing changes: the changes are put into them, instead of making each again from
  * the whole of its photo. For a hundred thousand pictures that is one statement, and half a minute less.
  */
 
@@ -32,7 +32,7 @@ interface SummaryChange {
 }
 
 export interface SummaryChanges {
-  /** Only summaries that were made of the same templates and facts are kept; others are made anew when asked for. */
+  /** Only summaries that were made of the same templates and facts are kept; others are made again when asked for. */
   readonly basis: string;
   readonly changes: readonly SummaryChange[];
 }

@@ -22,7 +22,7 @@ import { hasDraftsToEmbed, inScope } from './scope';
 
 /** One field across a selection, with where it comes from. */
 export interface FieldAcross extends Across {
-  /** Pictures in which a draft stands over the file. */
+  /** Pictures in which a draft is over the file. */
   readonly drafted: number;
   /** Pictures whose records disagree about it, where no draft settles it. */
   readonly broken: number;
@@ -34,7 +34,7 @@ export interface Desk {
   readonly snapshot: string;
   /** Captions without their sign-offs. */
   readonly caption: Across;
-  /** How many different sign-offs stand under them, and one of them. */
+  /** How many different sign-offs are under them, and one of them. */
   readonly signOffs: number;
   readonly signOff?: string;
   readonly keywords: readonly { readonly term: string; readonly count: number }[];
@@ -152,7 +152,7 @@ export async function proofOfDrafts(
   assignmentId: string,
   scope: Scope,
 ): Promise<DraftsProof> {
-  // A clock that was set back since must not leave out what stands in the proof.
+  // A clock that was set back since must not leave out what is in the proof.
   const { rows } = await context.db.execute<{ as_of: string; fields: FieldId[] | null }>(sql`
     select to_char(greatest(now(), max(${drafts.changedAt})) at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"') as as_of,
       array_agg(distinct ${drafts.field}) as fields

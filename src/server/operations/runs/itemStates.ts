@@ -7,7 +7,7 @@ import { runItems } from '../../db/schema/runs';
 import { failure, required } from '../../problems/errors';
 import { listPhotosById } from '../photos/photos';
 
-/** One field of a picture: as it was before a run, as the run left it, and as it stands now with its draft. */
+/** One field of a picture: as it was before a run, as the run left it, and as it is now with its draft. */
 export interface FieldStates {
   readonly field: FieldId;
   readonly before: FieldValue | null;

@@ -11,7 +11,7 @@ import type { Run } from '../../runs/kind';
 import { kindOf, kindsThat } from '../../runs/registry';
 
 /**
- * Plans a run that undoes another one: what was embedded is what it was before, what was brought in moves
+ * Plans a run that undoes another: what was embedded is what it was before, what was brought in moves
  * aside, what was undone is done again. Asked for again while it goes on, it is the same run. Without `only`, all of
  * its files are meant.
  */

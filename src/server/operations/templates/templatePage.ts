@@ -21,7 +21,7 @@ export async function lockedTemplate(context: Context, id: string): Promise<Row>
 export const presentDraft = ({ draft, version }: Row): StoredTemplateDraft | undefined =>
   draft && draft.baseVersion === version ? draft : undefined;
 
-/** What stands on the page now. */
+/** What is on the page now. */
 export function pageOf(row: Row): TemplateText {
   const { name, kind, entries } = presentDraft(row) ?? row;
   return { name, kind, entries };

@@ -60,7 +60,7 @@ async function lastUses(context: Context): Promise<Shelf['lastUsed']> {
 }
 
 /**
- * A second template of the same entries. A branch remembers where it came from, a duplicate stands by
+ * A second template of the same entries. A branch remembers where it came from, a duplicate is by
  * itself; both have a history of their own.
  */
 export async function copyTemplate(

@@ -10,7 +10,7 @@ import { failure, required } from '../../problems/errors';
 import { lockedTemplate, pageOf, putDraft, sameWords } from './templatePage';
 import { type ListedTemplate, readTemplate, type TemplateText } from './templates';
 
-/** A change of a template's page, as it is told: which lines, or name and kind. */
+/** Summary of a change of a template's page: which lines, or name and kind. */
 export interface ToldStep {
   readonly id: string;
   readonly fields: readonly FieldId[];

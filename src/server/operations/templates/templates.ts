@@ -90,7 +90,7 @@ export async function createTemplate(
 
 /**
  * Keeps a changed template. `baseVersion` is the version that was changed: where another window kept one
- * meanwhile, nothing is overwritten and the caller is told. What was written on the page is kept with it.
+ * meanwhile, nothing is overwritten and the caller gets an error. What was written on the page is kept with it.
  */
 export async function changeTemplate(
   context: Context,

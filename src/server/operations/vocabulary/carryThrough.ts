@@ -61,7 +61,7 @@ export async function carryThrough(
     select distinct p.id, p.assignment_id as assignment from photos p join photo_keywords k on k.photo_id = p.id
     where k.spelling = any(${sql.param(spellings)}::text[]) ${wanted}
     order by p.assignment_id, p.id`);
-  // Always in one order, so that two of them wait for each other and do not stand in each other's way.
+  // Always in one order, so that two of them wait for each other and do not block each other.
   const byAssignment = new Map<string, string[]>();
   for (const { id, assignment } of rows) {
     const ids = byAssignment.get(assignment);

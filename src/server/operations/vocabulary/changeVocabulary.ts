@@ -31,13 +31,13 @@ export async function actOnVocabulary(context: Context, act: VocabularyAct): Pro
   });
 }
 
-/** The term that an act is told by. */
+/** The term that the summary of an act names. */
 function aboutOf(act: VocabularyAct): string | undefined {
   if (act.kind === 'join') return act.into;
   return act.kind === 'edit' || act.kind === 'split' ? act.id : undefined;
 }
 
-/** What a vocabulary refuses, as a person is told it. */
+/** Errors of a vocabulary in words for a person. */
 export function asOperation<T>(work: () => T): T {
   try {
     return work();

@@ -46,7 +46,7 @@ function refuseNesting(text: string): void {
       });
   });
   parser.on('closetag', () => depth--);
-  // What is not well-formed is told by the parser of statements.
+  // The parser of statements reports what is not well-formed.
   parser.on('error', () => undefined);
   parser.write(text).close();
 }

@@ -17,7 +17,7 @@ interface Kept {
 /** What this process has read last, for all its routes: read again when an act has changed it. */
 const kept = globalThis as unknown as { fabricaVocabulary?: Kept };
 
-/** The vocabulary as it stands; it is read once after each change. */
+/** The vocabulary as it is; it is read once after each change. */
 export async function readVocabulary(context: Context): Promise<Vocabulary> {
   const { rows } = await context.db.execute<{ version: string }>(
     sql`select concat_ws(' ', (select count(*) from terms),

@@ -13,7 +13,7 @@ export interface TermUse {
   readonly last: string;
 }
 
-/** The use of every keyword that stands on a picture, by its key: spellings that differ in case are one. */
+/** The use of every keyword that is on a picture, by its key: spellings that differ in case are one. */
 export async function termUses({ db }: Context): Promise<Map<string, TermUse>> {
   const { rows } = await db.execute<{ spelling: string; pictures: string; first: string; last: string }>(sql`
     select spelling, count(*) as pictures, min(day) as first, max(day) as last from (
@@ -43,7 +43,7 @@ interface Counted {
 }
 const kept = globalThis as unknown as { fabricaTermCounts?: Counted };
 
-/** On how many pictures each term stands, by key: good enough to put the more usual first. */
+/** Number of pictures that have each term, by key: good enough to put the more usual first. */
 export function recentCounts(context: Context): Promise<ReadonlyMap<string, number>> {
   const now = context.now().getTime();
   const held = kept.fabricaTermCounts;

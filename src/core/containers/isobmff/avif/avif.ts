@@ -131,7 +131,7 @@ async function openItems(source: ByteSource): Promise<AvifItems | undefined> {
   }
 }
 
-/** Pictures that lie where a change writes: in the box that is made anew, or where words stand that are taken away. */
+/** Pictures that lie where a change writes: in the box that is made again, or where metadata is removed. */
 function isTangled(items: readonly Item[], meta: Box): boolean {
   const laid = items.filter((item) => !item.inIdat);
   const words = laid.filter((item) => isExif(item) || isXmp(item));
@@ -146,7 +146,7 @@ async function dataOf(source: ByteSource, { extents }: Item): Promise<Uint8Array
   return concat(await Promise.all(extents.map(({ start, end }) => source.read(start, end - start))));
 }
 
-/** Four octets say how far behind them the TIFF header stands; some writers put "Exif\\0\\0" there (common practice). */
+/** Four octets say how far behind them the TIFF header is; some writers put "Exif\\0\\0" there (common practice). */
 function tiffOf(data: Uint8Array): Uint8Array {
   const skip = data.length >= 4 ? new ByteView(data, 'big', 'Exif').u32(0) : 0;
   const rest = data.subarray(Math.min(data.length, 4 + skip));

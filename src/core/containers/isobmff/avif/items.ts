@@ -19,7 +19,7 @@ export interface Item {
   readonly contentType: string;
   /** The whole `infe` box. */
   readonly entry: Uint8Array;
-  /** Where its data stands: in the file, or in the `idat` box of `meta`. */
+  /** Where its data is: in the file, or in the `idat` box of `meta`. */
   readonly inIdat: boolean;
   readonly extents: readonly Range[];
 }

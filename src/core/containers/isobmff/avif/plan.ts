@@ -17,8 +17,8 @@ interface NewItem {
 }
 
 /**
- * A new `meta` box in the place of the former, whose pictures are found where they stand then; Exif and XMP lie in an
- * `mdat` of their own behind everything. Where their former data stood are zeros.
+ * A new `meta` box in the place of the former, whose pictures are found where they are then; Exif and XMP lie in an
+ * `mdat` of their own behind everything. Zeros replace their former data.
  */
 export function planAvif(
   { size, opened }: AvifStructure,
@@ -33,7 +33,7 @@ export function planAvif(
     return { edits: [{ kind: 'copy', start: 0, end: size }], problems: [] };
   const end = endOfOthers(opened, gone, kept, size);
   const metaAt = (delta: number) => metaWith(opened, kept, made, delta, end + delta + MDAT_HEAD);
-  // Its size does not depend on where things stand.
+  // Its size does not depend on where things are.
   const delta = metaAt(0).length - (opened.meta.end - opened.meta.at);
   const meta = metaAt(delta);
   const data = concat(made.map((one) => one.data));

@@ -21,7 +21,7 @@ import { readForItem } from '../../readForItem';
 import type { DeliverRun } from './deliverRun';
 import { type FileToPlace, placeTogether } from './placeTogether';
 
-/** What the report tells of a picture (core/deliver, and what a stranger sees). */
+/** Fields of a picture in the report (core/deliver, and what a stranger sees). */
 const reported: readonly FieldId[] = [
   ...(['title', 'headline', 'description', 'altText', 'creator', 'creditLine', 'copyrightNotice'] as const),
   ...(['usageTerms', 'webStatement', 'ccLicense', 'licensor'] as const),

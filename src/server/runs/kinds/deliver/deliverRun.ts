@@ -20,7 +20,7 @@ export interface DeliverRun {
   readonly choices: ShotChoices;
 }
 
-/** Reads what is the same for all pictures of a delivery, with templates as they stood when it was asked for. */
+/** Reads what is the same for all pictures of a delivery, with templates as they were when it was asked for. */
 export async function deliverRunFor(context: Context, run: Run, lease: WorkerLease): Promise<DeliverRun> {
   const parameters = parametersOf(run, 'deliver');
   const [assignment, root, templates] = await Promise.all([

@@ -43,7 +43,7 @@ export interface FileToPlace {
 
 /**
  * Gives all files of a picture their names, alike: "name.jpg" and "name-1200.jpg", then "name-2.jpg" and
- * "name-2-1200.jpg". Nothing that stands there is overwritten; what an attempt that was cut off has placed is known
+ * "name-2-1200.jpg". Nothing that is there is overwritten; what an attempt that was cut off has placed is known
  * by its bytes, and is not made twice.
  */
 export async function placeTogether(
@@ -178,7 +178,7 @@ async function copyStreamed(
   return { digest, bytes: stat.size };
 }
 
-/** What stands under the name, where it is what this item placed before it was cut off: the same bytes. */
+/** What is under the name, where it is what this item placed before it was cut off: the same bytes. */
 async function placedBefore(
   target: string,
   file: FileToPlace,

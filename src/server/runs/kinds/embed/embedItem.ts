@@ -139,7 +139,7 @@ async function writePart(
 }
 
 /**
- * A file that is not what Fabrica last read is not written over: it is read anew, so that its new values
+ * A file that is not what Fabrica last read is not written over: it is read again, so that its new values
  * show, and the person decides again. A mere new date is no change, and neither is what this item itself
  * wrote before it was cut off.
  */
@@ -159,7 +159,7 @@ async function refuseChanged(context: Context, item: Item, located: Located): Pr
   }
 }
 
-/** Where a photo's files stand. */
+/** Where a photo's files are. */
 export function placeOf({ file, folder }: Located) {
   const inside = path.posix.dirname(file.relativePath);
   return { folderId: file.folderId, inside: inside === '.' ? '' : inside, folder };
@@ -189,7 +189,7 @@ export async function keepInverseEdits(
 interface Settled {
   readonly read: ReadShot;
   readonly lease: WorkerLease;
-  /** The drafts that were written, each by its own stamp: another one of the same field is not in the file. */
+  /** The drafts that were written, each by its own stamp: another of the same field is not in the file. */
   readonly rows: readonly { readonly field: FieldId; readonly stamp: string }[];
   readonly problems: readonly StoredProblem[];
   readonly state: 'done' | 'unchanged';

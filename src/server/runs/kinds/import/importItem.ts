@@ -31,7 +31,7 @@ import { secondCopy } from './secondCopy';
 
 type Item = typeof runItems.$inferSelect;
 
-/** Where the files of a photo stand, in which opened folder. */
+/** Where the files of a photo are, in which opened folder. */
 interface Placed {
   readonly root: { readonly id: string; readonly path: string };
   readonly inside: string;

@@ -11,7 +11,7 @@ import { importItem } from './importItem';
 import { importRunFor } from './importRun';
 import { removeSources } from './removeSource';
 
-/** Brings pictures in, with the templates in force as they stood when it was asked for. */
+/** Brings pictures in, with the templates in force as they were when it was asked for. */
 export const importKind: RunKind<'import'> = {
   id: 'import',
   item: 'source-file',

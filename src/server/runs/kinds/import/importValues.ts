@@ -13,7 +13,7 @@ import type { ImportRun } from './importRun';
 type Item = typeof runItems.$inferSelect;
 export type Written = { [K in FieldId]?: WrittenField };
 
-/** What the run writes into a picture, with what stood there and where it comes from; by its answer about the maker. */
+/** What the run writes into a picture, with what was there and where it comes from; by its answer about the maker. */
 export function importValues(run: ImportRun, item: Item, read: ReadShot): Written {
   const { keywords, rating } = run.parameters;
   const source = item.sourcePath ?? '';
@@ -50,7 +50,7 @@ export function importContext(run: ImportRun, item: Item, { main }: ReadShot): P
   return incomingContext(run.assignment, picture, run.installation, run.lastPosition);
 }
 
-/** The picture's values as they will stand. */
+/** The picture's values as they will be. */
 export function valuesAfter(read: ReadShot, written: Written): FieldLookup {
   const values = valuesOfRecord(read.record);
   return (id) => (written[id] ? (written[id].after ?? undefined) : values[id]);

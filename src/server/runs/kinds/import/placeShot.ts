@@ -46,10 +46,10 @@ export interface Place {
   readonly begun?: Shot | undefined;
 }
 
-/** What placing tells of each file: its digest and entry. Files of an attempt that was cut off are missing. */
+/** Result of placing, per file: its digest and entry. Files of an attempt that was cut off are missing. */
 export type PlacedFiles = Map<ShotRole, Written>;
 
-/** What is told while files are placed. */
+/** Results that are collected while files are placed. */
 interface Placing {
   readonly placed: PlacedFiles;
   readonly secondReads: SecondRead[];
@@ -58,7 +58,7 @@ interface Placing {
 
 /**
  * Copies the files of a photo, each with its metadata going in on the way; the file that stands for the
- * photo comes last. `reserve` is told the names before anything is placed under them, and says whether
+ * photo comes last. `reserve` gets the names before anything is placed under them, and says whether
  * they are free among all who are at work.
  */
 export async function placeShot(
@@ -153,7 +153,7 @@ async function placeSidecar(folder: string, names: Shot, bytes: Uint8Array, resu
 
 const digestAt = (file: string) => withFile(file, (one, stat) => digestOf(one, stat.size));
 
-/** Whether a file that stands there is what this item placed before it was cut off. */
+/** Whether a file that is there is what this item placed before it was cut off. */
 async function isOurs(read: ReadShot, plan: ShotPlan, role: ShotRole, target: string): Promise<boolean> {
   const source = path.join(read.folder, read.shot[role]!);
   const part = plan.parts.find((one) => one.role === role);

@@ -46,7 +46,7 @@ export async function removeSources(context: Context, runId: string, source: str
 
 type SourceFile = NonNullable<RunItemResult['source']>[number];
 
-/** What kept a file from being removed is told with its picture, which is brought in all the same. */
+/** What kept a file from being removed is reported with its picture, which is brought in anyway. */
 async function removeMarked(
   source: string,
   folder: string,

@@ -10,8 +10,8 @@ import { withFile } from '../../../files/source';
 const NAMES_TRIED = 1000;
 
 /**
- * A second copy of a photo's files as they stand in the working folder, at the same place below another
- * one; read back and compared like the first. A file that stands there with the same content is the copy,
+ * A second copy of a photo's files as they are in the working folder, at the same place below another
+ * one; read back and compared like the first. A file that is there with the same content is the copy,
  * and is not among those that were made.
  */
 export async function secondCopy(

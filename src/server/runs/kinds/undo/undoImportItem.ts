@@ -97,7 +97,7 @@ async function partsToMove(
   return parts;
 }
 
-/** The second copies that were made go the same way, in their own folder. One that cannot stays, and is told. */
+/** The second copies that were made go the same way, in their own folder. One that cannot stays, and is reported. */
 async function moveSecond(run: UndoRun, placed: RunItemResult, folder: string): Promise<StoredProblem[]> {
   const { inside = '', second = [], secondMade = [], digests = {} } = placed;
   const known = filesOf({ main: digests.main ?? '', ...digests }) as (string | undefined)[];

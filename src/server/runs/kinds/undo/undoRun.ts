@@ -8,7 +8,7 @@ import { ClaimLost } from '../../claimLost';
 import type { Item, WorkerLease } from '../../claims';
 import type { Run, UndoRun } from '../../kind';
 
-/** Reads what is the same for all pictures of a run that undoes another one. */
+/** Reads what is the same for all pictures of a run that undoes another. */
 export async function undoRunFor(context: Context, run: Run, lease: WorkerLease): Promise<UndoRun> {
   const undone = await runById(context, run.undoes!);
   const redoes = undone.kind === 'undo';

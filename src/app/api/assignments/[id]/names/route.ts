@@ -1,5 +1,5 @@
 import { endpoint } from '@/server/http/endpoint';
 import { namesShown } from '@/server/operations/photos/namesShown';
 
-/** Names that stand in Person Shown somewhere in the assignment. */
+/** Names that are in Person Shown somewhere in the assignment. */
 export const GET = endpoint<{ id: string }>(({ context, params }) => namesShown(context, params.id));
