@@ -79,7 +79,7 @@ const dialogs: Record<string, () => Promise<void>> = {
     await describe();
     await page
       .getByRole('region', { name: labels.describe.writingDesk })
-      .getByRole('button', { name: labels.describe.putInTemplates })
+      .getByRole('button', { name: labels.describe.applyTemplates })
       .click();
   },
   'composing a text': async () => {

@@ -375,8 +375,8 @@ async function expectUnmoved(leaf: Locator) {
 }
 
 test('how full the set is, drawn and as numbers', async () => {
-  await rules().getByRole('button', { name: labels.check.howFullTheSetIs }).click();
-  const full = page.getByRole('region', { name: labels.check.howFullTheSetIs });
+  await rules().getByRole('button', { name: labels.check.completeness }).click();
+  const full = page.getByRole('region', { name: labels.check.completeness });
   await expect(full.locator('svg.recharts-surface')).toHaveCount(2);
   await expectUnmoved(full);
   await expect(
@@ -391,8 +391,8 @@ test('on a narrow screen what is asked for comes into view', async () => {
   const wide = page.viewportSize()!;
   await page.setViewportSize({ width: 480, height: 900 });
   await rules().getByRole('button', { name: 'Compare with published copies' }).click();
-  const back = page.getByRole('region', { name: labels.check.fetchedBack });
-  await expect(back.getByRole('heading', { name: labels.check.whatCameBack })).toBeInViewport({ ratio: 1 });
+  const back = page.getByRole('region', { name: labels.check.publishedCopies });
+  await expect(back.getByRole('heading', { name: labels.check.publishedTitle })).toBeInViewport({ ratio: 1 });
   await expect(back.getByRole('button', { name: labels.check.compare, exact: true })).toBeInViewport({
     ratio: 1,
   });
@@ -441,8 +441,8 @@ test('what came back from a site is compared with the whole set', async () => {
   ] as const)
     writeFileSync(path.join(back, as), await sharp(sent(name)).resize(800).jpeg().toBuffer());
   await check();
-  await rules().getByRole('button', { name: labels.check.compareWithFilesFetchedBack }).click();
-  const region = page.getByRole('region', { name: labels.check.fetchedBack });
+  await rules().getByRole('button', { name: labels.check.compareWithPublished }).click();
+  const region = page.getByRole('region', { name: labels.check.publishedCopies });
   await region.getByLabel(labels.check.folderOfTheFiles, { exact: true }).fill(back);
   await region.getByRole('button', { name: labels.check.compare, exact: true }).click();
   await expect(region.getByRole('status')).toContainText('2 of 2 files looked at');

@@ -49,7 +49,7 @@ test('standing data, one caption and event for the group, then sixteen single ca
   // The standing data comes first, as at import.
   await page
     .getByRole('region', { name: labels.describe.picturesFoundInTheFolder })
-    .getByRole('button', { name: labels.describe.putInTemplates })
+    .getByRole('button', { name: labels.describe.applyTemplates })
     .click();
   await page.getByRole('dialog').getByRole('button', { name: 'Apply to 16' }).click();
   await expect(page.getByRole('dialog')).toBeHidden();

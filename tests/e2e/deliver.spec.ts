@@ -220,13 +220,13 @@ test('chosen fields: the notice goes along, unless one says twice that it does n
       .check();
     await opened().getByLabel(labels.ui.findAField).fill('keywords');
     await opened().getByLabel(labels.describe.keywords, { exact: true }).check();
-    await opened().getByLabel(labels.deliver.theCopyrightNoticeGoesAlong).click();
+    await opened().getByLabel(labels.deliver.noticeIsIncluded).click();
     await opened().getByRole('button', { name: labels.deliver.keepIt }).click();
-    await expect(opened().getByLabel(labels.deliver.theCopyrightNoticeGoesAlong)).toBeChecked();
+    await expect(opened().getByLabel(labels.deliver.noticeIsIncluded)).toBeChecked();
   });
   await expect(choice('What they carry')).toHaveText('Keywords and the notice');
   await choose('What they carry', async () => {
-    await opened().getByLabel(labels.deliver.theCopyrightNoticeGoesAlong).click();
+    await opened().getByLabel(labels.deliver.noticeIsIncluded).click();
     await opened().getByRole('button', { name: labels.deliver.leaveTheNoticeOutAnyway }).click();
   });
   await expect(choice('What they carry')).toHaveText('Keywords');
@@ -463,11 +463,11 @@ test('a client’s delivery: own credit on top, a licence until its day, a saved
   await page.getByLabel(labels.deliver.thatEnd).selectOption('this month');
   await expect(row).toHaveCount(0);
   await page.reload();
-  await expect(page.getByText(labels.deliver.noLicenceIsLikeThis)).toBeVisible();
+  await expect(page.getByText(labels.deliver.noLicencesMatch)).toBeVisible();
   await page.getByLabel(labels.deliver.thatEnd).selectOption('at any time');
   await row.getByRole('button', { name: /^Remove the licence/ }).click();
   await page.getByRole('dialog').getByRole('button', { name: labels.deliver.removeIt }).click();
-  await expect(page.getByText(labels.deliver.noLicenceIsLikeThis)).toBeVisible();
+  await expect(page.getByText(labels.deliver.noLicencesMatch)).toBeVisible();
 
   await page.goto(`${address}/read?photo=${set.ids[across]}`);
   await page.getByRole('tab', { name: labels.readout.history }).click();
@@ -560,10 +560,10 @@ test('what came back from a site is known again, and what was lost is told', asy
     headers: { origin: address },
   });
   writeFileSync(path.join(back, across), await copy.body());
-  await page.getByRole('link', { name: labels.receipts.compareWithWhatCameBack }).click();
+  await page.getByRole('link', { name: labels.receipts.compareWithPublished }).click();
   await expect(page.getByRole('heading', { name: labels.check.check })).toBeAttached();
   await expect(page).toHaveURL(/view=back/);
-  const fetched = page.getByRole('region', { name: labels.check.fetchedBack });
+  const fetched = page.getByRole('region', { name: labels.check.publishedCopies });
   await fetched.getByLabel(labels.check.folderOfTheFiles, { exact: true }).fill(back);
   await fetched.getByRole('button', { name: labels.check.compare, exact: true }).click();
   await expect(fetched.getByRole('status')).toContainText('did not come back');

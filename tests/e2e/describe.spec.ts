@@ -89,7 +89,7 @@ test('templates of the shelf are found by typing, put on a selection in an order
   await cell('kt26-0403.jpg').click({ modifiers: ['Shift'] });
   // One types faster than the shelf comes: Enter pressed before it is there took nothing.
   const letCome = await holdBack(page, '**/api/templates/shelf');
-  await page.getByRole('button', { name: labels.describe.putInTemplates }).click();
+  await page.getByRole('button', { name: labels.describe.applyTemplates }).click();
   const dialog = page.getByRole('dialog');
   const find = dialog.getByLabel(labels.ui.findATemplate);
   await expect(find).toBeFocused();

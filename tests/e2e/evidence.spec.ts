@@ -133,10 +133,10 @@ test('receipts are found by file, kind and day, and the address keeps what was l
   await page.getByLabel(labels.ui.find).fill(job);
   await expect(rows).toHaveText([`Embedded: ${job}`]);
   await page.getByLabel(labels.receipts.kind).selectOption('undone');
-  await expect(page.getByText(labels.receipts.noReceiptIsLikeThis)).toBeVisible();
+  await expect(page.getByText(labels.receipts.noReceiptsMatch)).toBeVisible();
   await page.getByLabel(labels.receipts.kind).selectOption('embedded');
   await page.getByLabel(labels.ui.from).fill('2031-01-01');
-  await expect(page.getByText(labels.receipts.noReceiptIsLikeThis)).toBeVisible();
+  await expect(page.getByText(labels.receipts.noReceiptsMatch)).toBeVisible();
   await page.getByLabel(labels.ui.from).fill('2020-01-01');
   await page.getByLabel(labels.receipts.to, { exact: true }).fill('2031-01-01');
   await expect(rows).toHaveText([`Embedded: ${job}`]);

@@ -359,7 +359,7 @@ test('ordered and shown by a column; what is hidden is never written to', async 
   // They stay until the filter is applied again.
   await expect(page.getByText('4 no longer,', { exact: false })).toBeVisible();
   await page.getByRole('button', { name: labels.describe.filterAgain }).click();
-  await expect(page.getByText(labels.describe.noPictureIsLikeThis)).toBeVisible();
+  await expect(page.getByText(labels.describe.noPicturesMatch)).toBeVisible();
   expect(await held(names[0]!)).toEqual({ caption: 'The first plank' });
   await page.goBack();
   await expect(page.locator('[data-photo]').first()).toBeVisible();

@@ -288,7 +288,7 @@ test('pictures that lay in the folder get the templates in force by one press, o
   await page.goto(`${home}/describe`);
   const bar = page.getByRole('region', { name: labels.describe.picturesFoundInTheFolder });
   await expect(bar).toContainText('1 picture lay in the folder already');
-  await bar.getByRole('button', { name: labels.describe.putInTemplates }).click();
+  await bar.getByRole('button', { name: labels.describe.applyTemplates }).click();
   await dialog().getByRole('button', { name: 'Apply to 1' }).click();
   await expect(bar).toHaveCount(0);
   await page.getByRole('button', { name: 'Embed 1', exact: true }).click();

@@ -115,7 +115,7 @@ export function CheckRules({ views, chosen, checked, beside, address, current }:
               aria-current={address.view === 'full'}
               onClick={() => address.show('full')}
             >
-              {labels.howFullTheSetIs}
+              {labels.completeness}
             </LinkButton>
             <LinkButton
               type="button"
@@ -129,7 +129,7 @@ export function CheckRules({ views, chosen, checked, beside, address, current }:
               aria-current={address.view === 'back'}
               onClick={() => address.show('back')}
             >
-              {labels.compareWithFilesFetchedBack}
+              {labels.compareWithPublished}
             </LinkButton>
           </Flex>
         </>

@@ -67,10 +67,10 @@ export function FetchedBack({ assignment }: { assignment: Assignment }) {
       paddingY="4"
       minHeight="0"
       role="region"
-      aria-label={labels.fetchedBack}
+      aria-label={labels.publishedCopies}
     >
       <Box as="h2" fontFamily="heading" fontSize="title" fontWeight="600">
-        {labels.whatCameBack}
+        {labels.publishedTitle}
       </Box>
       <Box color="soft" fontSize="body" marginBottom="3">
         Files that were downloaded from a site, compared with the copies that were delivered, or with the

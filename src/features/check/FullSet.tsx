@@ -31,10 +31,10 @@ export function FullSet({ views, checked }: { views: readonly PhotoView[]; check
       minHeight="0"
       tabIndex={0}
       role="region"
-      aria-label={labels.howFullTheSetIs}
+      aria-label={labels.completeness}
     >
       <Box as="h2" fontFamily="heading" fontSize="title" fontWeight="600" marginBottom="4">
-        {labels.howFullTheSetIs}
+        {labels.completeness}
       </Box>
       <FullCharts byThread={byThread} byTime={byTime} />
       <Box

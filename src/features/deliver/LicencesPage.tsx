@@ -102,7 +102,7 @@ export function LicencesPage() {
         {data?.length === 0 &&
           (words !== '' || when !== 'all' ? (
             <Box color="soft" fontSize="body" paddingY="3">
-              {labels.noLicenceIsLikeThis}
+              {labels.noLicencesMatch}
             </Box>
           ) : (
             <EmptyState title="No licences yet">

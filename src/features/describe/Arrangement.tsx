@@ -108,7 +108,7 @@ function NoneShown({ set: { shown, address } }: { set: PictureSet }) {
   if (shown.length > 0) return null;
   return (
     <Box padding="5" color="soft">
-      {labels.noPictureIsLikeThis}{' '}
+      {labels.noPicturesMatch}{' '}
       <LinkButton type="button" onClick={() => address.setShow({ of: 'all' })}>
         Show all
       </LinkButton>

@@ -29,7 +29,7 @@ export function Delivered({ run }: { run: Receipt }) {
           </Button>
         )}
         <Links id={id} />
-        <Link href={`/assignments/${assignmentId}/check?view=back`}>{labels.compareWithWhatCameBack}</Link>
+        <Link href={`/assignments/${assignmentId}/check?view=back`}>{labels.compareWithPublished}</Link>
       </Flex>
     </Box>
   );

@@ -73,7 +73,7 @@ export function ReceiptsPage() {
         {runs?.length === 0 &&
           (isSearching ? (
             <Box color="soft" fontSize="body" paddingY="3">
-              {labels.noReceiptIsLikeThis}
+              {labels.noReceiptsMatch}
             </Box>
           ) : (
             <EmptyState title="No receipts yet">

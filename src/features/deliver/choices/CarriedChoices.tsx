@@ -90,7 +90,7 @@ function NoticeLeftOut({ deliveryPlan, change }: Props) {
   return (
     <Box paddingTop="2">
       <Tick
-        words={labels.theCopyrightNoticeGoesAlong}
+        words={labels.noticeIsIncluded}
         isOn={!deliveryPlan.withoutNotice}
         onChange={(isOn) => (isOn ? change({ withoutNotice: false }) : setAsked(true))}
       />

@@ -120,7 +120,7 @@ export function DeskActs({
         {labels.gather}
       </LinkButton>
       <Button type="button" onClick={() => setOpen('templates')}>
-        {labels.putInTemplates}
+        {labels.applyTemplates}
       </Button>
       {open === 'settle' && (
         <Disagreements

@@ -51,7 +51,7 @@ export function FoundBar({
       </Box>
       {leave.error && <Notice kind="error">{leave.error.message}</Notice>}
       <Button type="button" onClick={() => setPutting(true)}>
-        {labels.putInTemplates}
+        {labels.applyTemplates}
       </Button>
       <LinkButton type="button" disabled={leave.isPending} onClick={() => leave.mutate({ foundUpTo: upTo })}>
         Leave {agrees(count, 'it', 'them')} as {agrees(count, 'it is', 'they are')}

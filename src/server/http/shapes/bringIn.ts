@@ -18,7 +18,7 @@ export const sourceRequest = schema<SourceRequest>(
   object({ path: text(4096), folderId: id, arrivals: { const: true } }, []),
 );
 
-export const newFolder = schema<{ path: string }>(object({ path: text(4096) }));
+export const folderPath = schema<{ path: string }>(object({ path: text(4096) }));
 
 export const cardChange = schema<Partial<CardState>>(
   object(

@@ -2,7 +2,7 @@ import file from '../../../../schema/checklist.schema.json';
 import type { Rule } from '../../../core/checks/checklist';
 import type { ChecklistText } from '../../operations/checklists/checklists';
 import { schema } from '../body';
-import { object, text } from './parts';
+import { object } from './parts';
 
 const { definitions, properties } = file;
 const { name, rules } = properties;
@@ -13,7 +13,6 @@ export const checklistChange = schema<Partial<ChecklistText> & { met?: readonly 
   ...object({ ...parts, met: rules }, []),
   definitions,
 });
-export const folderPath = schema<{ path: string }>(object({ path: text(4096) }));
 
 /** Looked at by the published schema, so that errors name their place. */
 export const checklistFile = schema<object>({ type: 'object' });

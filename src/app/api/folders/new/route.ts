@@ -1,8 +1,8 @@
 import { endpoint } from '@/server/http/endpoint';
-import { newFolder } from '@/server/http/shapes/bringIn';
+import { folderPath } from '@/server/http/shapes/bringIn';
 import { makeFolder } from '@/server/operations/folders/browseFolders';
 
 export const POST = endpoint(async ({ body }) => {
-  const { path } = await body(newFolder);
+  const { path } = await body(folderPath);
   return makeFolder(path.trim());
 });

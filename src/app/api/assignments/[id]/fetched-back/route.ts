@@ -1,6 +1,6 @@
 import { endpoint } from '@/server/http/endpoint';
 import { inLines } from '@/server/http/lines';
-import { folderPath } from '@/server/http/shapes/checklists';
+import { folderPath } from '@/server/http/shapes/bringIn';
 import { fetchedBack } from '@/server/operations/compare/fetchedBack';
 
 /**

@@ -1,5 +1,5 @@
 import { endpoint } from '@/server/http/endpoint';
-import { folderPath } from '@/server/http/shapes/checklists';
+import { folderPath } from '@/server/http/shapes/bringIn';
 import { readWorkingFolder, relinkWorkingFolder } from '@/server/operations/folders/workingFolder';
 
 export const GET = endpoint<{ id: string }>(({ context, params }) => readWorkingFolder(context, params.id));
