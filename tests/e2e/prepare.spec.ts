@@ -131,6 +131,9 @@ test('of two identities one is chosen: the assignment begins with their template
   // Put in force by hand, it is said what contradicts.
   await page.getByLabel(labels.prepare.putATemplateInForce).selectOption({ label: 'Start, own' });
   await expect(page.getByText('“Start, hers” and “Start, own” contradict each other')).toBeVisible();
+  await expect
+    .poll(() => send<{ inForce: string[] }>(`assignments/${id}`, undefined, 'GET'))
+    .toMatchObject({ inForce: [hers, mine] });
   await send(`assignments/${id}`, { inForce: [] }, 'PATCH');
   for (const one of [mine, hers]) await send(`templates/${one}`, undefined, 'DELETE');
   await send(`identities/${identity.id}`, undefined, 'DELETE');
