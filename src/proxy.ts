@@ -18,15 +18,29 @@ const policy = (nonce: string) =>
     "frame-ancestors 'none'",
   ].join('; ');
 
+/** Next.js answers 500 to a path that `decodeURIComponent` refuses. */
+function isMalformed(path: string): boolean {
+  try {
+    decodeURIComponent(path);
+    return false;
+  } catch {
+    return true;
+  }
+}
+
 /** Pages answer only under Fabrica's own name; the API guards itself (endpoint.ts), uploads stay off here. */
 export function proxy(request: NextRequest): NextResponse {
   const refused = refusal(request, process.env.FABRICA_ADDRESS ?? 'http://127.0.0.1:4400');
   if (refused) return new NextResponse(refused, { status: 403 });
-  if (!['GET', 'HEAD'].includes(request.method))
+  const isApi = request.nextUrl.pathname.startsWith('/api/');
+  if (!isApi && !['GET', 'HEAD'].includes(request.method))
     return new NextResponse('Pages are read, and nothing else.', {
       status: 405,
       headers: { allow: 'GET, HEAD' },
     });
+  if (isMalformed(request.nextUrl.pathname))
+    return new NextResponse('The address has a malformed percent sign.', { status: 400 });
+  if (isApi) return NextResponse.next();
   const nonce = randomBytes(16).toString('base64');
   const headers = new Headers(request.headers);
   headers.set('x-nonce', nonce);
@@ -37,4 +51,4 @@ export function proxy(request: NextRequest): NextResponse {
   return answer;
 }
 
-export const config = { matcher: '/((?!api/|_next/static/).*)' };
+export const config = { matcher: ['/((?!api/|_next/static/).*)', '/api/(.*%.*)'] };

@@ -33,6 +33,7 @@ const commands = {
   fields: (args) => commandLine('fields', args),
   stop: async () => (await import('./stop.mjs')).stop(),
   test: async (args) => (await import('./test.mjs')).test(args),
+  guard: async () => (await import('./guard.mjs')).guard(),
   completion: printCompletion,
   help: async () => console.log(overview()),
 };

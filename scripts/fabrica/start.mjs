@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { availableParallelism } from 'node:os';
 import path from 'node:path';
 import { runChild, startChild, stopChild } from './children.mjs';
+import { startGuard } from './guard.mjs';
 import { buildAside, buildPrograms, installModules } from './install.mjs';
 import { claim, identity, release, remember } from './instance.mjs';
 import { boundLogs } from './logs.mjs';
@@ -26,10 +27,15 @@ const READERS = 2;
  */
 const KEPT_OPEN_MS = 75_000;
 
+/** A database that was killed leaves processes that end a moment later; it does not start before. */
+const DATABASE_TRIES = 5;
+const DATABASE_PAUSE_MS = 2000;
+
 /** Everything from a fresh machine to a running Fabrica; ends when asked to, and then ends all it began. */
 export async function start({ demo }) {
   const data = dataFolder();
   claim(data);
+  startGuard();
   ownersOnly(data);
   const running = { children: [], postgres: undefined };
   const ended = endings(data, running);
@@ -42,7 +48,7 @@ export async function start({ demo }) {
     drawing?.catch(() => undefined);
     await steps.step('Web application and worker', () => buildAside());
     running.postgres = new Postgres(data);
-    const databaseUrl = await steps.step('Database', () => running.postgres.start());
+    const databaseUrl = await steps.step('Database', () => readyDatabase(running.postgres, data));
     const port = await freePort(Number(process.env.FABRICA_PORT ?? 4400));
     const address = `http://127.0.0.1:${port}`;
     const env = {
@@ -55,11 +61,13 @@ export async function start({ demo }) {
       FABRICA_ADDRESS: address,
       FABRICA_SESSION: randomBytes(8).toString('hex'),
     };
-    await mustRun('dist/migrate.mjs', [], env, 'The database could not be brought up to date');
     if (demo)
       await steps.step('Demo pictures and assignments', async () => {
         await drawing;
-        await mustRun('dist/demo.mjs', [], env, 'The demo data could not be made');
+        await withDatabase(running.postgres, async () => {
+          if (!running.postgres.isRunning()) running.postgres.startAgain();
+          await mustRun('dist/demo.mjs', [], env, 'The demo data could not be made');
+        });
       });
     const next = path.join(root, 'node_modules/next/dist/bin/next');
     const keep = (name, args, more) => {
@@ -89,6 +97,34 @@ export async function start({ demo }) {
   } catch (error) {
     await endAll(data, running);
     throw error;
+  }
+}
+
+/** Starts the database and brings its tables up to date; returns its address. */
+function readyDatabase(postgres, data) {
+  return withDatabase(postgres, async () => {
+    const databaseUrl = await postgres.start();
+    const env = {
+      ...process.env,
+      FABRICA_ROOT: root,
+      FABRICA_DATA: data,
+      FABRICA_DATABASE_URL: databaseUrl,
+    };
+    await mustRun('dist/migrate.mjs', [], env, 'The database could not be brought up to date');
+    return databaseUrl;
+  });
+}
+
+/** Repeats what failed because the database ended in the middle of it. */
+async function withDatabase(postgres, act) {
+  for (let tried = 1; ; tried++) {
+    try {
+      return await act();
+    } catch (error) {
+      if (tried === DATABASE_TRIES || postgres.isRunning()) throw error;
+      print('The database ended unexpectedly and is started again.');
+      await new Promise((resolve) => setTimeout(resolve, DATABASE_PAUSE_MS));
+    }
   }
 }
 

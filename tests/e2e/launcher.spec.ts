@@ -15,6 +15,20 @@ function isAlive(pid: number): boolean {
   return existsSync(stat) && !/\) Z /.test(readFileSync(stat, 'utf8'));
 }
 
+/** Kills the database as soon as it takes connections. */
+async function killOnce(postmasterFile: string): Promise<string> {
+  const until = Date.now() + 120_000;
+  while (Date.now() < until) {
+    const lines = existsSync(postmasterFile) ? readFileSync(postmasterFile, 'utf8').split('\n') : [];
+    if (lines[7]?.startsWith('ready')) {
+      process.kill(Number(lines[0]), 'SIGKILL');
+      return 'killed';
+    }
+    await new Promise((resolve) => setTimeout(resolve, 5));
+  }
+  return 'the database did not start';
+}
+
 test('a second copy on the same data is told so, without a stack', () => {
   const { data, address } = running();
   const second = fabrica(['start'], { FABRICA_DATA: data });
@@ -43,7 +57,11 @@ test('beside another on taken ports; Ctrl-C ends everything it started; started 
     expect(isAlive(pid)).toBe(false);
   expect(existsSync(path.join(data, 'running.json'))).toBe(false);
 
+  const postmasterFile = path.join(data, 'postgres/cluster/postmaster.pid');
+  const killed = killOnce(postmasterFile);
   const again = await startFabrica(data, { FABRICA_PORT: portBeside(9) });
+  expect(await killed).toBe('killed');
+  expect(again.output()).toContain('The database ended unexpectedly and is started again');
   const listed = await (await fetch(`${again.address}/api/templates`)).json();
   expect(listed).toHaveLength(2);
   const stopped = fabrica(['stop'], { FABRICA_DATA: data });
@@ -125,6 +143,14 @@ test('database, web application and worker are started again when they are kille
     'deliveries',
   ].filter((name) => (statSync(path.join(data, name)).mode & 0o066) !== 0);
   expect(open).toEqual([]);
-  expect(await interrupt(launcher)).toBe(0);
+
+  // A killed launcher takes its parts with it.
+  const parts = [
+    Number(readFileSync(postmaster, 'utf8').split('\n')[0]),
+    ...children().map((child) => child.pid),
+  ];
+  process.kill(launcher.pid!, 'SIGKILL');
+  await expect.poll(() => parts.filter(isAlive), { timeout: 60_000 }).toEqual([]);
+  await expect.poll(() => existsSync(path.join(data, 'running.json')), { timeout: 60_000 }).toBe(false);
   rmSync(data, { recursive: true, force: true });
 });

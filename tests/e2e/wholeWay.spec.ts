@@ -285,6 +285,18 @@ test('methods that nobody uses are refused, by pages and routes', async () => {
       ]);
 });
 
+// Next.js answered 500 before any code of ours ran.
+test('an address with a malformed percent sign is refused', async () => {
+  const ask = (where: string) =>
+    new Promise<number | undefined>((resolve, reject) => {
+      const sent = request(`${address}${where}`, (answer) => resolve(answer.resume().statusCode));
+      sent.on('error', reject).end();
+    });
+  for (const where of ['/templates/%', '/assignments/%E0%A4%A/describe', '/api/assignments/%zz', '/api/%'])
+    expect([where, await ask(where)]).toEqual([where, 400]);
+  expect(await ask('/api/templates/a%20b')).toBe(404);
+});
+
 // After Node's own 5 s a request met the close of its connection.
 test('a connection that nobody uses is kept for longer than a pause', async () => {
   expect((await page.request.get(`${address}/api/health`)).headers()['keep-alive']).toBe('timeout=75');

@@ -221,16 +221,24 @@ test('one’s details: kept once, with their reach; taken up they are not remove
   // A changed number is found in the files that carry the old one, and brought to them.
   await saveIdentity(server.context, { ...details, parts: { telephone: '+47 2' } }, kept.id);
   const used = await whereUsed(server.context, job.template.id);
-  expect(used.proof).toEqual([{ field: 'contactPhone', from: '+47 1', to: '+47 2', pictures: 2 }]);
+  expect(used.assignments[0]!.proof).toEqual([
+    { field: 'contactPhone', from: '+47 1', to: '+47 2', pictures: 2 },
+  ]);
   const _photos = await listPhotos(server.context, job.id);
-  await expect(renewPictures(server.context, job.template.id, 1)).rejects.toMatchObject({
+  await expect(
+    renewPictures(server.context, job.template.id, { pictures: 1, assignments: [job.id] }),
+  ).rejects.toMatchObject({
     code: 'changed-elsewhere',
   });
-  for (const { runId } of (await renewPictures(server.context, job.template.id, 2)).runs)
+  for (const { runId } of (
+    await renewPictures(server.context, job.template.id, { pictures: 2, assignments: [job.id] })
+  ).runs)
     await carryOut(server.context, runId);
   expect((await valuesOf(job.file('a.jpg'))).contactPhone).toBe('+47 2');
   expect((await valuesOf(job.file('b.jpg'))).contactPhone).toBe('+47 2');
-  expect(await whereUsed(server.context, job.template.id)).toMatchObject({ behind: 0, proof: [] });
+  expect(await whereUsed(server.context, job.template.id)).toMatchObject({
+    assignments: [{ behind: 0, proof: [] }],
+  });
   await changeAssignment(server.context, job.id, { inForce: [] });
   await removeTemplate(server.context, job.template.id);
   await removeIdentity(server.context, kept.id);
@@ -261,11 +269,14 @@ test('renewing brings files to the present version and leaves hand-written words
   await changeTemplate(server.context, job.template.id, text('Standing', now), 1);
 
   const used = await whereUsed(server.context, job.template.id);
-  expect(used.assignments[0]!.photos).toMatchObject([
-    { name: 'a.jpg', version: 1, isPresent: false, fields: 3, of: 3 },
-    { name: 'b.jpg', version: 1, isPresent: false, fields: 2, of: 3 },
-  ]);
-  const { runs } = await renewPictures(server.context, job.template.id, used.behind);
+  expect(used.assignments[0]).toMatchObject({
+    states: [{ version: 1, isPresent: false, pictures: 2 }],
+    behind: 2,
+  });
+  const agreed = { pictures: 2, assignments: [job.id] };
+  const elsewhere = { pictures: 2, assignments: ['00000000-0000-4000-8000-000000000000'] };
+  await expect(renewPictures(server.context, job.template.id, elsewhere)).rejects.toThrow('already');
+  const { runs } = await renewPictures(server.context, job.template.id, agreed);
   for (const { runId } of runs) await carryOut(server.context, runId);
   expect(await valuesOf(job.file('a.jpg'))).toMatchObject({
     creditLine: 'New',
@@ -279,7 +290,7 @@ test('renewing brings files to the present version and leaves hand-written words
   });
   const after = await listPhotos(server.context, job.id);
   expect(Object.keys(after[0]!.drafts)).toEqual(['headline']);
-  await expect(renewPictures(server.context, job.template.id, 1)).rejects.toThrow('already');
+  await expect(renewPictures(server.context, job.template.id, agreed)).rejects.toThrow('already');
 });
 
 test('a changed sign-off is renewed in files that carry the former one, never doubled', async () => {

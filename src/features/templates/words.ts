@@ -86,7 +86,7 @@ export const labels = {
   order: 'Order',
   putCopyright: 'put ©',
   saveTheTemplate: 'Save the template',
-  seeTheReceipt: 'see the receipt',
+  inTheseAssignments: 'in these assignments',
   templateFile: 'Template file',
   theCaptionItselfWhereThereIsNone: 'the caption itself, where there is none',
   whatChanged: 'what changed',

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { fieldLabel } from '@/core/catalogue/fields';
 import { counted, formatNumber } from '@/core/wording/counts';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
-import type { WhereUsed } from '@/server/operations/templates/whereUsed';
+import type { UsedLine, WhereUsed } from '@/server/operations/templates/whereUsed';
 import { apiRequest } from '@/ui/api';
 import { Button, PrimaryButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
@@ -17,6 +17,8 @@ import { valueWords } from '@/ui/valueWords';
 import { labels as uiLabels } from '@/ui/words';
 import { labels } from '../words';
 
+type UsingAssignment = WhereUsed['assignments'][number];
+
 /** The pictures whose files carry this template, of which version; and the present one for those behind. */
 export function UsedPage({ template, changed }: { template: ListedTemplate; changed: boolean }) {
   const { data, isPending, error } = useQuery({
@@ -25,69 +27,76 @@ export function UsedPage({ template, changed }: { template: ListedTemplate; chan
   });
   if (isPending) return <Box color="soft">Looking through the pictures …</Box>;
   if (!data) return <Notice kind="error">{error?.message}</Notice>;
-  const behind = data.assignments.flatMap((one) => one.photos.filter((photo) => !photo.isPresent));
+  const behind = data.assignments.filter((one) => one.behind > 0);
+  const earlier = data.assignments.flatMap((one) => one.states.filter((state) => !state.isPresent));
   return (
     <>
       <Box color="soft" paddingBottom="2">
         {data.pictures === 0
           ? 'No picture’s file carries this template so far.'
-          : `${counted(data.pictures, 'picture carries', 'pictures carry')} it, as their files say; ${formatNumber(behind.length)} of an earlier state.`}
+          : `${counted(data.pictures, 'picture carries', 'pictures carry')} it, as their files say; ${formatNumber(sum(earlier.map((state) => state.pictures)))} of an earlier state.`}
       </Box>
       {data.assignments.map((one) => (
         <Flex key={one.id} borderTopWidth="1px" paddingY="1.5" gap="4">
           <Box flex="1">
             <Link href={`/assignments/${one.id}/describe`}>{one.name}</Link>
           </Box>
-          <chakra.span color="soft">{stateWords(one.photos)}</chakra.span>
+          <chakra.span color="soft">{stateWords(one.states)}</chakra.span>
         </Flex>
       ))}
-      {behind.length > 0 && !changed && <Renewal template={template} data={data} />}
+      {behind.length > 0 && !changed && <Renewal template={template} behind={behind} />}
       {behind.length > 0 && changed && (
         <Box color="weldText" paddingY="2">
-          Keep what is written first: pictures are brought to a version that was kept.
+          Save a version first: pictures are brought to a saved version.
         </Box>
       )}
     </>
   );
 }
 
-function stateWords(photos: WhereUsed['assignments'][number]['photos']): string {
-  const byVersion = new Map<string, number>();
-  for (const { version, isPresent } of photos) {
-    const state = isPresent ? 'as it is now' : `as of version ${version}`;
-    byVersion.set(state, (byVersion.get(state) ?? 0) + 1);
-  }
-  return [...byVersion].map(([state, count]) => `${formatNumber(count)} ${state}`).join(', ');
-}
+const sum = (numbers: readonly number[]) => numbers.reduce((total, one) => total + one, 0);
+
+const stateWords = (states: UsingAssignment['states']) =>
+  states
+    .map(({ version, isPresent, pictures }) => {
+      const state = isPresent ? 'as it is now' : `as of version ${version}`;
+      return `${formatNumber(pictures)} ${state}`;
+    })
+    .join(', ');
 
 /** Old → new before the files are written; what was written by hand since is left alone. */
-function Renewal({ template, data }: { template: ListedTemplate; data: WhereUsed }) {
-  const [open, setOpen] = useState(false);
+function Renewal({ template, behind }: { template: ListedTemplate; behind: readonly UsingAssignment[] }) {
+  const [isOpen, setOpen] = useState(false);
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const requestOnce = useRequestOnce();
+  const chosen = behind.filter((one) => !left.has(one.id));
+  const pictures = sum(chosen.map((one) => one.behind));
   const renew = useMutation({
     mutationFn: () =>
-      requestOnce<{ runs: { runId: string }[] }>(`templates/${template.id}/used`, 'POST', {
-        pictures: data.behind,
-      }),
+      requestOnce<{ runs: { runId: string; assignment: string }[] }>(
+        `templates/${template.id}/used`,
+        'POST',
+        { pictures, assignments: chosen.map((one) => one.id) },
+      ),
   });
   if (renew.data)
     return (
       <Box role="status" paddingY="3">
-        {renew.data.runs.map(({ runId }) => (
+        {renew.data.runs.map(({ runId, assignment }) => (
           <Link
             key={runId}
             href={`/runs/${runId}`}
             style={{ textDecoration: 'underline', marginRight: '1em' }}
           >
-            {labels.seeTheReceipt}
+            Receipt of {assignment}
           </Link>
         ))}
       </Box>
     );
-  if (!open)
+  if (!isOpen)
     return (
       <Button type="button" marginTop="3" onClick={() => setOpen(true)}>
-        Bring {formatNumber(data.behind)} to the present version …
+        Bring {formatNumber(pictures)} to the present version …
       </Button>
     );
   return (
@@ -95,8 +104,57 @@ function Renewal({ template, data }: { template: ListedTemplate; data: WhereUsed
       <Box as="h3" textStyle="subtitle">
         {uiLabels.reviewChangesBeforeTheyAreWritten}
       </Box>
-      {data.proof.map((line) => (
-        <Box key={`${line.field}${JSON.stringify([line.from, line.to])}`} borderTopWidth="1px" paddingY="1.5">
+      {behind.length > 1 && (
+        <chakra.fieldset paddingBottom="2">
+          <chakra.legend color="soft">{labels.inTheseAssignments}</chakra.legend>
+          {behind.map((one) => (
+            <chakra.label key={one.id} display="flex" gap="2" paddingY="0.5">
+              <input
+                type="checkbox"
+                checked={!left.has(one.id)}
+                disabled={renew.isPending}
+                onChange={({ target }) =>
+                  setLeft(
+                    new Set(target.checked ? [...left].filter((id) => id !== one.id) : [...left, one.id]),
+                  )
+                }
+              />
+              {one.name}, {counted(one.behind, 'picture', 'pictures')}
+            </chakra.label>
+          ))}
+        </chakra.fieldset>
+      )}
+      <Changes assignments={chosen} />
+      <Box color="soft" paddingY="2">
+        What was written by hand since is left alone. Each picture keeps its own year. The runs can be undone.
+      </Box>
+      {renew.error && <Notice kind="error">{renew.error.message}</Notice>}
+      <PrimaryButton
+        type="button"
+        disabled={renew.isPending || pictures === 0}
+        onClick={() => renew.mutate()}
+      >
+        Embed in {formatNumber(pictures)}
+      </PrimaryButton>
+    </Box>
+  );
+}
+
+/** Lines that are shown; a caption that every picture has for itself would make one for each. */
+const MOST_LINES = 200;
+
+/** The same change in several assignments in one line. */
+function Changes({ assignments }: { assignments: readonly UsingAssignment[] }) {
+  const lines = new Map<string, UsedLine>();
+  for (const line of assignments.flatMap((one) => one.proof)) {
+    const key = JSON.stringify([line.field, line.from, line.to]);
+    lines.set(key, { ...line, pictures: line.pictures + (lines.get(key)?.pictures ?? 0) });
+  }
+  const shown = [...lines].sort(([, a], [, b]) => b.pictures - a.pictures).slice(0, MOST_LINES);
+  return (
+    <>
+      {shown.map(([key, line]) => (
+        <Box key={key} borderTopWidth="1px" paddingY="1.5">
           <chakra.span fontWeight="600">{fieldLabel(line.field)}</chakra.span>{' '}
           <chakra.span color="soft">in {formatNumber(line.pictures)}</chakra.span>
           <Box whiteSpace="pre-line" overflowWrap="anywhere">
@@ -106,13 +164,11 @@ function Renewal({ template, data }: { template: ListedTemplate; data: WhereUsed
           </Box>
         </Box>
       ))}
-      <Box color="soft" paddingY="2">
-        What was written by hand since is left alone. Each picture keeps its own year. The runs can be undone.
-      </Box>
-      {renew.error && <Notice kind="error">{renew.error.message}</Notice>}
-      <PrimaryButton type="button" disabled={renew.isPending} onClick={() => renew.mutate()}>
-        Embed in {formatNumber(data.behind)}
-      </PrimaryButton>
-    </Box>
+      {lines.size > MOST_LINES && (
+        <Box borderTopWidth="1px" paddingY="1.5" color="soft">
+          and {counted(lines.size - MOST_LINES, 'further change', 'further changes')}
+        </Box>
+      )}
+    </>
   );
 }

@@ -53,7 +53,9 @@ export const previewRequest = withSoundStructures(
   ),
 );
 
-export const renewal = schema<{ pictures: number }>(object({ pictures: { type: 'integer', minimum: 1 } }));
+export const renewal = schema<{ pictures: number; assignments: string[] }>(
+  object({ pictures: { type: 'integer', minimum: 1 }, assignments: list(id, 10_000) }),
+);
 export const restoredVersion = schema<{ version: number; baseVersion: number }>(
   object({ version: { type: 'integer', minimum: 1 }, baseVersion }),
 );

@@ -1,13 +1,16 @@
+import { eq } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
-import { type FieldValue, sameValue } from '../../../core/catalogue/value';
+import type { FieldValue } from '../../../core/catalogue/value';
 import { these } from '../../../core/drafts/scope';
 import { carryingOf, compileStates, renewal, type TemplateState } from '../../../core/templates/carried';
+import { asksForPictures, fieldsAskedFor } from '../../../core/templates/compile';
 import type { Context } from '../../context';
+import { photos } from '../../db/schema/photos';
 import { failure } from '../../problems/errors';
 import { listAssignments, readAssignment } from '../assignments/assignments';
 import { writeOriginDrafts } from '../drafts/writeDrafts';
 import { identityHistory, installationContext } from '../identities/identities';
-import { listPhotos } from '../photos/photos';
+import { photoGroups } from '../photos/photoGroups';
 import { startEmbed } from '../runs/startEmbed';
 import { photoFacts, placeholderContext } from './placeholderContext';
 import { readTemplate } from './templates';
@@ -16,15 +19,12 @@ import { versionsOf } from './templateVersions';
 /** Older states of one's details that are looked for. */
 const MOST_STATES = 60;
 
-export interface UsingPhoto {
-  readonly id: string;
-  readonly name: string;
+/** Pictures of one assignment whose files carry the same state of a template. */
+interface UsingGroup {
+  readonly ids: readonly string[];
   readonly version: number;
   /** Carries what the present version and one's present details give. */
   readonly isPresent: boolean;
-  /** Fields that carry, of those that the version gives. */
-  readonly fields: number;
-  readonly of: number;
   /** What renewing would write. */
   readonly renewal: ReadonlyMap<FieldId, FieldValue | null>;
   readonly values: { readonly [K in FieldId]?: FieldValue };
@@ -33,7 +33,7 @@ export interface UsingPhoto {
 interface UsingAssignment {
   readonly id: string;
   readonly name: string;
-  readonly photos: readonly UsingPhoto[];
+  readonly groups: readonly UsingGroup[];
 }
 
 /** Pictures whose files carry a template's values: by what the files say, not by what was once asked for. */
@@ -41,11 +41,20 @@ async function findUsing(context: Context, templateId: string): Promise<UsingAss
   const template = await readTemplate(context, templateId);
   const states = compileStates(template, await statesOf(context, templateId));
   const installation = await installationContext(context);
-  const all = await listAssignments(context);
+  const fields = [
+    ...new Set(
+      states.flatMap(({ compiled }) => [
+        ...compiled.fields.map((one) => one.id),
+        ...fieldsAskedFor(compiled),
+      ]),
+    ),
+  ];
+  const areSignOffsAlike = states.every(({ compiled }) => !asksForPictures(compiled));
   const found: UsingAssignment[] = [];
-  for (const { id, name } of all) {
-    const [assignment, photos] = await Promise.all([readAssignment(context, id), listPhotos(context, id)]);
-    const using = photos.flatMap((photo): UsingPhoto[] => {
+  for (const { id, name } of await listAssignments(context)) {
+    const assignment = await readAssignment(context, id);
+    const alike = await photoGroups(context, eq(photos.assignmentId, id), fields, { areSignOffsAlike });
+    const groups = alike.flatMap(({ photo, ids }): UsingGroup[] => {
       const values = Object.fromEntries(
         Object.entries(photo.record.fields).map(([field, reading]) => [field, reading.value]),
       );
@@ -53,22 +62,9 @@ async function findUsing(context: Context, templateId: string): Promise<UsingAss
       const carrying = carryingOf(states, values, context);
       if (!carrying) return [];
       const wanted = renewal(states, values, context);
-      const { version, fields, of } = carrying;
-      const isPresent = wanted.size === 0;
-      return [
-        {
-          id: photo.id,
-          name: photo.name,
-          version,
-          isPresent,
-          fields: fields.length,
-          of,
-          renewal: wanted,
-          values,
-        },
-      ];
+      return [{ ids, version: carrying.version, isPresent: wanted.size === 0, renewal: wanted, values }];
     });
-    if (using.length > 0) found.push({ id, name, photos: using });
+    if (groups.length > 0) found.push({ id, name, groups });
   }
   return found;
 }
@@ -84,7 +80,8 @@ async function statesOf(context: Context, templateId: string): Promise<TemplateS
     .slice(0, MOST_STATES);
 }
 
-const isBehind = ({ isPresent, renewal }: UsingPhoto) => !isPresent && renewal.size > 0;
+const isBehind = ({ isPresent }: UsingGroup) => !isPresent;
+const pictures = (groups: readonly UsingGroup[]) => groups.reduce((sum, { ids }) => sum + ids.length, 0);
 
 export interface UsedLine {
   readonly field: FieldId;
@@ -95,77 +92,83 @@ export interface UsedLine {
 
 export interface WhereUsed {
   readonly pictures: number;
-  /** Those that renewing would write into. */
-  readonly behind: number;
   readonly assignments: readonly {
     readonly id: string;
     readonly name: string;
-    readonly photos: readonly Pick<UsingPhoto, 'id' | 'name' | 'version' | 'isPresent' | 'fields' | 'of'>[];
+    readonly states: readonly {
+      readonly version: number;
+      readonly isPresent: boolean;
+      readonly pictures: number;
+    }[];
+    /** Those that renewing would write into. */
+    readonly behind: number;
+    /** The proof of renewing: the same change of many pictures in one line, the most frequent first. */
+    readonly proof: readonly UsedLine[];
   }[];
-  /** The proof of renewing: the same change of many pictures in one line, the most frequent first. */
-  readonly proof: readonly UsedLine[];
 }
 
 /** The pictures whose files carry a template, of which version, and the proof of renewing them. */
 export async function whereUsed(context: Context, templateId: string): Promise<WhereUsed> {
   const found = await findUsing(context, templateId);
-  const lines: { -readonly [K in keyof UsedLine]: UsedLine[K] }[] = [];
-  for (const { renewal: wanted, values } of found.flatMap((one) => one.photos)) {
-    for (const [field, to] of wanted) {
-      const from = values[field] ?? null;
-      const held = lines.find(
-        (line) => line.field === field && sameValue(line.from, from) && sameValue(line.to, to),
-      );
-      if (held) held.pictures++;
-      else lines.push({ field, from, to, pictures: 1 });
-    }
-  }
   return {
-    pictures: found.reduce((sum, one) => sum + one.photos.length, 0),
-    behind: found.flatMap((one) => one.photos).filter(isBehind).length,
-    assignments: found.map(({ id, name, photos }) => ({
+    pictures: pictures(found.flatMap((one) => one.groups)),
+    assignments: found.map(({ id, name, groups }) => ({
       id,
       name,
-      photos: photos.map(({ renewal: _, values: __, ...photo }) => photo),
+      states: statesIn(groups),
+      behind: pictures(groups.filter(isBehind)),
+      proof: proofOf(groups),
     })),
-    proof: lines.sort((a, b) => b.pictures - a.pictures),
   };
 }
 
+function statesIn(groups: readonly UsingGroup[]): WhereUsed['assignments'][number]['states'] {
+  const byState = new Map<string, { version: number; isPresent: boolean; pictures: number }>();
+  for (const { ids, version, isPresent } of groups) {
+    const key = `${version} ${isPresent}`;
+    const held = byState.get(key) ?? { version, isPresent, pictures: 0 };
+    byState.set(key, { ...held, pictures: held.pictures + ids.length });
+  }
+  return [...byState.values()];
+}
+
+function proofOf(groups: readonly UsingGroup[]): UsedLine[] {
+  const lines = new Map<string, UsedLine>();
+  for (const { ids, renewal: wanted, values } of groups)
+    for (const [field, to] of wanted) {
+      const from = values[field] ?? null;
+      const key = JSON.stringify([field, from, to]);
+      lines.set(key, { field, from, to, pictures: (lines.get(key)?.pictures ?? 0) + ids.length });
+    }
+  return [...lines.values()].sort((a, b) => b.pictures - a.pictures);
+}
+
 /**
- * Brings the files of all pictures that carry an earlier version to the present one: drafts, and a run an
- * assignment that embeds them. Refused where they are not as many as were agreed to.
+ * Brings the files of the pictures that carry an earlier version to the present one, in the assignments named: drafts,
+ * and a run an assignment that embeds them. Refused where they are not as many as were agreed to.
  */
 export async function renewPictures(
   context: Context,
   templateId: string,
-  pictures: number,
-): Promise<{ runs: { runId: string; assignmentId: string }[] }> {
+  agreed: { readonly pictures: number; readonly assignments: readonly string[] },
+): Promise<{ runs: { runId: string; assignmentId: string; assignment: string }[] }> {
   const template = await readTemplate(context, templateId);
-  const runs: { runId: string; assignmentId: string }[] = [];
-  const using = (await findUsing(context, templateId)).map(({ id, photos }) => ({
-    assignmentId: id,
-    behind: photos.filter(isBehind),
-  }));
-  const count = using.reduce((sum, { behind }) => sum + behind.length, 0);
-  if (count === 0)
+  const using = (await findUsing(context, templateId))
+    .filter(({ id }) => agreed.assignments.includes(id))
+    .map(({ groups, ...one }) => ({ ...one, behind: groups.filter(isBehind) }))
+    .filter(({ behind }) => behind.length > 0);
+  if (using.length === 0)
     throw failure('nothing-left', { why: 'These pictures carry the present version already.' });
-  if (count !== pictures)
+  if (pictures(using.flatMap(({ behind }) => behind)) !== agreed.pictures)
     throw failure('changed-elsewhere', { what: 'These pictures', kept: 'Look at the proof again.' });
-  for (const { assignmentId, behind } of using) {
-    if (behind.length === 0) continue;
-    const origin = { by: 'template' as const, templateId, version: template.version, name: template.name };
-    await writeOriginDrafts(
-      context,
-      assignmentId,
-      new Map(behind.map((photo) => [photo.id, photo.renewal])),
-      origin,
-    );
-    const fields = [...new Set(behind.flatMap((photo) => [...photo.renewal.keys()]))];
-    const { runId } = await startEmbed(context, assignmentId, these(behind.map((photo) => photo.id)), {
-      fields,
-    });
-    runs.push({ runId, assignmentId });
+  const runs: { runId: string; assignmentId: string; assignment: string }[] = [];
+  const origin = { by: 'template' as const, templateId, version: template.version, name: template.name };
+  for (const { id: assignmentId, name: assignment, behind } of using) {
+    const drafts = new Map(behind.flatMap(({ ids, renewal }) => ids.map((id) => [id, renewal] as const)));
+    await writeOriginDrafts(context, assignmentId, drafts, origin);
+    const fields = [...new Set(behind.flatMap(({ renewal }) => [...renewal.keys()]))];
+    const { runId } = await startEmbed(context, assignmentId, these([...drafts.keys()]), { fields });
+    runs.push({ runId, assignmentId, assignment });
   }
   return { runs };
 }
