@@ -47,7 +47,8 @@ export const queryKeys = {
   orphans: () => ['orphans'] as const,
   kept: () => ['kept'] as const,
   card: () => ['card'] as const,
-  workshop: () => ['workshop'] as const,
+  workshop: (search?: unknown) =>
+    search === undefined ? (['workshop'] as const) : (['workshop', search] as const),
   templates: () => ['templates'] as const,
   shelf: () => ['templates', 'shelf'] as const,
   startTemplates: () => ['templates', 'start'] as const,

@@ -18,6 +18,7 @@ import { listPhotos } from '@/server/operations/photos/photos';
 import { deskOf, proofOfDrafts } from '@/server/operations/photos/selectionValues';
 import { pauseRun } from '@/server/operations/runs/runs';
 import { changeTemplate, readTemplate } from '@/server/operations/templates/templates';
+import { readWorkshop } from '@/server/operations/workshop/readWorkshop';
 import { makePreviews } from '@/server/previews/makePreviews';
 import { preview } from '@/server/previews/preview';
 import { embedInMemory } from '../fixtures/embed';
@@ -145,8 +146,23 @@ test('another sign-off in force makes other captions and strips, without touchin
   expect(await caption()).toEqual(['c', 'f', 'f']);
   await changeAssignment(server.context, one.id, { inForce: [one.template.id] });
   expect(await caption()).toEqual(['o', 'f', 'f']);
-  const [counts] = (await stripCounts(server.context, [one.id])).values();
+  const counts = (await stripCounts(server.context)).get(one.id);
   expect(counts!.reduce((sum, group) => sum + group.count, 0)).toBe(3);
+});
+
+test('the first page lists some assignments, and finds the others by their names', async () => {
+  const one = await broughtIn();
+  const named = (name: string) => changeAssignment(server.context, one.id, { name });
+  await named('Regatta, second day');
+  const [first, found, none] = await Promise.all(
+    ['', ' SECOND day', 'no such words'].map((find) => readWorkshop(server.context, { find, most: 1 })),
+  );
+  expect([first!.assignments.length, first!.found]).toEqual([1, first!.total]);
+  expect(found!.assignments).toMatchObject([
+    { id: one.id, photos: 3, shown: [{}, {}, {}], strips: expect.anything() },
+  ]);
+  expect([none!.assignments, none!.found, none!.total]).toEqual([[], 0, first!.total]);
+  expect(none!.tasks).toEqual(first!.tasks);
 });
 
 test('a sign-off of an earlier version is no caption, and stays under a caption written for several', async () => {

@@ -3,24 +3,66 @@
 import { Box } from '@chakra-ui/react';
 import Link from 'next/link';
 import { countCodes } from '@/core/threads/stripCode';
-import { counted } from '@/core/wording/counts';
+import { counted, formatNumber } from '@/core/wording/counts';
 import type { Workshop, WorkshopAssignment } from '@/server/operations/workshop/readWorkshop';
+import { Button } from '@/ui/buttons';
 import { GroupStrip } from '@/ui/GroupStrip';
+import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { Previews } from '@/ui/Previews';
 import { Section } from '@/ui/Section';
 import { NewAssignment } from './NewAssignment';
 import { labels } from './words';
 
-/** All assignments, the newest first, each with its pictures and its threads. */
-export function Assignments({ assignments, templates }: Pick<Workshop, 'assignments' | 'templates'>) {
+/** The assignments, the newest first, each with its pictures and its threads. */
+export function Assignments({
+  assignments,
+  templates,
+  found,
+  total,
+  find,
+  onFind,
+  onMore,
+}: Pick<Workshop, 'assignments' | 'templates' | 'found' | 'total'> & {
+  find: string;
+  onFind: (find: string) => void;
+  onMore: () => void;
+}) {
   const standing = templates.find((one) => one.kind === 'standing');
+  const isLong = total > assignments.length || find !== '';
   return (
     <Section title={labels.assignments}>
+      {isLong && (
+        <Box paddingBottom="2" maxWidth="20rem">
+          <TextInput
+            type="search"
+            aria-label={labels.findAnAssignment}
+            placeholder={labels.findAnAssignment}
+            maxLength={200}
+            value={find}
+            onChange={(event) => onFind(event.target.value)}
+          />
+        </Box>
+      )}
       {assignments.map((one) => (
         <AssignmentRow key={one.id} assignment={one} />
       ))}
-      {assignments.length === 0 && (
+      {total > 0 && found === 0 && (
+        <Box color="soft" paddingY="2" role="status">
+          No assignment has “{find.trim()}” in its name.
+        </Box>
+      )}
+      {found > assignments.length && (
+        <Box borderTopWidth="1px" paddingY="2.5">
+          <Button type="button" onClick={onMore}>
+            {labels.showMoreAssignments}
+          </Button>{' '}
+          <Box as="span" textStyle="hint">
+            {formatNumber(assignments.length)} of {formatNumber(found)}
+          </Box>
+        </Box>
+      )}
+      {total === 0 && (
         <Box color="soft" paddingY="2">
           An assignment is one job: its pictures, its facts, the templates that go into it.{' '}
           {!standing
@@ -28,7 +70,7 @@ export function Assignments({ assignments, templates }: Pick<Workshop, 'assignme
             : `“${standing.name}” goes into its pictures from the start. Next: name the job, the folder that its pictures come from, and the folder that they go to.`}
         </Box>
       )}
-      <NewAssignment open={assignments.length === 0} />
+      <NewAssignment open={total === 0} />
     </Section>
   );
 }

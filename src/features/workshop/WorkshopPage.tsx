@@ -1,8 +1,9 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
+import { useDeferredValue, useState } from 'react';
 import type { Workshop } from '@/server/operations/workshop/readWorkshop';
 import { apiRequest } from '@/ui/api';
 import { Button } from '@/ui/buttons';
@@ -17,14 +18,21 @@ import { Tasks } from './Tasks';
 import { ThemeSwitch } from './ThemeSwitch';
 import { Welcome } from './Welcome';
 
+/** As the page itself was read. */
+const FIRST = { find: '', most: 40 };
+const MORE = 80;
+
 /** The workshop: what is to be done next, and where everything begins and is found again. */
 export function WorkshopPage({ initial }: { initial: Workshop }) {
-  const { data } = useQuery({
-    queryKey: queryKeys.workshop(),
-    queryFn: () => apiRequest<Workshop>('workshop'),
-    initialData: initial,
+  const [search, setSearch] = useState(FIRST);
+  const asked = useDeferredValue(search);
+  const { data = initial } = useQuery({
+    queryKey: queryKeys.workshop(asked),
+    queryFn: () =>
+      apiRequest<Workshop>(`workshop?${new URLSearchParams({ find: asked.find, most: String(asked.most) })}`),
+    ...(asked === FIRST ? { initialData: initial } : { placeholderData: keepPreviousData }),
   });
-  const isNew = data.templates.length === 0 && data.assignments.length === 0;
+  const isNew = data.templates.length === 0 && data.total === 0;
   return (
     <>
       <TopLine place="Workshop">
@@ -53,7 +61,12 @@ export function WorkshopPage({ initial }: { initial: Workshop }) {
           ) : (
             <>
               <Tasks tasks={data.tasks} />
-              <Assignments assignments={data.assignments} templates={data.templates} />
+              <Assignments
+                {...data}
+                find={search.find}
+                onFind={(find) => setSearch({ ...FIRST, find })}
+                onMore={() => setSearch({ ...search, most: search.most + MORE })}
+              />
             </>
           )}
         </Box>

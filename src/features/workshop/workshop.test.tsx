@@ -53,8 +53,34 @@ const assignment: Workshop['assignments'][number] = {
   shown: [{ id: 'p1', revision: '1' }],
 };
 
+const listing = (assignments: Workshop['assignments']) => ({
+  assignments,
+  templates: [],
+  found: assignments.length,
+  total: assignments.length,
+  find: '',
+  onFind: jest.fn(),
+  onMore: jest.fn(),
+});
+
+test('of many assignments some are shown: the others are found by name, or shown on request', async () => {
+  const props = { ...listing([assignment]), found: 408, total: 408 };
+  show(<Assignments {...props} />);
+  expect(screen.getByText('1 of 408')).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Show more assignments' }));
+  expect(props.onMore).toHaveBeenCalled();
+  await userEvent.type(screen.getByRole('searchbox', { name: 'Find an assignment' }), 'x');
+  expect(props.onFind).toHaveBeenCalledWith('x');
+});
+
+test('words that no name has are reported, and can be changed', () => {
+  show(<Assignments {...listing([])} total={3} find="quay" />);
+  expect(screen.getByText('No assignment has “quay” in its name.')).toBeTruthy();
+  expect(screen.getByRole('searchbox', { name: 'Find an assignment' })).toBeTruthy();
+});
+
 test('an assignment shows its pictures, its drafts, and what is open', () => {
-  show(<Assignments assignments={[assignment]} templates={[]} />);
+  show(<Assignments {...listing([assignment])} />);
   expect(screen.getByRole('link', { name: 'Winter lay-up' }).getAttribute('href')).toBe(
     '/assignments/a1/describe',
   );
@@ -63,12 +89,7 @@ test('an assignment shows its pictures, its drafts, and what is open', () => {
 });
 
 test('one without pictures leads to its preparation', () => {
-  show(
-    <Assignments
-      assignments={[{ ...assignment, photos: 0, drafted: 0, isFolderMissing: false, strips: [], shown: [] }]}
-      templates={[]}
-    />,
-  );
+  show(<Assignments {...listing([{ ...assignment, photos: 0, drafted: 0, strips: [], shown: [] }])} />);
   expect(screen.getByRole('link', { name: 'Winter lay-up' }).getAttribute('href')).toBe(
     '/assignments/a1/prepare',
   );
@@ -80,7 +101,7 @@ test('a new assignment keeps what is typed, and tells why it could not begin', a
     assignments: new Error('There is no folder “/nowhere”.'),
     'folders/state?path=%2Fnowhere': { state: 'missing' },
   });
-  const { unmount } = show(<Assignments assignments={[]} templates={[]} />);
+  const { unmount } = show(<Assignments {...listing([])} />);
   await userEvent.type(screen.getByRole('textbox', { name: 'Name' }), 'First job');
   await userEvent.type(screen.getByRole('textbox', { name: 'Folder' }), '/nowhere');
   await userEvent.click(screen.getByRole('button', { name: 'Begin' }));
@@ -90,7 +111,7 @@ test('a new assignment keeps what is typed, and tells why it could not begin', a
     body: { name: 'First job', workingPath: '/nowhere' },
   });
   unmount();
-  show(<Assignments assignments={[]} templates={[]} />);
+  show(<Assignments {...listing([])} />);
   expect(within(document.body).getByRole<HTMLInputElement>('textbox', { name: 'Name' }).value).toBe(
     'First job',
   );
@@ -110,7 +131,7 @@ test('templates that contradict each other are not proposed together; both can b
     assignments: { id: 'a1' },
     'folders/uses?path=%2Fpictures': [],
   });
-  show(<Assignments assignments={[]} templates={[]} />);
+  show(<Assignments {...listing([])} />);
   const begin = screen.getByRole('button', { name: 'Begin' });
   const name = screen.getByRole('textbox', { name: 'Name' });
   await userEvent.clear(name);

@@ -1,4 +1,5 @@
-import { endpoint } from '@/server/http/endpoint';
+import { queryEndpoint } from '@/server/http/endpoint';
+import { workshopQuery } from '@/server/http/shapes/queries';
 import { readWorkshop } from '@/server/operations/workshop/readWorkshop';
 
-export const GET = endpoint(({ context }) => readWorkshop(context));
+export const GET = queryEndpoint(workshopQuery)(({ context, query }) => readWorkshop(context, query));

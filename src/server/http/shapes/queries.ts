@@ -3,6 +3,7 @@ import type { LicenceSearch } from '../../operations/deliveries/licences';
 import { type ReportFormat, reportFormats } from '../../operations/deliveries/report';
 import { type ReceiptFormat, receiptFormats } from '../../operations/runs/exportReceipt';
 import type { RunSearch } from '../../operations/runs/listRuns';
+import type { AssignmentSearch } from '../../operations/workshop/readWorkshop';
 import { querySchema } from '../query';
 
 /** What may be behind the "?" of an address. */
@@ -32,6 +33,10 @@ export const runsQuery = querySchema<RunSearch>({
   from: day,
   to: day,
   behind: { type: 'string', format: 'uuid' },
+});
+export const workshopQuery = querySchema<AssignmentSearch>({
+  find: { type: 'string', maxLength: 200, default: '' },
+  most: { ...whole(10_000), minimum: 1, default: 40 },
 });
 export const receiptQuery = querySchema<{ as: ReceiptFormat }>({ as: { enum: receiptFormats } }, ['as']);
 export const reportQuery = querySchema<{ as: ReportFormat }>({ as: { enum: reportFormats } }, ['as']);

@@ -27,12 +27,21 @@ export async function readWorkingFolder(context: Context, assignmentId: string):
   return { path: folder, isMissing: !(await isFolder(folder)) };
 }
 
-/** Ids of the assignments whose working folder is missing. */
-export async function missingFolders({ db }: Context): Promise<ReadonlySet<string>> {
+/** Ids of those of some assignments whose working folder is missing. */
+export async function missingFolders(
+  { db }: Context,
+  among: readonly { readonly id: string }[],
+): Promise<ReadonlySet<string>> {
   const rows = await db
     .select({ id: assignments.id, path: openedFolders.path })
     .from(assignments)
-    .innerJoin(openedFolders, eq(assignments.workingFolderId, openedFolders.id));
+    .innerJoin(openedFolders, eq(assignments.workingFolderId, openedFolders.id))
+    .where(
+      inArray(
+        assignments.id,
+        among.map((one) => one.id),
+      ),
+    );
   const missing = await Promise.all(rows.map(async ({ id, path: of }) => ((await isFolder(of)) ? [] : [id])));
   return new Set(missing.flat());
 }

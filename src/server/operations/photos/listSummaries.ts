@@ -1,9 +1,9 @@
-import { type AnyColumn, and, asc, count, eq, inArray, min, or, type SQL, sql } from 'drizzle-orm';
+import { type AnyColumn, and, asc, count, eq, min, or, type SQL, sql } from 'drizzle-orm';
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { files, photoSummaries, photos } from '../../db/schema/photos';
 import type { StoredSummary } from '../../db/stored/records';
-import { basisOf, isStale, makeSummaries, makeSummariesOf } from './makeSummaries';
+import { basisOf, isStale, makeSummaries } from './makeSummaries';
 
 export interface ListedSummary extends Omit<StoredSummary, 'version'> {
   readonly id: string;
@@ -147,21 +147,21 @@ export async function firstSummaries(
   return { total, rows: texts.map((one) => JSON.parse(one) as ListedSummary) };
 }
 
-/** How many photos of each assignment have which strip; those without a summary are made one first. */
-export async function stripCounts(
-  context: Context,
-  assignmentIds: readonly string[],
-): Promise<Map<string, { readonly strip: string; readonly count: number }[]>> {
-  for (const id of assignmentIds) await makeSummariesOf(context, id);
-  const code = sql<string>`${photoSummaries.summary}->>'strip'`;
-  const rows = await context.db
+/** How many photos of each assignment have which strip, as their last summaries say. */
+export async function stripCounts({
+  db,
+}: Context): Promise<Map<string, { readonly strip: string; readonly count: number }[]>> {
+  const code = sql<string>`coalesce(${photoSummaries.summary}->>'strip', '')`;
+  const rows = await db
     .select({ id: photos.assignmentId, strip: code, count: count() })
     .from(photos)
     .innerJoin(photoSummaries, eq(photoSummaries.photoId, photos.id))
-    .where(inArray(photos.assignmentId, [...assignmentIds]))
     .groupBy(photos.assignmentId, code);
   const byAssignment = new Map<string, { strip: string; count: number }[]>();
-  for (const { id, strip, count: n } of rows)
-    byAssignment.set(id, [...(byAssignment.get(id) ?? []), { strip: strip ?? '', count: n }]);
+  for (const { id, ...counted } of rows) {
+    const held = byAssignment.get(id);
+    if (held) held.push(counted);
+    else byAssignment.set(id, [counted]);
+  }
   return byAssignment;
 }

@@ -56,20 +56,24 @@ export async function listPhotosById(context: Context, ids: readonly string[]): 
   return ids.flatMap((id) => byId.get(id) ?? []);
 }
 
-/** Some pictures, evenly spread over an assignment. */
+/** Some pictures of each of these assignments, evenly spread over it, in its order. */
 export async function photosSpread(
   context: Context,
-  assignmentId: string,
+  assignmentIds: readonly string[],
   some: number,
-): Promise<{ id: string; revision: string }[]> {
-  const { rows } = await context.db.execute<{ id: string; revision: string }>(sql`
-    select chosen.id, f.modified_ns as revision from (
-      select id, at from (
-        select p.id, row_number() over (order by p.position) - 1 as at, count(*) over () as n
-        from photos p where p.assignment_id = ${assignmentId}) numbered
-      where at % ceil(n::numeric / ${some}) = 0 order by at limit ${some}) chosen
-    join files f on f.photo_id = chosen.id and f.role = 'main' order by at`);
-  return rows;
+): Promise<Map<string, { id: string; revision: string }[]>> {
+  const { rows } = await context.db.execute<{ id: string; revision: string; assignmentId: string }>(sql`
+    select spread.id, f.modified_ns as revision, assignment_id as "assignmentId" from (
+      select id, assignment_id, at, ceil(n::numeric / ${some}) as step from (
+        select p.id, p.assignment_id, row_number() over (partition by p.assignment_id order by p.position) - 1 as at,
+          count(*) over (partition by p.assignment_id) as n
+        from photos p where ${oneOf(sql`p.assignment_id`, assignmentIds)}) numbered) spread
+    join files f on f.photo_id = spread.id and f.role = 'main'
+    where at % step = 0 and at / step < ${some} order by at`);
+  const spread = new Map<string, { id: string; revision: string }[]>();
+  for (const { assignmentId, ...shown } of rows)
+    spread.set(assignmentId, [...(spread.get(assignmentId) ?? []), shown]);
+  return spread;
 }
 
 /** Photos of which a condition is true, in the order of their assignment. */

@@ -11,6 +11,7 @@ import { ownDeliveries } from '../deliveries/ownDeliveries';
 import { listDropFolders, listFolders } from '../folders/folders';
 import { missingFolders } from '../folders/workingFolder';
 import { stripCounts } from '../photos/listSummaries';
+import { makeSummariesOf, withoutSummaries } from '../photos/makeSummaries';
 import { photosSpread } from '../photos/photos';
 import { inScope } from '../photos/scope';
 import { listTemplates } from '../templates/templates';
@@ -37,50 +38,73 @@ export interface Task {
   readonly about?: string;
 }
 
-export interface WorkshopAssignment {
+interface CountedAssignment {
   readonly id: string;
   readonly name: string;
   readonly photos: number;
   readonly drafted: number;
-  /** Its working folder is missing. */
-  readonly isFolderMissing: boolean;
   /** How many pictures have which strip (threads/stripCode). */
   readonly strips: readonly { readonly strip: string; readonly count: number }[];
+}
+
+export interface WorkshopAssignment extends CountedAssignment {
+  /** Its working folder is missing. */
+  readonly isFolderMissing: boolean;
   readonly shown: readonly Shown[];
 }
 
+/** Which assignments the first page shows: those with these words in their names, the newest first. */
+export interface AssignmentSearch {
+  readonly find: string;
+  readonly most: number;
+}
+export const firstAssignments: AssignmentSearch = { find: '', most: 40 };
+
 /** Everything that the first page shows. */
-export async function readWorkshop(context: Context) {
-  const [listed, templates, folders, drops, drafted, waiting, missing] = await Promise.all([
+export async function readWorkshop(context: Context, { find, most }: AssignmentSearch = firstAssignments) {
+  const [listed, templates, folders, drops, drafted, waiting] = await Promise.all([
     listAssignments(context),
     listTemplates(context),
     listFolders(context),
     listDropFolders(context),
     draftedCounts(context),
     waitingSources(context),
-    missingFolders(context),
   ]);
-  const strips = await stripCounts(
+  const words = find.trim().toLowerCase();
+  const found = listed.filter((one) => one.name.toLowerCase().includes(words));
+  const chosen = found.slice(0, most);
+  const missing = await missingFolders(context, chosen);
+  for (const { id } of [...chosen, ...(await withoutSummaries(context))]) await makeSummariesOf(context, id);
+  const strips = await stripCounts(context);
+  const counted = listed.map((one) => ({
+    ...one,
+    drafted: drafted.get(one.id) ?? 0,
+    strips: strips.get(one.id) ?? [],
+  }));
+  const isChosen = new Set(chosen.map((one) => one.id));
+  const spread = await photosSpread(
     context,
-    listed.map((one) => one.id),
+    chosen.map((one) => one.id),
+    BESIDE,
   );
-  const all: WorkshopAssignment[] = await Promise.all(
-    listed.map(async (one) => ({
+  const assignments: WorkshopAssignment[] = counted
+    .filter((one) => isChosen.has(one.id))
+    .map((one) => ({
       ...one,
-      drafted: drafted.get(one.id) ?? 0,
       isFolderMissing: missing.has(one.id),
-      strips: strips.get(one.id) ?? [],
-      shown: await photosSpread(context, one.id, BESIDE),
-    })),
-  );
+      shown: spread.get(one.id) ?? [],
+    }));
   return {
-    assignments: all,
+    assignments,
+    /** How many the search has found, and how many there are. */
+    found: found.length,
+    total: listed.length,
     templates: templates.map(({ id, name, kind, version }) => ({ id, name, kind, version })),
     folders: folders
       .filter((one) => !isOwn(one.path))
       .map(({ id, label, path, kind }) => ({ id, label, path, kind })),
     drops,
-    tasks: await tasksOf(context, all, drops, waiting),
+    tasks: await tasksOf(context, counted, drops, waiting),
   };
 }
 export type Workshop = Awaited<ReturnType<typeof readWorkshop>>;
@@ -109,7 +133,7 @@ async function waitingSources({ db }: Context): Promise<Map<string, string>> {
 
 async function tasksOf(
   context: Context,
-  all: readonly WorkshopAssignment[],
+  all: readonly CountedAssignment[],
   drops: Awaited<ReturnType<typeof listDropFolders>>,
   waiting: ReadonlyMap<string, string>,
 ): Promise<Task[]> {
@@ -119,9 +143,9 @@ async function tasksOf(
     }),
   );
   const caption = threads.findIndex((one) => one.id === 'caption');
-  const counted = (one: WorkshopAssignment, is: (strip: string) => boolean) =>
+  const counted = (one: CountedAssignment, is: (strip: string) => boolean) =>
     one.strips.reduce((sum, { strip, count: n }) => sum + (is(strip) ? n : 0), 0);
-  const kinds: readonly (readonly [Task['kind'], PictureQuery, (one: WorkshopAssignment) => number])[] = [
+  const kinds: readonly (readonly [Task['kind'], PictureQuery, (one: CountedAssignment) => number])[] = [
     ['settle', { disagrees: true }, (one) => counted(one, (strip) => strip.includes('b'))],
     ['embed', { drafted: true }, (one) => one.drafted],
     ['caption', { lacks: 'caption' }, (one) => counted(one, (strip) => 'bf'.includes(strip[caption] ?? ''))],
