@@ -95,6 +95,17 @@ test('use is counted over files and drafts, and follows every change', async () 
   expect((await use()).pictures).toBe(3);
 });
 
+// The record was unpacked once per keyword: the list took minutes.
+test('a picture with 3,000 long keywords does not hold up the list of terms', async () => {
+  const [one] = (await picturesWith(['slipway'])).ids;
+  await add('slipway');
+  const words = Array.from({ length: 3000 }, (_, at) => `${at} ${'long '.repeat(180)}`.trim());
+  await server.db.execute(sql`update photos set record = jsonb_set(record, '{fields,keywords,value}', ${JSON.stringify(['slipway', ...words])}::jsonb)
+    where id = ${one}`);
+  expect(await listTerms(server.context)).toMatchObject([{ spelling: 'slipway', pictures: 1 }]);
+  expect((await vocabularyOrder(server.context)).unknown).toHaveLength(3000);
+});
+
 test('a renamed term is carried through to the pictures as drafts, embedded, and taken back', async () => {
   const job = await picturesWith(['old boat', 'sea'], ['Old Boat'], ['sea']);
   const term = await add('old boat');

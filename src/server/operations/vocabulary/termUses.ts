@@ -13,13 +13,18 @@ export interface TermUse {
   readonly last: string;
 }
 
-/** The use of every keyword that is on a picture, by its key: spellings that differ in case are one. */
+/**
+ * The use of every keyword that is on a picture, by its key: spellings that differ in case are one. The day is read once
+ * per picture: a record with thousands of keywords is unpacked once.
+ */
 export async function termUses({ db }: Context): Promise<Map<string, TermUse>> {
   const { rows } = await db.execute<{ spelling: string; pictures: string; first: string; last: string }>(sql`
-    select spelling, count(*) as pictures, min(day) as first, max(day) as last from (
-      select k.spelling, coalesce(left(coalesce(s.summary ->> 'taken', p.record #>> '{fields,dateCreated,value}'), 10),
-        to_char(k.since, 'YYYY-MM-DD')) as day
-      from photo_keywords k join photos p on p.id = k.photo_id join photo_summaries s on s.photo_id = p.id) used
+    with days as materialized (
+      select p.id, left(coalesce(s.summary ->> 'taken', p.record #>> '{fields,dateCreated,value}'), 10) as day
+      from photos p join photo_summaries s on s.photo_id = p.id)
+    select spelling, count(*) as pictures, min(used) as first, max(used) as last from (
+      select k.spelling, coalesce(days.day, to_char(k.since, 'YYYY-MM-DD')) as used
+      from photo_keywords k join days on days.id = k.photo_id) each_use
     group by spelling order by pictures desc, spelling`);
   const uses = new Map<string, TermUse>();
   for (const { spelling, pictures, first, last } of rows) {
