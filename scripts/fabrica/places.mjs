@@ -7,6 +7,7 @@ import {
   mkdirSync,
   readdirSync,
   readFileSync,
+  realpathSync,
   statSync,
   writeFileSync,
 } from 'node:fs';
@@ -16,7 +17,7 @@ import { LauncherError } from './told.mjs';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
 
-/** The data folder, made when missing. As root it must be reachable for the user "postgres". */
+/** The data folder without links, made when missing. As root it must be reachable for the user "postgres". */
 export function dataFolder() {
   const wished = process.env.FABRICA_DATA
     ? path.resolve(process.env.FABRICA_DATA)
@@ -28,12 +29,12 @@ export function dataFolder() {
   try {
     mkdirSync(folder, { recursive: true, mode: 0o755 });
     accessSync(folder, constants.W_OK);
+    return realpathSync(folder);
   } catch {
     throw new LauncherError(
       `Fabrica cannot write to its data folder ${folder}. Choose another one with FABRICA_DATA.`,
     );
   }
-  return folder;
 }
 
 /** Folders in the data folder that hold what pictures show and say. */

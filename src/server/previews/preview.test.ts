@@ -67,6 +67,16 @@ test('pipes, folders and links are named, and nothing waits for them', async () 
   }
 });
 
+// A folder that is replaced by a link after its path was checked.
+test('no folder on the way to a picture is a link', async () => {
+  mkdirSync(path.join(folder, 'outside'));
+  writeFileSync(path.join(folder, 'outside/a.jpg'), await plain(20, 9).toBuffer());
+  symlinkSync(path.join(folder, 'outside'), path.join(folder, 'replaced'));
+  await expect(preview(path.join(folder, 'replaced/a.jpg'), 480)).rejects.toMatchObject({
+    code: 'symbolic-link',
+  });
+});
+
 test('a text format behind a picture’s name is not carried out', async () => {
   const file = path.join(folder, 'drawn.jpg');
   writeFileSync(

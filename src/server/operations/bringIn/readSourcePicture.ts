@@ -23,6 +23,8 @@ export async function readSourcePicture(
     const sample = await sampleOfFile(whole, read.main);
     const stored = storedRecord(read);
     const problems = [...stored.problems, ...(await pictureProblems(whole, read))];
+    // A folder that was replaced by a link while its file was read is outside.
+    if ((await pathInside(folder, relativePath)) !== whole) throw new FileError('symbolic-link', whole);
     return { path: whole, record: listedRecord({ ...stored, problems }), sample };
   } catch (error) {
     if (error instanceof FormatError) return { failed: error.problem.code };
