@@ -186,6 +186,8 @@ test('a caption written in another window meanwhile is told; one says which stay
   const told = page.getByRole('alert').filter({ hasText: 'Not saved' });
   await expect(told).toContainText('The caption of kt26-0401.jpg is now “Hers.”');
   expect(await held('kt26-0401.jpg')).toBe('Hers.');
+  // What was typed outlives a reload while the question is open.
+  await page.reload();
   await told.getByRole('button', { name: 'Write “Mine.” anyway' }).click();
   await expect(told).toBeHidden();
   await expect.poll(() => held('kt26-0401.jpg')).toBe('Mine.');

@@ -10,6 +10,8 @@ export interface WritingAct {
   readonly writing: Writing;
   /** Rights that it gives up are meant. */
   readonly confirmed?: true;
+  /** Why the server refused it. It is kept until somebody decides. */
+  readonly refusal?: { readonly message: string; readonly code: string | undefined };
 }
 
 const place = (assignmentId: string, key = '') => `fabrica unsaved ${assignmentId} ${key}`;
@@ -51,7 +53,7 @@ export function keepUnsaved(assignmentId: string, act: WritingAct): void {
   }
 }
 
-function forgetUnsaved(assignmentId: string, { key }: WritingAct): void {
+export function forgetUnsaved(assignmentId: string, { key }: WritingAct): void {
   underWay.delete(key);
   try {
     localStorage.removeItem(place(assignmentId, key));
@@ -68,7 +70,13 @@ function present({ photoIds, ...act }: WritingAct & { photoIds?: readonly string
   return photoIds ? { ...act, scope: these(photoIds) } : act;
 }
 
-/** Acts that an earlier page could not save, oldest first. */
+/** Keeps an act that the server refused, with the reason: a reload shows it again. */
+export function keepRefused(assignmentId: string, act: WritingAct): void {
+  keepUnsaved(assignmentId, act);
+  underWay.delete(act.key);
+}
+
+/** Acts that an earlier page could not save, oldest first; those that were refused among them. */
 export function unsavedActs(assignmentId: string): WritingAct[] {
   try {
     return Object.keys(localStorage)

@@ -28,17 +28,29 @@ test('acts are sent one after the other, each with a key of its own, and kept un
   expect(result.current.state).toBe('saved');
 });
 
-test('what the server refuses is reported, and the next act goes on', async () => {
-  answering({ [where]: new Error('The caption of a.jpg was emptied.') });
-  const { result } = open();
-  act(() => result.current.write(these(['p1']), caption('A')));
+test('what the server refuses is reported one after the other, also after a reload, and the next act goes on', async () => {
+  const asked = answering({ [where]: new Error('The caption of a.jpg was emptied.') });
+  const { result, unmount } = open();
+  act(() => {
+    result.current.write(these(['p1']), caption('A'));
+    result.current.write(these(['p1']), caption('B'));
+  });
   await act(() => result.current.settle());
   expect(result.current.refused).toMatchObject({
+    act: { writing: caption('A') },
     message: 'The caption of a.jpg was emptied.',
     code: undefined,
   });
-  act(() => result.current.dismiss());
-  expect(result.current.refused).toBeUndefined();
+  unmount();
+  const again = open();
+  await act(() => again.result.current.settle());
+  expect(asked).toHaveLength(2);
+  expect(again.result.current.refused).toMatchObject({ act: { writing: caption('A') } });
+  act(() => again.result.current.dismiss());
+  expect(again.result.current.refused).toMatchObject({ act: { writing: caption('B') } });
+  act(() => again.result.current.dismiss());
+  expect(again.result.current.refused).toBeUndefined();
+  expect(unsavedActs('a1')).toEqual([]);
 });
 
 test('a server that does not answer is waited for, and what was written outlives the page', async () => {

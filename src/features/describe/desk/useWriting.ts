@@ -12,7 +12,14 @@ import { readAfterAct } from '@/ui/readAfterAct';
 import { newKey } from '@/ui/useRequestOnce';
 import { showAhead } from '../set/showAhead';
 import { keepShown, readWhole, type Shown } from '../set/shownBefore';
-import { actAnswered, keepUnsaved, unsavedActs, type WritingAct } from './unsaved';
+import {
+  actAnswered,
+  forgetUnsaved,
+  keepRefused,
+  keepUnsaved,
+  unsavedActs,
+  type WritingAct,
+} from './unsaved';
 
 export type Write = (scope: Scope, writing: Writing, confirmed?: true) => void;
 
@@ -20,7 +27,7 @@ export interface WritingState {
   readonly write: Write;
   /** saved; saving; or waiting for a server that does not answer. */
   readonly state: 'saved' | 'saving' | 'waiting';
-  /** An act that the server would not carry out, with its reason. */
+  /** The first act that the server would not carry out, with its reason, until it is dismissed. */
   readonly refused:
     | { readonly act: WritingAct; readonly message: string; readonly code: string | undefined }
     | undefined;
@@ -46,13 +53,14 @@ export function useWriting(assignmentId: string): WritingState {
   const shown = useRef(new Map<string, Shown>());
   const running = useRef<Promise<void>>(undefined);
   const [state, setState] = useState<WritingState['state']>('saved');
-  const [refused, setRefused] = useState<WritingState['refused']>();
+  const [refusals, setRefusals] = useState<readonly WritingAct[]>([]);
 
   const drain = useCallback(async () => {
     for (let pause = FIRST_PAUSE_MS; queue.current.length > 0; ) {
       const act = queue.current[0]!;
       const { key, at: _, ...asked } = act;
       let transaction: string | undefined;
+      let refusal: WritingAct | undefined;
       try {
         const where = `assignments/${assignmentId}/writing`;
         const answer = await apiRequest<Written>(where, 'POST', asked, key);
@@ -72,12 +80,16 @@ export function useWriting(assignmentId: string): WritingState {
           pause = Math.min(pause * 2, LONGEST_PAUSE_MS);
           continue;
         }
-        setRefused({ act, message, code });
+        refusal = { ...act, refusal: { message, code } };
         void readWhole(queries, assignmentId);
       }
       queue.current.shift();
       shown.current.delete(act.key);
       actAnswered(assignmentId, act, transaction);
+      if (refusal) {
+        keepRefused(assignmentId, refusal);
+        setRefusals((before) => [...before, refusal!]);
+      }
     }
     setState('saved');
   }, [assignmentId, queries]);
@@ -102,7 +114,9 @@ export function useWriting(assignmentId: string): WritingState {
   );
 
   useEffect(() => {
-    queue.current.push(...unsavedActs(assignmentId));
+    const acts = unsavedActs(assignmentId);
+    setRefusals(acts.filter((act) => act.refusal));
+    queue.current.push(...acts.filter((act) => !act.refusal));
     if (queue.current.length > 0) start();
   }, [assignmentId, start]);
 
@@ -120,7 +134,13 @@ export function useWriting(assignmentId: string): WritingState {
     });
     await Promise.race([settle(), late]);
   }, [settle]);
-  const dismiss = useCallback(() => setRefused(undefined), []);
+  const [first] = refusals;
+  const refused = useMemo(() => first?.refusal && { act: first, ...first.refusal }, [first]);
+  const dismiss = useCallback(() => {
+    if (!first) return;
+    forgetUnsaved(assignmentId, first);
+    setRefusals((before) => before.filter((act) => act.key !== first.key));
+  }, [assignmentId, first]);
   return useMemo(
     () => ({ write, state, refused, dismiss, settle, whenSaved }),
     [write, state, refused, dismiss, settle, whenSaved],
