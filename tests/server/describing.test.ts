@@ -107,6 +107,25 @@ test('people go into the caption and Person Shown by one act, and one undo takes
   await undoLast();
 });
 
+// One caption that was typed with a short pause was two steps: the first undo left half a sentence.
+test('words that go on with a text are one act with it, also where the pictures differed; an act between ends that', async () => {
+  const [a, b] = ids;
+  const text = (words: string) => ({ kind: 'caption', text: words }) as const;
+  const goOn = (continues: string, words: string) =>
+    writeDrafts(server.context, id, these([a!, b!]), text(words), { continues });
+  await write([b!], text('Before.'));
+  const { undo } = await write([a!, b!], text('A sail'));
+  expect((await goOn(undo!.id, 'A sail is sewn.')).undo).toMatchObject({ id: undo!.id, pictures: 2 });
+  await undoLast();
+  expect([(await desk([a!])).caption.same, (await desk([b!])).caption.same]).toEqual([undefined, 'Before.']);
+  await stepWriting(server.context, id, undo!.id, false);
+  expect((await desk([a!, b!])).caption.same).toBe('A sail is sewn.');
+  await write([a!], { kind: 'add-people', terms: ['Jon Osei'] });
+  expect((await goOn(undo!.id, 'A sail is cut.')).undo!.id).not.toBe(undo!.id);
+  for (let acts = 0; acts < 4; acts++) await undoLast();
+  expect((await desk([b!])).caption.same).toBeUndefined();
+});
+
 test('a thread that does not apply writes no field, counts as no gap, and is undone', async () => {
   const [a] = ids;
   await write([a!], { kind: 'does-not-apply', thread: 'where', applies: false });

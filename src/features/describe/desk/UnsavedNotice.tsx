@@ -22,7 +22,7 @@ export function UnsavedNotice({ writing: { state, refused, write, dismiss } }: {
         <StatusAsk
           onNo={dismiss}
           onYes={() => {
-            write(act.scope, act.writing, true);
+            write(act.scope, act.writing, { confirmed: true });
             dismiss();
           }}
         />

@@ -10,6 +10,8 @@ export interface WritingAct {
   readonly writing: Writing;
   /** Rights that it gives up are meant. */
   readonly confirmed?: true;
+  /** It adds to the text that the act before it wrote: one undo takes back both. */
+  readonly continues?: true;
   /** Why the server refused it. It is kept until somebody decides. */
   readonly refusal?: { readonly message: string; readonly code: string | undefined };
 }

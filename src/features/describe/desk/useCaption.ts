@@ -35,15 +35,16 @@ export function useCaption(scope: Scope, desk: Desk | undefined, write: Write): 
   const people = useRef({ add: new Set<string>(), remove: new Set<string>() });
   const held = desk?.caption ?? nothing;
   const isSame = held.variants.length + (held.empty > 0 ? 1 : 0) <= 1;
-  const keep = useMetCaption(desk?.caption, (words, met) => {
+  const keep = useMetCaption(desk?.caption, (text, met, continues) => {
     const { add, remove } = people.current;
-    write(scope, {
-      kind: 'caption',
-      text: words,
+    const writing = {
+      kind: 'caption' as const,
+      text,
       ...(met ? { met } : {}),
       ...(add.size > 0 ? { addPeople: [...add] } : {}),
       ...(remove.size > 0 ? { removePeople: [...remove] } : {}),
-    });
+    };
+    write(scope, writing, continues ? { continues } : {});
     people.current = { add: new Set(), remove: new Set() };
   });
   const { text, type, save, isPending } = useSavedText(asText(held.same), desk?.snapshot, keep);

@@ -20,8 +20,8 @@ test('what stood there when one began is sent with what was typed, and what was 
   act(() => result.current.keep('New'));
   act(() => result.current.keep('Newer'));
   expect(write.mock.calls).toEqual([
-    ['New', ['Old']],
-    ['Newer', ['Old', 'New']],
+    ['New', ['Old'], false],
+    ['Newer', ['Old', 'New'], false],
   ]);
 });
 

@@ -17,7 +17,7 @@ const written: string[] = [];
 export function useMetCaption(
   /** Undefined until it is known: then what is known first counts as seen. */
   held: Across | undefined,
-  write: (text: string, met: readonly string[] | undefined) => void,
+  write: (text: string, met: readonly string[] | undefined, continues: boolean) => void,
 ) {
   const hasBegun = useRef(false);
   const seen = useRef<readonly string[]>(undefined);
@@ -30,10 +30,10 @@ export function useMetCaption(
       hasBegun.current = true;
       seen.current = held && captionsOf(held);
     },
-    keep: (text: string) => {
+    keep: (text: string, continues = false) => {
       // Where nothing is known yet, only an empty caption may be written over.
       const met = [...new Set([...(seen.current ?? ['']), ...written])];
-      write(text, isWhole ? met : undefined);
+      write(text, isWhole ? met : undefined, continues);
       // As it is kept: blanks at its ends are not.
       written.push(text.trim());
       if (written.length > MOST_TOLD) written.shift();

@@ -52,7 +52,7 @@ test('what is typed is kept after a pause, once', () => {
   act(() => result.current.type('Newer'));
   expect(keep).not.toHaveBeenCalled();
   act(() => jest.advanceTimersByTime(700));
-  expect(keep.mock.calls).toEqual([['Newer']]);
+  expect(keep.mock.calls).toEqual([['Newer', false]]);
   act(() => result.current.save());
   expect(keep).toHaveBeenCalledTimes(1);
 });
@@ -112,5 +112,5 @@ test('what waits is kept when the box goes', () => {
   const { result, keep, unmount } = open('');
   act(() => result.current.type('Half a sent'));
   unmount();
-  expect(keep.mock.calls).toEqual([['Half a sent']]);
+  expect(keep.mock.calls).toEqual([['Half a sent', false]]);
 });

@@ -9,7 +9,7 @@ const isSame = (a: string, b: string) => a.trimEnd() === b.trimEnd();
 export function useSavedText(
   shared: string,
   snapshot: string | undefined,
-  { begin, keep }: { readonly begin: () => void; readonly keep: (text: string) => void },
+  { begin, keep }: { readonly begin: () => void; readonly keep: (text: string, continues: boolean) => void },
 ) {
   const {
     value: text,

@@ -32,7 +32,10 @@ test('taken back after it was kept, it is kept', () => {
   act(() => result.current.save());
   type('');
   act(() => result.current.save());
-  expect(keep.mock.calls).toEqual([['x'], ['']]);
+  expect(keep.mock.calls).toEqual([
+    ['x', false],
+    ['', false],
+  ]);
 });
 
 test('what came from elsewhere meanwhile is shown once nothing waits', () => {
@@ -48,5 +51,27 @@ test('where other things go with it, the same is kept too: a name leaves Person 
   const { keep, type, result } = open('A launch', true);
   type('A launch');
   act(() => result.current.save());
-  expect(keep.mock.calls).toEqual([['A launch']]);
+  expect(keep.mock.calls).toEqual([['A launch', false]]);
+});
+
+// One caption was two steps of undo: the first left half a sentence.
+test('what is typed without a long pause goes on with what was kept; leaving the box or a pause ends that', () => {
+  const { keep, type, result } = open('');
+  const pause = (ms: number) => act(() => jest.advanceTimersByTime(ms));
+  type('A launch');
+  pause(700);
+  type('A launch at');
+  pause(700);
+  pause(5000);
+  type('A launch at noon');
+  pause(700);
+  act(() => result.current.save());
+  type('The launch at noon');
+  act(() => result.current.save());
+  expect(keep.mock.calls).toEqual([
+    ['A launch', false],
+    ['A launch at', true],
+    ['A launch at noon', false],
+    ['The launch at noon', false],
+  ]);
 });

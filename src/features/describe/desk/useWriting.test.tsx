@@ -53,6 +53,17 @@ test('what the server refuses is reported one after the other, also after a relo
   expect(unsavedActs('a1')).toEqual([]);
 });
 
+test('further words of a text name the act that they go on with, while it is the last one', async () => {
+  const asked = answering({ [where]: { undo: { id: 'w1', kind: 'caption', pictures: 1 } } });
+  const { result } = open();
+  act(() => {
+    result.current.write(these(['p1']), caption('A'));
+    result.current.write(these(['p1']), caption('A launch'), { continues: true });
+  });
+  await act(() => result.current.settle());
+  expect(asked.map((one) => (one.body as { continues?: string }).continues)).toEqual([undefined, 'w1']);
+});
+
 test('a server that does not answer is waited for, and what was written outlives the page', async () => {
   global.fetch = jest.fn(() => Promise.reject(new TypeError('no network'))) as typeof fetch;
   const first = open();

@@ -21,7 +21,11 @@ import {
   type WritingAct,
 } from './unsaved';
 
-export type Write = (scope: Scope, writing: Writing, confirmed?: true) => void;
+export type Write = (
+  scope: Scope,
+  writing: Writing,
+  how?: Pick<WritingAct, 'confirmed' | 'continues'>,
+) => void;
 
 export interface WritingState {
   readonly write: Write;
@@ -51,6 +55,8 @@ export function useWriting(assignmentId: string): WritingState {
   const queue = useRef<WritingAct[]>([]);
   /** What the page showed before acts that are not saved yet, by their keys. */
   const shown = useRef(new Map<string, Shown>());
+  /** Id of the act that was saved last. */
+  const lastAct = useRef<string>(undefined);
   const running = useRef<Promise<void>>(undefined);
   const [state, setState] = useState<WritingState['state']>('saved');
   const [refusals, setRefusals] = useState<readonly WritingAct[]>([]);
@@ -58,17 +64,19 @@ export function useWriting(assignmentId: string): WritingState {
   const drain = useCallback(async () => {
     for (let pause = FIRST_PAUSE_MS; queue.current.length > 0; ) {
       const act = queue.current[0]!;
-      const { key, at: _, ...asked } = act;
+      const { key, at: _, continues, ...asked } = act;
       let transaction: string | undefined;
       let refusal: WritingAct | undefined;
       try {
         const where = `assignments/${assignmentId}/writing`;
-        const answer = await apiRequest<Written>(where, 'POST', asked, key);
+        const body = { ...asked, ...(continues && lastAct.current ? { continues: lastAct.current } : {}) };
+        const answer = await apiRequest<Written>(where, 'POST', body, key);
         const { undo } = answer;
         transaction = answer.transaction;
         pause = FIRST_PAUSE_MS;
         const before = shown.current.get(act.key);
-        if (undo && before) keepShown(queries, undo.id, before);
+        if (undo && before && undo.id !== lastAct.current) keepShown(queries, undo.id, before);
+        lastAct.current = undo?.id;
         // An undo that is pressed at once means this act.
         if (undo) queries.setQueryData<WritingSteps>(queryKeys.writingSteps(assignmentId), { undo });
         void readAfterAct(queries, queryKeys.photos(assignmentId));
@@ -102,8 +110,8 @@ export function useWriting(assignmentId: string): WritingState {
   }, [drain]);
 
   const write: Write = useCallback(
-    (scope, writing, confirmed) => {
-      const act = { key: newKey(), at: Date.now(), scope, writing, ...(confirmed ? { confirmed } : {}) };
+    (scope, writing, how) => {
+      const act = { key: newKey(), at: Date.now(), scope, writing, ...how };
       keepUnsaved(assignmentId, act);
       queue.current.push(act);
       const before = showAhead(queries, assignmentId, scope, writing);

@@ -68,6 +68,21 @@ export function groupChanges(changes: Iterable<DraftChangeGroup>): DraftChangeGr
   return [...groups.values()].map(({ change, photoIds }) => ({ ...change, photoIds: photoIds.flat() }));
 }
 
+/** Two acts as one: what was there before the earlier, and is there after the later. */
+export function joinChanges(
+  earlier: readonly DraftChangeGroup[],
+  later: readonly DraftChangeGroup[],
+): DraftChangeGroup[] {
+  const joined = new Map<string, DraftChangeGroup>();
+  for (const { photoIds, ...change } of [...earlier, ...later])
+    for (const id of photoIds) {
+      const key = `${change.field} ${id}`;
+      const { before } = joined.get(key) ?? change;
+      joined.set(key, { ...change, before, photoIds: [id] });
+    }
+  return groupChanges([...joined.values()].filter(({ before, after }) => textOf(before) !== textOf(after)));
+}
+
 const texts = new WeakMap<DraftValue, string>();
 
 /** Of a draft that is on many pictures it is made once. */

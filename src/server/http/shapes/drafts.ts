@@ -49,7 +49,7 @@ const value = {
 const values = { type: 'object', propertyNames: fieldName, additionalProperties: value, maxProperties: 200 };
 const names = list(text(2000), 500);
 
-export const writing = schema<{ scope: Scope; writing: Writing; confirmed?: boolean }>(
+export const writing = schema<{ scope: Scope; writing: Writing; confirmed?: boolean; continues?: string }>(
   object(
     {
       scope,
@@ -101,6 +101,7 @@ export const writing = schema<{ scope: Scope; writing: Writing; confirmed?: bool
         ],
       },
       confirmed: { type: 'boolean' },
+      continues: id,
     },
     ['scope', 'writing'],
   ),

@@ -6,7 +6,12 @@ import { type Scope, these } from '../../../core/drafts/scope';
 import { givesUpRights } from '../../../core/rights/givesUp';
 import type { Context } from '../../context';
 import { writings } from '../../db/schema/drafts';
-import type { DraftChangeGroup, DraftOrigin, WritingSummary } from '../../db/stored/drafts';
+import {
+  type DraftChangeGroup,
+  type DraftOrigin,
+  joinChanges,
+  type WritingSummary,
+} from '../../db/stored/drafts';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { failure } from '../../problems/errors';
@@ -27,15 +32,15 @@ import { fieldsRead, type Writing } from './writing';
 const KEPT = 100;
 
 /**
- * Writes drafts as one act that can be undone. Throws 'gives-up-rights' (409) if a value gives rights up and the act is
- * not `confirmed`.
+ * Writes drafts as one act that can be undone: with the act that it `continues`, where that is the last. Throws
+ * 'gives-up-rights' (409) if a value gives rights up and the act is not `confirmed`.
  */
 export async function writeDrafts(
   context: Context,
   assignmentId: string,
   scope: Scope,
   writing: Writing,
-  { confirmed = false }: { readonly confirmed?: boolean | undefined } = {},
+  { confirmed = false, continues }: WritingOptions = {},
 ): Promise<Written> {
   return inTransaction(context, async (tx) => {
     await lockPhotos(tx, assignmentId, scope);
@@ -49,18 +54,27 @@ export async function writeDrafts(
     const changes = await makeChanges(tx, assignmentId, kinds, draftsOf);
     if (!confirmed) refuseGivingUp(changes);
     const marks = writing.kind === 'does-not-apply' ? await keepMarks(tx, kinds, writing) : undefined;
-    const undo = await keepAct(tx, assignmentId, changes, {
+    const act = {
       kind: writing.kind,
       ...fieldsOf(writing),
       ...(templates ? { templates } : {}),
       ...(marks ? { marks } : {}),
-    });
+    };
+    const undo =
+      (continues && (await joinAct(tx, assignmentId, continues, changes, act))) ||
+      (await keepAct(tx, assignmentId, changes, act));
     await announce(tx.db, { kind: 'photos', id: assignmentId });
     const { rows } = await tx.db.execute<{ transaction: string }>(
       sql`select pg_current_xact_id()::text as transaction`,
     );
     return { ...(undo ? { undo } : {}), transaction: rows[0]!.transaction };
   });
+}
+
+export interface WritingOptions {
+  readonly confirmed?: boolean | undefined;
+  /** Id of an act: further words of the same text. */
+  readonly continues?: string | undefined;
 }
 
 /** The answer to an act: the act that can be undone next, and the transaction that wrote it. */
@@ -171,6 +185,30 @@ async function keepAct(
     .where(and(eq(writings.assignmentId, assignmentId), lt(writings.order, sql`(${oldest}) + 1`)));
   const { marks: _, ...summary } = act;
   return { id: kept!.id, pictures, ...summary };
+}
+
+/** Adds to the last act, so that one undo takes back both; undefined where `id` is not the last act, or another kind. */
+async function joinAct(
+  { db }: Context,
+  assignmentId: string,
+  id: string,
+  changes: readonly DraftChangeGroup[],
+  { kind, field }: Pick<WritingSummary, 'kind' | 'field'>,
+): Promise<ToldWriting | undefined> {
+  const [last] = await db
+    .select()
+    .from(writings)
+    .where(eq(writings.assignmentId, assignmentId))
+    .orderBy(desc(writings.order))
+    .limit(1)
+    .for('update');
+  if (last?.id !== id || last.undone || last.act.kind !== kind || last.act.field !== field) return undefined;
+  const joined = joinChanges(last.changes, changes);
+  if (joined.length === 0) return undefined;
+  const act = { ...last.act, pictures: new Set(joined.flatMap((one) => one.photoIds)).size };
+  await db.update(writings).set({ changes: joined, act }).where(eq(writings.id, id));
+  const { marks: _, ...summary } = act;
+  return { id, ...summary };
 }
 
 /** Old → new as it would be, and pictures of others among them. */

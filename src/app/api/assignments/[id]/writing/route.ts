@@ -7,8 +7,8 @@ type Params = { id: string };
 
 export const GET = endpoint<Params>(({ context, params }) => writingSteps(context, params.id));
 export const POST = endpoint<Params>(async ({ body, params, once }) => {
-  const { scope, writing: act, confirmed } = await body(writing);
-  return once((context) => writeDrafts(context, params.id, scope, act, { confirmed }));
+  const { scope, writing: act, ...how } = await body(writing);
+  return once((context) => writeDrafts(context, params.id, scope, act, how));
 });
 /** Undoes an act, or does it again. */
 export const PATCH = endpoint<Params>(async ({ context, body, params }) => {
