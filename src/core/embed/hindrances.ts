@@ -11,6 +11,7 @@ export interface Hindrances {
 /** Problems of records after which a change replaces what could not be read (mapping/models.ts). */
 const UNREADABLE: ReadonlySet<ProblemCode> = new Set([
   'xmp-property-repeated',
+  'xmp-packets-differ',
   'xmp-not-well-formed',
   'xmp-doctype',
   'xmp-not-rdf',

@@ -81,7 +81,7 @@ function refusalOf(
   const [hurt] = [...damaged].filter(([name]) => touches(name, changes));
   if (!hurt || choices.replaceUnreadable) return undefined;
   const [name, why] = hurt;
-  return why.code === 'xmp-property-repeated'
+  return why.code === 'xmp-property-repeated' || why.code === 'xmp-packets-differ'
     ? { ...why, severity: 'error' }
     : problem('block-unreadable', name, { severity: 'error', found: why.code });
 }
@@ -125,7 +125,7 @@ function withoutDamaged(models: Models): Models {
     ...(models.resources && has('photoshop') ? { resources: { ...models.resources, rest: none } } : {}),
     ...(models.iim && has('iim') ? { iim: readableIim(models.iim) } : {}),
     ...(models.exif && has('exif') ? { exif: soundExif(models.exif) } : {}),
-    ...(models.xmp?.repeated
+    ...(models.xmp?.repeated || models.xmp?.differing
       ? { xmp: { subjects: models.xmp.subjects, prefixes: models.xmp.prefixes } }
       : {}),
   };

@@ -116,9 +116,13 @@ class BlockReader {
       ? mergeXmp(withProperty(main, namespaces.xmpNote, 'HasExtendedXMP', undefined), extended)
       : main;
     const model = furtherXmp.reduce((held, packet) => this.withFurther(held, packet), whole);
-    if (model.repeated) {
-      const found = model.repeated.slice(0, 5).join(', ');
-      const why = problem('xmp-property-repeated', 'XMP', { found });
+    const twice = [
+      ['xmp-property-repeated', model.repeated],
+      ['xmp-packets-differ', model.differing],
+    ] as const;
+    for (const [code, names] of twice) {
+      if (!names) continue;
+      const why = problem(code, 'XMP', { found: names.slice(0, 5).join(', ') });
       this.problems.push(why);
       this.damage('xmp', why);
     }

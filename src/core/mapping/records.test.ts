@@ -209,6 +209,22 @@ describe('XMP', () => {
     expect(await codes(file)).not.toContain('block-repeated');
   });
 
+  test('two packets that differ are refused with that reason; by a choice the first value is kept', async () => {
+    const before = jpegWith([
+      xmpSegment(xmpPacket('<photoshop:City>Havnes</photoshop:City>')),
+      xmpSegment(xmpPacket('<photoshop:City>Pellvik</photoshop:City>')),
+    ]);
+    const wanted = new Map<FieldId, string>([['headline', 'Launch']]);
+    const container = await openContainer(memorySource(before));
+    expect(planEmbed(container, wanted)).toMatchObject({
+      unchanged: true,
+      refused: { code: 'xmp-packets-differ', found: 'photoshop:City' },
+    });
+    const after = carryOut(before, planEmbed(container, wanted, { replaceUnreadable: true }));
+    expect(await valuesIn(after)).toEqual({ city: 'Havnes', headline: 'Launch' });
+    expect(await codes(after)).toEqual([]);
+  });
+
   test('qualifiers of a whole array survive a change of its items', async () => {
     const packet = xmpPacket(
       '<dc:subject rdf:parseType="Resource"><rdf:value><rdf:Bag><rdf:li>a</rdf:li></rdf:Bag></rdf:value><dc:why>kept</dc:why></dc:subject>',

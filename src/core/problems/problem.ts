@@ -37,6 +37,7 @@ export type ProblemCode =
   | 'xmp-extended-missing'
   | 'xmp-extended-needed'
   | 'xmp-property-repeated'
+  | 'xmp-packets-differ'
   // TIFF and Exif
   | 'tiff-header'
   | 'ifd-cut'

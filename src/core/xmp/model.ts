@@ -55,6 +55,8 @@ export interface XmpModel {
    * refuse such a packet, so it is not written back as it is.
    */
   readonly repeated?: readonly string[];
+  /** Names of properties that two packets of the file hold with different values; the first packet counts here. */
+  readonly differing?: readonly string[];
 }
 
 export const emptyXmp: XmpModel = { subjects: [{ about: '', properties: [] }], prefixes: new Map() };

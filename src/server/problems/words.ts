@@ -72,6 +72,8 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   'xmp-extended-needed': 'The metadata is too large for one XMP packet. Shorten the longest text.',
   'xmp-property-repeated':
     'The XMP packet holds a property twice with different values: other programs see no XMP at all. You can have the packet written new from what could be read; the first value is kept.',
+  'xmp-packets-differ':
+    'The file holds two XMP packets with different values: programs read one or the other. You can have one packet written from both; where they differ, the value of the first is kept.',
   'tiff-header': 'The TIFF structure does not begin as it must.',
   'ifd-cut': 'A directory of tags ends too early.',
   'ifd-cycle': 'A directory of tags points back at itself.',
@@ -147,6 +149,7 @@ const tells = new Set<StoredProblem['code']>([
   'iim-value-cut',
   'year-before-taken',
   'xmp-property-repeated',
+  'xmp-packets-differ',
   'licences-differ',
   'place-against-location',
 ]);
