@@ -30,6 +30,11 @@ describe.each(['little', 'big'] as const)('%s-endian Exif', (order) => {
     expect(dateTimeOriginal(model(before)).iso).toBe('2026-05-14T07:12:40');
   });
 
+  test('the date is read from IFD0 where the Exif directory has none (TIFF/EP, ISO 12234-2)', () => {
+    const raw = tiffWith(order, [{ tag: TAG.dateTimeOriginal, text: '2026:05:14 07:12:40' }]);
+    expect(dateTimeOriginal(model(raw)).iso).toBe('2026-05-14T07:12:40');
+  });
+
   test('a change appends, and the MakerNote keeps its offset', () => {
     const after = writeTexts(
       model(before),

@@ -178,7 +178,8 @@ const EXIF_DATE =
  * blank or zero date is absent, anything else unreadable is a problem.
  */
 export function exifDate(model: ExifModel, tags: DateTags): { iso?: string; problems: Problem[] } {
-  const text = exifText(model, tags.ifd, tags.date);
+  // TIFF/EP (ISO 12234-2) and raw formats made of TIFF keep it in IFD0.
+  const text = exifText(model, tags.ifd, tags.date) ?? exifText(model, 'IFD0', tags.date);
   if (!text || text.length > 40 || /^[\s:0/.-]*$/.test(text))
     return { problems: text && text.length > 40 ? [problem('exif-bad-date', tags.name)] : [] };
   const [, year, month, day, hours, minutes, seconds] = EXIF_DATE.exec(padded(text)) ?? [];

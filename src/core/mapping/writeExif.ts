@@ -42,7 +42,9 @@ export function exifChanges(
       for (const [tag, change] of exifFromPosition(axisOf(id)!, wanted, exif.order))
         tags.GPS.set(tag, change);
     } else if (place.ifd === 'Exif') {
-      if (dateTimeOriginal) problems.push(...writeDate(tags.Exif, value));
+      if (!dateTimeOriginal) continue;
+      problems.push(...writeDate(tags.Exif, value));
+      for (const [tag, change] of tags.Exif) if (entry(exif.ifds.IFD0, tag)) tags.IFD0.set(tag, change);
     } else {
       const text = isEmpty(value) ? undefined : id === 'creator' ? joinArtists(asList(value)) : asText(value);
       if (exifText(exif, 'IFD0', place.tag) !== text)

@@ -2,6 +2,7 @@ import { exifSegment, jpegWith, tiffWith, xmpPacket, xmpSegment } from '../../..
 import { embedInMemory, valuesIn } from '../../../tests/fixtures/embed';
 import { memorySource } from '../bytes/source';
 import { namespaces } from '../catalogue/namespaces';
+import { exifText, TAG } from '../exif/exif';
 import { readPicture } from '../readout/readPicture';
 import { property } from '../xmp/model';
 import { textOfValue } from '../xmp/values';
@@ -31,6 +32,20 @@ test('it follows where that was chosen, and where there is no camera’s date', 
   const chosen = await embedInMemory(before(true), changed, { dateTimeOriginal: true });
   expect(await dateInXmp(chosen.file)).toBe('2026-05-14T07:12:40');
   expect(await dateInXmp((await embedInMemory(before(false), changed)).file)).toBe('2026-05-14T07:12:40');
+});
+
+test('a date of the camera in IFD0 follows where that was chosen, and goes with the field', async () => {
+  const file = jpegWith([
+    exifSegment(tiffWith('little', [{ tag: TAG.dateTimeOriginal, text: '2020:01:02 03:04:05' }])),
+  ]);
+  const inIfd0 = async (changes: Parameters<typeof embedInMemory>[1], dateTimeOriginal: boolean) => {
+    const { file: after } = await embedInMemory(file, changes, { dateTimeOriginal });
+    const { models } = await readPicture(memorySource(after));
+    return exifText(models.exif!, 'IFD0', TAG.dateTimeOriginal);
+  };
+  expect(await inIfd0(changed, false)).toBe('2020:01:02 03:04:05');
+  expect(await inIfd0(changed, true)).toBe('2026:05:14 07:12:40');
+  expect(await inIfd0({ dateCreated: null }, true)).toBeUndefined();
 });
 
 test('a user comment follows the caption that it repeats, and stays where it says something of its own', async () => {
