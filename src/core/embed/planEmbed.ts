@@ -91,6 +91,7 @@ function plan(container: OpenedContainer, models: Models, wanted: Wanted, choice
   const written = writeFields(models, wanted, {
     carriesIim: makesResources || models.iim !== undefined,
     carriesResources: makesResources || models.resources !== undefined,
+    ...(container.maxBytes.exif === undefined ? {} : { maxExifBytes: container.maxBytes.exif }),
     ...(choices.dateTimeOriginal ? { dateTimeOriginal: true } : {}),
     ...(choices.now === undefined ? {} : { now: choices.now }),
   });

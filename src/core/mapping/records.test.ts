@@ -22,7 +22,7 @@ import type { Structure } from '../catalogue/value';
 import { openContainer } from '../containers/registry';
 import { composeExif } from '../containers/tiff/blocks';
 import { planEmbed } from '../embed/planEmbed';
-import { TAG } from '../exif/exif';
+import { exifText, TAG } from '../exif/exif';
 import { RESOURCE_IIM, RESOURCE_IPTC_DIGEST, resource, resourcesOf } from '../photoshop/resources';
 import { readPicture } from '../readout/readPicture';
 import { property } from '../xmp/model';
@@ -176,6 +176,29 @@ function decodeAll({ iim }: Awaited<ReturnType<typeof models>>, dataset: number)
     .filter((one) => one.record === 2 && one.dataset === dataset)
     .map((one) => new TextDecoder().decode(one.value));
 }
+
+// A caption that did not fit into Exif stopped the whole file.
+test('a text that has no room in Exif is taken out of it, and is whole in XMP; a second write changes nothing', async () => {
+  const long = '\u8239'.repeat(19_000);
+  const before = jpegWith([
+    exifSegment(
+      tiffWith('little', [
+        { tag: TAG.imageDescription, text: 'Short' },
+        { tag: TAG.model, text: 'K'.repeat(10_000) },
+      ]),
+    ),
+    xmpSegment(xmpPacket(alt('dc:description', 'Short'))),
+  ]);
+  const first = await embedInMemory(before, { description: long, creator: ['Aune Pell'] });
+  expect(first.plan.problems).toContainEqual(
+    expect.objectContaining({ code: 'exif-value-left-out', part: 'description' }),
+  );
+  expect(await valuesIn(first.file)).toMatchObject({ description: long, creator: ['Aune Pell'] });
+  const { exif } = await models(first.file);
+  expect(exifText(exif!, 'IFD0', TAG.imageDescription)).toBeUndefined();
+  expect(exifText(exif!, 'IFD0', TAG.artist)).toBe('Aune Pell');
+  expect((await embedInMemory(first.file, { description: long })).plan.unchanged).toBe(true);
+});
 
 describe('XMP', () => {
   test('a packet with a property twice is refused, and written anew when somebody says so', async () => {

@@ -6,8 +6,6 @@ import { type FieldId, field, fieldIds } from '../catalogue/fields';
 import { namespaces } from '../catalogue/namespaces';
 import { asText, type FieldValue, isEmpty, normalised, sameValue, structuresOf } from '../catalogue/value';
 import { PNG_KEYWORDS } from '../containers/png/textKeywords';
-import { decodeExif } from '../exif/exif';
-import { writeTags } from '../exif/writeTags';
 import { encodeIim, type IimModel } from '../iim/codec';
 import {
   RESOURCE_COPYRIGHT_FLAG,
@@ -15,7 +13,7 @@ import {
   type ResourcesModel,
   withResource,
 } from '../photoshop/resources';
-import { FormatError, type Problem } from '../problems/problem';
+import { FormatError, type Problem, problem } from '../problems/problem';
 import { emptyXmp, property, withProperty, type XmpModel } from '../xmp/model';
 import { simple, textOfValue } from '../xmp/values';
 import { recordValuesAgree } from './agree';
@@ -25,7 +23,7 @@ import type { Models } from './models';
 import { type PhotoRecord, readFields } from './read';
 import type { RecordValue } from './recordValue';
 import { flagOf } from './status';
-import { exifChanges, exifTellsPlace } from './writeExif';
+import { exifChanges, exifHolds, exifTellsPlace, writeExif } from './writeExif';
 import { iimHolds, newIim, writeIim } from './writeIim';
 import { writeXmp } from './writeXmp';
 import { followInXmp, tellsPlace, withoutPlace } from './xmpMirrors';
@@ -35,6 +33,8 @@ export interface WriteChoices {
   readonly carriesIim: boolean;
   /** Whether it takes image resources. */
   readonly carriesResources: boolean;
+  /** Room in the Exif block. */
+  readonly maxExifBytes?: number;
   /** An explicit yes to writing Date Created into Exif DateTimeOriginal too. */
   readonly dateTimeOriginal?: boolean;
   /** ISO 8601: what xmp:MetadataDate says after a write that changes something. Without it the property stays. */
@@ -80,7 +80,8 @@ export function writeFields(
       erasesPlace,
       former: present,
     });
-  const exif = tags && decodeExif(writeTags(models.exif!, tags.changes)).model;
+  const written = tags && writeExif(models.exif!, tags.changes, how.maxExifBytes);
+  const exif = written?.model;
   const texts = changes.reduce(writeText, models.texts);
   const xmp = writeAllXmp(models, changes, { how, erasesPlace, present, iim: iim.model, exif });
   return {
@@ -92,8 +93,13 @@ export function writeFields(
       ...(exif ? { exif } : {}),
       ...(texts ? { texts } : {}),
     },
-    problems: [...iim.problems, ...(tags?.problems ?? [])],
+    problems: [...iim.problems, ...(tags?.problems ?? []), ...leftOutOfExif(changes, written?.leftOut ?? [])],
   };
+}
+
+function leftOutOfExif(changes: Changes, tags: readonly number[]): Problem[] {
+  const ids = changes.map(([id]) => id).filter((id) => tags.includes(field(id).exif?.tag ?? -1));
+  return ids.map((id) => problem('exif-value-left-out', id));
 }
 
 /** By the catalogue. A value that is in the file already is its own, whatever it is. */
@@ -217,7 +223,7 @@ function needsWriting(
   record: PhotoRecord,
   id: FieldId,
   value: FieldValue | null,
-  { carriesIim, dateTimeOriginal }: WriteChoices,
+  { carriesIim, dateTimeOriginal, maxExifBytes }: WriteChoices,
 ): boolean {
   const { xmp, iim, exif, shownOnly } = field(id);
   const exifWritten = exif !== undefined && !shownOnly && (exif.ifd !== 'Exif' || dateTimeOriginal === true);
@@ -236,7 +242,7 @@ function needsWriting(
   return Boolean(
     (xmp && !spoken.has('xmp')) ||
       (carriesIim && iim && !spoken.has('iim') && iimHolds(id, value!)) ||
-      (exifWritten && models.exif && !spoken.has('exif')),
+      (exifWritten && models.exif && !spoken.has('exif') && exifHolds(models.exif, id, value!, maxExifBytes)),
   );
 }
 

@@ -1,8 +1,8 @@
 import { axisOf } from '../catalogue/checkValue';
 import { type FieldId, field } from '../catalogue/fields';
 import { asList, asText, type FieldValue, isEmpty } from '../catalogue/value';
-import { type ExifModel, exifText, TAG } from '../exif/exif';
-import { type TagChange, type TagChanges, textTag, type WrittenIfd } from '../exif/writeTags';
+import { decodeExif, type ExifModel, exifText, TAG } from '../exif/exif';
+import { type TagChange, type TagChanges, textTag, type WrittenIfd, writeTags } from '../exif/writeTags';
 import { type Problem, problem } from '../problems/problem';
 import { entry } from '../tiff/ifd';
 import { joinArtists } from './artist';
@@ -54,6 +54,36 @@ export function exifChanges(
   if (erasesPlace) for (const tag of placeTags(exif)) tags.GPS.set(tag, undefined);
   const named = Object.entries(tags).filter(([, one]) => one.size > 0);
   return { changes: Object.fromEntries(named), problems };
+}
+
+/**
+ * The Exif block with tags changed. What leaves no room in `maxBytes` is taken out of it, the longest first: XMP and IIM
+ * hold it whole. Returns the tags of IFD0 that were left out.
+ */
+export function writeExif(
+  exif: ExifModel,
+  changes: TagChanges,
+  maxBytes = Number.POSITIVE_INFINITY,
+): { model: ExifModel; leftOut: readonly number[] } {
+  const inIfd0 = new Map(changes.IFD0);
+  const leftOut: number[] = [];
+  for (;;) {
+    const bytes = writeTags(exif, { ...changes, ...(inIfd0.size > 0 ? { IFD0: inIfd0 } : {}) });
+    const written = [...inIfd0].flatMap(([tag, change]) =>
+      change ? [{ tag, length: change.bytes.length }] : [],
+    );
+    const [longest] = written.sort((a, b) => b.length - a.length);
+    if (bytes.length <= maxBytes || !longest) return { model: decodeExif(bytes).model, leftOut };
+    inIfd0.set(longest.tag, undefined);
+    leftOut.push(longest.tag);
+  }
+}
+
+/** Whether the Exif block takes the value of a field. */
+export function exifHolds(exif: ExifModel, id: FieldId, value: FieldValue, maxBytes?: number): boolean {
+  const how = { dateTimeOriginal: true, erasesPlace: false, former: () => undefined };
+  const { changes } = exifChanges(exif, [[id, value]], how);
+  return maxBytes === undefined || writeExif(exif, changes, maxBytes).leftOut.length === 0;
 }
 
 function placeTags({ ifds }: ExifModel): number[] {

@@ -46,6 +46,7 @@ export type ProblemCode =
   | 'exif-bad-date'
   | 'exif-date-partial'
   | 'exif-too-large'
+  | 'exif-value-left-out'
   | 'mpf-broken'
   | 'tiff-past-4-gib'
   // PNG, WebP

@@ -78,6 +78,7 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   'ifd-cut': 'A directory of tags ends too early.',
   'ifd-cycle': 'A directory of tags points back at itself.',
   'exif-bad-date': 'The camera’s date cannot be read.',
+  'exif-value-left-out': 'Too long for the Exif block: it is not in it. XMP holds it whole.',
   'exif-too-large': 'The Exif block has no room for the text. Shorten caption, creator or notice.',
   'mpf-broken': 'The index of further pictures in this file could not be followed.',
   'resource-cut': 'The image resources end too early.',
