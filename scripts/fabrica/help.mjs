@@ -37,6 +37,7 @@ prints the address. The first start takes a few minutes, each further one a few 
       '--break-provenance',
       '--give-up-rights',
       '--others',
+      '--json',
       '--jobs',
     ],
     codes: '0 all went well, 1 some files failed, 2 not understood',

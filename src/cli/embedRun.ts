@@ -1,10 +1,11 @@
 import path from 'node:path';
-import type { Problem } from '../core/problems/problem';
+import { isSidecar } from '../core/embed/planShot';
+import { FormatError } from '../core/problems/problem';
 import { diskLayer } from '../server/files/diskLayer';
 import { writeInPlace } from '../server/files/inPlace';
-import { type EmbedRequest, FilePlanner } from './planFile';
+import { type EmbedRequest, FilePlanner, type Planned } from './planFile';
 import { pooled } from './pooled';
-import { failureLine, progress, warningLine } from './report';
+import { failureWords, type Outcome, outcomeLine, progress, warningLine } from './report';
 import { inPlaceRequests, pathsOf, replaceOthers, writeCopies } from './writePlanned';
 
 export interface EmbedSettings extends EmbedRequest {
@@ -12,9 +13,11 @@ export interface EmbedSettings extends EmbedRequest {
   /** Folder of the copies; undefined: the files themselves are changed. */
   readonly to: string | undefined;
   readonly undoFolder: string;
+  /** Outcomes as JSON, an object a line. */
+  readonly json: boolean;
 }
 
-type Settled = { readonly file: string; readonly error?: unknown; readonly problems?: readonly Problem[] };
+type Settled = { readonly file: string; readonly error?: unknown; readonly planned?: Planned };
 
 /** Files that share one undo record. */
 const UNDO_GROUP = 32;
@@ -43,17 +46,22 @@ export class EmbedRun {
     const size = this.settings.to === undefined ? UNDO_GROUP : COPY_GROUP;
     for (let at = 0; at < files.length; at += size) {
       const settled = await this.group(files.slice(at, at + size), at);
-      for (const one of settled) {
-        if (one.error !== undefined) {
-          failed++;
-          process.stderr.write(`${failureLine(one.file, one.error)}\n`);
-        }
-        for (const problem of one.problems ?? [])
-          if (problem.severity !== 'info') process.stderr.write(`${warningLine(one.file, problem)}\n`);
-      }
+      for (const one of settled) if (this.report(one)) failed++;
     }
     shown.end();
     return failed;
+  }
+
+  /** Outcomes go to standard output, reasons and warnings to standard error. Returns whether the file was not written. */
+  private report({ file, error, planned }: Settled): boolean {
+    const outcome = outcomeOf(error, planned);
+    const why = error === undefined ? undefined : failureWords(error);
+    const problems = planned?.problems ?? [];
+    process.stdout.write(`${outcomeLine({ file, outcome, why, problems }, this.settings.json)}\n`);
+    if (why !== undefined) process.stderr.write(`${file}: ${why}\n`);
+    for (const problem of problems)
+      if (problem.severity !== 'info') process.stderr.write(`${warningLine(file, problem)}\n`);
+    return error !== undefined;
   }
 
   private async group(files: readonly string[], first: number): Promise<Settled[]> {
@@ -63,7 +71,7 @@ export class EmbedRun {
         this.settle(file, async () => {
           const planned = await this.planner.plan(file, first + index);
           await writeCopies(planned, to);
-          return planned.problems;
+          return planned;
         }),
       );
       // One sync makes the names of the whole group durable, before any of them is called done.
@@ -90,19 +98,28 @@ export class EmbedRun {
       return error === undefined
         ? this.settle(one.file, async () => {
             await replaceOthers(one);
-            return one.problems;
+            return one;
           })
         : { file: one.file, error };
     });
   }
 
-  private async settle(file: string, work: () => Promise<readonly Problem[]>): Promise<Settled> {
+  private async settle(file: string, work: () => Promise<Planned>): Promise<Settled> {
     try {
-      return { file, problems: await work() };
+      return { file, planned: await work() };
     } catch (error) {
       return { file, error };
     } finally {
       this.tick();
     }
   }
+}
+
+/** A refused file is as it was, by a rule; a failed one could not be read or written. */
+function outcomeOf(error: unknown, planned: Planned | undefined): Outcome {
+  if (error instanceof FormatError) return 'refused';
+  if (error !== undefined || !planned) return 'failed';
+  const { parts } = planned.plan;
+  if (parts.length === 0) return 'unchanged';
+  return parts.every((part) => isSidecar(part.role)) ? 'sidecar' : 'written';
 }

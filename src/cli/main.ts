@@ -23,7 +23,7 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   fields: ['json'],
   embed: [
     ...['template', 'keywords', 'fact', 'in-place', 'to', 'dng-sidecar', 'date-original', 'jobs'],
-    ...['replace-unreadable', 'break-provenance', 'give-up-rights', 'others'],
+    ...['replace-unreadable', 'break-provenance', 'give-up-rights', 'others', 'json'],
   ],
 };
 
@@ -63,6 +63,7 @@ async function main(args: readonly string[]): Promise<number> {
     giveUpRights: values['give-up-rights'] === true,
     others: values.others,
     jobs: values.jobs,
+    json: values.json === true,
     files,
   });
   return failed > 0 ? 1 : 0;

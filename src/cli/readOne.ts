@@ -7,7 +7,7 @@ import type { Problem } from '../core/problems/problem';
 import { type Neighbours, readShot } from '../server/files/readShot';
 import { syncReading } from '../server/files/syncReading';
 import { problemWords } from '../server/problems/words';
-import { failureLine } from './report';
+import { failureWords } from './report';
 
 /** The output of `fabrica read` for one file; docs/COMMAND_LINE.md documents it. */
 export interface ReadReport {
@@ -38,7 +38,7 @@ export async function readOne(
     const report = await reportOf(file, neighbours);
     return { output: json ? JSON.stringify(report) : asLines(report) };
   } catch (error) {
-    return { failure: failureLine(file, error) };
+    return { failure: `${file}: ${failureWords(error)}` };
   }
 }
 

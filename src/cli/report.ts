@@ -2,12 +2,19 @@ import { FormatError, type Problem } from '../core/problems/problem';
 import { FileError } from '../server/files/fileError';
 import { problemWords } from '../server/problems/words';
 
-/** One line a failed file, to standard error: which file, what, why, what to do. */
-export function failureLine(file: string, error: unknown): string {
-  return `${file}: ${failureWords(error)}`;
+/** What became of a file: written, left as it was, its words in a sidecar, not written by a rule, or by a failure. */
+export type Outcome = 'written' | 'unchanged' | 'sidecar' | 'refused' | 'failed';
+
+/** The outcome of a file as text, or as JSON with its reason and problems; docs/COMMAND_LINE.md documents it. */
+export function outcomeLine(
+  one: { file: string; outcome: Outcome; why: string | undefined; problems: readonly Problem[] },
+  json: boolean,
+): string {
+  return json ? JSON.stringify(one) : `${one.file}: ${one.outcome}`;
 }
 
-function failureWords(error: unknown): string {
+/** Why a file failed, and what to do. */
+export function failureWords(error: unknown): string {
   if (error instanceof FormatError) return problemWords(error.problem);
   if (error instanceof FileError) return problemWords({ code: error.code, severity: 'error', part: 'file' });
   return `failed unexpectedly (${error instanceof Error ? error.name : 'unknown'})`;

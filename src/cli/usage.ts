@@ -22,6 +22,7 @@ export const usage = `Fabrica on the command line, without server or database.
                         left alone (the default), filled only where they are empty
                         (creator, contact and rights all or none), or written
       --jobs N          files at a time (default: 8)
+      --json            outcomes as JSON, one object a line
 
   fabrica fields [--json]
       Every field with its standard name, XMP property, IIM DataSet and Exif tag.

@@ -330,6 +330,45 @@ test('a thousand files are read in threads, told in the order given', async () =
   ).toEqual(names);
 });
 
+// Whether a file was written, or its words went into a sidecar, was not to be seen.
+test('every file has its outcome, as text and as JSON, and none ends the run', async () => {
+  await picture('a.jpg');
+  writeFileSync(at('a.gif'), 'GIF89a\u0001\u0000\u0001\u0000\u0000\u0000\u0000;');
+  writeFileSync(at('b.raf'), 'of an unpublished structure');
+  writeFileSync(at('notes.txt'), 'no picture');
+  template({ ...house, entries: [house.entries[0]] });
+  const files = ['notes.txt', 'none.jpg', 'a.jpg', 'a.gif', 'b.raf'];
+  const run = (...more: string[]) =>
+    fabrica('embed', '--template', 'house.json', '--in-place', ...more, ...files);
+  const first = run();
+  expect(first.out.trim().split('\n')).toEqual([
+    'notes.txt: refused',
+    'none.jpg: failed',
+    'a.jpg: written',
+    'a.gif: sidecar',
+    'b.raf: sidecar',
+  ]);
+  expect([first.status, first.lines.map((line) => line.split(':')[0])]).toEqual([
+    1,
+    ['notes.txt', 'none.jpg'],
+  ]);
+  expect(readdirSync(folder).filter((name) => name.endsWith('.xmp'))).toEqual(['a.gif.xmp', 'b.xmp']);
+  const again = run('--json')
+    .out.trim()
+    .split('\n')
+    .map((line) => JSON.parse(line));
+  expect(again).toMatchObject([
+    { outcome: 'refused', why: expect.stringContaining('does not know this kind of file') },
+    { outcome: 'failed', why: 'The file is not there any more.' },
+    { file: 'a.jpg', outcome: 'unchanged' },
+    { file: 'a.gif', outcome: 'unchanged' },
+    { file: 'b.raf', outcome: 'unchanged' },
+  ]);
+  const copies = fabrica('embed', '--template', 'house.json', '--to', 'out', 'a.jpg', 'b.raf');
+  expect(copies.out.trim().split('\n')).toEqual(['a.jpg: unchanged', 'b.raf: unchanged']);
+  expect(readdirSync(at('out')).sort()).toEqual(['a.jpg', 'b.raf', 'b.xmp']);
+});
+
 test('./fabrica hands its commands over, with paths from where one stands', async () => {
   await picture('a.jpg');
   const done = spawnSync(path.join(root, 'fabrica'), ['read', '--json', 'a.jpg'], {

@@ -32,6 +32,7 @@ export interface EmbedArguments {
   readonly giveUpRights: boolean;
   readonly others: string | undefined;
   readonly jobs: string | undefined;
+  readonly json: boolean;
   readonly files: readonly string[];
 }
 
@@ -60,6 +61,7 @@ export async function embed(args: EmbedArguments): Promise<number> {
       ...(args.breakProvenance ? { breakProvenance: true } : {}),
     },
     jobs,
+    json: args.json,
     to: args.to,
     undoFolder: undoFolder(),
   };

@@ -17,12 +17,18 @@ test.each<[string, string[], Shot[]]>([
   [
     'an edit beside its picture is a photo of its own',
     ['a.jpg', 'a.tif'],
-    [{ main: 'a.jpg' }, { main: 'a.tif' }],
+    [
+      { main: 'a.jpg', stemShared: true },
+      { main: 'a.tif', stemShared: true },
+    ],
   ],
   [
     'a stem of two pictures does not tell whose sidecar it is',
     ['a.jpg', 'a.png', 'a.xmp'],
-    [{ main: 'a.jpg' }, { main: 'a.png' }],
+    [
+      { main: 'a.jpg', stemShared: true },
+      { main: 'a.png', stemShared: true },
+    ],
   ],
   [
     'two raw files of one stem',
@@ -32,9 +38,26 @@ test.each<[string, string[], Shot[]]>([
       { main: 'a.arw', stemShared: true },
     ],
   ],
+  [
+    'a picture beside a raw file of its stem',
+    ['a.nef', 'a.gif', 'a.xmp'],
+    [
+      { main: 'a.nef', sidecar: 'a.xmp' },
+      { main: 'a.gif', stemShared: true },
+    ],
+  ],
   ['a lone sidecar is no photo', ['a.xmp'], []],
 ])('%s', (_, names, shots) => {
   expect(groupShots(names)).toEqual(shots);
+});
+
+// "a.xmp" for a.gif beside a.jpg belonged to neither when it was read again.
+test('a new sidecar is found again as the one of its picture', () => {
+  for (const names of [['a.gif', 'a.jpg'], ['a.nef', 'a.gif'], ['a.nef', 'a.arw'], ['a.gif']])
+    for (const shot of groupShots(names)) {
+      const sidecar = newSidecarName(shot);
+      expect(groupShots([...names, sidecar]).find((one) => one.main === shot.main)?.sidecar).toBe(sidecar);
+    }
 });
 
 test('a new sidecar is named after the raw file', () => {

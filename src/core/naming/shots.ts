@@ -8,7 +8,7 @@ export interface Shot {
   readonly sidecar?: string;
   /** A second one beside it: "name.xmp" where "name.ext.xmp" is there too. Both are read and kept up. */
   readonly otherSidecar?: string;
-  /** Several raw files have this stem: a new sidecar takes the whole name. */
+  /** A sidecar named by the stem is not, or not only, its own: a new one takes the whole name. */
   readonly stemShared?: true;
 }
 
@@ -64,7 +64,7 @@ function shotsOfStem(group: readonly string[], sidecars: ReadonlyMap<string, str
       ...(raw ? { raw } : {}),
       ...(sidecar ? { sidecar } : {}),
       ...(otherSidecar ? { otherSidecar } : {}),
-      ...(raws.length > 1 ? { stemShared: true } : {}),
+      ...(raws.length > 1 || !ownsStem(name, raw, group) ? { stemShared: true } : {}),
     });
   }
   return shots;
@@ -79,9 +79,13 @@ function sidecarsOf(
 ): string[] {
   const own = [raw, name].flatMap((file) => (file && sidecars.get(file.toLowerCase())) || []);
   const ofStem = sidecars.get(stemOf(name).toLowerCase());
+  return [...own, ...(ofStem && ownsStem(name, raw, group) ? [ofStem] : [])].slice(0, 2);
+}
+
+/** Whether a sidecar that is named by the stem alone belongs to this one of the files with that stem. */
+function ownsStem(name: string, raw: string | undefined, group: readonly string[]): boolean {
   const raws = group.filter(isRawName);
-  const owns = raw !== undefined || (raws.length > 0 ? raws[0] === name : group.length === 1);
-  return [...own, ...(ofStem && owns ? [ofStem] : [])].slice(0, 2);
+  return raw !== undefined || (raws.length > 0 ? raws[0] === name : group.length === 1);
 }
 
 /**

@@ -107,7 +107,6 @@ export class Neighbours {
 /** What is beside the files of a folder, by name; the sidecar of a raw file with a JPEG is the raw file's. */
 async function besidesIn(folder: string): Promise<ReadonlyMap<string, Omit<Shot, 'main'>>> {
   const names = await readdir(folder).catch((): string[] => []);
-  if (!names.some((name) => /\.xmp$/i.test(name) || isRawName(name))) return new Map();
   return new Map(
     groupShots(names).map(({ main, raw, ...besides }): [string, Omit<Shot, 'main'>] => [
       raw ?? main,

@@ -10,6 +10,7 @@ import {
   type ReadResult,
 } from '../container';
 import { hasBrand } from '../isobmff/brands';
+import { OTHER_RAW_EXTENSIONS } from '../tiff/rawNames';
 
 /*
  * Formats that are known by their signature and not opened yet: what is in them is neither read nor
@@ -21,8 +22,8 @@ interface Foreign {
   readonly name: string;
   readonly standard: string;
   readonly extensions: readonly string[];
-  /** By the first 64 bytes. */
-  readonly is: (head: Uint8Array) => boolean;
+  /** By the first 64 bytes, or by the extension where the format has no signature that is known. */
+  readonly is: (head: Uint8Array, extension: string) => boolean;
   readonly pixels?: (head: DataView) => { width: number; height: number };
 }
 
@@ -74,6 +75,14 @@ const formats: readonly Foreign[] = [
     extensions: ['mp4', 'm4v', 'mov'],
     is: hasBrand(...MOVIE_BRANDS),
   },
+  {
+    id: 'raw',
+    mediaType: 'image/x-raw',
+    name: 'camera raw of other structures',
+    standard: 'unpublished',
+    extensions: OTHER_RAW_EXTENSIONS,
+    is: (head, extension) => head.length > 0 && OTHER_RAW_EXTENSIONS.some((one) => one === extension),
+  },
 ];
 
 interface ForeignFile {
@@ -103,7 +112,7 @@ export const foreign: ContainerCodec<ForeignFile> = {
   maxBytes: {},
   kinds: formats.map(kindOf),
   kind: ({ format }) => kindOf(format),
-  sniff: (head) => formats.some((one) => one.is(head)),
+  sniff: (head, name) => formatOf(head, name) !== undefined,
   read: readForeign,
   planEdits: nothingIsWritten,
   /** The whole file: nothing tells the picture from what is beside it. */
@@ -111,9 +120,12 @@ export const foreign: ContainerCodec<ForeignFile> = {
   pixelSize: ({ pixels }) => pixels,
 };
 
-async function readForeign(source: ByteSource): Promise<ReadResult<ForeignFile>> {
+const formatOf = (head: Uint8Array, name: string) =>
+  formats.find((one) => one.is(head, name.slice(name.lastIndexOf('.') + 1).toLowerCase()));
+
+async function readForeign(source: ByteSource, name: string): Promise<ReadResult<ForeignFile>> {
   const head = await source.read(0, Math.min(HEAD_BYTES, source.size));
-  const format = formats.find((one) => one.is(head))!;
+  const format = formatOf(head, name)!;
   const view = new DataView(head.buffer, head.byteOffset, head.byteLength);
   const pixels = head.length >= SIZED_HEAD ? format.pixels?.(view) : undefined;
   const sound = pixels && pixels.width > 0 && pixels.height > 0;

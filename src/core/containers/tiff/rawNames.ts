@@ -4,7 +4,12 @@ export const TIFF_RAW_EXTENSIONS = [
 ] as const;
 export const BMFF_RAW_EXTENSIONS = ['cr3'] as const;
 
-const all = new Set<string>([...TIFF_RAW_EXTENSIONS, ...BMFF_RAW_EXTENSIONS]);
+/** Extensions of camera raw files of structures that are not opened (common practice). */
+export const OTHER_RAW_EXTENSIONS = [
+  ...['crw', 'mrw', 'raf', 'x3f', 'mef', 'mos', 'dcr', 'kdc', 'fff', 'rwl', 'gpr', 'bay'],
+] as const;
+
+const all = new Set<string>([...TIFF_RAW_EXTENSIONS, ...BMFF_RAW_EXTENSIONS, ...OTHER_RAW_EXTENSIONS]);
 
 /** Whether an extension is one of camera raw files (common practice). */
 export function isRawExtension(extension: string): boolean {
