@@ -1,7 +1,23 @@
 import sharp from 'sharp';
+import { xmpPacket } from '../../../../../tests/fixtures/build';
+import { embedInMemory, valuesIn } from '../../../../../tests/fixtures/embed';
 import { survive } from '../../../../../tests/fixtures/survives';
+import { ascii, concat, indexOfBytes } from '../../../bytes/bytes';
 import { memorySource } from '../../../bytes/source';
+import { encodeUtf8 } from '../../../bytes/text';
 import { openContainer } from '../../registry';
+import { boxContent, walkBoxes } from '../boxes';
+import {
+  box,
+  infoOf,
+  innerBoxes,
+  readInfos,
+  readLocations,
+  writeInfos,
+  writeLocations,
+  writeReferences,
+} from './items';
+import { XMP_TYPE } from './structure';
 
 /*
  * Locations of items (ISO/IEC 14496-12, 8.11.3) that point where a change writes. The file that sharp makes has one
@@ -40,4 +56,102 @@ test.each([
   const file = withExtent(start, length);
   expect(await isWritten(file)).toBe(false);
   expect(await survive(file, 'a.avif')).toBe('refused');
+});
+
+/** An AVIF with further items about the picture, or about the item `about`; `inIdat`: in the box of the items itself. */
+async function withXmp(
+  packets: readonly { readonly city: string; readonly inIdat?: boolean; readonly about?: number }[],
+): Promise<Uint8Array> {
+  const source = memorySource(plain);
+  const { boxes: top } = await walkBoxes(source);
+  const meta = top.find((one) => one.type === 'meta')!;
+  const inner = innerBoxes(await boxContent(source, meta), 4);
+  const content = (type: string) => inner.find((one) => one.type === type)!.content;
+  const [picture] = readInfos(content('iinf'));
+  const [extent] = [...readLocations(content('iloc')).values()][0]!.extents;
+  const data = packets.map(({ city }) => encodeUtf8(xmpPacket(`<photoshop:City>${city}</photoshop:City>`)));
+  const idat = concat(data.filter((_, at) => packets[at]!.inIdat));
+  const ids = packets.map((_, at) => picture!.id + 1 + at);
+  const made = (delta: number) => {
+    let [file, inside] = [plain.length + delta + 8, 0];
+    const located = packets.map(({ inIdat = false }, at) => {
+      const start = inIdat ? inside : file;
+      const end = start + data[at]!.length;
+      if (inIdat) inside = end;
+      else file = end;
+      return { id: ids[at]!, inIdat, extents: [{ start, end }] };
+    });
+    const moved = { start: extent!.start + delta, end: extent!.end + delta };
+    const links = packets.flatMap(({ about }, at) =>
+      about === undefined ? [] : [{ type: 'cdsc', from: ids[at]!, to: [about] }],
+    );
+    return box(
+      'meta',
+      concat([
+        new Uint8Array(4),
+        ...inner.filter(({ type }) => type !== 'iinf' && type !== 'iloc').map(({ bytes }) => bytes),
+        writeInfos(content('iinf'), [picture!.entry, ...ids.map((id) => infoOf(id, 'mime', XMP_TYPE))]),
+        writeLocations([{ id: picture!.id, inIdat: false, extents: [moved] }, ...located]),
+        ...(links.length > 0 ? [writeReferences(links)] : []),
+        box('idat', idat),
+      ]),
+    );
+  };
+  const delta = made(0).length - (meta.end - meta.at);
+  const inFile = concat(data.filter((_, at) => !packets[at]!.inIdat));
+  return concat([plain.subarray(0, meta.at), made(delta), plain.subarray(meta.end), box('mdat', inFile)]);
+}
+
+const pixels = (file: Uint8Array) => sharp(file).raw().toBuffer();
+const readCity = async (file: Uint8Array) => (await valuesIn(file)).city;
+const embedCity = async (file: Uint8Array) => (await embedInMemory(file, { city: 'Pellvik' })).file;
+const holds = (file: Uint8Array, text: string) => indexOfBytes(file, ascii(text)) !== -1;
+
+test('a last box that goes on to the end of the file gets its size when another follows', async () => {
+  const file = plain.slice();
+  const { boxes } = await walkBoxes(memorySource(file));
+  new DataView(file.buffer).setUint32(boxes.at(-1)!.at, 0);
+  expect(await pixels(file)).toEqual(await pixels(plain));
+  const after = await embedCity(file);
+  expect(await readCity(after)).toBe('Pellvik');
+  expect(await pixels(after)).toEqual(await pixels(plain));
+  expect(await survive(after, 'a.avif')).toBe('read and written');
+});
+
+test('XMP inside the box of the items is read, and gone from it after a write', async () => {
+  const file = await withXmp([{ city: 'Havnes', inIdat: true }]);
+  expect(await readCity(file)).toBe('Havnes');
+  const after = await embedCity(file);
+  expect([await readCity(after), holds(after, 'Havnes')]).toEqual(['Pellvik', false]);
+  expect(await pixels(after)).toEqual(await pixels(plain));
+});
+
+test('two packets about the picture are read as one; a change leaves one', async () => {
+  const file = await withXmp([{ city: 'Havnes' }, { city: 'Havnes' }]);
+  expect(await readCity(file)).toBe('Havnes');
+  const after = await embedCity(file);
+  expect([await readCity(after), holds(after, 'Havnes')]).toEqual(['Pellvik', false]);
+});
+
+test('a packet about another item, as a gain map, is not the picture’s, and stays', async () => {
+  const file = await withXmp([{ city: 'Of the map', about: 77 }, { city: 'Havnes' }]);
+  expect(await readCity(file)).toBe('Havnes');
+  const after = await embedCity(file);
+  expect(await readCity(after)).toBe('Pellvik');
+  expect([holds(after, 'Havnes'), holds(after, 'Of the map')]).toEqual([false, true]);
+});
+
+test('behind bytes that are no box nothing is written: it is read, and its words go into a sidecar', async () => {
+  const file = concat([await withXmp([{ city: 'Havnes' }]), ascii('trailing bytes')]);
+  expect([await readCity(file), await isWritten(file)]).toEqual(['Havnes', false]);
+  expect(await survive(file, 'a.avif')).toBe('refused');
+});
+
+test('AV1 among the compatible brands of a general one is AVIF', async () => {
+  const file = plain.slice();
+  const compatible = indexOfBytes(file.subarray(16, 64), ascii('mif1')) + 16;
+  file.set(ascii('avif'), compatible);
+  file.set(ascii('mif1'), 8);
+  expect((await openContainer(memorySource(file))).id).toBe('avif');
+  expect(await survive(file)).toBe('read and written');
 });

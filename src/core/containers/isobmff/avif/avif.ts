@@ -7,8 +7,8 @@ import { iccName } from '../../../icc/iccName';
 import { FormatError, problem } from '../../../problems/problem';
 import type { Blocks, ContainerCodec, Kind, ReadResult } from '../../container';
 import { type Box, boxContent, walkBoxes } from '../boxes';
-import { hasBrand } from '../brands';
-import { type Item, innerBoxes, readInfos, readLocations, readReferences } from './items';
+import { hasBrand, hasCompatibleBrand } from '../brands';
+import { type Item, innerBoxes, type Reference, readInfos, readLocations, readReferences } from './items';
 import { planAvif } from './plan';
 import { type AvifItems, type AvifStructure, isExif, isXmp } from './structure';
 
@@ -24,18 +24,28 @@ const written: Kind = {
   places: { exif: 'item “Exif”', xmp: 'item “mime”' },
 };
 const none = { exif: 'none', xmp: 'none', xmpExtended: 'none', photoshop: 'none', iim: 'none' } as const;
+const readOnly: Kind = {
+  ...written,
+  name: 'AVIF of an unusual layout',
+  carries: { ...written.carries, exif: 'read', xmp: 'read' },
+};
 /** Sequences, and files laid in a way that is not followed here: their words go into a sidecar. */
 const closed: Kind = { ...base, name: 'AVIF sequence', carries: none, places: {} };
 
 const EXIF_MARK = ascii('Exif\0\0');
 
+const isAvif = hasBrand('avif', 'avis');
+/** A general brand of HEIF, with AV1 among the compatible ones. */
+const isHeif = hasBrand('mif1', 'msf1');
+const isCompatible = hasCompatibleBrand('avif', 'avis');
+
 /** AVIF with Exif and XMP as items (ISO/IEC 23008-12, annex A); still pictures only. */
 export const avif: ContainerCodec<AvifStructure> = {
   extensions: ['avif'],
   maxBytes: {},
-  kinds: [written, closed],
-  kind: ({ opened }) => (opened ? written : closed),
-  sniff: hasBrand('avif', 'avis'),
+  kinds: [written, readOnly, closed],
+  kind: ({ opened }) => (!opened ? closed : opened.isWritable ? written : readOnly),
+  sniff: (head) => isAvif(head) || (isHeif(head) && isCompatible(head)),
   read: readAvif,
   planEdits: planAvif,
   bare(structure) {
@@ -80,15 +90,19 @@ async function readAvif(source: ByteSource): Promise<ReadResult<AvifStructure>> 
       problems: [problem('metadata-not-read', 'avif', { severity: 'info' })],
       unreadable: [],
     };
-  const [exif, xmp] = [opened.items.find(isExif), opened.items.find(isXmp)];
+  const exif = opened.items.find((item) => item.role === 'exif');
+  const data = (item: Item) => (item.inIdat ? inIdat(opened, item) : dataOf(source, item));
+  const packets = opened.items.filter((item) => item.role === 'xmp').slice(0, 1 + limits.furtherPackets);
+  const [xmp, ...furtherXmp] = await Promise.all(packets.map(data));
   const blocks: Blocks = {
-    ...(exif ? { exif: tiffOf(await dataOf(source, exif)) } : {}),
-    ...(xmp ? { xmp: await dataOf(source, xmp) } : {}),
+    ...(exif ? { exif: tiffOf(await data(exif)) } : {}),
+    ...(xmp ? { xmp } : {}),
+    ...(furtherXmp.length > 0 ? { furtherXmp } : {}),
   };
   return { structure: { size, opened }, blocks, problems: [], unreadable: [] };
 }
 
-/** Undefined for a file of another make-up: it is shown, and not written. */
+/** Undefined for a file whose items are not found: it is shown, and not written. */
 async function openItems(source: ByteSource): Promise<AvifItems | undefined> {
   try {
     const { boxes: all, problem: broken } = await walkBoxes(source);
@@ -96,48 +110,67 @@ async function openItems(source: ByteSource): Promise<AvifItems | undefined> {
     const metas = top.filter((one) => one.type === 'meta');
     const [meta] = metas;
     const last = top.at(-1);
-    if (broken || !meta || metas.length > 1 || !last || top.some((one) => one.type === 'moov'))
-      return undefined;
-    // A last box that goes on to the end of the file leaves no room for another.
-    if (last.end !== source.size || (await source.read(last.at, 4)).every((octet) => octet === 0))
-      return undefined;
-    const content = await boxContent(source, meta);
-    const boxes = innerBoxes(content, 4);
+    if (!meta || metas.length > 1 || !last || top.some((one) => one.type === 'moov')) return undefined;
+    const boxes = innerBoxes(await boxContent(source, meta), 4);
     const of = (type: string) => boxes.find((one) => one.type === type)?.content;
     const [iinf, iloc, pitm, iref] = ['iinf', 'iloc', 'pitm', 'iref'].map(of);
     if (!iinf || !iloc || !pitm) return undefined;
     const locations = readLocations(iloc);
-    const items = readInfos(iinf).map((info) => ({
+    const view = new ByteView(pitm, 'big', 'pitm');
+    const primary = view.u8(0) === 0 ? view.u16(4) : view.u32(4);
+    const references = iref ? readReferences(iref) : [];
+    const found = readInfos(iinf).map((info) => ({
       ...info,
       ...(locations.get(info.id) ?? { inIdat: false, extents: [] }),
     }));
-    const view = new ByteView(pitm, 'big', 'pitm');
-    const inside = items.every((item) => item.extents.every((one) => item.inIdat || one.end <= source.size));
-    const hasDouble = items.filter(isExif).length > 1 || items.filter(isXmp).length > 1;
-    const isHidden = items.some((item) => item.inIdat && (isExif(item) || isXmp(item)));
-    if (!inside || hasDouble || isHidden || isTangled(items, meta) || locations.size > items.length)
-      return undefined;
-    return {
-      meta,
-      boxes,
-      items,
-      references: iref ? readReferences(iref) : [],
-      primary: view.u8(0) === 0 ? view.u16(4) : view.u32(4),
-      last,
-    };
+    const items = withRoles(found, references, primary);
+    const isInside = ({ inIdat, extents }: Item) => extents.every((one) => inIdat || one.end <= source.size);
+    if (!items.every(isInside)) return undefined;
+    const isEndless = (await source.read(last.at, 4)).every((octet) => octet === 0);
+    const isWritable =
+      !broken &&
+      last.end === source.size &&
+      (!isEndless || last.type === 'mdat') &&
+      items.filter((item) => item.role === 'exif').length <= 1 &&
+      !isTangled(items, meta) &&
+      locations.size <= items.length;
+    return { meta, boxes, items, references, primary, last, isEndless, isWritable };
   } catch (error) {
     if (error instanceof FormatError) return undefined;
     throw error;
   }
 }
 
-/** Pictures that lie where a change writes: in the box that is made again, or where metadata is removed. */
+/** Metadata that describes the picture (cdsc), or nothing that is named; a single item of its kind in any case. */
+function withRoles(items: readonly Item[], references: readonly Reference[], primary: number): Item[] {
+  const described = ({ id }: Item) =>
+    references.filter(({ type, from }) => type === 'cdsc' && from === id).flatMap(({ to }) => to);
+  const isOfPicture = (item: Item, kind: readonly Item[]) =>
+    kind.length === 1 || described(item).length === 0 || described(item).includes(primary);
+  const [exif, xmp] = [items.filter(isExif), items.filter(isXmp)];
+  return items.map((item) => {
+    const role = exif.includes(item) ? 'exif' : xmp.includes(item) ? 'xmp' : undefined;
+    return role && isOfPicture(item, role === 'exif' ? exif : xmp) ? { ...item, role } : item;
+  });
+}
+
+/** Other items that lie where a change writes: in the box that is made again, or where metadata is removed. */
 function isTangled(items: readonly Item[], meta: Box): boolean {
-  const laid = items.filter((item) => !item.inIdat);
-  const words = laid.filter((item) => isExif(item) || isXmp(item));
-  const pictures = laid.filter((item) => !words.includes(item)).flatMap((item) => item.extents);
-  const written = [{ start: meta.at, end: meta.end }, ...words.flatMap((item) => item.extents)];
-  return pictures.some((one) => written.some((other) => overlap(one, other)));
+  const extents = (inIdat: boolean, isMetadata: boolean) =>
+    items
+      .filter((item) => item.inIdat === inIdat && (item.role !== undefined) === isMetadata)
+      .flatMap((item) => item.extents);
+  const areApart = (some: readonly Range[], others: readonly Range[]) =>
+    !some.some((one) => others.some((other) => overlap(one, other)));
+  const written = [{ start: meta.at, end: meta.end }, ...extents(false, true)];
+  return !areApart(extents(false, false), written) || !areApart(extents(true, false), extents(true, true));
+}
+
+/** Data in the `idat` box of `meta` (ISO/IEC 14496-12, 8.11.11). */
+function inIdat({ boxes }: AvifItems, { extents }: Item): Uint8Array {
+  const idat = boxes.find((one) => one.type === 'idat')?.content ?? new Uint8Array(0);
+  if (extents.some(({ end }) => end > idat.length)) throw new FormatError('out-of-bounds', 'idat');
+  return concat(extents.map(({ start, end }) => idat.subarray(start, end)));
 }
 
 async function dataOf(source: ByteSource, { extents }: Item): Promise<Uint8Array> {

@@ -22,6 +22,8 @@ export interface Item {
   /** Where its data is: in the file, or in the `idat` box of `meta`. */
   readonly inIdat: boolean;
   readonly extents: readonly Range[];
+  /** Metadata about the picture itself; what is about another item, as a gain map, has no role. */
+  readonly role?: 'exif' | 'xmp' | undefined;
 }
 
 export interface Reference {

@@ -1,10 +1,11 @@
 import { concat } from '../../../bytes/bytes';
 import { overlap, type Range } from '../../../bytes/range';
+import { ByteWriter } from '../../../bytes/writer';
 import { FormatError, type Problem } from '../../../problems/problem';
 import { type BlockChanges, type Edit, nothingIsWritten } from '../../container';
 import { copyWithZeros, joinEdits } from '../../edits';
 import { box, type Item, infoOf, writeInfos, writeLocations, writeReferences } from './items';
-import { type AvifItems, type AvifStructure, isExif, isXmp, XMP_TYPE } from './structure';
+import { type AvifItems, type AvifStructure, XMP_TYPE } from './structure';
 
 const MDAT_HEAD = 8;
 const CLASSIC_MAX = 2 ** 32 - 1;
@@ -24,28 +25,25 @@ export function planAvif(
   { size, opened }: AvifStructure,
   changes: BlockChanges,
 ): { edits: Edit[]; problems: Problem[] } {
-  if (!opened) return nothingIsWritten();
-  const goes = (item: Item) => (isExif(item) && 'exif' in changes) || (isXmp(item) && 'xmp' in changes);
+  if (!opened?.isWritable) return nothingIsWritten();
+  const goes = ({ role }: Item) => role !== undefined && role in changes;
   const gone = opened.items.filter(goes);
   const kept = opened.items.filter((item) => !goes(item));
   const made = newItems(opened, changes);
   if (gone.length + made.length === 0)
     return { edits: [{ kind: 'copy', start: 0, end: size }], problems: [] };
   const end = endOfOthers(opened, gone, kept, size);
-  const metaAt = (delta: number) => metaWith(opened, kept, made, delta, end + delta + MDAT_HEAD);
+  const metaAt = (delta: number) => metaWith(opened, { kept, gone, made }, delta, end + delta + MDAT_HEAD);
   // Its size does not depend on where things are.
   const delta = metaAt(0).length - (opened.meta.end - opened.meta.at);
   const meta = metaAt(delta);
   const data = concat(made.map((one) => one.data));
   if (end + delta + MDAT_HEAD + data.length > CLASSIC_MAX) throw new FormatError('block-too-large', 'AVIF');
+  const former = gone.flatMap((item) => (item.inIdat ? [] : item.extents));
   const edits: Edit[] = [
-    { kind: 'copy', start: 0, end: opened.meta.at },
+    ...copyWithZeros(0, opened.meta.at, former),
     { kind: 'insert', bytes: meta },
-    ...copyWithZeros(
-      opened.meta.end,
-      end,
-      gone.flatMap((item) => item.extents),
-    ),
+    ...copyOthers(opened, end, former),
     ...(data.length > 0 ? [{ kind: 'insert', bytes: box('mdat', data) } as const] : []),
   ];
   return { edits: joinEdits(edits), problems: [] };
@@ -77,10 +75,33 @@ function endOfOthers(
   return isOnlyTheirs ? last.at : size;
 }
 
+/** What is behind `meta`; a last box without a size gets one, as another follows it. */
+function copyOthers({ meta, last, isEndless }: AvifItems, end: number, former: readonly Range[]): Edit[] {
+  if (!isEndless || end <= last.at || last.at < meta.end) return copyWithZeros(meta.end, end, former);
+  return [
+    ...copyWithZeros(meta.end, last.at, former),
+    { kind: 'insert', bytes: new ByteWriter('big').u32(last.end - last.at).done() },
+    ...copyWithZeros(last.at + 4, end, former),
+  ];
+}
+
+/** The content of `idat` with zeros in place of the items that go. */
+function withoutItems(content: Uint8Array, gone: readonly Item[]): Uint8Array {
+  const left = content.slice();
+  for (const { inIdat, extents } of gone)
+    if (inIdat) for (const { start, end } of extents) left.fill(0, start, end);
+  return left;
+}
+
+interface Items {
+  readonly kept: readonly Item[];
+  readonly gone: readonly Item[];
+  readonly made: readonly NewItem[];
+}
+
 function metaWith(
   { meta, boxes, references, primary }: AvifItems,
-  kept: readonly Item[],
-  made: readonly NewItem[],
+  { kept, gone, made }: Items,
   delta: number,
   dataAt: number,
 ): Uint8Array {
@@ -109,6 +130,7 @@ function metaWith(
         [...kept, ...made].map((one) => one.entry),
       );
     if (type === 'iloc') return writeLocations(located);
+    if (type === 'idat') return box('idat', withoutItems(content, gone));
     return type === 'iref' ? writeReferences(links) : bytes;
   });
   const hasReferences = boxes.some((one) => one.type === 'iref');

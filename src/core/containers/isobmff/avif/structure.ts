@@ -12,6 +12,10 @@ export interface AvifItems {
   readonly primary: number;
   /** The last box of the file. */
   readonly last: Box;
+  /** Its size is stated as 0: it goes on to the end of the file (ISO/IEC 14496-12, 4.2.2). */
+  readonly isEndless: boolean;
+  /** False for a layout in which a change could harm something: it is read alone. */
+  readonly isWritable: boolean;
 }
 export interface AvifStructure {
   readonly size: number;
