@@ -40,6 +40,18 @@ test('Enter writes what was typed; an arrow first takes the term that it marks',
   expect(words[1]).toEqual(['sky', 'boatyard']);
 });
 
+// On a slow machine ArrowDown and Enter took "winter" for "wav": the terms for "w" were still there.
+test('terms for an earlier text are offered as far as they belong to what is typed now', async () => {
+  const { words, type, press } = box();
+  type('bo');
+  await screen.findByRole('option', { name: /wooden boat/ });
+  type('boaty');
+  expect(screen.getAllByRole('option').map((one) => one.textContent)).toEqual(['boatyard']);
+  press('ArrowDown');
+  press('Enter');
+  expect(words).toEqual([['boatyard']]);
+});
+
 test('a comma ends a term, and stands inside one in quotes; leaving the box ends what was typed', () => {
   const { words, input, type, press } = box();
   type('"fish');

@@ -2,11 +2,16 @@
 
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { type KeyboardEvent, useState } from 'react';
+import { foldedTerm } from '@/core/keywords/folded';
 import type { OfferedTerm } from '@/server/operations/vocabulary/offerTerms';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
 
 const none: readonly OfferedTerm[] = [];
+
+/** Whether one of its words begins with what is typed (core/keywords/completion). */
+const isFor = ({ word, by = word }: OfferedTerm, typed: string) =>
+  ` ${foldedTerm(by)}`.includes(` ${foldedTerm(typed)}`);
 
 /**
  * Terms of the vocabulary for what is typed. Nothing is marked until an arrow goes there: Enter and Tab write
@@ -17,14 +22,15 @@ export function useTermMenu(typed: string, onTake: (offered: OfferedTerm) => voi
   const [closedAt, setClosedAt] = useState<string>();
   const asked = typed.trim();
   const isOpen = asked !== '' && typed !== closedAt;
-  const { data } = useQuery({
+  const { data = none, isPlaceholderData } = useQuery({
     queryKey: queryKeys.completions(asked),
     queryFn: () => apiRequest<OfferedTerm[]>(`vocabulary/completions?typed=${encodeURIComponent(asked)}`),
     enabled: isOpen && asked.length <= 200,
     placeholderData: keepPreviousData,
     gcTime: 60_000,
   });
-  const found = isOpen ? (data ?? none) : none;
+  // Terms for an earlier text stay until those for this one arrive, as far as they belong to it.
+  const found = !isOpen ? none : isPlaceholderData ? data.filter((one) => isFor(one, asked)) : data;
   const at = Math.min(marked, found.length - 1);
   const take = (index: number) => {
     setMarked(-1);
