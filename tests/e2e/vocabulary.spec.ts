@@ -388,6 +388,11 @@ test('two windows show the same; what is half typed outlives a reload and is nob
   });
   // The use of a term follows the pictures.
   await expect(theirs.filter({ hasText: 'ice foot' })).toContainText('1');
+  // Its pictures open from it.
+  await theirs.filter({ hasText: 'ice foot' }).click();
+  await other.getByRole('link', { name: /^1 picture in / }).click();
+  await expect(other.locator('[data-photo]')).toHaveCount(1);
+  await expect(other.locator(`[data-photo="${names[5]}"]`)).toBeVisible();
   await other.close();
 });
 

@@ -2,6 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
+import Link from 'next/link';
 import { useState } from 'react';
 import { joinList, splitList } from '@/core/keywords/listText';
 import { termKey } from '@/core/keywords/parse';
@@ -105,6 +106,8 @@ export function TermLeaf({ term, terms, acts, onChoose, onCarry }: Props) {
   );
 }
 
+const carrying = (spelling: string) => new URLSearchParams({ show: `has.keywords.${spelling}` });
+
 /** On how many pictures, since when, and some of them. */
 function Use({ term: { spelling, pictures, first, last, added } }: { term: ListedTerm }) {
   const { data: found } = useQuery({
@@ -121,6 +124,17 @@ function Use({ term: { spelling, pictures, first, last, added } }: { term: Liste
         <chakra.span color="soft">Added {formatDay(added)}.</chakra.span>
       </Box>
       {pictures > 0 && found && found.samples.length > 0 && <Previews shown={found.samples} columns={6} />}
+      {pictures > 0 && found && (
+        <Box as="ul" listStyleType="none" fontSize="body" paddingTop="1">
+          {found.assignments.map((one) => (
+            <li key={one.id}>
+              <Link href={`/assignments/${one.id}/describe?${carrying(spelling)}`}>
+                {counted(one.pictures, 'picture')} in {one.name}
+              </Link>
+            </li>
+          ))}
+        </Box>
+      )}
     </Box>
   );
 }

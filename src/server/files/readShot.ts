@@ -2,7 +2,7 @@ import { readdir } from 'node:fs/promises';
 import path from 'node:path';
 import { recordOf, type ShotFiles, sidecarExtension } from '../../core/embed/planShot';
 import type { PhotoRecord } from '../../core/mapping/read';
-import { groupShots, isRawName, isSidecarFor, newSidecarName, type Shot } from '../../core/naming/shots';
+import { groupShots, isSidecarFor, newSidecarName, type Shot } from '../../core/naming/shots';
 import { type Problem, problem } from '../../core/problems/problem';
 import type { FileLayer } from './layer';
 import { type PhotoFile, readPhotoFile } from './readPhotoFile';

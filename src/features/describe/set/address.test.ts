@@ -29,6 +29,7 @@ test.each([
   'empty.city',
   'differs.description',
   'holds.city.Hav.nes',
+  'has.keywords.fishing boat',
   'gathering.6a1c1c1e-0d0b-4b3a-9a51-0f2f7a2f1c01',
 ])('a filter stands in the address and is read again: “%s”', (code) => {
   expect(showCode(showFrom(code))).toBe(code);
@@ -52,6 +53,8 @@ test.each([
   ['differs.city', ['b']],
   ['holds.city.HAV', ['a']],
   ['holds.keywords.launch', ['a']],
+  ['has.keywords.LAUNCH', ['a']],
+  ['has.keywords.laun', []],
 ])('%s shows %j', (code, ids) => {
   const views = [
     view('a', { drafted: true }),

@@ -1,5 +1,6 @@
 import { type FieldId, fieldLabel, isFieldId } from '@/core/catalogue/fields';
-import { asText, isEmpty } from '@/core/catalogue/value';
+import { asList, asText, isEmpty } from '@/core/catalogue/value';
+import { sameTerm } from '@/core/keywords/parse';
 import { type ThreadId, threads } from '@/core/threads/threads';
 import type { ListedValues } from '@/server/operations/photos/listValues';
 import type { PhotoView } from './view';
@@ -22,6 +23,8 @@ export type Show =
   | { readonly of: 'state'; readonly state: PictureState }
   | { readonly of: 'empty' | 'differs'; readonly field: FieldId }
   | { readonly of: 'holds'; readonly field: FieldId; readonly text: string }
+  /** One of the items of a list is this term. */
+  | { readonly of: 'has'; readonly field: FieldId; readonly text: string }
   | { readonly of: 'gathering'; readonly id: string }
   /** What fails a rule of the assignment’s checklist, by its place there, from 1. */
   | { readonly of: 'rule'; readonly place: number };
@@ -41,7 +44,8 @@ export function showCode(show: Show): string {
     case 'differs':
       return `${show.of}.${show.field}`;
     case 'holds':
-      return `holds.${show.field}.${show.text}`;
+    case 'has':
+      return `${show.of}.${show.field}.${show.text}`;
     case 'gathering':
       return `gathering.${show.id}`;
     case 'rule':
@@ -56,7 +60,7 @@ export function showFrom(code: string | null): Show {
   if (of === 'lacks' && thread) return { of, thread: thread.id };
   if (of === 'state' && Object.hasOwn(stateWords, what)) return { of, state: what as PictureState };
   if ((of === 'empty' || of === 'differs') && isFieldId(what)) return { of, field: what };
-  if (of === 'holds' && isFieldId(what)) return { of, field: what, text: rest.join('.') };
+  if ((of === 'holds' || of === 'has') && isFieldId(what)) return { of, field: what, text: rest.join('.') };
   if (of === 'gathering' && what !== '') return { of, id: what };
   if (of === 'rule' && /^[1-9]\d{0,2}$/.test(what)) return { of, place: Number(what) };
   return showAll;
@@ -64,7 +68,7 @@ export function showFrom(code: string | null): Show {
 
 /** Whether the values of the pictures are needed to tell. */
 export const showNeedsValues = ({ of }: Show): boolean =>
-  of === 'empty' || of === 'differs' || of === 'holds' || of === 'rule';
+  of === 'empty' || of === 'differs' || of === 'holds' || of === 'has' || of === 'rule';
 
 /** "lack a caption": behind "Showing 9 of 28 that …". */
 export function showWords(
@@ -85,6 +89,8 @@ export function showWords(
       return `${fieldLabel(show.field)} disagrees`;
     case 'holds':
       return `${fieldLabel(show.field)} holds “${show.text}”`;
+    case 'has':
+      return `${fieldLabel(show.field)}: “${show.text}”`;
     case 'gathering':
       return `in “${gatherings.find((one) => one.id === show.id)?.name ?? 'gathering'}”`;
     case 'rule':
@@ -152,5 +158,10 @@ function testOf(
         values && (({ id }) => asText(values.get(id)?.values[show.field]).toLowerCase().includes(wanted))
       );
     }
+    case 'has':
+      return (
+        values &&
+        (({ id }) => asList(values.get(id)?.values[show.field]).some((one) => sameTerm(one, show.text)))
+      );
   }
 }
