@@ -639,15 +639,30 @@ test('words of the vocabulary and bundles go into a template', async () => {
   await expect(page.locator('[data-field="keywords"]').getByText('sea fog').first()).toBeVisible();
   await page.getByRole('button', { name: labels.templates.saveTheTemplate }).click();
   await expect(page.getByText('version 1', { exact: true })).toBeVisible();
-  const saved = await send<{ entries: { field: string; texts: string[] }[] }>(
-    page,
-    page.url().replace(/.*\/(templates\/[0-9a-f-]{36}).*/, '$1'),
-    undefined,
-    'GET',
-  );
-  expect(saved.entries).toEqual([
+  const where = page.url().replace(/.*\/(templates\/[0-9a-f-]{36}).*/, '$1');
+  const saved = () =>
+    send<{ version: number; entries: { field: string; texts: string[] }[] }>(page, where, undefined, 'GET');
+  expect((await saved()).entries).toEqual([
     expect.objectContaining({ field: 'keywords', texts: ['oilskin coat', 'stone quay', 'sea fog'] }),
   ]);
+  // A term that is renamed afterwards is renamed in the template, as a new version.
+  await vocabulary();
+  await term('sea fog').click();
+  const rename = async (from: string, to: string) => {
+    await leaf(from).getByLabel(labels.ui.spelling).fill(to);
+    await leaf(from).getByLabel(labels.ui.spelling).press('Enter');
+    const dialog = page.getByRole('dialog');
+    await expect(dialog.getByRole('link', { name: 'Quayside words' })).toBeVisible();
+    await dialog.getByRole('button', { name: /hange 1 template$/ }).click();
+    await expect(dialog.getByRole('heading', { name: /1 template changed$/ })).toBeVisible();
+    await dialog.getByRole('button', { name: 'Close' }).click();
+  };
+  await rename('sea fog', 'sea mist');
+  expect(await saved()).toMatchObject({
+    version: 2,
+    entries: [{ texts: ['oilskin coat', 'stone quay', 'sea mist'] }],
+  });
+  await rename('sea mist', 'sea fog');
 });
 
 test('in the ledger a cell of keywords is completed, and led to its terms', async () => {

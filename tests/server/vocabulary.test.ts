@@ -6,6 +6,8 @@ import { stepWriting, writingSteps } from '@/server/operations/drafts/undoWritin
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { listPhotos } from '@/server/operations/photos/photos';
 import { startEmbed } from '@/server/operations/runs/startEmbed';
+import { saveTemplateDraft } from '@/server/operations/templates/templateDrafts';
+import { createTemplate, readTemplate, removeTemplate } from '@/server/operations/templates/templates';
 import { type AskedAct, carryOutAct } from '@/server/operations/vocabulary/askedAct';
 import { changeBundle, createBundle, listBundles } from '@/server/operations/vocabulary/bundles';
 import { carriersOf, carryThrough } from '@/server/operations/vocabulary/carryThrough';
@@ -119,12 +121,42 @@ test('a renamed term is carried through to the pictures as drafts, embedded, and
   });
   expect(carriers.samples.map((one) => one.name)).toEqual(['kw-0.jpg', 'kw-1.jpg']);
   const carried = await carryThrough(server.context, { from: ['old boat'], to: ['wooden boat'] });
-  expect(carried).toEqual({ pictures: 2 });
+  expect(carried).toEqual({ pictures: 2, templates: 0 });
   expect(await keywordsOf(job.id)).toEqual([['wooden boat', 'sea'], ['wooden boat'], ['sea']]);
   const { runId } = await startEmbed(server.context, job.id, these(job.ids));
   await carryOut(server.context, runId);
   expect((await valuesOf(path.join(job.working, 'kw-0.jpg'))).keywords).toEqual(['wooden boat', 'sea']);
   expect((await carriersOf(server.context, ['old boat'])).pictures).toBe(0);
+});
+
+// A template went on putting the former word.
+test('a renamed term is renamed in templates, and in what is written on their pages; one that is taken away leaves them', async () => {
+  const keywords = (...texts: string[]) => ({ field: 'keywords', rule: 'add', texts }) as const;
+  const made = await createTemplate(server.context, {
+    name: 'Yard words',
+    kind: 'standing',
+    entries: [keywords('Thole pin', 'oar'), { field: 'city', rule: 'overwrite', texts: ['Havnes'] }],
+  });
+  const text = { name: made.name, kind: made.kind };
+  await saveTemplateDraft(server.context, made.id, {
+    ...text,
+    entries: [keywords('thole pin', 'mast')],
+    baseVersion: 1,
+  });
+  expect((await carriersOf(server.context, ['thole pin'])).templates).toEqual([
+    { id: made.id, name: 'Yard words' },
+  ]);
+  const done = await carryThrough(server.context, { from: ['thole pin'], to: ['rowlock'] });
+  expect(done).toEqual({ pictures: 0, templates: 1 });
+  const renamed = await readTemplate(server.context, made.id);
+  expect(renamed).toMatchObject({
+    version: 2,
+    entries: [{ texts: ['rowlock', 'oar'] }, { texts: ['Havnes'] }],
+    draft: { baseVersion: 2, entries: [{ texts: ['rowlock', 'mast'] }] },
+  });
+  await carryThrough(server.context, { from: ['rowlock', 'oar'], to: [] });
+  expect((await readTemplate(server.context, made.id)).entries).toMatchObject([{ field: 'city' }]);
+  await removeTemplate(server.context, made.id);
 });
 
 test('a split is carried through as both terms; a word is taken away by none', async () => {

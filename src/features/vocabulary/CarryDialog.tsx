@@ -3,6 +3,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
+import { useEffect } from 'react';
 import { joinKeywords } from '@/core/keywords/parse';
 import { counted } from '@/core/wording/counts';
 import type { Carriers } from '@/server/operations/vocabulary/carryThrough';
@@ -21,6 +22,20 @@ export interface Carry {
   readonly to: readonly string[];
 }
 
+const actWords = ({ pictures, templates }: Pick<Carriers, 'pictures' | 'templates'>) =>
+  [
+    ...(pictures > 0 ? [`Write drafts on ${counted(pictures, 'picture')}`] : []),
+    ...(templates.length > 0
+      ? [`${pictures > 0 ? 'c' : 'C'}hange ${counted(templates.length, 'template')}`]
+      : []),
+  ].join(', ');
+
+const doneWords = ({ pictures, templates }: { pictures: number; templates: number }) =>
+  [
+    ...(pictures > 0 ? [`Drafts on ${counted(pictures, 'picture')}`] : []),
+    ...(templates > 0 ? [`${counted(templates, 'template')} changed`] : []),
+  ].join(', ');
+
 /** Old → new on the pictures that carry it, before anything is done; done, they are drafts. */
 export function CarryDialog({ carry: { from, to }, onClose }: { carry: Carry; onClose: () => void }) {
   const requestOnce = useRequestOnce();
@@ -36,27 +51,31 @@ export function CarryDialog({ carry: { from, to }, onClose }: { carry: Carry; on
     gcTime: 0,
   });
   const carry = useMutation({
-    mutationFn: () => requestOnce<{ pictures: number }>('vocabulary/carry', 'POST', { from, to }),
+    mutationFn: () =>
+      requestOnce<{ pictures: number; templates: number }>('vocabulary/carry', 'POST', { from, to }),
   });
   const isDone = carry.isSuccess;
+  const isNowhere = found?.pictures === 0 && found.templates.length === 0;
+  useEffect(() => {
+    if (isNowhere) onClose();
+  }, [isNowhere, onClose]);
+  if (isNowhere || (!found && !error)) return null;
   return (
     <Dialog
-      title={
-        isDone ? `Drafts on ${counted(carry.data.pictures, 'picture')}` : 'Carry it through to the pictures?'
-      }
+      title={isDone ? doneWords(carry.data) : 'Carry it through to the pictures?'}
       size="lg"
       onClose={onClose}
-      leave={isDone ? 'Close' : 'Leave the pictures as they are'}
+      leave={isDone ? 'Close' : 'Leave them as they are'}
       acts={
         !isDone && (
           <Button
             type="button"
             fontWeight="600"
             data-autofocus
-            disabled={!found || found.pictures === 0 || carry.isPending}
+            disabled={!found || carry.isPending}
             onClick={() => carry.mutate()}
           >
-            Write drafts on {found ? counted(found.pictures, 'picture') : '…'}
+            {found && actWords(found)}
           </Button>
         )
       }
@@ -86,13 +105,23 @@ export function CarryDialog({ carry: { from, to }, onClose }: { carry: Carry; on
             words={counted(pictures, 'picture')}
           />
         ))}
+        {found?.templates.map(({ id, name }) => (
+          <ListRow
+            as="li"
+            key={id}
+            name={
+              <LinkButton asChild>
+                <Link href={`/templates/${id}`}>{name}</Link>
+              </LinkButton>
+            }
+            words="template"
+          />
+        ))}
       </Box>
       <Box textStyle="hint" paddingTop="2">
         {isDone
           ? 'Nothing is in the files yet. Embed the drafts in each assignment; that is a run like any other, and can be undone.'
-          : found?.pictures === 0
-            ? 'No picture carries it.'
-            : 'Only drafts are written. The files stay as they are until the drafts are embedded.'}
+          : 'Pictures get drafts; their files stay as they are until the drafts are embedded. A template gets a new version.'}
       </Box>
       <Notice kind="error">{(error ?? carry.error)?.message}</Notice>
     </Dialog>

@@ -34,18 +34,20 @@ export function TermActs({ term, terms, acts: { act }, onChoose, onCarry }: Prop
   };
   const toggle = (one: Open) => () => setOpen(open === one ? undefined : one);
   const setState = (next: 'used' | 'retired' | 'heading') =>
-    quiet(act({ kind: 'state', ids: [id], state: next }));
+    quiet(act({ kind: 'state', ids: [id], state: next }), () => {
+      if (next === 'retired') onCarry({ from: [spelling], to: [] });
+    });
   const join = (into: string) =>
     quiet(act({ kind: 'join', ids: [id], into }), () => {
       onChoose(into);
-      if (term.pictures > 0) onCarry({ from: [spelling], to: [terms.get(into)!.spelling] });
+      onCarry({ from: [spelling], to: [terms.get(into)!.spelling] });
     });
   const split = (text: string) => {
     const words = parseKeywords(text);
     const into = words.map((word) => ({ id: crypto.randomUUID(), spelling: word }));
     quiet(act({ kind: 'split', id, into }), () => {
       onChoose(into[0]!.id);
-      if (term.pictures > 0) onCarry({ from: [spelling], to: words });
+      onCarry({ from: [spelling], to: words });
     });
   };
   const under = (text: string) => {
@@ -97,7 +99,7 @@ export function TermActs({ term, terms, acts: { act }, onChoose, onCarry }: Prop
           type="button"
           onClick={() =>
             quiet(act({ kind: 'remove', ids: [id] }), () => {
-              if (term.pictures > 0) onCarry({ from: [spelling], to: [] });
+              onCarry({ from: [spelling], to: [] });
             })
           }
         >

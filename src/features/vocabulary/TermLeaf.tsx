@@ -39,14 +39,14 @@ const SEPARATORS = ',;\n\r';
 
 /** A term: its words, where it belongs, how it is used, and some of its pictures. */
 export function TermLeaf({ term, terms, acts, onChoose, onCarry }: Props) {
-  const { id, spelling, synonyms, note, pictures } = term;
+  const { id, spelling, synonyms, note } = term;
   const [keepsOld, setKeepsOld] = useState(true);
   const edit = (change: TermEdit) => acts.act({ kind: 'edit', id, edit: change, keepsOld });
   const quietly = (change: TermEdit) => void edit(change).catch(() => undefined);
   const rename = (next: string) => {
     edit({ spelling: next }).then(
       () => {
-        if (pictures > 0 && next !== spelling) onCarry({ from: [spelling], to: [next] });
+        if (next !== spelling) onCarry({ from: [spelling], to: [next] });
       },
       () => undefined,
     );

@@ -119,14 +119,16 @@ export async function changeTemplate(
   });
 }
 
-async function keepVersion(
+/** Records the present version of a template; of one that was never saved it only announces the change. */
+export async function keepVersion(
   context: Context,
   { id, version, name, entries }: Row,
   note: string,
 ): Promise<void> {
-  await context.db
-    .insert(templateVersions)
-    .values({ templateId: id, version, name, entries, keptBy: context.actor.name, note });
+  if (version > 0)
+    await context.db
+      .insert(templateVersions)
+      .values({ templateId: id, version, name, entries, keptBy: context.actor.name, note });
   await announce(context.db, { kind: 'template', id });
 }
 

@@ -1,0 +1,60 @@
+import { asc, eq } from 'drizzle-orm';
+import { sameTerm } from '../../../core/keywords/parse';
+import { replaceTerms } from '../../../core/keywords/replaceTerms';
+import type { Entry } from '../../../core/templates/template';
+import type { Context } from '../../context';
+import { templates } from '../../db/schema/templates';
+import { inTransaction } from '../../db/transaction';
+import { lockedTemplate } from './templatePage';
+import { keepVersion } from './templates';
+
+/** Templates that put or remove one of some keywords, by name. */
+export async function templatesWithKeywords(
+  context: Context,
+  words: readonly string[],
+): Promise<{ id: string; name: string }[]> {
+  const rows = await context.db.select().from(templates).orderBy(asc(templates.name));
+  const isAmong = (text: string) => words.some((word) => sameTerm(word, text));
+  return rows
+    .filter(({ entries, draft }) =>
+      [...entries, ...(draft?.entries ?? [])].some((one) => isKeywords(one) && one.texts.some(isAmong)),
+    )
+    .map(({ id, name }) => ({ id, name }));
+}
+
+/** Puts other keywords in place of some in all templates, each as a new version; in what is not saved yet, too. */
+export async function replaceInTemplates(
+  context: Context,
+  from: readonly string[],
+  to: readonly string[],
+): Promise<{ templates: number }> {
+  const found = await templatesWithKeywords(context, from);
+  const replaced = (entries: readonly Entry[]) => entries.flatMap((entry) => withOthers(entry, from, to));
+  const note = to.length > 0 ? `“${from[0]}” is “${to.join('”, “')}” now` : `“${from[0]}” is taken out`;
+  for (const { id } of [...found].sort((a, b) => (a.id < b.id ? -1 : 1)))
+    await inTransaction(context, async (tx) => {
+      const { version, draft, entries, ...row } = await lockedTemplate(tx, id);
+      const next = version === 0 ? 0 : version + 1;
+      const changed = {
+        entries: replaced(entries),
+        version: next,
+        draft: draft && {
+          ...draft,
+          entries: replaced(draft.entries),
+          baseVersion: draft.baseVersion === version ? next : draft.baseVersion,
+        },
+        changedAt: context.now(),
+      };
+      await tx.db.update(templates).set(changed).where(eq(templates.id, id));
+      await keepVersion(tx, { ...row, ...changed }, note);
+    });
+  return { templates: found.length };
+}
+
+const isKeywords = ({ field, rule }: Entry) => field === 'keywords' && rule !== 'erase';
+
+function withOthers(entry: Entry, from: readonly string[], to: readonly string[]): Entry[] {
+  if (!isKeywords(entry)) return [entry];
+  const texts = replaceTerms(entry.texts, from, to);
+  return texts.length === 0 && entry.texts.length > 0 ? [] : [{ ...entry, texts }];
+}
