@@ -63,17 +63,23 @@ test('titles composed by a pattern, for all at once, with examples while one typ
   await expect(page.getByRole('button', { name: 'Undo Title in 6 pictures' })).toBeVisible();
 });
 
+test('what is composed over other titles says which it replaces', async () => {
+  await page.getByRole('button', { name: labels.describe.compose }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel(labels.describe.textWithPlaceholders).fill('Cloth {{ running number }}');
+  await expect(dialog.getByText('Replaces the Title of 6 pictures.')).toBeVisible();
+  await expect(dialog.getByRole('list', { name: labels.describe.examples })).toContainText(
+    'Sail cloth, 001 → Cloth 1',
+  );
+  await dialog.getByRole('button', { name: labels.ui.cancel }).click();
+});
+
 test('a pattern that cannot be understood says so, and writes nothing', async () => {
   await page.getByRole('button', { name: labels.describe.compose }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel(labels.describe.field).selectOption({ label: 'Headline' });
   await dialog.getByLabel(labels.describe.textWithPlaceholders).fill('{{ no such thing }}');
-  await expect(
-    dialog
-      .getByRole('alert')
-      .or(dialog.getByText(labels.describe.staysEmptyAPlaceholderHasNoValue).first())
-      .first(),
-  ).toBeVisible();
+  await expect(dialog.getByText('stays empty: no value for “no such thing”').first()).toBeVisible();
   await dialog.getByRole('button', { name: labels.ui.cancel }).click();
   expect(await held(names[0]!, 'headline')).toMatchObject({ headline: null });
 });

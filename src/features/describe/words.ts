@@ -50,7 +50,6 @@ export const labels = {
   saveAsADraft: 'Save as a draft',
   showAll: 'show all',
   size: 'size',
-  staysEmptyAPlaceholderHasNoValue: 'stays empty: a placeholder has no value here',
   textWithPlaceholders: 'Text with placeholders',
   versions: 'Versions',
   whichPictures: 'Which pictures',

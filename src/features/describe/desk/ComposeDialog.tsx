@@ -4,11 +4,12 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useRef } from 'react';
 import { type FieldId, field, fieldLabel, writtenFieldIds } from '@/core/catalogue/fields';
+import { sameValue } from '@/core/catalogue/value';
 import type { Scope } from '@/core/drafts/scope';
 import { placeholderNames } from '@/core/templates/placeholders';
 import { counted } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
-import type { ComposedExample } from '@/server/operations/drafts/composeDrafter';
+import type { Composed, ComposedExample } from '@/server/operations/drafts/composeDrafter';
 import { apiRequest } from '@/ui/api';
 import { Button } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
@@ -42,7 +43,7 @@ const usual: { readonly field: FieldId; readonly text: string } = {
 export function ComposeDialog({ assignmentId, scope, count, assignment, write, onClose }: Props) {
   const { value: composed, set, done } = useKeptState('composed text', usual);
   const box = useRef<HTMLInputElement>(null);
-  const { examples, error, isFresh } = useExamples(assignmentId, scope, composed);
+  const { examples, replaced, error, isFresh } = useExamples(assignmentId, scope, composed);
   const put = (name: string) => {
     const at = box.current?.selectionEnd ?? composed.text.length;
     const { text } = composed;
@@ -96,19 +97,46 @@ export function ComposeDialog({ assignmentId, scope, count, assignment, write, o
         marginTop="2"
       />
       <Notice kind="error">{error?.message}</Notice>
+      <Notice kind="warning">
+        {replaced > 0 && `Replaces the ${fieldLabel(composed.field)} of ${counted(replaced, 'picture')}.`}
+      </Notice>
       <Box as="ul" listStyleType="none" aria-label={labels.examples} paddingTop="3" minHeight="8em">
-        {examples.map(({ name, value }) => (
-          <Flex as="li" key={name} gap="4" borderTopWidth="1px" paddingY="1" fontSize="body">
-            <Box width="10em" color="soft" truncate>
-              {name}
-            </Box>
-            <Box flex="1" fontFamily="heading" color={value === null ? 'weldText' : 'ink'}>
-              {value === null ? labels.staysEmptyAPlaceholderHasNoValue : valueWords(composed.field, value)}
-            </Box>
-          </Flex>
+        {examples.map((example) => (
+          <Example key={example.name} field={composed.field} example={example} />
         ))}
       </Box>
     </Dialog>
+  );
+}
+
+function Example({
+  field: id,
+  example: { name, former, value, missing },
+}: {
+  field: FieldId;
+  example: ComposedExample;
+}) {
+  const isReplaced = former !== null && value !== null && !sameValue(former, value);
+  return (
+    <Flex as="li" gap="4" borderTopWidth="1px" paddingY="1" fontSize="body">
+      <Box width="10em" color="soft" truncate>
+        {name}
+      </Box>
+      <Box flex="1" fontFamily="heading">
+        {value === null ? (
+          <chakra.span color="weldText">
+            stays {former === null ? 'empty' : 'as it is'}
+            {missing.length > 0 && `: no value for ${missing.map((one) => `“${one}”`).join(', ')}`}
+          </chakra.span>
+        ) : (
+          <>
+            {isReplaced && <chakra.s color="soft">{valueWords(id, former)}</chakra.s>}
+            {isReplaced && ' → '}
+            {valueWords(id, value)}
+          </>
+        )}
+      </Box>
+    </Flex>
   );
 }
 
@@ -116,13 +144,17 @@ function useExamples(assignmentId: string, scope: Scope, composed: typeof usual)
   const asked = useDeferredValue(composed);
   const { data, error, isPlaceholderData } = useQuery({
     queryKey: queryKeys.composed(assignmentId, scope, asked.field, asked.text),
-    queryFn: () =>
-      apiRequest<ComposedExample[]>(`assignments/${assignmentId}/composed`, 'POST', { scope, ...asked }),
+    queryFn: () => apiRequest<Composed>(`assignments/${assignmentId}/composed`, 'POST', { scope, ...asked }),
     enabled: asked.text.trim() !== '',
     placeholderData: keepPreviousData,
     retry: false,
   });
-  return { examples: data ?? [], error, isFresh: data !== undefined && !isPlaceholderData && !error };
+  return {
+    examples: data?.examples ?? [],
+    replaced: data?.replaced ?? 0,
+    error,
+    isFresh: data !== undefined && !isPlaceholderData && !error,
+  };
 }
 
 function PlaceholderChoice({

@@ -1,4 +1,4 @@
-import { asText, type FieldValue } from '../../../core/catalogue/value';
+import { asText, type FieldValue, sameValue } from '../../../core/catalogue/value';
 import { presentValues } from '../../../core/drafts/present';
 import type { Scope } from '../../../core/drafts/scope';
 import { compileTemplates, resolve } from '../../../core/templates/resolve';
@@ -19,7 +19,7 @@ export async function composeDrafter(
   context: Context,
   assignmentId: string,
   { field, text }: Compose,
-): Promise<Drafter> {
+): Promise<Drafter & { readonly missingOf: (photo: LeanPhoto) => readonly string[] }> {
   const template: Template = {
     id: 'composed',
     name: 'Composed',
@@ -30,9 +30,12 @@ export async function composeDrafter(
   refuseUnusable([template]);
   const compiled = compileTemplates([template]);
   const { contextOf, signOffOf } = await inForceOf(context, assignmentId);
+  const resolved = (photo: LeanPhoto) =>
+    resolve(compiled, presentValues(photo.record.fields, photo.drafts), contextOf(photo));
+  const missingOf = (photo: LeanPhoto) =>
+    resolved(photo).problems.flatMap(({ found }) => (found === undefined ? [] : [found]));
   const draftsOf = (photo: LeanPhoto) => {
-    const values = presentValues(photo.record.fields, photo.drafts);
-    const change = resolve(compiled, values, contextOf(photo)).changes.get(field);
+    const change = resolved(photo).changes.get(field);
     if (!change) return new Map();
     // A composed description is a caption like any other: the sign-off under it stays.
     const value =
@@ -41,31 +44,44 @@ export async function composeDrafter(
         : change.value;
     return new Map([[field, { value, origin: byHand }]]);
   };
-  return { draftsOf };
+  return { draftsOf, missingOf };
 }
 
 export interface ComposedExample {
   readonly name: string;
-  /** null: nothing, because a placeholder has no value for this picture. */
+  readonly former: FieldValue | null;
+  /** null: it stays as it is, because placeholders have no value for this picture. */
   readonly value: FieldValue | null;
+  /** Names of these placeholders. */
+  readonly missing: readonly string[];
+}
+
+export interface Composed {
+  /** Pictures in which another value is replaced. */
+  readonly replaced: number;
+  readonly examples: readonly ComposedExample[];
 }
 
 const EXAMPLES = 5;
 
-/** What a text with placeholders makes of the first pictures of a selection. */
+/** What a text with placeholders makes of a selection, and of its first pictures one by one. */
 export async function composedExamples(
   context: Context,
   assignmentId: string,
   scope: Scope,
   compose: Compose,
-): Promise<ComposedExample[]> {
-  const photos = (await listPhotosOf(context, assignmentId, scope)).slice(0, EXAMPLES);
-  const { draftsOf } = await composeDrafter(context, assignmentId, compose);
-  return photos.map((photo) => ({
-    name: photo.name,
-    value:
-      draftsOf(photo).get(compose.field)?.value ??
-      presentValues(photo.record.fields, photo.drafts)[compose.field] ??
-      null,
+): Promise<Composed> {
+  const photos = await listPhotosOf(context, assignmentId, scope);
+  const { draftsOf, missingOf } = await composeDrafter(context, assignmentId, compose);
+  const changes = photos.map((photo) => ({
+    photo,
+    former: presentValues(photo.record.fields, photo.drafts)[compose.field] ?? null,
+    value: draftsOf(photo).get(compose.field)?.value ?? null,
   }));
+  return {
+    replaced: changes.filter(({ former, value }) => former && value && !sameValue(former, value)).length,
+    examples: changes
+      .slice(0, EXAMPLES)
+      .map(({ photo, ...one }) => ({ name: photo.name, ...one, missing: missingOf(photo) })),
+  };
 }
