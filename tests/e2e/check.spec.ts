@@ -115,6 +115,10 @@ test('a ready list becomes one’s own, with its own numbers and a rule more', a
     .getByRole('listitem', { name: /^At least 3 keywords/ })
     .getByLabel(labels.check.atLeast, { exact: true })
     .fill('1');
+  await dialog
+    .getByRole('listitem', { name: 'A caption of its own' })
+    .getByLabel(labels.check.severalPicturesMayShareOne)
+    .check();
   await dialog.getByLabel(labels.check.anotherRule).selectOption({ label: 'A field that must be filled' });
   await dialog.getByRole('button', { name: labels.check.add, exact: true }).click();
   await dialog
@@ -140,6 +144,7 @@ test('a ready list becomes one’s own, with its own numbers and a rule more', a
     expect.arrayContaining([
       { check: 'pixels', side: 'long', least: 1500, severity: 'must' },
       { check: 'keyword-count', least: 1, severity: 'note' },
+      { check: 'own-caption', mayBeShared: true, severity: 'should' },
       { check: 'field', field: 'title', severity: 'must' },
     ]),
   );

@@ -287,6 +287,7 @@ test.each<[string, Check, PictureFacts, string[]]>([
   ['licence link: none', { check: 'licence-link' }, picture({}), ['empty']],
   ['caption: of its own', { check: 'own-caption' }, picture({ description: 'The first plank.' }), []],
   ['caption: none', { check: 'own-caption' }, picture({}), ['no-caption']],
+  ['caption: none to share', { check: 'own-caption', mayBeShared: true }, picture({}), ['no-caption']],
   [
     'caption: only the sign-off',
     { check: 'own-caption' },
@@ -379,10 +380,10 @@ test.each<[string, Check, PictureFacts, string[]]>([
 
 describe('a caption that several pictures share', () => {
   const own: Check = { check: 'own-caption' };
-  const reasonsOf = (pictures: PictureFacts[]) => {
+  const reasonsOf = (pictures: PictureFacts[], check = own) => {
     const set: SetFacts = { ...beside, captions: sharedCaptions(pictures) };
     return pictures.map((one) =>
-      checkPicture({ ...own, severity: 'must' }, one, set).map((failing) => failing.found),
+      checkPicture({ ...check, severity: 'must' }, one, set).map((failing) => failing.found),
     );
   };
   const taken = (id: string, dateCreated: string) =>
@@ -393,6 +394,11 @@ describe('a caption that several pictures share', () => {
       ['2'],
       ['2'],
     ]);
+  });
+  // A group caption could never pass News desk.
+  test('passes where the list lets several share one', () => {
+    const group = [taken('a', '2026-05-14T07:12:40'), taken('b', '2026-05-14T07:12:41')];
+    expect(reasonsOf(group, { ...own, mayBeShared: true })).toEqual([[], []]);
   });
   test('is its own where they are versions of one: of the same second', () => {
     expect(reasonsOf([taken('a', '2026-05-14T07:12:40'), taken('b', '2026-05-14T07:12:40')])).toEqual([

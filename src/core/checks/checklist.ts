@@ -30,7 +30,8 @@ export type Check =
   | { readonly check: 'date-plausible' }
   | { readonly check: 'addresses' }
   | { readonly check: 'licence-link' }
-  | { readonly check: 'own-caption' }
+  /** `mayBeShared`: pictures of several moments may have the same caption. */
+  | { readonly check: 'own-caption'; readonly mayBeShared?: boolean }
   | { readonly check: 'people-shown' }
   | { readonly check: 'no-placeholders' }
   | { readonly check: 'release-stated' }

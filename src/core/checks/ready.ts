@@ -44,7 +44,7 @@ export const readyLists = [
     name: 'News desk',
     rules: [
       ...minimum,
-      { check: 'own-caption', severity: 'must' },
+      { check: 'own-caption', mayBeShared: true, severity: 'must' },
       { check: 'date-plausible', severity: 'must' },
       { check: 'one-of', fields: ['city', 'sublocation', 'country'], severity: 'must' },
       { check: 'field', field: 'creditLine', severity: 'must' },

@@ -56,7 +56,7 @@ const names: { readonly [K in CheckKind]: (check: CheckOf<K>) => string } = {
   'date-plausible': () => 'A date that can be true',
   addresses: () => 'E-mail, telephone and web addresses are whole',
   'licence-link': () => 'Licence link ready: a whole https address',
-  'own-caption': () => 'A caption of its own',
+  'own-caption': ({ mayBeShared }) => (mayBeShared ? 'A caption, its own or shared' : 'A caption of its own'),
   'people-shown': () => 'Names in the caption stand in Person Shown',
   'no-placeholders': () => 'No left-over placeholder text',
   'release-stated': () => 'A release is stated where people are shown',

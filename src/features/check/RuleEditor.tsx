@@ -1,5 +1,6 @@
 'use client';
 
+import { chakra } from '@chakra-ui/react';
 import { formatName } from '@/core/wording/checkWords';
 import { Select, TextInput } from '@/ui/inputs';
 import { Bounds, FieldSelect, Labelled, OneOf, type Props, Several } from './ruleParts';
@@ -116,6 +117,20 @@ export function RuleEditor({ rule, onChange }: Props) {
             />
           )}
         </Labelled>
+      );
+    case 'own-caption':
+      return (
+        <chakra.label fontSize="body">
+          <input
+            type="checkbox"
+            checked={rule.mayBeShared ?? false}
+            onChange={({ target }) => {
+              const { mayBeShared: _, ...own } = rule;
+              onChange(target.checked ? { ...own, mayBeShared: true } : own);
+            }}
+          />{' '}
+          {labels.severalPicturesMayShareOne}
+        </chakra.label>
       );
     default:
       return null;

@@ -29,6 +29,7 @@ export const labels = {
   saveAsAListOfYourOwn: 'Save as a list of your own',
   saveAsANewList: 'Save as a new list',
   side: 'side',
+  severalPicturesMayShareOne: 'several pictures may share one',
   unit: 'unit',
   publishedTitle: 'Compare with published copies',
 } as const;

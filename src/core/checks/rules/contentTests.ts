@@ -18,13 +18,13 @@ export const contentTests: Tests<
   | 'release-stated'
   | 'no-coordinates'
 > = {
-  'own-caption': (_, { name, caption, values }, { captions }) => {
+  'own-caption': ({ mayBeShared }, { name, caption, values }, { captions }) => {
     const words = caption.trim();
     if (words === '')
       return [failing(isEmpty(values.description) ? 'no-caption' : 'only-sign-off', 'description')];
     if (isFileName(words, name)) return [failing('file-name', 'description', words)];
     const moments = captions.get(caption) ?? 1;
-    return moments > 1 ? [failing('shared', 'description', String(moments))] : passes;
+    return moments > 1 && !mayBeShared ? [failing('shared', 'description', String(moments))] : passes;
   },
   'people-shown': (_, picture, set) =>
     peopleNamed(picture, set).map((name) => failing('person-not-named', 'personShown', name)),
