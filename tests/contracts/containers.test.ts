@@ -44,7 +44,9 @@ const sampleNames: Readonly<Record<string, readonly string[]>> = {
   GIF: ['a.gif'],
   'PSD, PSB': ['a.psd'],
   AVIF: ['plain.avif', 'exif.avif', 'alpha.avif'],
+  'AVIF of an unusual layout': ['trailing.avif'],
   'AVIF sequence': ['a.avif'],
+  'camera raw of other structures': ['a.raf'],
   'HEIC, HEIF': ['a.heic'],
   'JPEG XL': ['a.jxl'],
   'MP4, MOV': ['a.mp4'],
@@ -63,13 +65,16 @@ beforeAll(async () => {
     .gif()
     .toBuffer();
   const raw = await rawSample(false);
+  const samples = new Map((await allSamples()).map((one) => [one.name, one.bytes] as const));
   bytes = new Map([
-    ...(await allSamples()).map((one) => [one.name, one.bytes] as const),
+    ...samples,
     [raw.name, raw.bytes],
     ['boxed.cr3', boxedRawFile],
     ['a.gif', new Uint8Array(gif)],
     ['a.psd', photoshopHead],
+    ['trailing.avif', concat([samples.get('exif.avif')!, ascii('no box')])],
     ['a.avif', boxHead('avif')],
+    ['a.raf', ascii('of an unpublished structure')],
     ['a.heic', boxHead('heic')],
     ['a.jxl', concat([new Uint8Array([0xff, 0x0a]), new Uint8Array(40)])],
     ['a.mp4', boxHead('isom')],
