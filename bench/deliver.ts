@@ -8,6 +8,7 @@ import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { eq } from 'drizzle-orm';
 import { type DeliveryPlan, usualDeliveryPlan, usualMark } from '../src/core/deliver/deliveryPlan';
+import { withDatabase } from './database';
 import { copies, fresh, originals } from './sets.mjs';
 import { median, timed } from './timed.mjs';
 
@@ -28,21 +29,7 @@ const at = (name: string) => path.join(work, name);
 const root = process.cwd();
 const settle = () => execFileSync('sync', ['-f', work]);
 
-async function main() {
-  rmSync(work, { recursive: true, force: true });
-  mkdirSync(at('data'), { recursive: true });
-  execFileSync('chmod', ['755', work]);
-  execFileSync(process.execPath, ['scripts/build.mjs', '--programs-only'], { cwd: root });
-  const cluster = (verb: string) =>
-    execFileSync(process.execPath, ['tests/server/cluster.mjs', verb, at('data')], { encoding: 'utf8' });
-  Object.assign(process.env, {
-    FABRICA_DATABASE_URL: cluster('start').trim().split('\n').at(-1)!,
-    FABRICA_DATA: at('data'),
-    FABRICA_ROOT: root,
-    FABRICA_LOG: 'silent',
-  });
-  const { pool } = await import('../src/server/db/client');
-  await (await import('../src/server/db/migrate')).migrateDatabase();
+async function compare(): Promise<void> {
   const { jpeg } = await originals(path.join(tmpdir(), 'fabrica-bench-originals'), () => new Uint8Array(1));
   const sources = copies(at('pictures'), jpeg, files);
   const job = await assignmentOf(at('pictures'), files);
@@ -88,9 +75,6 @@ async function main() {
   );
   for (const child of running) child.kill();
   if (archive > 0) await archived(job, sources);
-  await pool().end();
-  cluster('stop');
-  rmSync(work, { recursive: true, force: true });
 }
 
 /** The same resize and encode by `vipsthumbnail`, as many processes at a time as there are workers. */
@@ -117,7 +101,7 @@ async function thumbnails(sources: readonly string[], out: string): Promise<numb
 
 async function assignmentOf(folder: string, count: number): Promise<{ id: string; photoIds: string[] }> {
   const { contextFor } = await import('../src/server/context');
-  const { createAssignment } = await import('../src/server/operations/assignments/assignments');
+  const { createAssignment } = await import('../src/server/operations/assignments/createAssignment');
   const { followAssignment } = await import('../src/server/follow/followAssignment');
   const { listPhotos } = await import('../src/server/operations/photos/photos');
   const context = contextFor('person');
@@ -215,4 +199,6 @@ async function archived(job: { id: string; photoIds: readonly string[] }, source
   );
 }
 
-await main();
+execFileSync(process.execPath, ['scripts/build.mjs', '--programs-only'], { cwd: root });
+await withDatabase(work, compare);
+process.exit();

@@ -1,11 +1,13 @@
 // npm run bench:import [-- --files 1000 --rounds 3]: bringing in with templates against a safe, verified plain copy.
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
-import { mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { eq } from 'drizzle-orm';
 import type { Entry } from '../src/core/templates/template';
+import type { Context } from '../src/server/context';
+import { withDatabase } from './database';
 import { copies, fresh, originals } from './sets.mjs';
 import { median, timed } from './timed.mjs';
 
@@ -49,22 +51,7 @@ const entries: readonly Entry[] = [
   line('keywords', 'add', 'ketch', 'boatyard', 'relaunch'),
 ];
 
-async function main() {
-  rmSync(work, { recursive: true, force: true });
-  mkdirSync(work, { recursive: true });
-  execFileSync('chmod', ['755', work]);
-  execFileSync(process.execPath, ['scripts/build.mjs', '--programs-only'], { cwd: root });
-  const cluster = (verb: string) =>
-    execFileSync(process.execPath, ['tests/server/cluster.mjs', verb, at('data')], { encoding: 'utf8' });
-  mkdirSync(at('data'));
-  Object.assign(process.env, {
-    FABRICA_DATABASE_URL: cluster('start').trim().split('\n').at(-1)!,
-    FABRICA_DATA: at('data'),
-    FABRICA_ROOT: root,
-    FABRICA_LOG: 'silent',
-  });
-  const { pool } = await import('../src/server/db/client');
-  await (await import('../src/server/db/migrate')).migrateDatabase();
+async function compare(context: Context): Promise<void> {
   const running = Array.from({ length: workers }, startWorker);
   await Promise.all(running.map(({ ready }) => ready));
   const { jpeg } = await originals(path.join(tmpdir(), 'fabrica-bench-originals'), () => new Uint8Array(1));
@@ -82,7 +69,7 @@ async function main() {
       rmSync(at('safe'), { recursive: true });
     }
     settle();
-    const { seconds, first } = await bringIn(round);
+    const { seconds, first } = await bringIn(context, round);
     results.ours!.push(seconds);
     results.first!.push(first);
     console.log(
@@ -100,9 +87,6 @@ async function main() {
     `${files} JPEGs: ${(ours / plain).toFixed(2)} × a safe copy, ${(ours / digest).toFixed(2)} × one that keeps a digest`,
   );
   for (const { child } of running) child.kill();
-  await pool().end();
-  cluster('stop');
-  rmSync(work, { recursive: true, force: true });
 }
 
 const settle = () => execFileSync('sync', ['-f', work]);
@@ -119,37 +103,41 @@ const peakOf = ({ child }: { child: ChildProcess }) =>
   Math.round(Number(/VmHWM:\s+(\d+) kB/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))?.[1]) / 1024);
 
 /** Seconds from asking for the run until its last picture is recorded, and until the first one is. */
-async function bringIn(round: number): Promise<{ seconds: number; first: number }> {
-  const { database } = await import('../src/server/db/client');
+async function bringIn(context: Context, round: number): Promise<{ seconds: number; first: number }> {
   const { runs } = await import('../src/server/db/schema');
-  const { changeAssignment, createAssignment } = await import(
-    '../src/server/operations/assignments/assignments'
-  );
+  const { changeAssignment } = await import('../src/server/operations/assignments/assignments');
+  const { createAssignment } = await import('../src/server/operations/assignments/createAssignment');
   const { createTemplate } = await import('../src/server/operations/templates/templates');
   const { startImport } = await import('../src/server/operations/bringIn/startImport');
   const { runCounts } = await import('../src/server/operations/runs/runs');
-  const db = database();
-  const { id: template } = await createTemplate(db, { name: `Bench ${round}`, kind: 'standing', entries });
-  const { id } = await createAssignment(db, {
+  const { id: template } = await createTemplate(context, {
+    name: `Bench ${round}`,
+    kind: 'standing',
+    entries,
+  });
+  const { id } = await createAssignment(context, {
     name: 'Bench',
     workingPath: fresh(at('working')),
     sourcePath: at('source'),
   });
-  await changeAssignment(db, id, { inForce: [template], facts: [{ name: 'client', value: 'Boat Trust' }] });
+  const facts = [{ name: 'client', value: 'Boat Trust' }];
+  await changeAssignment(context, id, { inForce: [template], facts });
   const began = performance.now();
-  const { runId } = await startImport(db, id, { paths: readdirSync(at('source')), leaveAsTheyAre: [] });
+  const { runId } = await startImport(context, id, { paths: readdirSync(at('source')), leaveAsTheyAre: [] });
   let first = 0;
   for (;;) {
-    const [run] = await db.select().from(runs).where(eq(runs.id, runId));
-    if (first === 0 && (await runCounts(db, runId)).done > 0) first = (performance.now() - began) / 1000;
+    const [run] = await context.db.select().from(runs).where(eq(runs.id, runId));
+    if (first === 0 && (await runCounts(context, runId)).done > 0) first = (performance.now() - began) / 1000;
     if (run!.state === 'done') break;
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
   const seconds = (performance.now() - began) / 1000;
-  const { failed } = await runCounts(db, runId);
+  const { failed } = await runCounts(context, runId);
   if (failed > 0) throw new Error(`${failed} failed`);
   rmSync(at('working'), { recursive: true });
   return { seconds, first };
 }
 
-void main();
+execFileSync(process.execPath, ['scripts/build.mjs', '--programs-only'], { cwd: root });
+await withDatabase(work, compare);
+process.exit();

@@ -1,10 +1,12 @@
 // An installation of its own for a bench: a database, a web server, and one assignment with many pictures.
 import { execFileSync, spawn } from 'node:child_process';
-import { linkSync, mkdirSync, rmSync, statSync } from 'node:fs';
+import { linkSync, mkdirSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import sharp from 'sharp';
+import type { Context } from '../src/server/context';
 import { recordShape } from '../src/server/db/stored/records';
+import { withDatabase } from './database';
 
 export interface BenchInstallation {
   readonly address: string;
@@ -20,22 +22,21 @@ export async function withInstallation(
   look: (installation: BenchInstallation) => Promise<void>,
 ): Promise<void> {
   const address = `http://127.0.0.1:${port}`;
-  rmSync(work, { recursive: true, force: true });
-  mkdirSync(work, { recursive: true });
-  execFileSync('chmod', ['755', work]);
-  execFileSync(process.execPath, ['scripts/build.mjs'], { stdio: 'ignore' });
-  const cluster = (verb: string) =>
-    execFileSync(process.execPath, ['tests/server/cluster.mjs', verb, work], { encoding: 'utf8' });
-  Object.assign(process.env, {
-    FABRICA_DATABASE_URL: cluster('start').trim().split('\n').at(-1)!,
-    FABRICA_DATA: work,
-    FABRICA_ROOT: process.cwd(),
-    FABRICA_ADDRESS: address,
-    NODE_ENV: 'production',
+  if (process.env.FABRICA_BUILT !== '1')
+    execFileSync(process.execPath, ['scripts/build.mjs'], { stdio: 'ignore' });
+  Object.assign(process.env, { FABRICA_ADDRESS: address, NODE_ENV: 'production' });
+  await withDatabase(work, async ({ db }) => {
+    const id = await fill(db, work, photos);
+    await whileRunning(address, port, (peak) => look({ address, id, peak }));
   });
-  const { database, pool } = await import('../src/server/db/client');
-  await (await import('../src/server/db/migrate')).migrateDatabase();
-  const id = await fill(database(), work, photos);
+}
+
+/** Runs the web application meanwhile. */
+async function whileRunning(
+  address: string,
+  port: number,
+  use: (peak: () => number) => Promise<void>,
+): Promise<void> {
   const next = spawn(
     process.execPath,
     ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
@@ -47,19 +48,14 @@ export async function withInstallation(
   };
   try {
     await answering(address);
-    await look({ address, id, peak });
+    await use(peak);
   } finally {
     next.kill();
-    await pool().end();
-    cluster('stop');
-    rmSync(work, { recursive: true, force: true });
   }
 }
 
-type Db = ReturnType<typeof import('../src/server/db/client').database>;
-
 /** Pictures that are all one file under many names, with a record of the usual size each. */
-async function fill(db: Db, work: string, photos: number): Promise<string> {
+async function fill(db: Context['db'], work: string, photos: number): Promise<string> {
   const pictures = path.join(work, 'pictures');
   mkdirSync(pictures);
   const original = path.join(pictures, 'kt26-1.jpg');

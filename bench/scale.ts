@@ -1,14 +1,17 @@
 // npm run bench:scale: one installation with 500 templates of 40 entries and 10,000 pictures, on a database of its own.
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { parseArgs } from 'node:util';
 import { sql } from 'drizzle-orm';
 import { field, fieldIds, isList } from '../src/core/catalogue/fields';
 import type { Entry } from '../src/core/templates/template';
+import type { Context } from '../src/server/context';
+import { withDatabase } from './database';
 
-const PICTURES = 10_000;
-const TEMPLATES = 500;
+const { values } = parseArgs({
+  options: { photos: { type: 'string', default: '10000' }, templates: { type: 'string', default: '500' } },
+});
+const [PICTURES, TEMPLATES] = [values.photos, values.templates].map(Number) as [number, number];
 const LINES = 40;
 const ROUNDS = 5;
 
@@ -20,32 +23,17 @@ const lines = (seed: number): Entry[] =>
     return { field: id, rule: isList(id) ? 'add' : 'overwrite', texts: [text] };
   });
 
-async function main() {
-  const folder = mkdtempSync(path.join(tmpdir(), 'fabrica-scale-'));
-  execFileSync('chmod', ['755', folder]);
-  const cluster = (verb: string) =>
-    execFileSync(process.execPath, ['tests/server/cluster.mjs', verb, folder], { encoding: 'utf8' });
-  process.env.FABRICA_DATABASE_URL = cluster('start').trim().split('\n').at(-1)!;
-  process.env.FABRICA_DATA = folder;
-  process.env.FABRICA_ROOT = process.cwd();
-  const { database, pool } = await import('../src/server/db/client');
-  await (await import('../src/server/db/migrate')).migrateDatabase();
-  const db = database();
-  await fill(db);
+async function compare(context: Context): Promise<void> {
+  await fill(context.db);
   const { templatePreview } = await import('../src/server/operations/templates/templatePreview');
   const { readShelf } = await import('../src/server/operations/templates/templateShelf');
   await measure(`what lacks a value in ${PICTURES} pictures, ${LINES} entries`, () =>
-    templatePreview(db, { entries: lines(0) }),
+    templatePreview(context, { entries: lines(0) }),
   );
-  await measure(`the shelf of ${TEMPLATES} templates`, () => readShelf(db));
-  await pool().end();
-  cluster('stop');
-  rmSync(folder, { recursive: true, force: true });
+  await measure(`the shelf of ${TEMPLATES} templates`, () => readShelf(context));
 }
 
-type Db = ReturnType<typeof import('../src/server/db/client').database>;
-
-async function fill(db: Db): Promise<void> {
+async function fill(db: Context['db']): Promise<void> {
   const record = {
     version: 1,
     problems: [],
@@ -92,4 +80,5 @@ async function measure(name: string, act: () => Promise<unknown>): Promise<void>
   console.log(`${name}: ${Math.round(times[Math.floor(ROUNDS / 2)]!)} ms (median of ${ROUNDS})`);
 }
 
-void main();
+await withDatabase(path.join(tmpdir(), 'fabrica-scale'), compare);
+process.exit();

@@ -1,11 +1,13 @@
-// npm run bench:templates: resolving templates in force for many pictures, told with the cost a picture.
+// npm run bench:templates [-- --photos 10000]: resolving templates in force for many pictures, told with the cost a picture.
+import { parseArgs } from 'node:util';
 import { type FieldId, field, fieldIds, isList } from '../src/core/catalogue/fields';
 import type { PlaceholderContext } from '../src/core/templates/placeholders';
 import type { Values } from '../src/core/templates/resolution';
 import { compileTemplates, resolve } from '../src/core/templates/resolve';
 import type { Entry, Template } from '../src/core/templates/template';
 
-const PICTURES = 10_000;
+const { values: asked } = parseArgs({ options: { photos: { type: 'string', default: '10000' } } });
+const PICTURES = Number(asked.photos);
 const ROUNDS = 5;
 const PLACEHOLDERS = [
   '© {{ year taken }} Aune Pell',

@@ -22,7 +22,7 @@ export async function tracedTasks(page: Page, act: () => Promise<void>): Promise
   const thread = ({ pid, tid }: TraceEvent) => `${pid} ${tid}`;
   for (const one of events)
     if (one.name === 'Layout') layouts.set(thread(one), (layouts.get(thread(one)) ?? 0) + 1);
-  const [main] = [...layouts].sort((a, b) => b[1] - a[1])[0]!;
+  const [main] = [...layouts].sort((a, b) => b[1] - a[1])[0] ?? [];
   return events
     .filter((one) => thread(one) === main && /RunTask$/.test(one.name))
     .map((one) => (one.tdur ?? 0) / 1000);

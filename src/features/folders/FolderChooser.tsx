@@ -33,7 +33,7 @@ export function FolderChooser({ title, from, onChoose, onClose }: Props) {
     queryKey: queryKeys.folderPlaces(),
     queryFn: () => apiRequest<FolderPlace[]>('folders/places'),
   });
-  const { data, error } = useQuery({
+  const { data, error, isPlaceholderData } = useQuery({
     queryKey: queryKeys.folderInside(path),
     queryFn: () => apiRequest<BrowsedFolder>(inside(path)),
     enabled: path !== '',
@@ -42,7 +42,9 @@ export function FolderChooser({ title, from, onChoose, onClose }: Props) {
   });
   const shown = path === '' || error ? undefined : data;
   const [typed, setTyped] = useState<string>();
-  const chosen = typed?.trim() || shown?.path;
+  // While the folder that one goes to is read, the list of the former one is still there.
+  const present = isPlaceholderData ? path : shown?.path;
+  const chosen = typed?.trim() || (isPlaceholderData ? undefined : present);
   const go = (to: string) => {
     setTyped(undefined);
     setPath(to);
@@ -70,7 +72,7 @@ export function FolderChooser({ title, from, onChoose, onClose }: Props) {
         <Box minWidth="0">
           <TextInput
             aria-label={labels.pathOfTheFolder}
-            value={typed ?? shown?.path ?? ''}
+            value={typed ?? present ?? ''}
             placeholder="Choose on the left, or type the whole path"
             onChange={(event) => setTyped(event.target.value)}
             onKeyDown={(event) => event.key === 'Enter' && chosen && onChoose(chosen)}
