@@ -98,10 +98,11 @@ function pointer(view: ByteView, ifd: Ifd | undefined, tag: number): number | un
   return one && (one.type === 4 || one.type === 13) && one.count === 1 ? view.u32(one.valueAt) : undefined;
 }
 
-/** A text tag, NUL and trailing blanks removed; several NUL-separated parts are joined by "; ". */
+/** A text tag up to its NUL, without blanks around it; the two parts of Copyright are joined by "; ". */
 export function exifText(model: ExifModel, ifd: IfdName, tag: number): string | undefined {
   const parts = exifTextParts(model, ifd, tag);
-  return parts.length > 0 ? parts.join('; ') : undefined;
+  if (tag === TAG.copyright) return parts.filter((part) => part !== '').join('; ') || undefined;
+  return parts[0] || undefined;
 }
 
 /** The NUL-separated parts of a text tag without blanks around them; Copyright has two (Exif 3.0, 4.6.5). */
@@ -110,10 +111,7 @@ export function exifTextParts(model: ExifModel, ifd: IfdName, tag: number): read
   if (!one || !TEXT_TYPES.includes(one.type) || one.byteLength > limits.exifTextBytes) return [];
   const bytes = valueBytes(new ByteView(model.bytes, model.order, ifd), one);
   if (!bytes) return [];
-  return (decodeUtf8(bytes) ?? decodeWindows1252(bytes))
-    .split('\0')
-    .map((part) => part.trim())
-    .filter((part) => part !== '');
+  return (decodeUtf8(bytes) ?? decodeWindows1252(bytes)).split('\0').map((part) => part.trim());
 }
 
 /** An unsigned whole number of type BYTE, SHORT or LONG. */

@@ -58,11 +58,14 @@ export function decodeDataSet({ record, dataset, value }: DataSet, charset: IimC
   return decodeUtf8(value) ?? decodeCutUtf8(value, charset === 'utf-8' ? 0 : max) ?? decodeWindows1252(value);
 }
 
-/** The texts of all DataSets of a number, in stored order. */
+/** What is behind a NUL is left from a longer text, or a filler: no reader shows it. */
+const upToNul = (text: string) => text.split('\0', 1)[0]!;
+
+/** The texts of all DataSets of a number, in stored order, each up to its first NUL. */
 export function textsOf(model: IimModel, record: number, dataset: number): string[] {
   const { charset } = charsetOf(model);
   return model.dataSets.flatMap((one) =>
-    one.record === record && one.dataset === dataset ? [decodeDataSet(one, charset)] : [],
+    one.record === record && one.dataset === dataset ? [upToNul(decodeDataSet(one, charset))] : [],
   );
 }
 

@@ -147,10 +147,13 @@ function exifValue(exif: ExifModel, id: FieldId): Reading | undefined {
   return reading(id === 'creator' ? splitArtist(text) : text);
 }
 
-/** The photographer's notice and the editor's (Exif 3.0, 4.6.5): other records mostly hold the first alone. */
+/**
+ * The photographer's notice and the editor's (Exif 3.0, 4.6.5): other records mostly hold the first alone, or both with a
+ * line feed between (ISO 16684-2, tiff:Copyright; from memory).
+ */
 function copyrightValue(exif: ExifModel, text: string): Reading {
-  const parts = exifTextParts(exif, 'IFD0', TAG.copyright);
-  return { value: text, ...(parts.length > 1 ? { alternatives: [parts[0]!] } : {}) };
+  const parts = exifTextParts(exif, 'IFD0', TAG.copyright).filter((part) => part !== '');
+  return { value: text, ...(parts.length > 1 ? { alternatives: [parts[0]!, parts.join('\n')] } : {}) };
 }
 
 /**

@@ -382,6 +382,20 @@ describe('Exif', () => {
     ).toBe(true);
   });
 
+  test('a notice of photographer and editor agrees with both in two lines', async () => {
+    const both = exif([{ tag: 0x8298, text: '© Pell\0© Tarn' }]);
+    const file = jpegWith([both, xmpSegment(xmpPacket(alt('dc:rights', '© Pell&#10;© Tarn')))]);
+    expect(await reading(file, 'copyrightNotice')).toMatchObject({ value: '© Pell\n© Tarn', agrees: true });
+  });
+
+  test('what is behind a NUL is no part of a text', async () => {
+    const file = jpegWith([
+      exif([{ tag: 0x010e, text: 'The launch\0 of another' }]),
+      photoshopSegment(iimResources(concat([UTF8_MARK, dataSet(2, 90, 'Havnes\0left over')]))),
+    ]);
+    expect(await valuesIn(file)).toEqual({ description: 'The launch', city: 'Havnes' });
+  });
+
   // Put after once deleted somebody's caption.
   test('words of a camera inside a caption are somebody’s words', async () => {
     const caption = 'Visitors try a digital camera at the fair.';
