@@ -4,6 +4,9 @@ import { Box, Dialog as ChakraDialog, Portal } from '@chakra-ui/react';
 import { type ReactNode, useRef } from 'react';
 import { Button } from './buttons';
 
+/** The second press of a double press that opened a dialog is beside it: it does not close it. */
+const SECOND_PRESS_MS = 500;
+
 /**
  * A dialog as all of ours look: a title, what it is about, and at its foot the way out and its acts. What has
  * `data-autofocus` is focused first.
@@ -31,11 +34,15 @@ export function Dialog({
   children: ReactNode;
 }) {
   const content = useRef<HTMLDivElement>(null);
+  const openedAt = useRef(performance.now());
   return (
     <ChakraDialog.Root
       open
       initialFocusEl={() => content.current?.querySelector<HTMLElement>('[data-autofocus]') ?? null}
       onOpenChange={(event) => !event.open && onClose()}
+      onInteractOutside={(event) => {
+        if (performance.now() - openedAt.current < SECOND_PRESS_MS) event.preventDefault();
+      }}
       size={size}
       scrollBehavior="inside"
       placement="center"

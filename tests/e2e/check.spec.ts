@@ -323,7 +323,8 @@ test('titles are written one by one, among those that lack one', async () => {
   await expect(page.getByText('8 of 8 pictures')).toBeVisible();
   await page.goto(`${address}/assignments/${set.id}/check?rule=${await placeOf('title')}`);
   await page.getByRole('button', { name: 'Write for these 8' }).click();
-  await page.getByRole('button', { name: 'title, headline, alt text' }).click();
+  // The field that fails is open, and has the focus.
+  await expect(page.getByRole('textbox', { name: 'Title', exact: true })).toBeFocused();
   await page.getByRole('textbox', { name: 'Title', exact: true }).fill('The old ketch');
   await page.getByRole('textbox', { name: 'Title', exact: true }).press('Tab');
   await expect(rule(/^Title/)).toContainText('none fails');

@@ -84,6 +84,26 @@ test('a pattern that cannot be understood says so, and writes nothing', async ()
   expect(await held(names[0]!, 'headline')).toMatchObject({ headline: null });
 });
 
+test('an open licence is chosen at the desk as in a template; a bare address is made whole', async () => {
+  await all();
+  await page.getByRole('button', { name: 'creator, rights', exact: true }).click();
+  await page.getByRole('button', { name: labels.describe.openLicence }).click();
+  await page.getByRole('button', { name: /^Put CC BY .*in$/ }).click();
+  await expect
+    .poll(() => held(names[0]!, 'ccLicense', 'rightsStatus', 'webStatement'))
+    .toMatchObject({
+      ccLicense: 'https://creativecommons.org/licenses/by/4.0/',
+      rightsStatus: 'in-copyright',
+      webStatement: 'https://creativecommons.org/licenses/by/4.0/',
+    });
+  const web = page.locator('[data-field="contactWeb"]');
+  await web.getByRole('textbox').fill('www.tarnandtide.example');
+  await web.getByRole('button', { name: 'Make it https://www.tarnandtide.example' }).click();
+  await expect
+    .poll(() => held(names[5]!, 'contactWeb'))
+    .toMatchObject({ contactWeb: 'https://www.tarnandtide.example' });
+});
+
 test('credits are kept as a list with roles, and stand under the caption as a line of one’s own pattern', async () => {
   await all();
   await page.getByLabel(labels.describe.caption, { exact: true }).fill('A coat of sail cloth.');

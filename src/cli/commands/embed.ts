@@ -5,6 +5,7 @@ import { fieldLabel } from '../../core/catalogue/fields';
 import { parseKeywords } from '../../core/keywords/parse';
 import { givesUpRights } from '../../core/rights/givesUp';
 import { ownNames } from '../../core/rights/makers';
+import { repairedAddress, webAddressFields } from '../../core/rights/webAddress';
 import { findConflicts } from '../../core/templates/conflicts';
 import { openFillIns } from '../../core/templates/fillIns';
 import { compileTemplates } from '../../core/templates/resolve';
@@ -109,6 +110,14 @@ async function compiled(
     );
   for (const sentence of conflictWords(findConflicts(templates, {}), templates))
     process.stderr.write(`${sentence} Check that both are meant.\n`);
+  for (const { name, entries } of templates)
+    for (const { field, texts } of entries) {
+      const whole = webAddressFields.includes(field) && texts[0] && repairedAddress(texts[0]);
+      if (whole)
+        process.stderr.write(
+          `the template “${name}”: ${fieldLabel(field)} is not a whole address. Make it ${whole}\n`,
+        );
+    }
   const made = compileTemplates(templates);
   const [wrong] = made.problems;
   if (wrong) throw new UsageError(`a template cannot be used. ${problemWords(wrong)}`);

@@ -2,10 +2,9 @@ import { type FieldId, field } from '../catalogue/fields';
 import { asList, asText, type FieldValue, isEmpty, type Structure, structuresOf } from '../catalogue/value';
 import { noticeElements } from '../rights/notice';
 import { withNoticeParts } from '../rights/noticeParts';
-import { isEmailAddress, repairedAddress } from '../rights/webAddress';
+import { isEmailAddress, repairedAddress, webAddressFields } from '../rights/webAddress';
 import type { Check, CheckKind, Rule } from './checklist';
 import type { PictureFacts, SetFacts } from './facts';
-import { addressFields } from './rules/addressTests';
 import { peopleNamed, placesWithCoordinates } from './rules/contentTests';
 
 /** New values by field; null empties. */
@@ -18,7 +17,7 @@ const nothing: Changes = {};
 /** What fixes a picture in one step, by the kind of check. Each knows its own field and touches no other. */
 const repairs: { readonly [K in CheckKind]?: Repair } = {
   addresses: ({ values }) => ({
-    ...ofAddresses(values, addressFields),
+    ...ofAddresses(values, webAddressFields),
     ...ofEmail(asText(values.contactEmail)),
   }),
   'licence-link': ({ values }) => ofAddresses(values, ['webStatement']),

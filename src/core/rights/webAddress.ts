@@ -1,3 +1,15 @@
+import type { FieldId } from '../catalogue/fields';
+
+/** Fields that hold a web address. */
+export const webAddressFields: readonly FieldId[] = [
+  'contactWeb',
+  'webStatement',
+  'rightsCertificate',
+  'termsAndConditionsUrl',
+  'ccAttributionUrl',
+  'ccMorePermissions',
+];
+
 /**
  * A whole web address made of what people type: "www.tarn.example" → "https://www.tarn.example/". Undefined
  * where nothing is to be mended, or where the text is no address.

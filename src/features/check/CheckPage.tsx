@@ -1,12 +1,14 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { useMemo } from 'react';
+import { useCallback, useMemo, useState } from 'react';
+import type { FieldId } from '@/core/catalogue/fields';
 import { agrees, formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { EmptyState } from '@/ui/EmptyState';
 import { Embedding } from '../describe/desk/Embedding';
 import { UnsavedNotice } from '../describe/desk/UnsavedNotice';
+import type { FieldToOpen } from '../describe/desk/useOpenField';
 import { useWriting } from '../describe/desk/useWriting';
 import { WritingDesk } from '../describe/desk/WritingDesk';
 import { type FirstPhotos, usePhotos } from '../describe/set/usePhotos';
@@ -47,6 +49,15 @@ export function CheckPage({ assignment: initial, first }: Props) {
   const order = useMemo(() => views.map((view) => view.id), [views]);
   const selection = useSelection(order, `check ${id}`);
   const selected = useMemo(() => views.filter((view) => selection.ids.has(view.id)), [views, selection.ids]);
+  const [opens, setOpens] = useState<FieldToOpen>();
+  const { set: select } = selection;
+  const writeFor = useCallback(
+    (ids: readonly string[], field: FieldId | undefined) => {
+      select(ids);
+      setOpens(field && { field });
+    },
+    [select],
+  );
   const current = address.rule ?? firstFailing(checked);
   const result = address.view === 'rule' ? checked?.results.find((one) => one.place === current) : undefined;
   const shown = useScrolledTo(`${address.view} ${address.rule ?? ''}`);
@@ -121,6 +132,7 @@ export function CheckPage({ assignment: initial, first }: Props) {
                     assignment={assignment}
                     views={views}
                     selection={selection}
+                    onWrite={writeFor}
                     result={result}
                     checked={checked}
                     beside={beside}
@@ -137,6 +149,7 @@ export function CheckPage({ assignment: initial, first }: Props) {
               rests={false}
               selects="“Write for these” selects all that fail a rule."
               onSelect={selection.set}
+              opens={opens}
             />
           </>
         )}

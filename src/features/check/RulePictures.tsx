@@ -3,6 +3,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
+import type { FieldId } from '@/core/catalogue/fields';
 import { isFixedAtSource } from '@/core/checks/checkPicture';
 import { sharedCaptions } from '@/core/checks/facts';
 import { fieldsToFill } from '@/core/checks/repairs';
@@ -28,14 +29,29 @@ interface Props {
   readonly assignment: Assignment;
   readonly views: readonly PhotoView[];
   readonly selection: Selection;
+  /** Selects pictures, and opens what fails at the desk. */
+  readonly onWrite: (ids: readonly string[], field: FieldId | undefined) => void;
   readonly result: RuleResult;
   readonly checked: Checked;
   readonly beside: Beside;
   readonly write: Write;
 }
 
+/** The field that the first failing picture fails at. */
+const fieldOf = ({ failing }: RuleResult) =>
+  [...failing.values()].flat().find((one) => one.field !== undefined)?.field;
+
 /** The pictures that fail a rule, and how they are fixed. What is fixed leaves the list when it is not selected any more. */
-export function RulePictures({ assignment, views, selection, result, checked, beside, write }: Props) {
+export function RulePictures({
+  assignment,
+  views,
+  selection,
+  onWrite,
+  result,
+  checked,
+  beside,
+  write,
+}: Props) {
   const [dialog, setDialog] = useState<'repair' | 'fill'>();
   const { rule, failing } = result;
   const shown = useMemo(
@@ -79,7 +95,7 @@ export function RulePictures({ assignment, views, selection, result, checked, be
                 borderColor="woad"
                 fontWeight="600"
                 _hover={{ bg: 'woad', filter: 'brightness(1.08)' }}
-                onClick={() => selection.set([...failing.keys()])}
+                onClick={() => onWrite([...failing.keys()], fieldOf(result))}
               >
                 Write for {failing.size === 1 ? 'this one' : `these ${count}`}
               </Button>

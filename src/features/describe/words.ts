@@ -32,6 +32,7 @@ export const labels = {
   fullSize: '100 %',
   nameOfANewGathering: 'Name of a new gathering',
   nameOfTheseColumns: 'Name of these columns',
+  openLicence: 'open licence …',
   noDrafts: 'no drafts',
   noPicturesMatch: 'No pictures match.',
   openDesk: 'open desk',

@@ -7,6 +7,7 @@ import { type FieldId, field, fieldLabel } from '@/core/catalogue/fields';
 import { asText, type FieldValue, sameValue, structuresOf } from '@/core/catalogue/value';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
+import { AddressRepair } from './AddressRepair';
 import { ByteGauge } from './ByteGauge';
 import { ChoiceEditor } from './ChoiceEditor';
 import { ChoicesEditor } from './ChoicesEditor';
@@ -89,6 +90,7 @@ export function ValueEditor(props: Props) {
         />
       )}
       <ByteGauge id={fieldId} text={asText(value)} />
+      <AddressRepair field={fieldId} typed={typed} onType={type} />
       <Notice kind="error">{problem}</Notice>
     </>
   );

@@ -1,19 +1,9 @@
 import type { FieldId } from '../../catalogue/fields';
 import { asText } from '../../catalogue/value';
 import { isLicenceLink } from '../../rights/notice';
-import { isEmailAddress } from '../../rights/webAddress';
+import { isEmailAddress, webAddressFields } from '../../rights/webAddress';
 import { type Failing, failing } from '../failing';
 import type { Tests } from './rule';
-
-/** Fields that hold a web address. */
-export const addressFields: readonly FieldId[] = [
-  'contactWeb',
-  'webStatement',
-  'rightsCertificate',
-  'termsAndConditionsUrl',
-  'ccAttributionUrl',
-  'ccMorePermissions',
-];
 
 /** One address or several, parted by comma or semicolon. */
 const several = (text: string, parting = /[,;]/) =>
@@ -48,7 +38,7 @@ export const addressTests: Tests<'addresses'> = {
     return [
       ...wrong('contactEmail', isEmailAddress, 'no-email'),
       ...wrong('contactPhone', isTelephone, 'no-telephone'),
-      ...addressFields.flatMap((id) =>
+      ...webAddressFields.flatMap((id) =>
         wrong(id, isLicenceLink, 'no-address', BETWEEN_WEB).map((one) =>
           /^http:\/\/./i.test(one.found ?? '') ? { ...one, reason: 'without-https' as const } : one,
         ),

@@ -1,21 +1,12 @@
-import { type FieldId, field } from '../../catalogue/fields';
+import { field } from '../../catalogue/fields';
 import { isLicenceLink } from '../../rights/notice';
-import { isEmailAddress, repairedAddress } from '../../rights/webAddress';
+import { isEmailAddress, repairedAddress, webAddressFields } from '../../rights/webAddress';
 import type { Advice, Check } from './advice';
 import { entryOf, isLiteral, textOf, withEntry, without, withTexts } from './entries';
 
-const addressFields: readonly FieldId[] = [
-  'webStatement',
-  'contactWeb',
-  'rightsCertificate',
-  'termsAndConditionsUrl',
-  'ccAttributionUrl',
-  'ccMorePermissions',
-];
-
 /** Search engines take a licence link from a complete https address only. */
 const addresses: Check = (template) =>
-  addressFields.flatMap((id): Advice[] => {
+  webAddressFields.flatMap((id): Advice[] => {
     const text = textOf(template, id).trim();
     if (text === '' || !isLiteral(text) || isLicenceLink(text)) return [];
     const mended = repairedAddress(text);

@@ -12,6 +12,7 @@ import { KeywordsBox } from './KeywordsBox';
 import { PeopleBox } from './PeopleBox';
 import { PlacePanel } from './PlacePanel';
 import { type PanelName, panelFields, panelWords } from './panels';
+import { RightsPanel } from './RightsPanel';
 import { ThreadsPanel } from './ThreadsPanel';
 import { useCaption } from './useCaption';
 import { useDesk } from './useDesk';
@@ -81,7 +82,8 @@ export function DeskLeaf({ assignment, scope, count, write, asked, isPage = fals
         {panel === 'place' && <PlacePanel {...common} />}
         {panel === 'credits' && <CreditsPanel {...common} caption={caption} />}
         {panel === 'threads' && <ThreadsPanel {...common} />}
-        {(panel === 'words' || panel === 'rights') && <FieldsPanel fields={panelFields[panel]} {...common} />}
+        {panel === 'words' && <FieldsPanel fields={panelFields.words} {...common} />}
+        {panel === 'rights' && <RightsPanel {...common} />}
         {panel === 'all' && <FieldsPanel shown={shown} fields={fieldsFor(shown)} {...common} />}
       </div>
     </Box>

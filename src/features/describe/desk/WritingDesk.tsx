@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { type ReactNode, useMemo, useRef } from 'react';
+import { type ReactNode, useEffect, useMemo, useRef } from 'react';
 import { scopeOfPart } from '@/core/drafts/scope';
 import { counted } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
@@ -14,6 +14,7 @@ import { DeskLeaf } from './DeskLeaf';
 import { SaveWords } from './SaveWords';
 import { UndoRedo } from './UndoRedo';
 import { useDeskFields } from './useDeskFields';
+import { type FieldToOpen, useOpenField } from './useOpenField';
 import type { WritingState } from './useWriting';
 import { writtenTo } from './writtenTo';
 
@@ -30,10 +31,22 @@ interface Props {
   /** What selects pictures here, beside their presses. */
   readonly selects?: string;
   readonly onSelect: (ids: readonly string[]) => void;
+  /** What is to be written there. */
+  readonly opens?: FieldToOpen | undefined;
 }
 
 /** The desk at the foot. It says in words what it writes to; without a selection it rests. */
-export function WritingDesk({ assignment, views, chosen, writing, rests, keys, selects, onSelect }: Props) {
+export function WritingDesk({
+  assignment,
+  views,
+  chosen,
+  writing,
+  rests,
+  keys,
+  selects,
+  onSelect,
+  opens,
+}: Props) {
   const { id: assignmentId } = assignment;
   const [open, setOpen] = useRemembered<'open' | 'closed'>(
     `desk ${rests ? 'ledger' : 'sheet'}`,
@@ -43,6 +56,11 @@ export function WritingDesk({ assignment, views, chosen, writing, rests, keys, s
   const asked = useDeskFields('desk');
   const scope = useMemo(() => scopeOfPart(chosen, views), [chosen, views]);
   const lastHeight = useRef(0);
+  const box = useRef<HTMLDivElement>(null);
+  useOpenField(box, opens, asked);
+  useEffect(() => {
+    if (opens) setOpen('open');
+  }, [opens, setOpen]);
   if (chosen.length === 0) {
     return (
       <Desk>
@@ -87,7 +105,7 @@ export function WritingDesk({ assignment, views, chosen, writing, rests, keys, s
         </Flex>
       </Flex>
       {isOpen && (
-        <Box overflowY="auto" minHeight="0">
+        <Box ref={box} overflowY="auto" minHeight="0">
           <DeskLeaf
             key={chosen.map((view) => view.id).join()}
             assignment={assignment}

@@ -5,7 +5,7 @@ export const panelWords = {
   place: 'place',
   words: 'title, headline, alt text',
   credits: 'credits',
-  rights: 'rights',
+  rights: 'creator, rights',
   threads: 'does not apply',
   all: 'all fields',
 } as const;
@@ -23,6 +23,13 @@ const placeFields: readonly FieldId[] = [
   'locationShown',
   'eventName',
 ];
+
+/** The panel that has a field; '' where a box of its own is always there. */
+export function panelOf(id: FieldId): PanelName | '' {
+  if (id === 'description' || id === 'keywords' || id === 'personShown') return '';
+  const names = Object.keys(panelFields) as PanelName[];
+  return names.find((name) => panelFields[name].includes(id)) ?? 'all';
+}
 
 /** The fields of each panel, in their order; of "all fields" one chooses. */
 export const panelFields: Readonly<Record<PanelName, readonly FieldId[]>> = {
@@ -42,7 +49,19 @@ export const panelFields: Readonly<Record<PanelName, readonly FieldId[]>> = {
     'altTextLanguages',
   ],
   credits: ['contributor'],
-  rights: writtenFieldIds.filter((id) => field(id).question === 'owned' && field(id).need !== 'all'),
+  rights: [
+    'creator',
+    'creditLine',
+    'contactEmail',
+    'contactPhone',
+    'contactWeb',
+    ...writtenFieldIds.filter((id) => field(id).question === 'owned' && field(id).need !== 'all'),
+    'copyrightOwner',
+    'ccLicense',
+    'ccAttributionName',
+    'ccAttributionUrl',
+    'ccMorePermissions',
+  ],
   threads: [],
   all: [],
 };

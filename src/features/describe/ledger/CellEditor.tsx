@@ -1,12 +1,13 @@
 'use client';
 
-import { chakra } from '@chakra-ui/react';
+import { Box, chakra } from '@chakra-ui/react';
 import { type KeyboardEvent, useEffect, useId, useLayoutEffect, useRef, useState } from 'react';
 import { type FieldId, field as fieldRow } from '@/core/catalogue/fields';
 import { type FieldValue, sameValue } from '@/core/catalogue/value';
 import type { ListedValues } from '@/server/operations/photos/listValues';
 import { Notice } from '@/ui/Notice';
 import { useLeaving } from '@/ui/useLeaving';
+import { AddressRepair } from '../../fields/AddressRepair';
 import { optionsOf, TermOptions } from '../../keywords/TermOptions';
 import { useWordCompletion } from '../../keywords/useWordCompletion';
 import { SAVE_AFTER_MS } from '../desk/useSavedValue';
@@ -80,6 +81,16 @@ export function CellEditor({ field, label, row, begun, onSave, onLeave }: Props)
         />
       )}
       <TermOptions at={box} id={optionsOf(id)} menu={menu} />
+      <Box position="absolute" top="100%" left="0" zIndex="5" bg="leaf" paddingX="1.5" fontFamily="body">
+        <AddressRepair
+          field={field}
+          typed={typed}
+          onType={(whole) => {
+            if (box.current) box.current.value = whole;
+            type(whole);
+          }}
+        />
+      </Box>
       {problem && (
         <Notice
           kind="error"

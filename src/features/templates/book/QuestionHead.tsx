@@ -9,7 +9,7 @@ import type { Entry } from '@/core/templates/template';
 import type { ListedIdentity } from '@/server/operations/identities/identities';
 import { LinkButton } from '@/ui/buttons';
 import { DetailsPanel } from '../builders/DetailsPanel';
-import { LicencePanel } from '../builders/LicencePanel';
+import { LicencePanel, licenceOf } from '../builders/LicencePanel';
 import { RightsPagePanel } from '../builders/RightsPagePanel';
 import { WhoIsWho } from '../builders/WhoIsWho';
 import type { Book } from './bookState';
@@ -83,7 +83,13 @@ export function QuestionHead({
           <Box paddingX={{ base: 5, lg: 8 }} fontSize="small">
             {open === 'details' && <DetailsPanel identities={identities} put={close} />}
             {open === 'who is who' && <WhoIsWho book={book} onOpen={onOpen} />}
-            {open === 'open licence' && <LicencePanel book={book} put={close} onPublicDomain={close} />}
+            {open === 'open licence' && (
+              <LicencePanel
+                start={licenceOf((id) => book.entries[id]?.typed ?? '', '{{ creator }}')}
+                put={close}
+                onPublicDomain={close}
+              />
+            )}
             {open === 'rights page' && <RightsPagePanel values={values} />}
           </Box>
         )}

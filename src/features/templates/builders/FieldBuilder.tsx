@@ -2,8 +2,8 @@
 
 import type { FieldId } from '@/core/catalogue/fields';
 import type { Entry } from '@/core/templates/template';
+import { AddressRepair } from '../../fields/AddressRepair';
 import type { BookEntry } from '../book/bookState';
-import { AddressRepair } from './AddressRepair';
 import { Builder } from './Builder';
 import { NoticeBuilder } from './NoticeBuilder';
 import { CountryBuilder, PositionBuilder } from './PlaceBuilders';
@@ -48,14 +48,7 @@ export function FieldBuilder({
           <PositionBuilder put={put} />
         </Builder>
       );
-    case 'webStatement':
-    case 'contactWeb':
-    case 'rightsCertificate':
-    case 'termsAndConditionsUrl':
-    case 'ccAttributionUrl':
-    case 'ccMorePermissions':
-      return <AddressRepair typed={typed} onType={type} />;
     default:
-      return null;
+      return <AddressRepair field={id} typed={typed} onType={type} />;
   }
 }

@@ -2,6 +2,7 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
+import type { FieldId } from '@/core/catalogue/fields';
 import {
   type CcChoice,
   ccChoiceOf,
@@ -18,7 +19,6 @@ import { Button } from '@/ui/buttons';
 import { Field } from '@/ui/Field';
 import { Select, TextInput } from '@/ui/inputs';
 import { labels as uiLabels } from '@/ui/words';
-import type { Book } from '../book/bookState';
 import { Panel } from './Builder';
 import { StatusAsk } from './StatusAsk';
 
@@ -33,33 +33,34 @@ const allows: Readonly<Record<keyof typeof ccLicences, string>> = {
   'by-nc-nd': 'no commercial use; with your name; unchanged',
 };
 
-const startFrom = (book: Book): Licence => {
-  const held = ccChoiceOf((id) => book.entries[id]?.typed ?? '');
+/** The licence that texts state; else the freest one, with `attributionName` for who is to be named. */
+export function licenceOf(textOf: (id: FieldId) => string, attributionName: string): Licence {
+  const held = ccChoiceOf(textOf);
   if (held?.kind === 'licence') return held;
   return {
     kind: 'licence',
     licence: 'by',
     version: '4.0',
-    attributionName: '{{ creator }}',
+    attributionName,
     attributionUrl: '',
     page: '',
     morePermissions: '',
   };
-};
+}
 
 /** An open licence sets status, terms, web statement and the cc: properties together, so that they agree. */
 export function LicencePanel({
-  book,
+  start,
   put,
   onPublicDomain,
 }: {
-  book: Book;
+  start: Licence;
   put: (entries: readonly Entry[]) => void;
   onPublicDomain: (entries: readonly Entry[]) => void;
 }) {
-  const [choice, setChoice] = useState<CcChoice>(() => startFrom(book));
+  const [choice, setChoice] = useState<CcChoice>(start);
   const [asking, setAsking] = useState(false);
-  const kinds: readonly CcChoice[] = [startFrom(book), { kind: 'cc0' }, { kind: 'public-domain-mark' }];
+  const kinds: readonly CcChoice[] = [start, { kind: 'cc0' }, { kind: 'public-domain-mark' }];
   const licensed = choice.kind === 'licence' ? choice : undefined;
   return (
     <Panel>

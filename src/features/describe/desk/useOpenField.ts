@@ -1,0 +1,47 @@
+'use client';
+
+import { type RefObject, useEffect, useRef } from 'react';
+import type { FieldId } from '@/core/catalogue/fields';
+import { panelOf } from './panels';
+import type { DeskFields } from './useDeskFields';
+
+/** A field that the desk is to open; a new object each time it is asked for. */
+export interface FieldToOpen {
+  readonly field: FieldId;
+}
+
+const boxes: { readonly [K in FieldId]?: string } = {
+  description: 'caption',
+  keywords: 'keywords',
+  personShown: 'people',
+};
+const editors = ['input, textarea, select, [contenteditable="true"]', 'button'];
+
+/** Opens the panel of a field, and focuses its editor as soon as the values of the pictures are read. */
+export function useOpenField(
+  desk: RefObject<HTMLElement | null>,
+  asked: FieldToOpen | undefined,
+  { setPanel }: DeskFields,
+): void {
+  const done = useRef<FieldToOpen>(undefined);
+  useEffect(() => {
+    if (!asked || done.current === asked) return;
+    const { field } = asked;
+    const panel = panelOf(field);
+    if (panel !== '') setPanel(panel);
+    const place = boxes[field] ? `[data-writes="${boxes[field]}"]` : `[data-field="${field}"]`;
+    const focus = () => {
+      const found = (which: string) => desk.current?.querySelector<HTMLElement>(`${place} :is(${which})`);
+      const editor = found(editors[0]!) ?? found(editors[1]!);
+      if (!editor) return false;
+      done.current = asked;
+      editor.focus();
+      editor.scrollIntoView({ block: 'nearest' });
+      return true;
+    };
+    if (focus()) return;
+    const watch = new MutationObserver(() => focus() && watch.disconnect());
+    watch.observe(desk.current ?? document.body, { childList: true, subtree: true });
+    return () => watch.disconnect();
+  }, [asked, desk, setPanel]);
+}
