@@ -12,6 +12,7 @@ import { readSource } from '@/server/operations/bringIn/readSource';
 import { startImport } from '@/server/operations/bringIn/startImport';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { listPhotos } from '@/server/operations/photos/photos';
+import { listRuns } from '@/server/operations/runs/listRuns';
 import { stopRun } from '@/server/operations/runs/runs';
 import { startEmbed } from '@/server/operations/runs/startEmbed';
 import { startUndo } from '@/server/operations/runs/startUndo';
@@ -55,6 +56,18 @@ test('an import embeds templates and keywords while copying, and leaves othersâ€
   });
   expect(new Uint8Array(readFileSync(path.join(job.working, 'b.jpg')))).toEqual(theirs);
   expect(job.photos.map((one) => one.name)).toEqual(['a.jpg', 'b.jpg']);
+});
+
+test('a receipt is found by file, client and the values that were put', async () => {
+  const job = await broughtIn({ 'found-by-name.jpg': await smallJpeg(7) });
+  const found = async (words: string) =>
+    (await listRuns(server.context, { words })).some((one) => one.id === job.runId);
+  expect(await Promise.all(['found-by-NAME', 'boat trust', 'Aune Pell', 'nothing so'].map(found))).toEqual([
+    true,
+    true,
+    true,
+    false,
+  ]);
 });
 
 test('a taken name is never overwritten, and pictures that are here are known by their content', async () => {

@@ -62,9 +62,12 @@ export function carryingOf(
     const fields = giving.filter((step) => isCarried(step, values[step.field])).map((step) => step.field);
     const telling = fields.some((id) => field(id).type !== 'choice');
     if (!telling || fields.length * 2 < giving.length) return;
-    const share = fields.length / giving.length;
-    if (!best || share > best.fields.length / best.of)
-      best = { version: state.version, isPresent: index === 0, fields, of: giving.length };
+    // The state of which most is there; of equals the one that is there most wholly, then the present one.
+    const isCloser =
+      !best ||
+      fields.length > best.fields.length ||
+      (fields.length === best.fields.length && giving.length < best.of);
+    if (isCloser) best = { version: state.version, isPresent: index === 0, fields, of: giving.length };
   });
   return best;
 }

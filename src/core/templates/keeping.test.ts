@@ -147,6 +147,19 @@ describe('where a template is used', () => {
     ).toBeUndefined();
   });
 
+  // A picture of the newest version, with one value changed by hand, was told to be of an older one.
+  test('the state of which most is there goes before one that is there wholly and says less', () => {
+    const less = states(state(2, now), state(1, [entry('creator', 'Pell'), entry('contactPhone', '2')]));
+    const changed: Values = {
+      creator: ['Pell'],
+      contactPhone: '2',
+      description: 'The mast.\nPell / New',
+      keywords: ['boat', 'ketch'],
+      contactWeb: 'https://other.example',
+    };
+    expect(carryingOf(less, changed, context)).toMatchObject({ version: 2, isPresent: true });
+  });
+
   test('renewing replaces what the earlier state gave, empties what no template gives, fills what is empty', () => {
     const wanted = renewal(both, file, context);
     expect(Object.fromEntries(wanted)).toEqual({

@@ -81,7 +81,8 @@ export function ReadPage({
             </Box>
             <Box color="soft" maxWidth="32em" marginTop="2">
               Everything its records say is read in this window. The picture is not sent anywhere, and nothing
-              is written. Drop two, and they are compared: the delivered file and the published one.
+              is written; only a simulated site that you choose gets it, from Fabrica on this machine. Drop
+              two, and they are compared: the delivered file and the published one.
             </Box>
           </Flex>
         )}

@@ -36,7 +36,11 @@ export function TrySite({
           disabled={send.isPending}
           onChange={(event) => send.mutate(event.target.value as SiteProfile)}
         >
-          <option value="">{send.isPending ? 'on its way …' : 'choose (simulated)'}</option>
+          <option value="">
+            {send.isPending
+              ? 'on its way …'
+              : 'choose: it is sent to Fabrica on this machine, which simulates it'}
+          </option>
           {Object.entries(siteProfiles).map(([profile, words]) => (
             <option key={profile} value={profile}>
               {words}

@@ -1,6 +1,7 @@
 import { and, count, desc, eq, gte, ilike, inArray, lt, or, type SQL, sql } from 'drizzle-orm';
 import type { Context } from '../../context';
-import { assignments } from '../../db/schema/assignments';
+import { assignments, facts } from '../../db/schema/assignments';
+import { licences } from '../../db/schema/deliveries';
 import { runItems, runs } from '../../db/schema/runs';
 import type { RunKindId } from '../../db/stored/runs';
 import { actOf } from '../../runs/registry';
@@ -8,7 +9,10 @@ import type { RunCounts } from './runs';
 
 /** Which receipts are looked for; all that is named must be true. */
 export interface RunSearch {
-  /** Part of the name of an assignment, of a file, or of a template that was put in. */
+  /**
+   * Part of the name of an assignment or a file, of a fact (the client), of a licensee, or of what the run was asked for:
+   * names of templates, the values that they put, terms of a licence.
+   */
   readonly words?: string;
   readonly kind?: RunKindId;
   /** Days, ISO 8601; both are meant with. */
@@ -63,8 +67,9 @@ function matches({ words = '', kind, from, to, behind }: RunSearch): SQL | undef
       : or(
           ilike(assignments.name, like),
           sql`exists (select 1 from ${runItems} where ${eq(runItems.runId, runs.id)} and ${ilike(runItems.name, like)})`,
-          sql`exists (select 1 from jsonb_array_elements(case when jsonb_typeof(${runs.parameters} -> 'templates') = 'array'
-            then ${runs.parameters} -> 'templates' else '[]' end) as one where one ->> 'name' ilike ${like})`,
+          sql`exists (select 1 from ${facts} where ${eq(facts.assignmentId, runs.assignmentId)} and ${ilike(facts.value, like)})`,
+          sql`exists (select 1 from ${licences} where ${eq(licences.runId, runs.id)} and ${ilike(licences.licensee, like)})`,
+          sql`exists (select 1 from jsonb_path_query(${runs.parameters}, '$.** ? (@.type() == "string")') as leaf where leaf #>> '{}' ilike ${like})`,
         ),
   );
 }
