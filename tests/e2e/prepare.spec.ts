@@ -174,8 +174,10 @@ test('a folder that another assignment works in is explained; its pictures stay 
 test('facts save themselves: after a moment, on leaving, and after a server that was away', async () => {
   await page.goto(`${home}/prepare`);
   await page.getByRole('button', { name: labels.prepare.addAFact }).click();
-  await box('Name of fact 1').fill('vessel');
-  await box('Value of fact 1').fill('Marena');
+  await expect(box('Name of fact 1')).toBeFocused();
+  await page.keyboard.type('vessel');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('Marena');
   await expect.poll(async () => (await assignment()).facts).toEqual([{ name: 'vessel', value: 'Marena' }]);
   await box('Value of fact 1').fill('Marena II');
   await page.goto(address);

@@ -54,7 +54,7 @@ export function CheckPage({ assignment: initial, first }: Props) {
   const writeFor = useCallback(
     (ids: readonly string[], field: FieldId | undefined) => {
       select(ids);
-      setOpens(field && { field });
+      setOpens(field && { field, pictures: ids.length });
     },
     [select],
   );

@@ -1,6 +1,8 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
+import { type KeyboardEvent, useRef } from 'react';
+import { flushSync } from 'react-dom';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { LinkButton } from '@/ui/buttons';
 import { Field } from '@/ui/Field';
@@ -18,6 +20,20 @@ export function Facts({ assignment }: { assignment: Assignment }) {
   const written = useSavedAssignment('facts', assignment, PARTS);
   const { value, change } = written;
   const { facts } = value;
+  const list = useRef<HTMLDivElement>(null);
+  const boxes = () => [...(list.current?.querySelectorAll<HTMLInputElement>('input') ?? [])];
+  const add = () => {
+    flushSync(() => change({ ...value, facts: [...facts, nothing] }));
+    boxes().at(-2)?.focus();
+  };
+  /** Enter goes on: to the next box, behind the last one to a new fact. */
+  const goOn = (event: KeyboardEvent<HTMLDivElement>) => {
+    if (event.key !== 'Enter' || !(event.target instanceof HTMLInputElement)) return;
+    event.preventDefault();
+    const next = boxes()[boxes().indexOf(event.target) + 1];
+    if (next) next.focus();
+    else add();
+  };
   const changeFact = (at: number, part: Partial<typeof nothing>) =>
     change({ ...value, facts: facts.map((one, index) => (index === at ? { ...one, ...part } : one)) });
   return (
@@ -38,36 +54,38 @@ export function Facts({ assignment }: { assignment: Assignment }) {
           maxWidth="11em"
         />
       </Field>
-      {facts.map((fact, index) => (
-        <Flex key={index} gap="3" alignItems="center" marginTop="1">
-          <TextInput
-            width="9em"
-            value={fact.name}
-            maxLength={80}
-            placeholder="e.g. vessel"
-            aria-label={`Name of fact ${index + 1}`}
-            onChange={(event) => changeFact(index, { name: event.target.value })}
-          />
-          <TextInput
-            flex="1"
-            value={fact.value}
-            maxLength={2000}
-            placeholder="e.g. Marena"
-            aria-label={`Value of fact ${index + 1}`}
-            onChange={(event) => changeFact(index, { value: event.target.value })}
-          />
-          <LinkButton
-            type="button"
-            fontSize="small"
-            onClick={() => change({ ...value, facts: facts.filter((_, at) => at !== index) })}
-            aria-label={`Remove fact ${fact.name}`}
-          >
-            {uiLabels.remove}
-          </LinkButton>
-        </Flex>
-      ))}
+      <Box ref={list} onKeyDown={goOn}>
+        {facts.map((fact, index) => (
+          <Flex key={index} gap="3" alignItems="center" marginTop="1">
+            <TextInput
+              width="9em"
+              value={fact.name}
+              maxLength={80}
+              placeholder="e.g. vessel"
+              aria-label={`Name of fact ${index + 1}`}
+              onChange={(event) => changeFact(index, { name: event.target.value })}
+            />
+            <TextInput
+              flex="1"
+              value={fact.value}
+              maxLength={2000}
+              placeholder="e.g. Marena"
+              aria-label={`Value of fact ${index + 1}`}
+              onChange={(event) => changeFact(index, { value: event.target.value })}
+            />
+            <LinkButton
+              type="button"
+              fontSize="small"
+              onClick={() => change({ ...value, facts: facts.filter((_, at) => at !== index) })}
+              aria-label={`Remove fact ${fact.name}`}
+            >
+              {uiLabels.remove}
+            </LinkButton>
+          </Flex>
+        ))}
+      </Box>
       <Flex gap="4" marginTop="4" alignItems="center" fontSize="body">
-        <LinkButton type="button" onClick={() => change({ ...value, facts: [...facts, nothing] })}>
+        <LinkButton type="button" onClick={add}>
           {labels.addAFact}
         </LinkButton>
         <SaveState of={written} />

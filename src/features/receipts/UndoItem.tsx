@@ -3,7 +3,8 @@
 import { chakra } from '@chakra-ui/react';
 import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { Button, LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { useRequestOnce } from '@/ui/useRequestOnce';
@@ -17,6 +18,11 @@ export function UndoItem({ run, item }: { run: Receipt; item: ReceiptItem }) {
   const requestOnce = useRequestOnce();
   const [isAsking, setAsking] = useState(false);
   const [isOpen, setOpen] = useState(false);
+  const asks = useRef<HTMLButtonElement>(null);
+  const leave = () => {
+    flushSync(() => setAsking(false));
+    asks.current?.focus();
+  };
   const undo = useMutation({
     mutationFn: () => requestOnce<{ runId: string }>(`runs/${run.id}/undo`, 'POST', { items: [item.id] }),
     onSuccess: (made) => router.push(`/runs/${made.runId}`),
@@ -25,7 +31,7 @@ export function UndoItem({ run, item }: { run: Receipt; item: ReceiptItem }) {
     return (
       <chakra.span display="flex" gap="5" marginTop="1" flexWrap="wrap">
         {item.state === 'done' && run.reversible > 0 && (
-          <LinkButton type="button" onClick={() => setAsking(true)}>
+          <LinkButton ref={asks} type="button" onClick={() => setAsking(true)}>
             {labels.undoThisFileAlone}
           </LinkButton>
         )}
@@ -38,10 +44,15 @@ export function UndoItem({ run, item }: { run: Receipt; item: ReceiptItem }) {
   return (
     <chakra.span display="flex" gap="3" alignItems="center" marginTop="1" flexWrap="wrap">
       <span>The file becomes what it was before, byte for byte; what was written becomes a draft.</span>
-      <Button type="button" onClick={() => undo.mutate()} disabled={undo.isPending || undo.isSuccess}>
+      <Button
+        type="button"
+        autoFocus
+        onClick={() => undo.mutate()}
+        disabled={undo.isPending || undo.isSuccess}
+      >
         Undo {item.name}
       </Button>
-      <LinkButton type="button" onClick={() => setAsking(false)}>
+      <LinkButton type="button" onClick={leave}>
         leave it
       </LinkButton>
       <Notice kind="error">{undo.error?.message}</Notice>

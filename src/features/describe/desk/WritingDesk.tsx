@@ -57,7 +57,7 @@ export function WritingDesk({
   const scope = useMemo(() => scopeOfPart(chosen, views), [chosen, views]);
   const lastHeight = useRef(0);
   const box = useRef<HTMLDivElement>(null);
-  useOpenField(box, opens, asked);
+  useOpenField(box, opens?.pictures === chosen.length ? opens : undefined, asked);
   useEffect(() => {
     if (opens) setOpen('open');
   }, [opens, setOpen]);

@@ -8,6 +8,8 @@ import type { DeskFields } from './useDeskFields';
 /** A field that the desk is to open; a new object each time it is asked for. */
 export interface FieldToOpen {
   readonly field: FieldId;
+  /** How many pictures are selected with it: before they are, the desk is still that of others. */
+  readonly pictures: number;
 }
 
 const boxes: { readonly [K in FieldId]?: string } = {

@@ -3,6 +3,7 @@ import type { Context } from '../../context';
 import { assignments, facts } from '../../db/schema/assignments';
 import { licences } from '../../db/schema/deliveries';
 import { runItems, runs } from '../../db/schema/runs';
+import { templateVersions } from '../../db/schema/templates';
 import type { RunKindId } from '../../db/stored/runs';
 import { actOf } from '../../runs/registry';
 import type { RunCounts } from './runs';
@@ -52,6 +53,10 @@ export async function listRuns(context: Context, search: RunSearch = {}, most = 
   }));
 }
 
+/** Some text of a JSON value is like this. */
+const holdsText = (json: SQL, like: string) =>
+  sql`exists (select 1 from jsonb_path_query(${json}, '$.** ? (@.type() == "string")') as leaf where leaf #>> '{}' ilike ${like})`;
+
 function matches({ words = '', kind, from, to, behind }: RunSearch): SQL | undefined {
   const asked = words.trim();
   const like = `%${asked.replace(/[\\%_]/g, '\\$&')}%`;
@@ -69,7 +74,12 @@ function matches({ words = '', kind, from, to, behind }: RunSearch): SQL | undef
           sql`exists (select 1 from ${runItems} where ${eq(runItems.runId, runs.id)} and ${ilike(runItems.name, like)})`,
           sql`exists (select 1 from ${facts} where ${eq(facts.assignmentId, runs.assignmentId)} and ${ilike(facts.value, like)})`,
           sql`exists (select 1 from ${licences} where ${eq(licences.runId, runs.id)} and ${ilike(licences.licensee, like)})`,
-          sql`exists (select 1 from jsonb_path_query(${runs.parameters}, '$.** ? (@.type() == "string")') as leaf where leaf #>> '{}' ilike ${like})`,
+          holdsText(sql`${runs.parameters}`, like),
+          sql`exists (select 1 from jsonb_array_elements(case when jsonb_typeof(${runs.parameters} -> 'templates') = 'array'
+              then ${runs.parameters} -> 'templates' else '[]' end) as put
+            join ${templateVersions} on ${templateVersions.templateId} = (put ->> 'id')::uuid
+              and ${templateVersions.version} = (put ->> 'version')::int
+            where ${holdsText(sql`${templateVersions.entries}`, like)})`,
         ),
   );
 }
