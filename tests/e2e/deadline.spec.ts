@@ -233,6 +233,7 @@ test('a misspelling and a near-miss of a name are marked, and mended by a press'
   const spelling = page.getByRole('status', { name: labels.ui.spelling });
   await spelling.getByRole('button', { name: 'Write Ida Brandvik for Ida Brandvk' }).click();
   await expect(box).toHaveValue('Ida Brandvik mends the saill of Ottar Lien.');
+  await expect(page.getByLabel(labels.describe.caption, { exact: true })).toBeFocused();
   await spelling.getByRole('button', { name: 'Write sail for saill' }).click();
   await expect(box).toHaveValue('Ida Brandvik mends the sail of Ottar Lien.');
   await expect(spelling.getByRole('button')).toHaveCount(0);

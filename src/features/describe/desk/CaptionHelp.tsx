@@ -20,7 +20,7 @@ const WRONG_SHOWN = 4;
 /** A quiet prompt under the caption: what it answers, by what it is found, what may be misspelled. */
 export function CaptionHelp({
   assignment,
-  caption: { text, type, save },
+  caption: { box, text, type, save },
   desk,
 }: {
   assignment: Assignment;
@@ -46,6 +46,8 @@ export function CaptionHelp({
   const replace = (typed: string, by: string) => {
     type(text.replace(typed, () => by));
     save();
+    // The pressed button goes with its word.
+    box.current?.focus();
   };
   if (caption === '' && keywords.length === 0) return null;
   return (
