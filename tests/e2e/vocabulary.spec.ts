@@ -646,6 +646,10 @@ test('words of the vocabulary and bundles go into a template', async () => {
     expect.objectContaining({ field: 'keywords', texts: ['oilskin coat', 'stone quay', 'sea fog'] }),
   ]);
   // A term that is renamed afterwards is renamed in the template, as a new version.
+  await send(page, 'vocabulary', {
+    kind: 'add',
+    terms: [{ id: crypto.randomUUID(), spelling: 'sea fog' }],
+  });
   await vocabulary();
   await term('sea fog').click();
   const rename = async (from: string, to: string) => {
