@@ -1,5 +1,6 @@
 import { renameSync } from 'node:fs';
 import { expect, type Page } from '@playwright/test';
+import { ccFields } from '@/core/rights/creativeCommons';
 import {
   assignmentWith,
   type DeskAssignment,
@@ -102,6 +103,11 @@ test('an open licence is chosen at the desk as in a template; a bare address is 
   await expect
     .poll(() => held(names[5]!, 'contactWeb'))
     .toMatchObject({ contactWeb: 'https://www.tarnandtide.example' });
+  const fields = ['contactWeb', ...ccFields];
+  await send(page, `assignments/${assignment.id}/writing`, {
+    scope: { of: 'all' },
+    writing: { kind: 'discard', fields },
+  });
 });
 
 test('credits are kept as a list with roles, and stand under the caption as a line of one’s own pattern', async () => {

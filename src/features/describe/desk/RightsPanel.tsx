@@ -44,7 +44,11 @@ export function RightsPanel({ desk, scope, write, ...common }: Props) {
           {labels.openLicence}
         </LinkButton>
       )}
-      {isOpen && <LicencePanel start={start()} put={put} onPublicDomain={(entries) => put(entries, true)} />}
+      {isOpen && (
+        <Box fontSize="small">
+          <LicencePanel start={start()} put={put} onPublicDomain={(entries) => put(entries, true)} />
+        </Box>
+      )}
       <FieldsPanel fields={panelFields.rights} desk={desk} scope={scope} write={write} {...common} />
     </Box>
   );

@@ -33,7 +33,8 @@ export function useOpenField(
     if (panel !== '') setPanel(panel);
     const place = boxes[field] ? `[data-writes="${boxes[field]}"]` : `[data-field="${field}"]`;
     const focus = () => {
-      const found = (which: string) => desk.current?.querySelector<HTMLElement>(`${place} :is(${which})`);
+      const found = (which: string) =>
+        desk.current?.querySelector<HTMLElement>(`${place} :is(${which}):not([aria-busy="true"] *)`);
       const editor = found(editors[0]!) ?? found(editors[1]!);
       if (!editor) return false;
       done.current = asked;
@@ -43,7 +44,8 @@ export function useOpenField(
     };
     if (focus()) return;
     const watch = new MutationObserver(() => focus() && watch.disconnect());
-    watch.observe(desk.current ?? document.body, { childList: true, subtree: true });
+    const changes = { childList: true, subtree: true, attributeFilter: ['aria-busy'] };
+    watch.observe(desk.current ?? document.body, changes);
     return () => watch.disconnect();
   }, [asked, desk, setPanel]);
 }
