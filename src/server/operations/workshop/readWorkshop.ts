@@ -58,7 +58,7 @@ export interface AssignmentSearch {
   readonly find: string;
   readonly most: number;
 }
-export const firstAssignments: AssignmentSearch = { find: '', most: 40 };
+const firstAssignments: AssignmentSearch = { find: '', most: 40 };
 
 /** Everything that the first page shows. */
 export async function readWorkshop(context: Context, { find, most }: AssignmentSearch = firstAssignments) {
