@@ -16,8 +16,9 @@ import { writingWords } from './writingWords';
 export function UndoRedo({ assignmentId, settle }: { assignmentId: string; settle: () => Promise<boolean> }) {
   const queries = useQueryClient();
   const where = `assignments/${assignmentId}/writing`;
+  const stepsKey = queryKeys.writingSteps(assignmentId);
   const { data: steps } = useQuery({
-    queryKey: queryKeys.writingSteps(assignmentId),
+    queryKey: stepsKey,
     queryFn: () => apiRequest<WritingSteps>(where),
   });
   const { mutate, data, error } = useMutation({
@@ -30,7 +31,14 @@ export function UndoRedo({ assignmentId, settle }: { assignmentId: string; settl
       const writingId = isLater && undone ? await next() : (id ?? (await next()));
       if (!writingId) return { kept: 0 };
       swapShown(queries, assignmentId, writingId);
-      return apiRequest<{ kept: number }>(where, 'PATCH', { writingId, undone });
+      const { kept, ...after } = await apiRequest<{ kept: number } & WritingSteps>(where, 'PATCH', {
+        writingId,
+        undone,
+      });
+      // At once: a button whose words were of an earlier state would take another act.
+      await queries.cancelQueries({ queryKey: stepsKey });
+      queries.setQueryData<WritingSteps>(stepsKey, after);
+      return { kept };
     },
     onSuccess: ({ kept }) =>
       kept > 0 ? readWhole(queries, assignmentId) : readAfterAct(queries, queryKeys.photos(assignmentId)),

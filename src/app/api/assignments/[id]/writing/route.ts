@@ -10,8 +10,9 @@ export const POST = endpoint<Params>(async ({ body, params, once }) => {
   const { scope, writing: act, ...how } = await body(writing);
   return once((context) => writeDrafts(context, params.id, scope, act, how));
 });
-/** Undoes an act, or does it again. */
+/** Undoes an act, or does it again; answers with the acts that are next then. */
 export const PATCH = endpoint<Params>(async ({ context, body, params }) => {
   const { writingId, undone } = await body(writingStep);
-  return stepWriting(context, params.id, writingId, undone);
+  const done = await stepWriting(context, params.id, writingId, undone);
+  return { ...done, ...(await writingSteps(context, params.id)) };
 });
