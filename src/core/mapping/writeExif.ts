@@ -57,8 +57,8 @@ export function exifChanges(
 }
 
 /**
- * The Exif block with tags changed. What leaves no room in `maxBytes` is taken out of it, the longest first: XMP and IIM
- * hold it whole. Returns the tags of IFD0 that were left out.
+ * Writes changed tags into the Exif block. While the block is longer than `maxBytes`, it removes the longest written tag
+ * of IFD0 from it: XMP holds these values in full. Returns the removed tags as `leftOut`.
  */
 export function writeExif(
   exif: ExifModel,

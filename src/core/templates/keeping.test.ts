@@ -147,7 +147,7 @@ describe('where a template is used', () => {
     ).toBeUndefined();
   });
 
-  // A picture of the newest version, with one value changed by hand, was told to be of an older one.
+  // One value changed by hand made a picture of the newest version count as one of an older version.
   test('the state of which most is there goes before one that is there wholly and says less', () => {
     const less = states(state(2, now), state(1, [entry('creator', 'Pell'), entry('contactPhone', '2')]));
     const changed: Values = {

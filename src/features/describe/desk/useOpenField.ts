@@ -19,6 +19,9 @@ const boxes: { readonly [K in FieldId]?: string } = {
 };
 const editors = ['input, textarea, select, [contenteditable="true"]', 'button'];
 
+/** How long the values of the pictures are waited for. */
+const WAIT_MS = 10_000;
+
 /** Opens the panel of a field, and focuses its editor as soon as the values of the pictures are read. */
 export function useOpenField(
   desk: RefObject<HTMLElement | null>,
@@ -46,6 +49,11 @@ export function useOpenField(
     const watch = new MutationObserver(() => focus() && watch.disconnect());
     const changes = { childList: true, subtree: true, attributeFilter: ['aria-busy'] };
     watch.observe(desk.current ?? document.body, changes);
-    return () => watch.disconnect();
+    // Later, the focus is where somebody put it.
+    const late = setTimeout(() => watch.disconnect(), WAIT_MS);
+    return () => {
+      clearTimeout(late);
+      watch.disconnect();
+    };
   }, [asked, desk, setPanel]);
 }

@@ -140,7 +140,7 @@ function Renewal({ template, behind }: { template: ListedTemplate; behind: reado
   );
 }
 
-/** Lines that are shown; a caption that every picture has for itself would make one for each. */
+/** Lines that are shown: differing captions give one line per picture. */
 const MOST_LINES = 200;
 
 /** The same change in several assignments in one line. */

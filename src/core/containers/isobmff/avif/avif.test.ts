@@ -141,6 +141,18 @@ test('a packet about another item, as a gain map, is not the picture’s, and st
   expect([holds(after, 'Havnes'), holds(after, 'Of the map')]).toEqual([false, true]);
 });
 
+test('the only packet is not the picture’s if it is about another item', async () => {
+  const file = await withXmp([{ city: 'Of the map', about: 77 }]);
+  expect(await readCity(file)).toBeUndefined();
+  const after = await embedCity(file);
+  expect([await readCity(after), holds(after, 'Of the map')]).toEqual(['Pellvik', true]);
+});
+
+test('more packets than are read make a file that is not written', async () => {
+  expect(await isWritten(await withXmp(Array.from({ length: 9 }, () => ({ city: 'Havnes' }))))).toBe(true);
+  expect(await isWritten(await withXmp(Array.from({ length: 10 }, () => ({ city: 'Havnes' }))))).toBe(false);
+});
+
 test('behind bytes that are no box nothing is written: it is read, and its words go into a sidecar', async () => {
   const file = concat([await withXmp([{ city: 'Havnes' }]), ascii('trailing bytes')]);
   expect([await readCity(file), await isWritten(file)]).toEqual(['Havnes', false]);

@@ -34,6 +34,7 @@ const closed: Kind = { ...base, name: 'AVIF sequence', carries: none, places: {}
 
 const EXIF_MARK = ascii('Exif\0\0');
 
+const MOST_PACKETS = 1 + limits.furtherPackets;
 const isAvif = hasBrand('avif', 'avis');
 /** A general brand of HEIF, with AV1 among the compatible ones. */
 const isHeif = hasBrand('mif1', 'msf1');
@@ -92,7 +93,7 @@ async function readAvif(source: ByteSource): Promise<ReadResult<AvifStructure>> 
     };
   const exif = opened.items.find((item) => item.role === 'exif');
   const data = (item: Item) => (item.inIdat ? inIdat(opened, item) : dataOf(source, item));
-  const packets = opened.items.filter((item) => item.role === 'xmp').slice(0, 1 + limits.furtherPackets);
+  const packets = opened.items.filter((item) => item.role === 'xmp').slice(0, MOST_PACKETS);
   const [xmp, ...furtherXmp] = await Promise.all(packets.map(data));
   const blocks: Blocks = {
     ...(exif ? { exif: tiffOf(await data(exif)) } : {}),
@@ -132,6 +133,8 @@ async function openItems(source: ByteSource): Promise<AvifItems | undefined> {
       last.end === source.size &&
       (!isEndless || last.type === 'mdat') &&
       items.filter((item) => item.role === 'exif').length <= 1 &&
+      // A change removes all packets: each must have been read.
+      items.filter((item) => item.role === 'xmp').length <= MOST_PACKETS &&
       !isTangled(items, meta) &&
       locations.size <= items.length;
     return { meta, boxes, items, references, primary, last, isEndless, isWritable };
@@ -141,16 +144,19 @@ async function openItems(source: ByteSource): Promise<AvifItems | undefined> {
   }
 }
 
-/** Metadata that describes the picture (cdsc), or nothing that is named; a single item of its kind in any case. */
+/**
+ * Marks the metadata of the picture: items that describe it or one of the tiles it is made of (`cdsc`, `dimg`; ISO/IEC
+ * 23008-12, 6.6), or that name no item. Metadata of other items, as a gain map, gets no role.
+ */
 function withRoles(items: readonly Item[], references: readonly Reference[], primary: number): Item[] {
-  const described = ({ id }: Item) =>
-    references.filter(({ type, from }) => type === 'cdsc' && from === id).flatMap(({ to }) => to);
-  const isOfPicture = (item: Item, kind: readonly Item[]) =>
-    kind.length === 1 || described(item).length === 0 || described(item).includes(primary);
-  const [exif, xmp] = [items.filter(isExif), items.filter(isXmp)];
+  const targets = (wanted: string, id: number) =>
+    references.filter(({ type, from }) => type === wanted && from === id).flatMap(({ to }) => to);
+  const picture = new Set([primary, ...targets('dimg', primary)]);
   return items.map((item) => {
-    const role = exif.includes(item) ? 'exif' : xmp.includes(item) ? 'xmp' : undefined;
-    return role && isOfPicture(item, role === 'exif' ? exif : xmp) ? { ...item, role } : item;
+    const role = isExif(item) ? 'exif' : isXmp(item) ? 'xmp' : undefined;
+    const described = targets('cdsc', item.id);
+    const isOfPicture = described.length === 0 || described.some((id) => picture.has(id));
+    return role && isOfPicture ? { ...item, role } : item;
   });
 }
 
