@@ -111,7 +111,7 @@ describe('what a copy says', () => {
     copyValues({ values, drafts, context, templates, maker }, { ...usualDeliveryPlan, ...what });
 
   // Of a raw file with a Create Date the preview failed, and no copy left.
-  test('what is only shown is told, and not asked for', () => {
+  test('a field that is only shown stays in the copy and is not written', () => {
     const shown = { ...values, dateDigitized: '2026-03-09T07:12:00' };
     const { after, wanted } = copyValues(
       { values: shown, drafts: new Map(), context, templates, maker: undefined },

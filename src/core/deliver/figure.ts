@@ -50,7 +50,7 @@ function licensorPage({ licensor }: Values): string {
   return typeof first === 'object' && typeof first.web === 'string' ? first.web : '';
 }
 
-/** Names may hold "%", "#" and "?": in an address they stand for themselves. */
+/** Encodes "%", "#" and "?" in file names, which have a meaning in an address. */
 const pathAsUrl = (path: string): string => path.split('/').map(encodeURIComponent).join('/');
 
 /**

@@ -63,7 +63,7 @@ test.each<[string, VersionClues[], string[][]]>([
   );
 });
 
-// A camera whose clock stood still: every pair of ten thousand pictures was compared.
+// A stopped camera clock gave ten thousand pictures one time, and every pair of them was compared.
 test('very many pictures of one second are no versions of each other, and cost no more than they are', () => {
   const many = Array.from({ length: 100_000 }, (_, at) =>
     clues(`kt-${at}`, { taken: '2026-04-21T09:04:12' }),

@@ -11,7 +11,7 @@ export interface VersionClues {
   readonly lineage: Lineage;
 }
 
-/** More pictures than this of one camera in one second, or of one origin, are no versions: a clock that stands still. */
+/** More pictures of one camera in one second, or of one origin, are not versions: the camera clock has stopped. */
 const MOST_TOGETHER = 40;
 const WITH_SECONDS = /T\d{2}:\d{2}:\d{2}/;
 const stemOf = (name: string) => name.replace(/\.[^.]*$/, '').toLowerCase();

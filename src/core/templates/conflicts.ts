@@ -37,14 +37,14 @@ export function findConflicts(templates: readonly Stating[], identities: Identit
 }
 
 function conflictingFields(first: Stating, second: Stating, identities: Identities): FieldId[] {
-  const said = (entry: Entry) =>
+  const entryKey = (entry: Entry) =>
     JSON.stringify([entry.texts.map((text) => withIdentitiesWritten(text, identities)), entry.structures]);
   const differ = answeredOnce.filter((id) => {
     const [earlier, later] = [first, second].map(({ entries }) => entries.find((one) => one.field === id));
     if (!earlier || !later || earlier.rule === 'erase' || later.rule !== 'overwrite') return false;
-    return said(earlier) !== said(later);
+    return entryKey(earlier) !== entryKey(later);
   });
-  const [one, other] = [first, second].map(({ entries }) => entries.filter(isSignOff).map(said));
+  const [one, other] = [first, second].map(({ entries }) => entries.filter(isSignOff).map(entryKey));
   if (one!.length > 0 && other!.length > 0 && one!.join() !== other!.join()) differ.push('description');
   if (differ.length > 0) return differ;
   const alone = [first, second].flatMap((template) => contradicting([template]));

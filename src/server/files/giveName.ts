@@ -5,9 +5,9 @@ import type { FileLayer } from './layer';
 const WITHOUT_LINKS: ReadonlySet<string | undefined> = new Set(['EPERM', 'ENOTSUP', 'EOPNOTSUPP', 'ENOSYS']);
 
 /**
- * Gives a finished part its name, which must be free (EEXIST otherwise). Where there are no hard links the
- * name is reserved with an empty file of our own first, which the part then replaces. A part that has the name already,
- * and was killed before it lost its own, loses it now.
+ * Gives a finished part file its final name, which must be free (EEXIST otherwise). On file systems without hard links it
+ * first reserves the name with an empty file, and the part file then replaces that. If an earlier call was killed after the
+ * link, the part file still has both names, and its temporary name is removed.
  */
 export async function giveName(part: string, target: string, layer: FileLayer = diskLayer): Promise<void> {
   try {

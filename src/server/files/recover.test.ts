@@ -146,7 +146,7 @@ test('of a group only what waits is kept', async () => {
   expect(readFileSync(file)).toEqual(cutOff);
 });
 
-// Both workers look at every start of a run, while the other one writes.
+// Each worker runs the recovery when a run starts, while the other worker writes.
 test('a record that goes while it is looked at is no failure', async () => {
   await left(cutOff);
   const gone = Object.assign(new Error('gone'), { code: 'ENOENT' });

@@ -6,7 +6,7 @@ type Listener = (payload: string) => void;
 const HEARTBEAT_MS = 20_000;
 const kept = globalThis as unknown as { fabricaListeners?: Set<Listener>; fabricaClosers?: Set<() => void> };
 
-/** One listening connection a process; its notices go to every open stream. After a gap windows look for themselves. */
+/** One listening connection per process sends its notices to every open stream. After a gap the windows read again. */
 async function listeners(): Promise<Set<Listener>> {
   if (kept.fabricaListeners) return kept.fabricaListeners;
   const all = new Set<Listener>();

@@ -3,7 +3,7 @@ import { queryEndpoint } from '@/server/http/endpoint';
 import { siteQuery } from '@/server/http/shapes/queries';
 import { outside } from '@/server/readers/readers';
 
-/** Bytes of a picture that the stand-in takes. */
+/** The largest picture that the simulated site accepts, in bytes. */
 const MOST = 200 * 1024 * 1024;
 
 /** Sends a picture to the simulated site, and answers with what it hands out. */

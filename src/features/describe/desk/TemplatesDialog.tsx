@@ -72,7 +72,7 @@ export function TemplatesDialog({ assignmentId, scope, count, inForce, onPut, on
   );
 }
 
-/** Anew when an answer about a maker is kept: it says what may be written. */
+/** Reads the proof again when an answer about a maker is saved: the answer decides what may be written. */
 function useProof(
   assignmentId: string,
   scope: Scope,

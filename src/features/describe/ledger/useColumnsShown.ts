@@ -71,7 +71,7 @@ export function useColumnsShown({ arranged: { members }, values }: Pick<PictureS
 }
 const none: readonly ColumnSet[] = [];
 const noFacts: ReadonlyMap<FieldId, ColumnFacts> = new Map();
-/** The same list as long as it says the same: the columns are not made again with each cell one goes to. */
+/** Returns the same array while its items are equal, so that moving to another cell does not rebuild the columns. */
 function useSteady(list: readonly FieldId[]): readonly FieldId[] {
   const held = useRef(list);
   if (!sameValue(held.current, list)) held.current = list;

@@ -3,7 +3,7 @@ import { act, renderHook, waitFor } from '@testing-library/react';
 import { goesOn, onBack } from '@/ui/addressSteps';
 import { useAddress } from './useAddress';
 
-/** A router that stands still, as one does that waits for an answer. */
+/** A router that does not navigate, like one that waits for an answer. */
 jest.mock('next/navigation', () => ({
   usePathname: () => '/assignments/1/describe',
   useSearchParams: () => new URLSearchParams('as=ledger'),

@@ -47,7 +47,7 @@ export function useSet(assignment: Assignment, first: FirstPhotos) {
   };
 }
 
-/** The ids of pictures; the same list as long as it says the same, whatever else changes about them. */
+/** Returns the ids of pictures. The array stays the same object while the ids are equal. */
 function useIds(shown: readonly PhotoView[]): readonly string[] {
   const held = useRef<readonly string[]>([]);
   return useMemo(() => {

@@ -20,7 +20,7 @@ export const drafts = pgTable(
     value: stored(fieldValueShape),
     origin: stored(draftOriginShape).notNull(),
     changedAt: pointInTime().notNull().defaultNow(),
-    /** Another one with every change: a run deletes just the draft that it has written. */
+    /** Changes with each write. A run deletes a draft only while its stamp is the one that the run wrote. */
     stamp: uuid().notNull().default(sql`gen_random_uuid()`),
   },
   (table) => [primaryKey({ columns: [table.photoId, table.field] })],

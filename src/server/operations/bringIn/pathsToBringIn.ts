@@ -13,9 +13,9 @@ export interface ToBringIn {
 }
 
 /**
- * Of the pictures asked for those that nobody brings in just now into the same folder, and that did not come
- * from there before: another window, a second press, or another worker was quicker. A file of the same name
- * with another picture in it is another picture. `again` are asked for although they are here.
+ * Returns the requested pictures without those that another run is bringing into the same folder, or has brought in from
+ * there: after a second press, or from another window. A file with the same name and another picture is another picture.
+ * `again` lists pictures that are requested although they are here.
  */
 export async function pathsToBringIn(
   context: Context,

@@ -58,9 +58,8 @@ export async function keepChanges(
 const FEW = 20;
 
 /**
- * Writes changes, however many pictures each is for. The photos are locked, so that what was there before is what the
- * changes say: new drafts need not be looked for. What is written by one act has one stamp: a random one
- * for each of a hundred thousand rows would be work for nothing.
+ * Writes changes for any number of pictures. The photos are locked, so the drafts are still those that the changes name as
+ * `before`, and are not read again. All rows of an act get one stamp: a random value per row would cost time and gain nothing.
  */
 async function applyDraftChanges(context: Context, changes: readonly DraftChangeGroup[]): Promise<void> {
   const stamp = randomUUID();

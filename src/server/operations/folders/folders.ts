@@ -25,7 +25,7 @@ async function refuseForeign(real: string): Promise<void> {
   const data = await realpath(config().dataFolder).catch(() => config().dataFolder);
   const own = OWN.map((name) => path.join(data, name));
   if (real === data || isIn(real, own)) throw failure('data-folder', { path: real });
-  // Who wants it narrower names the folders, with a colon between them (docs/TROUBLESHOOTING.md).
+  // FABRICA_FOLDERS restricts the folders that may be opened (docs/TROUBLESHOOTING.md).
   const named = (process.env.FABRICA_FOLDERS ?? '').split(':').filter(Boolean);
   const roots = await Promise.all(named.map((one) => realpath(one).catch(() => one)));
   if (named.length > 0 && !isIn(real, [...roots, data])) throw failure('folder-outside', { path: real });

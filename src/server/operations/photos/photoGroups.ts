@@ -10,20 +10,20 @@ import type { LeanPhoto, LeanReading } from './photos';
 import { listedWith } from './photosForAct';
 
 /**
- * Pictures that are alike: the same in all that is looked at. What is done to many pictures is worked out once for
- * each kind of them, and in a set there are few: most carry what the templates wrote, and no caption yet.
+ * Pictures with equal values in all fields that an act reads. An act is computed once per group. A set has few groups: most
+ * pictures carry the values of the templates and no caption yet.
  */
 export interface AlikePhotos {
-  /** One of them. Of what is a picture's own, as its name, it tells only where it stands for itself alone. */
+  /** A member of the group. Its name, place and camera are only meaningful in a group of one picture. */
   readonly photo: LeanPhoto;
   readonly ids: readonly string[];
-  /** Their records disagree about some field, also about one that was not asked for; false where nobody wanted to know. */
+  /** Their records disagree about some field, requested or not. False unless the caller asks for it. */
   readonly isBroken: boolean;
 }
 
 /**
- * Photos with some of their fields, those that are alike together; each for itself where the sign-offs under their
- * captions may differ by more than their fields.
+ * Returns photos with some of their fields, in groups of equal values. Each photo is a group of its own if its sign-off can
+ * depend on more than these fields.
  */
 export async function photoGroups(
   context: Context,

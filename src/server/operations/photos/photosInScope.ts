@@ -27,7 +27,7 @@ export async function alikePhotosOf(
   return photoGroups(context, await inScope(context, assignmentId, scope), fields, by);
 }
 
-/** Those that a scope means, with some of their fields, each for itself. */
+/** Returns the photos of a scope with some of their fields, each as a group of its own. */
 export async function photosByThemselves(
   context: Context,
   assignmentId: string,
