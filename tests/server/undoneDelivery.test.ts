@@ -10,8 +10,10 @@ import {
   writeFileSync,
 } from 'node:fs';
 import path from 'node:path';
-import { type DeliveryPlan, usualDeliveryPlan } from '@/core/deliver/deliveryPlan';
+import { type DeliveryPlan, usualDeliveryPlan, usualLicence } from '@/core/deliver/deliveryPlan';
 import { these } from '@/core/drafts/scope';
+import { archiveOf } from '@/server/operations/deliveries/archive';
+import { listLicences } from '@/server/operations/deliveries/licences';
 import { startDelivery } from '@/server/operations/deliveries/startDelivery';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { readRun } from '@/server/operations/runs/runs';
@@ -145,4 +147,22 @@ test('a folder that is away fails the undo; nothing is marked as removed', async
   expect(receipt.counts).toMatchObject({ done: 0, failed: 3 });
   renameSync(`${job.out} away`, job.out);
   expect((await undo(job.runId)).counts).toMatchObject({ done: 3, failed: 0 });
+});
+
+test('a downloaded archive is noted, and a licence says that its copies were undone', async () => {
+  const job = await delivered({
+    to: 'archive',
+    licence: { ...usualLicence, licensee: 'Boat Trust', use: 'on its own web pages' },
+  });
+  expect((await readRun(server.context, job.runId)).fetchedAt).toBeNull();
+  await (await archiveOf(server.context, job.runId)).cancel();
+  expect((await readRun(server.context, job.runId)).fetchedAt).toBeInstanceOf(Date);
+  const granted = async () =>
+    (await listLicences(server.context, { words: 'Boat Trust' })).map(({ pictures, undone }) => [
+      pictures,
+      undone,
+    ]);
+  expect(await granted()).toEqual([[3, 0]]);
+  await undo(job.runId);
+  expect(await granted()).toEqual([[0, 3]]);
 });

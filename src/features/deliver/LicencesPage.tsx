@@ -106,7 +106,7 @@ export function LicencesPage() {
             </Box>
           ) : (
             <EmptyState title="No licences yet">
-              Where a delivery grants one, it stands here: to whom, for what use, until when, and for which
+              Every licence that a delivery grants is listed here: the licensee, the use, the end and the
               pictures.
             </EmptyState>
           ))}
@@ -132,9 +132,14 @@ function daysOf(when: Ends): Record<string, string> {
   }
 }
 
+/** Copies that were taken back by an undo do not count. */
+const picturesOf = ({ pictures, undone }: Licence) =>
+  undone > 0
+    ? `${counted(pictures, 'picture')}, ${counted(undone, 'copy', 'copies')} undone`
+    : counted(pictures, 'picture');
+
 function Row({ licence }: { licence: Licence }) {
-  const { licensee, use, region, from, until, reference, assignment, assignmentId, runId, pictures } =
-    licence;
+  const { licensee, use, region, from, until, reference, assignment, assignmentId, runId } = licence;
   const hasEnded = until !== null && until < isoDay(new Date());
   const what = licenceDetails({ use, region, from: '', until: '' });
   return (
@@ -156,11 +161,7 @@ function Row({ licence }: { licence: Licence }) {
         <chakra.span color="soft">
           {' '}
           – <Link href={`/assignments/${assignmentId}/deliver`}>{assignment}</Link>,{' '}
-          {runId ? (
-            <Link href={`/runs/${runId}`}>{counted(pictures, 'picture')}</Link>
-          ) : (
-            counted(pictures, 'picture')
-          )}
+          {runId ? <Link href={`/runs/${runId}`}>{picturesOf(licence)}</Link> : picturesOf(licence)}
         </chakra.span>
       </chakra.span>
       <chakra.span color={hasEnded ? 'weldText' : 'ink'} width="15rem" suppressHydrationWarning>

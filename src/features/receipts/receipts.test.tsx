@@ -22,6 +22,7 @@ const receipt: Receipt = {
   counts,
   startedAt: null,
   endedAt: null,
+  fetchedAt: null,
   undoes: null,
   askedBy: 'person',
   askedByName: 'aune',
@@ -61,8 +62,17 @@ test.each([
   ['undo', 'embed', 'written into the files once more'],
   ['undo', 'copy', 'move back to where they were'],
 ] as const)('undoing a run that was “%s” (%s) says what it will do', (act, undone, words) => {
-  const asked = undone ? { act, undone, kept: receipt.kept! } : { act, kept: receipt.kept! };
+  const { kept, fetchedAt } = receipt;
+  const asked = { act, ...(undone && { undone }), ...(kept && { kept }), fetchedAt };
   expect(undoWords(asked).join(' ')).toContain(words);
+});
+
+test('undoing a delivery says whether its archive was downloaded', () => {
+  const before = { act: 'deliver', fetchedAt: null } as const;
+  expect(undoWords(before).join(' ')).not.toContain('downloaded');
+  expect(undoWords({ ...before, fetchedAt: '2026-05-14T07:12:40.000Z' }).join(' ')).toMatch(
+    /The archive was downloaded on .*14.*2026/,
+  );
 });
 
 test('undo says what it will do before it is done, and a double press begins one run', async () => {

@@ -36,6 +36,8 @@ export interface Receipt extends ListedRun {
   readonly assignmentId: string;
   readonly startedAt: string | null;
   readonly endedAt: string | null;
+  /** When the archive of a delivery was last downloaded. */
+  readonly fetchedAt: string | null;
   readonly undoes: string | null;
   /** Who asked for it: a person by the account of the machine, or a program of Fabrica's. */
   readonly askedBy: string;

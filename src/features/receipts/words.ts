@@ -1,4 +1,5 @@
 import { counted, formatNumber } from '@/core/wording/counts';
+import { formatDateTime } from '@/core/wording/formatDate';
 import type { FileMatch } from '@/server/files/matchFiles';
 import { runActs } from '@/server/runs/runActs';
 import type { Counts, Receipt, ReceiptItem, RunAct, RunState } from './types';
@@ -65,7 +66,12 @@ export function outcome(counts: Counts, act: RunAct): string {
 }
 
 /** What undoing a run will do, before it is done. */
-export function undoWords({ act, undone, kept }: Pick<Receipt, 'act' | 'undone' | 'kept'>): string[] {
+export function undoWords({
+  act,
+  undone,
+  kept,
+  fetchedAt,
+}: Pick<Receipt, 'act' | 'undone' | 'kept' | 'fetchedAt'>): string[] {
   const drafted =
     kept && kept.drafted > 0
       ? [
@@ -91,7 +97,7 @@ export function undoWords({ act, undone, kept }: Pick<Receipt, 'act' | 'undone' 
     case 'deliver':
       return [
         'The copies are removed from their folder, or from the archive to download. A copy that was changed since is not removed, and the receipt names it. The pictures themselves are not touched.',
-        'Copies that somebody has fetched already are out of reach. To deliver again, start a new delivery.',
+        `${fetchedAt ? `The archive was downloaded on ${formatDateTime(fetchedAt)}: whoever has it keeps its copies.` : 'Copies that somebody took out of the folder are out of reach.'} To deliver again, start a new delivery.`,
       ];
     case 'undo':
       return undone === 'embed'

@@ -30,6 +30,8 @@ export const runs = pgTable(
     createdAt: createdAt(),
     startedAt: pointInTime(),
     endedAt: pointInTime(),
+    /** When the archive of a delivery was last downloaded. */
+    fetchedAt: pointInTime(),
   },
   (table) => [
     index('runs_assignment').on(table.assignmentId, table.createdAt),

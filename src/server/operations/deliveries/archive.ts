@@ -1,6 +1,8 @@
 import { PassThrough, type Readable } from 'node:stream';
+import { eq } from 'drizzle-orm';
 import yazl from 'yazl';
 import type { Context } from '../../context';
+import { runs } from '../../db/schema/runs';
 import { diskLayer } from '../../files/diskLayer';
 import { FileError } from '../../files/fileError';
 import { failure } from '../../problems/errors';
@@ -44,6 +46,7 @@ export async function archiveOf(context: Context, runId: string): Promise<Readab
   for (const { name, text } of await besideFiles(context, delivery))
     zip.addBuffer(Buffer.from(text, 'utf8'), name, { compress: false, mtime: now });
   zip.end();
+  await context.db.update(runs).set({ fetchedAt: now }).where(eq(runs.id, runId));
   return asWebStream(output);
 }
 

@@ -38,7 +38,8 @@ const MOST = 500;
 
 /** What was granted, those that end first in front; those without an end behind. */
 export async function listLicences(context: Context, search: LicenceSearch = {}) {
-  const pictures = sql<number>`(select count(*)::int from ${runItems} i where i.run_id = ${licences.runId} and i.state = 'done')`;
+  const inState = (state: 'done' | 'undone') =>
+    sql<number>`(select count(*)::int from ${runItems} i where i.run_id = ${licences.runId} and i.state = ${state})`;
   return context.db
     .select({
       id: licences.id,
@@ -52,7 +53,9 @@ export async function listLicences(context: Context, search: LicenceSearch = {})
       until: licences.until,
       reference: licences.reference,
       createdAt: licences.createdAt,
-      pictures,
+      pictures: inState('done'),
+      /** Copies that an undo of the delivery has removed. */
+      undone: inState('undone'),
     })
     .from(licences)
     .innerJoin(assignments, eq(assignments.id, licences.assignmentId))

@@ -1,7 +1,7 @@
 import { endpoint } from '@/server/http/endpoint';
 import { archiveOf } from '@/server/operations/deliveries/archive';
 
-/** A delivery as one ZIP archive, told as the browser takes it. */
+/** Streams a delivery as one ZIP archive, and notes on the run that it was fetched. */
 export const GET = endpoint<{ id: string }>(
   async ({ context, params }) =>
     new Response(await archiveOf(context, params.id), {
