@@ -1,4 +1,4 @@
-// npm run bench:describe [-- --photos 10000]: the acts of a day's describing, each three times, medians.
+// npm run bench:describe [-- --photos 10000 --rounds 3]: the acts of a day's describing, each so many times, medians.
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
@@ -9,11 +9,15 @@ import { tracedTasks } from './tracedTasks';
 const { values } = parseArgs({
   options: {
     photos: { type: 'string', default: '10000' },
+    rounds: { type: 'string', default: '3' },
+    /** How much of each pause between two measurements is taken; a test that the bench starts takes a tenth. */
+    pauses: { type: 'string', default: '1' },
     folder: { type: 'string', default: path.join(tmpdir(), 'fabrica-bench-describe') },
   },
 });
-const ROUNDS = 3;
+const ROUNDS = Number(values.rounds);
 const PATIENCE = { timeout: 300_000 };
+const rest = (page: Page, ms: number) => page.waitForTimeout(ms * Number(values.pauses));
 
 /** Milliseconds in the page from just before an act until what it leads to is there; looked at every frame. */
 async function until(page: Page, act: () => Promise<void>, isThere: string): Promise<number> {
@@ -54,7 +58,7 @@ async function look({ address, id, peak }: BenchInstallation) {
   await page.goto(`${address}/assignments/${id}/describe`);
   await page.locator('[data-photo]').first().click(PATIENCE);
   await page.waitForFunction(() => !/of [\d,.]+ read/.test(document.body.innerText), undefined, PATIENCE);
-  await page.waitForTimeout(3000);
+  await rest(page, 3000);
   await writing(page);
   await arrangements(page);
   await ledger(page);
@@ -73,14 +77,14 @@ async function writing(page: Page) {
     await page.getByRole('grid', { name: 'Pictures' }).focus();
     await page.keyboard.press('Control+a');
     await page.getByText(/^Writing to [\d,.]+ pictures$/).waitFor(PATIENCE);
-    await page.waitForTimeout(4000);
+    await rest(page, 4000);
     const words = `Caption of round ${round}`;
     const box = page.getByLabel('Caption', { exact: true });
     // What is there is known: words over a caption that was not seen are asked about.
-    while ((await box.inputValue()) === '') await page.waitForTimeout(200);
+    while ((await box.inputValue()) === '') await rest(page, 200);
     await box.fill(words.slice(0, -1));
     await page.getByText(/with drafts, saved$/).waitFor(PATIENCE);
-    await page.waitForTimeout(8000);
+    await rest(page, 8000);
     const began = performance.now();
     const answered = page.waitForResponse(
       (one) => one.url().endsWith('/writing') && one.request().method() === 'POST',
@@ -89,7 +93,7 @@ async function writing(page: Page) {
     visible!.push(await until(page, () => box.press(words.at(-1)!), text(words)));
     await answered;
     saved!.push(performance.now() - began);
-    await page.waitForTimeout(8000);
+    await rest(page, 8000);
     undone!.push(
       await until(
         page,
@@ -97,7 +101,7 @@ async function writing(page: Page) {
         `() => [...document.querySelectorAll('[data-photo] .caption')].every((one) => !one.textContent.includes(${JSON.stringify(words)}))`,
       ),
     );
-    await page.waitForTimeout(3000);
+    await rest(page, 3000);
   }
   tell('all selected, a caption typed: seen in the sheet (600 ms of it a pause)', visible!);
   tell('saved (with the same pause)', saved!);
@@ -108,13 +112,13 @@ async function arrangements(page: Page) {
   const button = (name: string) => page.getByRole('button', { name, exact: true });
   await button('Ledger').click();
   await page.locator('[role=grid][aria-label=Ledger][aria-busy=false]').waitFor(PATIENCE);
-  await page.waitForTimeout(2000);
+  await rest(page, 2000);
   const took: number[] = [];
   for (let round = 0; round < ROUNDS; round++) {
     took.push(await until(page, () => button('Sheet').click(), grid('Pictures')));
-    await page.waitForTimeout(1500);
+    await rest(page, 1500);
     took.push(await until(page, () => button('Ledger').click(), grid('Ledger')));
-    await page.waitForTimeout(1500);
+    await rest(page, 1500);
   }
   tell('switching the arrangement', took);
 }
@@ -126,18 +130,18 @@ async function ledger(page: Page) {
   const last = `kt26-${values.photos}.jpg`;
   for (let round = 0; round < ROUNDS; round++) {
     await page.getByLabel('order', { exact: true }).selectOption('name');
-    await page.waitForTimeout(1500);
+    await rest(page, 1500);
     const turn = (name: string) => page.getByRole('button', { name }).click();
     sorted!.push(await until(page, () => turn('Ascending; turn round'), first(last)));
-    await page.waitForTimeout(1500);
+    await rest(page, 1500);
     await turn('Descending; turn round');
     await page.getByLabel('order', { exact: true }).selectOption('place');
-    await page.waitForTimeout(1500);
+    await rest(page, 1500);
     const show = async (value: string) =>
       void (await page.getByLabel('show', { exact: true }).selectOption(value));
     shown!.push(await until(page, () => show('state.draft'), text('0 of ')));
     await show('');
-    await page.waitForTimeout(1500);
+    await rest(page, 1500);
   }
   tell('sorting the ledger', sorted!);
   tell('filtering the ledger', shown!);
@@ -145,7 +149,7 @@ async function ledger(page: Page) {
   const tasks = await tracedTasks(page, async () => {
     for (let n = 0; n < 100; n++) {
       await page.mouse.wheel(n % 10 === 9 ? 300 : 0, n % 30 === 29 ? 40_000 : 300);
-      await page.waitForTimeout(30);
+      await rest(page, 30);
     }
   });
   const over = tasks.filter((one) => one > 50);
@@ -157,7 +161,7 @@ async function ledger(page: Page) {
 async function oneByOne(page: Page) {
   await page.getByRole('button', { name: 'One by one', exact: true }).click();
   await page.getByLabel('Caption', { exact: true }).waitFor(PATIENCE);
-  await page.waitForTimeout(4000);
+  await rest(page, 4000);
   const took: number[] = [];
   for (let round = 0; round < 20; round++) {
     const shown = await page.getByRole('group', { name: /^Picture / }).getAttribute('aria-label');
@@ -168,7 +172,7 @@ async function oneByOne(page: Page) {
         `() => document.querySelector('[aria-label^="Picture "]').ariaLabel !== ${JSON.stringify(shown)} && document.querySelector('[data-writes=caption] textarea')?.value !== ''`,
       ),
     );
-    await page.waitForTimeout(2000);
+    await rest(page, 2000);
   }
   tell('next picture in One by one, fetched ahead', took);
 }

@@ -1,4 +1,4 @@
-// npm run bench [-- --files 200 --read 2000 --rounds 3]: everything side by side in one run, told as ratios.
+// npm run bench [-- --files 200 --read 2000 --rounds 3]: everything side by side in one run.
 import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
@@ -22,7 +22,8 @@ const work = values.folder;
 const at = (name) => path.join(work, name);
 mkdirSync(work, { recursive: true });
 
-execFileSync(process.execPath, ['scripts/build.mjs', '--programs-only'], { cwd: root });
+if (process.env.FABRICA_BUILT !== '1')
+  execFileSync(process.execPath, ['scripts/build.mjs', '--programs-only'], { cwd: root });
 const flags = execFileSync('pkg-config', ['--cflags', '--libs', 'exiv2'], { encoding: 'utf8' })
   .trim()
   .split(/\s+/);

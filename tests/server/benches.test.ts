@@ -4,8 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 
 /*
- * Benchmarks with very few pictures: they start, and do what they measure. Those in a browser (sheet, describe) are only
- * checked by their types.
+ * Benchmarks with very few pictures: they start, and do what they measure.
  */
 let folder: string;
 beforeAll(() => {
@@ -19,20 +18,27 @@ const few = ['--files', '2', '--rounds', '1', '--workers', '1'];
 
 // bench:import stopped at its first call: a shape had changed, and nothing compiled it.
 test.each([
+  ['', 'fastest JavaScript reader', ['--files', '2', '--read', '10', '--rounds', '1']],
   ['checks', '41 rules', ['--photos', '20']],
   ['templates', 'ratio:', ['--photos', '20']],
   ['scale', 'the shelf of 5 templates', ['--photos', '20', '--templates', '5']],
   ['import', '× a safe copy', few],
   ['deliver', '× a safe copy', [...few, '--archive', '0.001']],
   ['vocabulary', 'a term renamed', ['--photos', '20', '--terms', '50']],
-])('bench:%s', (name, told, args) => {
-  const more = ['import', 'deliver', 'vocabulary'].includes(name)
-    ? ['--folder', path.join(folder, name)]
+  ['sheet', 'browser heap', ['--photos', '20']],
+  ['describe', 'next picture in One by one', ['--photos', '30', '--rounds', '1', '--pauses', '0.1']],
+])('bench:%s', (name, printed, args) => {
+  const more = ['', 'import', 'deliver', 'vocabulary', 'sheet', 'describe'].includes(name)
+    ? ['--folder', path.join(folder, `bench-${name}`)]
     : [];
-  const done = spawnSync('npm', ['run', '-s', `bench:${name}`, '--', ...args, ...more], {
-    encoding: 'utf8',
-    env: { ...process.env, FABRICA_BUILT: '1', NODE_OPTIONS: '' },
-  });
+  const done = spawnSync(
+    'npm',
+    ['run', '-s', name === '' ? 'bench' : `bench:${name}`, '--', ...args, ...more],
+    {
+      encoding: 'utf8',
+      env: { ...process.env, FABRICA_BUILT: '1', NODE_OPTIONS: '' },
+    },
+  );
   expect([done.status, done.stderr.includes('Error') ? done.stderr : '']).toEqual([0, '']);
-  expect(done.stdout).toContain(told);
+  expect(done.stdout).toContain(printed);
 });
