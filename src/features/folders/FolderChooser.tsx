@@ -42,9 +42,9 @@ export function FolderChooser({ title, from, onChoose, onClose }: Props) {
   });
   const shown = path === '' || error ? undefined : data;
   const [typed, setTyped] = useState<string>();
-  // While the folder that one goes to is read, the list of the former one is still there.
-  const present = isPlaceholderData ? path : shown?.path;
-  const chosen = typed?.trim() || (isPlaceholderData ? undefined : present);
+  // While the next folder is read, the list is still that of the former one.
+  const read = isPlaceholderData ? undefined : shown?.path;
+  const chosen = typed?.trim() || read;
   const go = (to: string) => {
     setTyped(undefined);
     setPath(to);
@@ -72,8 +72,10 @@ export function FolderChooser({ title, from, onChoose, onClose }: Props) {
         <Box minWidth="0">
           <TextInput
             aria-label={labels.pathOfTheFolder}
-            value={typed ?? present ?? ''}
+            value={typed ?? read ?? path}
             placeholder="Choose on the left, or type the whole path"
+            // An answer that arrives now must not replace a text that the person has selected to type over.
+            onFocus={(event) => setTyped(event.target.value)}
             onChange={(event) => setTyped(event.target.value)}
             onKeyDown={(event) => event.key === 'Enter' && chosen && onChoose(chosen)}
           />
