@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import sharp from 'sharp';
@@ -137,3 +137,15 @@ export async function embedAll(page: Page, count: number): Promise<void> {
 /** An independent reader: libexiv2. */
 export const exiv2 = (assignment: Pick<DeskAssignment, 'folder'>, name: string): string =>
   execFileSync('exiv2', ['-q', '-PEIXkv', path.join(assignment.folder, name)], { encoding: 'utf8' });
+
+/** What the database of this installation answers, as psql prints it. */
+export function sql(text: string): string {
+  const { port, applicationPassword } = JSON.parse(
+    readFileSync(path.join(data, 'database.json'), 'utf8'),
+  ) as { port: number; applicationPassword: string };
+  const place = ['-h', '127.0.0.1', '-p', String(port), '-U', 'fabrica_application', '-d', 'fabrica'];
+  return execFileSync('psql', [...place, '-Atc', text], {
+    encoding: 'utf8',
+    env: { ...process.env, PGPASSWORD: applicationPassword },
+  }).trim();
+}

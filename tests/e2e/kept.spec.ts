@@ -1,7 +1,7 @@
-import { execFileSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, utimesSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, utimesSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect } from '@playwright/test';
+import { sql } from './desk';
 import { running } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
@@ -11,16 +11,6 @@ import { test } from './test';
 /** What Fabrica keeps is shown with what it takes, bounded by a person, and goes from the disk. */
 const { address, data } = running();
 const old = path.join(data, 'previews', 'zz', 'of long ago.webp');
-function sql(text: string): string {
-  const { port, applicationPassword } = JSON.parse(
-    readFileSync(path.join(data, 'database.json'), 'utf8'),
-  ) as { port: number; applicationPassword: string };
-  const address = ['-h', '127.0.0.1', '-p', String(port), '-U', 'fabrica_application', '-d', 'fabrica'];
-  return execFileSync('psql', [...address, '-Atc', text], {
-    encoding: 'utf8',
-    env: { ...process.env, PGPASSWORD: applicationPassword },
-  }).trim();
-}
 
 test('a bound is chosen by keyboard, stays after a reload, and what is beyond it goes', async ({ page }) => {
   mkdirSync(path.dirname(old), { recursive: true });
