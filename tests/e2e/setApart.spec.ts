@@ -134,7 +134,9 @@ test('the rights are given up at the desk only after a second answer', async () 
   await asked.getByRole('button', { name: labels.templates.keepMyRights }).click();
   expect(await licence()).toBeNull();
   await page.getByRole('button', { name: 'Put CC0 1.0 in' }).click();
-  await asked.getByRole('button', { name: /^Yes/ }).click();
+  await asked.getByRole('button', { name: labels.templates.iMeanPublicDomain }).click();
+  expect(await licence()).toBeNull();
+  await asked.getByRole('button', { name: labels.templates.giveThemUpForEver }).click();
   await expect.poll(licence).toBe('https://creativecommons.org/publicdomain/zero/1.0/');
 });
 

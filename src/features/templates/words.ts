@@ -80,6 +80,8 @@ export function repairWords({ code }: Advice): string {
 /** What this part of the interface says; browser tests import it. */
 export const labels = {
   beginFrom: 'Begin from …',
+  giveThemUpForEver: 'Give them up, for ever',
+  iMeanPublicDomain: 'I mean public domain',
   keepMyRights: 'Keep my rights',
   makeATemplateOfIt: 'Make a template of it',
   nameOfTheTemplate: 'Name of the template',

@@ -19,11 +19,11 @@ export function StatusAsk({ onYes, onNo }: { onYes: () => void; onNo: () => void
         </Button>
         {sure ? (
           <LinkButton type="button" color="inherit" onClick={onYes}>
-            Give them up, for ever
+            {labels.giveThemUpForEver}
           </LinkButton>
         ) : (
           <LinkButton type="button" color="inherit" onClick={() => setSure(true)}>
-            I mean public domain
+            {labels.iMeanPublicDomain}
           </LinkButton>
         )}
       </Flex>
