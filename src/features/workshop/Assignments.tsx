@@ -14,6 +14,9 @@ import { Section } from '@/ui/Section';
 import { NewAssignment } from './NewAssignment';
 import { labels } from './words';
 
+/** With more assignments than fit on a screen, a search is offered. */
+const SEARCHED_BEYOND = 8;
+
 /** The assignments, the newest first, each with its pictures and its threads. */
 export function Assignments({
   assignments,
@@ -29,7 +32,7 @@ export function Assignments({
   onMore: () => void;
 }) {
   const standing = templates.find((one) => one.kind === 'standing');
-  const isLong = total > assignments.length || find !== '';
+  const isLong = total > SEARCHED_BEYOND || find !== '';
   return (
     <Section title={labels.assignments}>
       {isLong && (
