@@ -9,6 +9,7 @@ import { ThemeProvider } from 'next-themes';
 import { type ReactNode, useEffect, useState } from 'react';
 import { setLocale } from '@/core/wording/locale';
 import { newQueries } from './newQueries';
+import { refuseLongPaste } from './refuseLongPaste';
 import { system } from './theme';
 
 interface ProvidersProps {
@@ -31,6 +32,8 @@ export function Providers({ locale, nonce, children }: ProvidersProps) {
   const [queries] = useState(newQueries);
   useEffect(() => {
     window.isPageIdle = () => queries.isFetching() + queries.isMutating() === 0;
+    document.addEventListener('paste', refuseLongPaste, { capture: true });
+    return () => document.removeEventListener('paste', refuseLongPaste, { capture: true });
   }, [queries]);
   return (
     <EmotionRegistry>

@@ -140,6 +140,42 @@ test('the rights are given up at the desk only after a second answer', async () 
   await expect.poll(licence).toBe('https://creativecommons.org/publicdomain/zero/1.0/');
 });
 
+test('a text beyond what is possible is refused with the limit, and is still there to copy after a reload', async () => {
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.goto(describeUrl(assignment));
+  await picture(names[1]!).click();
+  const long = 'wave '.repeat(6500);
+  const before = await caption(names[1]!);
+  await page.getByLabel(labels.describe.caption, { exact: true }).fill(long);
+  await expect(page.getByText('at most 32,000 characters are possible here')).toBeVisible();
+  await page.reload();
+  const kept = page.getByLabel(labels.describe.textThatWasNotSaved);
+  await expect(kept).toHaveValue(long.trim());
+  await page.getByRole('button', { name: labels.describe.copyTheText }).click();
+  await expect(page.getByText('copied', { exact: true })).toBeVisible();
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(long.trim());
+  await page.getByRole('button', { name: labels.describe.discardWhatWasNotSaved }).click();
+  await expect(kept).toBeHidden();
+  expect(await caption(names[1]!)).toBe(before);
+});
+
+test('a pasted text that would be cut is not pasted, and the box says why', async () => {
+  await page.goto(`${address}/assignments/${assignment.id}/prepare`);
+  await page.getByRole('button', { name: labels.prepare.addAFact }).click();
+  const box = page.getByRole('textbox', { name: 'Name of fact 1' });
+  await box.focus();
+  await page.evaluate(() => navigator.clipboard.writeText('n'.repeat(81)));
+  await page.keyboard.press('Control+v');
+  await expect(box).toHaveJSProperty(
+    'validationMessage',
+    'Not pasted: the text would have 81 characters, and 80 fit here.',
+  );
+  await expect(box).toHaveValue('');
+  await page.evaluate(() => navigator.clipboard.writeText('n'.repeat(80)));
+  await page.keyboard.press('Control+v');
+  await expect(box).toHaveValue('n'.repeat(80));
+});
+
 test('assignments beyond the first forty are found by a search, and shown by a button', async () => {
   for (let n = 1; n <= 42; n++)
     sql(

@@ -39,7 +39,6 @@ test.each<[string, unknown]>([
     { name: 'N', kind: 'standing', entries: [{ field: 'city', rule: 'dance', texts: [] }] },
   ],
   ['something more', { name: 'N', kind: 'standing', entries: [], more: 1 }],
-  ['a name without end', { name: 'N'.repeat(500), kind: 'standing', entries: [] }],
 ])('%s is refused in words', async (_, value) => {
   await expect(jsonBody(sent(value), newTemplate)).rejects.toThrow('not understood');
 });
@@ -56,6 +55,21 @@ test.each([
   ],
 ])('%s is refused', async (_, value) => {
   await expect(jsonBody(sent(value), writing)).rejects.toThrow('not understood');
+});
+
+// A caption of 33,500 characters was refused with "must have required property 'field'".
+test.each([
+  [{ kind: 'caption', text: 'w'.repeat(32_001) }, 'at most 32,000 characters'],
+  [{ kind: 'set', field: 'headline', value: 'w'.repeat(32_001) }, 'at most 32,000 characters'],
+  [{ kind: 'add-keywords', terms: ['w'.repeat(2001)] }, 'at most 2,000 characters'],
+  [{ kind: 'add-keywords', terms: Array(2001).fill('w') }, 'at most 2,000 entries'],
+])('what is too long says how long it may be', async (act, words) => {
+  await expect(jsonBody(sent({ scope: { of: 'all' }, writing: act }), writing)).rejects.toThrow(words);
+});
+
+test('a name without end says how long it may be', async () => {
+  const endless = { name: 'N'.repeat(500), kind: 'standing', entries: [] };
+  await expect(jsonBody(sent(endless), newTemplate)).rejects.toThrow('characters');
 });
 
 test('a body that does not end is not read to its end', async () => {

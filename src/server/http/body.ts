@@ -16,7 +16,14 @@ export function schema<T>(shape: object): ValidateFunction<T> {
 export async function jsonBody<T>(request: Request, validate: ValidateFunction<T>): Promise<T> {
   const parsed = parse((await boundedBytes(request)).toString('utf8'));
   if (validate(parsed)) return parsed;
-  const [first] = validate.errors ?? [];
+  const errors = validate.errors ?? [];
+  const tooMuch = errors.find(({ keyword }) => keyword === 'maxLength' || keyword === 'maxItems');
+  if (tooMuch)
+    throw failure('too-much-text', {
+      unit: tooMuch.keyword === 'maxLength' ? 'characters' : 'entries',
+      most: tooMuch.params.limit,
+    });
+  const [first] = errors;
   throw failure('request-not-understood', {
     where: `${first?.instancePath ?? ''} ${first?.message ?? ''}`.trim(),
   });

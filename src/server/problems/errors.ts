@@ -1,5 +1,6 @@
 import type { VocabularyProblemCode } from '../../core/keywords/vocabulary/check';
 import { vocabularyWords } from '../../core/keywords/vocabulary/words';
+import { formatNumber } from '../../core/wording/counts';
 
 /** A row of the table: HTTP status, what happened, and what to do about it. */
 interface ErrorRow<Details> {
@@ -28,6 +29,11 @@ const errors = {
   // requests
   'request-not-understood': row<{ where: string }>(400, ({ where }) =>
     where ? `The request is not understood: ${where}.` : 'The request is not understood.',
+  ),
+  'too-much-text': row<{ unit: 'characters' | 'entries'; most: number }>(
+    400,
+    ({ unit, most }) => `This is too much: at most ${formatNumber(most)} ${unit} are possible here.`,
+    'Shorten it.',
   ),
   'site-refuses': row(
     422,

@@ -1,8 +1,12 @@
 'use client';
 
-import { Box } from '@chakra-ui/react';
+import { Box, chakra } from '@chakra-ui/react';
+import { useState } from 'react';
+import type { FieldId } from '@/core/catalogue/fields';
+import type { FieldChanges, Writing } from '@/server/operations/drafts/writing';
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
+import { valueWords } from '@/ui/valueWords';
 import { StatusAsk } from '../../templates/builders/StatusAsk';
 import { labels } from '../words';
 import type { WritingState } from './useWriting';
@@ -12,8 +16,8 @@ export function UnsavedNotice({ writing: { state, refused, write, dismiss } }: {
   if (!refused && state !== 'waiting') return null;
   const { act, message, code } = refused ?? {};
   const { writing } = act ?? {};
-  const overwrite = () => {
-    if (act && writing?.kind === 'caption') write(act.scope, { kind: 'caption', text: writing.text });
+  const again = (writing: Writing) => {
+    if (act) write(act.scope, writing);
     dismiss();
   };
   if (act && code === 'gives-up-rights')
@@ -39,14 +43,19 @@ export function UnsavedNotice({ writing: { state, refused, write, dismiss } }: {
       {refused ? (
         <>
           <span>Not saved: {message}</span>
-          {code === 'caption-written-elsewhere' && writing?.kind === 'caption' && (
-            <LinkButton type="button" onClick={overwrite}>
+          {writing && code === 'caption-written-elsewhere' && writing.kind === 'caption' ? (
+            <LinkButton type="button" onClick={() => again({ kind: 'caption', text: writing.text })}>
               Write “{cut(writing.text)}” anyway
+            </LinkButton>
+          ) : (
+            <LinkButton type="button" onClick={() => writing && again(writing)}>
+              {labels.tryAgain}
             </LinkButton>
           )}
           <LinkButton type="button" onClick={dismiss}>
-            {labels.leaveItAsItIs}
+            {labels.discardWhatWasNotSaved}
           </LinkButton>
+          {writing && <NotSaved key={act?.key} text={typedText(writing)} />}
         </>
       ) : (
         <span>
@@ -56,6 +65,59 @@ export function UnsavedNotice({ writing: { state, refused, write, dismiss } }: {
     </Notice>
   );
 }
+
+/** The refused text itself, to read and to copy. */
+function NotSaved({ text }: { text: string }) {
+  const [isCopied, setIsCopied] = useState(false);
+  if (text === '') return null;
+  return (
+    <>
+      <LinkButton
+        type="button"
+        onClick={() => void navigator.clipboard.writeText(text).then(() => setIsCopied(true))}
+      >
+        {labels.copyTheText}
+      </LinkButton>
+      <span role="status">{isCopied ? 'copied' : ''}</span>
+      <chakra.textarea
+        readOnly
+        aria-label={labels.textThatWasNotSaved}
+        rows={2}
+        width="100%"
+        value={text}
+        onFocus={(event) => event.currentTarget.select()}
+      />
+    </>
+  );
+}
+
+/** What a person typed for an act, as text. */
+function typedText(writing: Writing): string {
+  switch (writing.kind) {
+    case 'set':
+      return valueWords(writing.field, writing.value);
+    case 'set-fields':
+      return linesOf(writing.values);
+    case 'cells':
+      return writing.rows.map(({ values }) => linesOf(values)).join('\n');
+    case 'caption':
+    case 'compose':
+      return writing.text;
+    case 'add-keywords':
+    case 'add-people':
+      return writing.terms.join(', ');
+    case 'replace-keywords':
+      return writing.to.join(', ');
+    default:
+      return '';
+  }
+}
+
+const linesOf = (values: FieldChanges) =>
+  Object.entries(values)
+    .map(([field, value]) => valueWords(field as FieldId, value))
+    .filter(Boolean)
+    .join('\n');
 
 const WORDS = 40;
 const cut = (text: string) => (text.length > WORDS ? `${text.slice(0, WORDS)}…` : text);

@@ -28,7 +28,8 @@ function withSoundStructures<T extends Pick<TemplateText, 'entries'>>(
   const sound = (value: unknown): value is T =>
     validate(value) &&
     value.entries.every(({ field: id, structures }) => soundStructures(id, structures ?? []));
-  return Object.assign(sound, { schema: validate.schema, errors: null }) as unknown as ValidateFunction<T>;
+  Object.assign(sound, { schema: validate.schema });
+  return Object.defineProperty(sound, 'errors', { get: () => validate.errors }) as ValidateFunction<T>;
 }
 
 export const newTemplate = withSoundStructures(schema<TemplateText>(object(template)));
