@@ -18,7 +18,7 @@ import { encodeWithExtended } from '../xmp/extended';
 import { withProperty, type XmpModel } from '../xmp/model';
 import { encodeXmp } from '../xmp/packet';
 import { type CopyFacts, exifWithout, freshExif, orientationOnly } from './freshExif';
-import { type Removals, withoutRemoved, withoutThumbnails } from './removal';
+import { type Removals, withoutRemoved, withoutRemovedResources } from './removal';
 
 export interface CopyOptions {
   /** What the copy is to say; of 'everything' what it says beyond the records that go along. */
@@ -111,7 +111,7 @@ function encodedPacket(packet: XmpModel, { maxBytes }: OpenedContainer): Blocks 
 const TOLD = [RESOURCE_IIM, RESOURCE_COPYRIGHT_FLAG, RESOURCE_URL, RESOURCE_IPTC_DIGEST];
 
 function resourcesOf(model: ResourcesModel, { rendered, removes }: CopyOptions): ResourcesModel {
-  if (!rendered) return withoutThumbnails(model, removes);
+  if (!rendered) return withoutRemovedResources(model, removes);
   return {
     resources: model.resources.filter((one) => TOLD.includes(one.id)),
     rest: new Uint8Array(0),

@@ -1,67 +1,95 @@
 import { namespaces } from '../catalogue/namespaces';
-import type { IfdName } from '../exif/exif';
+import { type IfdName, TAG } from '../exif/exif';
 import { type ResourcesModel, withResource } from '../photoshop/resources';
 import type { XmpModel, XmpProperty, XmpValue } from '../xmp/model';
-
-/** What may be taken out of copies, from every record that holds it. */
-export const removals = ['coordinates', 'serials', 'names', 'maker-notes', 'previews', 'history'] as const;
-export type Removal = (typeof removals)[number];
-export type Removals = ReadonlySet<Removal>;
 
 const EXIF_EX = 'http://cipa.jp/exif/1.0/';
 const RESOURCE_REFERENCE = 'http://ns.adobe.com/xap/1.0/sType/ResourceRef#';
 const DEVELOPING = 'http://ns.adobe.com/camera-raw-settings/1.0/';
 
-/** Tags of Exif 3.0 (4.6.5) and DNG 1.7 (6) that tell something, by what tells it. */
-const exifTags: Readonly<Partial<Record<Removal, readonly number[]>>> = {
-  /** BodySerialNumber, LensSerialNumber; CameraSerialNumber of DNG. */
-  serials: [0xa431, 0xa435, 0xc62f],
-  /** HostComputer, CameraOwnerName. */
-  names: [0x013c, 0xa430],
-  /** MakerNote; DNGPrivateData. */
-  'maker-notes': [0x927c, 0xc634],
-};
-
-/**
- * Whether an Exif tag goes. Nobody can say what a maker note holds (serial numbers, places and previews are common
- * there), so it goes with any of them; so does the thumbnail with what may have been cut off.
- */
-export function exifTagGoes(removes: Removals, ifd: IfdName, tag: number): boolean {
-  if (ifd === 'GPS') return removes.has('coordinates');
-  if (ifd === 'IFD1') return removes.has('previews');
-  if (exifTags['maker-notes']!.includes(tag)) return makerNotesGo(removes);
-  return (['serials', 'names'] as const).some((one) => removes.has(one) && exifTags[one]!.includes(tag));
+/** One thing that may be taken out of copies, with every place that holds it. */
+interface RemovalRow {
+  readonly words: string;
+  /** Whole directories. */
+  readonly ifds: readonly IfdName[];
+  /** Tags of Exif 3.0 (4.6.5) and DNG 1.7 (6). */
+  readonly exifTags: readonly number[];
+  /** By namespace: local names of properties and members (XMP part 2; Exif for XMP, CIPA DC-010). */
+  readonly xmp: readonly (readonly [ns: string, names: RegExp])[];
+  /** Image resources (common practice). */
+  readonly resources: readonly number[];
+  /** Nobody can say what a maker note holds: it goes with everything that is common there. */
+  readonly takesMakerNotes: boolean;
 }
 
-const makerNotesGo = (removes: Removals): boolean =>
-  (['maker-notes', 'coordinates', 'serials', 'names', 'previews'] as const).some((one) => removes.has(one));
+const nothing = { ifds: [], exifTags: [], xmp: [], resources: [], takesMakerNotes: true } as const;
 
-/** By namespace: local names of properties and members (XMP part 2; Exif for XMP, CIPA DC-010). */
-const xmpNames: Readonly<Record<Removal, readonly (readonly [ns: string, names: RegExp])[]>> = {
-  coordinates: [[namespaces.exif, /^GPS/]],
-  serials: [
-    [namespaces.aux, /SerialNumber$/],
-    [EXIF_EX, /SerialNumber$/],
-  ],
-  names: [
-    [namespaces.tiff, /^HostComputer$/],
-    [namespaces.aux, /^OwnerName$/],
-    [EXIF_EX, /^CameraOwnerName$/],
-    [RESOURCE_REFERENCE, /^filePath$/],
-  ],
-  'maker-notes': [[namespaces.exif, /^MakerNote$/]],
-  previews: [[namespaces.xmp, /^Thumbnails$/]],
-  history: [
-    [namespaces.xmpMM, /^(History|Versions|Ingredients|Pantry|Manifest|DerivedFrom|LastURL|SaveID)$/],
-    [namespaces.photoshop, /^(History|DocumentAncestors|TextLayers)$/],
-    [DEVELOPING, /^/],
-  ],
-};
+export const removalRows = {
+  coordinates: { ...nothing, words: 'coordinates', ifds: ['GPS'], xmp: [[namespaces.exif, /^GPS/]] },
+  serials: {
+    ...nothing,
+    words: 'serial numbers',
+    // BodySerialNumber, LensSerialNumber; CameraSerialNumber of DNG.
+    exifTags: [0xa431, 0xa435, 0xc62f],
+    xmp: [
+      [namespaces.aux, /SerialNumber$/],
+      [EXIF_EX, /SerialNumber$/],
+    ],
+  },
+  names: {
+    ...nothing,
+    words: 'names of computer and owner',
+    // HostComputer, CameraOwnerName.
+    exifTags: [0x013c, 0xa430],
+    xmp: [
+      [namespaces.tiff, /^HostComputer$/],
+      [namespaces.aux, /^OwnerName$/],
+      [EXIF_EX, /^CameraOwnerName$/],
+      [RESOURCE_REFERENCE, /^filePath$/],
+    ],
+  },
+  'maker-notes': { ...nothing, words: 'maker notes', xmp: [[namespaces.exif, /^MakerNote$/]] },
+  previews: {
+    ...nothing,
+    words: 'thumbnails',
+    ifds: ['IFD1'],
+    xmp: [[namespaces.xmp, /^Thumbnails$/]],
+    resources: [0x0409, 0x040c],
+  },
+  history: {
+    ...nothing,
+    words: 'editing history',
+    xmp: [
+      [namespaces.xmpMM, /^(History|Versions|Ingredients|Pantry|Manifest|DerivedFrom|LastURL|SaveID)$/],
+      [namespaces.photoshop, /^(History|DocumentAncestors|TextLayers)$/],
+      [DEVELOPING, /^/],
+    ],
+    takesMakerNotes: false,
+  },
+} as const satisfies Readonly<Record<string, RemovalRow>>;
+
+export type Removal = keyof typeof removalRows;
+export const removals = Object.keys(removalRows) as Removal[];
+export type Removals = ReadonlySet<Removal>;
+
+const rowsOf = (removes: Iterable<Removal>): RemovalRow[] => [...removes].map((one) => removalRows[one]);
+
+/** MakerNote; DNGPrivateData. */
+const MAKER_NOTES: readonly number[] = [TAG.makerNote, 0xc634];
+
+/** Whether an Exif tag goes. */
+export function exifTagGoes(removes: Removals, ifd: IfdName, tag: number): boolean {
+  return rowsOf(removes).some(
+    ({ ifds, exifTags, takesMakerNotes }) =>
+      ifds.includes(ifd) || exifTags.includes(tag) || (takesMakerNotes && MAKER_NOTES.includes(tag)),
+  );
+}
 
 /** The packet without what is to be removed, inside structures too. */
 export function withoutRemoved(model: XmpModel, removes: Removals): XmpModel {
+  const places = rowsOf(removes).flatMap(({ xmp }) => xmp);
   const goes = ({ ns, name }: Pick<XmpProperty, 'ns' | 'name'>) =>
-    [...removes].some((one) => xmpNames[one].some(([of, names]) => of === ns && names.test(name)));
+    places.some(([of, names]) => of === ns && names.test(name));
   return {
     ...model,
     subjects: model.subjects.map((one) => ({ ...one, properties: keptOf(one.properties, goes) })),
@@ -79,10 +107,7 @@ function keptIn(value: XmpValue, goes: Goes): XmpValue {
   return value;
 }
 
-/** Thumbnails among the image resources (common practice: 1033 and 1036). */
-const THUMBNAILS = [0x0409, 0x040c];
-
-export function withoutThumbnails(model: ResourcesModel, removes: Removals): ResourcesModel {
-  if (!removes.has('previews')) return model;
-  return THUMBNAILS.reduce((held, id) => withResource(held, id, undefined), model);
-}
+export const withoutRemovedResources = (model: ResourcesModel, removes: Removals): ResourcesModel =>
+  rowsOf(removes)
+    .flatMap(({ resources }) => resources)
+    .reduce((held, id) => withResource(held, id, undefined), model);

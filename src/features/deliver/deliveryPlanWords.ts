@@ -10,7 +10,6 @@ import {
   type VisibleMark,
 } from '@/core/deliver/deliveryPlan';
 import { licenceDetails } from '@/core/deliver/licence';
-import type { Removal } from '@/core/deliver/removal';
 import { counted, formatNumber } from '@/core/wording/counts';
 import { formatDay } from '@/core/wording/formatDate';
 
@@ -80,15 +79,6 @@ export function qualityWords(deliveryPlan: DeliveryPlan): string {
   ].filter(Boolean);
   return parts.join(', ') || 'nothing lost';
 }
-
-export const removalWords: Readonly<Record<Removal, string>> = {
-  coordinates: 'coordinates',
-  serials: 'serial numbers',
-  names: 'names of computer and owner',
-  'maker-notes': 'maker notes',
-  previews: 'thumbnails',
-  history: 'editing history',
-};
 
 export function metadataWords({ metadata, fields, withoutNotice }: DeliveryPlan): string {
   if (metadata === 'everything') return 'everything that is written';

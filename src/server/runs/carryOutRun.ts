@@ -1,4 +1,4 @@
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, eq, inArray, notExists, sql } from 'drizzle-orm';
 import type { Context } from '../context';
 import { nameClaims, runItems, runs } from '../db/schema/runs';
 import { inTransaction } from '../db/transaction';
@@ -8,7 +8,7 @@ import { ClaimLost } from './claimLost';
 import { claimNext, giveBack, type Item, type WorkerLease, waitingItems, withLease } from './claims';
 import { failureOf } from './failure';
 import type { Run } from './kind';
-import { kindOf } from './registry';
+import { kindOf, kindsThat } from './registry';
 
 /** Items in hand at the same time. */
 const AT_ONCE = 3;
@@ -138,8 +138,12 @@ async function endRun(
       .update(runs)
       .set({ state: waiting > 0 ? 'stopped' : 'done', endedAt: context.now(), paused: false })
       .where(eq(runs.id, run.id));
-    const others = sql`select 1 from ${runs} where ${runs.state} in ('waiting', 'running') and ${runs.kind} in ('import', 'deliver')`;
-    await tx.db.delete(nameClaims).where(sql`not exists (${others})`);
+    const claiming = kindsThat((kind) => kind.claimsNames);
+    const others = tx.db
+      .select({ one: sql`1` })
+      .from(runs)
+      .where(and(inArray(runs.state, ['waiting', 'running']), inArray(runs.kind, claiming)));
+    await tx.db.delete(nameClaims).where(notExists(others));
     return 'ended';
   });
 }

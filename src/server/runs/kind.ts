@@ -21,6 +21,8 @@ export interface RunKind<Id extends RunKindId = RunKindId> {
   act(parameters: RunParameters[Id]): RunAct;
   /** It writes into pictures of the index: an earlier run cannot be undone before it. */
   readonly writesPictures: boolean;
+  /** It reserves names of files while it goes on (name_claims). */
+  readonly claimsNames: boolean;
   /** Pictures come into the index while it goes on: windows get events now and then, not only at its end. */
   readonly addsPictures: boolean;
   /** What is the same for all items is read once; the handler may be called for several at a time, and again. */

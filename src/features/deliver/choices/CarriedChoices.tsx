@@ -5,13 +5,13 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { type FieldId, fieldLabel, writtenFieldIds } from '@/core/catalogue/fields';
 import type { DeliveryPlan } from '@/core/deliver/deliveryPlan';
-import { removals } from '@/core/deliver/removal';
+import { removalRows, removals } from '@/core/deliver/removal';
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { LinkButton } from '@/ui/buttons';
 import { Select, TextInput } from '@/ui/inputs';
 import { labels as uiLabels } from '@/ui/words';
 import { Choice } from '../Choice';
-import { metadataWords, removalWords } from '../deliveryPlanWords';
+import { metadataWords } from '../deliveryPlanWords';
 import type { ChangeDeliveryPlan } from '../useDeliveryPlan';
 import { labels } from '../words';
 import { Tick, Way } from './parts';
@@ -121,14 +121,14 @@ export function RemovesChoice({ deliveryPlan, change }: Props) {
   const words =
     removes.length === 0
       ? 'nothing is removed'
-      : `no ${removes.map((one) => removalWords[one]).join(', no ')}`;
+      : `no ${removes.map((one) => removalRows[one].words).join(', no ')}`;
   return (
     <Choice label="What is removed" words={words}>
       <Box textStyle="hint">Out of every record of the copies; the pictures themselves keep it.</Box>
       {removals.map((removal) => (
         <Tick
           key={removal}
-          words={removalWords[removal]}
+          words={removalRows[removal].words}
           isOn={removes.includes(removal)}
           onChange={(isOn) =>
             change({ removes: isOn ? [...removes, removal] : removes.filter((one) => one !== removal) })

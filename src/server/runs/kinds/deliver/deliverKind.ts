@@ -15,6 +15,7 @@ export const deliverKind: RunKind<'deliver'> = {
   item: 'photo',
   act: () => 'deliver',
   writesPictures: false,
+  claimsNames: true,
   addsPictures: false,
   async begin(context, run, lease) {
     const deliverRun = await deliverRunFor(context, run, lease);

@@ -13,6 +13,7 @@ export const embedKind: RunKind<'embed'> = {
   item: 'photo',
   act: () => 'embed',
   writesPictures: true,
+  claimsNames: false,
   addsPictures: false,
   async begin(context, run, lease) {
     const { fields, replaceUnreadable = false, breakProvenance = false } = parametersOf(run, 'embed');

@@ -17,6 +17,7 @@ export const importKind: RunKind<'import'> = {
   item: 'source-file',
   act: ({ mode }) => mode,
   writesPictures: false,
+  claimsNames: true,
   addsPictures: true,
   async begin(context, run, lease) {
     const assignment = await readAssignment(context, run.assignmentId);

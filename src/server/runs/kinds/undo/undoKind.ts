@@ -7,6 +7,7 @@ export const undoKind = (undoOf: (run: Run) => RunKind['undo']): RunKind<'undo'>
   item: 'run-item',
   act: () => 'undo',
   writesPictures: false,
+  claimsNames: false,
   addsPictures: true,
   async begin(context, run, lease) {
     const undoRun = await undoRunFor(context, run, lease);
