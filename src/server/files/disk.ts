@@ -1,11 +1,8 @@
-import { execFile } from 'node:child_process';
 import { constants } from 'node:fs';
 import { type FileHandle, link, lstat, open, opendir, rename, unlink, utimes } from 'node:fs/promises';
-import { promisify } from 'node:util';
+import { copyAttributes } from './copyAttributes';
 import type { FileLayer, FolderLayer, LayerFile } from './layer';
 import { layerStat } from './layerStat';
-
-const run = promisify(execFile);
 
 /** No link is followed, and nothing is waited for: a pipe without a writer would hold a thread for ever. */
 export const READING = constants.O_RDONLY | constants.O_NOFOLLOW | constants.O_NONBLOCK;
@@ -36,10 +33,7 @@ export const disk: FileLayer & FolderLayer = {
   async stat(path) {
     return layerStat(await lstat(path, { bigint: true }));
   },
-  /** Node has no extended attributes; GNU cp copies them, with owner and mode, and no data. */
-  async copyAttributes(from, to) {
-    await run('cp', ['--attributes-only', '--preserve=mode,ownership,timestamps,xattr', '--', from, to]);
-  },
+  copyAttributes,
   async setModified(path, modifiedNs) {
     const seconds = Number(modifiedNs) / 1e9;
     await utimes(path, seconds, seconds);

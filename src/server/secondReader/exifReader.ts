@@ -19,13 +19,11 @@ type Tags = Readonly<Record<string, Tag | readonly Tag[] | undefined>>;
 const UTF8_MARK = '\x1b%G';
 
 /** Undefined where it cannot read this kind of file, or not this one. */
-export function readAgain(bytes: Uint8Array): SecondReading | undefined {
+export function readAgain(bytes: ArrayBuffer): SecondReading | undefined {
   let tags: { xmp?: Tags; iptc?: Tags };
   try {
-    tags = ExifReader.load(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength), {
-      expanded: true,
-      includeUnknown: true,
-    }) as never;
+    // An ArrayBuffer: of a Buffer it would make a copy.
+    tags = ExifReader.load(bytes, { expanded: true, includeUnknown: true }) as never;
   } catch {
     return undefined;
   }

@@ -67,22 +67,23 @@ function isAmbiguous({ blocks, unreadable }: OpenedContainer, name: string): boo
 /** Readers differ in blanks and line ends only. */
 const plain = (text: string) => text.replace(/\s+/g, ' ').trim().normalize();
 
-/** The file with nothing in place of the picture: only its metadata is read from the disk. */
-async function withoutPicture(written: ByteSource, container: OpenedContainer): Promise<Uint8Array> {
+/** The file with zeros in place of the picture: only its metadata is read from the disk. */
+async function withoutPicture(written: ByteSource, container: OpenedContainer): Promise<ArrayBuffer> {
   // Chunks of a PNG's picture follow each other: all of their heads are needed.
   const picture = container.id === 'png' ? [] : await container.pictureRanges(written);
   const ranges = [...picture].sort((a, b) => a.start - b.start);
   // A picture that ends the file is cut off behind its head.
   const last = ranges.at(-1);
   const size = last?.end === written.size ? Math.min(last.start + HEAD, written.size) : written.size;
-  const bytes = Buffer.alloc(size);
+  // The system gives zeroed pages that take memory only where bytes are set.
+  const bytes = new Uint8Array(size);
   let at = 0;
   for (const { start, end } of [...ranges, { start: size, end: size }]) {
     const head = Math.min(start + HEAD, end, size);
     if (head > at) bytes.set(await written.read(at, head - at), at);
     at = Math.max(at, end);
   }
-  return bytes;
+  return bytes.buffer;
 }
 
 /** Octets of each part of the picture that are read: markers and heads of chunks are there. */
