@@ -11,7 +11,7 @@ import type {
   ReadResult,
 } from './container';
 import { foreign } from './foreign/foreign';
-import { avif } from './isobmff/avif/avif';
+import { heif } from './isobmff/heif/heif';
 import { jpeg } from './jpeg/jpeg';
 import { png } from './png/png';
 import { boxedRaw } from './raw/boxedRaw';
@@ -26,7 +26,7 @@ const codecs = [
   row(png),
   row(webp),
   row(boxedRaw),
-  row(avif),
+  row(heif),
   row(foreign),
   row(sidecar),
 ];

@@ -29,7 +29,6 @@ interface Foreign {
 
 const JXL_CODESTREAM = new Uint8Array([0xff, 0x0a]);
 const JXL_CONTAINER = new Uint8Array([0, 0, 0, 12, 0x4a, 0x58, 0x4c, 0x20]);
-const HEIF_BRANDS = ['heic', 'heix', 'hevc', 'hevx', 'heim', 'heis', 'mif1', 'msf1'];
 const MOVIE_BRANDS = ['isom', 'iso2', 'iso4', 'iso5', 'iso6', 'mp41', 'mp42', 'avc1', 'M4V ', 'qt  ', 'dash'];
 
 const formats: readonly Foreign[] = [
@@ -50,14 +49,6 @@ const formats: readonly Foreign[] = [
     extensions: ['psd', 'psb'],
     is: (head) => startsWith(head, ascii('8BPS')),
     pixels: (head) => ({ width: head.getUint32(18), height: head.getUint32(14) }),
-  },
-  {
-    id: 'heic',
-    mediaType: 'image/heic',
-    name: 'HEIC, HEIF',
-    standard: 'ISO/IEC 23008-12, 10',
-    extensions: ['heic', 'heif', 'hif'],
-    is: hasBrand(...HEIF_BRANDS),
   },
   {
     id: 'jxl',

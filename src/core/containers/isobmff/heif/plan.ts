@@ -5,10 +5,12 @@ import { FormatError, type Problem } from '../../../problems/problem';
 import { type BlockChanges, type Edit, nothingIsWritten } from '../../container';
 import { copyWithZeros, joinEdits } from '../../edits';
 import { box, type Item, infoOf, writeInfos, writeLocations, writeReferences } from './items';
-import { type AvifItems, type AvifStructure, XMP_TYPE } from './structure';
+import { type HeifItems, type HeifStructure, XMP_TYPE } from './structure';
 
 const MDAT_HEAD = 8;
 const CLASSIC_MAX = 2 ** 32 - 1;
+/** A new `meta` box makes a file longer by less than this. */
+const MOST_GROWTH = 2 ** 28;
 
 /** An item that is to be there: a new one of its kind takes the place of the former. */
 interface NewItem {
@@ -21,8 +23,8 @@ interface NewItem {
  * A new `meta` box in the place of the former, whose pictures are found where they are then; Exif and XMP lie in an
  * `mdat` of their own behind everything. Zeros replace their former data.
  */
-export function planAvif(
-  { size, opened }: AvifStructure,
+export function planHeif(
+  { size, opened }: HeifStructure,
   changes: BlockChanges,
 ): { edits: Edit[]; problems: Problem[] } {
   if (!opened?.isWritable) return nothingIsWritten();
@@ -38,8 +40,8 @@ export function planAvif(
   const delta = metaAt(0).length - (opened.meta.end - opened.meta.at);
   const meta = metaAt(delta);
   const data = concat(made.map((one) => one.data));
-  if (end + delta + MDAT_HEAD + data.length > CLASSIC_MAX) throw new FormatError('block-too-large', 'AVIF');
-  const former = gone.flatMap((item) => (item.inIdat ? [] : item.extents));
+  if (data.length > MOST_GROWTH) throw new FormatError('block-too-large', 'HEIF');
+  const former = gone.flatMap((item) => (item.place === 'file' ? item.extents : []));
   const edits: Edit[] = [
     ...copyWithZeros(0, opened.meta.at, former),
     { kind: 'insert', bytes: meta },
@@ -49,7 +51,7 @@ export function planAvif(
   return { edits: joinEdits(edits), problems: [] };
 }
 
-function newItems({ items }: AvifItems, changes: BlockChanges): NewItem[] {
+function newItems({ items }: HeifItems, changes: BlockChanges): NewItem[] {
   let id = Math.max(0, ...items.map((item) => item.id));
   const made: NewItem[] = [];
   // No octets between the four and the TIFF header (ISO/IEC 23008-12, A.2.1).
@@ -61,7 +63,7 @@ function newItems({ items }: AvifItems, changes: BlockChanges): NewItem[] {
 
 /** Where what stays ends: an `mdat` of metadata alone, as an earlier change laid it, is left out. */
 function endOfOthers(
-  { last }: AvifItems,
+  { last }: HeifItems,
   gone: readonly Item[],
   kept: readonly Item[],
   size: number,
@@ -71,12 +73,12 @@ function endOfOthers(
   const isOnlyTheirs =
     last.type === 'mdat' &&
     gone.some((item) => item.extents.some(within)) &&
-    !kept.some((item) => !item.inIdat && item.extents.some((one) => overlap(one, whole)));
+    !kept.some((item) => item.place === 'file' && item.extents.some((one) => overlap(one, whole)));
   return isOnlyTheirs ? last.at : size;
 }
 
 /** What is behind `meta`; a last box without a size gets one, as another follows it. */
-function copyOthers({ meta, last, isEndless }: AvifItems, end: number, former: readonly Range[]): Edit[] {
+function copyOthers({ meta, last, isEndless }: HeifItems, end: number, former: readonly Range[]): Edit[] {
   if (!isEndless || end <= last.at || last.at < meta.end) return copyWithZeros(meta.end, end, former);
   return [
     ...copyWithZeros(meta.end, last.at, former),
@@ -88,8 +90,8 @@ function copyOthers({ meta, last, isEndless }: AvifItems, end: number, former: r
 /** The content of `idat` with zeros in place of the items that go. */
 function withoutItems(content: Uint8Array, gone: readonly Item[]): Uint8Array {
   const left = content.slice();
-  for (const { inIdat, extents } of gone)
-    if (inIdat) for (const { start, end } of extents) left.fill(0, start, end);
+  for (const { place, extents } of gone)
+    if (place === 'idat') for (const { start, end } of extents) left.fill(0, start, end);
   return left;
 }
 
@@ -100,36 +102,39 @@ interface Items {
 }
 
 function metaWith(
-  { meta, boxes, references, primary }: AvifItems,
+  { meta, boxes, references, primary }: HeifItems,
   { kept, gone, made }: Items,
   delta: number,
   dataAt: number,
 ): Uint8Array {
   const moved = kept.map((item) => ({
     ...item,
-    extents: item.inIdat
-      ? item.extents
-      : item.extents.map(({ start, end }) =>
-          start >= meta.end ? { start: start + delta, end: end + delta } : { start, end },
-        ),
+    extents:
+      item.place === 'file'
+        ? item.extents.map(({ start, end }) =>
+            start >= meta.end ? { start: start + delta, end: end + delta } : { start, end },
+          )
+        : item.extents,
   }));
   let at = dataAt;
   const placed = made.map(({ id, data }) => {
     const start = at;
     at += data.length;
-    return { id, inIdat: false, extents: [{ start, end: at }] };
+    return { id, place: 'file' as const, extents: [{ start, end: at }] };
   });
   const ids = new Set(kept.map((item) => item.id));
   const about = made.map(({ id }) => ({ type: 'cdsc', from: id, to: [primary] }));
   const links = [...references.filter(({ from }) => ids.has(from)), ...about];
   const located = [...moved, ...placed].filter((item) => item.extents.length > 0);
+  // Does not depend on `delta`: the size of the box must not.
+  const isLarge = dataAt - delta > CLASSIC_MAX - 2 * MOST_GROWTH;
   const rebuilt = boxes.map(({ type, bytes, content }) => {
     if (type === 'iinf')
       return writeInfos(
         content,
         [...kept, ...made].map((one) => one.entry),
       );
-    if (type === 'iloc') return writeLocations(located);
+    if (type === 'iloc') return writeLocations(located, isLarge);
     if (type === 'idat') return box('idat', withoutItems(content, gone));
     return type === 'iref' ? writeReferences(links) : bytes;
   });

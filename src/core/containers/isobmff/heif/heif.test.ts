@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import sharp from 'sharp';
 import { xmpPacket } from '../../../../../tests/fixtures/build';
 import { embedInMemory, valuesIn } from '../../../../../tests/fixtures/embed';
@@ -60,7 +61,13 @@ test.each([
 
 /** An AVIF with further items about the picture, or about the item `about`; `inIdat`: in the box of the items itself. */
 async function withXmp(
-  packets: readonly { readonly city: string; readonly inIdat?: boolean; readonly about?: number }[],
+  packets: readonly {
+    readonly city: string;
+    readonly inIdat?: boolean;
+    readonly about?: number;
+    /** Its location is in the item before it. */
+    readonly inItem?: boolean;
+  }[],
 ): Promise<Uint8Array> {
   const source = memorySource(plain);
   const { boxes: top } = await walkBoxes(source);
@@ -79,19 +86,26 @@ async function withXmp(
       const end = start + data[at]!.length;
       if (inIdat) inside = end;
       else file = end;
-      return { id: ids[at]!, inIdat, extents: [{ start, end }] };
+      const within = { id: ids[at]!, place: 'item' as const, extents: [{ start: 0, end: 0, index: 1 }] };
+      if (packets[at]!.inItem) return within;
+      return {
+        id: ids[at]!,
+        place: inIdat ? ('idat' as const) : ('file' as const),
+        extents: [{ start, end }],
+      };
     });
     const moved = { start: extent!.start + delta, end: extent!.end + delta };
-    const links = packets.flatMap(({ about }, at) =>
-      about === undefined ? [] : [{ type: 'cdsc', from: ids[at]!, to: [about] }],
-    );
+    const links = packets.flatMap(({ about, inItem }, at) => [
+      ...(about === undefined ? [] : [{ type: 'cdsc', from: ids[at]!, to: [about] }]),
+      ...(inItem ? [{ type: 'iloc', from: ids[at]!, to: [ids[at - 1]!] }] : []),
+    ]);
     return box(
       'meta',
       concat([
         new Uint8Array(4),
         ...inner.filter(({ type }) => type !== 'iinf' && type !== 'iloc').map(({ bytes }) => bytes),
         writeInfos(content('iinf'), [picture!.entry, ...ids.map((id) => infoOf(id, 'mime', XMP_TYPE))]),
-        writeLocations([{ id: picture!.id, inIdat: false, extents: [moved] }, ...located]),
+        writeLocations([{ id: picture!.id, place: 'file', extents: [moved] }, ...located]),
         ...(links.length > 0 ? [writeReferences(links)] : []),
         box('idat', idat),
       ]),
@@ -166,4 +180,40 @@ test('AV1 among the compatible brands of a general one is AVIF', async () => {
   file.set(ascii('mif1'), 8);
   expect((await openContainer(memorySource(file))).id).toBe('avif');
   expect(await survive(file)).toBe('read and written');
+});
+
+test('XMP that lies in another item is read; such a file is not written', async () => {
+  // The first is about an item that is not there: its data is only borrowed by the second.
+  const file = await withXmp([
+    { city: 'Havnes', about: 999 },
+    { city: 'Havnes', inItem: true },
+  ]);
+  expect(await readCity(file)).toBe('Havnes');
+  expect(await isWritten(file)).toBe(false);
+});
+
+test('locations come back as they were written: in the file, in the box, in items, behind 4 GiB', () => {
+  const extent = fc.tuple(fc.nat(2 ** 31), fc.integer({ min: 1, max: 2 ** 30 }));
+  const item = fc.record({
+    id: fc.integer({ min: 1, max: 70_000 }),
+    place: fc.constantFrom('file' as const, 'idat' as const, 'item' as const),
+    extents: fc.array(extent, { minLength: 1, maxLength: 3 }),
+  });
+  const items = fc.uniqueArray(item, { selector: ({ id }) => id, minLength: 1, maxLength: 5 });
+  fc.assert(
+    fc.property(items, fc.boolean(), (all, isLarge) => {
+      const shift = isLarge ? 2 ** 33 : 0;
+      const made = all.map(({ id, place, extents }) => ({
+        id,
+        place,
+        extents: extents.map(([start, length], at) => ({
+          start: start + shift,
+          end: start + shift + length,
+          ...(place === 'item' ? { index: at + 1 } : {}),
+        })),
+      }));
+      const read = readLocations(innerBoxes(writeLocations(made, isLarge))[0]!.content);
+      expect([...read].map(([id, location]) => ({ id, ...location }))).toEqual(made);
+    }),
+  );
 });

@@ -4,7 +4,7 @@ import type { InnerBox, Item, Reference } from './items';
 export const XMP_TYPE = 'application/rdf+xml';
 
 /** What is needed to write: the boxes of `meta`, and its items. */
-export interface AvifItems {
+export interface HeifItems {
   readonly meta: Box;
   readonly boxes: readonly InnerBox[];
   readonly items: readonly Item[];
@@ -17,10 +17,11 @@ export interface AvifItems {
   /** False for a layout in which a change could harm something: it is read alone. */
   readonly isWritable: boolean;
 }
-export interface AvifStructure {
+export interface HeifStructure {
+  readonly format: 'avif' | 'heic';
   readonly size: number;
   /** Undefined where the file is not written. */
-  readonly opened: AvifItems | undefined;
+  readonly opened: HeifItems | undefined;
 }
 
 export const isExif = ({ type }: Pick<Item, 'type'>) => type === 'Exif';

@@ -8,53 +8,92 @@ import { FormatError, problem } from '../../../problems/problem';
 import type { Blocks, ContainerCodec, Kind, ReadResult } from '../../container';
 import { type Box, boxContent, walkBoxes } from '../boxes';
 import { hasBrand, hasCompatibleBrand } from '../brands';
-import { type Item, innerBoxes, type Reference, readInfos, readLocations, readReferences } from './items';
-import { planAvif } from './plan';
-import { type AvifItems, type AvifStructure, isExif, isXmp } from './structure';
+import {
+  type Item,
+  innerBoxes,
+  type Place,
+  type Reference,
+  readInfos,
+  readLocations,
+  readReferences,
+} from './items';
+import { planHeif } from './plan';
+import { type HeifItems, type HeifStructure, isExif, isXmp } from './structure';
 
-const base = {
-  id: 'avif',
-  mediaType: 'image/avif',
-  name: 'AVIF',
-  standard: 'AV1 Image File Format, 2; ISO/IEC 23008-12, A.2',
+/** Formats of this family: what codes their pictures differs, what is beside them does not. */
+const formats = {
+  avif: {
+    id: 'avif',
+    mediaType: 'image/avif',
+    short: 'AVIF',
+    name: 'AVIF',
+    standard: 'AV1 Image File Format, 2; ISO/IEC 23008-12, A.2',
+  },
+  heic: {
+    id: 'heic',
+    mediaType: 'image/heic',
+    short: 'HEIC',
+    name: 'HEIC, HEIF',
+    standard: 'ISO/IEC 23008-12, 10 and A.2',
+  },
 } as const;
-const written: Kind = {
-  ...base,
-  carries: { exif: 'update', xmp: 'make', xmpExtended: 'none', photoshop: 'none', iim: 'none' },
-  places: { exif: 'item “Exif”', xmp: 'item “mime”' },
-};
+type FormatId = keyof typeof formats;
+
 const none = { exif: 'none', xmp: 'none', xmpExtended: 'none', photoshop: 'none', iim: 'none' } as const;
-const readOnly: Kind = {
-  ...written,
-  name: 'AVIF of an unusual layout',
-  carries: { ...written.carries, exif: 'read', xmp: 'read' },
+const layouts = (id: FormatId) => {
+  const { short, ...base } = formats[id];
+  const written: Kind = {
+    ...base,
+    carries: { ...none, exif: 'update', xmp: 'make' },
+    places: { exif: 'item “Exif”', xmp: 'item “mime”' },
+  };
+  const readOnly: Kind = {
+    ...written,
+    name: `${short} of an unusual layout`,
+    carries: { ...none, exif: 'read', xmp: 'read' },
+  };
+  /** Sequences, and files laid in a way that is not followed here: their words go into a sidecar. */
+  const closed: Kind = { ...base, name: `${short} sequence`, carries: none, places: {} };
+  return { written, readOnly, closed };
 };
-/** Sequences, and files laid in a way that is not followed here: their words go into a sidecar. */
-const closed: Kind = { ...base, name: 'AVIF sequence', carries: none, places: {} };
+const kinds = { avif: layouts('avif'), heic: layouts('heic') };
 
 const EXIF_MARK = ascii('Exif\0\0');
 
+/** As far as brands are looked for. */
+const HEAD_BYTES = 64;
 const MOST_PACKETS = 1 + limits.furtherPackets;
-const isAvif = hasBrand('avif', 'avis');
-/** A general brand of HEIF, with AV1 among the compatible ones. */
-const isHeif = hasBrand('mif1', 'msf1');
-const isCompatible = hasCompatibleBrand('avif', 'avis');
+const AVIF_BRANDS = ['avif', 'avis'];
+const isAvif = hasBrand(...AVIF_BRANDS);
+/** General brands of HEIF. */
+const isGeneral = hasBrand('mif1', 'msf1');
+const isAlsoAvif = hasCompatibleBrand(...AVIF_BRANDS);
+/** Brands of HEVC pictures (ISO/IEC 23008-12, B.4). */
+const isHeic = hasBrand('heic', 'heix', 'heim', 'heis', 'hevc', 'hevx', 'hevm', 'hevs');
 
-/** AVIF with Exif and XMP as items (ISO/IEC 23008-12, annex A); still pictures only. */
-export const avif: ContainerCodec<AvifStructure> = {
-  extensions: ['avif'],
+function formatOf(head: Uint8Array): FormatId | undefined {
+  if (isAvif(head) || (isGeneral(head) && isAlsoAvif(head))) return 'avif';
+  return isHeic(head) || isGeneral(head) ? 'heic' : undefined;
+}
+
+/** HEIF pictures with Exif and XMP as items (ISO/IEC 23008-12, annex A); still pictures only. */
+export const heif: ContainerCodec<HeifStructure> = {
+  extensions: ['avif', 'heic', 'heif', 'hif'],
   maxBytes: {},
-  kinds: [written, readOnly, closed],
-  kind: ({ opened }) => (!opened ? closed : opened.isWritable ? written : readOnly),
-  sniff: (head) => isAvif(head) || (isHeif(head) && isCompatible(head)),
-  read: readAvif,
-  planEdits: planAvif,
+  kinds: Object.values(kinds).flatMap((one) => Object.values(one)),
+  kind({ format, opened }) {
+    const { written, readOnly, closed } = kinds[format];
+    return !opened ? closed : opened.isWritable ? written : readOnly;
+  },
+  sniff: (head) => formatOf(head) !== undefined,
+  read: readHeif,
+  planEdits: planHeif,
   bare(structure) {
-    return planAvif(structure, { exif: undefined, xmp: undefined }).edits;
+    return planHeif(structure, { exif: undefined, xmp: undefined }).edits;
   },
   async pictureRanges({ opened, size }): Promise<Range[]> {
     if (!opened) return [{ start: 0, end: size }];
-    const pictures = opened.items.filter((item) => !isExif(item) && !isXmp(item) && !item.inIdat);
+    const pictures = opened.items.filter((item) => !isExif(item) && !isXmp(item) && item.place === 'file');
     return pictures.flatMap(({ extents }) => extents);
   },
   pixelSize({ opened }) {
@@ -75,24 +114,25 @@ export const avif: ContainerCodec<AvifStructure> = {
 };
 
 /** Contents of the properties of a type (ISO/IEC 23008-12, 9.3). */
-function propertiesOf(opened: AvifItems | undefined, type: string): Uint8Array[] {
+function propertiesOf(opened: HeifItems | undefined, type: string): Uint8Array[] {
   const iprp = opened?.boxes.find((one) => one.type === 'iprp');
   const ipco = iprp && innerBoxes(iprp.content).find((one) => one.type === 'ipco');
   return ipco ? innerBoxes(ipco.content).flatMap((one) => (one.type === type ? [one.content] : [])) : [];
 }
 
-async function readAvif(source: ByteSource): Promise<ReadResult<AvifStructure>> {
+async function readHeif(source: ByteSource): Promise<ReadResult<HeifStructure>> {
   const { size } = source;
+  const format = formatOf(await source.read(0, Math.min(HEAD_BYTES, size)))!;
   const opened = await openItems(source);
   if (!opened)
     return {
-      structure: { size, opened },
+      structure: { format, size, opened },
       blocks: {},
-      problems: [problem('metadata-not-read', 'avif', { severity: 'info' })],
+      problems: [problem('metadata-not-read', format, { severity: 'info' })],
       unreadable: [],
     };
   const exif = opened.items.find((item) => item.role === 'exif');
-  const data = (item: Item) => (item.inIdat ? inIdat(opened, item) : dataOf(source, item));
+  const data = (item: Item) => dataOf(source, opened, item);
   const packets = opened.items.filter((item) => item.role === 'xmp').slice(0, MOST_PACKETS);
   const [xmp, ...furtherXmp] = await Promise.all(packets.map(data));
   const blocks: Blocks = {
@@ -100,11 +140,11 @@ async function readAvif(source: ByteSource): Promise<ReadResult<AvifStructure>> 
     ...(xmp ? { xmp } : {}),
     ...(furtherXmp.length > 0 ? { furtherXmp } : {}),
   };
-  return { structure: { size, opened }, blocks, problems: [], unreadable: [] };
+  return { structure: { format, size, opened }, blocks, problems: [], unreadable: [] };
 }
 
 /** Undefined for a file whose items are not found: it is shown, and not written. */
-async function openItems(source: ByteSource): Promise<AvifItems | undefined> {
+async function openItems(source: ByteSource): Promise<HeifItems | undefined> {
   try {
     const { boxes: all, problem: broken } = await walkBoxes(source);
     const top = all.filter((one) => one.depth === 0);
@@ -122,10 +162,11 @@ async function openItems(source: ByteSource): Promise<AvifItems | undefined> {
     const references = iref ? readReferences(iref) : [];
     const found = readInfos(iinf).map((info) => ({
       ...info,
-      ...(locations.get(info.id) ?? { inIdat: false, extents: [] }),
+      ...(locations.get(info.id) ?? { place: 'file' as const, extents: [] }),
     }));
     const items = withRoles(found, references, primary);
-    const isInside = ({ inIdat, extents }: Item) => extents.every((one) => inIdat || one.end <= source.size);
+    const isInside = ({ place, extents }: Item) =>
+      place !== 'file' || extents.every((one) => one.end <= source.size);
     if (!items.every(isInside)) return undefined;
     const isEndless = (await source.read(last.at, 4)).every((octet) => octet === 0);
     const isWritable =
@@ -135,6 +176,8 @@ async function openItems(source: ByteSource): Promise<AvifItems | undefined> {
       items.filter((item) => item.role === 'exif').length <= 1 &&
       // A change removes all packets: each must have been read.
       items.filter((item) => item.role === 'xmp').length <= MOST_PACKETS &&
+      // Its bytes belong to another item as well.
+      !items.some((item) => item.role && item.place === 'item') &&
       !isTangled(items, meta) &&
       locations.size <= items.length;
     return { meta, boxes, items, references, primary, last, isEndless, isWritable };
@@ -162,27 +205,42 @@ function withRoles(items: readonly Item[], references: readonly Reference[], pri
 
 /** Other items that lie where a change writes: in the box that is made again, or where metadata is removed. */
 function isTangled(items: readonly Item[], meta: Box): boolean {
-  const extents = (inIdat: boolean, isMetadata: boolean) =>
+  const extents = (place: Place, isMetadata: boolean) =>
     items
-      .filter((item) => item.inIdat === inIdat && (item.role !== undefined) === isMetadata)
+      .filter((item) => item.place === place && (item.role !== undefined) === isMetadata)
       .flatMap((item) => item.extents);
   const areApart = (some: readonly Range[], others: readonly Range[]) =>
     !some.some((one) => others.some((other) => overlap(one, other)));
-  const written = [{ start: meta.at, end: meta.end }, ...extents(false, true)];
-  return !areApart(extents(false, false), written) || !areApart(extents(true, false), extents(true, true));
+  const written = [{ start: meta.at, end: meta.end }, ...extents('file', true)];
+  return (
+    !areApart(extents('file', false), written) || !areApart(extents('idat', false), extents('idat', true))
+  );
 }
 
-/** Data in the `idat` box of `meta` (ISO/IEC 14496-12, 8.11.11). */
-function inIdat({ boxes }: AvifItems, { extents }: Item): Uint8Array {
-  const idat = boxes.find((one) => one.type === 'idat')?.content ?? new Uint8Array(0);
-  if (extents.some(({ end }) => end > idat.length)) throw new FormatError('out-of-bounds', 'idat');
-  return concat(extents.map(({ start, end }) => idat.subarray(start, end)));
-}
-
-async function dataOf(source: ByteSource, { extents }: Item): Promise<Uint8Array> {
-  if (extents.reduce((sum, { start, end }) => sum + end - start, 0) > limits.blockBytes)
+/** The data of an item: in the file, in the `idat` box of `meta` (ISO/IEC 14496-12, 8.11.11), or in other items. */
+async function dataOf(source: ByteSource, opened: HeifItems, item: Item, depth = 0): Promise<Uint8Array> {
+  const { place, extents } = item;
+  if (depth > MOST_DEPTH || extents.reduce((sum, { start, end }) => sum + end - start, 0) > limits.blockBytes)
     throw new FormatError('limit-exceeded', 'item');
-  return concat(await Promise.all(extents.map(({ start, end }) => source.read(start, end - start))));
+  const parts = extents.map(async ({ start, end, index = 1 }) => {
+    if (place === 'file') return source.read(start, end - start);
+    if (place === 'idat') return within(opened.boxes.find((one) => one.type === 'idat')?.content, start, end);
+    const other = opened.references.find(({ type, from }) => type === 'iloc' && from === item.id)?.to[
+      index - 1
+    ];
+    const of = opened.items.find(({ id }) => id === other);
+    const whole = of && (await dataOf(source, opened, of, depth + 1));
+    return within(whole, start, end === start ? (whole?.length ?? 0) : end);
+  });
+  return concat(await Promise.all(parts));
+}
+
+/** Items that lie in items that lie in items. */
+const MOST_DEPTH = 4;
+
+function within(bytes: Uint8Array | undefined, start: number, end: number): Uint8Array {
+  if (!bytes || end > bytes.length) throw new FormatError('out-of-bounds', 'item');
+  return bytes.subarray(start, end);
 }
 
 /** Four octets say how far behind them the TIFF header is; some writers put "Exif\\0\\0" there (common practice). */

@@ -19,12 +19,20 @@ export interface Item {
   readonly contentType: string;
   /** The whole `infe` box. */
   readonly entry: Uint8Array;
-  /** Where its data is: in the file, or in the `idat` box of `meta`. */
-  readonly inIdat: boolean;
-  readonly extents: readonly Range[];
+  /** Where its data is: in the file, in the `idat` box of `meta`, or in other items (construction methods 0, 1 and 2). */
+  readonly place: Place;
+  readonly extents: readonly Extent[];
   /** Metadata about the picture itself; what is about another item, as a gain map, has no role. */
   readonly role?: 'exif' | 'xmp' | undefined;
 }
+
+const places = ['file', 'idat', 'item'] as const;
+export type Place = (typeof places)[number];
+export interface Extent extends Range {
+  /** Of data in other items: which of those that the item refers to, from 1. */
+  readonly index?: number;
+}
+export type Location = Pick<Item, 'place' | 'extents'>;
 
 export interface Reference {
   readonly type: string;
@@ -93,14 +101,15 @@ export function writeInfos(former: Uint8Array, entries: readonly Uint8Array[]): 
 }
 
 /** Item locations (8.11.3). Throws where data lies in other files, or in ways that are not followed here. */
-export function readLocations(content: Uint8Array): Map<number, Pick<Item, 'inIdat' | 'extents'>> {
+export function readLocations(content: Uint8Array): Map<number, Location> {
   const view = new ByteView(content, 'big', 'iloc');
   const version = view.u8(0);
-  const [offsetSize, lengthSize, baseSize, indexSize] = [4, 4, 5, 5].map((at, n) =>
+  const [offsetSize, lengthSize, baseSize, indexOctets] = [4, 4, 5, 5].map((at, n) =>
     n % 2 === 0 ? view.u8(at) >> 4 : view.u8(at) & 15,
   ) as [number, number, number, number];
-  const isPlain = [offsetSize, lengthSize, baseSize].every((one) => one === 0 || one === 4 || one === 8);
-  if (version > 2 || !isPlain || (version > 0 && indexSize > 0))
+  const indexSize = version === 0 ? 0 : indexOctets;
+  const isPlain = [offsetSize, lengthSize, baseSize, indexSize].every((one) => [0, 4, 8].includes(one));
+  if (version > 2 || !isPlain)
     throw new FormatError('structure-broken', 'iloc', { found: `version ${version}` });
   let at = 6;
   const number = (octets: number) => {
@@ -108,7 +117,7 @@ export function readLocations(content: Uint8Array): Map<number, Pick<Item, 'inId
     at += octets;
     return value;
   };
-  const locations = new Map<number, Pick<Item, 'inIdat' | 'extents'>>();
+  const locations = new Map<number, Location>();
   const wide = version === 2 ? 4 : 2;
   const count = number(wide);
   if (count > MOST_ITEMS) throw new FormatError('limit-exceeded', 'iloc', { found: `${count} items` });
@@ -117,31 +126,41 @@ export function readLocations(content: Uint8Array): Map<number, Pick<Item, 'inId
     const method = version === 0 ? 0 : number(2) & 15;
     const file = number(2);
     const base = number(baseSize);
-    if (method > 1 || file !== 0)
+    const place = places[method];
+    if (!place || file !== 0)
       throw new FormatError('structure-broken', 'iloc', { found: `method ${method}` });
     const extents = Array.from({ length: number(2) }, () => {
+      const index = number(indexSize);
       const start = base + number(offsetSize);
-      return { start, end: start + number(lengthSize) };
+      return { start, end: start + number(lengthSize), ...(place === 'item' ? { index: index || 1 } : {}) };
     });
-    if (extents.some(({ start, end }) => end === start)) throw new FormatError('structure-broken', 'iloc');
-    locations.set(id, { inIdat: method === 1, extents });
+    if (place !== 'item' && extents.some(({ start, end }) => end === start))
+      throw new FormatError('structure-broken', 'iloc');
+    locations.set(id, { place, extents });
   }
   return locations;
 }
 
-/** Locations in their simplest form: version 1 or 2, offsets and lengths of 32 bits. */
-export function writeLocations(items: readonly Pick<Item, 'id' | 'inIdat' | 'extents'>[]): Uint8Array {
+/** Locations in their simplest form: version 1 or 2, lengths of 32 bits; `isLarge`: offsets of 64 bits. */
+export function writeLocations(
+  items: readonly Pick<Item, 'id' | 'place' | 'extents'>[],
+  isLarge = false,
+): Uint8Array {
   const isWide = items.some(({ id }) => id > 0xffff);
-  const out = new ByteWriter('big').bytes(new Uint8Array([isWide ? 2 : 1, 0, 0, 0, 0x44, 0x00]));
+  const hasIndex = items.some(({ place }) => place === 'item');
+  const widths = [((isLarge ? 8 : 4) << 4) | 4, hasIndex ? 4 : 0];
+  const out = new ByteWriter('big').bytes(new Uint8Array([isWide ? 2 : 1, 0, 0, 0, ...widths]));
   const id = (value: number) => (isWide ? out.u32(value) : out.u16(value));
   id(items.length);
   for (const item of items) {
     id(item.id);
-    out
-      .u16(item.inIdat ? 1 : 0)
-      .u16(0)
-      .u16(item.extents.length);
-    for (const { start, end } of item.extents) out.u32(start).u32(end - start);
+    out.u16(places.indexOf(item.place)).u16(0).u16(item.extents.length);
+    for (const { start, end, index } of item.extents) {
+      if (hasIndex) out.u32(index ?? 0);
+      if (isLarge) out.u64(start);
+      else out.u32(start);
+      out.u32(end - start);
+    }
   }
   return box('iloc', out.done());
 }
