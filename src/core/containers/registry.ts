@@ -11,9 +11,12 @@ import type {
   ReadResult,
 } from './container';
 import { foreign } from './foreign/foreign';
+import { gif } from './gif/gif';
 import { heif } from './isobmff/heif/heif';
 import { jpeg } from './jpeg/jpeg';
+import { jxl } from './jxl/jxl';
 import { png } from './png/png';
+import { psd } from './psd/psd';
 import { boxedRaw } from './raw/boxedRaw';
 import { sidecar } from './sidecar/sidecar';
 import { tiff } from './tiff/tiff';
@@ -27,6 +30,9 @@ const codecs = [
   row(webp),
   row(boxedRaw),
   row(heif),
+  row(gif),
+  row(psd),
+  row(jxl),
   row(foreign),
   row(sidecar),
 ];

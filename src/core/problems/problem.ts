@@ -13,6 +13,7 @@ export type ProblemCode =
   | 'extension-differs'
   | 'block-repeated'
   | 'provenance-signed'
+  | 'jpeg-not-restorable'
   | 'metadata-not-read'
   // IIM
   | 'iim-cut'

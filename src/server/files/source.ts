@@ -3,6 +3,7 @@ import { FormatError } from '../../core/problems/problem';
 import { diskLayer } from './diskLayer';
 import { asFileError, FileError } from './fileError';
 import type { FileLayer, LayerFile, LayerStat } from './layer';
+import './nodeBrotli';
 
 /** An opened file as a source of the core. */
 export function sourceOf(file: LayerFile, size: number): ByteSource {

@@ -1,4 +1,3 @@
-import { ascii, startsWith } from '../../bytes/bytes';
 import type { ByteSource } from '../../bytes/source';
 import { problem } from '../../problems/problem';
 import {
@@ -27,37 +26,9 @@ interface Foreign {
   readonly pixels?: (head: DataView) => { width: number; height: number };
 }
 
-const JXL_CODESTREAM = new Uint8Array([0xff, 0x0a]);
-const JXL_CONTAINER = new Uint8Array([0, 0, 0, 12, 0x4a, 0x58, 0x4c, 0x20]);
 const MOVIE_BRANDS = ['isom', 'iso2', 'iso4', 'iso5', 'iso6', 'mp41', 'mp42', 'avc1', 'M4V ', 'qt  ', 'dash'];
 
 const formats: readonly Foreign[] = [
-  {
-    id: 'gif',
-    mediaType: 'image/gif',
-    name: 'GIF',
-    standard: 'GIF89a, 17',
-    extensions: ['gif'],
-    is: (head) => startsWith(head, ascii('GIF87a')) || startsWith(head, ascii('GIF89a')),
-    pixels: (head) => ({ width: head.getUint16(6, true), height: head.getUint16(8, true) }),
-  },
-  {
-    id: 'psd',
-    mediaType: 'image/vnd.adobe.photoshop',
-    name: 'PSD, PSB',
-    standard: 'Photoshop file formats, header; from memory',
-    extensions: ['psd', 'psb'],
-    is: (head) => startsWith(head, ascii('8BPS')),
-    pixels: (head) => ({ width: head.getUint32(18), height: head.getUint32(14) }),
-  },
-  {
-    id: 'jxl',
-    mediaType: 'image/jxl',
-    name: 'JPEG XL',
-    standard: 'ISO/IEC 18181-2',
-    extensions: ['jxl'],
-    is: (head) => startsWith(head, JXL_CODESTREAM) || startsWith(head, JXL_CONTAINER),
-  },
   {
     id: 'movie',
     mediaType: 'video/mp4',

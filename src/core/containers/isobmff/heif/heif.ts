@@ -140,8 +140,13 @@ async function readHeif(source: ByteSource): Promise<ReadResult<HeifStructure>> 
     ...(xmp ? { xmp } : {}),
     ...(furtherXmp.length > 0 ? { furtherXmp } : {}),
   };
-  return { structure: { format, size, opened }, blocks, problems: [], unreadable: [] };
+  const signed =
+    opened.signedAt === undefined ? [] : [problem('provenance-signed', 'HEIF', { offset: opened.signedAt })];
+  return { structure: { format, size, opened }, blocks, problems: signed, unreadable: [] };
 }
+
+/** The `uuid` box of signed provenance (C2PA 2.1, A.5). */
+const PROVENANCE = 'd8fec3d61b0e483c92975828877ec481';
 
 /** Undefined for a file whose items are not found: it is shown, and not written. */
 async function openItems(source: ByteSource): Promise<HeifItems | undefined> {
@@ -180,7 +185,8 @@ async function openItems(source: ByteSource): Promise<HeifItems | undefined> {
       !items.some((item) => item.role && item.place === 'item') &&
       !isTangled(items, meta) &&
       locations.size <= items.length;
-    return { meta, boxes, items, references, primary, last, isEndless, isWritable };
+    const signedAt = top.find(({ type }) => type === PROVENANCE)?.at;
+    return { meta, boxes, items, references, primary, last, isEndless, isWritable, signedAt };
   } catch (error) {
     if (error instanceof FormatError) return undefined;
     throw error;

@@ -14,6 +14,8 @@ export interface HeifItems {
   readonly last: Box;
   /** Its size is stated as 0: it goes on to the end of the file (ISO/IEC 14496-12, 4.2.2). */
   readonly isEndless: boolean;
+  /** Where signed provenance lies. */
+  readonly signedAt: number | undefined;
   /** False for a layout in which a change could harm something: it is read alone. */
   readonly isWritable: boolean;
 }
