@@ -10,6 +10,7 @@ import { isReadOnly } from '@/core/containers/container';
 import { openContainer } from '@/core/containers/registry';
 import { embedInMemory, valuesIn } from '../fixtures/embed';
 import { allSamples, rawSample, type Sample } from '../fixtures/formats';
+import { pixelsOf } from '../fixtures/pixels';
 import { compiled, inFile, run, texts } from './tools';
 
 /** Every format: what Fabrica writes into it, read by libraries that share no code with it. */
@@ -17,6 +18,8 @@ const formats = [
   ...['plain.jpg', 'strips.tif', 'big-endian.tif', 'tiled.tif', 'pages.tif', 'bigtiff.tif', 'bigtiff-be.tif'],
   ...['camera.dng', 'plain.png', 'interlaced.png', 'exif.png'],
   ...['lossy.webp', 'lossless.webp', 'alpha.webp', 'exif.webp', 'animated.webp'],
+  ...['plain.avif', 'exif.avif', 'alpha.avif', 'plain.heic', 'alpha.heic', 'thumb.heic'],
+  ...['plain.gif', 'animated.gif', 'layers.psd', 'large.psb', 'bare.jxl', 'boxed.jxl', 'jpeg.jxl'],
 ];
 let samples: Map<string, Uint8Array>;
 beforeAll(async () => {
@@ -24,10 +27,10 @@ beforeAll(async () => {
 });
 
 const isTiff = (name: string) => /\.(tif|dng)$/.test(name);
-/** libexiv2 0.27 and exempi 2.6 know no BigTIFF. */
-const readByExiv2 = (name: string) => !name.startsWith('bigtiff');
+/** libexiv2 0.27 and exempi 2.6 know no BigTIFF; libexiv2 reads no metadata of GIF and no PSB. */
+const readByExiv2 = (name: string) => !/^bigtiff|gif$|psb$/.test(name);
 /** exempi reads no DNG by our builder's name and is not asked for WebP (shared notes on its blind spots). */
-const readByToolkit = (name: string) => !name.startsWith('bigtiff') && !name.endsWith('.webp');
+const readByToolkit = (name: string) => !/^bigtiff|\.(webp|avif|heic|jxl)$/.test(name);
 
 describe.each(formats)('%s', (name) => {
   let after: Uint8Array;
@@ -61,25 +64,23 @@ describe.each(formats)('%s', (name) => {
     };
     expect((await data(after)).equals(await data(before))).toBe(true);
     if (name === 'camera.dng') return;
-    const pages = name.endsWith('.webp') ? { animated: true } : {};
-    const pixels = (bytes: Uint8Array) => sharp(Buffer.from(bytes), pages).raw().toBuffer();
-    expect((await pixels(after)).equals(await pixels(before))).toBe(true);
+    expect((await pixelsOf(after, name)).equals(await pixelsOf(before, name))).toBe(true);
   });
 
   const readers = {
     exiv2: readByExiv2(name),
     toolkit: readByToolkit(name),
     libtiff: name.startsWith('bigtiff'),
-    exifreader: /png|webp/.test(name),
+    exifreader: /png|webp|avif|heic|jxl/.test(name),
   };
   if (readers.exiv2)
     test('libexiv2 reads XMP, Exif texts and IIM', () => {
       const dump = run('exiv2', ['-q', '-PEIXkv', path]);
       expect(dump).toMatch(/Xmp\.photoshop\.City\s+Havnes/);
       expect(dump).toMatch(/Xmp\.xmpRights\.WebStatement\s+https:\/\/tarnandtide\.example\/rights/);
-      const iim = isTiff(name) || name.endsWith('.jpg');
+      const iim = isTiff(name) || /\.(jpg|psd)$/.test(name);
       expect(/Iptc\.Application2\.City\s+Havnes/.test(dump)).toBe(iim);
-      const hasExif = isTiff(name) || /plain\.jpg|exif/.test(name);
+      const hasExif = isTiff(name) || /plain\.jpg|exif|jpeg\.jxl/.test(name);
       expect(/Exif\.Image\.Copyright\s+© 2026 Åse Brandvik/.test(dump)).toBe(hasExif);
     });
 
@@ -114,10 +115,14 @@ describe.each(formats)('%s', (name) => {
       expect(xmp?.WebStatement?.value).toBe(texts.webStatement);
     });
 
-  // pngcheck, webpinfo, libtiff: the structure is sound.
+  // pngcheck, webpinfo, libtiff, libheif, libjxl, ImageMagick: the structure is sound.
   test('a structure checker finds the file sound', () => {
     if (name.endsWith('.png')) expect(run('pngcheck', ['-q', path])).toBe('');
     else if (name.endsWith('.webp')) expect(run('webpinfo', ['-quiet', path])).not.toMatch(/error/i);
+    else if (name.endsWith('.avif') || name.endsWith('.heic'))
+      expect(run('heif-info', [path])).toMatch(/96x64/);
+    else if (name.endsWith('.jxl')) expect(run('jxlinfo', [path])).toMatch(/96x64/);
+    else if (/gif|psd|psb/.test(name)) expect(run('identify', [path])).toMatch(/96x64/);
     else if (isTiff(name)) expect(run('tiffinfo', ['-s', path])).toMatch(/Image Width/);
     else expect(run('djpeg', ['-outfile', '/dev/null', path])).toBe('');
   });

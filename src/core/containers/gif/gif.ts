@@ -170,21 +170,28 @@ function withoutLengths(data: Uint8Array): Uint8Array {
   return concat(parts);
 }
 
-/** The blocks without those that go; a new packet comes in front of the first one. Extensions need version 89a. */
+/**
+ * The blocks without those that go. A new packet comes in front of the first image, behind the extensions that readers
+ * look for right behind the screen (looping; common practice). Extensions need version 89a.
+ */
 function editsOf(
   { size, blocks, screenEnd }: Pick<GifStructure, 'size' | 'blocks' | 'screenEnd'>,
   goes: (block: GifBlock) => boolean,
   xmp?: Uint8Array,
 ): Edit[] {
-  const edits: Edit[] = xmp
+  const head: Edit[] = xmp
     ? [
         { kind: 'insert', bytes: VERSION_89A },
         { kind: 'copy', start: HEADER, end: screenEnd },
-        { kind: 'insert', bytes: concat([new Uint8Array([EXTENSION, APPLICATION, XMP.length]), ascii(XMP)]) },
-        { kind: 'insert', bytes: concat([xmp, MAGIC_TRAILER]) },
       ]
     : [{ kind: 'copy', start: 0, end: screenEnd }];
-  for (const block of blocks)
-    if (!goes(block)) edits.push({ kind: 'copy', start: block.start, end: block.end });
-  return joinEdits([...edits, { kind: 'copy', start: blocks.at(-1)?.end ?? size, end: size }]);
+  const kept = blocks.filter((block) => !goes(block));
+  const first = kept.findIndex(({ kind }) => kind === 'picture');
+  const copies = kept.map(({ start, end }): Edit => ({ kind: 'copy', start, end }));
+  const packet: Edit[] = xmp ? [{ kind: 'insert', bytes: extensionOf(xmp) }] : [];
+  const rest: Edit = { kind: 'copy', start: blocks.at(-1)?.end ?? size, end: size };
+  return joinEdits([...head, ...copies.slice(0, first), ...packet, ...copies.slice(first), rest]);
 }
+
+const extensionOf = (xmp: Uint8Array) =>
+  concat([new Uint8Array([EXTENSION, APPLICATION, XMP.length]), ascii(XMP), xmp, MAGIC_TRAILER]);
