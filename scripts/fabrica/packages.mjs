@@ -78,6 +78,7 @@ export const testPackages = [
   { name: 'libtiff-tools', present: () => onPath('tiffcp') },
   { name: 'libvips-tools', present: () => onPath('vips') },
   { name: 'imagemagick', present: () => onPath('identify') },
+  { name: 'ffmpeg', present: () => onPath('ffmpeg') },
   { name: 'libheif-examples', present: () => onPath('heif-enc') },
   { name: 'libjxl-tools', present: () => onPath('cjxl') },
   { name: 'unzip', present: () => onPath('unzip') },

@@ -49,7 +49,11 @@ const sampleNames: Readonly<Record<string, readonly string[]>> = {
   'HEIC of an unusual layout': ['trailing.heic'],
   'HEIC sequence': ['a.heic'],
   'JPEG XL': ['bare.jxl', 'boxed.jxl', 'jpeg.jxl'],
-  'MP4, MOV': ['a.mp4'],
+  'MP4, MOV': ['plain.mp4', 'fragments.mp4', 'user-data.mov'],
+  'MP4 of an unusual layout': ['a.mp4'],
+  PDF: ['a.pdf'],
+  EPS: ['a.eps'],
+  SVG: ['a.svg'],
   'sidecar `.xmp`': ['a.xmp'],
 };
 const cases = knownKinds.flatMap((kind) =>
@@ -73,6 +77,9 @@ beforeAll(async () => {
     ['a.raf', ascii('of an unpublished structure')],
     ['a.heic', boxHead('heic')],
     ['a.mp4', boxHead('isom')],
+    ['a.pdf', ascii('%PDF-1.7 and more')],
+    ['a.eps', ascii('%!PS-Adobe-3.0 EPSF-3.0')],
+    ['a.svg', ascii('<svg xmlns="http://www.w3.org/2000/svg"/>')],
     ['a.xmp', encodeUtf8(xmpPacket('<photoshop:Source>Yard</photoshop:Source>'))],
   ]);
 });

@@ -50,6 +50,7 @@ test('every format that we write is read by it, and each field that it can compa
   "exif.avif": "8 of 8",
   "exif.png": "8 of 8",
   "exif.webp": "8 of 8",
+  "fragments.mp4": "0 of 8",
   "interlaced.png": "8 of 8",
   "jpeg.jxl": "7 of 7",
   "large.psb": "0 of 8",
@@ -61,10 +62,12 @@ test('every format that we write is read by it, and each field that it can compa
   "plain.gif": "0 of 8",
   "plain.heic": "8 of 8",
   "plain.jpg": "8 of 8",
+  "plain.mp4": "0 of 8",
   "plain.png": "8 of 8",
   "strips.tif": "8 of 8",
   "thumb.heic": "8 of 8",
   "tiled.tif": "8 of 8",
+  "user-data.mov": "0 of 8",
 }
 `);
 });

@@ -43,6 +43,9 @@ export function ascii(text: string): Uint8Array<ArrayBuffer> {
 }
 
 /** Lower-case hexadecimal, two digits an octet. */
+export const bytesOfHex = (text: string): Uint8Array =>
+  new Uint8Array((text.match(/../g) ?? []).map((one) => Number.parseInt(one, 16)));
+
 export function hex(bytes: Uint8Array): string {
   let text = '';
   for (const byte of bytes) text += byte.toString(16).padStart(2, '0');

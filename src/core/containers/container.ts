@@ -15,7 +15,10 @@ export type ContainerId =
   | 'avif'
   | 'heic'
   | 'jxl'
-  | 'movie';
+  | 'movie'
+  | 'pdf'
+  | 'eps'
+  | 'svg';
 
 /** How the colours of a picture are stored. */
 export interface ColourFacts {

@@ -15,4 +15,7 @@ export const formatNames: Readonly<Record<ContainerId, string>> = {
   heic: 'HEIC',
   jxl: 'JPEG XL',
   movie: 'MP4',
+  pdf: 'PDF',
+  eps: 'EPS',
+  svg: 'SVG',
 };

@@ -13,6 +13,7 @@ import type {
 import { foreign } from './foreign/foreign';
 import { gif } from './gif/gif';
 import { heif } from './isobmff/heif/heif';
+import { movie } from './isobmff/movie/movie';
 import { jpeg } from './jpeg/jpeg';
 import { jxl } from './jxl/jxl';
 import { png } from './png/png';
@@ -33,6 +34,7 @@ const codecs = [
   row(gif),
   row(psd),
   row(jxl),
+  row(movie),
   row(foreign),
   row(sidecar),
 ];

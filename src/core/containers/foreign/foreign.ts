@@ -1,3 +1,4 @@
+import { ascii, startsWith } from '../../bytes/bytes';
 import type { ByteSource } from '../../bytes/source';
 import { problem } from '../../problems/problem';
 import {
@@ -8,7 +9,6 @@ import {
   nothingIsWritten,
   type ReadResult,
 } from '../container';
-import { hasBrand } from '../isobmff/brands';
 import { OTHER_RAW_EXTENSIONS } from '../tiff/rawNames';
 
 /*
@@ -23,19 +23,35 @@ interface Foreign {
   readonly extensions: readonly string[];
   /** By the first 64 bytes, or by the extension where the format has no signature that is known. */
   readonly is: (head: Uint8Array, extension: string) => boolean;
-  readonly pixels?: (head: DataView) => { width: number; height: number };
 }
 
-const MOVIE_BRANDS = ['isom', 'iso2', 'iso4', 'iso5', 'iso6', 'mp41', 'mp42', 'avc1', 'M4V ', 'qt  ', 'dash'];
+/** Head of an EPS file with a preview. */
+const DOS_EPS = new Uint8Array([0xc5, 0xd0, 0xd3, 0xc6]);
 
 const formats: readonly Foreign[] = [
   {
-    id: 'movie',
-    mediaType: 'video/mp4',
-    name: 'MP4, MOV',
-    standard: 'ISO/IEC 14496-12, 4.3',
-    extensions: ['mp4', 'm4v', 'mov'],
-    is: hasBrand(...MOVIE_BRANDS),
+    id: 'pdf',
+    mediaType: 'application/pdf',
+    name: 'PDF',
+    standard: 'ISO 32000-2, 7.5.2',
+    extensions: ['pdf', 'ai'],
+    is: (head) => startsWith(head, ascii('%PDF-')),
+  },
+  {
+    id: 'eps',
+    mediaType: 'application/postscript',
+    name: 'EPS',
+    standard: 'Encapsulated PostScript 3.0, from memory',
+    extensions: ['eps', 'ps'],
+    is: (head) => startsWith(head, ascii('%!PS')) || startsWith(head, DOS_EPS),
+  },
+  {
+    id: 'svg',
+    mediaType: 'image/svg+xml',
+    name: 'SVG',
+    standard: 'SVG 2, 5.1',
+    extensions: ['svg'],
+    is: (head, extension) => extension === 'svg' && startsWith(head, ascii('<')),
   },
   {
     id: 'raw',
@@ -50,7 +66,6 @@ const formats: readonly Foreign[] = [
 interface ForeignFile {
   readonly format: Foreign;
   readonly size: number;
-  readonly pixels: { readonly width: number; readonly height: number } | undefined;
 }
 
 const carriesNothing: Carries = {
@@ -66,8 +81,6 @@ function kindOf({ id, mediaType, name, standard }: Foreign): Kind {
 }
 
 const HEAD_BYTES = 64;
-/** Octets of a head that holds the pixel size. */
-const SIZED_HEAD = 26;
 
 export const foreign: ContainerCodec<ForeignFile> = {
   extensions: formats.flatMap((one) => one.extensions),
@@ -79,7 +92,7 @@ export const foreign: ContainerCodec<ForeignFile> = {
   planEdits: nothingIsWritten,
   /** The whole file: nothing tells the picture from what is beside it. */
   pictureRanges: async ({ size }) => [{ start: 0, end: size }],
-  pixelSize: ({ pixels }) => pixels,
+  pixelSize: () => undefined,
 };
 
 const formatOf = (head: Uint8Array, name: string) =>
@@ -88,11 +101,8 @@ const formatOf = (head: Uint8Array, name: string) =>
 async function readForeign(source: ByteSource, name: string): Promise<ReadResult<ForeignFile>> {
   const head = await source.read(0, Math.min(HEAD_BYTES, source.size));
   const format = formatOf(head, name)!;
-  const view = new DataView(head.buffer, head.byteOffset, head.byteLength);
-  const pixels = head.length >= SIZED_HEAD ? format.pixels?.(view) : undefined;
-  const sound = pixels && pixels.width > 0 && pixels.height > 0;
   return {
-    structure: { format, size: source.size, pixels: sound ? pixels : undefined },
+    structure: { format, size: source.size },
     blocks: {},
     problems: [problem('metadata-not-read', format.id, { severity: 'info' })],
     unreadable: [],
