@@ -126,6 +126,8 @@ export interface ContainerCodec<Structure> {
   /** Pixels as stored, before Orientation. */
   pixelSize(structure: Structure): { width: number; height: number } | undefined;
   colour?(structure: Structure, source: ByteSource): Promise<ColourFacts>;
+  /** The colour profile, where a decoder has to be given it. */
+  icc?(structure: Structure): Uint8Array | undefined;
   /** What the file is made of, in its order: for showing. */
   parts?(structure: Structure): readonly FilePart[];
   /** The largest JPEG inside that shows the whole picture: quick to show, and all that raw formats have to show. */

@@ -52,6 +52,8 @@ export interface OpenedContainer extends Omit<ReadResult<unknown>, 'structure'>,
   readonly parts: readonly FilePart[];
   /** Undefined in formats of which Fabrica does not know it. */
   colour(source: ByteSource): Promise<ColourFacts | undefined>;
+  /** The colour profile, where a decoder has to be given it. */
+  icc(): Uint8Array | undefined;
   /** The same picture with nothing around it; undefined in formats that cannot be so. */
   bare(): readonly Edit[] | undefined;
   /** From the same bytes, or their copy. */
@@ -95,6 +97,7 @@ async function opened<S>(codec: ContainerCodec<S>, file: ByteSource, name: strin
     size: file.size,
     maxBytes: codec.maxBytes,
     pixels: codec.pixelSize(structure),
+    icc: () => codec.icc?.(structure),
     bare: () => codec.bare?.(structure),
     pictureRanges: (source) => codec.pictureRanges(structure, source),
     get parts() {

@@ -7,7 +7,7 @@ import { asFileError, FileError } from '../files/fileError';
 import { identityOfFile, sampleOfFile } from '../files/knownContent';
 import { type PhotoFile, readPhotoFile } from '../files/readPhotoFile';
 import sharp, { type Sharp, withChecked } from '../rendering/decoder';
-import { embeddedJpeg, turnOf } from '../rendering/picture';
+import { decodableInput, embeddedJpeg, turnOf } from '../rendering/picture';
 
 /** Long sides that are kept, in pixels. */
 export const previewSides = [480, 1600, 2560] as const;
@@ -113,16 +113,19 @@ async function upright(
   read: PhotoFile | undefined,
   side: PreviewSide,
 ): Promise<Sharp> {
-  const whole = () => sharp(input, options).autoOrient();
+  const decodable = read ? await decodableInput(input, read) : input;
+  const whole = () => sharp(decodable, options).autoOrient();
   const jpeg = read && (await embeddedJpeg(file, read));
-  if (!jpeg || (!isRawName(file) && !(await showsTheSame(jpeg, input, side)))) return whole();
+  // Of a layered picture its thumbnail is all that is decoded here.
+  const isAll = isRawName(file) || read?.container.id === 'psd';
+  if (!jpeg || !(isAll || (await showsTheSame(jpeg, decodable, side)))) return whole();
   const { orientation } = await sharp(jpeg, options).metadata();
   const turn = turnOf(orientation, read);
   return turn ? sharp(jpeg, options).rotate(turn) : sharp(jpeg, options).autoOrient();
 }
 
 /** Whether an embedded JPEG is large enough, of the picture's shape, and in its colours. */
-async function showsTheSame(jpeg: Buffer, file: string, side: PreviewSide): Promise<boolean> {
+async function showsTheSame(jpeg: Buffer, file: string | Buffer, side: PreviewSide): Promise<boolean> {
   try {
     const [small, large] = await Promise.all([
       sharp(jpeg, options).metadata(),

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp, { type Sharp } from 'sharp';
@@ -42,6 +42,46 @@ test('a picture with a profile of its own is shown in its colours', async () => 
   const { pixel } = await previewOf(plain(40, 40).withIccProfile('p3'), 'p3.jpg');
   for (const [channel, wanted] of [200, 60, 40].entries())
     expect(Math.abs(pixel[channel]! - wanted)).toBeLessThan(9);
+});
+
+/** A picture that a program makes of a PNG beside it. */
+function converted(program: string, name: string, ...more: string[]): string {
+  const file = path.join(folder, name);
+  execFileSync(program, [path.join(folder, 'from.png'), ...more, file], { stdio: 'ignore' });
+  return file;
+}
+
+test('HEIC is decoded, in its colours and without an alpha channel of its own', async () => {
+  const from = await plain(64, 48).withIccProfile('p3').toBuffer();
+  writeFileSync(path.join(folder, 'from.png'), await sharp(from).keepIccProfile().png().toBuffer());
+  const made = sharp(await preview(converted('heif-enc', 'p3.heic', '-L', '-o'), 480));
+  const { data } = await made.clone().raw().toBuffer({ resolveWithObject: true });
+  for (const [channel, wanted] of [200, 60, 40].entries())
+    expect(Math.abs(data[channel]! - wanted)).toBeLessThan(12);
+  expect(await made.metadata()).toMatchObject({ width: 64, height: 48, hasAlpha: false });
+});
+
+// Photoshop file formats, image resource 1036: 28 octets, then a JPEG; from memory.
+test('of a layered picture its thumbnail is shown', async () => {
+  writeFileSync(
+    path.join(folder, 'from.png'),
+    await sharp(await plain(400, 200).toBuffer())
+      .png()
+      .toBuffer(),
+  );
+  const file = converted('convert', 'layers.psd');
+  const flat = readFileSync(file);
+  const thumbnail = await plain(80, 40).toBuffer();
+  const entry = Buffer.alloc(12 + 28);
+  entry.write('8BIM\x04\x0c', 'latin1');
+  entry.writeUInt32BE(28 + thumbnail.length, 8);
+  const at = 26 + 4 + flat.readUInt32BE(26);
+  const resources = Buffer.concat([entry, thumbnail, Buffer.alloc(thumbnail.length % 2)]);
+  const length = Buffer.alloc(4);
+  length.writeUInt32BE(resources.length);
+  const rest = flat.subarray(at + 4 + flat.readUInt32BE(at));
+  writeFileSync(file, Buffer.concat([flat.subarray(0, at), length, resources, rest]));
+  expect(await sharp(await preview(file, 480)).metadata()).toMatchObject({ width: 80, height: 40 });
 });
 
 test('what is no picture is an error', async () => {

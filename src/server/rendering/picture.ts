@@ -5,6 +5,7 @@ import { FormatError } from '../../core/problems/problem';
 import type { PhotoFile } from '../files/readPhotoFile';
 import { sourceOf, withFile } from '../files/source';
 import sharp, { type Sharp, withChecked } from './decoder';
+import { heicAsPng } from './heic';
 
 const MAX_PIXELS = 300_000_000;
 /** Of one rendering. */
@@ -37,6 +38,10 @@ export async function embeddedJpeg(file: string, { container }: PhotoFile): Prom
   });
 }
 
+/** The file itself, or what libvips can decode in its place. */
+export const decodableInput = async (input: string, { container }: PhotoFile): Promise<string | Buffer> =>
+  container.id === 'heic' ? heicAsPng(input, container.icc()) : input;
+
 /** Degrees: an embedded JPEG without Orientation lies as the file around it does. */
 export const turnOf = (orientation: number | undefined, { picture }: PhotoFile): number =>
   orientation === undefined ? (TURNS[picture.camera.orientation] ?? 0) : 0;
@@ -48,7 +53,9 @@ export async function withSourcePicture<T>(
   use: (picture: SourcePicture) => Promise<T>,
 ): Promise<T> {
   if (!isRawName(file))
-    return withChecked(file, async (input) => use(await sourcePicture(input, read, false)));
+    return withChecked(file, async (input) =>
+      use(await sourcePicture(await decodableInput(input, read), read, false)),
+    );
   const jpeg = await embeddedJpeg(file, read);
   if (jpeg === undefined) throw new FormatError('preview-missing', 'file');
   return use(await sourcePicture(jpeg, read, true));

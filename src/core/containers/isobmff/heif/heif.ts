@@ -103,15 +103,21 @@ export const heif: ContainerCodec<HeifStructure> = {
     });
     return sizes.sort((a, b) => b.width * b.height - a.width * a.height)[0];
   },
+  icc: ({ opened }) => profileOf(opened),
   async colour({ opened }) {
     const bits = propertiesOf(opened, 'pixi').map((content) => content[5] ?? 0);
-    const profile = propertiesOf(opened, 'colr').find((content) => startsWith(content, ascii('prof')));
+    const profile = profileOf(opened);
     return {
-      ...(profile ? { profile: iccName(profile.subarray(4)) } : {}),
+      ...(profile ? { profile: iccName(profile) } : {}),
       ...(bits.length > 0 ? { bits: Math.max(...bits) } : {}),
     };
   },
 };
+
+const profileOf = (opened: HeifItems | undefined) =>
+  propertiesOf(opened, 'colr')
+    .find((content) => startsWith(content, ascii('prof')))
+    ?.subarray(4);
 
 /** Contents of the properties of a type (ISO/IEC 23008-12, 9.3). */
 function propertiesOf(opened: HeifItems | undefined, type: string): Uint8Array[] {
