@@ -66,6 +66,7 @@ export type ProblemCode =
   | 'preview-missing'
   | 'raw-as-it-is'
   | 'picture-unreadable'
+  | 'picture-not-decoded'
   | 'size-not-met'
   | 'smaller-than-asked'
   | 'second-reader-differs'

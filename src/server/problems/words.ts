@@ -11,6 +11,8 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   'raw-as-it-is':
     'A raw file leaves with all that the camera wrote, or not at all. Render it, or let everything leave with it.',
   'picture-unreadable': 'The picture itself cannot be decoded. Copy the file again from its source.',
+  'picture-not-decoded':
+    'Fabrica cannot decode the picture of this format. Deliver the file as it is, or convert it first.',
   'size-not-met': 'Even at the lowest quality the file is larger than asked. Allow more, or fewer pixels.',
   'smaller-than-asked': 'The picture has fewer pixels than asked; it was not enlarged.',
   'file-cut': 'The file ends too early. Copy it again from its source.',

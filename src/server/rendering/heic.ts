@@ -27,8 +27,11 @@ interface Frame {
  * Decodes a HEVC picture to an upright PNG in its own colours: libvips is built without that decoder, libheif in WebAssembly
  * has it. Throws `picture-unreadable`, and `limit-exceeded` beyond 100 million pixels.
  */
-export async function heicAsPng(input: string, profile: Uint8Array | undefined): Promise<Buffer> {
-  const { width, height, data } = await decoded(await readFile(input));
+export async function heicAsPng(
+  input: string | Uint8Array,
+  profile: Uint8Array | undefined,
+): Promise<Buffer> {
+  const { width, height, data } = await decoded(typeof input === 'string' ? await readFile(input) : input);
   const frame = sharp(data, { raw: { width, height, channels: 4 } });
   const png = await (isOpaque(data) ? frame.removeAlpha() : frame).png({ compressionLevel: 1 }).toBuffer();
   if (!profile) return png;
@@ -42,7 +45,7 @@ function isOpaque(data: Uint8ClampedArray): boolean {
   return true;
 }
 
-async function decoded(file: Buffer): Promise<Frame> {
+async function decoded(file: Uint8Array): Promise<Frame> {
   // 1.5 MB of WebAssembly that other formats do not need.
   const { default: libheif } = await import('libheif-js/wasm-bundle');
   const images: HeifImage[] = new libheif.HeifDecoder().decode(file);

@@ -16,8 +16,9 @@ import { sourceOf, withFile } from '../files/source';
 import { verifyWritten } from '../files/verifyWritten';
 import type { SecondRead } from '../secondReader/secondReader';
 import sharp from './decoder';
+import { heicAsPng } from './heic';
 import type { MarkDrawing } from './mark';
-import { embeddedJpeg, type SourcePicture, withSourcePicture } from './picture';
+import { embeddedJpeg, isDecodable, type SourcePicture, withSourcePicture } from './picture';
 import { type Rendering, type RenderOptions, renderCopies } from './render';
 
 export interface CopyRequest {
@@ -54,9 +55,15 @@ export async function makeCopies(read: ReadShot, request: CopyRequest): Promise<
   const bare = read.main.container.bare();
   // A TIFF is held together by its directories: a new one is made with the same pixels.
   if (!bare) return renderedCopies(read, file, request, losslessly);
-  const whole = await withFile(file, (one, stat) => sourceOf(one, stat.size).read(0, stat.size));
+  const whole = await withFile(file, (one, { size }) => {
+    if (size > MOST_WHOLE) throw new FormatError('limit-exceeded', 'file', { found: `${size} bytes` });
+    return sourceOf(one, size).read(0, size);
+  });
   return [await dressed(read, { bytes: assembled(whole, bare), ending: endingOf(read.shot.main) }, request)];
 }
+
+/** Bytes of a file that is taken into memory as a whole. */
+const MOST_WHOLE = 2 ** 31;
 
 /** The camera's own rendering inside a raw file, as a JPEG that lies upright. Throws `preview-missing`. */
 export async function frozenJpeg(read: ReadShot, request: CopyRequest): Promise<MadeCopy> {
@@ -169,10 +176,11 @@ async function dressed(
 
 const pixelsOf = ({ pixels }: OpenedContainer) => (pixels ? { pixels } : {});
 
-/** A copy whose picture nobody can decode is none. */
-async function decode(bytes: Uint8Array, { id }: OpenedContainer): Promise<void> {
-  if (id === 'raw' || id === 'dng') return;
-  await sharp(bytes, { failOn: 'error', limitInputPixels: false })
+/** A copy whose picture nobody can decode is none. Of other formats nothing is decoded here: their data is compared. */
+async function decode(bytes: Uint8Array, container: OpenedContainer): Promise<void> {
+  if (!isDecodable(container)) return;
+  const input = container.id === 'heic' ? await heicAsPng(bytes, undefined) : bytes;
+  await sharp(input, { failOn: 'error', limitInputPixels: false })
     .resize(16, 16, { fit: 'fill', fastShrinkOnLoad: true })
     .raw()
     .toBuffer()

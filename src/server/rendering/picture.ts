@@ -1,3 +1,4 @@
+import type { ContainerId } from '../../core/containers/container';
 import { isJpeg } from '../../core/containers/tiff/blocks';
 import type { Pixels } from '../../core/deliver/copySize';
 import { isRawName } from '../../core/naming/shots';
@@ -38,6 +39,11 @@ export async function embeddedJpeg(file: string, { container }: PhotoFile): Prom
   });
 }
 
+const DECODED: readonly ContainerId[] = ['jpeg', 'tiff', 'png', 'webp', 'avif', 'gif', 'heic'];
+
+/** Whether pictures of this format are decoded here; of others only an embedded JPEG is. */
+export const isDecodable = ({ id }: { readonly id: ContainerId }): boolean => DECODED.includes(id);
+
 /** The file itself, or what libvips can decode in its place. */
 export const decodableInput = async (input: string, { container }: PhotoFile): Promise<string | Buffer> =>
   container.id === 'heic' ? heicAsPng(input, container.icc()) : input;
@@ -52,6 +58,7 @@ export async function withSourcePicture<T>(
   read: PhotoFile,
   use: (picture: SourcePicture) => Promise<T>,
 ): Promise<T> {
+  if (!isRawName(file) && !isDecodable(read.container)) throw new FormatError('picture-not-decoded', 'file');
   if (!isRawName(file))
     return withChecked(file, async (input) =>
       use(await sourcePicture(await decodableInput(input, read), read, false)),

@@ -53,6 +53,8 @@ export const psd: ContainerCodec<PsdStructure> = {
   sniff: (head) => startsWith(head, SIGNATURE) && head[4] === 0 && (head[5] === 1 || head[5] === 2),
   read: readPsd,
   planEdits: planPsd,
+  bare: ({ size, resourcesAt, resourcesEnd, model }) =>
+    editsOf({ size, resourcesAt, resourcesEnd }, ofThePicture(model)),
   pictureRanges: async ({ resourcesAt, resourcesEnd, size }) => [
     { start: 0, end: resourcesAt },
     { start: resourcesEnd, end: size },
@@ -119,14 +121,34 @@ function planPsd({ size, resourcesAt, resourcesEnd, model }: PsdStructure, chang
   if ('exif' in changes) held = withResource(held, RESOURCE_EXIF, changes.exif);
   if ('xmp' in changes) held = withResource(held, RESOURCE_XMP, changes.xmp);
   if (held === model) return { edits: [{ kind: 'copy', start: 0, end: size } as const], problems: [] };
-  const resources = encodeResources(held);
-  const edits: Edit[] = [
+  return { edits: editsOf({ size, resourcesAt, resourcesEnd }, held), problems: [] };
+}
+
+function editsOf(
+  { size, resourcesAt, resourcesEnd }: Pick<PsdStructure, 'size' | 'resourcesAt' | 'resourcesEnd'>,
+  model: ResourcesModel,
+): Edit[] {
+  const resources = encodeResources(model);
+  return joinEdits([
     { kind: 'copy', start: 0, end: resourcesAt },
     { kind: 'insert', bytes: new ByteWriter('big').u32(resources.length).bytes(resources).done() },
     { kind: 'copy', start: resourcesEnd, end: size },
-  ];
-  return { edits: joinEdits(edits), problems: [] };
+  ]);
 }
+
+/**
+ * Resources without which the picture would look different: resolution, alpha channels and their names, layers, profiles,
+ * colours of a palette, version.
+ */
+const OF_THE_PICTURE: ReadonlySet<number> = new Set([
+  ...[0x03ed, 0x03ee, 0x0400, 0x0402, RESOURCE_ICC, 0x0411, 0x0415, 0x0416, 0x0417, 0x041d, 0x0421, 0x0430],
+  ...[0x0432, 0x0435],
+]);
+
+const ofThePicture = (model: ResourcesModel): ResourcesModel => ({
+  resources: model.resources.filter(({ id }) => OF_THE_PICTURE.has(id)),
+  rest: new Uint8Array(0),
+});
 
 /** The resources of `bytes`, and Exif and XMP as they were. */
 function withOthers(model: ResourcesModel, bytes: Uint8Array): ResourcesModel {

@@ -24,6 +24,8 @@ interface MovieStructure {
   readonly packets: readonly Box[];
   /** Inside `moov`, and inside its user data. */
   readonly inner: readonly Box[];
+  /** Boxes of metadata, and what nobody knows. */
+  readonly beside: readonly Box[];
   /** QuickTime: its readers look for XMP in the user data alone (XMP part 3, 1.2.7.2). */
   readonly isQuickTime: boolean;
   readonly pixels: { readonly width: number; readonly height: number } | undefined;
@@ -82,6 +84,8 @@ export const movie: ContainerCodec<MovieStructure> = {
   },
   read: readMovie,
   planEdits: planMovie,
+  /** Boxes of metadata become free space: nothing moves. */
+  bare: ({ size, beside }) => joinEdits(patched(0, size, beside.flatMap(freed))),
   pictureRanges: async ({ top }) =>
     top.filter(({ type }) => type === 'mdat').map(({ start, end }) => ({ start, end })),
   pixelSize: ({ pixels }) => pixels,
@@ -114,6 +118,7 @@ async function readMovie(source: ByteSource): Promise<ReadResult<MovieStructure>
       top,
       packets,
       inner,
+      beside: besideMedia(boxes),
       isQuickTime:
         !hasBrand('')(head) || hasBrand('qt  ')(head) || packets.some(({ type }) => type === USER_XMP),
       pixels: await frameSize(source, boxes),
@@ -127,6 +132,16 @@ async function readMovie(source: ByteSource): Promise<ReadResult<MovieStructure>
     ],
     unreadable: [],
   };
+}
+
+/** Outermost boxes of metadata (8.10 and 8.11), and those of a vendor. */
+function besideMedia(boxes: readonly Box[]): Box[] {
+  const found = boxes.filter(
+    ({ type, depth }) => type === 'udta' || type === 'meta' || (type.length > 4 && depth === 0),
+  );
+  return found.filter(
+    (one) => !found.some((other) => other !== one && other.at < one.at && one.end <= other.end),
+  );
 }
 
 const cutShort = ({ code, offset }: Problem) =>
