@@ -1,11 +1,9 @@
 import type { FieldId } from '../catalogue/fields';
+import type { CopyFormat } from './copyFormats';
 import type { Removal } from './removal';
 
 /** Which pictures of an assignment leave. */
 export type PicturesSent = 'all' | 'passing' | 'selected' | 'rated';
-
-/** What the copies are: the files themselves, or rendered in a format. */
-export type CopyFormat = 'as-they-are' | 'jpeg' | 'tiff' | 'png' | 'webp' | 'avif';
 
 /** The size of a rendered copy in pixels, upright. */
 export type CopySize =
@@ -152,19 +150,6 @@ export const usualLicence: LicenceGranted = {
   reference: '',
   isWritten: true,
 };
-
-/** The ending of a rendered copy's name. */
-export const formatEndings: Readonly<Record<Exclude<CopyFormat, 'as-they-are'>, string>> = {
-  jpeg: '.jpg',
-  tiff: '.tif',
-  png: '.png',
-  webp: '.webp',
-  avif: '.avif',
-};
-
-/** Formats whose files lose something by a lower quality. */
-export const takesQuality = (format: CopyFormat): boolean => ['jpeg', 'webp', 'avif'].includes(format);
-export const takesSixteenBits = (format: CopyFormat): boolean => ['tiff', 'png'].includes(format);
 
 /** Whether copies are other files than the ones they are made of, by more than their words. */
 export const isRendered = ({ format }: Pick<DeliveryPlan, 'format'>): boolean => format !== 'as-they-are';

@@ -1,25 +1,14 @@
 'use client';
 
 import { chakra } from '@chakra-ui/react';
+import type { ContainerId } from '@/core/containers/container';
+import { formatNames } from '@/core/containers/formatNames';
 import { formatName } from '@/core/wording/checkWords';
 import { Select, TextInput } from '@/ui/inputs';
 import { Bounds, FieldSelect, Labelled, OneOf, type Props, Several } from './ruleParts';
 import { labels } from './words';
 
-const formats = [
-  'jpeg',
-  'tiff',
-  'dng',
-  'png',
-  'webp',
-  'raw',
-  'heic',
-  'avif',
-  'jxl',
-  'psd',
-  'gif',
-  'movie',
-] as const;
+const formats = (Object.keys(formatNames) as ContainerId[]).filter((id) => id !== 'sidecar');
 const depths = [8, 16, 32] as const;
 
 /** The parameters of a rule; nothing for rules without. */

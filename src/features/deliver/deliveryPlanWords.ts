@@ -1,12 +1,11 @@
 import { hashKey } from '@tanstack/react-query';
 import { fieldLabel } from '@/core/catalogue/fields';
+import { type CopyFormat, rowOf } from '@/core/deliver/copyFormats';
 import {
-  type CopyFormat,
   type CopySize,
   type DeliveryPlan,
   isRendered,
   type LicenceGranted,
-  takesQuality,
   type VisibleMark,
 } from '@/core/deliver/deliveryPlan';
 import { licenceDetails } from '@/core/deliver/licence';
@@ -14,14 +13,7 @@ import { counted, formatNumber } from '@/core/wording/counts';
 import { formatDay } from '@/core/wording/formatDate';
 
 /** The words of a delivery plan: what a person reads in its sentences, and presses to change. */
-export const formatWords: Readonly<Record<CopyFormat, string>> = {
-  'as-they-are': 'they are',
-  jpeg: 'JPEG',
-  tiff: 'TIFF',
-  png: 'PNG',
-  webp: 'WebP',
-  avif: 'AVIF',
-};
+export const formatWords = (format: CopyFormat): string => rowOf(format)?.name ?? 'they are';
 
 export function sentWords(
   { pictures, rating }: Pick<DeliveryPlan, 'pictures' | 'rating'>,
@@ -70,7 +62,7 @@ const sharpeningWords = ['', 'sharpened a little', 'sharpened', 'sharpened a lot
 export function qualityWords(deliveryPlan: DeliveryPlan): string {
   const { format, quality, mostKilobytes, bits, perInch, sharpening, enlarges } = deliveryPlan;
   const parts = [
-    takesQuality(format) && `quality ${quality}`,
+    rowOf(format)?.takesQuality && `quality ${quality}`,
     mostKilobytes > 0 && `at most ${formatNumber(mostKilobytes)} KB each`,
     bits === 16 && (format === 'tiff' || format === 'png') && '16 bits',
     sharpeningWords[sharpening],

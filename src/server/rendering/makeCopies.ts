@@ -3,9 +3,10 @@ import { memorySource } from '../../core/bytes/source';
 import type { Edit } from '../../core/containers/container';
 import { plannedSize } from '../../core/containers/edits';
 import { type OpenedContainer, openContainer } from '../../core/containers/registry';
+import { copyFormats } from '../../core/deliver/copyFormats';
 import type { Pixels } from '../../core/deliver/copySize';
 import type { CopyValues } from '../../core/deliver/copyValues';
-import { type DeliveryPlan, formatEndings, isRendered } from '../../core/deliver/deliveryPlan';
+import { type DeliveryPlan, isRendered } from '../../core/deliver/deliveryPlan';
 import { planCopy } from '../../core/deliver/planCopy';
 import type { Removal } from '../../core/deliver/removal';
 import type { EmbedPlan } from '../../core/embed/planEmbed';
@@ -102,7 +103,7 @@ async function renderedCopies(
 
 async function copiesOf(picture: SourcePicture, read: ReadShot, request: CopyRequest): Promise<MadeCopy[]> {
   const { deliveryPlan } = request;
-  const ending = formatEndings[deliveryPlan.format === 'as-they-are' ? 'tiff' : deliveryPlan.format];
+  const { ending } = copyFormats[deliveryPlan.format === 'as-they-are' ? 'tiff' : deliveryPlan.format];
   const isSrgb =
     deliveryPlan.profile === 'srgb' || (deliveryPlan.profile === 'keep' && !picture.hasOwnProfile);
   const facts = { wasTurned: picture.wasTurned, isSrgb };

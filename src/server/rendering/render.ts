@@ -1,13 +1,10 @@
+import { rowOf } from '../../core/deliver/copyFormats';
 import { copySize, fallsShort, type Pixels } from '../../core/deliver/copySize';
-import {
-  type DeliveryPlan,
-  takesQuality,
-  takesSixteenBits,
-  type VisibleMark,
-} from '../../core/deliver/deliveryPlan';
+import type { DeliveryPlan, VisibleMark } from '../../core/deliver/deliveryPlan';
 import { FormatError } from '../../core/problems/problem';
 import { inPixelBudget } from './budget';
 import sharp, { type Sharp } from './decoder';
+import { type Coding, encoders } from './encoders';
 import { type MarkDrawing, overlayOf } from './mark';
 import type { SourcePicture } from './picture';
 
@@ -81,7 +78,7 @@ async function renderedFrom(
     ));
   const marked = () => withDepth((overlay ? open().composite([overlay]) : open()).keepIccProfile(), options);
   const most = options.mostKilobytes * OCTETS_A_KILOBYTE - options.roomForRecords;
-  if (options.mostKilobytes === 0 || !takesQuality(options.format)) {
+  if (options.mostKilobytes === 0 || !rowOf(options.format)?.takesQuality) {
     const bytes = await encoded(marked(), options, options.quality);
     if (options.mostKilobytes > 0 && bytes.length > most) throw new FormatError('size-not-met', 'file');
     return { ...size, bytes, quality: options.quality };
@@ -94,8 +91,6 @@ async function renderedFrom(
   };
 }
 
-/** How a JPEG is coded: each further way takes less room for the same quality, and more time. */
-type Coding = 'baseline' | 'progressive' | 'trellis';
 type Encode = (quality: number, coding?: Coding) => Promise<Buffer>;
 interface Fitting {
   readonly bytes: Buffer;
@@ -145,11 +140,8 @@ function inProfile(picture: Sharp, { hasOwnProfile }: SourcePicture, options: Re
 }
 
 function withDepth(picture: Sharp, { bits, format }: RenderOptions): Sharp {
-  return bits === 16 && takesSixteenBits(format) ? picture.toColourspace('rgb16') : picture;
+  return bits === 16 && rowOf(format)?.takesSixteenBits ? picture.toColourspace('rgb16') : picture;
 }
-
-/** From this quality on a JPEG keeps its colours at full size. */
-const FULL_COLOURS = 90;
 
 function encoded(
   picture: Sharp,
@@ -157,25 +149,9 @@ function encoded(
   quality: number,
   coding: Coding = 'baseline',
 ): Promise<Buffer> {
+  if (format === 'as-they-are') throw new Error('A copy that is not rendered has no encoder.');
   const picturePerInch = perInch > 0 ? picture.withDensity(perInch) : picture;
-  const file = () => {
-    switch (format) {
-      case 'png':
-        return picturePerInch.png();
-      case 'tiff':
-        return picturePerInch.tiff({ compression: 'lzw', predictor: 'horizontal' });
-      case 'webp':
-        return picturePerInch.webp({ quality });
-      case 'avif':
-        return picturePerInch.avif({ quality, effort: 2 });
-      default: {
-        const chromaSubsampling = quality >= FULL_COLOURS ? '4:4:4' : '4:2:0';
-        const how = { progressive: coding !== 'baseline', mozjpeg: coding === 'trellis' };
-        return picturePerInch.flatten({ background: '#ffffff' }).jpeg({ quality, chromaSubsampling, ...how });
-      }
-    }
-  };
-  return file().toBuffer().catch(unreadable);
+  return encoders[format](picturePerInch, quality, coding).toBuffer().catch(unreadable);
 }
 
 function unreadable(): never {

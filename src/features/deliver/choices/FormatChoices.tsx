@@ -1,11 +1,7 @@
 'use client';
 
-import {
-  type CopyFormat,
-  type DeliveryPlan,
-  takesQuality,
-  takesSixteenBits,
-} from '@/core/deliver/deliveryPlan';
+import { copyFormatIds, rowOf } from '@/core/deliver/copyFormats';
+import type { DeliveryPlan } from '@/core/deliver/deliveryPlan';
 import { Choice } from '../Choice';
 import { formatWords, profileWords, qualityWords } from '../deliveryPlanWords';
 import type { ChangeDeliveryPlan } from '../useDeliveryPlan';
@@ -17,27 +13,18 @@ interface Props {
   readonly change: ChangeDeliveryPlan;
 }
 
-const formatHints: Readonly<Record<CopyFormat, string>> = {
-  'as-they-are': 'the picture data is not touched; sidecars go along',
-  jpeg: 'read everywhere',
-  tiff: 'loses nothing; large',
-  png: 'loses nothing',
-  webp: 'small; for web pages',
-  avif: 'smallest; slow to make, and not read everywhere',
-};
-
 /** What the copies are. */
 export function FormatChoice({ deliveryPlan, change }: Props) {
   return (
-    <Choice label="Format" words={formatWords[deliveryPlan.format]}>
-      {Object.entries(formatHints).map(([format, hint]) => (
+    <Choice label="Format" words={formatWords(deliveryPlan.format)}>
+      {copyFormatIds.map((format) => (
         <Way
           key={format}
           name="format"
-          words={format === 'as-they-are' ? 'as they are' : formatWords[format as CopyFormat]}
-          hint={hint}
+          words={rowOf(format)?.name ?? 'as they are'}
+          hint={rowOf(format)?.hint ?? 'the picture data is not touched; sidecars go along'}
           isChosen={deliveryPlan.format === format}
-          onChoose={() => change({ format: format as CopyFormat })}
+          onChoose={() => change({ format })}
         />
       ))}
     </Choice>
@@ -74,7 +61,7 @@ export function QualityChoice({ deliveryPlan, change }: Props) {
   const { format, mostKilobytes } = deliveryPlan;
   return (
     <Choice label={labels.quality} words={qualityWords(deliveryPlan)}>
-      {takesQuality(format) && (
+      {rowOf(format)?.takesQuality && (
         <>
           <NumberLine
             label={labels.quality}
@@ -102,7 +89,7 @@ export function QualityChoice({ deliveryPlan, change }: Props) {
           )}
         </>
       )}
-      {takesSixteenBits(format) && (
+      {rowOf(format)?.takesSixteenBits && (
         <Tick
           words={labels.n16BitsAChannel}
           isOn={deliveryPlan.bits === 16}

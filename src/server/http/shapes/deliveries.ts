@@ -1,4 +1,5 @@
 import { writtenFieldIds } from '../../../core/catalogue/fields';
+import { copyFormatIds } from '../../../core/deliver/copyFormats';
 import { type DeliveryPlan, markPlaces } from '../../../core/deliver/deliveryPlan';
 import { removals } from '../../../core/deliver/removal';
 import type { DeliveryPlanText } from '../../operations/deliveries/deliveryPlans';
@@ -48,7 +49,7 @@ const licence = object({
 const deliveryPlanParts: { readonly [K in keyof DeliveryPlan]: object } = {
   pictures: { enum: ['all', 'passing', 'selected', 'rated'] },
   rating: whole(1, 5),
-  format: { enum: ['as-they-are', 'jpeg', 'tiff', 'png', 'webp', 'avif'] },
+  format: { enum: copyFormatIds },
   sizes: { ...list(size, 6), minItems: 1 },
   enlarges: yes,
   quality: whole(1, 100),
