@@ -4,6 +4,7 @@ const Sequencer = require('@jest/test-sequencer').default;
 /** Suites that ran longer than 10 s on a fresh clone, the longest first: a long one begun last would leave the other worker idle. */
 const LONGEST = [
   'server/kills.test.ts',
+  'server/benches.test.ts',
   'server/delivering.test.ts',
   'server/manyWorkers.test.ts',
   'cli/commandLine.test.ts',
@@ -12,7 +13,6 @@ const LONGEST = [
   'server/routes.test.ts',
   'hostile/memory.test.ts',
   'contracts/containers.test.ts',
-  'server/benches.test.ts',
 ];
 
 const rank = ({ path }) => {

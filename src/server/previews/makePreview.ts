@@ -7,7 +7,8 @@ import { asFileError, FileError } from '../files/fileError';
 import { identityOfFile, sampleOfFile } from '../files/knownContent';
 import { type PhotoFile, readPhotoFile } from '../files/readPhotoFile';
 import sharp, { type Sharp, withChecked } from '../rendering/decoder';
-import { decodableInput, embeddedJpeg, turnOf } from '../rendering/picture';
+import { decodableInput, embeddedJpeg, isDecodable, turnOf } from '../rendering/picture';
+import { placeholderOf } from './placeholder';
 
 /** Long sides that are kept, in pixels. */
 export const previewSides = [480, 1600, 2560] as const;
@@ -44,8 +45,8 @@ async function contentKey(
   identity?: string | null,
 ): Promise<string> {
   const sample = read ? await sampleOfFile(file, read) : '0:';
-  // A file without picture data that we know of is known by its entry.
-  if (!read || sample.startsWith('0:')) {
+  // A file without picture data that we know of is known by its entry; so is a movie, whose data is large.
+  if (!read || sample.startsWith('0:') || read.container.id === 'movie') {
     const entry = await lstat(file);
     // A decoder would wait for a pipe, and follow a link out of the folder.
     if (!entry.isFile()) throw new FileError(entry.isSymbolicLink() ? 'symbolic-link' : 'not-a-file', file);
@@ -113,9 +114,10 @@ async function upright(
   read: PhotoFile | undefined,
   side: PreviewSide,
 ): Promise<Sharp> {
+  const jpeg = read && (await embeddedJpeg(file, read));
+  if (read && !jpeg && !isDecodable(read.container)) return placeholderOf(read.container);
   const decodable = read ? await decodableInput(input, read) : input;
   const whole = () => sharp(decodable, options).autoOrient();
-  const jpeg = read && (await embeddedJpeg(file, read));
   // Of a layered picture its thumbnail is all that is decoded here.
   const isAll = isRawName(file) || read?.container.id === 'psd';
   if (!jpeg || !(isAll || (await showsTheSame(jpeg, decodable, side)))) return whole();

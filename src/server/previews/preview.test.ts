@@ -168,3 +168,9 @@ test('the preview inside is shown where it is large enough and of the same shape
   expect(await shown('inside.jpg', await blue(600, 400), 1600)).toBe('the picture');
   expect(await shown('square.jpg', await blue(600, 600), 480)).toBe('the picture');
 });
+
+test('a format that is not decoded is shown by its name and size', async () => {
+  writeFileSync(path.join(folder, 'from.png'), await sharp(await plain(64, 48).toBuffer()).png().toBuffer());
+  const made = await sharp(await preview(converted('cjxl', 'a.jxl'), 480)).metadata();
+  expect([made.format, made.width, made.height]).toEqual(['webp', 480, 320]);
+});

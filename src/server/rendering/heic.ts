@@ -47,7 +47,7 @@ function isOpaque(data: Uint8ClampedArray): boolean {
 
 async function decoded(file: Uint8Array): Promise<Frame> {
   // 1.5 MB of WebAssembly that other formats do not need.
-  const { default: libheif } = await import('libheif-js/wasm-bundle');
+  const { default: libheif } = await import('libheif-js/wasm-bundle.js');
   const images: HeifImage[] = new libheif.HeifDecoder().decode(file);
   try {
     const image = images.find((one) => one.is_primary()) ?? images[0];

@@ -1,0 +1,27 @@
+import { formatNames } from '../../core/containers/formatNames';
+import type { OpenedContainer } from '../../core/containers/registry';
+import sharp, { type Sharp } from '../rendering/decoder';
+import { lettersOf } from '../rendering/letters';
+
+const WIDTH = 600;
+const HEIGHT = 400;
+const GROUND = '#d9d9d2';
+const INK = '#6b6a63';
+
+/** In place of a picture that is not decoded here: the format, and the size of the picture or frame. */
+export function placeholderOf({ id, pixels }: Pick<OpenedContainer, 'id' | 'pixels'>): Sharp {
+  const lines = [
+    line(formatNames[id], HEIGHT / 2 - 20, 64),
+    ...(pixels ? [line(`${pixels.width} × ${pixels.height}`, HEIGHT / 2 + 50, 30)] : []),
+  ];
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${WIDTH}" height="${HEIGHT}"><rect width="100%" height="100%" fill="${GROUND}"/>${lines.join('')}</svg>`;
+  return sharp(Buffer.from(svg));
+}
+
+/** A line of text in the middle, its letters so high. */
+function line(text: string, middle: number, height: number): string {
+  const letters = lettersOf(text, 'sans');
+  const scale = height / letters.height;
+  const [x, y] = [(WIDTH - letters.width * scale) / 2, middle - height / 2];
+  return `<path transform="translate(${x} ${y}) scale(${scale})" d="${letters.outline}" fill="${INK}"/>`;
+}
