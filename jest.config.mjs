@@ -6,6 +6,7 @@ const shared = {
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   transform: {
+    '@jsquash/jxl/codec/.+\\.js$': '<rootDir>/tests/withoutImportMeta.cjs',
     '^.+\\.(t|j|mj)sx?$': [
       '@swc/jest',
       {
@@ -18,7 +19,7 @@ const shared = {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(@noble|stemmer)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(@noble|stemmer|@jsquash)/)'],
   setupFiles: ['<rootDir>/tests/textCoding.mjs'],
 };
 

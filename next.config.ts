@@ -16,6 +16,8 @@ const config: NextConfig = {
     'dictionary-en-gb',
     'buffer-crc32',
     'exifreader',
+    'libheif-js',
+    '@jsquash/jxl',
     'opentype.js',
     'yazl',
   ],

@@ -270,16 +270,21 @@ test('copies of every format as they are: everything, and with something removed
   expect(originals(job)).toEqual(before);
 });
 
-test('a HEIC picture is rendered for a web page; a format that is not decoded says so', async () => {
+test('HEIC and JPEG XL are rendered for a web page; a format that is not decoded says so', async () => {
   const samples = await allSamples();
   const of = (name: string) => samples.find((one) => one.name === name)!.bytes;
-  const job = await bringIn(server, { 'a.heic': of('plain.heic'), 'b.jxl': of('boxed.jxl') });
+  const job = await bringIn(server, {
+    'a.heic': of('plain.heic'),
+    'b.mp4': of('plain.mp4'),
+    'c.jxl': of('boxed.jxl'),
+  });
   const { receipt, file } = await deliver(job, { format: 'jpeg' });
   expect(await sharp(file('a.jpg')).metadata()).toMatchObject({ format: 'jpeg', width: 96, height: 64 });
+  expect(await sharp(file('c.jpg')).metadata()).toMatchObject({ format: 'jpeg', width: 96, height: 64 });
   expect(await valuesOf(file('a.jpg'))).toMatchObject({ creator: ['Aune Pell'] });
   const failed = receipt.items.filter(({ state }) => state === 'failed');
   expect(failed.map(({ name, problems }) => [name, problems!.map(({ code }) => code)])).toEqual([
-    ['b.jxl', ['picture-not-decoded']],
+    ['b.mp4', ['picture-not-decoded']],
   ]);
 });
 

@@ -3,6 +3,7 @@ import { mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSyn
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp, { type Sharp } from 'sharp';
+import { movieSamples } from '../../../tests/fixtures/movies';
 import { readPhotoFile } from '../files/readPhotoFile';
 import { syncReading } from '../files/syncReading';
 import { preview } from './preview';
@@ -169,8 +170,23 @@ test('the preview inside is shown where it is large enough and of the same shape
   expect(await shown('square.jpg', await blue(600, 600), 480)).toBe('the picture');
 });
 
+test('JPEG XL is decoded', async () => {
+  writeFileSync(
+    path.join(folder, 'from.png'),
+    await sharp(await plain(64, 48).toBuffer())
+      .png()
+      .toBuffer(),
+  );
+  const made = sharp(await preview(converted('cjxl', 'a.jxl'), 480));
+  const { data } = await made.clone().raw().toBuffer({ resolveWithObject: true });
+  for (const [channel, wanted] of [200, 60, 40].entries())
+    expect(Math.abs(data[channel]! - wanted)).toBeLessThan(12);
+  expect(await made.metadata()).toMatchObject({ width: 64, height: 48 });
+});
+
 test('a format that is not decoded is shown by its name and size', async () => {
-  writeFileSync(path.join(folder, 'from.png'), await sharp(await plain(64, 48).toBuffer()).png().toBuffer());
-  const made = await sharp(await preview(converted('cjxl', 'a.jxl'), 480)).metadata();
+  const file = path.join(folder, 'a.mp4');
+  writeFileSync(file, movieSamples()[0]!.bytes);
+  const made = await sharp(await preview(file, 480)).metadata();
   expect([made.format, made.width, made.height]).toEqual(['webp', 480, 320]);
 });
