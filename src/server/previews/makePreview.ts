@@ -8,7 +8,7 @@ import { identityOfFile, sampleOfFile } from '../files/knownContent';
 import { type PhotoFile, readPhotoFile } from '../files/readPhotoFile';
 import sharp, { type Sharp, withChecked } from '../rendering/decoder';
 import { decodableInput, embeddedJpeg, isDecodable, turnOf } from '../rendering/picture';
-import { placeholderOf } from './placeholder';
+import { placeholderOf } from '../rendering/placeholder';
 
 /** Long sides that are kept, in pixels. */
 export const previewSides = [480, 1600, 2560] as const;

@@ -1,7 +1,7 @@
 import { formatNames } from '../../core/containers/formatNames';
 import type { OpenedContainer } from '../../core/containers/registry';
-import sharp, { type Sharp } from '../rendering/decoder';
-import { lettersOf } from '../rendering/letters';
+import sharp, { type Sharp } from './decoder';
+import { lettersOf } from './letters';
 
 const WIDTH = 600;
 const HEIGHT = 400;
