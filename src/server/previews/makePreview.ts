@@ -115,12 +115,12 @@ async function upright(
   side: PreviewSide,
 ): Promise<Sharp> {
   const jpeg = read && (await embeddedJpeg(file, read));
-  if (read && !jpeg && !isDecodable(read.container)) return placeholderOf(read.container);
-  const decodable = read ? await decodableInput(input, read) : input;
-  const whole = () => sharp(decodable, options).autoOrient();
-  // Of a layered picture its thumbnail is all that is decoded here.
-  const isAll = isRawName(file) || read?.container.id === 'psd';
-  if (!jpeg || !(isAll || (await showsTheSame(jpeg, decodable, side)))) return whole();
+  // A format that libvips does not decode may hold colours that its decoder does not convert.
+  const decodable = read ? await decodableInput(input, read).catch(() => undefined) : input;
+  if (read && !jpeg && (!decodable || !isDecodable(read.container))) return placeholderOf(read.container);
+  const isAll = isRawName(file) || !decodable;
+  if (!jpeg || !(isAll || (await showsTheSame(jpeg, decodable, side))))
+    return sharp(decodable, options).autoOrient();
   const { orientation } = await sharp(jpeg, options).metadata();
   const turn = turnOf(orientation, read);
   return turn ? sharp(jpeg, options).rotate(turn) : sharp(jpeg, options).autoOrient();

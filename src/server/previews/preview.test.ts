@@ -63,15 +63,19 @@ test('HEIC is decoded, in its colours and without an alpha channel of its own', 
 });
 
 // Photoshop file formats, image resource 1036: 28 octets, then a JPEG; from memory.
-test('of a layered picture its thumbnail is shown', async () => {
+test('of a layered picture its flat one is shown; in colours that are not converted, its thumbnail', async () => {
   writeFileSync(
     path.join(folder, 'from.png'),
     await sharp(await plain(400, 200).toBuffer())
       .png()
       .toBuffer(),
   );
+  const flatOne = await preview(converted('convert', 'flat.psd'), 480);
+  expect(await sharp(flatOne).metadata()).toMatchObject({ width: 400, height: 200 });
   const file = converted('convert', 'layers.psd');
   const flat = readFileSync(file);
+  // Multichannel.
+  flat.writeUInt16BE(7, 24);
   const thumbnail = await plain(80, 40).toBuffer();
   const entry = Buffer.alloc(12 + 28);
   entry.write('8BIM\x04\x0c', 'latin1');

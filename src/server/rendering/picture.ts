@@ -6,7 +6,7 @@ import { FormatError } from '../../core/problems/problem';
 import type { PhotoFile } from '../files/readPhotoFile';
 import { sourceOf, withFile } from '../files/source';
 import sharp, { type Sharp, withChecked } from './decoder';
-import { decodedAsPng, hasWasmDecoder } from './wasmDecoders';
+import { decodedAsPng, hasOtherDecoder } from './otherDecoders';
 
 const MAX_PIXELS = 300_000_000;
 /** Of one rendering. */
@@ -44,11 +44,11 @@ const DECODED: readonly ContainerId[] = ['jpeg', 'tiff', 'png', 'webp', 'avif', 
 
 /** Whether pictures of this format are decoded here; of others only an embedded JPEG is. */
 export const isDecodable = ({ id }: { readonly id: ContainerId }): boolean =>
-  DECODED.includes(id) || hasWasmDecoder(id);
+  DECODED.includes(id) || hasOtherDecoder(id);
 
 /** The file itself, or what libvips can decode in its place. */
 export const decodableInput = async (input: string, { container }: PhotoFile): Promise<string | Buffer> =>
-  hasWasmDecoder(container.id) ? decodedAsPng(input, container) : input;
+  hasOtherDecoder(container.id) ? decodedAsPng(input, container) : input;
 
 /** Degrees: an embedded JPEG without Orientation lies as the file around it does. */
 export const turnOf = (orientation: number | undefined, { picture }: PhotoFile): number =>

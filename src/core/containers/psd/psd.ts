@@ -60,6 +60,7 @@ export const psd: ContainerCodec<PsdStructure> = {
     { start: resourcesEnd, end: size },
   ],
   pixelSize: ({ pixels }) => pixels,
+  icc: ({ model }) => resource(model, RESOURCE_ICC),
   async colour({ model, bits }) {
     const profile = resource(model, RESOURCE_ICC);
     return { ...(profile ? { profile: iccName(profile) } : {}), bits };

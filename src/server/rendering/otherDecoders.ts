@@ -34,9 +34,10 @@ const decoders: Readonly<
 > = {
   heic: { decode: decodeHeic, keepsColours: true },
   jxl: { decode: decodeJxl, keepsColours: false },
+  psd: { decode: decodePsd, keepsColours: true },
 };
 
-export const hasWasmDecoder = (id: ContainerId): boolean => id in decoders;
+export const hasOtherDecoder = (id: ContainerId): boolean => id in decoders;
 
 /**
  * Decodes a picture to an upright PNG in its own colours. Throws `picture-unreadable`, and `limit-exceeded` beyond 100
@@ -123,4 +124,31 @@ class DecodedFrame implements Frame {
     this.width = width;
     this.height = height;
   }
+}
+
+/** The flat picture of a layered one, by ag-psd. Throws `picture-unreadable` for colour models that it does not convert. */
+async function decodePsd(file: Uint8Array): Promise<Frame> {
+  const { readPsd, initializeCanvas } = await import('ag-psd');
+  const createFrame = (width: number, height: number) =>
+    new DecodedFrame(new Uint8ClampedArray(width * height * 4), width, height);
+  // Layers would be drawn on a canvas; they are not read.
+  initializeCanvas(noCanvas, createFrame as never);
+  try {
+    const { imageData } = readPsd(file, FLAT_ONLY);
+    if (imageData?.data instanceof Uint8ClampedArray) return imageData as Frame;
+  } catch {
+    // As below.
+  }
+  throw new FormatError('picture-unreadable', 'PSD');
+}
+
+const FLAT_ONLY = {
+  useImageData: true,
+  skipLayerImageData: true,
+  skipThumbnail: true,
+  skipLinkedFilesData: true,
+} as const;
+
+function noCanvas(): never {
+  throw new Error('There is no canvas here.');
 }
