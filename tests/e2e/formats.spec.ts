@@ -29,7 +29,8 @@ test('pictures of many formats are shown, described together, embedded, and unch
   await page.getByLabel(labels.describe.caption, { exact: true }).fill(CAPTION);
   await expect(page.getByText(`${names.length} with drafts, saved`)).toBeVisible();
   await embedAll(page, names.length);
-  for (const name of ['plain.heic', 'layers.psd', 'boxed.jxl']) expect(exiv2(assignment, name)).toContain(CAPTION);
+  for (const name of ['plain.heic', 'layers.psd', 'boxed.jxl'])
+    expect(exiv2(assignment, name)).toContain(CAPTION);
   await page.goto(describeUrl(assignment));
   for (const name of names) await expect(page.locator(`[data-photo="${name}"]`)).toContainText(CAPTION);
 });
