@@ -47,7 +47,7 @@ const ledger = '/assignments/1/describe?as=ledger';
 const one = '/assignments/1/describe?as=one';
 
 // The router wrote the former address with its own state, took the step for one that it missed, and went there by itself: it
-// stood still from then on, or its late answer took back the next press.
+// no longer changed, or its late answer took back the next press.
 test('Back before the page lives: the first word of the router is not written, the next ones are', async () => {
   window.history.pushState({ router: 'second' }, '', ledger);
   routerWritesFirst();
@@ -74,7 +74,7 @@ test('without Back the first word of the router is written; Back before the page
 });
 
 // Only the first was informed: what else followed the address was where the document had been opened.
-test('Back before any of our code runs: all that follow are told, until one goes on', () => {
+test('Back before any of our code runs: all listeners get it, until one handles it', () => {
   opensAt(`http://localhost${ledger}`);
   expect([at(), window.history.state]).toEqual([one, { _N: true }]);
   followAddress(listener)();

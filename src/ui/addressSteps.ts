@@ -1,5 +1,5 @@
 /*
- * What a page shows of itself by the query of its address: steps that Back goes through without another page being asked
+ * Steps of a page that stand in the query of its address: steps that Back goes through without another page being asked
  * for. The router is left out of them. Right after a reload it asks the server for what Back leads to, and can wait for ever
  * then, also when one goes on to another page.
  */

@@ -24,7 +24,7 @@ beforeEach(() => {
 });
 afterEach(() => jest.useRealTimers());
 
-test('a stream that stays cut is told, and no longer once it is open again; then everything is read again', () => {
+test('a stream that stays cut is reported until it is open again; then everything is read again', () => {
   const onCut = jest.fn();
   const queries = newQueries();
   const read = jest.spyOn(queries, 'invalidateQueries');

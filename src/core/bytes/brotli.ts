@@ -5,7 +5,7 @@ export type BrotliDecoder = (bytes: Uint8Array, most: number) => Uint8Array;
 
 let decoder: BrotliDecoder | undefined;
 
-/** The platform gives its decoder: the core has none of its own. */
+/** Sets the decoder of the platform: the core has none. */
 export function useBrotliDecoder(decode: BrotliDecoder): void {
   decoder = decode;
 }

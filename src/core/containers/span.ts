@@ -9,7 +9,7 @@ export interface SpanPiece {
 }
 
 /**
- * What must be written when a plan is carried out in the file itself: everything but the copies that stay
+ * Returns what must be written when a plan is carried out in the file itself: everything but the copies that stay
  * where they are. Undefined where that is more than `maxBytes`: then a new file is the better way.
  */
 export function spanOf(edits: readonly Edit[], maxBytes: number): SpanPiece[] | undefined {

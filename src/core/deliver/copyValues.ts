@@ -38,7 +38,7 @@ const rightsFields: ReadonlySet<FieldId> = new Set(
 type What = Pick<DeliveryPlan, 'metadata' | 'fields' | 'withoutNotice' | 'removes' | 'licence'>;
 
 /**
- * What one copy says: what is written in the picture and drafted over it, what the delivery's templates make of
+ * Works out what one copy says: what is written in the picture and drafted over it, what the delivery's templates make of
  * that, the licence, without what is to be removed, and of it only what is to leave. Templates and licence never
  * speak for another maker.
  */

@@ -1,5 +1,5 @@
 /**
- * Whether a snapshot of the database shows what a transaction wrote (PostgreSQL, pg_snapshot and pg_visible_in_snapshot):
+ * Returns whether a snapshot of the database shows what a transaction wrote (PostgreSQL, pg_snapshot and pg_visible_in_snapshot):
  * `xmin:xmax:` and the transactions between them that were under way, parted by commas.
  */
 export function isInSnapshot(transaction: string, snapshot: string): boolean {

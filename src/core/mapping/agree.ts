@@ -6,7 +6,7 @@ import { type IimText, iimForms, iimTexts, isWholeOrCut } from './iimTexts';
 import type { RecordValue } from './recordValue';
 
 /**
- * Whether two records say the same: IIM may be cut to its length, unordered lists are sets, dates agree as
+ * Returns whether two records hold the same: IIM may be cut to its length, unordered lists are sets, dates agree as
  * far as both go, and a record's text may be read in several forms.
  */
 export function recordValuesAgree(id: FieldId, a: RecordValue, b: RecordValue): boolean {

@@ -93,7 +93,7 @@ function foldedLines(text: string): string {
 const SLACK = 3;
 
 /**
- * Whether an IIM text is another text, whole or cut at the DataSet's limit: who cut it may have counted
+ * Returns whether an IIM text equals another text, whole or cut at the DataSet's limit: who cut it may have counted
  * octets or characters, and blanks at the cut are lost.
  */
 export function isWholeOrCut(held: string, { text, whole }: IimText, maxBytes: number): boolean {

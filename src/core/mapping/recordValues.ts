@@ -157,8 +157,8 @@ function copyrightValue(exif: ExifModel, text: string): Reading {
 }
 
 /**
- * What a camera writes into every picture is no caption (common practice): as the whole text its make, its
- * model, or its kind behind one of their words.
+ * Recognises the text that a camera writes into every picture, which is no caption (common practice): its make, its model,
+ * or its kind behind one of their words.
  */
 function isStockDescription(text: string, exif: ExifModel | undefined): boolean {
   const plain = text.toLowerCase();

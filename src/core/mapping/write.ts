@@ -50,8 +50,8 @@ type Changes = readonly (readonly [FieldId, FieldValue | null])[];
  * that holds the value already stays the same object, so that an unchanged block is recognised. Throws
  * `value-not-allowed` for a value that its field does not allow.
  *
- * Where the digest is stale and IIM is written, IIM and XMP agree on every field first: the new digest will
- * say that XMP counts, and must not bring back what IIM had overruled.
+ * When the digest is stale and IIM is written, all fields are first brought into agreement: with the new digest XMP counts, and
+ * values that IIM had overruled must not come back.
  */
 export function writeFields(
   models: Models,

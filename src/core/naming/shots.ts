@@ -89,7 +89,7 @@ function ownsStem(name: string, raw: string | undefined, group: readonly string[
 }
 
 /**
- * Whether a sidecar that is named by a stem alone belongs to one of these files: photoshop:SidecarForExtension
+ * Returns whether a sidecar that is named by a stem alone belongs to one of these files: photoshop:SidecarForExtension
  * says for which extension it was made (common practice). Without it, or by its whole name, it does.
  */
 export function isSidecarFor(

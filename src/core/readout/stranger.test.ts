@@ -22,7 +22,7 @@ const line = (asks: string, values: Record<string, unknown>) =>
   asStranger(record(values)).find((one) => one.asks === asks)!;
 
 /*
- * What search engines take: IPTC, quick guide for image licences (Web Statement of Rights → licence link, Licensor URL →
+ * Search engines read these fields: IPTC, quick guide for image licences (Web Statement of Rights → licence link, Licensor URL →
  * where to get it). The printed byline "creator / credit" is common practice.
  */
 test.each<[string, string, Record<string, unknown>, Partial<ReturnType<typeof line>>]>([

@@ -29,7 +29,7 @@ export interface DesktopLine {
 type Values = ReturnType<typeof valuesOfRecord>;
 
 /**
- * The picture as somebody else meets it. What a search engine takes for its licence notes: Creator, Credit Line,
+ * Describes the picture as somebody else meets it. A search engine takes for its licence notes Creator, Credit Line,
  * Copyright Notice, Web Statement of Rights and the Licensor's address (IPTC, quick guide for image licences; schema.org
  * names them creator, creditText, copyrightNotice, license, acquireLicensePage).
  */

@@ -7,7 +7,7 @@ const LOOKED_AT = 4000;
 const naming: readonly FieldId[] = ['ccLicense', 'webStatement', 'usageTerms'];
 
 /**
- * Whether a value gives the rights in a picture up: public domain as its status, CC0 or the Public Domain Mark as
+ * Returns whether a value gives the rights in a picture up: public domain as its status, CC0 or the Public Domain Mark as
  * its licence. What was once published so cannot be called back; it is written only after a question.
  */
 export function givesUpRights(id: FieldId, value: FieldValue | null): boolean {

@@ -88,7 +88,7 @@ const statement: ReadonlySet<FieldId> = new Set(
 );
 
 /**
- * What may be filled into a picture of somebody else: a field that is empty; of creator, contact and rights
+ * Returns what may be filled into a picture of somebody else: a field that is empty; of creator, contact and rights
  * all or none, so that no telephone of one is beside an e-mail of the other.
  */
 export function fillable(

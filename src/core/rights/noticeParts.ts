@@ -169,7 +169,7 @@ function spanOf(start: number, text: string): Span {
 }
 
 /**
- * What is behind sign and year, parted by commas and semicolons outside placeholders, and in front of
+ * Splits what is behind sign and year, parted by commas and semicolons outside placeholders, and in front of
  * "all rights reserved" by a full stop. A full stop alone parts nothing: initials have one.
  */
 function piecesOf(notice: string, from: number): Span[] {

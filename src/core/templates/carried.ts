@@ -92,7 +92,7 @@ function isCarried({ field: id, rule, contribution }: Step, present: FieldValue 
 }
 
 /**
- * What brings a file to the present state: fields that carry what an earlier state gave take what the
+ * Works out what brings a file to the present state: fields that carry what an earlier state gave take what the
  * present one gives, or are emptied where it gives nothing; empty fields are filled. What was written by
  * hand since is left alone. Null erases.
  */

@@ -78,8 +78,8 @@ export function makersOf({ entries }: Pick<Template, 'entries'>, identities: Ide
 }
 
 /**
- * Of permanent templates those that a new assignment begins with: of the chosen maker or of none, and of
- * two that contradict each other the first.
+ * Chooses the permanent templates of a new assignment: those of the chosen maker or of none; of two that contradict each
+ * other, the first.
  */
 export function templatesToBeginWith<T extends Stating>(
   templates: readonly T[],

@@ -160,7 +160,7 @@ describe('where a template is used', () => {
     expect(carryingOf(less, changed, context)).toMatchObject({ version: 2, isPresent: true });
   });
 
-  test('renewing replaces what the earlier state gave, empties what no template gives, fills what is empty', () => {
+  test('renewing replaces values of the earlier state, empties those that no template gives, fills empty fields', () => {
     const wanted = renewal(both, file, context);
     expect(Object.fromEntries(wanted)).toEqual({
       contactPhone: '2',

@@ -13,7 +13,7 @@ import { elements, textOf, type XmlAttribute, type XmlDocument, type XmlElement 
  *   propertyElement  = resource | literal | parseType="Resource" | empty
  *   resource         = one child: rdf:Bag | rdf:Seq | rdf:Alt | nodeElement
  *
- * What lies outside (rdf:ID, rdf:nodeID, parseType Literal and Collection, mixed content) throws
+ * Other forms (rdf:ID, rdf:nodeID, parseType Literal and Collection, mixed content) throws
  * `xmp-outside-subset`: such a packet is kept as it is and never rewritten. rdf:about of a nested
  * description and rdf:datatype have no meaning in XMP, as the XMP toolkit takes them, and are kept.
  * xml:lang is inherited as XML says and is attached to the literals.

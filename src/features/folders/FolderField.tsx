@@ -21,7 +21,7 @@ const problems: Readonly<Record<FolderState['state'], string>> = {
 };
 
 /**
- * A folder of this machine: chosen, or typed. What is wrong with a typed one is reported while it is typed, and
+ * A folder of this machine: chosen, or typed. Problems of a typed path are reported while it is typed, and
  * a missing one is made on request.
  */
 export function FolderField({

@@ -97,7 +97,7 @@ export function undoWords({
     case 'deliver':
       return [
         'The copies are removed from their folder, or from the archive to download. A copy that was changed since is not removed, and the receipt names it. The pictures themselves are not touched.',
-        `${fetchedAt ? `The archive was downloaded on ${formatDateTime(fetchedAt)}: whoever has it keeps its copies.` : 'Copies that somebody took out of the folder are out of reach.'} To deliver again, start a new delivery.`,
+        `${fetchedAt ? `The archive was downloaded on ${formatDateTime(fetchedAt)}: its copies are out of reach.` : 'Copies that somebody took out of the folder are out of reach.'} To deliver again, start a new delivery.`,
       ];
     case 'undo':
       return undone === 'embed'

@@ -10,7 +10,7 @@ import { throughSite } from '../site/simulatedSite';
 import { readTemplateFile } from '../templates/templateFile';
 
 /**
- * What is done with somebody else's file, each in a reader process and within its limits. What goes in and comes out
+ * Tasks on foreign files, each in a reader process and within its limits. Arguments and results
  * crosses the border between processes: values, no functions.
  */
 export const tasks = {

@@ -49,7 +49,7 @@ const AT_A_TIME = 4;
 
 /**
  * Claims the next waiting items; none when none is free, or the run is to stop or to pause. A worker that has
- * lost its lock gets none: what it still holds would be free for itself, and come twice.
+ * lost its lock gets none: the items in its hands would count as free, and it would get them twice.
  */
 export async function claimNext(context: Context, runId: string, lease: WorkerLease): Promise<Item[]> {
   const next = sql`(select i.id from run_items i join runs r on r.id = i.run_id

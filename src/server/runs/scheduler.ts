@@ -54,7 +54,7 @@ export async function carryOutRuns(
   await Promise.all(inProgress.values());
 }
 
-/** Wakes one who waits; rung while nobody waits, the next wait ends at once. */
+/** Wakes a waiting loop; when none waits, the next wait ends at once. */
 class Bell {
   private isRung = false;
   private wake: (() => void) | undefined;

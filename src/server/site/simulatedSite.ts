@@ -19,7 +19,7 @@ const LONG_SIDE = 1200;
 const MOST_PIXELS = 150_000_000;
 
 /**
- * A stand-in for a picture site: what comes back is what such a site would have made of the file. Nothing leaves the
+ * Simulates a picture site: returns the file as such a site would change it. Nothing leaves the
  * machine, and nothing is kept. Throws `site-refuses` for files that it does not take.
  */
 export async function throughSite(bytes: Uint8Array, name: string, profile: SiteProfile): Promise<SiteCopy> {

@@ -200,7 +200,7 @@ function editsOf(
   return joinEdits([...edits, ...made.map((bytes) => ({ kind: 'insert', bytes }) as const)]);
 }
 
-/** Size and type of a box; sizes beyond 32 bits stand behind the type (ISO/IEC 14496-12, 4.2.2). */
+/** Size and type of a box; a size beyond 32 bits follows the type (ISO/IEC 14496-12, 4.2.2). */
 function boxHead(type: string, contentBytes: number): Uint8Array {
   const out = new ByteWriter('big', 16);
   const isLarge = contentBytes + 8 > 0xffff_ffff;

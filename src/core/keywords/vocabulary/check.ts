@@ -85,7 +85,7 @@ function checkedWord(word: string): string {
 }
 
 /**
- * Whether a vocabulary is sound where it was changed: a spelling is that of one term and no other term's
+ * Checks that a vocabulary is sound where it was changed: a spelling is that of one term and no other term's
  * synonym, broader terms are there, and none is broader than itself.
  * @throws VocabularyProblem
  */

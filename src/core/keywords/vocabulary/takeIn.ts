@@ -26,9 +26,9 @@ interface Making {
 }
 
 /**
- * Terms of a file as changes of a vocabulary. A term is known by its id, else by its spelling; what is there
- * keeps its words and gets those of the file; nothing is removed. What would make the vocabulary contradict
- * itself is not taken, and named.
+ * Turns the terms of a file into changes of a vocabulary. A term is known by its id, else by its spelling. Terms of the
+ * vocabulary keep their words and get those of the file; nothing is removed. Terms that would make the vocabulary
+ * contradict itself are left out and named.
  */
 export function takeIn(vocabulary: Vocabulary, foreign: readonly ForeignTerm[], making: Making): TakingIn {
   const notTaken: NotTaken[] = [];

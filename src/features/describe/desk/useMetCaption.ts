@@ -11,7 +11,7 @@ const MOST_TOLD = 50;
 const written: string[] = [];
 
 /**
- * What was there when one began to type is sent with what was typed, so that a caption which somebody else
+ * Sends the text that was there when typing began with the typed text, so that a caption which somebody else
  * wrote meanwhile is reported instead of overwritten. What was sent from here counts as seen.
  */
 export function useMetCaption(

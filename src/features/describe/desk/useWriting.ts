@@ -47,8 +47,8 @@ const LONGEST_PAUSE_MS = 15_000;
 const SAVED_WITHIN_MS = 10_000;
 
 /**
- * Writes drafts one act after the other, in the order they were made. What cannot be saved just now is kept
- * in the browser and tried again, after a reload too; what is refused is reported.
+ * Sends acts on drafts one after the other, in their order. An act that cannot be saved now stays in the browser and is sent
+ * again, after a reload too; a refused act is reported.
  */
 export function useWriting(assignmentId: string): WritingState {
   const queries = useQueryClient();

@@ -4,8 +4,8 @@ import type { Virtualizer } from '@tanstack/react-virtual';
 import { type RefObject, useEffect } from 'react';
 
 /**
- * Brings the current picture into sight when another becomes it, or it gets another place. What else changes in a set
- * moves nothing: somebody may be looking at other pictures.
+ * Scrolls to the current picture when it becomes the current one or moves. Other changes of the set scroll nothing: a person
+ * may be looking at other pictures.
  */
 export function useCurrentInSight(
   virtual: Pick<Virtualizer<HTMLElement, Element>, 'scrollToIndex'>,

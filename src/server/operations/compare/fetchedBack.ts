@@ -15,7 +15,7 @@ import { type SentCopy, type SentPicture, sentPictures } from './sentPictures';
 /** How a file that was fetched back was known again. */
 export type KnownBy = 'name' | 'content' | 'look';
 /**
- * What it was compared with: the delivered copy, what the delivery recorded of a copy that is not there any more, or the
+ * The other side of the comparison: the delivered copy, what the delivery recorded of a copy that is not there any more, or the
  * original of a picture that was never delivered.
  */
 export type ComparedWith = 'copy' | 'delivery' | 'original';

@@ -34,7 +34,7 @@ export async function* listSummaries(...asked: Parameters<typeof summaryLines>):
 }
 
 /**
- * What lists show of an assignment's photos, as texts of a `SummaryPart` each: the database makes them in one go, and
+ * Reads what lists show of an assignment's photos, as texts of a `SummaryPart` each: the database makes them in one go, and
  * they go to the window as they are. They come in their order; behind them, in their order as well, those whose
  * summaries are missing, or were made with other templates or facts: they are made and kept on the way. `until` is
  * a transaction number of which all earlier ones have ended: nothing that is committed later is missed by asking from

@@ -68,8 +68,8 @@ export async function photoAt({ db }: Context, place: ShotPlace, name: string): 
 }
 
 /**
- * Writes what the files of a photo say now. Where the file holds another picture than before, and the photo has drafts, they are set
- * apart: they were written for the former picture. They are not set apart any more when the former picture is back.
+ * Stores the present content of a photo's files. When a file holds another picture than before, the drafts are set apart,
+ * because they were written for the former picture; when that is back, they are ordinary drafts again.
  */
 export async function rereadPhoto(
   context: Context,

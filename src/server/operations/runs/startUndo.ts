@@ -59,8 +59,8 @@ export async function startUndo(
 }
 
 /**
- * True for the items of a run that can be undone. What an undo has undone can be done again once; after
- * that the first run can be undone as before.
+ * Returns a condition for the items of a run that can be undone. An undo can be done again once; then the first run can be
+ * undone as before.
  */
 export async function canBeUndone(context: Context, run: Pick<Run, 'kind' | 'undoes'>): Promise<SQL> {
   const [undone] = run.undoes ? await context.db.select().from(runs).where(eq(runs.id, run.undoes)) : [];

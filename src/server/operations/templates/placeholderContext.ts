@@ -57,7 +57,7 @@ export interface IncomingPicture extends Pick<PictureFacts, 'camera' | 'pixels'>
 }
 
 /**
- * What placeholders know of a picture on its way in: the page that shows what will come and the run that
+ * Collects the values that placeholders take from a picture on its way in: the page that shows what will come and the run that
  * brings it in ask here. Running numbers go on behind the places that were given before.
  */
 export function incomingContext(

@@ -32,7 +32,7 @@ export async function beginTemplate(
 
 export interface DraftText extends TemplateText {
   readonly baseVersion: number;
-  /** When the draft that was met had been saved; '' for none. Another one there now is a conflict. */
+  /** When the draft that was met had been saved; '' for none. A later draft is a conflict. */
   readonly met?: string;
 }
 

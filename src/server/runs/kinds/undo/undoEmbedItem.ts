@@ -21,7 +21,7 @@ import { endUndo } from './undoRun';
 
 /**
  * Makes the files of a photo again what they were before an earlier item wrote into them, proven by their
- * digests; a sidecar that it made goes. What had been written becomes drafts again: the words are not
+ * digests; a sidecar that it made goes. The values that had been written become drafts again: the words are not
  * lost. Undoing that writes it once more. Files that were changed since are left alone, all of them.
  */
 export async function undoEmbedItem(context: Context, run: UndoRun, item: Item): Promise<void> {
