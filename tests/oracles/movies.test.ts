@@ -24,6 +24,32 @@ const frames = (name: string, bytes: Uint8Array) => ffmpeg('-i', inFile(name, by
 const packet = (name: string, bytes: Uint8Array) =>
   execFileSync(compiled('xmp_tool'), ['dump', inFile(name, bytes)], { encoding: 'utf8' });
 
+test('a sequence of AVIF decodes to the same frames, and libexiv2 finds the packet, again and again', async () => {
+  const made = path.join(folder, 'sequence.avif');
+  ffmpeg(
+    '-f',
+    'lavfi',
+    '-i',
+    'testsrc=d=0.4:s=96x64:r=10',
+    '-pix_fmt',
+    'yuv420p',
+    '-c:v',
+    'libaom-av1',
+    '-cpu-used',
+    '8',
+    made,
+  );
+  const before = new Uint8Array(readFileSync(made));
+  let file: Uint8Array = before;
+  for (const city of ['Havnes', 'Pellvik', 'Kvalhavn']) {
+    file = (await embedInMemory(file, { city })).file;
+    expect(frames('sequence.avif', file)).toBe(frames('sequence.avif', before));
+    const dump = execFileSync('exiv2', ['-PX', 'pr', inFile('sequence.avif', file)], { encoding: 'utf8' });
+    expect(dump).toContain(city);
+  }
+  expect(Buffer.from(file).includes('Pellvik')).toBe(false);
+});
+
 test.each(Object.entries(layouts))(
   '%s: frames stay, the packet is found, longer and shorter',
   async (name, flags) => {

@@ -64,6 +64,7 @@ test('every format that we write is read by it, and each field that it can compa
   "plain.jpg": "8 of 8",
   "plain.mp4": "0 of 8",
   "plain.png": "8 of 8",
+  "sequence.avif": "0 of 8",
   "strips.tif": "8 of 8",
   "thumb.heic": "8 of 8",
   "tiled.tif": "8 of 8",

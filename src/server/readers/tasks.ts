@@ -11,7 +11,7 @@ import { readTemplateFile } from '../templates/templateFile';
 
 /**
  * Tasks on foreign files, each in a reader process and within its limits. Arguments and results
- * crosses the border between processes: values, no functions.
+ * cross the border between processes: values, no functions.
  */
 export const tasks = {
   makePreview,

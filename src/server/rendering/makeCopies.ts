@@ -18,8 +18,7 @@ import { verifyWritten } from '../files/verifyWritten';
 import type { SecondRead } from '../secondReader/secondReader';
 import sharp from './decoder';
 import type { MarkDrawing } from './mark';
-import { decodedAsPng, hasOtherDecoder } from './otherDecoders';
-import { embeddedJpeg, isDecodable, type SourcePicture, withSourcePicture } from './picture';
+import { decodableInput, embeddedJpeg, isDecodable, type SourcePicture, withSourcePicture } from './picture';
 import { type Rendering, type RenderOptions, renderCopies } from './render';
 
 export interface CopyRequest {
@@ -180,7 +179,7 @@ const pixelsOf = ({ pixels }: OpenedContainer) => (pixels ? { pixels } : {});
 /** A copy whose picture nobody can decode is none. Of other formats nothing is decoded here: their data is compared. */
 async function decode(bytes: Uint8Array, container: OpenedContainer): Promise<void> {
   if (!isDecodable(container)) return;
-  const input = hasOtherDecoder(container.id) ? await decodedAsPng(bytes, container) : bytes;
+  const input = await decodableInput(bytes, { container });
   await sharp(input, { failOn: 'error', limitInputPixels: false })
     .resize(16, 16, { fit: 'fill', fastShrinkOnLoad: true })
     .raw()

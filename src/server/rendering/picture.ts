@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import type { ContainerId } from '../../core/containers/container';
 import { isJpeg } from '../../core/containers/tiff/blocks';
 import type { Pixels } from '../../core/deliver/copySize';
@@ -47,8 +48,20 @@ export const isDecodable = ({ id }: { readonly id: ContainerId }): boolean =>
   DECODED.includes(id) || hasOtherDecoder(id);
 
 /** The file itself, or what libvips can decode in its place. */
-export const decodableInput = async (input: string, { container }: PhotoFile): Promise<string | Buffer> =>
-  hasOtherDecoder(container.id) ? decodedAsPng(input, container) : input;
+export async function decodableInput<T extends string | Uint8Array>(
+  input: T,
+  { container }: Pick<PhotoFile, 'container'>,
+): Promise<T | Buffer> {
+  if (hasOtherDecoder(container.id)) return decodedAsPng(input, container);
+  if (container.id !== 'avif') return input;
+  const bytes = typeof input === 'string' ? await readFile(input) : Buffer.from(input);
+  if (bytes.toString('latin1', BRAND_AT, BRAND_AT + 4) !== 'avis') return input;
+  // libvips opens no sequence by its brand; the primary picture of one is a still picture.
+  bytes.write('avif', BRAND_AT);
+  return bytes;
+}
+/** Of the major brand in `ftyp` (ISO/IEC 14496-12, 4.3). */
+const BRAND_AT = 8;
 
 /** Degrees: an embedded JPEG without Orientation lies as the file around it does. */
 export const turnOf = (orientation: number | undefined, { picture }: PhotoFile): number =>

@@ -52,8 +52,8 @@ const layouts = (id: FormatId) => {
     name: `${short} of an unusual layout`,
     carries: { ...none, exif: 'read', xmp: 'read' },
   };
-  /** Sequences, and files laid in a way that is not followed here: their words go into a sidecar. */
-  const closed: Kind = { ...base, name: `${short} sequence`, carries: none, places: {} };
+  /** Laid in a way that is not followed here: its words go into a sidecar. */
+  const closed: Kind = { ...base, name: `${short} that is not opened`, carries: none, places: {} };
   return { written, readOnly, closed };
 };
 const kinds = { avif: layouts('avif'), heic: layouts('heic') };
@@ -76,7 +76,7 @@ function formatOf(head: Uint8Array): FormatId | undefined {
   return isHeic(head) || isGeneral(head) ? 'heic' : undefined;
 }
 
-/** HEIF pictures with Exif and XMP as items (ISO/IEC 23008-12, annex A); still pictures only. */
+/** HEIF pictures and sequences with Exif and XMP as items (ISO/IEC 23008-12, annex A). */
 export const heif: ContainerCodec<HeifStructure> = {
   extensions: ['avif', 'heic', 'heif', 'hif'],
   maxBytes: {},
@@ -162,7 +162,8 @@ async function openItems(source: ByteSource): Promise<HeifItems | undefined> {
     const metas = top.filter((one) => one.type === 'meta');
     const [meta] = metas;
     const last = top.at(-1);
-    if (!meta || metas.length > 1 || !last || top.some((one) => one.type === 'moov')) return undefined;
+    if (!meta || metas.length > 1 || !last) return undefined;
+    const hasTracks = top.some((one) => one.type === 'moov');
     const boxes = innerBoxes(await boxContent(source, meta), 4);
     const of = (type: string) => boxes.find((one) => one.type === type)?.content;
     const [iinf, iloc, pitm, iref] = ['iinf', 'iloc', 'pitm', 'iref'].map(of);
@@ -192,7 +193,7 @@ async function openItems(source: ByteSource): Promise<HeifItems | undefined> {
       !isTangled(items, meta) &&
       locations.size <= items.length;
     const signedAt = top.find(({ type }) => type === PROVENANCE)?.at;
-    return { meta, boxes, items, references, primary, last, isEndless, isWritable, signedAt };
+    return { meta, boxes, items, references, primary, last, isEndless, hasTracks, isWritable, signedAt };
   } catch (error) {
     if (error instanceof FormatError) return undefined;
     throw error;

@@ -34,6 +34,7 @@ export function planHeif(
   const made = newItems(opened, changes);
   if (gone.length + made.length === 0)
     return { edits: [{ kind: 'copy', start: 0, end: size }], problems: [] };
+  if (opened.hasTracks) return planBehind(opened, size, { kept, gone, made });
   const end = endOfOthers(opened, gone, kept, size);
   const metaAt = (delta: number) => metaWith(opened, { kept, gone, made }, delta, end + delta + MDAT_HEAD);
   // Its size does not depend on where things are.
@@ -49,6 +50,28 @@ export function planHeif(
     ...(data.length > 0 ? [{ kind: 'insert', bytes: box('mdat', data) } as const] : []),
   ];
   return { edits: joinEdits(edits), problems: [] };
+}
+
+/**
+ * Of a file with tracks nothing moves: the new `meta` box is laid behind everything, and the former one becomes free space. What
+ * an earlier change laid there is replaced.
+ */
+function planBehind(opened: HeifItems, size: number, items: Items): { edits: Edit[]; problems: Problem[] } {
+  const { meta, last } = opened;
+  const end = endOfOthers(opened, items.gone, items.kept, size);
+  const former = items.gone.flatMap((item) => (item.place === 'file' ? item.extents : []));
+  const isLaidBehind = meta.end === last.at && end === last.at;
+  const start = isLaidBehind ? meta.at : end;
+  const length = metaWith(opened, items, 0, start).length;
+  const data = concat(items.made.map((one) => one.data));
+  const behind: Edit[] = [
+    { kind: 'insert', bytes: metaWith(opened, items, 0, start + length + MDAT_HEAD) },
+    ...(data.length > 0 ? [{ kind: 'insert', bytes: box('mdat', data) } as const] : []),
+  ];
+  const before = copyWithZeros(0, meta.at, former);
+  if (isLaidBehind) return { edits: joinEdits([...before, ...behind]), problems: [] };
+  const free: Edit = { kind: 'insert', bytes: box('free', new Uint8Array(meta.end - meta.at - MDAT_HEAD)) };
+  return { edits: joinEdits([...before, free, ...copyOthers(opened, end, former), ...behind]), problems: [] };
 }
 
 function newItems({ items }: HeifItems, changes: BlockChanges): NewItem[] {

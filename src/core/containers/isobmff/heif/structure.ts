@@ -12,6 +12,8 @@ export interface HeifItems {
   readonly primary: number;
   /** The last box of the file. */
   readonly last: Box;
+  /** Tracks beside the items (a sequence): tables of `moov` count offsets from the start of the file. */
+  readonly hasTracks: boolean;
   /** Its size is stated as 0: it goes on to the end of the file (ISO/IEC 14496-12, 4.2.2). */
   readonly isEndless: boolean;
   /** Where signed provenance lies. */
