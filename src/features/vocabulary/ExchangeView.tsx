@@ -59,8 +59,8 @@ export function ExchangeView({ terms }: { terms: TermMap }) {
         </Box>
         {unknown && (
           <Notice kind="error">
-            What kind of file “{unknown}” is cannot be told by its name. It should end with .txt, .csv, .ttl
-            or .rdf.
+            Fabrica does not recognise “{unknown}” by its name. The name should end with .txt, .csv, .ttl or
+            .rdf.
           </Notice>
         )}
         <Box textStyle="label" color="woad" paddingBottom="1">
