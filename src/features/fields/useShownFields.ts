@@ -25,6 +25,7 @@ export function useShownFields(place: string) {
     },
     [place],
   );
+  const open = useCallback((id: FieldId) => setOpened((before) => new Set(before).add(id)), []);
   return useMemo(
     () => ({
       need,
@@ -33,9 +34,9 @@ export function useShownFields(place: string) {
       setNeed: (next: Need) => keep({ need: next, own }),
       setOwn: (id: FieldId, chosen: boolean) =>
         keep({ need, own: chosen ? [...own, id] : own.filter((one) => one !== id) }),
-      open: (id: FieldId) => setOpened((before) => new Set(before).add(id)),
+      open,
     }),
-    [need, own, opened, keep],
+    [need, own, opened, open, keep],
   );
 }
 export type ShownFields = ReturnType<typeof useShownFields>;

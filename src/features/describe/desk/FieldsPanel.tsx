@@ -19,11 +19,15 @@ const ELSEWHERE: readonly FieldId[] = ['description', 'keywords', 'personShown']
 const offered = writtenFieldIds.filter((id) => !ELSEWHERE.includes(id));
 const needs = { few: ['few'], usual: ['few', 'usual'], all: ['few', 'usual', 'all'] } as const;
 
-/** The fields of the desk for one's choice of few, usual, all or one's own. */
-export function fieldsFor({ need, own }: Pick<ShownFields, 'need' | 'own'>): readonly FieldId[] {
-  if (need === 'own') return offered.filter((id) => own.has(id));
-  const shown: readonly string[] = needs[need];
-  return offered.filter((id) => shown.includes(field(id).need));
+/** The fields of the desk for one's choice of few, usual, all or one's own, with those that were opened beside them. */
+export function fieldsFor({
+  need,
+  own,
+  opened,
+}: Pick<ShownFields, 'need' | 'own' | 'opened'>): readonly FieldId[] {
+  const shown: readonly string[] = need === 'own' ? [] : needs[need];
+  const isChosen = (id: FieldId) => (need === 'own' ? own.has(id) : shown.includes(field(id).need));
+  return offered.filter((id) => isChosen(id) || opened.has(id));
 }
 
 /** All fields, under the question each answers; found by their names. */

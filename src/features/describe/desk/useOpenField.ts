@@ -26,7 +26,7 @@ const WAIT_MS = 10_000;
 export function useOpenField(
   desk: RefObject<HTMLElement | null>,
   asked: FieldToOpen | undefined,
-  { setPanel }: DeskFields,
+  { setPanel, shown: { open } }: DeskFields,
 ): void {
   const done = useRef<FieldToOpen>(undefined);
   useEffect(() => {
@@ -34,6 +34,8 @@ export function useOpenField(
     const { field } = asked;
     const panel = panelOf(field);
     if (panel !== '') setPanel(panel);
+    // A rarer field is not among the few or usual ones.
+    if (panel === 'all') open(field);
     const place = boxes[field] ? `[data-writes="${boxes[field]}"]` : `[data-field="${field}"]`;
     const focus = () => {
       const found = (which: string) =>
@@ -55,5 +57,5 @@ export function useOpenField(
       clearTimeout(late);
       watch.disconnect();
     };
-  }, [asked, desk, setPanel]);
+  }, [asked, desk, setPanel, open]);
 }
