@@ -147,7 +147,7 @@ test('a text beyond what is possible is refused with the limit, and is still the
   const long = 'wave '.repeat(6500).trim();
   const before = await caption(names[1]!);
   await page.getByLabel(labels.describe.caption, { exact: true }).fill(long);
-  await expect(page.getByText('at most 32,000 characters are possible here')).toBeVisible();
+  await expect(page.getByText('At most 32,000 characters are possible here')).toBeVisible();
   await page.reload();
   const kept = page.getByLabel(labels.describe.textThatWasNotSaved);
   await expect(kept).toHaveValue(long);

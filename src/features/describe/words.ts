@@ -16,7 +16,7 @@ export const labels = {
   describedTogether: 'described together',
   doesNotApply: 'does not apply',
   emptyTheCoordinates: 'Empty the coordinates',
-  copyTheText: 'copy the text',
+  copyTheText: 'Copy the text',
   discardWhatWasNotSaved: 'Discard it',
   textThatWasNotSaved: 'Text that was not saved',
   tryAgain: 'Try again',

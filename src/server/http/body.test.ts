@@ -59,10 +59,10 @@ test.each([
 
 // A caption of 33,500 characters was refused with "must have required property 'field'".
 test.each([
-  [{ kind: 'caption', text: 'w'.repeat(32_001) }, 'at most 32,000 characters'],
-  [{ kind: 'set', field: 'headline', value: 'w'.repeat(32_001) }, 'at most 32,000 characters'],
-  [{ kind: 'add-keywords', terms: ['w'.repeat(2001)] }, 'at most 2,000 characters'],
-  [{ kind: 'add-keywords', terms: Array(2001).fill('w') }, 'at most 2,000 entries'],
+  [{ kind: 'caption', text: 'w'.repeat(32_001) }, 'At most 32,000 characters'],
+  [{ kind: 'set', field: 'headline', value: 'w'.repeat(32_001) }, 'At most 32,000 characters'],
+  [{ kind: 'add-keywords', terms: ['w'.repeat(2001)] }, 'At most 2,000 characters'],
+  [{ kind: 'add-keywords', terms: Array(2001).fill('w') }, 'At most 2,000 entries'],
 ])('what is too long says how long it may be', async (act, words) => {
   await expect(jsonBody(sent({ scope: { of: 'all' }, writing: act }), writing)).rejects.toThrow(words);
 });

@@ -32,7 +32,7 @@ const errors = {
   ),
   'too-much-text': row<{ unit: 'characters' | 'entries'; most: number }>(
     400,
-    ({ unit, most }) => `This is too much: at most ${formatNumber(most)} ${unit} are possible here.`,
+    ({ unit, most }) => `At most ${formatNumber(most)} ${unit} are possible here.`,
     'Shorten it.',
   ),
   'site-refuses': row(

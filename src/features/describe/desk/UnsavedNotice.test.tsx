@@ -8,7 +8,7 @@ import type { WritingState } from './useWriting';
 
 const scope = { of: 'these', ids: ['p1'] } as const;
 const refusal = {
-  message: 'This is too much: at most 32,000 characters are possible here.',
+  message: 'At most 32,000 characters are possible here.',
   code: 'too-much-text',
 };
 const refusing = (writing: NonNullable<WritingState['refused']>['act']['writing']) => ({

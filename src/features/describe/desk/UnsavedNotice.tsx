@@ -84,6 +84,10 @@ function NotSaved({ text }: { text: string }) {
         aria-label={labels.textThatWasNotSaved}
         rows={2}
         width="100%"
+        bg="leaf"
+        color="ink"
+        paddingX="2"
+        paddingY="1"
         value={text}
         onFocus={(event) => event.currentTarget.select()}
       />
