@@ -42,10 +42,11 @@ export function ascii(text: string): Uint8Array<ArrayBuffer> {
   return bytes;
 }
 
-/** Lower-case hexadecimal, two digits an octet. */
+/** Octets of hexadecimal digits, two an octet. */
 export const bytesOfHex = (text: string): Uint8Array =>
   new Uint8Array((text.match(/../g) ?? []).map((one) => Number.parseInt(one, 16)));
 
+/** Lower-case hexadecimal, two digits an octet. */
 export function hex(bytes: Uint8Array): string {
   let text = '';
   for (const byte of bytes) text += byte.toString(16).padStart(2, '0');

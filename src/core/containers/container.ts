@@ -81,6 +81,14 @@ export type BlockChanges = { readonly [K in BlockKind]?: Uint8Array | undefined 
 export type Carriage = 'make' | 'update' | 'read' | 'none';
 export type Carries = Readonly<Record<BlockKind, Carriage>>;
 
+export const carriesNothing: Carries = {
+  exif: 'none',
+  xmp: 'none',
+  xmpExtended: 'none',
+  photoshop: 'none',
+  iim: 'none',
+};
+
 /** What a file turned out to be; for formats of one family the content decides. */
 export interface Kind {
   readonly id: ContainerId;

@@ -2,9 +2,9 @@ import { ascii, startsWith } from '../../bytes/bytes';
 import type { ByteSource } from '../../bytes/source';
 import { problem } from '../../problems/problem';
 import {
-  type Carries,
   type ContainerCodec,
   type ContainerId,
+  carriesNothing,
   type Kind,
   nothingIsWritten,
   type ReadResult,
@@ -67,14 +67,6 @@ interface ForeignFile {
   readonly format: Foreign;
   readonly size: number;
 }
-
-const carriesNothing: Carries = {
-  exif: 'none',
-  xmp: 'none',
-  xmpExtended: 'none',
-  photoshop: 'none',
-  iim: 'none',
-};
 
 function kindOf({ id, mediaType, name, standard }: Foreign): Kind {
   return { id, mediaType, name, standard, carries: carriesNothing, places: {} };

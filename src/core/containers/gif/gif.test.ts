@@ -64,3 +64,10 @@ test('what follows the trailer is kept and reported', async () => {
   const { file: after } = await embedInMemory(file, { city: 'Havnes' });
   expect(Buffer.from(after.subarray(-4)).toString()).toBe('more');
 });
+
+test('a file with more packets than are read is not written: none of them is lost', async () => {
+  const packet = (n: number) => encodeUtf8(xmpPacket(`<photoshop:City>City ${n}</photoshop:City>`));
+  const many = Array.from({ length: 12 }, (_, n) => application('XMP DataXMP', packet(n)));
+  const { plan } = await embedInMemory(withBlocks(plain, ...many), { city: 'Pellvik' });
+  expect(plan.refused).toBeDefined();
+});

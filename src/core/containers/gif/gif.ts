@@ -4,7 +4,14 @@ import type { Range } from '../../bytes/range';
 import { type ByteSource, windowed } from '../../bytes/source';
 import { ByteView } from '../../bytes/view';
 import { FormatError, problem } from '../../problems/problem';
-import type { BlockChanges, ContainerCodec, Edit, Kind, ReadResult } from '../container';
+import {
+  type BlockChanges,
+  type ContainerCodec,
+  carriesNothing,
+  type Edit,
+  type Kind,
+  type ReadResult,
+} from '../container';
 import { joinEdits } from '../edits';
 
 /** A block behind the logical screen (GIF89a, 15 to 26): an image with its data, or an extension. */
@@ -43,7 +50,7 @@ const kind: Kind = {
   mediaType: 'image/gif',
   name: 'GIF',
   standard: 'GIF89a, 26; XMP part 3, 1.1.2',
-  carries: { exif: 'none', xmp: 'make', xmpExtended: 'none', photoshop: 'none', iim: 'none' },
+  carries: { ...carriesNothing, xmp: 'make' },
   places: { xmp: `application extension \`${XMP}\`` },
 };
 
@@ -81,7 +88,8 @@ async function readGif(source: ByteSource): Promise<ReadResult<GifStructure>> {
   const packed = head.u8(10);
   const screenEnd = SCREEN_END + colourTable(packed);
   const blocks = await readBlocks(windowed(source, WINDOW_BYTES), screenEnd);
-  const packets = blocks.filter(isXmp).slice(0, 1 + limits.furtherPackets);
+  const all = blocks.filter(isXmp);
+  const packets = all.slice(0, 1 + limits.furtherPackets);
   const [xmp, ...furtherXmp] = await Promise.all(packets.map((block) => packetOf(source, block)));
   const behind = blocks.at(-1)?.end ?? source.size;
   return {
@@ -103,7 +111,8 @@ async function readGif(source: ByteSource): Promise<ReadResult<GifStructure>> {
             }),
           ]
         : [],
-    unreadable: [],
+    // A change removes all packets: each must have been read.
+    unreadable: all.length > packets.length ? ['xmp'] : [],
   };
 }
 

@@ -1,8 +1,9 @@
-import { hex } from '../../bytes/bytes';
+import { ascii, concat, hex, startsWith } from '../../bytes/bytes';
 import { limits } from '../../bytes/limits';
 import type { Range } from '../../bytes/range';
 import { type ByteSource, windowed } from '../../bytes/source';
 import { ByteView } from '../../bytes/view';
+import { ByteWriter } from '../../bytes/writer';
 import { FormatError } from '../../problems/problem';
 
 /** A box of the ISO base media file format (ISO/IEC 14496-12, 4.2). */
@@ -69,4 +70,35 @@ async function readBox(source: ByteSource, at: number, to: number, depth: number
 export function boxContent(source: ByteSource, { type, start, end }: Box): Promise<Uint8Array> {
   if (end - start > limits.blockBytes) throw new FormatError('limit-exceeded', type, { offset: start });
   return source.read(start, end - start);
+}
+
+/** The `uuid` box of signed provenance (C2PA 2.1, A.5). */
+export const PROVENANCE = 'd8fec3d61b0e483c92975828877ec481';
+
+/** Whether a box states no size: it goes on to the end of the file (4.2.2). */
+export async function isEndless(source: ByteSource, { at }: Box): Promise<boolean> {
+  return new ByteView(await source.read(at, 4), 'big', 'box').u32(0) === 0;
+}
+
+/** Size and type of a box; a size beyond 32 bits follows the type (4.2.2). */
+export function boxHead(type: string, contentBytes: number): Uint8Array {
+  const out = new ByteWriter('big', 16);
+  const isLarge = contentBytes + 8 > 0xffff_ffff;
+  out.u32(isLarge ? 1 : contentBytes + 8).bytes(ascii(type));
+  return (isLarge ? out.u64(contentBytes + 16) : out).done();
+}
+
+export const box = (type: string, content: Uint8Array): Uint8Array =>
+  concat([boxHead(type, content.length), content]);
+
+const EXIF_MARK = ascii('Exif\0\0');
+
+/**
+ * The TIFF structure in Exif of this family: four octets state how far behind them it begins; some writers put "Exif\\0\\0" there
+ * (ISO/IEC 23008-12, A.2.1; common practice).
+ */
+export function tiffOf(data: Uint8Array): Uint8Array {
+  const skip = data.length >= 4 ? new ByteView(data, 'big', 'Exif').u32(0) : 0;
+  const rest = data.subarray(Math.min(data.length, 4 + skip));
+  return startsWith(rest, EXIF_MARK) ? rest.subarray(EXIF_MARK.length) : rest;
 }

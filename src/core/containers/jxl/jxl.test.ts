@@ -72,3 +72,9 @@ test('a picture from a JPEG says when that cannot be restored any more, and not 
     'jpeg-not-restorable',
   );
 });
+
+test('a file with more packets than are read is not written: none of them is lost', async () => {
+  const many = Array.from({ length: 12 }, (_, n) => box('xml ', packet(`City ${n}`)));
+  const { plan } = await embedInMemory(concat([head, box('jxlc', stream), ...many]), { city: 'Pellvik' });
+  expect(plan.refused).toBeDefined();
+});

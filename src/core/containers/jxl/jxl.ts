@@ -3,12 +3,18 @@ import { ascii, concat, startsWith } from '../../bytes/bytes';
 import { limits } from '../../bytes/limits';
 import type { Range } from '../../bytes/range';
 import type { ByteSource } from '../../bytes/source';
-import { ByteView } from '../../bytes/view';
-import { ByteWriter } from '../../bytes/writer';
 import { FormatError, type Problem, problem } from '../../problems/problem';
-import type { BlockChanges, BlockKind, ContainerCodec, Edit, Kind, ReadResult } from '../container';
+import {
+  type BlockChanges,
+  type BlockKind,
+  type ContainerCodec,
+  carriesNothing,
+  type Edit,
+  type Kind,
+  type ReadResult,
+} from '../container';
 import { joinEdits } from '../edits';
-import { type Box, boxContent, walkBoxes } from '../isobmff/boxes';
+import { type Box, box, boxContent, boxHead, isEndless, tiffOf, walkBoxes } from '../isobmff/boxes';
 import { codestreamSize } from './codestream';
 
 interface MetadataBox {
@@ -41,7 +47,7 @@ const kind: Kind = {
   mediaType: 'image/jxl',
   name: 'JPEG XL',
   standard: 'ISO/IEC 18181-2, 9',
-  carries: { exif: 'update', xmp: 'make', xmpExtended: 'none', photoshop: 'none', iim: 'none' },
+  carries: { ...carriesNothing, exif: 'update', xmp: 'make' },
   places: { exif: 'box `Exif`', xmp: 'box `xml `' },
 };
 
@@ -95,7 +101,7 @@ async function readJxl(source: ByteSource): Promise<ReadResult<JxlStructure>> {
       boxes,
       metadata,
       pixels: head && codestreamSize(head),
-      isEndless: new ByteView(await source.read(last.at, 4), 'big', 'box').u32(0) === 0,
+      isEndless: await isEndless(source, last),
     },
     blocks,
     problems: boxes
@@ -130,7 +136,10 @@ async function blocksOf(source: ByteSource, metadata: readonly MetadataBox[]) {
   const unreadable = new Set<BlockKind>();
   const read = async (block: MetadataBox['block'], most: number) => {
     const found: Uint8Array[] = [];
-    for (const one of metadata.filter((one) => one.block === block).slice(0, most))
+    const all = metadata.filter((one) => one.block === block);
+    // A change removes all of them: each must have been read.
+    if (all.length > most) unreadable.add(block);
+    for (const one of all.slice(0, most))
       try {
         found.push(await data(one));
       } catch (error) {
@@ -147,12 +156,6 @@ async function blocksOf(source: ByteSource, metadata: readonly MetadataBox[]) {
     ...(furtherXmp.length > 0 ? { furtherXmp } : {}),
   };
   return { blocks, unreadable: [...unreadable] };
-}
-
-/** Four octets say how far behind them the TIFF header is. */
-function tiffOf(data: Uint8Array): Uint8Array {
-  const skip = data.length >= 4 ? new ByteView(data, 'big', EXIF).u32(0) : 0;
-  return data.subarray(Math.min(data.length, 4 + skip));
 }
 
 function planJxl(structure: JxlStructure, changes: BlockChanges): { edits: Edit[]; problems: Problem[] } {
@@ -199,16 +202,6 @@ function editsOf(
   });
   return joinEdits([...edits, ...made.map((bytes) => ({ kind: 'insert', bytes }) as const)]);
 }
-
-/** Size and type of a box; a size beyond 32 bits follows the type (ISO/IEC 14496-12, 4.2.2). */
-function boxHead(type: string, contentBytes: number): Uint8Array {
-  const out = new ByteWriter('big', 16);
-  const isLarge = contentBytes + 8 > 0xffff_ffff;
-  out.u32(isLarge ? 1 : contentBytes + 8).bytes(ascii(type));
-  return (isLarge ? out.u64(contentBytes + 16) : out).done();
-}
-
-const box = (type: string, content: Uint8Array) => concat([boxHead(type, content.length), content]);
 
 function fileType(): Uint8Array {
   return concat([new Uint8Array([0, 0, 0, 20]), ascii('ftypjxl '), new Uint8Array(4), ascii('jxl ')]);

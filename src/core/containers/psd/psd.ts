@@ -12,7 +12,14 @@ import {
   withResource,
 } from '../../photoshop/resources';
 import { FormatError } from '../../problems/problem';
-import type { BlockChanges, ContainerCodec, Edit, Kind, ReadResult } from '../container';
+import {
+  type BlockChanges,
+  type ContainerCodec,
+  carriesNothing,
+  type Edit,
+  type Kind,
+  type ReadResult,
+} from '../container';
 import { joinEdits } from '../edits';
 
 /** Sections of a layered picture: header, colour mode data, image resources, layers and masks, the flat picture. */
@@ -40,7 +47,7 @@ const kind: Kind = {
   mediaType: 'image/vnd.adobe.photoshop',
   name: 'PSD, PSB',
   standard: 'Photoshop file formats, header and image resources, from memory; XMP part 3, 1.1.5',
-  carries: { exif: 'update', xmp: 'make', xmpExtended: 'none', photoshop: 'make', iim: 'none' },
+  carries: { ...carriesNothing, exif: 'update', xmp: 'make', photoshop: 'make' },
   places: { exif: 'resource 0x0422', xmp: 'resource 0x0424', photoshop: 'image resources' },
 };
 

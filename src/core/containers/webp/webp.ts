@@ -5,7 +5,15 @@ import { ByteView } from '../../bytes/view';
 import { ByteWriter } from '../../bytes/writer';
 import { iccName } from '../../icc/iccName';
 import { FormatError, type Problem, problem } from '../../problems/problem';
-import type { BlockChanges, Blocks, ContainerCodec, Edit, Kind, ReadResult } from '../container';
+import {
+  type BlockChanges,
+  type Blocks,
+  type ContainerCodec,
+  carriesNothing,
+  type Edit,
+  type Kind,
+  type ReadResult,
+} from '../container';
 import { joinEdits, plannedSize } from '../edits';
 
 /** Chunks of WebP (RFC 9649, 2). Offsets count from the start of the file. */
@@ -38,7 +46,7 @@ const kind: Kind = {
   mediaType: 'image/webp',
   name: 'WebP',
   standard: 'RFC 9649, 2.7',
-  carries: { exif: 'update', xmp: 'make', xmpExtended: 'none', photoshop: 'none', iim: 'none' },
+  carries: { ...carriesNothing, exif: 'update', xmp: 'make' },
   places: { exif: 'chunk `EXIF`', xmp: 'chunk `XMP `' },
 };
 

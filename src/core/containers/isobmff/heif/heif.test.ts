@@ -7,9 +7,8 @@ import { ascii, concat, indexOfBytes } from '../../../bytes/bytes';
 import { memorySource } from '../../../bytes/source';
 import { encodeUtf8 } from '../../../bytes/text';
 import { openContainer } from '../../registry';
-import { boxContent, walkBoxes } from '../boxes';
+import { box, boxContent, walkBoxes } from '../boxes';
 import {
-  box,
   infoOf,
   innerBoxes,
   readInfos,
@@ -68,6 +67,8 @@ async function withXmp(
     /** Its location is in the item before it. */
     readonly inItem?: boolean;
   }[],
+  /** How often an item lies in the one before it. */
+  times = 1,
 ): Promise<Uint8Array> {
   const source = memorySource(plain);
   const { boxes: top } = await walkBoxes(source);
@@ -86,7 +87,11 @@ async function withXmp(
       const end = start + data[at]!.length;
       if (inIdat) inside = end;
       else file = end;
-      const within = { id: ids[at]!, place: 'item' as const, extents: [{ start: 0, end: 0, index: 1 }] };
+      const within = {
+        id: ids[at]!,
+        place: 'item' as const,
+        extents: Array(times).fill({ start: 0, end: 0, index: 1 }),
+      };
       if (packets[at]!.inItem) return within;
       return {
         id: ids[at]!,
@@ -190,6 +195,20 @@ test('XMP that lies in another item is read; such a file is not written', async 
   ]);
   expect(await readCity(file)).toBe('Havnes');
   expect(await isWritten(file)).toBe(false);
+});
+
+// An item with many extents in an item with many extents took their product in reads.
+test('items that lie in items many times over are read once each, and bounded', async () => {
+  const file = await withXmp(
+    [
+      { city: 'Havnes', about: 999 },
+      { city: 'A', inItem: true },
+      { city: 'B', inItem: true },
+    ],
+    3000,
+  );
+  const container = await openContainer(memorySource(file), 'a.avif').catch((error) => error);
+  expect(container.problem ?? container.problems[0]).toMatchObject({ code: 'limit-exceeded' });
 });
 
 test('locations come back as they were written: in the file, in the box, in items, behind 4 GiB', () => {

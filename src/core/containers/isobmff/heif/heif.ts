@@ -5,8 +5,14 @@ import type { ByteSource } from '../../../bytes/source';
 import { ByteView } from '../../../bytes/view';
 import { iccName } from '../../../icc/iccName';
 import { FormatError, problem } from '../../../problems/problem';
-import type { Blocks, ContainerCodec, Kind, ReadResult } from '../../container';
-import { type Box, boxContent, walkBoxes } from '../boxes';
+import {
+  type Blocks,
+  type ContainerCodec,
+  carriesNothing,
+  type Kind,
+  type ReadResult,
+} from '../../container';
+import { type Box, boxContent, isEndless, PROVENANCE, tiffOf, walkBoxes } from '../boxes';
 import { hasBrand, hasCompatibleBrand } from '../brands';
 import {
   type Item,
@@ -39,26 +45,23 @@ const formats = {
 } as const;
 type FormatId = keyof typeof formats;
 
-const none = { exif: 'none', xmp: 'none', xmpExtended: 'none', photoshop: 'none', iim: 'none' } as const;
 const layouts = (id: FormatId) => {
   const { short, ...base } = formats[id];
   const written: Kind = {
     ...base,
-    carries: { ...none, exif: 'update', xmp: 'make' },
+    carries: { ...carriesNothing, exif: 'update', xmp: 'make' },
     places: { exif: 'item “Exif”', xmp: 'item “mime”' },
   };
   const readOnly: Kind = {
     ...written,
     name: `${short} of an unusual layout`,
-    carries: { ...none, exif: 'read', xmp: 'read' },
+    carries: { ...carriesNothing, exif: 'read', xmp: 'read' },
   };
   /** Laid in a way that is not followed here: its words go into a sidecar. */
-  const closed: Kind = { ...base, name: `${short} that is not opened`, carries: none, places: {} };
+  const closed: Kind = { ...base, name: `${short} that is not opened`, carries: carriesNothing, places: {} };
   return { written, readOnly, closed };
 };
 const kinds = { avif: layouts('avif'), heic: layouts('heic') };
-
-const EXIF_MARK = ascii('Exif\0\0');
 
 /** As far as brands are looked for. */
 const HEAD_BYTES = 64;
@@ -151,9 +154,6 @@ async function readHeif(source: ByteSource): Promise<ReadResult<HeifStructure>> 
   return { structure: { format, size, opened }, blocks, problems: signed, unreadable: [] };
 }
 
-/** The `uuid` box of signed provenance (C2PA 2.1, A.5). */
-const PROVENANCE = 'd8fec3d61b0e483c92975828877ec481';
-
 /** Undefined for a file whose items are not found: it is shown, and not written. */
 async function openItems(source: ByteSource): Promise<HeifItems | undefined> {
   try {
@@ -180,11 +180,11 @@ async function openItems(source: ByteSource): Promise<HeifItems | undefined> {
     const isInside = ({ place, extents }: Item) =>
       place !== 'file' || extents.every((one) => one.end <= source.size);
     if (!items.every(isInside)) return undefined;
-    const isEndless = (await source.read(last.at, 4)).every((octet) => octet === 0);
+    const endless = await isEndless(source, last);
     const isWritable =
       !broken &&
       last.end === source.size &&
-      (!isEndless || last.type === 'mdat') &&
+      (!endless || last.type === 'mdat') &&
       items.filter((item) => item.role === 'exif').length <= 1 &&
       // A change removes all packets: each must have been read.
       items.filter((item) => item.role === 'xmp').length <= MOST_PACKETS &&
@@ -193,7 +193,18 @@ async function openItems(source: ByteSource): Promise<HeifItems | undefined> {
       !isTangled(items, meta) &&
       locations.size <= items.length;
     const signedAt = top.find(({ type }) => type === PROVENANCE)?.at;
-    return { meta, boxes, items, references, primary, last, isEndless, hasTracks, isWritable, signedAt };
+    return {
+      meta,
+      boxes,
+      items,
+      references,
+      primary,
+      last,
+      isEndless: endless,
+      hasTracks,
+      isWritable,
+      signedAt,
+    };
   } catch (error) {
     if (error instanceof FormatError) return undefined;
     throw error;
@@ -230,35 +241,43 @@ function isTangled(items: readonly Item[], meta: Box): boolean {
   );
 }
 
-/** The data of an item: in the file, in the `idat` box of `meta` (ISO/IEC 14496-12, 8.11.11), or in other items. */
-async function dataOf(source: ByteSource, opened: HeifItems, item: Item, depth = 0): Promise<Uint8Array> {
-  const { place, extents } = item;
-  if (depth > MOST_DEPTH || extents.reduce((sum, { start, end }) => sum + end - start, 0) > limits.blockBytes)
-    throw new FormatError('limit-exceeded', 'item');
-  const parts = extents.map(async ({ start, end, index = 1 }) => {
+/**
+ * The data of an item: in the file, in the `idat` box of `meta` (ISO/IEC 14496-12, 8.11.11), or in other items, of which each is
+ * read once. Throws beyond `limits.blockBytes`.
+ */
+async function dataOf(
+  source: ByteSource,
+  opened: HeifItems,
+  { id, place, extents }: Item,
+  read = new Map<number, Uint8Array>(),
+): Promise<Uint8Array> {
+  // An item that lies in itself finds nothing there.
+  read.set(id, new Uint8Array(0));
+  const parts: Uint8Array[] = [];
+  let total = 0;
+  for (const { start, end, index = 1 } of extents) {
+    if (place === 'file' && total + end - start > limits.blockBytes)
+      throw new FormatError('limit-exceeded', 'item', { offset: start });
+    const part = await partOf(start, end, index);
+    total += part.length;
+    if (total > limits.blockBytes) throw new FormatError('limit-exceeded', 'item');
+    parts.push(part);
+  }
+  const data = concat(parts);
+  read.set(id, data);
+  return data;
+
+  async function partOf(start: number, end: number, index: number): Promise<Uint8Array> {
     if (place === 'file') return source.read(start, end - start);
     if (place === 'idat') return within(opened.boxes.find((one) => one.type === 'idat')?.content, start, end);
-    const other = opened.references.find(({ type, from }) => type === 'iloc' && from === item.id)?.to[
-      index - 1
-    ];
-    const of = opened.items.find(({ id }) => id === other);
-    const whole = of && (await dataOf(source, opened, of, depth + 1));
+    const links = opened.references.find(({ type, from }) => type === 'iloc' && from === id);
+    const other = opened.items.find((one) => one.id === links?.to[index - 1]);
+    const whole = other && (read.get(other.id) ?? (await dataOf(source, opened, other, read)));
     return within(whole, start, end === start ? (whole?.length ?? 0) : end);
-  });
-  return concat(await Promise.all(parts));
+  }
 }
-
-/** Items that lie in items that lie in items. */
-const MOST_DEPTH = 4;
 
 function within(bytes: Uint8Array | undefined, start: number, end: number): Uint8Array {
   if (!bytes || end > bytes.length) throw new FormatError('out-of-bounds', 'item');
   return bytes.subarray(start, end);
-}
-
-/** Four octets say how far behind them the TIFF header is; some writers put "Exif\\0\\0" there (common practice). */
-function tiffOf(data: Uint8Array): Uint8Array {
-  const skip = data.length >= 4 ? new ByteView(data, 'big', 'Exif').u32(0) : 0;
-  const rest = data.subarray(Math.min(data.length, 4 + skip));
-  return startsWith(rest, EXIF_MARK) ? rest.subarray(EXIF_MARK.length) : rest;
 }

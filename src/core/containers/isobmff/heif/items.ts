@@ -3,6 +3,7 @@ import type { Range } from '../../../bytes/range';
 import { ByteView } from '../../../bytes/view';
 import { ByteWriter } from '../../../bytes/writer';
 import { FormatError } from '../../../problems/problem';
+import { box } from '../boxes';
 
 /** A box inside `meta`, in memory (ISO/IEC 14496-12, 4.2): its whole bytes, and its content. */
 export interface InnerBox {
@@ -62,14 +63,6 @@ export function innerBoxes(bytes: Uint8Array, from = 0): InnerBox[] {
     if (boxes.length > MOST_ITEMS) throw new FormatError('limit-exceeded', 'box', { offset: at });
   }
   return boxes;
-}
-
-export function box(type: string, content: Uint8Array): Uint8Array {
-  return new ByteWriter('big', content.length + HEAD)
-    .u32(content.length + HEAD)
-    .bytes(ascii(type))
-    .bytes(content)
-    .done();
 }
 
 /** Item infos (8.11.6): versions 2 and 3, which name types. Throws for others. */

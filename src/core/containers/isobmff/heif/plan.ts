@@ -4,7 +4,8 @@ import { ByteWriter } from '../../../bytes/writer';
 import { FormatError, type Problem } from '../../../problems/problem';
 import { type BlockChanges, type Edit, nothingIsWritten } from '../../container';
 import { copyWithZeros, joinEdits } from '../../edits';
-import { box, type Item, infoOf, writeInfos, writeLocations, writeReferences } from './items';
+import { box } from '../boxes';
+import { type Item, infoOf, writeInfos, writeLocations, writeReferences } from './items';
 import { type HeifItems, type HeifStructure, XMP_TYPE } from './structure';
 
 const MDAT_HEAD = 8;

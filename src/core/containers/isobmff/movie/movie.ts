@@ -3,17 +3,18 @@ import { limits } from '../../../bytes/limits';
 import type { ByteSource } from '../../../bytes/source';
 import { ByteView } from '../../../bytes/view';
 import { ByteWriter } from '../../../bytes/writer';
-import { type Problem, problem } from '../../../problems/problem';
+import { FormatError, type Problem, problem } from '../../../problems/problem';
 import {
   type BlockChanges,
   type ContainerCodec,
+  carriesNothing,
   type Edit,
   type Kind,
   nothingIsWritten,
   type ReadResult,
 } from '../../container';
 import { joinEdits, plannedSize } from '../../edits';
-import { type Box, boxContent, walkBoxes } from '../boxes';
+import { type Box, box, boxContent, boxHead, isEndless, PROVENANCE, walkBoxes } from '../boxes';
 import { hasBrand } from '../brands';
 
 interface MovieStructure {
@@ -52,9 +53,8 @@ const BRANDS = [
 /** Types that a QuickTime file without `ftyp` begins with (QuickTime file format, from memory). */
 const BARE_TYPES = ['moov', 'mdat', 'wide', 'free', 'skip'];
 const EXTENSIONS = ['mp4', 'm4v', 'mov'];
-/** The `uuid` boxes of XMP (XMP part 3, 1.2.7.1) and of signed provenance (C2PA 2.1, A.5). */
+/** The `uuid` box of XMP (XMP part 3, 1.2.7.1). */
 const XMP_UUID = 'be7acfcb97a942e89c71999491e3afac';
-const PROVENANCE = 'd8fec3d61b0e483c92975828877ec481';
 /** XMP in the user data of a QuickTime movie (XMP part 3, 1.2.7.2). */
 const USER_XMP = 'XMP_';
 const UUID_HEAD = 24;
@@ -67,9 +67,12 @@ const base = {
   standard: 'ISO/IEC 14496-12, 4.3; XMP part 3, 1.2.7',
   places: { xmp: 'uuid box; of QuickTime `moov/udta/XMP_`' },
 } as const;
-const none = { exif: 'none', xmp: 'none', xmpExtended: 'none', photoshop: 'none', iim: 'none' } as const;
-const written: Kind = { ...base, name: 'MP4, MOV', carries: { ...none, xmp: 'make' } };
-const readOnly: Kind = { ...base, name: 'MP4 of an unusual layout', carries: { ...none, xmp: 'read' } };
+const written: Kind = { ...base, name: 'MP4, MOV', carries: { ...carriesNothing, xmp: 'make' } };
+const readOnly: Kind = {
+  ...base,
+  name: 'MP4 of an unusual layout',
+  carries: { ...carriesNothing, xmp: 'read' },
+};
 
 /** Movies: no media data moves when a packet is written, so that no table of offsets changes. */
 export const movie: ContainerCodec<MovieStructure> = {
@@ -104,11 +107,10 @@ async function readMovie(source: ByteSource): Promise<ReadResult<MovieStructure>
     ({ at, end, depth }) => moov && at >= moov.start && end <= moov.end && (depth === 1 || depth === 2),
   );
   const head = await source.read(0, Math.min(16, source.size));
-  const isEndless =
-    last !== undefined && new ByteView(await source.read(last.at, 4), 'big', 'box').u32(0) === 0;
+  const endless = last !== undefined && (await isEndless(source, last));
   const isWhole = !broken && last?.end === source.size && moov !== undefined;
   // A size beyond 32 bits would need more room in front of the media data.
-  const isSizable = !isEndless || (last !== undefined && last.end - last.at <= 0xffff_ffff);
+  const isSizable = !endless || (last !== undefined && last.end - last.at <= 0xffff_ffff);
   const found = packets.slice(0, 1 + limits.furtherPackets);
   const [xmp, ...furtherXmp] = await Promise.all(found.map((box) => boxContent(source, box)));
   const signed = top.find(({ type }) => type === PROVENANCE);
@@ -122,7 +124,7 @@ async function readMovie(source: ByteSource): Promise<ReadResult<MovieStructure>
       isQuickTime:
         !hasBrand('')(head) || hasBrand('qt  ')(head) || packets.some(({ type }) => type === USER_XMP),
       pixels: await frameSize(source, boxes),
-      isEndless,
+      isEndless: endless,
       isWritable: isWhole && isSizable && packets.length === found.length,
     },
     blocks: { ...(xmp ? { xmp } : {}), ...(furtherXmp.length > 0 ? { furtherXmp } : {}) },
@@ -136,12 +138,13 @@ async function readMovie(source: ByteSource): Promise<ReadResult<MovieStructure>
 
 /** Outermost boxes of metadata (8.10 and 8.11), and those of a vendor. */
 function besideMedia(boxes: readonly Box[]): Box[] {
-  const found = boxes.filter(
-    ({ type, depth }) => type === 'udta' || type === 'meta' || (type.length > 4 && depth === 0),
-  );
-  return found.filter(
-    (one) => !found.some((other) => other !== one && other.at < one.at && one.end <= other.end),
-  );
+  const found: Box[] = [];
+  for (const box of boxes) {
+    const isBeside = box.type === 'udta' || box.type === 'meta' || (box.type.length > 4 && box.depth === 0);
+    // Boxes come in the order of the file, each before those inside it.
+    if (isBeside && box.at >= (found.at(-1)?.end ?? 0)) found.push(box);
+  }
+  return found;
 }
 
 const cutShort = ({ code, offset }: Problem) =>
@@ -203,10 +206,10 @@ function movieWith({ inner }: MovieStructure, xmp: Uint8Array): Edit[] {
   const data = inner.filter((box) => isUsers(box) && box.type !== USER_XMP);
   const copies = (boxes: readonly Box[]) =>
     boxes.map(({ at, end }): Edit => ({ kind: 'copy', start: at, end }));
-  const packet = inserted(headOf(USER_XMP, xmp.length + SPARE), xmp, new Uint8Array(SPARE).fill(SPACE));
+  const packet = inserted(boxHead(USER_XMP, xmp.length + SPARE), xmp, new Uint8Array(SPARE).fill(SPACE));
   const users = [...copies(data), packet];
-  const all = [...copies(kept), inserted(headOf('udta', plannedSize(users))), ...users];
-  return [inserted(headOf('moov', plannedSize(all))), ...all];
+  const all = [...copies(kept), inserted(boxHead('udta', plannedSize(users))), ...users];
+  return [inserted(boxHead('moov', plannedSize(all))), ...all];
 }
 /** Octets of room for a longer packet. */
 const SPARE = 4096;
@@ -252,14 +255,11 @@ const typed = ({ at }: Box, type: string): Patch[] => [{ at: at + 4, bytes: asci
 /** The box as free space of the same length, with nothing of the packet in it. */
 const freed = ({ at, end }: Box): Patch[] => [{ at, bytes: freeBox(end - at) }];
 
-const freeBox = (length: number) =>
-  concat([headOf('free', length - BOX_HEAD), new Uint8Array(length - BOX_HEAD)]);
-
-const headOf = (type: string, contentBytes: number) =>
-  new ByteWriter('big', BOX_HEAD)
-    .u32(contentBytes + BOX_HEAD)
-    .bytes(ascii(type))
-    .done();
+function freeBox(length: number): Uint8Array {
+  if (length > limits.blockBytes + UUID_HEAD)
+    throw new FormatError('limit-exceeded', 'box', { found: `${length} bytes` });
+  return box('free', new Uint8Array(length - BOX_HEAD));
+}
 
 const uuidHead = (length: number) =>
-  concat([headOf('uuid', length + UUID_HEAD - BOX_HEAD), bytesOfHex(XMP_UUID)]);
+  concat([boxHead('uuid', length + UUID_HEAD - BOX_HEAD), bytesOfHex(XMP_UUID)]);
