@@ -12,14 +12,14 @@ export const instanceFile = (data) => path.join(data, 'running.json');
 /** Claims the data folder, or tells who has it. Leftovers of a killed copy are ended. */
 export function claim(data) {
   const file = instanceFile(data);
-  const before = readJson(file);
-  if (before && alive(before.launcher)) {
-    const where = before.address ? ` at ${before.address}` : '';
+  const former = readJson(file);
+  if (former && alive(former.launcher)) {
+    const where = former.address ? ` at ${former.address}` : '';
     throw new LauncherError(
       `Fabrica is running already on this data folder${where}.\nUse that one, end it with ./fabrica stop, or start a second one on other data: FABRICA_DATA=… ./fabrica start`,
     );
   }
-  for (const child of before?.children ?? []) if (alive(child)) process.kill(child.pid, 'SIGKILL');
+  for (const child of former?.children ?? []) if (alive(child)) process.kill(child.pid, 'SIGKILL');
   rmSync(file, { force: true });
   try {
     const handle = openSync(file, 'wx', 0o600);

@@ -41,8 +41,8 @@ export function dataFolder() {
 const KEPT = ['previews', 'undo', 'arrivals', 'deliveries'];
 
 /**
- * Nobody else reads what is kept, nor the logs. As root the data folder is passed through by the user "postgres", who sees
- * no names in it.
+ * Only the owner reads the data folder and the logs. When Fabrica runs as root, the user "postgres" may pass through the data
+ * folder and cannot list it.
  */
 export function ownersOnly(data) {
   chmodSync(data, isRoot() ? 0o711 : 0o700);

@@ -1,7 +1,6 @@
 /*
- * Steps of a page that stand in the query of its address: steps that Back goes through without another page being asked
- * for. The router is left out of them. Right after a reload it asks the server for what Back leads to, and can wait for ever
- * then, also when one goes on to another page.
+ * Steps within a page are in the query of its address; Back and Forward go through them without loading another page. They
+ * bypass the router: right after a reload it asks the server for the address that Back leads to, and can wait for ever.
  */
 
 /** `isByBrowser`: by Back or Forward, not by the page itself. */

@@ -18,8 +18,8 @@ import {
 import { bundleTermsShape, termChangesShape, termWordsShape, vocabularyActShape } from './vocabulary';
 
 /*
- * What every earlier Fabrica wrote is read. The fixtures are frozen: a file per shape and version, with what
- * stood in the database (in each of its forms) and what it means now. A new version adds a file and changes none.
+ * Values that earlier versions stored are read. The fixtures are frozen: one file for each shape and version, with the stored
+ * values (in each of their forms) and their present meaning. A new version adds a file and changes none.
  */
 const shapes: Readonly<Record<string, StoredShape<never>>> = {
   actResult: actResultShape,

@@ -35,7 +35,7 @@ export async function photoGroups(
   }: Pick<InForce, 'areSignOffsAlike'> & { readonly areBrokenReported?: boolean },
 ): Promise<AlikePhotos[]> {
   return areSignOffsAlike
-    ? kindsOf(context, which, fields, areBrokenReported ? anyBroken : sql`false`)
+    ? photoKinds(context, which, fields, areBrokenReported ? anyBroken : sql`false`)
     : eachSeparately(context, which, fields);
 }
 
@@ -62,7 +62,7 @@ interface KindRow extends Record<string, unknown> {
   readonly [agrees: `agrees${number}`]: boolean | null;
 }
 
-async function kindsOf(
+async function photoKinds(
   { db }: Context,
   which: SQL,
   fields: readonly FieldId[],
