@@ -188,6 +188,13 @@ test('JPEG XL is decoded', async () => {
   expect(await made.metadata()).toMatchObject({ width: 64, height: 48 });
 });
 
+test('of a sequence of AVIF its primary picture is shown', async () => {
+  const file = path.join(folder, 'sequence.avif');
+  const movie = ['-f', 'lavfi', '-i', 'testsrc=d=0.2:s=96x64:r=10', '-pix_fmt', 'yuv420p'];
+  execFileSync('ffmpeg', ['-v', 'error', ...movie, '-c:v', 'libaom-av1', '-cpu-used', '8', file]);
+  expect(await sharp(await preview(file, 480)).metadata()).toMatchObject({ width: 96, height: 64 });
+});
+
 test('a format that is not decoded is shown by its name and size', async () => {
   const file = path.join(folder, 'a.mp4');
   writeFileSync(file, movieSamples()[0]!.bytes);

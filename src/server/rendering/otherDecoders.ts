@@ -21,8 +21,8 @@ interface Frame {
 }
 
 /**
- * Decoders of formats that libvips is built without. `profile`: the frame is in the colours of the file's own profile;
- * otherwise in sRGB.
+ * Decoders of formats that libvips is built without. `keepsColours`: the samples are in the colours of the file's own profile;
+ * otherwise they are in sRGB.
  */
 const decoders: Readonly<
   Partial<
@@ -37,7 +37,7 @@ const decoders: Readonly<
   psd: { decode: decodePsd, keepsColours: true },
 };
 
-export const hasOtherDecoder = (id: ContainerId): boolean => id in decoders;
+export const hasOtherDecoder = (id: ContainerId): boolean => Object.hasOwn(decoders, id);
 
 /**
  * Decodes a picture to an upright PNG in its own colours. Throws `picture-unreadable`, and `limit-exceeded` beyond 100

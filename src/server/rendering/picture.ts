@@ -1,4 +1,4 @@
-import { readFile } from 'node:fs/promises';
+import { open, readFile } from 'node:fs/promises';
 import type { ContainerId } from '../../core/containers/container';
 import { isJpeg } from '../../core/containers/tiff/blocks';
 import type { Pixels } from '../../core/deliver/copySize';
@@ -54,11 +54,23 @@ export async function decodableInput<T extends string | Uint8Array>(
 ): Promise<T | Buffer> {
   if (hasOtherDecoder(container.id)) return decodedAsPng(input, container);
   if (container.id !== 'avif') return input;
-  const bytes = typeof input === 'string' ? await readFile(input) : Buffer.from(input);
-  if (bytes.toString('latin1', BRAND_AT, BRAND_AT + 4) !== 'avis') return input;
+  if ((await brandOf(input)) !== 'avis') return input;
   // libvips opens no sequence by its brand; the primary picture of one is a still picture.
+  const bytes = typeof input === 'string' ? await readFile(input) : Buffer.from(input);
   bytes.write('avif', BRAND_AT);
   return bytes;
+}
+
+async function brandOf(input: string | Uint8Array): Promise<string> {
+  if (typeof input !== 'string')
+    return Buffer.from(input.subarray(BRAND_AT, BRAND_AT + 4)).toString('latin1');
+  const file = await open(input);
+  try {
+    const { buffer } = await file.read(Buffer.alloc(4), 0, 4, BRAND_AT);
+    return buffer.toString('latin1');
+  } finally {
+    await file.close();
+  }
 }
 /** Of the major brand in `ftyp` (ISO/IEC 14496-12, 4.3). */
 const BRAND_AT = 8;
