@@ -62,7 +62,7 @@ export default {
       from: { path: of(['core']), pathNot: '\\.test\\.ts$' },
       to: {
         path: ['node_modules'],
-        pathNot: 'node_modules/(@noble/hashes|fflate|saxes|stemmer|fastest-levenshtein)/',
+        pathNot: 'node_modules/(@noble/hashes|cborg|fflate|saxes|stemmer|fastest-levenshtein)/',
       },
     },
     {

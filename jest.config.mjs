@@ -4,9 +4,13 @@ process.env.FABRICA_LOG ??= 'silent';
 const shared = {
   testEnvironment: 'node',
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    // It offers itself to `import` alone, which Jest does not ask for.
+    '^cborg$': '<rootDir>/node_modules/cborg/cborg.js',
+  },
   transform: {
-    '@jsquash/jxl/codec/.+\\.js$': '<rootDir>/tests/withoutImportMeta.cjs',
+    '(@jsquash/jxl/codec|c2pa-wasm/pkg)/.+\\.js$': '<rootDir>/tests/withoutImportMeta.cjs',
     '^.+\\.(t|j|mj)sx?$': [
       '@swc/jest',
       {
@@ -19,7 +23,7 @@ const shared = {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(@noble|stemmer|@jsquash)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(@noble|stemmer|@jsquash|cborg|@contentauth)/)'],
   setupFiles: ['<rootDir>/tests/textCoding.mjs'],
 };
 

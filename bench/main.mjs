@@ -5,7 +5,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { build } from 'esbuild';
-import { copies, fresh, originals } from './sets.mjs';
+import { copies, fresh, originals, others } from './sets.mjs';
 import { median, timed } from './timed.mjs';
 
 const { values } = parseArgs({
@@ -36,13 +36,13 @@ execFileSync('g++', [
   ...flags,
 ]);
 await build({
-  entryPoints: [path.join(root, 'src/demo/rawPicture.ts')],
-  outfile: at('rawPicture.mjs'),
+  entryPoints: [path.join(root, 'bench/programs/drawn.ts')],
+  outfile: at('drawn.mjs'),
   bundle: true,
   format: 'esm',
   platform: 'node',
 });
-const { rawPicture } = await import(at('rawPicture.mjs'));
+const drawn = await import(at('drawn.mjs'));
 
 const env = { FABRICA_STATE: at('state') };
 const fabrica = (...args) => timed(process.execPath, [path.join(root, 'dist/cli.mjs'), ...args], { env });
@@ -131,7 +131,7 @@ async function reading(set, sources, withOthers) {
   }
 }
 
-const { jpeg, tiff, raw } = await originals(at('originals'), rawPicture);
+const { jpeg, tiff, raw } = await originals(at('originals'), drawn.rawPicture);
 for (let round = 0; round < 5; round++) note('start', 'Fabrica', await fabrica('fields'));
 for (let round = 0; round < 5; round++)
   note(
@@ -153,6 +153,12 @@ rmSync(at('raw'), { recursive: true, force: true });
 const one = copies(at('one'), jpeg, 1);
 await embed('one', '--in-place', ...one);
 await reading('read', copies(at('many'), one[0], readFiles), true);
+for (const [set, original] of Object.entries(others(at('others'), drawn))) {
+  const [written] = copies(at('one'), original, 1);
+  await embed('one', '--in-place', written);
+  await reading(set, copies(at(set), written, readFiles), false);
+  rmSync(at(set), { recursive: true, force: true });
+}
 const few = Array.from({ length: Math.floor(readFiles / 10) }, (_, i) =>
   path.join(at('many'), `p${String(i).padStart(5, '0')}.jpg`),
 );

@@ -45,6 +45,19 @@ export async function originals(folder, rawPicture) {
   return { jpeg: at('jpeg.jpg'), tiff: at('tiff.tif'), raw: at('raw.nef') };
 }
 
+/** A HEIC and a movie whose media data nobody has to read. */
+export function others(folder, { heicPicture, movieFile }) {
+  mkdirSync(folder, { recursive: true });
+  const at = (name) => path.join(folder, name);
+  writeFileSync(at('heic.heic'), Buffer.from(heicPicture, 'base64'));
+  const frames = Array.from({ length: 30 }, () => new Uint8Array(30_000).fill(7));
+  writeFileSync(
+    at('movie.mp4'),
+    movieFile({ width: 1920, height: 1080, frames, framesPerSecond: 25, brand: 'isom' }),
+  );
+  return { heic: at('heic.heic'), movie: at('movie.mp4') };
+}
+
 /** N copies of a file in a folder of their own; returns their paths. */
 export function copies(folder, original, count) {
   rmSync(folder, { recursive: true, force: true });

@@ -55,6 +55,10 @@ await page.request.post(`${address}/api/templates`, {
 await page.goto(address);
 await settled();
 await take('workshop');
+await page.goto(`${address}/find?words=ketch`);
+await page.getByRole('list', { name: 'Pictures that were found' }).getByRole('link').first().waitFor();
+await settled();
+await take('find');
 await page.goto(`${address}/details`);
 await page.getByRole('textbox', { name: 'Credit line' }).waitFor();
 await take('details');
@@ -162,10 +166,4 @@ await page.getByRole('textbox', { name: 'Copyright Notice', exact: true }).focus
 await page.getByRole('button', { name: /^Rule for Copyright Notice/ }).click();
 await page.getByRole('radiogroup').waitFor();
 await take('template');
-await stage('Describe');
-await page.getByRole('grid').focus();
-await page.keyboard.press('Control+a');
-await page.getByRole('button', { name: /^Settle what disagrees/ }).click();
-await page.getByRole('dialog').getByRole('group').first().waitFor();
-await take('disagreements');
 await browser.close();

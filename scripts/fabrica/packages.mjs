@@ -81,6 +81,7 @@ export const testPackages = [
   { name: 'ffmpeg', present: () => onPath('ffmpeg') },
   { name: 'libheif-examples', present: () => onPath('heif-enc') },
   { name: 'libjxl-tools', present: () => onPath('cjxl') },
+  { name: 'libraw-bin', present: () => onPath('unprocessed_raw') },
   { name: 'unzip', present: () => onPath('unzip') },
   { name: 'pngcheck', present: () => onPath('pngcheck') },
   { name: 'webp', present: () => onPath('webpinfo') },

@@ -12,6 +12,7 @@ const options = {
   'date-original': { type: 'boolean' },
   'replace-unreadable': { type: 'boolean' },
   'break-provenance': { type: 'boolean' },
+  'lose-jpeg': { type: 'boolean' },
   'give-up-rights': { type: 'boolean' },
   others: { type: 'string' },
   jobs: { type: 'string' },
@@ -23,7 +24,7 @@ const allowed: Readonly<Record<string, readonly string[]>> = {
   fields: ['json'],
   embed: [
     ...['template', 'keywords', 'fact', 'in-place', 'to', 'dng-sidecar', 'date-original', 'jobs'],
-    ...['replace-unreadable', 'break-provenance', 'give-up-rights', 'others', 'json'],
+    ...['replace-unreadable', 'break-provenance', 'lose-jpeg', 'give-up-rights', 'others', 'json'],
   ],
 };
 
@@ -60,6 +61,7 @@ async function main(args: readonly string[]): Promise<number> {
     dateOriginal: values['date-original'] === true,
     replaceUnreadable: values['replace-unreadable'] === true,
     breakProvenance: values['break-provenance'] === true,
+    loseJpeg: values['lose-jpeg'] === true,
     giveUpRights: values['give-up-rights'] === true,
     others: values.others,
     jobs: values.jobs,

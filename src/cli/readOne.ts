@@ -4,7 +4,9 @@ import { asText, type FieldValue } from '../core/catalogue/value';
 import type { FieldReading } from '../core/mapping/read';
 import type { Origin, RecordValue } from '../core/mapping/recordValue';
 import type { Problem } from '../core/problems/problem';
+import { type Provenance, readProvenance } from '../core/provenance/provenance';
 import { type Neighbours, readShot } from '../server/files/readShot';
+import { sourceOf, withFile } from '../server/files/source';
 import { syncReading } from '../server/files/syncReading';
 import { problemWords } from '../server/problems/words';
 import { failureWords } from './report';
@@ -25,6 +27,8 @@ export interface ReadReport {
     readonly field: string;
     readonly recordValues: readonly RecordValue[];
   }[];
+  /** What signed provenance claims. */
+  readonly provenance?: Provenance;
   readonly problems: readonly Problem[];
 }
 
@@ -48,6 +52,10 @@ async function reportOf(file: string, neighbours: Neighbours): Promise<ReadRepor
     await neighbours.alone(file),
     syncReading,
   );
+  const isSigned = record.problems.some(({ code }) => code === 'provenance-signed');
+  const provenance = isSigned
+    ? await withFile(file, (one, stat) => readProvenance(main.container, sourceOf(one, stat.size)))
+    : undefined;
   const lines = Object.entries(record.fields) as [FieldId, FieldReading][];
   return {
     file,
@@ -59,11 +67,12 @@ async function reportOf(file: string, neighbours: Neighbours): Promise<ReadRepor
     disagreements: lines
       .filter(([, reading]) => !reading.agrees)
       .map(([id, { recordValues }]) => ({ field: field(id).standardName, recordValues })),
+    ...(provenance ? { provenance } : {}),
     problems: record.problems,
   };
 }
 
-function asLines({ file, format, sidecar, fields, disagreements, problems }: ReadReport): string {
+function asLines({ file, format, sidecar, fields, disagreements, provenance, problems }: ReadReport): string {
   const rows = Object.entries(fields).map(
     ([name, { value, origin, agrees }]) =>
       `  ${name.padEnd(36)} ${asText(value).replaceAll('\n', ' ⏎ ')}  [${origin}${agrees ? '' : ', others differ'}]`,
@@ -80,6 +89,20 @@ function asLines({ file, format, sidecar, fields, disagreements, problems }: Rea
     ...rows,
     ...recordValues,
     ...lines,
+    ...(provenance ? claimLines(provenance) : []),
     '',
   ].join('\n');
+}
+
+function claimLines({ generator, actions, ingredients, statements, file }: Provenance): string[] {
+  const line = (name: string, text: string) => `  signed: ${name.padEnd(12)} ${text}`;
+  return [
+    line('program', generator),
+    ...actions.map(({ action, by, when }) => line('step', [action, by, when].filter(Boolean).join(', '))),
+    ...ingredients.map(({ title, relationship }) =>
+      line('made from', [title, relationship].filter(Boolean).join(', ')),
+    ),
+    line('statements', statements),
+    line('file', file),
+  ];
 }

@@ -16,6 +16,7 @@ export const usage = `Fabrica on the command line, without server or database.
       --replace-unreadable  write a record new that cannot be read to its end,
                         from what could be read; the rest of it is lost
       --break-provenance    write into files whose signed provenance (C2PA) breaks by it
+      --lose-jpeg       write into JPEG XL from which its JPEG can then not be restored
       --give-up-rights  take a template that says public domain or CC0: it cannot be
                         called back
       --others leave|fill|write  files that state somebody else as maker or owner:

@@ -17,7 +17,14 @@ import { listPhotos } from '../server/operations/photos/photos';
 import { startEmbed } from '../server/operations/runs/startEmbed';
 import { changeTemplate, createTemplate, listTemplates } from '../server/operations/templates/templates';
 import { carryOutRun } from '../server/runs/carryOutRun';
-import { type DemoAssignment, details, moreTemplates, sailLoft, winterLayUp } from './moreAssignments';
+import {
+  type DemoAssignment,
+  details,
+  formatsBook,
+  moreTemplates,
+  sailLoft,
+  winterLayUp,
+} from './moreAssignments';
 import { demoVocabulary } from './vocabulary';
 
 /**
@@ -30,7 +37,7 @@ export async function liveWorkshop(context: Context, dataFolder: string): Promis
   for (const template of moreTemplates) await createTemplate(context, template);
   await secondVersion(context);
   await demoVocabulary(context);
-  for (const one of [winterLayUp, sailLoft]) await bringToLife(context, one, dataFolder);
+  for (const one of [formatsBook, winterLayUp, sailLoft]) await bringToLife(context, one, dataFolder);
 }
 
 /** The standing template takes its reach from the details: changed once, changed everywhere. */
@@ -78,6 +85,7 @@ async function bringToLife(context: Context, demo: DemoAssignment, dataFolder: s
           await writeDrafts(context, id, scope, { kind: 'caption', text: String(value) });
         else if (field === 'keywords')
           await writeDrafts(context, id, scope, { kind: 'add-keywords', terms: value as string[] });
+        else await writeDrafts(context, id, scope, { kind: 'set', field: field as FieldId, value });
       }
     if (embed) await carryOut(await startEmbed(context, id, these(ids)));
   }

@@ -5,7 +5,7 @@ import { contextFor } from '../server/context';
 import { pool } from '../server/db/client';
 import { drawPictures } from './card';
 import { drawnFolder, liveWorkshop } from './liveWorkshop';
-import { sailLoft, winterLayUp } from './moreAssignments';
+import { formatsBook, sailLoft, winterLayUp } from './moreAssignments';
 import { type DemoPicture, demoPictures } from './pictures';
 import { seedDemo } from './seed';
 
@@ -27,7 +27,7 @@ async function main(): Promise<void> {
   const notify = (line: string) => console.log(line);
   await drawPictures(card, demoPictures.map(inSize), notify);
   if (!isQuiet)
-    for (const one of [sailLoft, winterLayUp])
+    for (const one of [sailLoft, winterLayUp, formatsBook])
       await drawPictures(drawnFolder(data, one), one.pictures.map(inSize), notify);
   if (process.argv[2] === 'draw') return;
   await mkdir(path.join(data, 'pictures'), { recursive: true });

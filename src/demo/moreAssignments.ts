@@ -131,12 +131,81 @@ export const winterLayUp: DemoAssignment = {
     {
       embed: true,
       values: {
-        'lay26-01.jpg': { description: 'The ketch stands on the slip, under her winter cover.' },
-        'lay26-02.jpg': { description: 'Two boats wait for a berth in the shed, in sleet from the fjord.' },
-        'lay26-03.jpg': { description: 'Half of the frames are new oak by the middle of January.' },
-        'lay26-04.jpg': { description: 'Oakum goes into the last seam below the waterline.' },
-        'lay26-05.jpg': { description: 'The name board comes off for new gold leaf.' },
+        'lay26-01.jpg': {
+          description: 'The ketch stands on the slip, under her winter cover.',
+          gpsLatitude: '63.43',
+          gpsLongitude: '8.02',
+        },
+        'lay26-02.jpg': {
+          description: 'Two boats wait for a berth in the shed, in sleet from the fjord.',
+          gpsLatitude: '63.43',
+          gpsLongitude: '8.03',
+        },
+        'lay26-03.jpg': {
+          description: 'Half of the frames are new oak by the middle of January.',
+          gpsLatitude: '63.44',
+          gpsLongitude: '8.02',
+        },
+        'lay26-04.jpg': {
+          description: 'Oakum goes into the last seam below the waterline.',
+          gpsLatitude: '63.44',
+          gpsLongitude: '8.02',
+        },
+        'lay26-05.jpg': {
+          description: 'The name board comes off for new gold leaf.',
+          gpsLatitude: '64.11',
+          gpsLongitude: '9.87',
+        },
       },
+    },
+  ],
+};
+
+type Other = readonly [
+  name: string,
+  format: DemoPicture['format'],
+  scene: DemoPicture['scene'],
+  caption: string,
+];
+const others: readonly Other[] = [
+  ['form26-jpeg.jpg', undefined, 'slipway', 'The ketch on the slip, seen from the shed.'],
+  ['form26-tiff.tif', 'tiff', 'frames', 'New frames of oak, before planking begins.'],
+  ['form26-png.png', 'png', 'bench', 'Adzes and shavings on the bench.'],
+  ['form26-webp.webp', 'webp', 'loft', 'A sail is spread on the floor of the loft.'],
+  ['form26-avif.avif', 'avif', 'moored', 'The Marena waits at the quay.'],
+  ['form26-heic.heic', 'heic', 'moored', 'Two boats wait for a berth.'],
+  ['form26-jpeg-xl.jxl', 'jxl', 'caulking', 'Oakum goes into a seam of the hull.'],
+  ['form26-gif.gif', 'gif', 'name', 'The name board with its new gold leaf.'],
+  ['form26-layers.psd', 'psd', 'sailing', 'The ketch under full sail, with a darker sky as a layer.'],
+  ['form26-movie.mp4', 'movie', 'sailing', 'The ketch passes the light at Havnes.'],
+  ['form26-negative.dng', 'dng', 'portrait', 'The shipwright at the window of the shed.'],
+  ['form26-drawing.svg', 'svg', 'frames', 'A drawing of the hull and the sail.'],
+  ['form26-page.pdf', 'pdf', 'frames', 'A page of the yard book.'],
+  ['form26-plot.eps', 'eps', 'frames', 'The lines of the hull for the plotter.'],
+];
+
+/** One file of each format that is beside those of the card. */
+export const formatsBook: DemoAssignment = {
+  name: 'One file of each format',
+  facts: [],
+  templates: ['Standing rights'],
+  daysAgo: 90,
+  pictures: others.map(([name, format, scene], at) => ({
+    name,
+    ...(format ? { format } : {}),
+    scene,
+    light: 'day',
+    taken: `2026-03-12T09:${String(at + 10)}:00`,
+    exposure: ['1/160', '5.6', 200, 35],
+    width: 1200,
+    height: 800,
+  })),
+  written: [
+    {
+      embed: true,
+      values: Object.fromEntries(
+        others.map(([name, , , description]) => [name, { description, keywords: ['boatyard', 'ketch'] }]),
+      ),
     },
   ],
 };

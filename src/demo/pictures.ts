@@ -1,5 +1,6 @@
 import type { FieldId } from '../core/catalogue/fields';
 import type { FieldValue } from '../core/catalogue/value';
+import type { OtherFormat } from './otherFormats';
 import type { lights } from './scenes/parts';
 import type { SceneName } from './scenes/scenes';
 
@@ -25,7 +26,7 @@ export interface DemoPicture {
   };
   readonly cameraDescription?: string;
   /** Beside JPEG: what the file is made as. 'raw' has a JPEG of its stem and a sidecar beside it. */
-  readonly format?: 'tiff' | 'png' | 'webp' | 'dng' | 'raw';
+  readonly format?: 'tiff' | 'png' | 'webp' | 'dng' | 'raw' | OtherFormat;
   /** What the sidecar of a raw file says. */
   readonly sidecar?: { readonly [K in FieldId]?: FieldValue };
   /** The same picture data as another, under its own name. */

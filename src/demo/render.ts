@@ -1,4 +1,5 @@
 import sharp, { type Exif } from 'sharp';
+import { inOtherFormat } from './otherFormats';
 import type { DemoPicture } from './pictures';
 import { seeded } from './random';
 import { rawPicture } from './rawPicture';
@@ -44,11 +45,15 @@ export async function renderPicture(picture: DemoPicture, seed: number): Promise
       return pixels.png({ compressionLevel: 6 }).toBuffer();
     case 'webp':
       return pixels.webp({ quality: 88 }).toBuffer();
-    default:
+    case undefined:
+    case 'dng':
+    case 'raw':
       return pixels
         .jpeg({ quality: 91, chromaSubsampling: '4:2:0' })
         .withMetadata(picture.orientation ? { orientation: picture.orientation } : {})
         .toBuffer();
+    default:
+      return Buffer.from(await inOtherFormat(picture.format, pixels));
   }
 }
 

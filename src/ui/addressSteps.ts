@@ -9,7 +9,7 @@ const listeners = new Set<OnStep>();
 /** The path of the page that the router shows, or goes to. */
 let place = '';
 /** The pages that show themselves by `useAddressParts` alone. */
-const ownSteps = /^\/assignments\/[^/]+\/(describe|check)$/;
+const ownSteps = /^\/(?:find|assignments\/[^/]+\/(?:describe|check))$/;
 
 /** The address that the server was asked for when the document was loaded. */
 let opened: URL | undefined;

@@ -19,6 +19,10 @@ export const queryKeys = {
     path === undefined ? (['folder-inside'] as const) : (['folder-inside', path] as const),
   folderState: (path: string) => ['folder-state', path] as const,
   folderUses: (path: string) => ['folder-uses', path] as const,
+  /** Read again when pictures change. */
+  search: (asked?: unknown) => (asked === undefined ? (['search'] as const) : (['search', asked] as const)),
+  narrowings: (typed: string) => ['search', 'narrowings', typed] as const,
+  savedSearches: () => ['search', 'saved'] as const,
   gatherings: () => ['gatherings'] as const,
   inGathering: (id: string, assignmentId: string) => ['gatherings', id, assignmentId] as const,
   columnSets: () => ['column-sets'] as const,
@@ -105,6 +109,7 @@ export const concernedBy: Readonly<Record<Change['kind'], (id: string) => readon
     plans: () => [queryKeys.plans()],
     folders: () => [queryKeys.folders(), queryKeys.workshop()],
     gatherings: () => [queryKeys.gatherings(), queryKeys.workshop()],
+    searches: () => [queryKeys.savedSearches()],
     'column-sets': () => [queryKeys.columnSets()],
     vocabulary: () => [queryKeys.vocabulary(), queryKeys.bundles()],
     bundles: () => [queryKeys.bundles()],
@@ -122,6 +127,7 @@ export const concernedBy: Readonly<Record<Change['kind'], (id: string) => readon
     assignment: (id) => [queryKeys.assignment(id), queryKeys.workshop()],
     photos: (id) => [
       queryKeys.photos(id),
+      queryKeys.search(),
       queryKeys.assignment(id),
       queryKeys.workshop(),
       // The use of words; what is completed and known of them stays.

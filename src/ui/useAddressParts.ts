@@ -22,10 +22,7 @@ export function useAddressParts(parts: readonly string[]): URLSearchParams {
   return useMemo(() => new URLSearchParams(now), [now]);
 }
 
-function only(parts: readonly string[], query: Pick<URLSearchParams, 'get'>): string {
-  const named = parts.flatMap((part) => {
-    const value = query.get(part);
-    return value === null ? [] : [[part, value]];
-  });
+function only(parts: readonly string[], query: Pick<URLSearchParams, 'getAll'>): string {
+  const named = parts.flatMap((part) => query.getAll(part).map((value) => [part, value]));
   return new URLSearchParams(named).toString();
 }

@@ -11,11 +11,14 @@ import { byOneProcess, repeat } from '../server/jobs/repeat';
 import { log } from '../server/log';
 import { listFolders } from '../server/operations/folders/folders';
 import { makeRoom } from '../server/operations/kept/makeRoom';
+import { indexStale } from '../server/operations/search/searchPhotos';
 import { makePreviews, withoutPreviews } from '../server/previews/makePreviews';
 import { carryOutRuns } from '../server/runs/scheduler';
 import { watchOver } from './watchdog';
 
 /** How often drop folders are looked into, and changes that were cut off are tried again (a disk may be back). */
+/** A search indexes what is left itself: this is for what changes while nobody searches. */
+const INDEXED_EVERY_MS = 10_000;
 const DROP_EVERY_MS = 1500;
 const CUT_OFF_EVERY_MS = 30_000;
 const ROOM_EVERY_MS = 60 * 60_000;
@@ -72,6 +75,11 @@ async function main(): Promise<void> {
   );
   void repeat({ name: 'room', everyMs: ROOM_EVERY_MS, stopping }, () =>
     byOneProcess('room', async () => log.info(await makeRoom(context), 'room was made')),
+  );
+  void repeat({ name: 'search index', everyMs: INDEXED_EVERY_MS, stopping }, () =>
+    byOneProcess('search index', async () => {
+      await indexStale(context);
+    }),
   );
   const carryingOut = carryOutRuns(context, { stopping, before: settleCutOff });
   log.info('worker ready');

@@ -17,6 +17,7 @@ import { encodeUtf8 } from '@/core/bytes/text';
 import { xmpPacket } from '../fixtures/build';
 import { embedInMemory, valuesIn } from '../fixtures/embed';
 import { allSamples, rawSample } from '../fixtures/formats';
+import { inSegments, signedFile } from '../fixtures/provenance';
 
 /** The command line as a person runs it: a process of its own, on files on disk. */
 const root = path.resolve(__dirname, '../..');
@@ -116,6 +117,12 @@ test('every format: in place, twice, and read again', async () => {
   const samples = await allSamples();
   for (const { name, bytes } of samples) writeFileSync(at(name), bytes);
   const names = samples.map((one) => one.name);
+  const args = ['embed', '--template', 'house.json', '--fact', 'client=None', '--fact', 'town=Havnes'];
+  const unasked = fabrica(...args, '--in-place', 'jpeg.jxl');
+  expect(unasked.status).toBe(1);
+  expect(readFileSync(at('jpeg.jxl'))).toEqual(
+    Buffer.from(samples.find(({ name }) => name === 'jpeg.jxl')!.bytes),
+  );
   for (const client of ['First', 'Second']) {
     const done = fabrica(
       'embed',
@@ -126,6 +133,7 @@ test('every format: in place, twice, and read again', async () => {
       '--fact',
       'town=Havnes',
       '--in-place',
+      '--lose-jpeg',
       ...names,
     );
     expect(done.status).toBe(0);
@@ -147,6 +155,19 @@ test('every format: in place, twice, and read again', async () => {
     });
   expect(readdirSync(at('state/undo'))).toEqual([]);
   expect(readdirSync(folder).filter((name) => name.startsWith('.'))).toEqual([]);
+});
+
+test('read: what signed provenance claims', async () => {
+  await picture('plain.jpg');
+  writeFileSync(at('signed.jpg'), signedFile(readFileSync(at('plain.jpg')), 2, inSegments(60_000)));
+  const { out } = fabrica('read', at('plain.jpg'), at('signed.jpg'), '--json');
+  const [plain, signed] = out
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line));
+  expect(plain.provenance).toBeUndefined();
+  expect(signed.provenance).toMatchObject({ generator: 'Tindra 2.1', statements: 'match', file: 'matches' });
+  expect(fabrica('read', at('signed.jpg')).out).toMatch(/signed: made from +kt41-02\.jpg, parentOf/);
 });
 
 test('a file that is named twice is written once', async () => {

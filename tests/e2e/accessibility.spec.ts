@@ -31,6 +31,7 @@ const pages: Record<string, () => string> = {
   'check: what came back': () => `/assignments/${ids.seen}/check?view=back`,
   'check: the source': () => `/assignments/${ids.seen}/check?view=source`,
   deliver: () => `/assignments/${ids.seen}/deliver`,
+  find: () => '/find?where=Keywords+is+filled',
   licences: () => '/licences',
   'what is kept': () => '/kept',
   shelf: () => '/templates',
@@ -54,6 +55,14 @@ let asPlaced: Buffer;
 
 /** What opens over a page: how one comes there. */
 const dialogs: Record<string, () => Promise<void>> = {
+  'going to a page': async () => {
+    await go('/');
+    await page.keyboard.press('Control+k');
+  },
+  'gathering what was found': async () => {
+    await go('/find');
+    await page.getByRole('button', { name: labels.find.gather }).click();
+  },
   'choosing a folder': async () => {
     await go('/');
     await page.getByRole('button', { name: labels.workshop.newAssignment }).click();

@@ -62,7 +62,7 @@ async function tabTo(name: string, key = 'Tab'): Promise<void> {
 }
 
 async function findField(words: string): Promise<void> {
-  await page.keyboard.press('Control+k');
+  await page.keyboard.press('Control+Shift+f');
   await page.keyboard.type(words);
   await page.keyboard.press('Enter');
 }
@@ -96,7 +96,7 @@ test('a template is built from nothing by keyboard alone', async () => {
   await expect(page.getByRole('radio', { name: /^fill if empty/ })).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(status('draft, saved')).toBeVisible();
-  await page.keyboard.press('Control+k');
+  await page.keyboard.press('Control+Shift+f');
   await tabTo('Save the template', 'Shift+Tab');
   await page.keyboard.press('Enter');
   await expect(status('version 1')).toBeVisible();

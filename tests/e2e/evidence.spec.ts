@@ -4,6 +4,7 @@ import path from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import Ajv from 'ajv';
 import sharp from 'sharp';
+import { inSegments, signedFile } from '../fixtures/provenance';
 import {
   assignmentWith,
   type DeskAssignment,
@@ -227,6 +228,27 @@ test('a picture is sent to the simulated site and fetched back: what was lost is
   await page.getByLabel(labels.readout.throughASiteThat).selectOption({ label: 'renames and makes smaller' });
   await expect(page.getByText(/^\d{10}_o\.jpg$/)).toBeVisible();
   await expect(page.getByText('XMP stripped')).toBeVisible();
+});
+
+test('signed provenance is shown with its steps, and with what does not match any more', async () => {
+  await page.goto(`${address}/read`);
+  const plain = await sharp({ create: { width: 90, height: 60, channels: 3, background: '#456' } })
+    .jpeg()
+    .toBuffer();
+  const signed = Buffer.from(signedFile(plain, 2, inSegments(60_000)));
+  const read = (name: string, buffer: Buffer) =>
+    page.getByLabel(labels.readout.pictureToRead).setInputFiles({ name, mimeType: 'image/jpeg', buffer });
+  await read('signed.jpg', signed);
+  await page.getByRole('tab', { name: labels.readout.provenance }).click();
+  const claims = page.getByRole('tabpanel', { name: labels.readout.provenance });
+  await expect(claims).toContainText('The file is the one that was signed.');
+  await expect(claims).toContainText('The statements are those that were signed.');
+  await expect(claims).toContainText('created, by Tindra 2');
+  await expect(claims).toContainText('kt41-02.jpg, opened and changed');
+  signed[signed.length - 10]! ^= 1;
+  await read('changed.jpg', signed);
+  await page.getByRole('tab', { name: labels.readout.provenance }).click();
+  await expect(claims).toContainText('The file was changed after it was signed.');
 });
 
 test('a file is compared with the one that came back: what was stripped, by field and by record', async () => {

@@ -36,7 +36,7 @@ test('five answers, one assignment, and the picture carries them; a changed numb
     await page.getByLabel(labels.ui.name, { exact: true }).fill('First job');
     await page.getByRole('textbox', { name: labels.ui.picturesComeFrom }).fill(source);
     await page.getByRole('textbox', { name: labels.workshop.folder, exact: true }).fill(working);
-    await page.getByRole('button', { name: labels.workshop.begin }).dblclick();
+    await page.getByRole('button', { name: labels.workshop.begin, exact: true }).dblclick();
     await expect(page).toHaveURL(/\/assignments\/[0-9a-f-]{36}\//);
     await page
       .getByRole('navigation', { name: labels.shell.pathOfTheAssignment })

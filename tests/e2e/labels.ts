@@ -4,6 +4,7 @@ import { labels as deliver } from '@/features/deliver/words';
 import { labels as describe } from '@/features/describe/words';
 import { labels as details } from '@/features/details/words';
 import { labels as fields } from '@/features/fields/words';
+import { labels as find } from '@/features/find/words';
 import { labels as folders } from '@/features/folders/words';
 import { labels as kept } from '@/features/kept/words';
 import { labels as keywords } from '@/features/keywords/words';
@@ -24,6 +25,7 @@ export const labels = {
   describe,
   details,
   fields,
+  find,
   folders,
   kept,
   keywords,

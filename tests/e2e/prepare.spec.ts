@@ -75,7 +75,7 @@ test('an assignment: one folder is chosen by mouse and keys, the missing one is 
   await page.getByRole('button', { name: labels.folders.makeThisFolder }).click();
   await expect(page.getByText('There is no such folder.')).toHaveCount(0);
   expect(existsSync(working)).toBe(true);
-  await page.getByRole('button', { name: labels.workshop.begin }).click();
+  await page.getByRole('button', { name: labels.workshop.begin, exact: true }).click();
   await expect(page).toHaveURL(/\/prepare$/);
   home = page.url().replace(/\/prepare$/, '');
 });
@@ -122,7 +122,7 @@ test('of two identities one is chosen: the assignment begins with their template
   await expect(conflict).toBeVisible();
   await own!.uncheck();
   await expect(conflict).toHaveCount(0);
-  await page.getByRole('button', { name: labels.workshop.begin }).click();
+  await page.getByRole('button', { name: labels.workshop.begin, exact: true }).click();
   await expect(page).toHaveURL(/\/prepare$/);
   const id = new URL(page.url()).pathname.split('/')[2]!;
   const { inForce } = await send<{ inForce: string[] }>(`assignments/${id}`, undefined, 'GET');
@@ -160,7 +160,7 @@ test('a folder that another assignment works in is explained; its pictures stay 
   await box('Folder').fill(folder);
   const choices = page.getByRole('radiogroup', { name: labels.workshop.picturesOfTheOthers });
   await expect(choices.getByRole('link', { name: 'First here' })).toBeVisible();
-  const begin = page.getByRole('button', { name: labels.workshop.begin });
+  const begin = page.getByRole('button', { name: labels.workshop.begin, exact: true });
   await expect(begin).toBeDisabled();
   await choices.getByRole('radio', { name: labels.workshop.theyMoveHere }).check();
   await begin.click();

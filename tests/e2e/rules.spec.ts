@@ -119,7 +119,7 @@ test('each rule is chosen by the mouse, kept, and stands in the file', async () 
 test('each rule is chosen by the keyboard alone, kept, and stands in the file', async () => {
   const id = await openTemplate('Rules by keyboard');
   for (const [down, { label }] of lines.entries()) {
-    await page.keyboard.press('Control+k');
+    await page.keyboard.press('Control+Shift+f');
     await page.keyboard.type(label);
     await page.keyboard.press('Enter');
     await expect(page.getByRole('textbox', { name: label, exact: true })).toBeFocused();

@@ -114,7 +114,7 @@ test('a shared folder: the pictures of the first assignment stay with it when th
     .getByRole('radiogroup', { name: labels.workshop.picturesOfTheOthers })
     .getByRole('radio', { name: labels.workshop.theyStayWhereTheyAre })
     .check();
-  await page.getByRole('button', { name: labels.workshop.begin }).click();
+  await page.getByRole('button', { name: labels.workshop.begin, exact: true }).click();
   await expect(page).toHaveURL(/\/prepare$/);
   const counted = (where: string) =>
     sql(`select count(*) from photos p join assignments a on a.id = p.assignment_id where ${where}`);
@@ -191,7 +191,9 @@ test('assignments beyond the first forty are found by a search, and shown by a b
     await expect(last).toHaveCount(0);
     await expect(page.getByRole('link', { name: 'Paged 17', exact: true })).not.toHaveCount(0);
     await page.getByLabel(labels.workshop.findAnAssignment).fill('no such job');
-    await expect(page.getByText('No assignment has “no such job” in its name.')).toBeVisible();
+    await expect(
+      page.getByText('No assignment has “no such job” in its name, facts or years.'),
+    ).toBeVisible();
   } finally {
     sql(`delete from assignments where name like 'Paged %'`);
   }

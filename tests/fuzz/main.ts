@@ -2,8 +2,10 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
+import { concat } from '@/core/bytes/bytes';
 import { embedInMemory } from '../fixtures/embed';
 import { allSamples, rawSample, type Sample } from '../fixtures/formats';
+import { inSegments, signedFile } from '../fixtures/provenance';
 import { survive } from '../fixtures/survives';
 import { surviveOverHttp } from './overHttp';
 
@@ -77,6 +79,12 @@ async function main(): Promise<number> {
   const samples: Sample[] = [await rawSample(false)];
   for (const one of await allSamples())
     samples.push({ name: one.name, bytes: (await embedInMemory(one.bytes, written)).file }, one);
+  const plain = samples.find(({ name }) => name === 'plain.jpg')!;
+  samples.push({ name: 'signed.jpg', bytes: signedFile(plain.bytes, 2, inSegments(400)) });
+  samples.push({
+    name: 'embedded.raf',
+    bytes: concat([new Uint8Array(200).fill(7), plain.bytes, plain.bytes]),
+  });
   const fates: Record<string, number> = { ...before?.fates };
   const kept = path.join(tmpdir(), 'fabrica-fuzz');
   let failed = before?.failed ?? 0;

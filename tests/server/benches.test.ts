@@ -20,6 +20,7 @@ test.concurrent.each([
   ['', 'fastest JavaScript reader', ['--files', '2', '--read', '10', '--rounds', '1']],
   ['checks', '41 rules', ['--photos', '20']],
   ['templates', 'ratio:', ['--photos', '20']],
+  ['find', 'everything: 20 pictures', ['--photos', '20']],
   ['scale', 'the shelf of 5 templates', ['--photos', '20', '--templates', '5']],
   ['import', '× a safe copy', few],
   ['deliver', '× a safe copy', [...few, '--archive', '0.001']],

@@ -144,6 +144,18 @@ test('a drop folder brings in by itself what has stopped growing, once, with the
   await job.end();
 });
 
+test('the drop folder of an archived assignment rests, and goes on when it is brought back', async () => {
+  const job = await dropping();
+  await changeAssignment(server.context, job.id, { archived: true });
+  job.drop('a.jpg', await smallJpeg(1));
+  expect(await job.look()).toBe(0);
+  expect((await listDropFolders(server.context)).filter((one) => one.assignmentId === job.id)).toEqual([]);
+  await changeAssignment(server.context, job.id, { archived: false });
+  expect(await job.look()).toBe(1);
+  expect(readdirSync(job.working)).toEqual(['a.jpg']);
+  await job.end();
+});
+
 test('a file that grows is not taken before it stands still', async () => {
   const job = await dropping();
   const bytes = await smallJpeg(1);

@@ -155,7 +155,9 @@ test('the first page lists some assignments, and finds the others by their names
   const named = (name: string) => changeAssignment(server.context, one.id, { name });
   await named('Regatta, second day');
   const [first, found, none] = await Promise.all(
-    ['', ' SECOND day', 'no such words'].map((find) => readWorkshop(server.context, { find, most: 1 })),
+    ['', ' SECOND day', 'no such words'].map((find) =>
+      readWorkshop(server.context, { of: 'present', find, most: 1 }),
+    ),
   );
   expect([first!.assignments.length, first!.found]).toEqual([1, first!.total]);
   expect(found!.assignments).toMatchObject([
@@ -163,6 +165,24 @@ test('the first page lists some assignments, and finds the others by their names
   ]);
   expect([none!.assignments, none!.found, none!.total]).toEqual([[], 0, first!.total]);
   expect(none!.tasks).toEqual(first!.tasks);
+});
+
+test('an archived assignment is out of the way, asks for nothing, is found, and comes back', async () => {
+  const one = await broughtIn();
+  const read = (of: 'present' | 'archived' | 'all', find = '') =>
+    readWorkshop(server.context, { of, find, most: 1000 });
+  const isIn = async (of: 'present' | 'archived' | 'all', find?: string) =>
+    (await read(of, find)).assignments.some(({ id }) => id === one.id);
+  await changeAssignment(server.context, one.id, { facts: [{ name: 'client', value: 'Skarv Press' }] });
+  const before = await read('present');
+  await changeAssignment(server.context, one.id, { archived: true });
+  expect([await isIn('present'), await isIn('archived'), await isIn('all')]).toEqual([false, true, true]);
+  const after = await read('present');
+  expect([after.archived, after.total]).toEqual([before.archived + 1, before.total]);
+  expect(after.tasks.filter((task) => task.assignmentId === one.id)).toEqual([]);
+  expect([await isIn('archived', 'skarv'), await isIn('archived', 'skarv 1999')]).toEqual([true, false]);
+  await changeAssignment(server.context, one.id, { archived: false });
+  expect([await isIn('present', 'PRESS skarv'), await isIn('archived')]).toEqual([true, false]);
 });
 
 test('a sign-off of an earlier version is no caption, and stays under a caption written for several', async () => {

@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'n
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
+import { itemList, movieFile } from '@/demo/movie';
 import { makePreview } from '@/server/previews/makePreview';
 import { preview } from '@/server/previews/preview';
 import { ReaderProcess, readerLimits } from '@/server/readers/readerProcess';
@@ -56,6 +57,23 @@ test('a preview is made in another process, and the same file a second time in n
   expect(limits).toMatch(/^Max open files +256 /m);
   expect(limits).toMatch(/^Max cpu time +900 /m);
   expect(await preview(sound, 480)).toEqual(bytes);
+});
+
+test('a movie is shown by its cover, and without one by format, frame size and duration', async () => {
+  const frames = [new Uint8Array(readFileSync(sound))];
+  const movie = { width: 960, height: 540, frames, framesPerSecond: 1, brand: 'isom' };
+  writeFileSync(at('cover.mp4'), movieFile({ ...movie, inside: [itemList({}, frames[0])] }));
+  writeFileSync(at('bare.mp4'), movieFile(movie));
+  const { dominant } = await sharp(await preview(at('cover.mp4'), 480)).stats();
+  expect(await sharp(await preview(at('cover.mp4'), 480)).metadata()).toMatchObject({
+    width: 60,
+    height: 40,
+  });
+  expect([dominant.r, dominant.g, dominant.b].map((one) => one >> 4)).toEqual([0x7, 0x8, 0x9]);
+  expect(await sharp(await preview(at('bare.mp4'), 480)).metadata()).toMatchObject({
+    width: 480,
+    height: 320,
+  });
 });
 
 test('an error comes back as what it was', async () => {

@@ -30,6 +30,7 @@ export interface EmbedArguments {
   readonly dateOriginal: boolean;
   readonly replaceUnreadable: boolean;
   readonly breakProvenance: boolean;
+  readonly loseJpeg: boolean;
   readonly giveUpRights: boolean;
   readonly others: string | undefined;
   readonly jobs: string | undefined;
@@ -60,6 +61,7 @@ export async function embed(args: EmbedArguments): Promise<number> {
       ...(args.dateOriginal ? { dateTimeOriginal: true } : {}),
       ...(args.replaceUnreadable ? { replaceUnreadable: true } : {}),
       ...(args.breakProvenance ? { breakProvenance: true } : {}),
+      ...(args.loseJpeg ? { loseJpeg: true } : {}),
     },
     jobs,
     json: args.json,

@@ -26,10 +26,10 @@ export const limits = {
   tiffValueBytes: 64 * 1024,
   /** Bytes that the compressed metadata of one file may inflate to, all together. */
   inflatedBytes: 8 * 1024 * 1024,
-  /** Texts of a PNG that are taken into memory. */
-  pngTexts: 64,
-  /** Bytes of one text of PNG that is no packet. */
-  pngTextBytes: 1024 * 1024,
+  /** Texts of a PNG or a movie that are taken into memory. */
+  legacyTexts: 64,
+  /** Bytes of one such text. */
+  legacyTextBytes: 1024 * 1024,
   /** Chunks of one PNG or boxes of one ISO-BMFF file. */
   chunks: 4_000_000,
   /** Entries of one IFD. */

@@ -47,7 +47,7 @@ export interface Blocks {
   readonly photoshop?: Uint8Array;
   /** IIM by itself: TIFF tag 33723. */
   readonly iim?: Uint8Array;
-  /** Texts of PNG by keyword, in file order. */
+  /** Texts of PNG and of movies by keyword, in file order. */
   readonly texts?: readonly LegacyText[];
 }
 export interface LegacyText {
@@ -98,6 +98,8 @@ export interface Kind {
   readonly name: string;
   readonly standard: string;
   readonly places: { readonly [K in BlockKind]?: string };
+  /** Where texts of the format's own are, which follow a change and are never made. */
+  readonly texts?: string;
 }
 
 /** Never written: its metadata goes into a sidecar. */
@@ -133,9 +135,13 @@ export interface ContainerCodec<Structure> {
   pictureRanges(structure: Structure, source: ByteSource): Promise<readonly Range[]>;
   /** Pixels as stored, before Orientation. */
   pixelSize(structure: Structure): { width: number; height: number } | undefined;
+  /** Of a movie. */
+  seconds?(structure: Structure): number | undefined;
   colour?(structure: Structure, source: ByteSource): Promise<ColourFacts>;
   /** The colour profile, where a decoder has to be given it. */
   icc?(structure: Structure): Uint8Array | undefined;
+  /** Where the boxes of signed provenance are (JUMBF), in their order. */
+  provenance?(structure: Structure, source: ByteSource): Promise<readonly Range[]>;
   /** What the file is made of, in its order: for showing. */
   parts?(structure: Structure): readonly FilePart[];
   /** The largest JPEG inside that shows the whole picture: quick to show, and all that raw formats have to show. */

@@ -1,4 +1,4 @@
-import type { BlockKind, Carriage, Kind } from './container';
+import { type BlockKind, type Carriage, isReadOnly, type Kind } from './container';
 
 const columns: readonly (readonly [BlockKind, string])[] = [
   ['xmp', 'XMP'],
@@ -20,10 +20,14 @@ export function formatsTable(kinds: readonly Kind[]): string {
   const cell = ({ carries, places }: Kind, block: BlockKind) =>
     [words[carries[block]], carries[block] === 'none' ? undefined : places[block]].filter(Boolean).join(': ');
   return [
-    line(['format', ...columns.map(([, title]) => title)]),
-    line(['---', ...columns.map(() => '---')]),
+    line(['format', ...columns.map(([, title]) => title), 'own texts']),
+    line(['---', ...columns.map(() => '---'), '---']),
     ...kinds.map((kind) =>
-      line([`${kind.name} (${kind.standard})`, ...columns.map(([block]) => cell(kind, block))]),
+      line([
+        `${kind.name} (${kind.standard})`,
+        ...columns.map(([block]) => cell(kind, block)),
+        kind.texts ? `${isReadOnly(kind) ? words.read : words.update}: ${kind.texts}` : words.none,
+      ]),
     ),
   ].join('\n');
 }

@@ -19,6 +19,7 @@ import { jxl } from './jxl/jxl';
 import { png } from './png/png';
 import { psd } from './psd/psd';
 import { boxedRaw } from './raw/boxedRaw';
+import { otherRaw } from './raw/otherRaw';
 import { sidecar } from './sidecar/sidecar';
 import { tiff } from './tiff/tiff';
 import { webp } from './webp/webp';
@@ -35,6 +36,7 @@ const codecs = [
   row(psd),
   row(jxl),
   row(movie),
+  row(otherRaw),
   row(foreign),
   row(sidecar),
 ];
@@ -48,6 +50,8 @@ export interface OpenedContainer extends Omit<ReadResult<unknown>, 'structure'>,
   readonly size: number;
   readonly maxBytes: ContainerCodec<unknown>['maxBytes'];
   readonly pixels: { width: number; height: number } | undefined;
+  /** Of a movie. */
+  readonly seconds: number | undefined;
   /** Empty in formats of which Fabrica does not know them. */
   readonly parts: readonly FilePart[];
   /** Undefined in formats of which Fabrica does not know it. */
@@ -59,6 +63,8 @@ export interface OpenedContainer extends Omit<ReadResult<unknown>, 'structure'>,
   /** From the same bytes, or their copy. */
   pictureRanges(source: ByteSource): Promise<readonly Range[]>;
   preview(source: ByteSource): Promise<Range | undefined>;
+  /** Where the boxes of signed provenance are. */
+  provenance(source: ByteSource): Promise<readonly Range[]>;
   planEdits(changes: BlockChanges): { edits: readonly Edit[]; problems: ReadResult<unknown>['problems'] };
 }
 
@@ -97,6 +103,7 @@ async function opened<S>(codec: ContainerCodec<S>, file: ByteSource, name: strin
     size: file.size,
     maxBytes: codec.maxBytes,
     pixels: codec.pixelSize(structure),
+    seconds: codec.seconds?.(structure),
     icc: () => codec.icc?.(structure),
     bare: () => codec.bare?.(structure),
     pictureRanges: (source) => codec.pictureRanges(structure, source),
@@ -105,6 +112,7 @@ async function opened<S>(codec: ContainerCodec<S>, file: ByteSource, name: strin
     },
     colour: async (source) => codec.colour?.(structure, source),
     preview: async (source) => codec.preview?.(structure, source),
+    provenance: async (source) => codec.provenance?.(structure, source) ?? [],
     planEdits: (changes) => codec.planEdits(structure, changes),
   };
 }

@@ -45,7 +45,10 @@ export function planCopy(copy: OpenedContainer, shot: ShotFiles, options: CopyOp
     ...copy,
     blocks: base,
     unreadable: [],
-    problems: copy.problems.filter((one) => one.code !== 'provenance-signed'),
+    // The original keeps its signature, and the JPEG that it was made from.
+    problems: copy.problems.filter(
+      ({ code }) => code !== 'provenance-signed' && code !== 'jpeg-not-restorable',
+    ),
     planEdits: (changes) => copy.planEdits({ ...base, ...changes }),
   };
   const plan = planEmbed(dressed, options.values, { now: options.now });

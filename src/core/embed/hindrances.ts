@@ -6,6 +6,8 @@ export interface Hindrances {
   readonly unreadable: boolean;
   /** Signed provenance, whose seal a change breaks. */
   readonly signed: boolean;
+  /** It was made from a JPEG that cannot be restored after a change. */
+  readonly restorable: boolean;
 }
 
 /** Problems of records after which a change replaces what could not be read (mapping/models.ts). */
@@ -34,5 +36,6 @@ export function hindrancesIn(problems: readonly Pick<Problem, 'code'>[]): Hindra
   return {
     unreadable: problems.some(({ code }) => UNREADABLE.has(code)),
     signed: problems.some(({ code }) => code === 'provenance-signed'),
+    restorable: problems.some(({ code }) => code === 'jpeg-not-restorable'),
   };
 }

@@ -17,6 +17,8 @@ export interface EmbedChoices {
   readonly dateTimeOriginal?: boolean;
   /** An explicit yes to a change that breaks the seal of signed provenance. */
   readonly breakProvenance?: boolean;
+  /** An explicit yes to a change after which the JPEG that a JPEG XL was made from cannot be restored. */
+  readonly loseJpeg?: boolean;
   /** ISO 8601, for xmp:MetadataDate. */
   readonly now?: string;
 }
@@ -76,8 +78,12 @@ function refusalOf(
   changes: BlockChanges,
   choices: EmbedChoices,
 ): Problem | undefined {
-  const signed = problems.find((one) => one.code === 'provenance-signed');
-  if (signed && !choices.breakProvenance) return { ...signed, severity: 'error' };
+  const broken = problems.find(
+    ({ code }) =>
+      (code === 'provenance-signed' && !choices.breakProvenance) ||
+      (code === 'jpeg-not-restorable' && !choices.loseJpeg),
+  );
+  if (broken) return { ...broken, severity: 'error' };
   const [hurt] = [...damaged].filter(([name]) => touches(name, changes));
   if (!hurt || choices.replaceUnreadable) return undefined;
   const [name, why] = hurt;

@@ -135,3 +135,44 @@ export const PLACE_PROPERTIES: readonly string[] = [
   ...['GPSProcessingMethod', 'GPSAreaInformation', 'GPSDifferential', 'GPSHPositioningError'],
   ...['GPSDateStamp', 'GPSDateTime'],
 ];
+
+/** Digits before the decimal point of degrees alone, of an angle with minutes, and with seconds. */
+const DEGREE_DIGITS = { latitude: [2, 4, 6], longitude: [3, 5, 7] } as const;
+
+/** A point of ISO 6709, annex H: latitude, longitude and perhaps altitude, each with its sign. */
+export function positionFromPoint(text: string): { readonly [K in PositionAxis]?: string } {
+  const [, latitude, longitude, altitude] =
+    /^([+-]\d{2,6}(?:\.\d{1,12})?)([+-]\d{3,7}(?:\.\d{1,12})?)([+-]\d{1,6}(?:\.\d{1,12})?)?/.exec(text) ?? [];
+  const values = {
+    latitude: latitude && angleOf('latitude', latitude),
+    longitude: longitude && angleOf('longitude', longitude),
+    altitude: altitude && canonicalPosition('altitude', altitude),
+  };
+  return values.latitude && values.longitude ? values : {};
+}
+
+function angleOf(axis: 'latitude' | 'longitude', text: string): string | undefined {
+  const [whole, decimals = ''] = text.slice(1).split('.') as [string, string?];
+  const form = (DEGREE_DIGITS[axis] as readonly number[]).indexOf(whole.length);
+  if (form === -1) return undefined;
+  const digits = DEGREE_DIGITS[axis][0];
+  const parts = [whole.slice(0, digits), whole.slice(digits, digits + 2), whole.slice(digits + 2)].slice(
+    0,
+    form + 1,
+  );
+  parts[form] += `.${decimals}`;
+  const degrees = Number(parts[0]) + Number(parts[1] ?? 0) / 60 + Number(parts[2] ?? 0) / 3600;
+  return canonicalPosition(axis, decimalOf(axis, text.startsWith('-') ? -degrees : degrees));
+}
+
+/** The point of a position, or undefined where latitude or longitude is missing. */
+export function pointFromPosition(position: { readonly [K in PositionAxis]?: unknown }): string | undefined {
+  const { latitude, longitude, altitude } = position;
+  if (!latitude || !longitude) return undefined;
+  const part = (value: unknown, digits: number) => {
+    const [whole, decimals] = String(value).replace('-', '').split('.') as [string, string?];
+    const number = whole.padStart(digits, '0') + (decimals ? `.${decimals}` : '');
+    return (Number(value) < 0 ? '-' : '+') + number;
+  };
+  return `${part(latitude, 2)}${part(longitude, 3)}${altitude ? part(altitude, 1) : ''}/`;
+}

@@ -5,7 +5,7 @@ import { checkValue } from '../catalogue/checkValue';
 import { type FieldId, field, fieldIds } from '../catalogue/fields';
 import { namespaces } from '../catalogue/namespaces';
 import { asText, type FieldValue, isEmpty, normalised, sameValue, structuresOf } from '../catalogue/value';
-import { PNG_KEYWORDS } from '../containers/png/textKeywords';
+import { TEXT_KEYWORDS } from '../containers/textKeywords';
 import { encodeIim, type IimModel } from '../iim/codec';
 import {
   RESOURCE_COPYRIGHT_FLAG,
@@ -195,16 +195,18 @@ function canonicalLanguages(value: FieldValue | null): FieldValue | null {
   return kept.length > 0 ? kept : null;
 }
 
-/** Legacy texts of PNG follow where they are; none is made. */
+/** A format's own texts follow where they are; none is made. */
 function writeText(
   texts: Models['texts'],
   [id, value]: readonly [FieldId, FieldValue | null],
 ): Models['texts'] {
-  const keyword = PNG_KEYWORDS[id];
+  const keyword = TEXT_KEYWORDS[id];
   if (!keyword || !texts?.some((one) => one.keyword === keyword)) return texts;
-  return texts.flatMap((one) =>
-    one.keyword !== keyword ? [one] : isEmpty(value) ? [] : [{ keyword, text: legacyText(id, value!) }],
-  );
+  return texts.flatMap((one) => {
+    if (one.keyword !== keyword) return [one];
+    const text = legacyText(id, isEmpty(value) ? undefined : value!, one.text);
+    return text === undefined ? [] : [{ keyword, text }];
+  });
 }
 
 const noResources: ResourcesModel = { resources: [], rest: new Uint8Array(0) };

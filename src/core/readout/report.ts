@@ -13,6 +13,7 @@ import { dataSetRow } from '../iim/datasets';
 import type { Models } from '../mapping/models';
 import type { ResourcesModel } from '../photoshop/resources';
 import { attempt } from '../problems/problem';
+import { type Provenance, readProvenance } from '../provenance/provenance';
 import { type IfdEntry, typeBytes, valueBytes } from '../tiff/ifd';
 import type { XmpModel, XmpProperty, XmpValue } from '../xmp/model';
 import { packetText } from '../xmp/packet';
@@ -33,6 +34,8 @@ export interface Report {
   readonly markup: string;
   /** What IIM's digest says: which of IIM and XMP is newer (MWG 2.0, 3.3). */
   readonly digest: Models['digest'];
+  /** What its signed provenance claims. */
+  readonly provenance?: Provenance;
   /** What the file is made of, in its order. */
   readonly parts: readonly FilePart[];
   /** SHA-256 over the picture data, where it was asked for. */
@@ -64,11 +67,13 @@ export async function reportOn(
   const { picture, container, models } = await readPicture(source, name);
   const markup = container.blocks.xmp ? attempt(() => packetText(container.blocks.xmp!)) : undefined;
   const preview = await container.preview(source);
+  const provenance = await readProvenance(container, source);
   const metadata = await metadataOf(source, container);
   return {
     picture,
     size: source.size,
     ...(preview ? { preview } : {}),
+    ...(provenance ? { provenance } : {}),
     digest: models.digest,
     iim: models.iim ? iimRows(models.iim, metadata) : [],
     xmp: models.xmp ? xmpRows(models.xmp, metadata) : [],

@@ -8,6 +8,7 @@ import { agrees, formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { EmptyState } from '@/ui/EmptyState';
 import { KeyLine } from '@/ui/KeyLine';
+import { useFoldingHead } from '@/ui/useFoldingHead';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { PageMain } from '../shell/PageMain';
 import { Arrangement } from './Arrangement';
@@ -58,9 +59,12 @@ export function DescribePage({ assignment: initial, first }: Props) {
     [router, setPicture],
   );
 
+  const { isFolded, onScrollCapture } = useFoldingHead(`${address.arrangement} ${shown.length}`);
+  const folding = { display: { base: isFolded ? 'none' : 'block', md: 'block' } };
+
   if (views.length === 0) return <NoPictures assignment={assignment} />;
   return (
-    <Flex direction="column" height="100dvh" minHeight="35rem">
+    <Flex direction="column" height="100dvh" minHeight="35rem" onScrollCapture={onScrollCapture}>
       <AssignmentTop
         assignment={assignment}
         lacking={
@@ -78,16 +82,18 @@ export function DescribePage({ assignment: initial, first }: Props) {
       </AssignmentTop>
       <PageMain title="Describe" display="flex" flexDirection="column" flex="1" minHeight="0">
         {address.arrangement !== 'one' && (
-          <KeyLine
-            strips={strips}
-            onLacking={(thread) => selection.setBy(() => lacking(set.latestShown.current, thread))}
-          >
-            {views.length < total && (
-              <Box color="soft">
-                {formatNumber(views.length)} of {formatNumber(total)} read
-              </Box>
-            )}
-          </KeyLine>
+          <Box {...folding} flexShrink={0}>
+            <KeyLine
+              strips={strips}
+              onLacking={(thread) => selection.setBy(() => lacking(set.latestShown.current, thread))}
+            >
+              {views.length < total && (
+                <Box color="soft">
+                  {formatNumber(views.length)} of {formatNumber(total)} read
+                </Box>
+              )}
+            </KeyLine>
+          </Box>
         )}
         <FoundBar assignment={assignment} write={write} />
         <UnsavedNotice writing={writing} />
@@ -98,9 +104,11 @@ export function DescribePage({ assignment: initial, first }: Props) {
           onOpen={open}
           onRate={rate}
           bar={(children) => (
-            <SetBar address={address} arranged={set.arranged} total={total} rule={set.rule}>
-              {children}
-            </SetBar>
+            <Box {...folding} flexShrink={0}>
+              <SetBar address={address} arranged={set.arranged} total={total} rule={set.rule}>
+                {children}
+              </SetBar>
+            </Box>
           )}
         />
       </PageMain>

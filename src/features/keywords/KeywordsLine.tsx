@@ -7,10 +7,11 @@ import { parseKeywords, uniqueTerms } from '@/core/keywords/parse';
 import { replaceTerms } from '@/core/keywords/replaceTerms';
 import type { EnteredTerm } from '@/server/operations/vocabulary/offerTerms';
 import { TextInput } from '@/ui/inputs';
+import { comboboxOf } from '@/ui/useOptionMenu';
 import { useOwnText } from '@/ui/useOwnText';
 import { BundleMenu } from './BundleMenu';
 import { EnteredNotes } from './EnteredNotes';
-import { comboboxOf, optionsOf, TermOptions } from './TermOptions';
+import { optionsOf, TermOptions } from './TermOptions';
 import { useEntered } from './useEntered';
 import { useWordCompletion } from './useWordCompletion';
 
@@ -56,7 +57,7 @@ export function KeywordsLine({
         <TextInput
           ref={box}
           aria-label={label}
-          {...comboboxOf(id, menu)}
+          {...comboboxOf(optionsOf(id), menu)}
           defaultValue={defaultValue}
           placeholder={placeholder}
           height="1.625rem"

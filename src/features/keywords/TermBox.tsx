@@ -7,13 +7,16 @@ import { parseKeywords } from '@/core/keywords/parse';
 import { isInQuotes, lastItemStart } from '@/core/keywords/typing';
 import { TextInput } from '@/ui/inputs';
 import { useLeaving } from '@/ui/useLeaving';
-import { comboboxOf, optionsOf, TermOptions } from './TermOptions';
+import { comboboxOf } from '@/ui/useOptionMenu';
+import { optionsOf, TermOptions } from './TermOptions';
 import { useTermMenu } from './useTermMenu';
 
 interface Props extends Omit<BoxProps, 'onChange'> {
   readonly id: string;
   readonly label?: string;
   readonly placeholder?: string;
+  /** False where the words are names, and not of the vocabulary. */
+  readonly offersTerms?: boolean;
   /** Words that were ended by Enter, a separator, by leaving the box, the picture or the page, or that came from the clipboard. */
   readonly onWords: (words: readonly string[]) => void;
   /** A key in the empty box that is nobody else's. */
@@ -21,7 +24,7 @@ interface Props extends Omit<BoxProps, 'onChange'> {
 }
 
 /** Keywords are typed here, completed from the vocabulary. The box keeps its own text, so that no letter is lost. */
-export function TermBox({ id, label, placeholder, onWords, onEmptyKey, ...rest }: Props) {
+export function TermBox({ id, label, placeholder, offersTerms = true, onWords, onEmptyKey, ...rest }: Props) {
   const box = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState('');
   /** What is in the box, also as it goes. */
@@ -33,12 +36,11 @@ export function TermBox({ id, label, placeholder, onWords, onEmptyKey, ...rest }
   const end = (ended: string) => {
     if (box.current) box.current.value = '';
     type('');
-    menu.unmark();
     const words = parseKeywords(ended);
     if (words.length > 0) onWords(words);
   };
   const start = lastItemStart(typed);
-  const menu = useTermMenu(typed.slice(start), ({ word }) =>
+  const menu = useTermMenu(offersTerms ? typed.slice(start) : '', ({ word }) =>
     end(typed.slice(0, start) + joinList([word], separatorsOf(true))),
   );
   const latest = useRef(end);
@@ -63,13 +65,10 @@ export function TermBox({ id, label, placeholder, onWords, onEmptyKey, ...rest }
         ref={box}
         id={id}
         aria-label={label}
-        {...comboboxOf(id, menu)}
+        {...comboboxOf(optionsOf(id), menu)}
         defaultValue=""
         placeholder={placeholder}
-        onChange={(event) => {
-          menu.unmark();
-          type(event.target.value);
-        }}
+        onChange={(event) => type(event.target.value)}
         onKeyDown={onKeyDown}
         onBlur={(event) => end(event.currentTarget.value)}
         onPaste={(event) => {

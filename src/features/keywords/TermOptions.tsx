@@ -5,22 +5,11 @@ import type { RefObject } from 'react';
 import { formatNumber } from '@/core/wording/counts';
 import type { OfferedTerm } from '@/server/operations/vocabulary/offerTerms';
 import { FloatingOptions } from '@/ui/FloatingOptions';
+import type { OptionMenu } from '@/ui/useOptionMenu';
 import { labels as uiLabels } from '@/ui/words';
-import type { useTermMenu } from './useTermMenu';
 
-type Menu = ReturnType<typeof useTermMenu>;
+type Menu = OptionMenu<OfferedTerm>;
 export const optionsOf = (id: string) => `${id}-terms`;
-
-/** What a box says of itself that terms are offered beside (WAI-ARIA: combobox with a list). */
-export const comboboxOf = (id: string, { found, marked }: Menu) =>
-  ({
-    role: 'combobox',
-    'aria-expanded': found.length > 0,
-    'aria-controls': optionsOf(id),
-    'aria-autocomplete': 'list',
-    'aria-activedescendant': marked >= 0 ? `${optionsOf(id)}-${marked}` : undefined,
-    autoComplete: 'off',
-  }) as const;
 
 /** The terms on offer beside a box: what was typed, where it leads, what they belong under, and their use. */
 export function TermOptions({ at, id, menu }: { at: RefObject<HTMLElement | null>; id: string; menu: Menu }) {

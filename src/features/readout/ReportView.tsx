@@ -10,6 +10,7 @@ import { ByQuestion } from './ByQuestion';
 import { cameraLine } from './cameraLine';
 import { History } from './History';
 import { Markup } from './Markup';
+import { ProvenanceView } from './ProvenanceView';
 import { Structure } from './Structure';
 import { labels } from './words';
 
@@ -84,6 +85,7 @@ export function ReportView({
           <Tabs.Trigger value="xmp">XMP {report.xmp.length}</Tabs.Trigger>
           <Tabs.Trigger value="exif">Exif {report.exif.length}</Tabs.Trigger>
           <Tabs.Trigger value="markup">{labels.rawMarkup}</Tabs.Trigger>
+          {report.provenance && <Tabs.Trigger value="provenance">{labels.provenance}</Tabs.Trigger>}
           <Tabs.Trigger value="structure">Parts</Tabs.Trigger>
           {photoId && <Tabs.Trigger value="history">{labels.history}</Tabs.Trigger>}
         </Tabs.List>
@@ -93,6 +95,11 @@ export function ReportView({
         <Tabs.Content value="stranger">
           <AsStranger record={picture.record} program={programOf(report)} deskUrl={deskUrl} />
         </Tabs.Content>
+        {report.provenance && (
+          <Tabs.Content value="provenance">
+            <ProvenanceView provenance={report.provenance} />
+          </Tabs.Content>
+        )}
         <Tabs.Content value="structure">
           <Structure parts={report.parts} size={report.size} />
         </Tabs.Content>

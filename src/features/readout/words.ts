@@ -6,6 +6,7 @@ export const labels = {
   history: 'History',
   pictureToCompareWith: 'Picture to compare with',
   pictureToRead: 'Picture to read',
+  provenance: 'Signed provenance',
   rawMarkup: 'Raw markup',
   throughASiteThat: 'through a site that',
 } as const;

@@ -28,25 +28,8 @@ export function Delivered({ run }: { run: Receipt }) {
             <a href={`/api/runs/${id}/archive`}>{labels.downloadTheArchive}</a>
           </Button>
         )}
-        <Links id={id} />
         <Link href={`/assignments/${assignmentId}/check?view=back`}>{labels.compareWithPublished}</Link>
       </Flex>
     </Box>
-  );
-}
-
-function Links({ id }: { id: string }) {
-  const report = (as: string) => `/api/runs/${id}/report?as=${as}`;
-  return (
-    <>
-      <a href={report('html')} target="_blank" rel="noreferrer">
-        {labels.reportToPrint}
-      </a>
-      <a href={report('contact-sheet')} target="_blank" rel="noreferrer">
-        contact sheet
-      </a>
-      <a href={report('csv')}>report as CSV</a>
-      <a href={report('json')}>report as JSON</a>
-    </>
   );
 }

@@ -53,7 +53,7 @@ export function ReceiptPage({ id }: { id: string }) {
           </Box>
         </Flex>
         {!going(run) && run.act === 'deliver' && <Delivered run={run} />}
-        {!going(run) && <Files id={run.id} />}
+        {!going(run) && <Files run={run} />}
         <ReceiptItems run={run} />
       </Box>
     </>
@@ -138,23 +138,43 @@ function Progress({ run }: { run: Receipt }) {
   );
 }
 
-/** The receipt as a file, or as a page to print. */
-function Files({ id }: { id: string }) {
+/** What can be kept of a run: of a delivery what is in it, and the receipt, as files and as pages to print. */
+function Files({ run: { id, delivery, counts } }: { run: Receipt }) {
+  const report = (as: string) => `/api/runs/${id}/report?as=${as}`;
+  const receipt = (as: string) => `/api/runs/${id}/export?as=${as}`;
   return (
-    <Flex
-      gap="4"
-      fontSize="small"
-      marginBottom="3"
-      color="soft"
-      css={{ '& a': { color: 'woad', textDecoration: 'underline' } }}
-    >
-      <span>As a file:</span>
-      <a href={`/api/runs/${id}/export?as=csv`}>{labels.cSV}</a>
-      <a href={`/api/runs/${id}/export?as=json`}>{uiLabels.jSON}</a>
-      <a href={`/api/runs/${id}/export?as=html`} target="_blank" rel="noreferrer">
-        a page to print
-      </a>
-      <Box flex="1" />
+    <Flex justifyContent="space-between" gap="4" fontSize="small" marginBottom="3" color="soft">
+      <Box
+        display="grid"
+        gridTemplateColumns="auto 1fr"
+        columnGap="4"
+        rowGap="1"
+        css={{ '& a': { color: 'woad', textDecoration: 'underline', marginRight: '4' } }}
+      >
+        {delivery && counts.done > 0 && (
+          <>
+            <span>{labels.whatWasDelivered}</span>
+            <span>
+              <a href={report('html')} target="_blank" rel="noreferrer">
+                {labels.reportToPrint}
+              </a>
+              <a href={report('contact-sheet')} target="_blank" rel="noreferrer">
+                contact sheet
+              </a>
+              <a href={report('csv')}>report as CSV</a>
+              <a href={report('json')}>report as JSON</a>
+            </span>
+          </>
+        )}
+        <span>{labels.thisReceipt}</span>
+        <span>
+          <a href={receipt('html')} target="_blank" rel="noreferrer">
+            a page to print
+          </a>
+          <a href={receipt('csv')}>{labels.cSV}</a>
+          <a href={receipt('json')}>{uiLabels.jSON}</a>
+        </span>
+      </Box>
       <Link href="/runs">{labels.allReceipts}</Link>
     </Flex>
   );

@@ -131,6 +131,8 @@ export function pace(perSecond: number, waiting: number): string {
 
 /** What this part of the interface says; browser tests import it. */
 export const labels = {
+  thisReceipt: 'This receipt',
+  whatWasDelivered: 'What was delivered',
   allReceipts: 'all receipts',
   beforeAfterNow: 'before, after, now …',
   cSV: 'CSV',

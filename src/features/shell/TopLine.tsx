@@ -9,6 +9,7 @@ import { useChanges } from '@/ui/useChanges';
 import { useReadProblem } from '@/ui/useReadProblem';
 import { useTextSize } from '@/ui/useTextSize';
 import { CopyrightHint } from './CopyrightHint';
+import { EveryPage } from './EveryPage';
 import { RunsInProgress } from './RunsInProgress';
 import { labels } from './words';
 
@@ -96,6 +97,7 @@ export function TopLine({
       >
         <RunsInProgress />
         {children}
+        <EveryPage />
       </Flex>
       <Unread isCut={isCut} />
       <CopyrightHint />

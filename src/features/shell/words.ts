@@ -1,7 +1,11 @@
 /** What this part of the interface says; browser tests import it. */
 export const labels = {
   chooseItsNewPath: 'Choose its new path …',
+  everyPage: 'To every page',
+  find: 'Find',
   folder: 'Folder',
+  goTo: 'Go to …',
+  goToOrDo: 'Go to a page, or do an act of this one',
   fabricaToTheWorkshopPage: 'Fabrica, to the workshop page',
   makesItCopyright: 'makes it ©',
   newPathOfTheFolder: 'New path of the folder',

@@ -39,13 +39,14 @@ function actOf(event: KeyboardEvent, { undo, redo }: Acts): (() => void) | undef
     return key === 'arrowup' ? () => stepLine(-1) : undefined;
   }
   if (!command) return undefined;
-  if (key === 'k') return () => document.querySelector<HTMLElement>('[data-find-field]')?.focus();
+  if (key === 'f' && event.shiftKey)
+    return () => document.querySelector<HTMLElement>('[data-find-field]')?.focus();
   const step = stepOf(event);
   if (step) return step === 'redo' ? redo : undo;
   return undefined;
 }
 
-/** Ctrl+K finds a field, Alt with an arrow goes from line to line, Ctrl+Z takes back over the whole page. */
+/** Ctrl+Shift+F finds a field, Alt with an arrow goes from line to line, Ctrl+Z takes back over the whole page. */
 export function useBookKeys({ undo, redo }: Acts): void {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {

@@ -1,12 +1,13 @@
 'use client';
 
 import { Box, chakra } from '@chakra-ui/react';
-import { type KeyboardEvent, useId, useMemo, useState } from 'react';
+import { useId, useMemo, useState } from 'react';
 import { foldedTerm } from '@/core/keywords/folded';
 import { wordsOfTerm } from '@/core/keywords/vocabulary/term';
 import { broaderOf } from '@/core/keywords/vocabulary/tree';
 import { TextInput } from '@/ui/inputs';
 import { OptionList } from '@/ui/OptionList';
+import { comboboxOf, useOptionMenu } from '@/ui/useOptionMenu';
 import { labels as uiLabels } from '@/ui/words';
 import type { TermMap } from './useVocabulary';
 
@@ -26,7 +27,7 @@ export function TermPicker({
 }) {
   const id = useId();
   const [typed, setTyped] = useState('');
-  const [marked, setMarked] = useState(0);
+  const { of } = useOptionMenu(typed, { isFirstMarked: true });
   const wanted = foldedTerm(typed);
   const found = useMemo(() => {
     if (wanted === '') return [];
@@ -37,39 +38,25 @@ export function TermPicker({
       .sort((a, b) => a.spelling.length - b.spelling.length || b.pictures - a.pictures)
       .slice(0, SHOWN);
   }, [wanted, terms, without]);
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (found.length === 0) return;
-    if (event.key === 'ArrowDown') setMarked((marked + 1) % found.length);
-    else if (event.key === 'ArrowUp') setMarked((marked + found.length - 1) % found.length);
-    else if (event.key === 'Enter') onTake(found[Math.min(marked, found.length - 1)]!.id);
-    else return;
-    event.preventDefault();
-  };
+  const menu = of(found, (term) => onTake(term.id));
   return (
     <Box position="relative">
       <TextInput
-        role="combobox"
+        {...comboboxOf(`${id}-terms`, menu)}
         aria-label={label}
-        aria-expanded={found.length > 0}
-        aria-controls={`${id}-terms`}
-        aria-activedescendant={found[marked] ? `${id}-terms-${marked}` : undefined}
-        autoComplete="off"
         data-autofocus
         placeholder="a few letters of the term"
         value={typed}
-        onChange={(event) => {
-          setTyped(event.target.value);
-          setMarked(0);
-        }}
-        onKeyDown={onKeyDown}
+        onChange={(event) => setTyped(event.target.value)}
+        onKeyDown={menu.onKey}
       />
-      {found.length > 0 && (
+      {menu.found.length > 0 && (
         <OptionList
           id={`${id}-terms`}
           label={uiLabels.terms}
-          marked={marked}
-          onTake={(at) => onTake(found[at]!.id)}
-          options={found.map((term) => ({
+          marked={menu.marked}
+          onTake={menu.take}
+          options={menu.found.map((term) => ({
             key: term.id,
             content: (
               <>

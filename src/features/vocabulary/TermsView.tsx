@@ -34,7 +34,9 @@ export function TermsView({ terms, isKnown, acts, chosen, onChoose, onCarry }: P
   // The letters are there at once; many thousand terms follow.
   const wanted = useDeferredValue(words);
   const rows = useTermRows(terms, { words: wanted, show, folded });
-  const term = chosen === undefined ? undefined : terms.get(chosen);
+  // Until one is chosen, the first.
+  const shown = chosen ?? rows.rows[0]?.term.id;
+  const term = shown === undefined ? undefined : terms.get(shown);
   const fold = (id: string, isFolded: boolean) =>
     setFolded((before) => {
       const next = new Set(before);
@@ -108,7 +110,7 @@ export function TermsView({ terms, isKnown, acts, chosen, onChoose, onCarry }: P
           <TermTree
             rows={rows}
             terms={terms}
-            chosen={chosen}
+            chosen={shown}
             folded={folded}
             onChoose={onChoose}
             onFold={fold}

@@ -4,7 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { Button, LinkButton } from '@/ui/buttons';
+import { Button } from '@/ui/buttons';
 import { Field } from '@/ui/Field';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
@@ -62,10 +62,10 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
   };
   if (!open)
     return (
-      <Box borderTopWidth="1px" paddingTop="2">
-        <LinkButton type="button" onClick={() => setOpen(true)}>
+      <Box paddingBottom="3">
+        <Button type="button" onClick={() => setOpen(true)}>
           {labels.newAssignment}
-        </LinkButton>
+        </Button>
       </Box>
     );
   return (

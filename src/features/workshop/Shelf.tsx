@@ -3,6 +3,9 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { counted } from '@/core/wording/counts';
+import type { Gathering } from '@/server/operations/gatherings/gatherings';
 import type { Workshop } from '@/server/operations/workshop/readWorkshop';
 import { runActs } from '@/server/runs/runActs';
 import { apiRequest } from '@/ui/api';
@@ -10,20 +13,27 @@ import { ListRow } from '@/ui/ListRow';
 import { queryKeys } from '@/ui/queryKeys';
 import { Section } from '@/ui/Section';
 import { labels as uiLabels } from '@/ui/words';
+import { findAddress } from '../find/findAddress';
+import { SavedSearches } from '../find/SavedSearches';
 import type { ListedRun } from '../receipts/types';
 import { outcome, stateWords } from '../receipts/words';
 import { FirstTemplate } from './FirstTemplate';
 import { FolderRow } from './FolderRow';
+import { labels } from './words';
 
 const MOST = 6;
 
 /** At the right: templates, the last receipts, and the folders that Fabrica may use. */
-export function Shelf({ assignments, templates, folders, drops }: Workshop) {
+export function Shelf({ isNew, templates, folders, drops }: Workshop & { isNew: boolean }) {
   const { data: runs = [] } = useQuery({
     queryKey: queryKeys.runs(),
     queryFn: () => apiRequest<ListedRun[]>('runs'),
   });
-  const isNew = templates.length === 0 && assignments.length === 0;
+  const { data: gatherings = [] } = useQuery({
+    queryKey: queryKeys.gatherings(),
+    queryFn: () => apiRequest<Gathering[]>('gatherings'),
+  });
+  const router = useRouter();
   return (
     <Box
       bg="leaf"
@@ -46,6 +56,18 @@ export function Shelf({ assignments, templates, folders, drops }: Workshop) {
             />
           ))}
           {templates.length === 0 && <FirstTemplate />}
+        </Section>
+      )}
+      <SavedSearches onOpen={(asked) => router.push(findAddress(asked))} />
+      {gatherings.length > 0 && (
+        <Section look="label" title={labels.gatherings}>
+          {gatherings.map(({ id, name, pictures }) => (
+            <ListRow
+              key={id}
+              name={<Link href={findAddress({ words: '', where: [`Gathering is ${name}`] })}>{name}</Link>}
+              words={counted(pictures, 'picture')}
+            />
+          ))}
         </Section>
       )}
       <Section

@@ -4,7 +4,7 @@ import { Box } from '@chakra-ui/react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useDeferredValue, useState } from 'react';
-import type { Workshop } from '@/server/operations/workshop/readWorkshop';
+import type { AssignmentSearch, Workshop } from '@/server/operations/workshop/readWorkshop';
 import { apiRequest } from '@/ui/api';
 import { Button } from '@/ui/buttons';
 import { queryKeys } from '@/ui/queryKeys';
@@ -19,7 +19,7 @@ import { ThemeSwitch } from './ThemeSwitch';
 import { Welcome } from './Welcome';
 
 /** As the page itself was read. */
-const FIRST = { find: '', most: 40 };
+const FIRST: AssignmentSearch = { of: 'present', find: '', most: 40 };
 const MORE = 80;
 
 /** The workshop: what is to be done next, and where everything begins and is found again. */
@@ -29,7 +29,7 @@ export function WorkshopPage({ initial }: { initial: Workshop }) {
   const { data = initial } = useQuery({
     queryKey: queryKeys.workshop(asked),
     queryFn: () =>
-      apiRequest<Workshop>(`workshop?${new URLSearchParams({ find: asked.find, most: String(asked.most) })}`),
+      apiRequest<Workshop>(`workshop?${new URLSearchParams({ ...asked, most: String(asked.most) })}`),
     ...(asked === FIRST ? { initialData: initial } : { placeholderData: keepPreviousData }),
   });
   const isNew = data.templates.length === 0 && data.total === 0;
@@ -63,14 +63,14 @@ export function WorkshopPage({ initial }: { initial: Workshop }) {
               <Tasks tasks={data.tasks} />
               <Assignments
                 {...data}
-                find={search.find}
-                onFind={(find) => setSearch({ ...FIRST, find })}
+                search={search}
+                onSearch={(change) => setSearch({ ...search, most: FIRST.most, ...change })}
                 onMore={() => setSearch({ ...search, most: search.most + MORE })}
               />
             </>
           )}
         </Box>
-        <Shelf {...data} />
+        <Shelf {...data} isNew={isNew} />
       </PageMain>
     </>
   );

@@ -1,9 +1,16 @@
 /** What this part of the interface says; browser tests import it. */
 export const labels = {
+  archive: 'Archive',
+  archivedAssignments: 'Archived assignments',
   assignments: 'Assignments',
+  bringBack: 'Bring back',
+  presentAssignments: 'Back to the present assignments',
+  nothingHere: 'No assignment is here.',
+  undoArchiving: 'Undo',
   begin: 'Begin',
   folder: 'Folder',
   folderIsMissing: 'Its folder is missing.',
+  gatherings: 'Gatherings',
   howAreYouReached: 'How are you reached?',
   itIsTheFilePutItRight: 'It is the file: put it right',
   makeTheTemplate: 'Make the template',

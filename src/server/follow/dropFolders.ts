@@ -16,6 +16,7 @@ import { readAssignment } from '../operations/assignments/assignments';
 import { sourcePicture } from '../operations/bringIn/readSource';
 import { candidatesFor } from '../operations/bringIn/samePicture';
 import { startImport } from '../operations/bringIn/startImport';
+import { isDropping } from '../operations/folders/folders';
 import { installationContext } from '../operations/identities/identities';
 import { listMakers } from '../operations/identities/makers';
 import { isUnderWay } from '../operations/runs/runs';
@@ -49,7 +50,7 @@ export async function lookIntoDropFolders(
     .select({ id: assignments.id, folder: openedFolders.path })
     .from(assignments)
     .innerJoin(openedFolders, eq(openedFolders.id, assignments.sourceFolderId))
-    .where(eq(assignments.dropping, true));
+    .where(isDropping);
   let begun = 0;
   for (const one of dropping) {
     try {

@@ -37,6 +37,7 @@ export interface Change {
     | 'plans'
     | 'folders'
     | 'gatherings'
+    | 'searches'
     | 'column-sets'
     | 'vocabulary'
     | 'bundles'

@@ -1,7 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { lstat, mkdir, readFile, rename, rm, utimes, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { isRawName } from '../../core/naming/shots';
 import { config } from '../config';
 import { asFileError, FileError } from '../files/fileError';
 import { identityOfFile, sampleOfFile } from '../files/knownContent';
@@ -114,13 +113,13 @@ async function upright(
   read: PhotoFile | undefined,
   side: PreviewSide,
 ): Promise<Sharp> {
-  const jpeg = read && (await embeddedJpeg(file, read));
+  if (!read) return sharp(input, options).autoOrient();
+  const jpeg = await embeddedJpeg(file, read);
   // A format that libvips does not decode may hold colours that its decoder does not convert.
-  const decodable = read ? await decodableInput(input, read).catch(() => undefined) : input;
-  if (read && !jpeg && (!decodable || !isDecodable(read.container))) return placeholderOf(read.container);
-  const isAll = isRawName(file) || !decodable;
-  if (!jpeg || !(isAll || (await showsTheSame(jpeg, decodable, side))))
+  const decodable = isDecodable(read.container) && (await decodableInput(input, read).catch(() => undefined));
+  if (decodable && !(jpeg && (await showsTheSame(jpeg, decodable, side))))
     return sharp(decodable, options).autoOrient();
+  if (!jpeg) return placeholderOf(read.container);
   const { orientation } = await sharp(jpeg, options).metadata();
   const turn = turnOf(orientation, read);
   return turn ? sharp(jpeg, options).rotate(turn) : sharp(jpeg, options).autoOrient();

@@ -86,6 +86,27 @@ const errors = {
     422,
     ({ what, why }) => `The pattern of ${what} cannot be used. ${why}`,
   ),
+  'condition-not-understood': row<{ condition: string }>(
+    422,
+    ({ condition }) => `“${condition}” is no condition.`,
+    'Remove it, or choose its parts again.',
+  ),
+  'index-behind': row<{ pictures: number }>(
+    503,
+    ({ pictures }) => `Changed pictures are still being read into the index: ${pictures}.`,
+    'Try again in a moment.',
+  ),
+  'found-differs': row<{ pictures: number }>(
+    409,
+    ({ pictures }) =>
+      `The search finds ${pictures} ${pictures === 1 ? 'picture' : 'pictures'} now. Nothing was written.`,
+    'Look at them again, then write.',
+  ),
+  'found-too-many': row<{ most: number }>(
+    422,
+    ({ most }) => `More than ${most} pictures cannot be written to at once.`,
+    'Narrow the search, by year for example.',
+  ),
   'name-taken': row<{ what: string; name: string }>(
     409,
     ({ what, name }) => `${what} called “${name}” is there already.`,

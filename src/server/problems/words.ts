@@ -32,7 +32,7 @@ const words: Readonly<Record<StoredProblem['code'], string>> = {
   'provenance-signed':
     'The file carries a signed record of its provenance (C2PA). Any change breaks the signature: it is written only with your explicit yes.',
   'jpeg-not-restorable':
-    'This picture was made from a JPEG file that can be restored from it, byte for byte. After this change it cannot.',
+    'This picture was made from a JPEG file that can be restored from it, byte for byte, until its metadata change: it is written only with your explicit yes.',
   'metadata-not-read':
     'Fabrica does not read metadata inside this kind of file yet. A sidecar beside it holds what you write.',
   'iim-copies-differ': 'The file holds IIM twice, and the copies differ. The first one was taken.',

@@ -1,10 +1,11 @@
 import type { ByteSource } from '../../core/bytes/source';
 import type { FieldId } from '../../core/catalogue/fields';
+import type { ContainerId } from '../../core/containers/container';
 import type { OpenedContainer } from '../../core/containers/registry';
 import type { EmbedPlan } from '../../core/embed/planEmbed';
 import { decodeBlocks } from '../../core/mapping/models';
 import { FormatError } from '../../core/problems/problem';
-import { readAgain } from './exifReader';
+import { readAgain, type SecondReading } from './exifReader';
 import { expectedOf } from './expected';
 
 /** How far a written file was read by somebody else: of the changed fields, those that were compared. */
@@ -20,7 +21,18 @@ export function leastRead(all: readonly SecondRead[]): { readAgain?: SecondRead 
   return least ? { readAgain: least } : {};
 }
 
-/** Files larger than this are not taken into memory once more. */
+/** Kinds of files that the library opens. */
+const OPENED: ReadonlySet<string> = new Set<ContainerId>([
+  'jpeg',
+  'tiff',
+  'dng',
+  'png',
+  'webp',
+  'avif',
+  'heic',
+  'jxl',
+]);
+/** Larger files are not read into memory once more. */
 const MOST_BYTES = 512 * 1024 * 1024;
 
 /**
@@ -33,20 +45,29 @@ export async function secondReading(
   plan: Pick<EmbedPlan, 'before' | 'after'>,
 ): Promise<SecondRead> {
   const { expected, changed } = expectedOf(plan);
-  if (expected.length === 0 || written.size > MOST_BYTES) return { compared: 0, changed };
-  const reading = readAgain(await withoutPicture(written, container));
+  if (expected.length === 0) return { compared: 0, changed };
+  const { xmp: readXmp, iim: readIim } = await readingOf(written, container);
   let compared = 0;
   for (const { field, xmp, iim } of expected) {
-    if (xmp && reading?.xmp) {
-      const found = reading.xmp(xmp.name, xmp.member);
+    if (xmp && readXmp) {
+      const found = readXmp(xmp.name, xmp.member);
       // It knows properties by their local names: what another namespace calls alike hides ours.
       if (!isSame(xmp.texts, found) && isAmbiguous(container, xmp.name)) continue;
       refuseOther(field, xmp.texts, found);
       compared++;
     }
-    if (iim && reading?.iim) refuseOther(field, iim.texts, reading.iim(iim.id));
+    if (iim && readIim) refuseOther(field, iim.texts, readIim(iim.id));
   }
   return { compared, changed };
+}
+
+/** What the library reads of the file, or of the packet alone where it does not open files of that kind. */
+async function readingOf(written: ByteSource, container: OpenedContainer): Promise<Partial<SecondReading>> {
+  const isOpened = OPENED.has(container.id);
+  if (isOpened && written.size > MOST_BYTES) return {};
+  const whole = isOpened ? readAgain(await withoutPicture(written, container)) : undefined;
+  const packet = container.blocks.xmp;
+  return whole ?? (packet ? { xmp: readAgain(new Uint8Array(packet).buffer)?.xmp } : {});
 }
 
 function refuseOther(field: FieldId, expected: readonly string[], found: readonly string[]): void {

@@ -9,7 +9,6 @@ import {
   nothingIsWritten,
   type ReadResult,
 } from '../container';
-import { OTHER_RAW_EXTENSIONS } from '../tiff/rawNames';
 
 /*
  * Formats that are known by their signature and not opened yet: what is in them is neither read nor
@@ -52,14 +51,6 @@ const formats: readonly Foreign[] = [
     standard: 'SVG 2, 5.1',
     extensions: ['svg'],
     is: (head, extension) => extension === 'svg' && startsWith(head, ascii('<')),
-  },
-  {
-    id: 'raw',
-    mediaType: 'image/x-raw',
-    name: 'camera raw of other structures',
-    standard: 'unpublished',
-    extensions: OTHER_RAW_EXTENSIONS,
-    is: (head, extension) => head.length > 0 && OTHER_RAW_EXTENSIONS.some((one) => one === extension),
   },
 ];
 

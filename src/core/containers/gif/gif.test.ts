@@ -71,3 +71,15 @@ test('a file with more packets than are read is not written: none of them is los
   const { plan } = await embedInMemory(withBlocks(plain, ...many), { city: 'Pellvik' });
   expect(plan.refused).toBeDefined();
 });
+
+test('a comment is read as the description and follows it, unless a program describes itself there', async () => {
+  const file = withBlocks(plain, comment('Created with a program'), comment('A ketch on the slip'));
+  expect(await valuesIn(file)).toMatchObject({ description: 'A ketch on the slip' });
+  const long = `A sloop, ${'white, '.repeat(60)}at the quay`;
+  const { file: after } = await embedInMemory(file, { description: long });
+  expect(await valuesIn(after)).toMatchObject({ description: long });
+  expect([holds(after, 'Created with'), holds(after, 'A ketch')]).toEqual([true, false]);
+  expect((await embedInMemory(after, { description: long })).plan.unchanged).toBe(true);
+  const { file: erased } = await embedInMemory(after, { description: null });
+  expect([await valuesIn(erased), holds(erased, 'sloop')]).toMatchObject([{}, false]);
+});

@@ -2,6 +2,7 @@ import { ascii, concat, equalBytes, startsWith } from '../../bytes/bytes';
 import { limits } from '../../bytes/limits';
 import type { Range } from '../../bytes/range';
 import { type ByteSource, windowed } from '../../bytes/source';
+import { decodeUtf8, decodeWindows1252, encodeUtf8 } from '../../bytes/text';
 import { ByteView } from '../../bytes/view';
 import { FormatError, problem } from '../../problems/problem';
 import {
@@ -13,12 +14,15 @@ import {
   type ReadResult,
 } from '../container';
 import { joinEdits } from '../edits';
+import { TEXT_KEYWORDS } from '../textKeywords';
 
 /** A block behind the logical screen (GIF89a, 15 to 26): an image with its data, or an extension. */
 interface GifBlock extends Range {
   readonly kind: 'picture' | 'application' | 'comment';
   /** Identifier and authentication code of an application extension. */
   readonly application?: string;
+  /** Of a comment that is read as the description. */
+  readonly text?: string;
 }
 interface GifStructure {
   readonly size: number;
@@ -52,6 +56,7 @@ const kind: Kind = {
   standard: 'GIF89a, 26; XMP part 3, 1.1.2',
   carries: { ...carriesNothing, xmp: 'make' },
   places: { xmp: `application extension \`${XMP}\`` },
+  texts: 'comment',
 };
 
 /** GIF with an XMP packet as an application extension in front of the first image. */
@@ -62,12 +67,20 @@ export const gif: ContainerCodec<GifStructure> = {
   kind: () => kind,
   sniff: (head) => startsWith(head, ascii('GIF87a')) || startsWith(head, VERSION_89A),
   read: readGif,
-  planEdits({ size, blocks, screenEnd }, changes: BlockChanges) {
-    if (!('xmp' in changes)) return { edits: [{ kind: 'copy', start: 0, end: size }], problems: [] };
-    return { edits: editsOf({ size, blocks, screenEnd }, isXmp, changes.xmp), problems: [] };
+  planEdits(structure, changes: BlockChanges) {
+    const wanted = changes.texts?.map(({ text }) => text);
+    const texts = structure.blocks.filter(({ text }) => text !== undefined);
+    const changed = texts.filter((block, index) => wanted && wanted[index] !== block.text);
+    const comments = changed.flatMap((block) => {
+      const text = wanted![texts.indexOf(block)];
+      return text === undefined ? [] : [commentOf(text)];
+    });
+    const goes = (block: GifBlock) => ('xmp' in changes && isXmp(block)) || changed.includes(block);
+    const made = [...(changes.xmp ? [extensionOf(changes.xmp)] : []), ...comments];
+    return { edits: editsOf(structure, goes, made), problems: [] };
   },
   bare: (structure) =>
-    editsOf({ ...structure, size: structure.blocks.at(-1)?.end ?? structure.size }, isBeside),
+    editsOf({ ...structure, size: structure.blocks.at(-1)?.end ?? structure.size }, isBeside, []),
   pictureRanges: async ({ blocks, screenEnd }) => [
     { start: HEADER, end: screenEnd },
     ...blocks.filter((block) => !isBeside(block)),
@@ -87,7 +100,9 @@ async function readGif(source: ByteSource): Promise<ReadResult<GifStructure>> {
   const head = new ByteView(await source.read(0, Math.min(SCREEN_END, source.size)), 'little', 'GIF');
   const packed = head.u8(10);
   const screenEnd = SCREEN_END + colourTable(packed);
-  const blocks = await readBlocks(windowed(source, WINDOW_BYTES), screenEnd);
+  const windows = windowed(source, WINDOW_BYTES);
+  const blocks = await withTexts(windows, await readBlocks(windows, screenEnd));
+  const texts = blocks.flatMap(({ text }) => (text === undefined ? [] : [{ keyword: DESCRIPTION, text }]));
   const all = blocks.filter(isXmp);
   const packets = all.slice(0, 1 + limits.furtherPackets);
   const [xmp, ...furtherXmp] = await Promise.all(packets.map((block) => packetOf(source, block)));
@@ -100,7 +115,11 @@ async function readGif(source: ByteSource): Promise<ReadResult<GifStructure>> {
       pixels: { width: head.u16(6), height: head.u16(8) },
       bits: ((packed >> 4) & 7) + 1,
     },
-    blocks: { ...(xmp ? { xmp } : {}), ...(furtherXmp.length > 0 ? { furtherXmp } : {}) },
+    blocks: {
+      ...(xmp ? { xmp } : {}),
+      ...(furtherXmp.length > 0 ? { furtherXmp } : {}),
+      ...(texts.length > 0 ? { texts } : {}),
+    },
     problems:
       source.size > behind
         ? [
@@ -163,6 +182,37 @@ async function endOfSubBlocks(source: ByteSource, from: number): Promise<number>
   throw new FormatError('file-cut', 'GIF', { offset: source.size });
 }
 
+const DESCRIPTION = TEXT_KEYWORDS.description!;
+/** What programs write of themselves is no description (common practice). */
+const OF_A_PROGRAM =
+  /^(?:created|made|edited|generated|optimi[sz]ed|saved) (?:with|by|using|in) |^creator: /i;
+
+/** Comments (GIF89a, 24) in UTF-8, or in the code that older programs used. */
+async function withTexts(source: ByteSource, blocks: readonly GifBlock[]): Promise<GifBlock[]> {
+  let taken = 0;
+  const read = async (block: GifBlock): Promise<GifBlock> => {
+    const isShort = block.end - block.start <= limits.legacyTextBytes;
+    if (block.kind !== 'comment' || !isShort || ++taken > limits.legacyTexts) return block;
+    const data = withoutLengths(await source.read(block.start + 2, block.end - block.start - 2));
+    const text = decodeUtf8(data) ?? decodeWindows1252(data);
+    return text.trim() === '' || OF_A_PROGRAM.test(text) ? block : { ...block, text };
+  };
+  const found: GifBlock[] = [];
+  for (const block of blocks) found.push(await read(block));
+  return found;
+}
+
+/** A comment in sub-blocks of at most 255 octets (GIF89a, 15). */
+function commentOf(text: string): Uint8Array {
+  const data = encodeUtf8(text);
+  const parts: Uint8Array[] = [new Uint8Array([EXTENSION, COMMENT])];
+  for (let at = 0; at < data.length; at += 255) {
+    const part = data.subarray(at, at + 255);
+    parts.push(new Uint8Array([part.length]), part);
+  }
+  return concat([...parts, new Uint8Array(1)]);
+}
+
 async function packetOf(source: ByteSource, { start, end }: GifBlock): Promise<Uint8Array> {
   if (end - start > limits.blockBytes) throw new FormatError('limit-exceeded', XMP, { offset: start });
   const data = await source.read(start + APPLICATION_HEAD, end - start - APPLICATION_HEAD);
@@ -180,26 +230,27 @@ function withoutLengths(data: Uint8Array): Uint8Array {
 }
 
 /**
- * The blocks without those that go. A new packet comes in front of the first image, behind the extensions that readers
+ * The blocks without those that go. New extensions come in front of the first image, behind the extensions that readers
  * look for right behind the screen (looping; common practice). Extensions need version 89a.
  */
 function editsOf(
   { size, blocks, screenEnd }: Pick<GifStructure, 'size' | 'blocks' | 'screenEnd'>,
   goes: (block: GifBlock) => boolean,
-  xmp?: Uint8Array,
+  made: readonly Uint8Array[],
 ): Edit[] {
-  const head: Edit[] = xmp
-    ? [
-        { kind: 'insert', bytes: VERSION_89A },
-        { kind: 'copy', start: HEADER, end: screenEnd },
-      ]
-    : [{ kind: 'copy', start: 0, end: screenEnd }];
+  const head: Edit[] =
+    made.length > 0
+      ? [
+          { kind: 'insert', bytes: VERSION_89A },
+          { kind: 'copy', start: HEADER, end: screenEnd },
+        ]
+      : [{ kind: 'copy', start: 0, end: screenEnd }];
   const kept = blocks.filter((block) => !goes(block));
   const first = kept.findIndex(({ kind }) => kind === 'picture');
   const copies = kept.map(({ start, end }): Edit => ({ kind: 'copy', start, end }));
-  const packet: Edit[] = xmp ? [{ kind: 'insert', bytes: extensionOf(xmp) }] : [];
+  const extensions = made.map((bytes): Edit => ({ kind: 'insert', bytes }));
   const rest: Edit = { kind: 'copy', start: blocks.at(-1)?.end ?? size, end: size };
-  return joinEdits([...head, ...copies.slice(0, first), ...packet, ...copies.slice(first), rest]);
+  return joinEdits([...head, ...copies.slice(0, first), ...extensions, ...copies.slice(first), rest]);
 }
 
 const extensionOf = (xmp: Uint8Array) =>

@@ -1,4 +1,4 @@
-import { ascii, concat, hex, startsWith } from '../../bytes/bytes';
+import { ascii, concat, equalBytes, hex, startsWith } from '../../bytes/bytes';
 import { limits } from '../../bytes/limits';
 import type { Range } from '../../bytes/range';
 import { type ByteSource, windowed } from '../../bytes/source';
@@ -14,6 +14,8 @@ export interface Box extends Range {
   readonly at: number;
   /** 0 at the top of the file. */
   readonly depth: number;
+  /** It states no size, and goes on to the end of what holds it (4.2.2). */
+  readonly isEndless?: true;
 }
 
 /** Boxes that hold boxes and nothing before them, of every file of this family (ISO/IEC 14496-12, table 1). */
@@ -39,7 +41,8 @@ export async function walkBoxes(
         throw new FormatError('limit-exceeded', 'boxes', { offset: at });
       const box = await readBox(source, at, to, depth);
       boxes.push(box);
-      if (holdsBoxes.has(box.type) && depth < MAX_DEPTH) await walk(box.start, box.end, depth + 1);
+      if (holdsBoxes.has(box.type) && depth < MAX_DEPTH)
+        await walk(box.start + (await versionBytes(source, box)), box.end, depth + 1);
       at = box.end;
     }
   };
@@ -52,6 +55,12 @@ export async function walkBoxes(
   }
 }
 
+/** Of `meta`, version and flags come before its boxes (8.11.1), but not in QuickTime (common practice). */
+async function versionBytes(source: ByteSource, { type, start, end }: Box): Promise<number> {
+  if (type !== 'meta' || end - start < 8) return 0;
+  return equalBytes(await source.read(start + 4, 4), ascii('hdlr')) ? 0 : 4;
+}
+
 /** Size 0: to the end of what holds it; size 1: 64 bits behind the type (4.2.2). */
 async function readBox(source: ByteSource, at: number, to: number, depth: number): Promise<Box> {
   const head = new ByteView(await source.read(at, Math.min(HEADER_BYTES, to - at)), 'big', 'box');
@@ -62,9 +71,13 @@ async function readBox(source: ByteSource, at: number, to: number, depth: number
   if (end > to || end < start)
     throw new FormatError('structure-broken', 'box', { offset: at, found: `${size} bytes` });
   const type = String.fromCharCode(...head.slice(4, 4));
-  if (type !== 'uuid' || end - start < 16) return { type, at, depth, start, end };
-  return { type: hex(await source.read(start, 16)), at, depth, start: start + 16, end };
+  const found: Box = { type, at, depth, start, end, ...(stated === 0 ? { isEndless: true } : {}) };
+  if (type !== 'uuid' || end - start < 16) return found;
+  return { ...found, type: hex(await source.read(start, 16)), start: start + 16 };
 }
+
+/** Returns whether `of` contains `one`. */
+export const isIn = (one: Box, of: Box): boolean => one.at >= of.start && one.end <= of.end;
 
 /** The content of a box, bounded (limits.blockBytes). */
 export function boxContent(source: ByteSource, { type, start, end }: Box): Promise<Uint8Array> {
@@ -75,9 +88,13 @@ export function boxContent(source: ByteSource, { type, start, end }: Box): Promi
 /** The `uuid` box of signed provenance (C2PA 2.1, A.5). */
 export const PROVENANCE = 'd8fec3d61b0e483c92975828877ec481';
 
-/** Whether a box states no size: it goes on to the end of the file (4.2.2). */
-export async function isEndless(source: ByteSource, { at }: Box): Promise<boolean> {
-  return new ByteView(await source.read(at, 4), 'big', 'box').u32(0) === 0;
+/** Its content: version, flags, a purpose that ends with NUL, 64 bits for fragments, then the manifest store (C2PA 2.1, A.5). */
+export async function provenanceIn(source: ByteSource, signed: Box | undefined): Promise<Range[]> {
+  if (!signed) return [];
+  const head = await source.read(signed.start, Math.min(64, signed.end - signed.start));
+  const nul = head.indexOf(0, 4);
+  const start = signed.start + nul + 1 + 8;
+  return nul === -1 || start >= signed.end ? [] : [{ start, end: signed.end }];
 }
 
 /** Size and type of a box; a size beyond 32 bits follows the type (4.2.2). */

@@ -4,6 +4,7 @@ import type { ContainerCodec, Kind } from '../container';
 import { bareJpeg } from './bare';
 import { largeThumbnail } from './mpf';
 import { jpegMaxBytes, planJpeg } from './plan';
+import { provenancePortions } from './provenance';
 import { readJpeg } from './read';
 import type { JpegStructure, SegmentKind } from './structure';
 
@@ -51,6 +52,7 @@ export const jpeg: ContainerCodec<JpegStructure> = {
   planEdits: planJpeg,
   bare: bareJpeg,
   pixelSize: (structure) => structure.pixels,
+  provenance: ({ segments }, source) => provenancePortions(segments, source),
   parts: ({ segments, scanAt, size }) => [
     ...segments.map(({ marker, kind: of, start, end }) => ({ name: segmentName(marker, of), start, end })),
     { name: 'scans', start: scanAt, end: size },

@@ -14,7 +14,7 @@ import {
   type ReadResult,
 } from '../container';
 import { joinEdits } from '../edits';
-import { type Box, box, boxContent, boxHead, isEndless, tiffOf, walkBoxes } from '../isobmff/boxes';
+import { type Box, box, boxContent, boxHead, tiffOf, walkBoxes } from '../isobmff/boxes';
 import { codestreamSize } from './codestream';
 
 interface MetadataBox {
@@ -60,6 +60,11 @@ export const jxl: ContainerCodec<JxlStructure> = {
   sniff: (head) => startsWith(head, CODESTREAM) || startsWith(head, SIGNATURE),
   read: readJxl,
   planEdits: planJxl,
+  provenance: async ({ boxes }) =>
+    boxes
+      .filter(({ type }) => type === 'jumb')
+      .slice(0, 1)
+      .map(({ at, end }) => ({ start: at, end })),
   bare: ({ size, boxes, isEndless }) =>
     boxes.length === 0
       ? [{ kind: 'copy', start: 0, end: size }]
@@ -101,15 +106,22 @@ async function readJxl(source: ByteSource): Promise<ReadResult<JxlStructure>> {
       boxes,
       metadata,
       pixels: head && codestreamSize(head),
-      isEndless: await isEndless(source, last),
+      isEndless: last.isEndless === true,
     },
     blocks,
-    problems: boxes
-      .filter(({ type }) => type === 'jumb')
-      .slice(0, 1)
-      .map(({ at }) => problem('provenance-signed', 'JPEG XL', { offset: at })),
+    problems: problemsOf(boxes, metadata),
     unreadable,
   };
+}
+
+function problemsOf(boxes: readonly Box[], metadata: readonly MetadataBox[]): Problem[] {
+  const signed = boxes.find(({ type }) => type === 'jumb');
+  const jpeg = boxes.find(({ type }) => type === 'jbrd');
+  return [
+    ...(signed ? [problem('provenance-signed', 'JPEG XL', { offset: signed.at })] : []),
+    // The JPEG takes its metadata from these boxes (ISO/IEC 18181-2, 9.6; from memory).
+    ...(jpeg && metadata.length > 0 ? [problem('jpeg-not-restorable', 'JPEG XL', { offset: jpeg.at })] : []),
+  ];
 }
 
 /** Octets that hold the size of a codestream. */
@@ -175,13 +187,7 @@ function planJxl(structure: JxlStructure, changes: BlockChanges): { edits: Edit[
       ],
       problems: [],
     };
-  const isFromJpeg = boxes.some(({ type }) => type === 'jbrd');
-  return {
-    edits: editsOf(structure, (one) => gone.has(one), made),
-    // The JPEG that the picture was made from holds the former block.
-    problems:
-      isFromJpeg && gone.size > 0 ? [problem('jpeg-not-restorable', 'JPEG XL', { severity: 'warning' })] : [],
-  };
+  return { edits: editsOf(structure, (one) => gone.has(one), made), problems: [] };
 }
 
 /** The boxes without those that go, and new ones behind them; a last box without a size gets one. */

@@ -5,12 +5,12 @@ import type { ByteSource } from '../../bytes/source';
 import { ByteView } from '../../bytes/view';
 import { FormatError, type Problem, problem } from '../../problems/problem';
 import type { BlockKind, Blocks, ContainerCodec, Kind, LegacyText, ReadResult } from '../container';
+import { TEXT_KEYWORDS } from '../textKeywords';
 import { pngColour } from './colour';
 import { barePng, planPng } from './plan';
 import { blockOfProfile, profileName, readProfile } from './rawProfile';
 import { isPng, type PngChunk, type PngStructure, readChunks } from './structure';
 import { decodeTextChunk, KEYWORD_BYTES, keywordOf, TEXT_TYPES, textOfChunk, XMP_KEYWORD } from './textChunk';
-import { PNG_KEYWORDS } from './textKeywords';
 
 const kind: Kind = {
   id: 'png',
@@ -24,6 +24,7 @@ const kind: Kind = {
     photoshop: 'raw profile',
     iim: 'raw profile',
   },
+  texts: 'tEXt, zTXt, iTXt',
 };
 
 /**
@@ -42,6 +43,11 @@ export const png: ContainerCodec<PngStructure> = {
   pictureRanges: async ({ picture }) => picture,
   pixelSize: ({ pixels }) => pixels,
   colour: pngColour,
+  provenance: async ({ chunks }) =>
+    chunks
+      .filter(({ type }) => type === PROVENANCE)
+      .slice(0, 1)
+      .map(({ start, end }) => ({ start: start + HEAD, end: end - CRC })),
   parts: ({ chunks }) =>
     chunks.map(({ type, keyword, start, end }) => ({
       name: keyword ? `${type}, ${keyword}` : type,
@@ -53,8 +59,9 @@ export const png: ContainerCodec<PngStructure> = {
 /** The chunk of a C2PA manifest store (C2PA 2.1, "Embedding manifests into PNG"; from memory). */
 const PROVENANCE = 'caBX';
 const HEAD = 8;
+const CRC = 4;
 
-const legacyKeywords = new Set(Object.values(PNG_KEYWORDS));
+const legacyKeywords = new Set(Object.values(TEXT_KEYWORDS));
 
 /** Whether a text is a voice of the metadata: the others are never taken into memory. */
 function isOfInterest(keyword: string): boolean {
@@ -104,11 +111,11 @@ class PngReader {
     if (keyword === undefined || !isOfInterest(keyword)) return keyword ? { ...chunk, keyword } : chunk;
     const isPacket = keyword === XMP_KEYWORD || profileName(keyword) !== undefined;
     try {
-      if (++this.taken > limits.pngTexts)
-        throw new FormatError('limit-exceeded', keyword, { expected: `at most ${limits.pngTexts} texts` });
+      if (++this.taken > limits.legacyTexts)
+        throw new FormatError('limit-exceeded', keyword, { expected: `at most ${limits.legacyTexts} texts` });
       const content = await this.content(chunk);
       const left = Math.max(0, this.inflatable);
-      const most = isPacket ? left : Math.min(left, limits.pngTextBytes);
+      const most = isPacket ? left : Math.min(left, limits.legacyTextBytes);
       const plain = type === 'tEXt' || (type === 'iTXt' && content[keyword.length + 1] === 0);
       const text = decodeTextChunk(type, content, plain && isPacket ? limits.blockBytes : most);
       if (!plain) this.inflatable -= text.bytes.length;
@@ -117,7 +124,7 @@ class PngReader {
       if (!(error instanceof FormatError)) throw error;
       this.problems.push(error.problem);
       // A text that is too large has used up what it was allowed.
-      if (error.problem.code === 'limit-exceeded') this.inflatable -= limits.pngTextBytes;
+      if (error.problem.code === 'limit-exceeded') this.inflatable -= limits.legacyTextBytes;
       const profile = profileName(keyword);
       if (keyword === XMP_KEYWORD) this.unreadable.push('xmp');
       else if (profile) this.unreadable.push(blockOfProfile(profile));

@@ -31,7 +31,7 @@ export const TIFF_TAG = {
   iccProfile: 34675,
   gpsIfd: 34853,
   dngVersion: 50706,
-  /** The C2PA manifest store (C2PA 2.1, "Embedding manifests into TIFF"; from memory). */
+  /** The C2PA manifest store (C2PA 2.1, "Embedding manifests into TIFF"); c2pa-rs writes it into a directory of its own. */
   provenance: 52545,
 } as const;
 

@@ -77,8 +77,15 @@ export const tiff: ContainerCodec<TiffFile> = {
     const largest = full.sort((a, b) => b.width * b.height - a.width * a.height)[0];
     return largest && largest.width > 0 && largest.height > 0 ? largest : undefined;
   },
+  async provenance({ tiff }) {
+    const found = signedIn(tiff);
+    return found ? [{ start: found.valueAt, end: found.valueAt + found.byteLength }] : [];
+  },
   preview: ({ tiff: structure }, source) => largestJpeg(structure, source),
 };
+
+const signedIn = ({ images }: TiffStructure) =>
+  images.map((ifd) => entry(ifd, TIFF_TAG.provenance)).find((found) => found !== undefined);
 
 const named = (ifd: ReadIfd | undefined, name: string) => (ifd ? [{ ifd, name }] : []);
 
@@ -90,7 +97,7 @@ async function readTiffFile(source: ByteSource, name: string): Promise<ReadResul
     ranges.push(...found.ranges);
     if (found.outside) problems.push(problem('out-of-bounds', 'picture data', { offset: ifd.offset }));
   }
-  const provenance = entry(structure.ifd0, TIFF_TAG.provenance);
+  const provenance = signedIn(structure);
   const { exif, blocks, problems: about } = await tiffBlocks(structure, source);
   return {
     structure: {

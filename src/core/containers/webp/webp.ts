@@ -64,6 +64,11 @@ export const webp: ContainerCodec<WebpStructure> = {
       .filter((one) => PICTURE.includes(one.type))
       .map(({ start, length }) => ({ start, end: start + 8 + length })),
   pixelSize: ({ pixels }) => pixels,
+  provenance: async ({ chunks }) =>
+    chunks
+      .filter(({ type }) => type === 'C2PA')
+      .slice(0, 1)
+      .map(({ start, length }) => ({ start: start + 8, end: start + 8 + length })),
   parts: ({ chunks }) => chunks.map(({ type, start, end }) => ({ name: type.trim(), start, end })),
   /** Samples of WebP have eight bits (RFC 9649, 1). */
   async colour({ chunks }, source) {

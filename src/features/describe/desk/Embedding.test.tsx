@@ -22,6 +22,7 @@ const proof = {
   asOf: '2026-11-28T00:00:00Z',
   unreadable: 0,
   signed: 0,
+  restorable: 0,
   replaced: 0,
   cuts: [],
 };

@@ -10,6 +10,7 @@ import type { Desk, FieldAcross } from '@/server/operations/photos/selectionValu
 import { LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { useLeaving } from '@/ui/useLeaving';
+import { comboboxOf } from '@/ui/useOptionMenu';
 import { labels as uiLabels } from '@/ui/words';
 import { labels } from '../words';
 import { PersonMenu } from './PersonMenu';
@@ -88,8 +89,8 @@ export function PeopleBox({
           <TextInput
             ref={box}
             id={id}
+            {...comboboxOf(`${id}-people`, menu)}
             value={typed}
-            autoComplete="off"
             onChange={(event) => setTyped(event.target.value)}
             onKeyDown={onKeyDown}
             placeholder="type a name"

@@ -18,7 +18,7 @@ export function PersonMenu({
   id: string;
   people: readonly ListedPerson[];
   marked: number;
-  onTake: (person: ListedPerson) => void;
+  onTake: (index: number) => void;
 }) {
   return (
     <FloatingOptions
@@ -38,7 +38,7 @@ export function PersonMenu({
         ),
       }))}
       marked={marked}
-      onTake={(index) => onTake(people[index]!)}
+      onTake={onTake}
     />
   );
 }

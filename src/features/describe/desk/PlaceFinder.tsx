@@ -2,7 +2,7 @@
 
 import { Box, chakra } from '@chakra-ui/react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { type KeyboardEvent, useId, useState } from 'react';
+import { useId, useState } from 'react';
 import { formatNumber } from '@/core/wording/counts';
 import type { FoundPlace } from '@/server/gazetteer/thread';
 import type { FieldChanges } from '@/server/operations/drafts/writing';
@@ -10,6 +10,7 @@ import { apiRequest } from '@/ui/api';
 import { TextInput } from '@/ui/inputs';
 import { OptionList } from '@/ui/OptionList';
 import { queryKeys } from '@/ui/queryKeys';
+import { comboboxOf, useOptionMenu } from '@/ui/useOptionMenu';
 import { labels } from '../words';
 
 export type OfferedPlace = FoundPlace;
@@ -29,7 +30,7 @@ export const valuesOf = ({ city, region, country, countryCode }: OfferedPlace): 
 export function PlaceFinder({ onTake }: { onTake: (place: OfferedPlace) => void }) {
   const id = useId();
   const [typed, setTyped] = useState('');
-  const [marked, setMarked] = useState(0);
+  const { of } = useOptionMenu(typed, { isFirstMarked: true });
   const wanted = typed.trim();
   const { data, isFetching } = useQuery({
     queryKey: queryKeys.places(wanted),
@@ -39,45 +40,26 @@ export function PlaceFinder({ onTake }: { onTake: (place: OfferedPlace) => void 
     staleTime: Number.POSITIVE_INFINITY,
   });
   const found = wanted.length > 1 ? (data ?? []) : [];
-  const take = (place: OfferedPlace | undefined) => {
-    if (!place) return;
+  const menu = of(found, (place) => {
     setTyped('');
-    setMarked(0);
     onTake(place);
-  };
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (found.length === 0) return;
-    if (event.key === 'ArrowDown') setMarked((marked + 1) % found.length);
-    else if (event.key === 'ArrowUp') setMarked((marked + found.length - 1) % found.length);
-    else if (event.key === 'Enter') take(found[marked]);
-    else if (event.key === 'Escape') setTyped('');
-    else return;
-    event.preventDefault();
-    event.stopPropagation();
-  };
+  });
   return (
     <Box position="relative" paddingBottom="1">
       <TextInput
         id={id}
-        role="combobox"
+        {...comboboxOf(`${id}-towns`, menu)}
         aria-label={labels.findATown}
-        aria-expanded={found.length > 0}
-        aria-controls={`${id}-towns`}
-        aria-activedescendant={found[marked] ? `${id}-towns-${marked}` : undefined}
-        autoComplete="off"
         value={typed}
         placeholder="town: a few letters fill city, region, country and code"
-        onChange={(event) => {
-          setTyped(event.target.value);
-          setMarked(0);
-        }}
-        onKeyDown={onKeyDown}
+        onChange={(event) => setTyped(event.target.value)}
+        onKeyDown={menu.onKey}
       />
-      {found.length > 0 && (
+      {menu.found.length > 0 && (
         <OptionList
           id={`${id}-towns`}
           label="Towns"
-          options={found.map((place) => ({
+          options={menu.found.map((place) => ({
             key: `${placeWords(place)} ${place.latitude}`,
             content: (
               <>
@@ -89,8 +71,8 @@ export function PlaceFinder({ onTake }: { onTake: (place: OfferedPlace) => void 
               </>
             ),
           }))}
-          marked={marked}
-          onTake={(at) => take(found[at])}
+          marked={menu.marked}
+          onTake={menu.take}
         />
       )}
       {wanted.length > 1 && found.length === 0 && isFetching && (

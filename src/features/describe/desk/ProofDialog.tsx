@@ -29,6 +29,7 @@ export function replacingWords({ replacing, pictures }: Pick<Proof, 'replacing' 
 export interface WriteChoices {
   readonly replaceUnreadable: boolean;
   readonly breakProvenance: boolean;
+  readonly loseJpeg: boolean;
 }
 
 interface Props {
@@ -51,7 +52,11 @@ const CUT_SHOWN = 120;
 
 /** Old → new before the originals are written. */
 export function ProofDialog({ proof, blocked, scope, busy, onClose, onEmbed }: Props) {
-  const [choices, setChoices] = useState<WriteChoices>({ replaceUnreadable: false, breakProvenance: false });
+  const [choices, setChoices] = useState<WriteChoices>({
+    replaceUnreadable: false,
+    breakProvenance: false,
+    loseJpeg: false,
+  });
   const unwritable = blocked.reduce((sum, one) => sum + one.pictures, 0);
   return (
     <Dialog
@@ -100,6 +105,13 @@ export function ProofDialog({ proof, blocked, scope, busy, onClose, onEmbed }: P
         choice="Write them anyway"
         checked={choices.breakProvenance}
         onChange={(breakProvenance) => setChoices({ ...choices, breakProvenance })}
+      />
+      <Hindered
+        count={proof.restorable}
+        words="hold a JPEG that can be restored byte for byte until their metadata change. They are left as they are."
+        choice="Write them; their JPEGs cannot be restored any more"
+        checked={choices.loseJpeg}
+        onChange={(loseJpeg) => setChoices({ ...choices, loseJpeg })}
       />
     </Dialog>
   );

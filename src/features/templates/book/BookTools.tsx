@@ -4,6 +4,8 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { type FieldId, field, fieldIds, fieldLabel } from '@/core/catalogue/fields';
 import { TextInput } from '@/ui/inputs';
+import { OptionList } from '@/ui/OptionList';
+import { comboboxOf, useOptionMenu } from '@/ui/useOptionMenu';
 import { labels as uiLabels } from '@/ui/words';
 import { NeedChoice, OwnChoice } from '../../fields/NeedChoice';
 import type { ShownFields } from '../../fields/useShownFields';
@@ -32,92 +34,55 @@ export function BookTools({ shown, onFind }: { shown: ShownFields; onFind: (id: 
 
 function FindField({ onFind }: { onFind: (id: FieldId) => void }) {
   const [typed, setTyped] = useState('');
-  const [marked, setMarked] = useState(0);
+  const { of } = useOptionMenu(typed, { isFirstMarked: true });
   const found = findFields(typed);
-  const take = (id: FieldId | undefined) => {
-    if (!id) return;
+  const menu = of(found, (id) => {
     setTyped('');
     onFind(id);
-  };
+  });
+  const over = { position: 'absolute', top: '100%', bg: 'leaf', borderWidth: '1px', zIndex: '5' } as const;
   return (
     <Box position="relative" flex="1" minWidth="14em">
       <TextInput
-        role="combobox"
+        {...comboboxOf('found-fields', menu)}
         aria-label={uiLabels.findAField}
-        aria-expanded={found.length > 0}
-        aria-controls="found-fields"
-        aria-activedescendant={found[marked] ? `found-${found[marked]}` : undefined}
         data-find-field
         value={typed}
         height="1.625rem"
         fontSize="small"
-        placeholder="Find a field: phone, who owns it …   Ctrl+K"
-        title="Ctrl+K comes here; Alt with an arrow goes from line to line"
-        aria-keyshortcuts="Control+K"
-        onChange={(event) => {
-          setTyped(event.target.value);
-          setMarked(0);
-        }}
-        onKeyDown={(event) => {
-          const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-          if (step !== 0) {
-            event.preventDefault();
-            setMarked((before) => (before + step + found.length) % Math.max(1, found.length));
-          } else if (event.key === 'Enter') take(found[marked]);
-          else if (event.key === 'Escape') setTyped('');
-        }}
+        placeholder="Find a field: phone, who owns it …   Ctrl+Shift+F"
+        title="Ctrl+Shift+F comes here; Alt with an arrow goes from line to line"
+        aria-keyshortcuts="Control+Shift+F"
+        onChange={(event) => setTyped(event.target.value)}
+        onKeyDown={menu.onKey}
       />
-      {found.length > 0 && (
-        <Box
+      {menu.found.length > 0 && (
+        <OptionList
+          {...over}
           id="found-fields"
-          role="listbox"
-          aria-label="Fields found"
-          position="absolute"
-          top="100%"
+          label="Fields found"
           left="0"
           right="0"
-          bg="leaf"
-          borderWidth="1px"
-          borderColor="rule"
-          zIndex="5"
-        >
-          {found.map((id, index) => (
-            <FoundRow key={id} id={id} marked={index === marked} onTake={() => take(id)} />
-          ))}
-        </Box>
+          marked={menu.marked}
+          onTake={menu.take}
+          options={menu.found.map((id) => ({
+            key: id,
+            content: (
+              <>
+                <chakra.span color="ink" fontWeight="600">
+                  {fieldLabel(id)}
+                </chakra.span>{' '}
+                {field(id).help}
+              </>
+            ),
+          }))}
+        />
       )}
       {typed.trim() !== '' && found.length === 0 && (
-        <Box position="absolute" top="100%" bg="leaf" padding="1.5" borderWidth="1px" zIndex="5">
+        <Box {...over} padding="1.5">
           No field of that name or meaning.
         </Box>
       )}
     </Box>
-  );
-}
-
-function FoundRow({ id, marked, onTake }: { id: FieldId; marked: boolean; onTake: () => void }) {
-  const name = fieldLabel(id);
-  const { help } = field(id);
-  return (
-    <chakra.div
-      id={`found-${id}`}
-      role="option"
-      aria-selected={marked}
-      tabIndex={-1}
-      paddingX="3"
-      paddingY="1"
-      bg={marked ? 'wash' : 'transparent'}
-      _hover={{ bg: 'wash' }}
-      cursor="pointer"
-      onMouseDown={(event) => {
-        event.preventDefault();
-        onTake();
-      }}
-    >
-      <chakra.span color="ink" fontWeight="600">
-        {name}
-      </chakra.span>{' '}
-      {help}
-    </chakra.div>
   );
 }

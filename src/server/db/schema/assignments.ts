@@ -36,6 +36,8 @@ export const assignments = pgTable('assignments', {
   /** How its copies leave; the usual way without, and what it was taken from. */
   deliveryPlan: stored(deliveryPlanShape),
   deliveryPlanId: uuid(),
+  /** When it was archived: its pictures are still found; it has no tasks, and its drop folder rests. */
+  archivedAt: pointInTime(),
   createdAt: createdAt(),
 });
 

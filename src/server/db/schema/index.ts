@@ -12,5 +12,6 @@ export * from './kept';
 export * from './people';
 export * from './photos';
 export * from './runs';
+export * from './search';
 export * from './templates';
 export * from './vocabulary';

@@ -49,6 +49,8 @@ export interface EmbedParameters {
   readonly replaceUnreadable?: boolean;
   /** An explicit yes to breaking signed provenance. */
   readonly breakProvenance?: boolean;
+  /** An explicit yes to a JPEG XL from which its JPEG cannot be restored any more. */
+  readonly loseJpeg?: boolean;
 }
 
 /** What was open before a delivery, and what was decided about it. */

@@ -52,6 +52,7 @@ export const assignmentChange = schema<AssignmentChange>(
       importChoices,
       deliveryPlan,
       dropping: { type: 'boolean' },
+      archived: { type: 'boolean' },
       foundUpTo: { type: 'integer', minimum: 0, maximum: 2_000_000_000 },
       met: object(
         {

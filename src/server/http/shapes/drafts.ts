@@ -42,11 +42,16 @@ export const writingStep = schema<{ writingId: string; undone: boolean }>(
   object({ writingId: id, undone: { type: 'boolean' } }),
 );
 
-const value = {
+export const fieldValue = {
   anyOf: [text(32_000), list(text(2000), 2000), list(structure, 200), { type: 'null' }],
 };
 
-const values = { type: 'object', propertyNames: fieldName, additionalProperties: value, maxProperties: 200 };
+const values = {
+  type: 'object',
+  propertyNames: fieldName,
+  additionalProperties: fieldValue,
+  maxProperties: 200,
+};
 const names = list(text(2000), 500);
 
 export const writing = schema<{ scope: Scope; writing: Writing; confirmed?: boolean; continues?: string }>(
@@ -55,7 +60,7 @@ export const writing = schema<{ scope: Scope; writing: Writing; confirmed?: bool
       scope,
       writing: {
         oneOf: [
-          object({ kind: { const: 'set' }, field: { enum: writtenFieldIds }, value }),
+          object({ kind: { const: 'set' }, field: { enum: writtenFieldIds }, value: fieldValue }),
           object({ kind: { const: 'set-fields' }, values }),
           object({ kind: { const: 'cells' }, rows: list(object({ id, values }), 20_000) }),
           object(

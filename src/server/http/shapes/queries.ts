@@ -34,7 +34,12 @@ export const runsQuery = querySchema<RunSearch>({
   to: day,
   behind: { type: 'string', format: 'uuid' },
 });
+export const suggestionsQuery = querySchema<{ typed: string }>(
+  { typed: { type: 'string', minLength: 1, maxLength: 200 } },
+  ['typed'],
+);
 export const workshopQuery = querySchema<AssignmentSearch>({
+  of: { enum: ['present', 'archived', 'all'], default: 'present' },
   find: { type: 'string', maxLength: 200, default: '' },
   most: { ...whole(10_000), minimum: 1, default: 40 },
 });

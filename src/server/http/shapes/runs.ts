@@ -19,10 +19,16 @@ export const undoRequest = schema<{ items?: string[] }>(object({ items: ids }, [
 
 const yes = { type: 'boolean' };
 export const embedRequest = schema<
-  { scope: Scope } & Pick<EmbedRequest, 'replaceUnreadable' | 'breakProvenance' | 'asOf'>
+  { scope: Scope } & Pick<EmbedRequest, 'replaceUnreadable' | 'breakProvenance' | 'loseJpeg' | 'asOf'>
 >(
   object(
-    { scope, replaceUnreadable: yes, breakProvenance: yes, asOf: { type: 'string', format: 'date-time' } },
+    {
+      scope,
+      replaceUnreadable: yes,
+      breakProvenance: yes,
+      loseJpeg: yes,
+      asOf: { type: 'string', format: 'date-time' },
+    },
     ['scope'],
   ),
 );

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import { asc, count, desc, eq, inArray } from 'drizzle-orm';
+import { asc, count, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { DeliveryPlan } from '../../../core/deliver/deliveryPlan';
 import type { ShotChoices } from '../../../core/embed/planShot';
 import type { ImportChoices } from '../../../core/naming/importChoices';
@@ -77,9 +77,14 @@ export async function readAssignment(context: Context, id: string): Promise<Assi
 /** All assignments, the newest first, with the number of their pictures. */
 export async function listAssignments(
   context: Context,
-): Promise<{ id: string; name: string; photos: number }[]> {
+): Promise<{ id: string; name: string; photos: number; isArchived: boolean }[]> {
   return context.db
-    .select({ id: assignments.id, name: assignments.name, photos: count(photos.id) })
+    .select({
+      id: assignments.id,
+      name: assignments.name,
+      photos: count(photos.id),
+      isArchived: sql<boolean>`${assignments.archivedAt} is not null`,
+    })
     .from(assignments)
     .leftJoin(photos, eq(photos.assignmentId, assignments.id))
     .groupBy(assignments.id)
@@ -118,6 +123,8 @@ export interface AssignmentChange {
   readonly deliveryPlan?: DeliveryPlan;
   readonly dropping?: boolean;
   readonly foundUpTo?: number;
+  /** An archived assignment takes nothing from its drop folder until it is brought back. */
+  readonly archived?: boolean;
   /** What was seen of a part before it was changed: another value there now is a conflict, and nothing is changed. */
   readonly met?: Partial<Pick<Assignment, (typeof METABLE)[number]>>;
 }
@@ -164,6 +171,7 @@ export async function changeAssignment(
       ...(change.language === undefined ? {} : { language: change.language }),
       ...(change.checklist === undefined ? {} : { checklist: await knownChecklist(tx, change.checklist) }),
       ...(change.foundUpTo === undefined ? {} : { foundUpTo: change.foundUpTo }),
+      ...(change.archived === undefined ? {} : { archivedAt: change.archived ? new Date() : null }),
     };
     if (change.met) refuseConflict(await readAssignment(tx, id), change);
     if (Object.keys(own).length > 0) await tx.db.update(assignments).set(own).where(eq(assignments.id, id));

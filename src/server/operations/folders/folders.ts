@@ -1,6 +1,6 @@
 import { lstat, realpath } from 'node:fs/promises';
 import path from 'node:path';
-import { eq } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import { config } from '../../config';
 import type { Context } from '../../context';
 import { assignments } from '../../db/schema/assignments';
@@ -68,6 +68,9 @@ export async function folderById(context: Context, id: string): Promise<OpenedFo
   return required(folder, 'folder');
 }
 
+/** What comes into the source of an assignment is brought in by itself. */
+export const isDropping = and(eq(assignments.dropping, true), isNull(assignments.archivedAt));
+
 /** Assignments that bring in by themselves what comes into a folder, with what waits there. */
 export function listDropFolders(context: Context) {
   return context.db
@@ -79,7 +82,7 @@ export function listDropFolders(context: Context) {
     })
     .from(assignments)
     .innerJoin(openedFolders, eq(openedFolders.id, assignments.sourceFolderId))
-    .where(eq(assignments.dropping, true));
+    .where(isDropping);
 }
 
 /** All opened folders, the first one first. */

@@ -39,8 +39,8 @@ export async function readPhotoFacts(context: Context, id: string): Promise<Phot
     })),
     hindrances: record.problems
       .filter((one) => {
-        const { unreadable, signed } = hindrancesIn([one]);
-        return unreadable || signed || one.severity === 'error';
+        const { unreadable, signed, restorable } = hindrancesIn([one]);
+        return unreadable || signed || restorable || one.severity === 'error';
       })
       .map(problemWords),
   };

@@ -140,6 +140,7 @@ export interface DraftsProof extends Proof {
   readonly asOf: string;
   readonly unreadable: number;
   readonly signed: number;
+  readonly restorable: number;
   /** Pictures whose drafts stay out, because their files hold other pictures now. */
   readonly replaced: number;
   /** Texts that IIM will cut; some of them. */
@@ -172,6 +173,7 @@ export async function proofOfDrafts(
     asOf,
     unreadable: hindered.filter((one) => one.unreadable).length,
     signed: hindered.filter((one) => one.signed).length,
+    restorable: hindered.filter((one) => one.restorable).length,
     replaced: await context.db.$count(
       photos,
       and(await inScope(context, assignmentId, scope), isNotNull(photos.replacedAt)),

@@ -1,9 +1,8 @@
 import { sql } from 'drizzle-orm';
-import { these } from '../../../core/drafts/scope';
 import { termKey } from '../../../core/keywords/parse';
 import type { Context } from '../../context';
 import { photoKeywords } from '../../db/schema/vocabulary';
-import { writeDrafts } from '../drafts/writeDrafts';
+import { writeAcross } from '../drafts/writeAcross';
 import { replaceInTemplates, templatesWithKeywords } from '../templates/templateKeywords';
 
 /** Words on pictures, and where: what a change of the vocabulary would be carried through to. */
@@ -70,22 +69,10 @@ export async function carryThrough(
   const spellings = await spellingsOf(context, from);
   if (spellings.length === 0) return { pictures: 0, templates };
   const wanted = assignments ? sql`and p.assignment_id = any(${sql.param([...assignments])}::uuid[])` : sql``;
-  const { rows } = await context.db.execute<{ id: string; assignment: string }>(sql`
-    select distinct p.id, p.assignment_id as assignment from photos p join photo_keywords k on k.photo_id = p.id
+  const { rows } = await context.db.execute<{ id: string; assignmentId: string }>(sql`
+    select distinct p.id, p.assignment_id as "assignmentId" from photos p join photo_keywords k on k.photo_id = p.id
     where k.spelling = any(${sql.param(spellings)}::text[]) ${wanted}
     order by p.assignment_id, p.id`);
-  // Always in one order, so that two of them wait for each other and do not block each other.
-  const byAssignment = new Map<string, string[]>();
-  for (const { id, assignment } of rows) {
-    const ids = byAssignment.get(assignment);
-    if (ids) ids.push(id);
-    else byAssignment.set(assignment, [id]);
-  }
-  for (const [assignment, ids] of byAssignment)
-    await writeDrafts(context, assignment, these(ids), {
-      kind: 'replace-keywords',
-      from: spellings,
-      to,
-    });
+  await writeAcross(context, rows, { kind: 'replace-keywords', from: spellings, to });
   return { pictures: rows.length, templates };
 }

@@ -2,10 +2,11 @@ import { and, asc, countDistinct, eq, sql } from 'drizzle-orm';
 import type { PictureQuery } from '../../../core/drafts/scope';
 import { threads } from '../../../core/threads/threads';
 import type { Context } from '../../context';
-import { assignments } from '../../db/schema/assignments';
+import { assignments, facts } from '../../db/schema/assignments';
 import { drafts } from '../../db/schema/drafts';
 import { openedFolders } from '../../db/schema/folders';
 import { files, photos } from '../../db/schema/photos';
+import { photoSearch } from '../../db/schema/search';
 import { listAssignments } from '../assignments/assignments';
 import { ownDeliveries } from '../deliveries/ownDeliveries';
 import { listDropFolders, listFolders } from '../folders/folders';
@@ -42,6 +43,7 @@ interface CountedAssignment {
   readonly id: string;
   readonly name: string;
   readonly photos: number;
+  readonly isArchived: boolean;
   readonly drafted: number;
   /** How many pictures have which strip (threads/stripCode). */
   readonly strips: readonly { readonly strip: string; readonly count: number }[];
@@ -53,15 +55,16 @@ export interface WorkshopAssignment extends CountedAssignment {
   readonly shown: readonly Shown[];
 }
 
-/** Which assignments the first page shows: those with these words in their names, the newest first. */
+/** Which assignments the first page shows: those with all these words in name, facts or years, the newest first. */
 export interface AssignmentSearch {
+  readonly of: 'present' | 'archived' | 'all';
   readonly find: string;
   readonly most: number;
 }
-const firstAssignments: AssignmentSearch = { find: '', most: 40 };
+const firstAssignments: AssignmentSearch = { of: 'present', find: '', most: 40 };
 
 /** Everything that the first page shows. */
-export async function readWorkshop(context: Context, { find, most }: AssignmentSearch = firstAssignments) {
+export async function readWorkshop(context: Context, search: AssignmentSearch = firstAssignments) {
   const [listed, templates, folders, drops, drafted, waiting] = await Promise.all([
     listAssignments(context),
     listTemplates(context),
@@ -70,9 +73,8 @@ export async function readWorkshop(context: Context, { find, most }: AssignmentS
     draftedCounts(context),
     waitingSources(context),
   ]);
-  const words = find.trim().toLowerCase();
-  const found = listed.filter((one) => one.name.toLowerCase().includes(words));
-  const chosen = found.slice(0, most);
+  const found = await foundIn(context, listed, search);
+  const chosen = found.slice(0, search.most);
   const missing = await missingFolders(context, chosen);
   for (const { id } of [...chosen, ...(await withoutSummaries(context))]) await makeSummariesOf(context, id);
   const strips = await stripCounts(context);
@@ -99,15 +101,44 @@ export async function readWorkshop(context: Context, { find, most }: AssignmentS
     /** How many the search has found, and how many there are. */
     found: found.length,
     total: listed.length,
+    archived: listed.filter((one) => one.isArchived).length,
     templates: templates.map(({ id, name, kind, version }) => ({ id, name, kind, version })),
     folders: folders
       .filter((one) => !isOwn(one.path))
       .map(({ id, label, path, kind }) => ({ id, label, path, kind })),
     drops,
-    tasks: await tasksOf(context, counted, drops, waiting),
+    tasks: await tasksOf(
+      context,
+      counted.filter((one) => !one.isArchived),
+      drops,
+      waiting,
+    ),
   };
 }
 export type Workshop = Awaited<ReturnType<typeof readWorkshop>>;
+
+/** Facts and years of assignments are searched as well: "client 2025" finds the jobs of a client in a year. */
+async function foundIn<
+  T extends { readonly id: string; readonly name: string; readonly isArchived: boolean },
+>({ db }: Context, listed: readonly T[], { of, find }: AssignmentSearch): Promise<T[]> {
+  const words = find.toLowerCase().split(/\s+/).filter(Boolean);
+  const some = of === 'all' ? [...listed] : listed.filter((one) => one.isArchived === (of === 'archived'));
+  if (words.length === 0) return some;
+  // The years of all pictures are only read where a year may be meant.
+  const years = words.some((word) => /^\d{4}$/.test(word))
+    ? sql`union select ${photoSearch.assignmentId}, left(${photoSearch.taken}, 4) from ${photoSearch} where ${photoSearch.taken} is not null`
+    : sql``;
+  const { rows } = await db.execute<{ id: string; about: string }>(sql`
+    select assignment_id as id, string_agg(about, E'\\n') as about from (
+      select ${facts.assignmentId}, ${facts.value} as about from ${facts}
+      ${years}
+    ) as all_of group by assignment_id`);
+  const aboutOf = new Map(rows.map(({ id, about }) => [id, about.toLowerCase()]));
+  return some.filter(({ id, name }) => {
+    const text = `${name.toLowerCase()}\n${aboutOf.get(id) ?? ''}`;
+    return words.every((word) => text.includes(word));
+  });
+}
 
 /** Where Fabrica itself keeps copies until their archive is fetched: nobody opened it. */
 const isOwn = (folder: string) => folder === ownDeliveries();
@@ -127,7 +158,9 @@ async function waitingSources({ db }: Context): Promise<Map<string, string>> {
     .select({ id: assignments.id, label: openedFolders.label })
     .from(assignments)
     .innerJoin(openedFolders, eq(openedFolders.id, assignments.sourceFolderId))
-    .where(sql`not exists (select 1 from ${photos} where ${photos.assignmentId} = ${assignments.id})`);
+    .where(
+      sql`${assignments.archivedAt} is null and not exists (select 1 from ${photos} where ${photos.assignmentId} = ${assignments.id})`,
+    );
   return new Map(rows.map(({ id, label }) => [id, label]));
 }
 

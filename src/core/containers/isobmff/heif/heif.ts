@@ -12,7 +12,7 @@ import {
   type Kind,
   type ReadResult,
 } from '../../container';
-import { type Box, boxContent, isEndless, PROVENANCE, tiffOf, walkBoxes } from '../boxes';
+import { type Box, boxContent, PROVENANCE, provenanceIn, tiffOf, walkBoxes } from '../boxes';
 import { hasBrand, hasCompatibleBrand } from '../brands';
 import {
   type Item,
@@ -106,6 +106,7 @@ export const heif: ContainerCodec<HeifStructure> = {
     });
     return sizes.sort((a, b) => b.width * b.height - a.width * a.height)[0];
   },
+  provenance: ({ opened }, source) => provenanceIn(source, opened?.signed),
   icc: ({ opened }) => profileOf(opened),
   async colour({ opened }) {
     const bits = propertiesOf(opened, 'pixi').map((content) => content[5] ?? 0);
@@ -149,9 +150,8 @@ async function readHeif(source: ByteSource): Promise<ReadResult<HeifStructure>> 
     ...(xmp ? { xmp } : {}),
     ...(furtherXmp.length > 0 ? { furtherXmp } : {}),
   };
-  const signed =
-    opened.signedAt === undefined ? [] : [problem('provenance-signed', 'HEIF', { offset: opened.signedAt })];
-  return { structure: { format, size, opened }, blocks, problems: signed, unreadable: [] };
+  const problems = opened.signed ? [problem('provenance-signed', 'HEIF', { offset: opened.signed.at })] : [];
+  return { structure: { format, size, opened }, blocks, problems, unreadable: [] };
 }
 
 /** Undefined for a file whose items are not found: it is shown, and not written. */
@@ -180,7 +180,7 @@ async function openItems(source: ByteSource): Promise<HeifItems | undefined> {
     const isInside = ({ place, extents }: Item) =>
       place !== 'file' || extents.every((one) => one.end <= source.size);
     if (!items.every(isInside)) return undefined;
-    const endless = await isEndless(source, last);
+    const endless = last.isEndless === true;
     const isWritable =
       !broken &&
       last.end === source.size &&
@@ -192,7 +192,7 @@ async function openItems(source: ByteSource): Promise<HeifItems | undefined> {
       !items.some((item) => item.role && item.place === 'item') &&
       !isTangled(items, meta) &&
       locations.size <= items.length;
-    const signedAt = top.find(({ type }) => type === PROVENANCE)?.at;
+    const signed = top.find(({ type }) => type === PROVENANCE);
     return {
       meta,
       boxes,
@@ -203,7 +203,7 @@ async function openItems(source: ByteSource): Promise<HeifItems | undefined> {
       isEndless: endless,
       hasTracks,
       isWritable,
-      signedAt,
+      signed,
     };
   } catch (error) {
     if (error instanceof FormatError) return undefined;

@@ -16,8 +16,8 @@ export interface HeifItems {
   readonly hasTracks: boolean;
   /** Its size is stated as 0: it goes on to the end of the file (ISO/IEC 14496-12, 4.2.2). */
   readonly isEndless: boolean;
-  /** Where signed provenance lies. */
-  readonly signedAt: number | undefined;
+  /** Signed provenance. */
+  readonly signed: Box | undefined;
   /** False for a layout in which a change could harm something: it is read alone. */
   readonly isWritable: boolean;
 }

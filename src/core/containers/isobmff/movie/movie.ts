@@ -1,39 +1,14 @@
-import { ascii, bytesOfHex, concat } from '../../../bytes/bytes';
 import { limits } from '../../../bytes/limits';
+import type { Range } from '../../../bytes/range';
 import type { ByteSource } from '../../../bytes/source';
 import { ByteView } from '../../../bytes/view';
-import { ByteWriter } from '../../../bytes/writer';
-import { FormatError, type Problem, problem } from '../../../problems/problem';
-import {
-  type BlockChanges,
-  type ContainerCodec,
-  carriesNothing,
-  type Edit,
-  type Kind,
-  nothingIsWritten,
-  type ReadResult,
-} from '../../container';
-import { joinEdits, plannedSize } from '../../edits';
-import { type Box, box, boxContent, boxHead, isEndless, PROVENANCE, walkBoxes } from '../boxes';
+import { type Problem, problem } from '../../../problems/problem';
+import { type ContainerCodec, carriesNothing, type Kind, type ReadResult } from '../../container';
+import { joinEdits } from '../../edits';
+import { type Box, boxContent, PROVENANCE, provenanceIn, walkBoxes } from '../boxes';
 import { hasBrand } from '../brands';
-
-interface MovieStructure {
-  readonly size: number;
-  /** At the top of the file. */
-  readonly top: readonly Box[];
-  /** Boxes that hold an XMP packet, in their order. */
-  readonly packets: readonly Box[];
-  /** Inside `moov`, and inside its user data. */
-  readonly inner: readonly Box[];
-  /** Boxes of metadata, and what nobody knows. */
-  readonly beside: readonly Box[];
-  /** QuickTime: its readers look for XMP in the user data alone (XMP part 3, 1.2.7.2). */
-  readonly isQuickTime: boolean;
-  readonly pixels: { readonly width: number; readonly height: number } | undefined;
-  /** The last box states no size: it goes on to the end of the file. */
-  readonly isEndless: boolean;
-  readonly isWritable: boolean;
-}
+import { freed, type MovieStructure, patched, planMovie, USER_XMP, XMP_UUID } from './plan';
+import { movieTexts } from './texts';
 
 const BRANDS = [
   'isom',
@@ -53,19 +28,12 @@ const BRANDS = [
 /** Types that a QuickTime file without `ftyp` begins with (QuickTime file format, from memory). */
 const BARE_TYPES = ['moov', 'mdat', 'wide', 'free', 'skip'];
 const EXTENSIONS = ['mp4', 'm4v', 'mov'];
-/** The `uuid` box of XMP (XMP part 3, 1.2.7.1). */
-const XMP_UUID = 'be7acfcb97a942e89c71999491e3afac';
-/** XMP in the user data of a QuickTime movie (XMP part 3, 1.2.7.2). */
-const USER_XMP = 'XMP_';
-const UUID_HEAD = 24;
-const BOX_HEAD = 8;
-const SPACE = 0x20;
-
 const base = {
   id: 'movie',
   mediaType: 'video/mp4',
   standard: 'ISO/IEC 14496-12, 4.3; XMP part 3, 1.2.7',
   places: { xmp: 'uuid box; of QuickTime `moov/udta/XMP_`' },
+  texts: 'user data, item list, item list with keys',
 } as const;
 const written: Kind = { ...base, name: 'MP4, MOV', carries: { ...carriesNothing, xmp: 'make' } };
 const readOnly: Kind = {
@@ -92,27 +60,34 @@ export const movie: ContainerCodec<MovieStructure> = {
   pictureRanges: async ({ top }) =>
     top.filter(({ type }) => type === 'mdat').map(({ start, end }) => ({ start, end })),
   pixelSize: ({ pixels }) => pixels,
+  seconds: ({ seconds }) => seconds,
+  preview: async ({ poster }) => poster,
+  provenance: ({ top }, source) =>
+    provenanceIn(
+      source,
+      top.find(({ type }) => type === PROVENANCE),
+    ),
   parts: ({ top }) => top.map(({ type, at, end }) => ({ name: type, start: at, end })),
 };
 
 async function readMovie(source: ByteSource): Promise<ReadResult<MovieStructure>> {
-  const { boxes, problem: broken } = await walkBoxes(source, ['udta']);
+  const { boxes, problem: broken } = await walkBoxes(source, ['udta', 'meta', 'ilst']);
   const top = boxes.filter(({ depth }) => depth === 0);
   const packets = boxes.filter(
     ({ type, depth }) => (type === XMP_UUID && depth === 0) || (type === USER_XMP && depth === 2),
   );
   const last = top.at(-1);
   const moov = top.find(({ type }) => type === 'moov');
-  const inner = boxes.filter(
-    ({ at, end, depth }) => moov && at >= moov.start && end <= moov.end && (depth === 1 || depth === 2),
-  );
+  const inner = boxes.filter(({ at, end }) => moov && at >= moov.start && end <= moov.end);
   const head = await source.read(0, Math.min(16, source.size));
-  const endless = last !== undefined && (await isEndless(source, last));
-  const isWhole = !broken && last?.end === source.size && moov !== undefined;
+  const endless = last?.isEndless === true;
+  const isWhole =
+    !broken && last?.end === source.size && moov !== undefined && !inner.some((one) => one.isEndless);
   // A size beyond 32 bits would need more room in front of the media data.
   const isSizable = !endless || (last !== undefined && last.end - last.at <= 0xffff_ffff);
   const found = packets.slice(0, 1 + limits.furtherPackets);
   const [xmp, ...furtherXmp] = await Promise.all(found.map((box) => boxContent(source, box)));
+  const texts = await movieTexts(source, inner);
   const signed = top.find(({ type }) => type === PROVENANCE);
   return {
     structure: {
@@ -120,6 +95,10 @@ async function readMovie(source: ByteSource): Promise<ReadResult<MovieStructure>
       top,
       packets,
       inner,
+      texts,
+      isFragmented: boxes.some(({ type }) => type === 'mvex' || type === 'moof'),
+      seconds: await durationOf(source, inner),
+      poster: await posterOf(source, inner),
       beside: besideMedia(boxes),
       isQuickTime:
         !hasBrand('')(head) || hasBrand('qt  ')(head) || packets.some(({ type }) => type === USER_XMP),
@@ -127,7 +106,11 @@ async function readMovie(source: ByteSource): Promise<ReadResult<MovieStructure>
       isEndless: endless,
       isWritable: isWhole && isSizable && packets.length === found.length,
     },
-    blocks: { ...(xmp ? { xmp } : {}), ...(furtherXmp.length > 0 ? { furtherXmp } : {}) },
+    blocks: {
+      ...(xmp ? { xmp } : {}),
+      ...(furtherXmp.length > 0 ? { furtherXmp } : {}),
+      ...(texts.length > 0 ? { texts } : {}),
+    },
     problems: [
       ...(broken ? [cutShort(broken)] : []),
       ...(signed ? [problem('provenance-signed', 'MP4', { offset: signed.at })] : []),
@@ -164,102 +147,30 @@ async function frameSize(source: ByteSource, boxes: readonly Box[]): Promise<Mov
 }
 const MOST_TRACKS = 64;
 
-/**
- * A packet is written over the former one where it fits. Otherwise the former box becomes free space, and a new one comes
- * behind everything, or in front of the index of fragments, which readers look for at the end (8.8.10). Of QuickTime
- * that is the whole `moov` box with the packet in its user data: its offsets count from the start of the file.
- */
-function planMovie(structure: MovieStructure, changes: BlockChanges): { edits: Edit[]; problems: [] } {
-  const { size, top, packets, isEndless, isWritable, isQuickTime } = structure;
-  if (!isWritable) return nothingIsWritten();
-  if (!('xmp' in changes)) return { edits: [{ kind: 'copy', start: 0, end: size }], problems: [] };
-  const { xmp } = changes;
-  const into = xmp && packets.find((box) => (box.type === USER_XMP) === isQuickTime && fits(box, xmp));
-  const last = top.at(-1)!;
-  const index = last.type === 'mfra' ? last.at : size;
-  const isFresh = xmp !== undefined && into === undefined;
-  const patches = packets.flatMap((box) => (box === into ? over(box, xmp!) : freed(box)));
-  const moov = top.find(({ type }) => type === 'moov')!;
-  if (isFresh && isQuickTime) patches.push(...typed(moov, 'free'));
-  if (isFresh && isEndless)
-    patches.push({ at: last.at, bytes: new ByteWriter('big').u32(last.end - last.at).done() });
-  const fresh = !isFresh
-    ? []
-    : isQuickTime
-      ? movieWith(structure, xmp)
-      : [inserted(uuidHead(xmp.length), xmp)];
-  // A `moov` box that ends the file is replaced.
-  if (isFresh && isQuickTime && moov === last)
-    return { edits: joinEdits([...patched(0, moov.at, patches), ...fresh]), problems: [] };
-  return {
-    edits: joinEdits([...patched(0, index, patches), ...fresh, ...patched(index, size, [])]),
-    problems: [],
-  };
+/** Time scale and duration of the movie header (8.2.2). */
+async function durationOf(source: ByteSource, inner: readonly Box[]): Promise<number | undefined> {
+  const head = inner.find(({ type, depth }) => type === 'mvhd' && depth === 1);
+  if (!head) return undefined;
+  const view = new ByteView(
+    await source.read(head.start, Math.min(32, head.end - head.start)),
+    'big',
+    'mvhd',
+  );
+  const isLong = view.has(0, 1) && view.u8(0) === 1;
+  if (!view.has(isLong ? 20 : 12, isLong ? 12 : 8)) return undefined;
+  const [scale, duration] = isLong ? [view.u32(20), view.u64(24)] : [view.u32(12), view.u32(16)];
+  return scale > 0 && duration > 0 ? duration / scale : undefined;
 }
 
-/** The `moov` box again, with a packet in its user data and some room behind it for longer ones. */
-function movieWith({ inner }: MovieStructure, xmp: Uint8Array): Edit[] {
-  const user = inner.find(({ type, depth }) => type === 'udta' && depth === 1);
-  const isUsers = ({ at, depth }: Box) =>
-    user !== undefined && depth === 2 && at >= user.start && at < user.end;
-  const kept = inner.filter(({ depth }) => depth === 1).filter((box) => box !== user);
-  const data = inner.filter((box) => isUsers(box) && box.type !== USER_XMP);
-  const copies = (boxes: readonly Box[]) =>
-    boxes.map(({ at, end }): Edit => ({ kind: 'copy', start: at, end }));
-  const packet = inserted(boxHead(USER_XMP, xmp.length + SPARE), xmp, new Uint8Array(SPARE).fill(SPACE));
-  const users = [...copies(data), packet];
-  const all = [...copies(kept), inserted(boxHead('udta', plannedSize(users))), ...users];
-  return [inserted(boxHead('moov', plannedSize(all))), ...all];
+/** The cover in the item list (common practice), where it is a JPEG. */
+async function posterOf(source: ByteSource, inner: readonly Box[]): Promise<Range | undefined> {
+  const cover = inner.find(({ type, depth }) => type === 'covr' && depth >= 2);
+  if (!cover || cover.end - cover.start < ITEM_HEAD + 2) return undefined;
+  const view = new ByteView(await source.read(cover.start, ITEM_HEAD + 2), 'big', 'covr');
+  const size = view.u32(0);
+  const isJpeg = view.u16(ITEM_HEAD) === 0xffd8;
+  if (!isJpeg || size < ITEM_HEAD || cover.start + size > cover.end) return undefined;
+  return { start: cover.start + ITEM_HEAD, end: cover.start + size };
 }
-/** Octets of room for a longer packet. */
-const SPARE = 4096;
-
-const inserted = (...parts: readonly Uint8Array[]): Edit => ({ kind: 'insert', bytes: concat(parts) });
-
-/** A copy of a stretch with other bytes in some places. */
-function patched(start: number, end: number, patches: readonly Patch[]): Edit[] {
-  const edits: Edit[] = [];
-  let at = start;
-  const inside = patches.filter((patch) => patch.at < end);
-  for (const patch of inside.sort((a, b) => a.at - b.at)) {
-    edits.push({ kind: 'copy', start: at, end: patch.at }, inserted(patch.bytes));
-    at = patch.at + patch.bytes.length;
-  }
-  return [...edits, { kind: 'copy', start: at, end }];
-}
-
-interface Patch {
-  readonly at: number;
-  readonly bytes: Uint8Array;
-}
-
-/** User data has no room for another box behind the packet: it is filled with spaces. */
-function fits({ type, start, end }: Box, xmp: Uint8Array): boolean {
-  const rest = end - start - xmp.length;
-  return type === USER_XMP ? rest >= 0 : rest === 0 || rest >= BOX_HEAD;
-}
-
-function over({ type, at, start, end }: Box, xmp: Uint8Array): Patch[] {
-  const rest = end - start - xmp.length;
-  if (type === USER_XMP) return [{ at: start, bytes: concat([xmp, new Uint8Array(rest).fill(SPACE)]) }];
-  if (rest === 0) return [{ at: start, bytes: xmp }];
-  return [
-    { at, bytes: concat([uuidHead(xmp.length), xmp]) },
-    { at: at + UUID_HEAD + xmp.length, bytes: freeBox(end - at - UUID_HEAD - xmp.length) },
-  ];
-}
-
-/** The box under another type. */
-const typed = ({ at }: Box, type: string): Patch[] => [{ at: at + 4, bytes: ascii(type) }];
-
-/** The box as free space of the same length, with nothing of the packet in it. */
-const freed = ({ at, end }: Box): Patch[] => [{ at, bytes: freeBox(end - at) }];
-
-function freeBox(length: number): Uint8Array {
-  if (length > limits.blockBytes + UUID_HEAD)
-    throw new FormatError('limit-exceeded', 'box', { found: `${length} bytes` });
-  return box('free', new Uint8Array(length - BOX_HEAD));
-}
-
-const uuidHead = (length: number) =>
-  concat([boxHead('uuid', length + UUID_HEAD - BOX_HEAD), bytesOfHex(XMP_UUID)]);
+/** Head of a `data` box with type and locale of the value. */
+const ITEM_HEAD = 16;

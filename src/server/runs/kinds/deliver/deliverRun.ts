@@ -30,6 +30,7 @@ export async function deliverRunFor(context: Context, run: Run, lease: WorkerLea
   ]);
   const now = localNow(run.createdAt);
   const maker = await copyMaker(context, run.assignmentId, parameters.deliveryPlan, templates, now);
-  const choices = { ...writeChoices(assignment), now };
+  // The original keeps the JPEG that it was made from.
+  const choices = { ...writeChoices(assignment), loseJpeg: true, now };
   return { lease, parameters, root, maker, choices };
 }

@@ -16,10 +16,15 @@ export const embedKind: RunKind<'embed'> = {
   claimsNames: false,
   addsPictures: false,
   async begin(context, run, lease) {
-    const { fields, replaceUnreadable = false, breakProvenance = false } = parametersOf(run, 'embed');
+    const {
+      fields,
+      replaceUnreadable = false,
+      breakProvenance = false,
+      loseJpeg = false,
+    } = parametersOf(run, 'embed');
     const assignment = await readAssignment(context, run.assignmentId);
     const now = localNow(run.createdAt);
-    const choices = { ...writeChoices(assignment), replaceUnreadable, breakProvenance, now };
+    const choices = { ...writeChoices(assignment), replaceUnreadable, breakProvenance, loseJpeg, now };
     return (item) => embedItem(context, item, { lease, choices, fields });
   },
   undo: {

@@ -1,0 +1,12 @@
+/** The pages that every page leads to. */
+export const pages = [
+  { href: '/', word: 'Workshop' },
+  { href: '/find', word: 'Find' },
+  { href: '/templates', word: 'Templates' },
+  { href: '/vocabulary', word: 'Vocabulary' },
+  { href: '/runs', word: 'Receipts' },
+  { href: '/licences', word: 'Licences' },
+  { href: '/details', word: 'My details' },
+  { href: '/read', word: 'Read a file' },
+  { href: '/kept', word: 'Storage' },
+] as const;

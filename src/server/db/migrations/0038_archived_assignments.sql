@@ -1,0 +1,1 @@
+ALTER TABLE "assignments" ADD COLUMN "archived_at" timestamp with time zone;
