@@ -7,6 +7,7 @@ const entries = {
   worker: 'src/worker/main.ts',
   reader: 'src/reader/main.ts',
   migrate: 'src/server/db/migrateMain.ts',
+  backup: 'src/server/backup/main.ts',
   demo: 'src/demo/main.ts',
   gazetteer: 'src/server/gazetteer/thread.ts',
 };

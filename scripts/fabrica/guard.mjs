@@ -10,11 +10,12 @@ const GRACE_MS = 8000;
 const LOOK_MS = 100;
 
 /** Starts the process that ends all parts when the launcher is killed: its pipe from the launcher closes then. */
-export function startGuard() {
+export function startGuard(data) {
   const main = path.join(root, 'scripts/fabrica/main.mjs');
   const child = spawn(process.execPath, [main, 'guard'], {
     stdio: ['pipe', 'ignore', 'ignore'],
     detached: true,
+    env: { ...process.env, FABRICA_DATA: data },
   });
   child.on('error', () => undefined);
   child.stdin.on('error', () => undefined);

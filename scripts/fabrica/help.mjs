@@ -16,6 +16,26 @@ prints the address. The first start takes a few minutes, each further one a few 
     help: 'Ends the copy that runs on the data folder, and waits until it has ended. Runs go on with the next start.',
     codes: '0 when nothing runs any more, 1 when it does not end',
   },
+  backup: {
+    words: '[TO]    everything that is not in the files, as one archive',
+    help: `Writes an archive into the folder TO, or as the file TO (default: backups in the data folder), and reads it back. Fabrica
+may run meanwhile. With FABRICA_PASSPHRASE set, the archive is sealed with it. docs/BACKUP.md describes what is in it.`,
+    options: ['--without-undo'],
+    codes: '0 when it was written and read back, 1 when not',
+  },
+  restore: {
+    words: 'FILE    put a backup into the data folder',
+    help: `Fabrica must not run. Where the data folder is in use, --replace is needed; what is there is backed up first. A restore
+that is killed leaves what was there before. FABRICA_PASSPHRASE opens a sealed backup.`,
+    options: ['--replace'],
+    codes: '0 when it was restored, 1 when not; then nothing was changed',
+  },
+  check: {
+    words: '[FILE]  the database against the files, or a backup against itself',
+    help: `Without FILE: looks at every file of every assignment, says which are missing, changed or unreadable, and works out again
+what lists and searches read. With FILE: reads a whole backup and compares it with its checksums.`,
+    codes: '0 when all is well, 1 when something is missing or damaged',
+  },
   read: {
     words: 'FILE…   what files say about themselves',
     help: undefined,
@@ -64,16 +84,17 @@ prints the address. The first start takes a few minutes, each further one a few 
 };
 
 const settings = `Settings, by environment variable:
-  FABRICA_DATA       folder for database, previews and demo pictures (default: .fabrica here)
+  FABRICA_DATA       folder for database, previews and demo pictures (default: ~/.local/share/fabrica, for demo .fabrica here)
   FABRICA_WORKERS    processes that carry out runs (default: 2, on one core 1)
   FABRICA_PORT       preferred port (default: 4400; the next free one is taken)
+  FABRICA_PASSPHRASE seals and opens backups
   FABRICA_DEMO       card: the demo's memory card alone, without the other assignments
 `;
 
 export function overview() {
   const rows = Object.entries(commands).map(
     ([name, { words }]) =>
-      `  ./fabrica ${/^(FILE|…|bash)/.test(words) ? `${name} ${words}` : `${name.padEnd(10)} ${words}`}`,
+      `  ./fabrica ${/^(FILE|\[|…|bash)/.test(words) ? `${name} ${words}` : `${name.padEnd(10)} ${words}`}`,
   );
   return `Fabrica: metadata templates for photographers.
 

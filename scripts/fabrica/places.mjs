@@ -11,17 +11,24 @@ import {
   statSync,
   writeFileSync,
 } from 'node:fs';
+import { homedir } from 'node:os';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { LauncherError } from './told.mjs';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
 
-/** The data folder without links, made when missing. As root it must be reachable for the user "postgres". */
-export function dataFolder() {
-  const wished = process.env.FABRICA_DATA
-    ? path.resolve(process.env.FABRICA_DATA)
-    : path.join(root, '.fabrica');
+/** Where a person's own data are (XDG Base Directory Specification, XDG_DATA_HOME); the demo's stay in the checkout. */
+const ownData = () => path.join(process.env.XDG_DATA_HOME || path.join(homedir(), '.local/share'), 'fabrica');
+export const demoData = () => path.join(root, '.fabrica');
+
+/**
+ * The data folder without links, made when missing; FABRICA_DATA names another one. As root it must be reachable for the
+ * user "postgres".
+ */
+export function dataFolder({ demo = false } = {}) {
+  const usual = demo ? demoData() : ownData();
+  const wished = process.env.FABRICA_DATA ? path.resolve(process.env.FABRICA_DATA) : usual;
   const folder =
     isRoot() && !reachableByAll(wished)
       ? path.join('/var/lib', `fabrica-${digest(wished).slice(0, 8)}`)
@@ -38,7 +45,7 @@ export function dataFolder() {
 }
 
 /** Folders in the data folder that hold what pictures show and say. */
-const KEPT = ['previews', 'undo', 'arrivals', 'deliveries'];
+const KEPT = ['previews', 'undo', 'arrivals', 'deliveries', 'backups'];
 
 /**
  * Only the owner reads the data folder and the logs. When Fabrica runs as root, the user "postgres" may pass through the data

@@ -6,6 +6,7 @@ import { startGuard } from './guard.mjs';
 import { buildAside, buildPrograms, installModules } from './install.mjs';
 import { claim, identity, release, remember } from './instance.mjs';
 import { boundLogs } from './logs.mjs';
+import { moveEarlierData, moveOwnFolders } from './moveData.mjs';
 import { installPackages, runPackages } from './packages.mjs';
 import { dataFolder, ownersOnly, root } from './places.mjs';
 import { freePort } from './ports.mjs';
@@ -33,9 +34,10 @@ const DATABASE_PAUSE_MS = 2000;
 
 /** Everything from a fresh machine to a running Fabrica; ends when asked to, and then ends all it began. */
 export async function start({ demo }) {
-  const data = dataFolder();
+  const moved = demo ? undefined : moveEarlierData();
+  const data = dataFolder({ demo });
   claim(data);
-  startGuard();
+  startGuard(data);
   ownersOnly(data);
   const running = { children: [], postgres: undefined };
   const ended = endings(data, running);
@@ -48,7 +50,7 @@ export async function start({ demo }) {
     drawing?.catch(() => undefined);
     await steps.step('Web application and worker', () => buildAside());
     running.postgres = new Postgres(data);
-    const databaseUrl = await steps.step('Database', () => readyDatabase(running.postgres, data));
+    const databaseUrl = await steps.step('Database', () => readyDatabase(running.postgres, data, moved));
     const port = await freePort(Number(process.env.FABRICA_PORT ?? 4400));
     const address = `http://127.0.0.1:${port}`;
     const env = {
@@ -101,7 +103,7 @@ export async function start({ demo }) {
 }
 
 /** Starts the database and brings its tables up to date; returns its address. */
-function readyDatabase(postgres, data) {
+function readyDatabase(postgres, data, moved) {
   return withDatabase(postgres, async () => {
     const databaseUrl = await postgres.start();
     const env = {
@@ -110,6 +112,10 @@ function readyDatabase(postgres, data) {
       FABRICA_DATA: data,
       FABRICA_DATABASE_URL: databaseUrl,
     };
+    if (moved) moveOwnFolders(postgres, moved);
+    postgres.settleRestore();
+    const backups = ['write-if-older', path.join(data, 'backups')];
+    await mustRun('dist/backup.mjs', backups, env, 'The data of the earlier version could not be backed up');
     await mustRun('dist/migrate.mjs', [], env, 'The database could not be brought up to date');
     return databaseUrl;
   });

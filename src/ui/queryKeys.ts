@@ -50,6 +50,7 @@ export const queryKeys = {
   recovery: () => ['recovery'] as const,
   orphans: () => ['orphans'] as const,
   kept: () => ['kept'] as const,
+  backups: () => ['backups'] as const,
   card: () => ['card'] as const,
   workshop: (search?: unknown) =>
     search === undefined ? (['workshop'] as const) : (['workshop', search] as const),
@@ -117,6 +118,7 @@ export const concernedBy: Readonly<Record<Change['kind'], (id: string) => readon
     'delivery-plans': () => [queryKeys.deliveryPlans()],
     licences: () => [queryKeys.licences()],
     kept: () => [queryKeys.kept()],
+    backups: () => [queryKeys.backups()],
     recovery: () => [queryKeys.recovery(), queryKeys.orphans()],
     template: (id) => [
       queryKeys.templates(),

@@ -9,6 +9,7 @@ import { followAssignment } from '../server/follow/followAssignment';
 import { enqueuePreviews } from '../server/jobs/queue';
 import { byOneProcess, repeat } from '../server/jobs/repeat';
 import { log } from '../server/log';
+import { backUpWhenDue, makeBackup } from '../server/operations/backups/makeBackup';
 import { listFolders } from '../server/operations/folders/folders';
 import { makeRoom } from '../server/operations/kept/makeRoom';
 import { indexStale } from '../server/operations/search/searchPhotos';
@@ -16,12 +17,13 @@ import { makePreviews, withoutPreviews } from '../server/previews/makePreviews';
 import { carryOutRuns } from '../server/runs/scheduler';
 import { watchOver } from './watchdog';
 
-/** How often drop folders are looked into, and changes that were cut off are tried again (a disk may be back). */
 /** A search indexes what is left itself: this is for what changes while nobody searches. */
 const INDEXED_EVERY_MS = 10_000;
+/** How often drop folders are looked into, and changes that were cut off are tried again (a disk may be back). */
 const DROP_EVERY_MS = 1500;
 const CUT_OFF_EVERY_MS = 30_000;
 const ROOM_EVERY_MS = 60 * 60_000;
+const BACKUP_LOOK_EVERY_MS = 60_000;
 
 /** The process that carries out runs. Any number may run, also in one run. */
 let isStopping = false;
@@ -59,6 +61,9 @@ async function main(): Promise<void> {
       'make-room': async () => {
         await makeRoom(context);
       },
+      backup: async () => {
+        await makeBackup(context);
+      },
       previews: async (payload) => {
         await makePreviews(context, (payload as { assignmentId: string }).assignmentId, stopping);
       },
@@ -75,6 +80,9 @@ async function main(): Promise<void> {
   );
   void repeat({ name: 'room', everyMs: ROOM_EVERY_MS, stopping }, () =>
     byOneProcess('room', async () => log.info(await makeRoom(context), 'room was made')),
+  );
+  void repeat({ name: 'backups', everyMs: BACKUP_LOOK_EVERY_MS, stopping }, () =>
+    byOneProcess('backups', () => backUpWhenDue(context)),
   );
   void repeat({ name: 'search index', everyMs: INDEXED_EVERY_MS, stopping }, () =>
     byOneProcess('search index', async () => {

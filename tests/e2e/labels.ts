@@ -1,3 +1,4 @@
+import { labels as backups } from '@/features/backups/words';
 import { labels as bringIn } from '@/features/bringIn/words';
 import { labels as check } from '@/features/check/words';
 import { labels as deliver } from '@/features/deliver/words';
@@ -19,6 +20,7 @@ import { labels as ui } from '@/ui/words';
 
 /** The labels of the interface, by the feature that shows them. */
 export const labels = {
+  backups,
   bringIn,
   check,
   deliver,

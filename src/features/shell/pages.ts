@@ -9,4 +9,5 @@ export const pages = [
   { href: '/details', word: 'My details' },
   { href: '/read', word: 'Read a file' },
   { href: '/kept', word: 'Storage' },
+  { href: '/backups', word: 'Backups' },
 ] as const;

@@ -1,4 +1,5 @@
-import { readFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
@@ -6,27 +7,57 @@ import { runMigrations } from 'graphile-worker';
 import { Client } from 'pg';
 import { config } from '../config';
 
+interface Journal {
+  readonly entries: readonly { readonly when: number }[];
+}
+
+const migrationsFolder = () => path.join(/*turbopackIgnore: true*/ config().root, 'src/server/db/migrations');
+const journalIn = (folder: string) => path.join(folder, 'meta/_journal.json');
+const readJournal = () => JSON.parse(readFileSync(journalIn(migrationsFolder()), 'utf8')) as Journal;
+
+/** When each migration of this version was made, in ms; the last is the newest. */
+export const knownSchemas = (): readonly number[] => readJournal().entries.map(({ when }) => when);
+
 /** Brings the database to this version's schema. A database of a newer Fabrica is refused untouched. */
-export async function migrateDatabase(): Promise<void> {
-  const { databaseUrl, root } = config();
-  const folder = path.join(root, 'src/server/db/migrations');
-  const journal = JSON.parse(readFileSync(path.join(folder, 'meta/_journal.json'), 'utf8')) as {
-    entries: { when: number }[];
-  };
-  const newest = Math.max(...journal.entries.map((entry) => entry.when));
-  const client = new Client({ connectionString: databaseUrl });
-  await client.connect();
-  try {
-    const applied = await newestApplied(client);
-    if (applied > newest)
+export async function migrateDatabase(databaseUrl = config().databaseUrl): Promise<void> {
+  await withClient(databaseUrl, async (client) => {
+    if ((await newestApplied(client)) > Math.max(...knownSchemas()))
       throw new Error(
         'The data folder belongs to a newer Fabrica. Use that version, or another data folder (FABRICA_DATA).',
       );
-    await migrate(drizzle(client), { migrationsFolder: folder });
+    await migrate(drizzle(client), { migrationsFolder: migrationsFolder() });
+  });
+  await runMigrations({ connectionString: databaseUrl });
+}
+
+/** Whether the database holds the data of an older version, which `migrateDatabase` would change. */
+export async function isOlder(databaseUrl: string): Promise<boolean> {
+  const applied = await withClient(databaseUrl, newestApplied);
+  return applied > 0 && applied < Math.max(...knownSchemas());
+}
+
+/** Gives an empty database the schema of an earlier version: that of its newest migration. */
+export async function migrateUpTo(databaseUrl: string, schema: number): Promise<void> {
+  const folder = mkdtempSync(path.join(tmpdir(), 'fabrica-migrations-'));
+  try {
+    cpSync(migrationsFolder(), folder, { recursive: true });
+    const journal = readJournal();
+    const entries = journal.entries.filter(({ when }) => when <= schema);
+    writeFileSync(journalIn(folder), JSON.stringify({ ...journal, entries }));
+    await withClient(databaseUrl, (client) => migrate(drizzle(client), { migrationsFolder: folder }));
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+async function withClient<T>(databaseUrl: string, act: (client: Client) => Promise<T>): Promise<T> {
+  const client = new Client({ connectionString: databaseUrl });
+  await client.connect();
+  try {
+    return await act(client);
   } finally {
     await client.end();
   }
-  await runMigrations({ connectionString: databaseUrl });
 }
 
 async function newestApplied(client: Client): Promise<number> {

@@ -45,7 +45,8 @@ export interface Change {
     | 'delivery-plans'
     | 'licences'
     | 'recovery'
-    | 'kept';
+    | 'kept'
+    | 'backups';
   readonly id: string;
 }
 

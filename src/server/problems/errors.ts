@@ -66,6 +66,18 @@ const errors = {
     ({ what, kept }) =>
       `${what} ${/s$/.test(what) && what !== 'This' ? 'were' : 'was'} changed in another window meanwhile. ${kept}`,
   ),
+  // backups
+  'backup-unreadable': row<Because>(422, ({ why }) => why),
+  'backup-not-compared': row(
+    409,
+    () => 'This backup was compared too long ago, or another one was compared since.',
+    'Compare it again.',
+  ),
+  'backup-failed': row(
+    409,
+    () => 'Nothing was taken: what is here could not be backed up before.',
+    'See on the page of backups why.',
+  ),
   // names and values
   'name-missing': row<{ what: string; hint?: string }>(
     422,

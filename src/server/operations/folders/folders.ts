@@ -17,7 +17,7 @@ const isIn = (folder: string, roots: readonly string[]): boolean =>
   roots.some((one) => folder === one || folder.startsWith(`${one}/`));
 
 /** What is kept in the data folder is no picture of anybody's. */
-const OWN = ['postgres', 'previews', 'undo'];
+const OWN = ['postgres', 'previews', 'undo', 'backups'];
 
 async function refuseForeign(real: string): Promise<void> {
   if (real === '/') throw failure('whole-machine');

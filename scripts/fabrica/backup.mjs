@@ -1,0 +1,100 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import { buildPrograms, installModules } from './install.mjs';
+import { alive, claim, instanceFile, release } from './instance.mjs';
+import { installPackages, runPackages } from './packages.mjs';
+import { dataFolder, ownersOnly, readJson, root } from './places.mjs';
+import { Postgres } from './postgres.mjs';
+import { LauncherError, print } from './told.mjs';
+
+/** `./fabrica backup`, `restore` and `check`: the program dist/backup.mjs, with a database around it. */
+export async function backup(args) {
+  const [to] = positional(args, 1);
+  await withDatabase((run, { data }) => {
+    const flags = args.filter((one) => one === '--without-undo');
+    run('write', [path.resolve(to ?? path.join(data, 'backups')), ...flags]);
+  });
+}
+
+export async function check(args) {
+  const [file] = positional(args, 1);
+  if (!file) return withDatabase((run) => run('check-files', []));
+  prepare();
+  runProgram('check', [existingFile(file)], {});
+}
+
+export async function restore(args) {
+  const [given] = positional(args, 1);
+  if (!given) throw new LauncherError('Which backup? ./fabrica restore FILE');
+  const file = existingFile(given);
+  await withDatabase(
+    (run, { data, postgres }) => {
+      run('check', [file]);
+      if (postgres.isInUse()) {
+        if (!args.includes('--replace'))
+          throw new LauncherError(
+            `The data folder ${data} is in use already. Give --replace to put the backup in the place of what is there, which is backed up first; or choose another folder with FABRICA_DATA.`,
+          );
+        print('What is there now is backed up first:');
+        run('write', [path.join(data, 'backups')]);
+      }
+      run('load', [file], postgres.beginRestore());
+      postgres.finishRestore();
+      print('Restored. ./fabrica start goes on with it.');
+    },
+    { alone: true },
+  );
+}
+
+function positional(args, most) {
+  const given = args.filter((one) => !one.startsWith('--'));
+  if (given.length > most) throw new LauncherError(`Too many arguments: ${given.slice(most).join(' ')}`);
+  return given;
+}
+
+function existingFile(file) {
+  if (!existsSync(file)) throw new LauncherError(`There is no file ${file}.`);
+  return path.resolve(file);
+}
+
+function prepare() {
+  installPackages(runPackages);
+  installModules();
+  buildPrograms();
+}
+
+/** Uses the database of the Fabrica that runs on the data folder, or starts one for as long as it takes. */
+async function withDatabase(act, { alone = false } = {}) {
+  const data = dataFolder();
+  const isRunning = alive(readJson(instanceFile(data))?.launcher);
+  if (isRunning && alone)
+    throw new LauncherError('Fabrica is running on this data folder. End it first: ./fabrica stop');
+  prepare();
+  const postgres = new Postgres(data);
+  if (isRunning) return act(runner(data, postgres), { data, postgres });
+  claim(data);
+  ownersOnly(data);
+  try {
+    await postgres.start();
+    await act(runner(data, postgres), { data, postgres });
+  } finally {
+    postgres.stop();
+    release(data);
+  }
+}
+
+const runner =
+  (data, postgres) =>
+  (verb, args, databaseUrl = postgres.address()) =>
+    runProgram(verb, args, { FABRICA_DATA: data, FABRICA_DATABASE_URL: databaseUrl, FABRICA_ROOT: root });
+
+/** Its errors are sentences already. */
+function runProgram(verb, args, env) {
+  const { status } = spawnSync(process.execPath, [path.join(root, 'dist/backup.mjs'), verb, ...args], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, ...env },
+  });
+  if (status !== 0) throw new LauncherError('Nothing was changed.');
+}

@@ -1,0 +1,7 @@
+import { BackupsPage } from '@/features/backups/BackupsPage';
+
+export const metadata = { title: 'Backups' };
+
+export default function Page() {
+  return <BackupsPage />;
+}

@@ -1,0 +1,53 @@
+'use client';
+
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { counted, formatBytes } from '@/core/wording/counts';
+import { formatDateTime } from '@/core/wording/formatDate';
+import type { ListedBackup } from '@/server/operations/backups/listBackups';
+import { unreadableWords } from './words';
+
+/** A backup: when it was made, what it holds, and its file. */
+export function BackupRow({ backup }: { backup: ListedBackup }) {
+  const { name, bytes, madeAt, isSealed, holds, problem } = backup;
+  return (
+    <Flex
+      role="listitem"
+      aria-label={name}
+      borderTopWidth="1px"
+      paddingY="2.5"
+      columnGap="5"
+      rowGap="1"
+      wrap="wrap"
+      fontSize="body"
+    >
+      <Box width="11rem" fontWeight="600">
+        {formatDateTime(madeAt)}
+      </Box>
+      <Box flex="1" minWidth="16rem">
+        {problem ? (
+          <chakra.span color="weldText">Cannot be opened: {unreadableWords[problem]}.</chakra.span>
+        ) : (
+          holdsWords(holds!)
+        )}
+        <Box textStyle="hint" overflowWrap="anywhere">
+          {name}
+          {isSealed && ', sealed'}
+        </Box>
+      </Box>
+      <Box color="soft">{formatBytes(bytes)}</Box>
+    </Flex>
+  );
+}
+
+const counts = [
+  ['assignments', 'assignment'],
+  ['photos', 'picture'],
+  ['drafts', 'draft'],
+  ['templates', 'template'],
+  ['terms', 'term'],
+] as const;
+
+function holdsWords({ rows, undoData }: NonNullable<ListedBackup['holds']>): string {
+  const words = counts.map(([table, one]) => counted(rows[table] ?? 0, one));
+  return `${words.join(', ')}; ${undoData ? 'with' : 'without'} undo data`;
+}

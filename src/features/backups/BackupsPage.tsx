@@ -1,0 +1,70 @@
+'use client';
+
+import { Box, Flex } from '@chakra-ui/react';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { formatDateTime } from '@/core/wording/formatDate';
+import type { BackupState } from '@/server/operations/backups/listBackups';
+import { apiRequest } from '@/ui/api';
+import { PrimaryButton } from '@/ui/buttons';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
+import { Section } from '@/ui/Section';
+import { PageMain } from '../shell/PageMain';
+import { TopLine } from '../shell/TopLine';
+import { BackupRow } from './BackupRow';
+import { PlanForm } from './PlanForm';
+import { failedWords, labels } from './words';
+
+/** When backups are made and where they go; those that are there. */
+export function BackupsPage() {
+  const { data, error } = useQuery({
+    queryKey: queryKeys.backups(),
+    queryFn: () => apiRequest<BackupState>('backups'),
+  });
+  const make = useMutation({ mutationFn: () => apiRequest('backups', 'POST', {}) });
+  return (
+    <>
+      <TopLine place={labels.backups} placeHref="/backups" />
+      <PageMain title={labels.backups} maxWidth="56rem" paddingX="5" paddingY="5">
+        <Box fontSize="body" color="soft" marginBottom="5" maxWidth="44rem">
+          A backup holds what is not in your files: templates, details, vocabulary, drafts, gatherings,
+          receipts. The pictures are not in it: keep copies of them elsewhere.
+        </Box>
+        <Notice kind="error">{(error ?? make.error)?.message}</Notice>
+        {data && (
+          <>
+            <PlanForm key={data.folder} state={data} />
+            <Flex gap="4" alignItems="baseline" marginTop="4" marginBottom="6" wrap="wrap">
+              <PrimaryButton onClick={() => make.mutate()} disabled={make.isPending || data.isUnderWay}>
+                {labels.backUpNow}
+              </PrimaryButton>
+              <Notice kind="info">{data.isUnderWay && 'A backup is being written, and read back.'}</Notice>
+              <Notice kind="error">{!data.isUnderWay && failure(data)}</Notice>
+            </Flex>
+            <Section look="label" title="In this folder">
+              {data.backups.map((one) => (
+                <BackupRow key={one.name} backup={one} />
+              ))}
+              {data.backups.length === 0 && (
+                <Box color="soft" fontSize="body" paddingY="1">
+                  {data.isFolderAway && data.plan.folder ? 'The folder is not there.' : 'No backup yet.'}
+                </Box>
+              )}
+            </Section>
+            <Box textStyle="hint" marginTop="5" maxWidth="44rem">
+              To restore a whole backup, end Fabrica and run{' '}
+              <code>
+                ./fabrica restore {data.folder}/{data.backups[0]?.name ?? 'NAME'}
+              </code>
+            </Box>
+          </>
+        )}
+      </PageMain>
+    </>
+  );
+}
+
+function failure({ plan: { problem, failedAt } }: BackupState): string | undefined {
+  if (!problem || !failedAt) return undefined;
+  return `The backup of ${formatDateTime(failedAt)} was not made: ${failedWords[problem]}`;
+}

@@ -1,0 +1,55 @@
+import { sql } from 'drizzle-orm';
+import type { Context } from '../context';
+import { followAssignment } from '../follow/followAssignment';
+import { missingFolders } from '../operations/folders/workingFolder';
+import { indexStale } from '../operations/search/searchPhotos';
+
+export interface FileCheck {
+  readonly pictures: number;
+  /** Pictures whose file was read again, found elsewhere, or taken up, because it differs from what was known. */
+  readonly changed: number;
+  readonly moved: number;
+  readonly taken: number;
+  /** Names of pictures whose file is not there, as "name (assignment)". */
+  readonly missing: readonly string[];
+  /** Assignments whose working folder is away as a whole: its disk may not be connected. */
+  readonly foldersAway: readonly string[];
+}
+
+/**
+ * Compares the database with every file of every assignment, and works out again what is made from others: what lists and
+ * searches read, and which words pictures carry.
+ */
+export async function checkFiles(context: Context): Promise<FileCheck> {
+  const { db } = context;
+  const { rows: assignments } = await db.execute<{ id: string; name: string }>(
+    sql`select id, name from assignments order by name`,
+  );
+  const found = { changed: 0, moved: 0, taken: 0 };
+  for (const { id } of assignments) {
+    const { changed, moved, taken } = await followAssignment(context, id);
+    found.changed += changed;
+    found.moved += moved;
+    found.taken += taken;
+  }
+  const away = await missingFolders(context, assignments);
+  await rebuild(context);
+  const { rows } = await db.execute<{ pictures: number; missing: string[] | null }>(sql`
+    select count(*)::integer as pictures, array_agg(p.name || ' (' || a.name || ')' order by a.name, p.position)
+      filter (where p.gone_at is not null) as missing
+    from photos p join assignments a on a.id = p.assignment_id`);
+  return {
+    ...found,
+    pictures: rows[0]!.pictures,
+    missing: rows[0]!.missing ?? [],
+    foldersAway: assignments.filter(({ id }) => away.has(id)).map(({ name }) => name),
+  };
+}
+
+async function rebuild(context: Context): Promise<void> {
+  const { db } = context;
+  await db.execute(sql`update photo_summaries set summary = null, touched = pg_current_xact_id()`);
+  await db.execute(sql`select keep_photo_keywords(array(select id from photos))`);
+  await db.execute(sql`insert into search_stale select id from photos on conflict do nothing`);
+  while ((await indexStale(context)) > 0);
+}

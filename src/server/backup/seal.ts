@@ -1,0 +1,134 @@
+import { open } from 'node:fs/promises';
+import { Transform } from 'node:stream';
+import sodium from 'libsodium-wrappers-sumo';
+import { BackupError } from './backupError';
+
+/*
+ * A sealed archive: one line that says so, one line of JSON, then the archive in blocks of 65,536 bytes, each sealed
+ * with XChaCha20-Poly1305 (libsodium's secretstream, whose last block is marked as the last). The key is made from the
+ * passphrase with Argon2id (RFC 9106).
+ */
+const FIRST_LINE = 'fabrica-sealed-backup 1\n';
+const BLOCK_BYTES = 65_536;
+const MOST_PREFACE_BYTES = 1024;
+/** RFC 9106, section 4, second recommended option: 64 MiB, three passes. */
+const PASSES = 3;
+const MEMORY_BYTES = 64 * 2 ** 20;
+
+export async function isSealed(file: string): Promise<boolean> {
+  const handle = await open(file, 'r');
+  try {
+    const { buffer, bytesRead } = await handle.read(Buffer.alloc(FIRST_LINE.length), 0, FIRST_LINE.length, 0);
+    return buffer.subarray(0, bytesRead).toString('latin1') === FIRST_LINE;
+  } finally {
+    await handle.close();
+  }
+}
+
+function keyOf(passphrase: string, salt: Uint8Array): Uint8Array {
+  return sodium.crypto_pwhash(
+    sodium.crypto_secretstream_xchacha20poly1305_KEYBYTES,
+    passphrase.normalize('NFC'),
+    salt,
+    PASSES,
+    MEMORY_BYTES,
+    sodium.crypto_pwhash_ALG_ARGON2ID13,
+  );
+}
+
+/** Seals what flows through it. */
+export async function sealing(passphrase: string): Promise<Transform> {
+  await sodium.ready;
+  const salt = sodium.randombytes_buf(sodium.crypto_pwhash_SALTBYTES);
+  const { state, header } = sodium.crypto_secretstream_xchacha20poly1305_init_push(keyOf(passphrase, salt));
+  const preface = { salt: sodium.to_hex(salt), stream: sodium.to_hex(header) };
+  const block = (bytes: Uint8Array, isLast: boolean) =>
+    sodium.crypto_secretstream_xchacha20poly1305_push(
+      state,
+      bytes,
+      null,
+      isLast
+        ? sodium.crypto_secretstream_xchacha20poly1305_TAG_FINAL
+        : sodium.crypto_secretstream_xchacha20poly1305_TAG_MESSAGE,
+    );
+  let rest = Buffer.alloc(0);
+  let isBegun = false;
+  const begin = (to: Transform) => {
+    if (!isBegun) to.push(`${FIRST_LINE}${JSON.stringify(preface)}\n`);
+    isBegun = true;
+  };
+  return new Transform({
+    transform(chunk: Buffer, _, done) {
+      begin(this);
+      rest = Buffer.concat([rest, chunk]);
+      while (rest.length > BLOCK_BYTES) {
+        this.push(block(rest.subarray(0, BLOCK_BYTES), false));
+        rest = rest.subarray(BLOCK_BYTES);
+      }
+      done();
+    },
+    flush(done) {
+      begin(this);
+      this.push(block(rest, true));
+      done();
+    },
+  });
+}
+
+/** Opens what was sealed; what does not open ends it with a BackupError. */
+export async function opening(passphrase: string): Promise<Transform> {
+  await sodium.ready;
+  const sealedBlock = BLOCK_BYTES + sodium.crypto_secretstream_xchacha20poly1305_ABYTES;
+  let rest = Buffer.alloc(0);
+  let state: ReturnType<typeof sodium.crypto_secretstream_xchacha20poly1305_init_pull> | undefined;
+  let blocks = 0;
+  let isEnded = false;
+  const opened = (bytes: Uint8Array) => {
+    const block = isEnded ? false : sodium.crypto_secretstream_xchacha20poly1305_pull(state!, bytes, null);
+    if (!block) throw new BackupError(blocks === 0 ? 'wrong-passphrase' : 'damaged');
+    blocks++;
+    isEnded = block.tag === sodium.crypto_secretstream_xchacha20poly1305_TAG_FINAL;
+    return block.message;
+  };
+  return new Transform({
+    transform(chunk: Buffer, _, done) {
+      try {
+        rest = Buffer.concat([rest, chunk]);
+        if (!state) {
+          const end = rest.indexOf(10, FIRST_LINE.length);
+          if (end < 0 && rest.length < MOST_PREFACE_BYTES) return done();
+          state = beginning(rest.subarray(FIRST_LINE.length, Math.max(end, 0)), passphrase);
+          rest = rest.subarray(end + 1);
+        }
+        while (rest.length > sealedBlock) {
+          this.push(opened(rest.subarray(0, sealedBlock)));
+          rest = rest.subarray(sealedBlock);
+        }
+        done();
+      } catch (error) {
+        done(error as Error);
+      }
+    },
+    flush(done) {
+      try {
+        if (!state) throw new BackupError('cut-off');
+        this.push(opened(rest));
+        done(isEnded ? null : new BackupError('cut-off'));
+      } catch (error) {
+        done(blocks > 0 ? new BackupError('cut-off') : (error as Error));
+      }
+    },
+  });
+}
+
+function beginning(line: Buffer, passphrase: string) {
+  try {
+    const { salt, stream } = JSON.parse(line.toString()) as { salt: string; stream: string };
+    return sodium.crypto_secretstream_xchacha20poly1305_init_pull(
+      sodium.from_hex(stream),
+      keyOf(passphrase, sodium.from_hex(salt)),
+    );
+  } catch {
+    throw new BackupError('damaged');
+  }
+}

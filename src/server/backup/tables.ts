@@ -1,0 +1,61 @@
+import type { ClientBase } from 'pg';
+
+/** Tables without anything of their own: worked out again from others, or of the processes that run just now. */
+const LEFT_OUT: readonly string[] = [
+  'photo_search',
+  'search_stale',
+  'search_words',
+  'photo_summaries',
+  'photo_keywords',
+  'name_claims',
+  'acts',
+];
+
+/** How to get back what files held before runs wrote into them: large, and of no use without these files. */
+export const UNDO_DATA = 'inverse_edits';
+
+/** Tables that hold what refers to pictures without a key in the database: their triggers look for the pictures. */
+const AFTER_PHOTOS: readonly string[] = ['drafts'];
+
+export interface TableToBackUp {
+  readonly name: string;
+  /** Its columns, without those that the database works out. */
+  readonly columns: readonly string[];
+}
+
+/** The tables of this database that a backup holds, each behind those that its rows refer to. */
+export async function tablesToBackUp(
+  client: ClientBase,
+  { undoData }: { undoData: boolean },
+): Promise<TableToBackUp[]> {
+  const { rows } = await client.query<{ name: string; columns: string[]; refers: string[] }>(`
+    select c.relname as name,
+      array(select a.attname::text from pg_attribute a where a.attrelid = c.oid and a.attnum > 0
+        and not a.attisdropped and a.attgenerated = '' order by a.attnum) as columns,
+      array(select distinct f.relname::text from pg_constraint k join pg_class f on f.oid = k.confrelid
+        where k.conrelid = c.oid and k.contype = 'f' and f.oid <> c.oid) as refers
+    from pg_class c join pg_namespace n on n.oid = c.relnamespace
+    where n.nspname = 'public' and c.relkind = 'r' order by c.relname`);
+  const all = rows
+    .filter(({ name }) => !LEFT_OUT.includes(name) && (undoData || name !== UNDO_DATA))
+    .map((one) => (AFTER_PHOTOS.includes(one.name) ? { ...one, refers: [...one.refers, 'photos'] } : one));
+  return inOrder(all);
+}
+
+function inOrder(
+  tables: readonly (TableToBackUp & { readonly refers: readonly string[] })[],
+): TableToBackUp[] {
+  const ordered: TableToBackUp[] = [];
+  const open = new Map(tables.map((one) => [one.name, one]));
+  while (open.size > 0) {
+    const ready = [...open.values()].filter(({ refers }) => !refers.some((name) => open.has(name)));
+    if (ready.length === 0) throw new Error(`Tables refer to each other: ${[...open.keys()].join(', ')}`);
+    for (const { name, columns } of ready) {
+      ordered.push({ name, columns });
+      open.delete(name);
+    }
+  }
+  return ordered;
+}
+
+export const quoted = (name: string): string => `"${name.replaceAll('"', '""')}"`;

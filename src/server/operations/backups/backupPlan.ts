@@ -1,0 +1,49 @@
+import { chmod, readFile, rm, writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import { type BackupPlan, usualPlan } from '../../../core/kept/backupPlan';
+import { config } from '../../config';
+import type { Context } from '../../context';
+import { backupPlans } from '../../db/schema/kept';
+import { announce } from '../../jobs/queue';
+import { usableFolder } from '../folders/folders';
+
+const inData = (name: string) => path.join(/*turbopackIgnore: true*/ config().dataFolder, name);
+/** For the owner of the machine alone, and in no backup. */
+const passphraseFile = () => inData('backup-passphrase');
+
+export type KeptPlan = BackupPlan & Pick<typeof backupPlans.$inferSelect, 'failedAt' | 'problem'>;
+
+export async function readPlan({ db }: Context): Promise<KeptPlan> {
+  const [kept] = await db.select().from(backupPlans);
+  return kept ?? { ...usualPlan, failedAt: null, problem: null };
+}
+
+export const folderOf = ({ folder }: Pick<BackupPlan, 'folder'>): string => folder ?? inData('backups');
+
+/** Changes what is given. A folder must be one that Fabrica may use; an empty passphrase has backups lie open again. */
+export async function changePlan(
+  context: Context,
+  { passphrase, ...change }: Partial<BackupPlan> & { readonly passphrase?: string },
+): Promise<void> {
+  const folder = change.folder ? await usableFolder(change.folder) : change.folder;
+  const set = { ...change, ...(folder === undefined ? {} : { folder }) };
+  if (passphrase !== undefined) await keepPassphrase(passphrase);
+  if (Object.keys(set).length > 0)
+    await context.db
+      .insert(backupPlans)
+      .values({ ...usualPlan, ...set })
+      .onConflictDoUpdate({ target: backupPlans.id, set: { ...set, failedAt: null, problem: null } });
+  await announce(context.db, { kind: 'backups', id: '' });
+}
+
+async function keepPassphrase(passphrase: string): Promise<void> {
+  if (passphrase === '') return rm(passphraseFile(), { force: true });
+  await writeFile(passphraseFile(), passphrase, { mode: 0o600 });
+  await chmod(passphraseFile(), 0o600);
+}
+
+export const readPassphrase = (): Promise<string | undefined> =>
+  readFile(passphraseFile(), 'utf8').catch((error: NodeJS.ErrnoException) => {
+    if (error.code === 'ENOENT') return undefined;
+    throw error;
+  });

@@ -1,0 +1,75 @@
+import { readdir, stat } from 'node:fs/promises';
+import path from 'node:path';
+import { sql } from 'drizzle-orm';
+import { BackupError, type BackupProblem } from '../../backup/backupError';
+import { readHeader } from '../../backup/checkBackup';
+import { type BackupHeader, isBackupName } from '../../backup/format';
+import type { Context } from '../../context';
+import { folderOf, type KeptPlan, readPassphrase, readPlan } from './backupPlan';
+
+/** A file in the folder of backups. */
+export interface ListedBackup {
+  readonly name: string;
+  readonly bytes: number;
+  /** RFC 3339; of the file where it cannot be opened. */
+  readonly madeAt: string;
+  readonly isSealed: boolean;
+  /** Undefined where it cannot be opened; `problem` says why. */
+  readonly holds?: Pick<BackupHeader, 'rows' | 'undoData'>;
+  readonly problem?: BackupProblem;
+}
+
+export interface BackupState {
+  readonly plan: Omit<KeptPlan, 'failedAt'> & { readonly failedAt: string | null };
+  readonly folder: string;
+  readonly isFolderAway: boolean;
+  readonly hasPassphrase: boolean;
+  readonly isUnderWay: boolean;
+  /** The newest first. */
+  readonly backups: readonly ListedBackup[];
+}
+
+/** Backups beyond it are not shown one by one. */
+const MOST_LISTED = 60;
+
+export async function readBackupState(context: Context): Promise<BackupState> {
+  const plan = await readPlan(context);
+  const folder = folderOf(plan);
+  const passphrase = await readPassphrase();
+  const names = await namesIn(folder);
+  const listed = (names ?? []).slice(0, MOST_LISTED);
+  const backups = await Promise.all(listed.map((name) => describe(path.join(folder, name), passphrase)));
+  return {
+    plan: { ...plan, failedAt: plan.failedAt?.toISOString() ?? null },
+    folder,
+    isFolderAway: names === undefined,
+    hasPassphrase: passphrase !== undefined,
+    isUnderWay: await isUnderWay(context),
+    backups: backups.filter((one) => one !== undefined),
+  };
+}
+
+/** Names of backups, the newest first; undefined where the folder is away. */
+export async function namesIn(folder: string): Promise<string[] | undefined> {
+  const names = await readdir(folder).catch(() => undefined);
+  return names?.filter(isBackupName).sort().reverse();
+}
+
+async function describe(file: string, passphrase: string | undefined): Promise<ListedBackup | undefined> {
+  const found = await stat(file).catch(() => undefined);
+  if (!found?.isFile()) return undefined;
+  const name = path.basename(file);
+  const base = { name, bytes: found.size, isSealed: name.endsWith('.sealed') };
+  try {
+    const { madeAt, rows, undoData } = await readHeader(file, passphrase);
+    return { ...base, madeAt, holds: { rows, undoData } };
+  } catch (error) {
+    const problem = error instanceof BackupError ? error.problem : 'damaged';
+    return { ...base, madeAt: found.mtime.toISOString(), problem };
+  }
+}
+
+async function isUnderWay({ db }: Context): Promise<boolean> {
+  const { rows } = await db.execute(sql`select 1 from graphile_worker.jobs where key = 'backup'`);
+  return rows.length > 0;
+}

@@ -1,0 +1,92 @@
+import { mkdir, rm } from 'node:fs/promises';
+import path from 'node:path';
+import { sql } from 'drizzle-orm';
+import { type BackupProblemCode, backupsBeyond, isBackupDue, usualPlan } from '../../../core/kept/backupPlan';
+import { BackupError } from '../../backup/backupError';
+import { backupName } from '../../backup/format';
+import { rowSchemas } from '../../backup/rowSchemas';
+import { writeBackup } from '../../backup/writeBackup';
+import { config } from '../../config';
+import type { Context } from '../../context';
+import { backupPlans } from '../../db/schema/kept';
+import { announce } from '../../jobs/queue';
+import { folderOf, readPassphrase, readPlan } from './backupPlan';
+import { namesIn } from './listBackups';
+
+/** Asks a worker for a backup now; asked twice it is made once. */
+export async function askForBackup({ db }: Context): Promise<void> {
+  await db.execute(
+    sql`select graphile_worker.add_job('backup', '{}'::json, max_attempts => 1, job_key => 'backup')`,
+  );
+  await announce(db, { kind: 'backups', id: '' });
+}
+
+/** Makes a backup as it is planned, and removes those beyond the number that stays. What fails is kept with its reason. */
+export async function makeBackup(context: Context): Promise<string | undefined> {
+  const plan = await readPlan(context);
+  const folder = folderOf(plan);
+  const keep = (failed: { failedAt: Date | null; problem: BackupProblemCode | null }) =>
+    context.db
+      .insert(backupPlans)
+      .values({ ...usualPlan, ...failed })
+      .onConflictDoUpdate({ target: backupPlans.id, set: failed });
+  try {
+    if (plan.folder === null) await mkdir(folder, { recursive: true, mode: 0o700 });
+    const passphrase = await readPassphrase();
+    const madeAt = context.now();
+    const file = path.join(folder, backupName(madeAt, passphrase !== undefined));
+    const { databaseUrl } = config();
+    await writeBackup({
+      databaseUrl,
+      file,
+      undoData: plan.undoData,
+      passphrase,
+      madeAt,
+      schemas: rowSchemas(),
+    });
+    for (const name of backupsBeyond((await namesIn(folder)) ?? [], plan.mostKept))
+      await rm(path.join(folder, name), { force: true });
+    await keep({ failedAt: null, problem: null });
+    return file;
+  } catch (error) {
+    await keep({ failedAt: context.now(), problem: problemOf(error) });
+    return undefined;
+  } finally {
+    await announce(context.db, { kind: 'backups', id: '' });
+  }
+}
+
+const byCode: Readonly<Record<string, BackupProblemCode>> = {
+  ENOENT: 'folder-away',
+  ENOTDIR: 'folder-away',
+  EIO: 'folder-away',
+  ENOSPC: 'no-room',
+  EDQUOT: 'no-room',
+  EACCES: 'not-allowed',
+  EPERM: 'not-allowed',
+  EROFS: 'not-allowed',
+};
+
+function problemOf(error: unknown): BackupProblemCode {
+  if (error instanceof BackupError) return 'damaged';
+  return byCode[(error as NodeJS.ErrnoException).code ?? ''] ?? 'other';
+}
+
+/** Asks for a backup where one is due. */
+export async function backUpWhenDue(context: Context): Promise<void> {
+  const plan = await readPlan(context);
+  if (plan.rhythm === 'never') return;
+  const newest = (await namesIn(folderOf(plan)))?.[0];
+  const times = {
+    last: newest === undefined ? undefined : timeInName(newest),
+    failed: plan.failedAt?.getTime(),
+    now: context.now().getTime(),
+  };
+  if (isBackupDue(plan.rhythm, times)) await askForBackup(context);
+}
+
+/** ms since 1970. */
+function timeInName(name: string): number {
+  const [, day, hours, minutes, seconds] = /^fabrica-(\d{4}-\d\d-\d\d)-(\d\d)(\d\d)(\d\d)/.exec(name)!;
+  return Date.parse(`${day}T${hours}:${minutes}:${seconds}Z`);
+}
