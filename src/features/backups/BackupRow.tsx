@@ -4,10 +4,11 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { counted, formatBytes } from '@/core/wording/counts';
 import { formatDateTime } from '@/core/wording/formatDate';
 import type { ListedBackup } from '@/server/operations/backups/listBackups';
-import { unreadableWords } from './words';
+import { LinkButton } from '@/ui/buttons';
+import { labels, unreadableWords } from './words';
 
 /** A backup: when it was made, what it holds, and its file. */
-export function BackupRow({ backup }: { backup: ListedBackup }) {
+export function BackupRow({ backup, onCompare }: { backup: ListedBackup; onCompare: () => void }) {
   const { name, bytes, madeAt, isSealed, holds, problem } = backup;
   return (
     <Flex
@@ -35,6 +36,7 @@ export function BackupRow({ backup }: { backup: ListedBackup }) {
         </Box>
       </Box>
       <Box color="soft">{formatBytes(bytes)}</Box>
+      {!problem && <LinkButton onClick={onCompare}>{labels.compare}</LinkButton>}
     </Flex>
   );
 }

@@ -2,8 +2,9 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { formatDateTime } from '@/core/wording/formatDate';
-import type { BackupState } from '@/server/operations/backups/listBackups';
+import type { BackupState, ListedBackup } from '@/server/operations/backups/listBackups';
 import { apiRequest } from '@/ui/api';
 import { PrimaryButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
@@ -12,6 +13,7 @@ import { Section } from '@/ui/Section';
 import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
 import { BackupRow } from './BackupRow';
+import { CompareDialog } from './CompareDialog';
 import { PlanForm } from './PlanForm';
 import { failedWords, labels } from './words';
 
@@ -21,6 +23,7 @@ export function BackupsPage() {
     queryKey: queryKeys.backups(),
     queryFn: () => apiRequest<BackupState>('backups'),
   });
+  const [compared, setCompared] = useState<ListedBackup>();
   const make = useMutation({ mutationFn: () => apiRequest('backups', 'POST', {}) });
   return (
     <>
@@ -43,7 +46,7 @@ export function BackupsPage() {
             </Flex>
             <Section look="label" title="In this folder">
               {data.backups.map((one) => (
-                <BackupRow key={one.name} backup={one} />
+                <BackupRow key={one.name} backup={one} onCompare={() => setCompared(one)} />
               ))}
               {data.backups.length === 0 && (
                 <Box color="soft" fontSize="body" paddingY="1">
@@ -57,6 +60,7 @@ export function BackupsPage() {
                 ./fabrica restore {data.folder}/{data.backups[0]?.name ?? 'NAME'}
               </code>
             </Box>
+            {compared && <CompareDialog backup={compared} onClose={() => setCompared(undefined)} />}
           </>
         )}
       </PageMain>

@@ -1,11 +1,14 @@
 import type { BackupProblemCode } from '@/core/kept/backupPlan';
 import type { BackupProblem } from '@/server/backup/backupError';
+import type { KindInBackup } from '@/server/operations/backups/kindsInBackup';
 
 /** What this part of the interface says; browser tests import it. */
 export const labels = {
   backUp: 'Back up',
   backUpNow: 'Back up now',
   backups: 'Backups',
+  chooseAll: 'Choose all',
+  compare: 'Compare with what is here',
   changePassphrase: 'Passphrase …',
   folder: 'Folder',
   howManyStay: 'How many stay',
@@ -13,6 +16,7 @@ export const labels = {
   passphraseAgain: 'The same again',
   seal: 'Seal backups',
   unseal: 'Leave them open',
+  take: 'Take what is chosen',
   undoData: 'with undo data',
   useThisFolder: 'Use this folder',
 } as const;
@@ -35,4 +39,22 @@ export const unreadableWords: Readonly<Record<BackupProblem, string>> = {
   damaged: 'damaged',
   sealed: 'sealed with another passphrase',
   'wrong-passphrase': 'sealed with another passphrase',
+};
+
+/** What the kinds are called, above those that differ. */
+export const kindWords: Readonly<Record<KindInBackup, string>> = {
+  assignments: 'Assignments',
+  drafts: 'Drafts of assignments that are here',
+  templates: 'Templates',
+  identities: 'Details',
+  terms: 'Terms',
+  bundles: 'Sets of keywords',
+  checklists: 'Checklists',
+  plans: 'Plans',
+  delivery_plans: 'Delivery plans',
+  column_sets: 'Columns of the ledger',
+  gatherings: 'Gatherings',
+  saved_searches: 'Saved searches',
+  signatures: 'Images for marks',
+  makers: 'Answers about other makers',
 };

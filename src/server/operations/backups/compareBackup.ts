@@ -134,7 +134,7 @@ export const LOST_DRAFTS = `
   select d.photo_id, d.field, d.value, d.origin, d.changed_at, d.stamp from json_populate_recordset(null::drafts, $1::json) d
   join photos p on p.id = d.photo_id
   where not exists (select 1 from drafts n where n.photo_id = d.photo_id and n.field = d.field)
-    and p.record -> 'fields' -> d.field -> 'value' is distinct from d.value`;
+    and p.record -> 'fields' -> d.field -> 'value' is distinct from d.value -> 'value'`;
 
 const ROWS_AT_ONCE = 5000;
 

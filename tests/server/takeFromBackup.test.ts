@@ -1,0 +1,199 @@
+import { existsSync, mkdirSync } from 'node:fs';
+import path from 'node:path';
+import { sql } from 'drizzle-orm';
+import { changePlan } from '@/server/operations/backups/backupPlan';
+import { compareBackup, type Difference } from '@/server/operations/backups/compareBackup';
+import { readBackupState } from '@/server/operations/backups/listBackups';
+import { backUpWhenDue, makeBackup } from '@/server/operations/backups/makeBackup';
+import { takeFromBackup } from '@/server/operations/backups/takeFromBackup';
+import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
+import { createTemplate } from '@/server/operations/templates/templates';
+import { bringIn, openTestServer, rights, smallJpeg, type TestServer } from './testServer';
+
+/** What a backup holds comes back one by one into a workshop that lives on. */
+let server: TestServer;
+beforeAll(async () => {
+  server = await openTestServer();
+});
+afterAll(async () => {
+  await server.db.execute(
+    sql.raw(`drop database if exists ${new URL(server.url).pathname.slice(1)}_compared with (force)`),
+  );
+  await server.end();
+});
+
+const run = (statement: string) => server.db.execute(sql.raw(statement));
+const texts = async (statement: string) =>
+  (await run(statement)).rows.map((row) => Object.values(row).join('|'));
+/** Names of backups hold seconds. */
+const nextSecond = () => new Promise((resolve) => setTimeout(resolve, 1001 - (Date.now() % 1000)));
+async function backUp(): Promise<string> {
+  await nextSecond();
+  return path.basename((await makeBackup(server.context))!);
+}
+const chosen = (found: readonly Difference[], ...kinds: string[]) =>
+  found
+    .filter(({ kind, state }) => kinds.includes(kind) && state !== 'named-alike')
+    .map(({ kind, key }) => ({ kind, keys: [key] }));
+const told = (found: readonly Difference[]) =>
+  found.map(({ kind, name, state, count }) =>
+    [kind, name, state, count].filter((one) => one !== undefined).join(' '),
+  );
+
+let job: Awaited<ReturnType<typeof bringIn>>;
+let name: string;
+
+test('nothing differs right after a backup', async () => {
+  const { context } = server;
+  job = await bringIn(server, { 'A1.JPG': await smallJpeg(1), 'A2.JPG': await smallJpeg(2) });
+  const scope = { of: 'these', ids: job.photos.map(({ id }) => id) } as const;
+  await writeDrafts(context, job.id, scope, { kind: 'set', field: 'city', value: 'Vågsund' });
+  await run(`insert into terms (spelling, words, added) values ('ketch', '{"version": 1}', '2026-01-01')`);
+  await run(
+    `insert into terms (spelling, broader, words, added) select 'gaff ketch', id, '{"version": 1}', '2026-01-01' from terms`,
+  );
+  await run(`insert into checklists (name, rules) values ('Desk', '{"version": 1, "value": []}')`);
+  await run(`insert into gatherings (name) values ('Best')`);
+  await run(`insert into gathering_photos select g.id, p.id from gatherings g, photos p`);
+  name = await backUp();
+  expect(await compareBackup(context, name)).toEqual([]);
+});
+
+test('what was removed, changed or renamed since is told, and comes back', async () => {
+  const { context } = server;
+  await run(`delete from drafts`);
+  await run(`delete from terms`);
+  await run(
+    `update templates set entries = jsonb_set(entries, '{0,texts,0}', '"Somebody"') where true`,
+  ).catch(() => undefined);
+  await run(`update templates set name = 'Changed since'`);
+  await run(`delete from checklists`);
+  await run(`insert into checklists (name, rules) values ('DESK', '{"version": 1, "value": []}')`);
+  await run(`delete from gathering_photos where photo_id = (select min(id::text)::uuid from photos)`);
+  const found = await compareBackup(context, name);
+  expect(told(found)).toEqual([
+    'templates Rights differs',
+    'terms gaff ketch absent',
+    'terms ketch absent',
+    'checklists Desk named-alike',
+    'gatherings Best differs 2',
+    'drafts Relaunch absent 2',
+  ]);
+  await nextSecond();
+  // A term without the one above it stands at the top.
+  const taken = await takeFromBackup(context, name, [
+    ...chosen(found, 'templates', 'gatherings', 'drafts', 'checklists'),
+    ...chosen(found, 'terms').slice(0, 1),
+  ]);
+  expect(taken).toMatchObject({ taken: 4, leftOut: [] });
+  expect(existsSync(taken.before)).toBe(true);
+  expect(await texts(`select name from templates`)).toEqual(['Rights']);
+  expect(await texts(`select spelling, broader is null from terms`)).toEqual(['gaff ketch|true']);
+  expect(await texts(`select count(*) from gathering_photos`)).toEqual(['2']);
+  expect(await texts(`select distinct field, value->>'value' from drafts`)).toEqual(['city|Vågsund']);
+  expect(told(await compareBackup(context, name))).toEqual([
+    'terms gaff ketch differs',
+    'terms ketch absent',
+    'checklists Desk named-alike',
+  ]);
+});
+
+test('a draft that was embedded since is not offered', async () => {
+  const { context } = server;
+  const whole = await backUp();
+  const value = `jsonb_build_object('value', 'Vågsund')`;
+  await run(`update photos set record = jsonb_set(record, '{fields,city}', ${value}) where name = 'A1.JPG'`);
+  await run(`delete from drafts`);
+  expect(told(await compareBackup(context, whole))).toEqual(['drafts Relaunch absent 1']);
+  await takeFromBackup(context, whole, [{ kind: 'drafts', keys: [job.id] }]);
+  expect(await texts(`select p.name from drafts d join photos p on p.id = d.photo_id`)).toEqual(['A2.JPG']);
+});
+
+test('an assignment that was removed comes back with all below it', async () => {
+  const { context } = server;
+  const counts = `select (select count(*) from photos), (select count(*) from files), (select count(*) from run_items),
+    (select count(*) from inverse_edits), (select count(*) from writings), (select count(*) from drafts),
+    (select count(*) from assignment_facts), (select count(*) from templates_in_force)`;
+  const before = await texts(counts);
+  const whole = await backUp();
+  await run(`delete from assignments`);
+  await run(`delete from drafts`);
+  // The folder was opened again meanwhile, as another row.
+  await run(`update opened_folders set id = gen_random_uuid()`);
+  const found = await compareBackup(context, whole);
+  expect(told(found)).toEqual(['assignments Relaunch absent 2', 'gatherings Best differs 2']);
+  await nextSecond();
+  const taken = await takeFromBackup(context, whole, chosen(found, 'assignments', 'gatherings'));
+  expect(taken).toMatchObject({ taken: 2, leftOut: [] });
+  expect(await texts(counts)).toEqual(before);
+  expect(await compareBackup(context, whole)).toEqual([]);
+  expect(await texts(`select count(*) from files f join opened_folders o on o.id = f.folder_id`)).toEqual([
+    '2',
+  ]);
+});
+
+test('an assignment whose files belong to another one here is left out', async () => {
+  const { context } = server;
+  const whole = await backUp();
+  await run(
+    `insert into assignments (name, working_folder_id) select 'Taken over', working_folder_id from assignments`,
+  );
+  await run(`update photos set assignment_id = (select id from assignments where name = 'Taken over')`);
+  await run(`delete from assignments where name = 'Relaunch'`);
+  const found = await compareBackup(context, whole);
+  await nextSecond();
+  const { taken, leftOut } = await takeFromBackup(context, whole, chosen(found, 'assignments'));
+  expect([taken, leftOut]).toEqual([0, [{ name: 'Relaunch', heldBy: 'Taken over' }]]);
+  expect(await texts(`select name from assignments`)).toEqual(['Taken over']);
+});
+
+test('what was compared before another one is compared again first', async () => {
+  const { context } = server;
+  await expect(takeFromBackup(context, name, [])).rejects.toThrow('Compare it again');
+  await expect(compareBackup(context, '../../etc/passwd')).rejects.toThrow('no such backup');
+  await expect(compareBackup(context, 'fabrica-2020-01-01-000000.tar.gz')).rejects.toThrow('no such backup');
+});
+
+test('backups beyond the number that stays go, and a folder that is away is told', async () => {
+  const { context, folder } = server;
+  const elsewhere = path.join(folder, 'disk');
+  mkdirSync(elsewhere);
+  await changePlan(context, { folder: elsewhere, mostKept: 2, passphrase: 'tjære og lin', undoData: false });
+  for (let made = 0; made < 3; made++) await backUp();
+  const state = await readBackupState(context);
+  expect(state.backups).toHaveLength(2);
+  expect(state).toMatchObject({ hasPassphrase: true, isFolderAway: false, folder: elsewhere });
+  expect(state.backups[0]).toMatchObject({ isSealed: true, holds: { undoData: false } });
+  await changePlan(context, { passphrase: 'another one' });
+  expect((await readBackupState(context)).backups[0]).toMatchObject({ problem: 'wrong-passphrase' });
+  await run(`update backup_plans set folder = '${folder}/gone'`);
+  expect(await makeBackup(context)).toBeUndefined();
+  expect(await readBackupState(context)).toMatchObject({
+    isFolderAway: true,
+    plan: { problem: 'folder-away', failedAt: expect.any(String) },
+  });
+  await expect(changePlan(context, { folder: '/proc' })).rejects.toThrow('machine itself');
+  await changePlan(context, { folder: null, passphrase: '' });
+});
+
+test('a backup is asked for when it is due, and once', async () => {
+  const { context } = server;
+  const asked = () => texts(`select count(*) from graphile_worker.jobs where task_identifier = 'backup'`);
+  await backUpWhenDue(context);
+  expect(await asked()).toEqual(['0']);
+  await changePlan(context, { rhythm: 'weekly' });
+  await backUpWhenDue(context);
+  expect(await asked()).toEqual(['0']);
+  const later = { ...context, now: () => new Date(Date.now() + 8 * 86_400_000) };
+  await backUpWhenDue(later);
+  await backUpWhenDue(later);
+  expect(await asked()).toEqual(['1']);
+  expect((await readBackupState(context)).isUnderWay).toBe(true);
+});
+
+test('a template that was made since stays', async () => {
+  const { context } = server;
+  const whole = await backUp();
+  await createTemplate(context, { name: 'New since', kind: 'standing', entries: rights });
+  expect(await compareBackup(context, whole)).toEqual([]);
+});
