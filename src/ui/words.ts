@@ -28,5 +28,6 @@ export const labels = {
   templates: 'Templates',
   terms: 'Terms',
   threadsOfThesePictures: 'Threads of these pictures',
+  backups: 'Backups',
   storage: 'Storage',
 } as const;

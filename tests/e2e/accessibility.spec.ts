@@ -34,6 +34,7 @@ const pages: Record<string, () => string> = {
   find: () => '/find?where=Keywords+is+filled',
   licences: () => '/licences',
   'what is kept': () => '/kept',
+  backups: () => '/backups',
   shelf: () => '/templates',
   'new template': () => '/templates/new',
   template: () => `/templates/${ids.template}`,

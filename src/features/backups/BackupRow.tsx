@@ -20,8 +20,9 @@ export function BackupRow({ backup, onCompare }: { backup: ListedBackup; onCompa
       rowGap="1"
       wrap="wrap"
       fontSize="body"
+      alignItems="baseline"
     >
-      <Box width="11rem" fontWeight="600">
+      <Box width="9.5rem" fontWeight="600">
         {formatDateTime(madeAt)}
       </Box>
       <Box flex="1" minWidth="16rem">

@@ -10,6 +10,7 @@ import { PrimaryButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { Section } from '@/ui/Section';
+import { labels as uiLabels } from '@/ui/words';
 import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
 import { BackupRow } from './BackupRow';
@@ -27,8 +28,8 @@ export function BackupsPage() {
   const make = useMutation({ mutationFn: () => apiRequest('backups', 'POST', {}) });
   return (
     <>
-      <TopLine place={labels.backups} placeHref="/backups" />
-      <PageMain title={labels.backups} maxWidth="56rem" paddingX="5" paddingY="5">
+      <TopLine place={uiLabels.backups} placeHref="/backups" />
+      <PageMain title={uiLabels.backups} maxWidth="56rem" paddingX="5" paddingY="5">
         <Box fontSize="body" color="soft" marginBottom="5" maxWidth="44rem">
           A backup holds what is not in your files: templates, details, vocabulary, drafts, gatherings,
           receipts. The pictures are not in it: keep copies of them elsewhere.

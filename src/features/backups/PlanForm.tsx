@@ -1,6 +1,6 @@
 'use client';
 
-import { Box, chakra, Flex } from '@chakra-ui/react';
+import { Box } from '@chakra-ui/react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type BackupPlan, type BackupRhythm, backupRhythms } from '@/core/kept/backupPlan';
@@ -49,6 +49,7 @@ export function PlanForm({ state }: { state: BackupState }) {
     <Box maxWidth="44rem">
       <Field label={labels.backUp}>
         <Select
+          aria-label={labels.backUp}
           value={plan.rhythm}
           onChange={({ target }) => change.mutate({ rhythm: target.value as BackupRhythm })}
         >
@@ -61,6 +62,7 @@ export function PlanForm({ state }: { state: BackupState }) {
       </Field>
       <Field label={labels.howManyStay}>
         <Select
+          aria-label={labels.howManyStay}
           value={mostKept ?? ''}
           onChange={({ target }) =>
             change.mutate({ mostKept: target.value === '' ? null : Number(target.value) })
@@ -93,22 +95,25 @@ export function PlanForm({ state }: { state: BackupState }) {
           </Button>
         )}
       </Box>
-      <Flex gap="5" rowGap="2" wrap="wrap" alignItems="center" paddingY="1" fontSize="body">
-        <chakra.label display="flex" gap="2" alignItems="center">
-          <input
-            type="checkbox"
-            checked={plan.undoData}
-            onChange={({ target }) => change.mutate({ undoData: target.checked })}
-          />
-          {labels.undoData}
-        </chakra.label>
-        <Flex gap="3" alignItems="center">
-          <chakra.span color="soft">
-            {hasPassphrase ? 'Sealed with a passphrase.' : 'Open to everybody who has the file.'}
-          </chakra.span>
-          <Button onClick={() => setIsSealing(true)}>{labels.changePassphrase}</Button>
-        </Flex>
-      </Flex>
+      <Field label={labels.undoData} hint="To undo runs after a restore; it makes a backup larger.">
+        <input
+          type="checkbox"
+          aria-label={labels.undoData}
+          checked={plan.undoData}
+          onChange={({ target }) => change.mutate({ undoData: target.checked })}
+        />
+      </Field>
+      <Field
+        label={labels.passphrase}
+        hint={
+          hasPassphrase
+            ? 'Sealed: nobody opens a backup without it.'
+            : 'None: whoever has the file can read it.'
+        }
+        labelled
+      >
+        <Button onClick={() => setIsSealing(true)}>{labels.changePassphrase}</Button>
+      </Field>
       <Notice kind="error">{change.error?.message}</Notice>
       {isSealing && (
         <PassphraseDialog

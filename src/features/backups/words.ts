@@ -6,10 +6,9 @@ import type { KindInBackup } from '@/server/operations/backups/kindsInBackup';
 export const labels = {
   backUp: 'Back up',
   backUpNow: 'Back up now',
-  backups: 'Backups',
   chooseAll: 'Choose all',
   compare: 'Compare with what is here',
-  changePassphrase: 'Passphrase …',
+  changePassphrase: 'Choose a passphrase …',
   folder: 'Folder',
   howManyStay: 'How many stay',
   passphrase: 'Passphrase',
@@ -17,7 +16,7 @@ export const labels = {
   seal: 'Seal backups',
   unseal: 'Leave them open',
   take: 'Take what is chosen',
-  undoData: 'with undo data',
+  undoData: 'Undo data',
   useThisFolder: 'Use this folder',
 } as const;
 

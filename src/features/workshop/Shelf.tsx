@@ -93,7 +93,16 @@ export function Shelf({ isNew, templates, folders, drops }: Workshop & { isNew: 
           <Nothing>Every run leaves a receipt here: what was written into which file.</Nothing>
         )}
       </Section>
-      <Section look="label" title={uiLabels.folders} act={<Link href="/kept">{uiLabels.storage}</Link>}>
+      <Section
+        look="label"
+        title={uiLabels.folders}
+        act={
+          <Flex gap="4">
+            <Link href="/kept">{uiLabels.storage}</Link>
+            <Link href="/backups">{uiLabels.backups}</Link>
+          </Flex>
+        }
+      >
         {folders.map((one) => (
           <FolderRow key={one.id} folder={one} drops={drops.filter((drop) => drop.folderId === one.id)} />
         ))}
