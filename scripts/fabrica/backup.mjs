@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import path from 'node:path';
+import { startGuard } from './guard.mjs';
 import { buildPrograms, installModules } from './install.mjs';
 import { alive, claim, instanceFile, release } from './instance.mjs';
 import { installPackages, runPackages } from './packages.mjs';
@@ -74,6 +75,7 @@ async function withDatabase(act, { alone = false } = {}) {
   const postgres = new Postgres(data);
   if (isRunning) return act(runner(data, postgres), { data, postgres });
   claim(data);
+  startGuard(data);
   ownersOnly(data);
   try {
     await postgres.start();

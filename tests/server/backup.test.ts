@@ -16,9 +16,10 @@ import { loadBackup } from '@/server/backup/loadBackup';
 import { rowSchemas } from '@/server/backup/rowSchemas';
 import { tablesToBackUp } from '@/server/backup/tables';
 import { writeBackup } from '@/server/backup/writeBackup';
+import { isOlder, knownSchemas, migrateUpTo } from '@/server/db/migrate';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { startEmbed } from '@/server/operations/runs/startEmbed';
-import { bringIn, carryOut, openTestServer, smallJpeg, type TestServer } from './testServer';
+import { bringIn, carryOut, openTestServer, root, smallJpeg, type TestServer } from './testServer';
 
 /** A backup holds all that is not in the files, proves it, and comes back as it was. */
 let server: TestServer;
@@ -200,4 +201,36 @@ test('a run that was under way waits for a word, and belongs to no worker', asyn
   );
   expect(rows[0]).toEqual({ paused: true, claimed: '0' });
   await client.end();
+});
+
+describe('archives of earlier versions', () => {
+  test.each(readdirSync(path.join(root, 'tests/fixtures/backups')))('%s is restored', async (name) => {
+    const url = await emptyDatabase();
+    const { rows } = await loadBackup(url, path.join(root, 'tests/fixtures/backups', name));
+    const found = await contents(url);
+    expect(found.photos!.length).toBe(rows.photos);
+    expect(rows.photos).toBeGreaterThan(0);
+    expect(found.drafts!.length).toBeGreaterThan(0);
+  });
+
+  // The search came with 0036: its tables and columns are there after the restore.
+  test('of a schema before the present one: loaded as it was, then migrated', async () => {
+    const [older, url] = [await emptyDatabase(), await emptyDatabase()];
+    const schema = knownSchemas()[35]!;
+    await migrateUpTo(older, schema);
+    const client = new Client({ connectionString: older });
+    await client.connect();
+    await client.query(
+      `insert into checklists (name, rules) values ('Old one', '{"version": 1, "value": []}')`,
+    );
+    await client.end();
+    const file = path.join(server.folder, 'older.tar.gz');
+    await writeBackup({ databaseUrl: older, file, undoData: true, madeAt: new Date(), schemas: {} });
+    expect(await isOlder(older)).toBe(true);
+    expect((await loadBackup(url, file)).schema).toBe(schema);
+    expect(await isOlder(url)).toBe(false);
+    const found = await contents(url);
+    expect(found.checklists).toEqual([expect.stringContaining('Old one')]);
+    expect(found.saved_searches).toEqual([]);
+  });
 });
