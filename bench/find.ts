@@ -5,11 +5,11 @@ import { parseArgs } from 'node:util';
 import { sql } from 'drizzle-orm';
 import { conditionOf } from '../src/core/search/condition';
 import type { Context } from '../src/server/context';
+import { fillArchive } from './archive';
 import { withDatabase } from './database';
 
 const { values } = parseArgs({ options: { photos: { type: 'string', default: '100000' } } });
 const PICTURES = Number(values.photos);
-const ASSIGNMENTS = 100;
 const ROUNDS = 5;
 
 const searches: readonly (readonly [name: string, words: string, where: readonly string[]])[] = [
@@ -28,7 +28,7 @@ const searches: readonly (readonly [name: string, words: string, where: readonly
 
 async function compare(context: Context): Promise<void> {
   const { indexStale, searchPhotos } = await import('../src/server/operations/search/searchPhotos');
-  await fill(context.db);
+  await fillArchive(context.db, PICTURES);
   await measure(`indexing ${PICTURES} pictures`, 1, () => indexStale(context, PICTURES + 1000));
   await context.db.execute(sql`analyze`);
   for (const [name, words, where] of searches) {
@@ -39,26 +39,6 @@ async function compare(context: Context): Promise<void> {
     );
     await measure(`${name}: with facets`, ROUNDS, () => searchPhotos(context, search));
   }
-}
-
-async function fill(db: Context['db']): Promise<void> {
-  await db.execute(sql`insert into opened_folders (path, label, kind) values ('/x', 'x', 'working')`);
-  await db.execute(sql`insert into assignments (name, working_folder_id)
-    select 'Assignment ' || n, f.id from opened_folders f, generate_series(1, ${ASSIGNMENTS}) as n`);
-  await db.execute(sql`
-    insert into photos (assignment_id, name, position, content_identity, record)
-    select a.id, 'p' || n || '.jpg', n, md5(n::text), jsonb_build_object('version', 1, 'problems', '[]'::jsonb,
-      'camera', '{"camera": "Tindra K2"}'::jsonb, 'pixels', '{"width": 6000, "height": 4000}'::jsonb,
-      'fields', (select jsonb_object_agg(key, jsonb_build_object('value', value, 'origin', 'xmp', 'agrees', true)) from jsonb_each(jsonb_strip_nulls(jsonb_build_object(
-        'description', case when n % 3 = 0 then 'The ketch leaves' else 'A carpenter waits at' end || ' the slip of the yard, word' || n,
-        'headline', case when n % 5 > 0 then 'A line ' || n % 1000 end,
-        'city', 'Town ' || n % 50, 'country', 'Country ' || n % 9, 'creator', '["Aune Pell"]'::jsonb,
-        'rating', (n % 5 + 1)::text, 'rightsStatus', 'in-copyright',
-        'dateCreated', (date '2017-01-01' + n % 3600)::text,
-        'keywords', jsonb_build_array('keyword ' || n % 300, 'keyword ' || n % 17, 'ketch ' || n % 2),
-        'personShown', case when n % 4 = 0 then jsonb_build_array('Person ' || n % 120) end)))))
-    from (select id, row_number() over () as k from assignments) as a
-      join generate_series(1, ${PICTURES}) as n on n % ${ASSIGNMENTS} + 1 = a.k`);
 }
 
 async function measure(name: string, rounds: number, work: () => Promise<unknown>): Promise<void> {

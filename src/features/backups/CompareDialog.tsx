@@ -46,9 +46,10 @@ export function CompareDialog({ backup, onClose }: { backup: ListedBackup; onClo
       title={`Backup of ${formatDateTime(backup.madeAt)}`}
       size="xl"
       onClose={onClose}
-      leave={take.isSuccess ? 'Done' : 'Cancel'}
+      leave={take.isSuccess || compared.data?.length === 0 ? 'Done' : 'Cancel'}
       acts={
-        !take.isSuccess && (
+        !take.isSuccess &&
+        differences.length > 0 && (
           <PrimaryButton disabled={chosen.size === 0 || take.isPending} onClick={() => take.mutate()}>
             {labels.take}
           </PrimaryButton>
