@@ -29,5 +29,6 @@ export const labels = {
   terms: 'Terms',
   threadsOfThesePictures: 'Threads of these pictures',
   backups: 'Backups',
+  upkeep: 'Upkeep',
   storage: 'Storage',
 } as const;

@@ -35,6 +35,7 @@ const pages: Record<string, () => string> = {
   licences: () => '/licences',
   'what is kept': () => '/kept',
   backups: () => '/backups',
+  upkeep: () => '/upkeep',
   shelf: () => '/templates',
   'new template': () => '/templates/new',
   template: () => `/templates/${ids.template}`,

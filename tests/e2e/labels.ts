@@ -14,6 +14,7 @@ import { labels as readout } from '@/features/readout/words';
 import { labels as receipts } from '@/features/receipts/words';
 import { labels as shell } from '@/features/shell/words';
 import { labels as templates } from '@/features/templates/words';
+import { labels as upkeep } from '@/features/upkeep/words';
 import { labels as vocabulary } from '@/features/vocabulary/words';
 import { labels as workshop } from '@/features/workshop/words';
 import { labels as ui } from '@/ui/words';
@@ -37,6 +38,7 @@ export const labels = {
   shell,
   templates,
   ui,
+  upkeep,
   vocabulary,
   workshop,
 };

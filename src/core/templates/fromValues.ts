@@ -1,8 +1,8 @@
-import { type FieldId, field, isList, writtenFieldIds } from '../catalogue/fields';
+import { field, isList, writtenFieldIds } from '../catalogue/fields';
 import { asList, type Structure } from '../catalogue/value';
-import { withYearTaken } from '../rights/noticeParts';
 import type { Values } from './resolution';
 import { type Entry, usualRule } from './template';
+import { yearlyEntry } from './yearlyEntries';
 
 export interface OfferedEntry {
   readonly entry: Entry;
@@ -27,17 +27,9 @@ export function entriesFromValues(values: Values): OfferedEntry[] {
       ];
     const rule = isList(id) ? usualRule(id) : 'overwrite';
     const entry = { field: id, rule, texts: asList(value).map(plain) };
-    return [{ entry, individual, ...yearlyOf(entry) }];
+    const yearly = yearlyEntry(entry);
+    return [{ entry, individual, ...(yearly ? { yearly } : {}) }];
   });
-}
-
-/** Texts in which a written year would be wrong in the next one (common practice). */
-const DATED: readonly FieldId[] = ['copyrightNotice', 'usageTerms', 'creditLine'];
-
-function yearlyOf(entry: Entry): { yearly?: Entry } {
-  if (!DATED.includes(entry.field)) return {};
-  const texts = entry.texts.map(withYearTaken);
-  return texts.join() === entry.texts.join() ? {} : { yearly: { ...entry, texts } };
 }
 
 /** Two opening braces in a picture's text are no placeholder of ours. */

@@ -8,6 +8,7 @@ export const pages = [
   { href: '/licences', word: 'Licences' },
   { href: '/details', word: 'My details' },
   { href: '/read', word: 'Read a file' },
+  { href: '/upkeep', word: 'Upkeep' },
   { href: '/kept', word: 'Storage' },
   { href: '/backups', word: 'Backups' },
 ] as const;

@@ -98,6 +98,7 @@ export function Shelf({ isNew, templates, folders, drops }: Workshop & { isNew: 
         title={uiLabels.folders}
         act={
           <Flex gap="4">
+            <Link href="/upkeep">{uiLabels.upkeep}</Link>
             <Link href="/kept">{uiLabels.storage}</Link>
             <Link href="/backups">{uiLabels.backups}</Link>
           </Flex>

@@ -52,6 +52,12 @@ export function backupName(madeAt: Date, isSealed: boolean): string {
   return `fabrica-${day}-${time.slice(0, 8).replaceAll(':', '')}.tar.gz${isSealed ? '.sealed' : ''}`;
 }
 
+/** When a backup of this name was made, in ms since 1970. */
+export function timeInName(name: string): number {
+  const [, year, month, day, hours, minutes, seconds] = FILE.exec(name)!;
+  return Date.parse(`${year}-${month}-${day}T${hours}:${minutes}:${seconds}Z`);
+}
+
 /** What an archive is called while it is written: never taken for a whole one. */
 export const unfinishedName = (whole: string): string =>
   path.join(path.dirname(whole), `.${path.basename(whole)}.part`);

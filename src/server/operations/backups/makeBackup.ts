@@ -3,7 +3,7 @@ import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import { type BackupProblemCode, backupsBeyond, isBackupDue, usualPlan } from '../../../core/kept/backupPlan';
 import { BackupError } from '../../backup/backupError';
-import { backupName } from '../../backup/format';
+import { backupName, timeInName } from '../../backup/format';
 import { rowSchemas } from '../../backup/rowSchemas';
 import { writeBackup } from '../../backup/writeBackup';
 import { config } from '../../config';
@@ -83,10 +83,4 @@ export async function backUpWhenDue(context: Context): Promise<void> {
     now: context.now().getTime(),
   };
   if (isBackupDue(plan.rhythm, times)) await askForBackup(context);
-}
-
-/** ms since 1970. */
-function timeInName(name: string): number {
-  const [, day, hours, minutes, seconds] = /^fabrica-(\d{4}-\d\d-\d\d)-(\d\d)(\d\d)(\d\d)/.exec(name)!;
-  return Date.parse(`${day}T${hours}:${minutes}:${seconds}Z`);
 }

@@ -1,12 +1,10 @@
-import { asc, eq } from 'drizzle-orm';
+import { asc } from 'drizzle-orm';
 import { sameTerm } from '../../../core/keywords/parse';
 import { replaceTerms } from '../../../core/keywords/replaceTerms';
 import type { Entry } from '../../../core/templates/template';
 import type { Context } from '../../context';
 import { templates } from '../../db/schema/templates';
-import { inTransaction } from '../../db/transaction';
-import { lockedTemplate } from './templatePage';
-import { keepVersion } from './templates';
+import { rewriteTemplates } from './rewriteTemplates';
 
 /** Templates that put or remove one of some keywords, by name. */
 export async function templatesWithKeywords(
@@ -31,23 +29,12 @@ export async function replaceInTemplates(
   const found = await templatesWithKeywords(context, from);
   const replaced = (entries: readonly Entry[]) => entries.flatMap((entry) => withOthers(entry, from, to));
   const note = to.length > 0 ? `“${from[0]}” is “${to.join('”, “')}” now` : `“${from[0]}” is taken out`;
-  for (const { id } of [...found].sort((a, b) => (a.id < b.id ? -1 : 1)))
-    await inTransaction(context, async (tx) => {
-      const { version, draft, entries, ...row } = await lockedTemplate(tx, id);
-      const next = version === 0 ? 0 : version + 1;
-      const changed = {
-        entries: replaced(entries),
-        version: next,
-        draft: draft && {
-          ...draft,
-          entries: replaced(draft.entries),
-          baseVersion: draft.baseVersion === version ? next : draft.baseVersion,
-        },
-        changedAt: context.now(),
-      };
-      await tx.db.update(templates).set(changed).where(eq(templates.id, id));
-      await keepVersion(tx, { ...row, ...changed }, note);
-    });
+  await rewriteTemplates(
+    context,
+    found.map(({ id }) => id),
+    replaced,
+    note,
+  );
   return { templates: found.length };
 }
 

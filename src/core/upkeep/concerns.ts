@@ -1,0 +1,42 @@
+import { type Condition, conditionText } from '../search/condition';
+import { isoDay } from '../wording/formatDate';
+
+/** What pictures of the whole archive may need, in the order of its weight. */
+export const concernIds = [
+  'missing',
+  'changed-outside',
+  'disagrees',
+  'no-creator',
+  'no-notice',
+  'no-contact',
+  'licence-ends',
+  'drafts',
+] as const;
+export type ConcernId = (typeof concernIds)[number];
+
+/** A licence that ends within so many days is worth a look. */
+const LICENCE_DAYS = 60;
+const DAY_MS = 24 * 60 * 60 * 1000;
+
+const empty = (...subjects: readonly (Condition & { kind: 'empty' })['subject'][]): Condition[] =>
+  subjects.map((subject) => ({ kind: 'empty', subject }));
+
+const conditions: Readonly<Record<ConcernId, (now: Date) => readonly Condition[]>> = {
+  missing: () => [{ kind: 'state', state: 'missing' }],
+  'changed-outside': () => [{ kind: 'state', state: 'changed outside' }],
+  disagrees: () => [{ kind: 'state', state: 'disagrees' }],
+  'no-creator': () => empty('creator'),
+  'no-notice': () => empty('copyrightNotice'),
+  'no-contact': () => empty('contactEmail', 'contactPhone', 'contactWeb', 'webStatement', 'licensor'),
+  'licence-ends': (now) => [
+    {
+      kind: 'licence-ends',
+      from: isoDay(now),
+      to: isoDay(new Date(now.getTime() + LICENCE_DAYS * DAY_MS)),
+    },
+  ],
+  drafts: () => [{ kind: 'state', state: 'draft' }],
+};
+
+/** The sentences of the search that finds the pictures of a concern. */
+export const concernSearch = (id: ConcernId, now: Date): string[] => conditions[id](now).map(conditionText);

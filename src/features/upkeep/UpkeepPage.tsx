@@ -1,0 +1,116 @@
+'use client';
+
+import { Box } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import Link from 'next/link';
+import { counted, formatNumber } from '@/core/wording/counts';
+import { formatDateTime } from '@/core/wording/formatDate';
+import type { Concern, Upkeep } from '@/server/operations/upkeep/readUpkeep';
+import { apiRequest } from '@/ui/api';
+import { ListRow } from '@/ui/ListRow';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
+import { Section } from '@/ui/Section';
+import { labels as uiLabels } from '@/ui/words';
+import { findAddress } from '../find/findAddress';
+import { PageMain } from '../shell/PageMain';
+import { TopLine } from '../shell/TopLine';
+import { UnusedThings } from './UnusedThings';
+import { WrittenYears } from './WrittenYears';
+import { concernWords, labels } from './words';
+import { YearReview } from './YearReview';
+
+/** What needs attention in the whole archive, each with one act; and how complete each year is. */
+export function UpkeepPage() {
+  const { data, error } = useQuery({
+    queryKey: queryKeys.upkeep(),
+    queryFn: () => apiRequest<Upkeep>('upkeep'),
+  });
+  return (
+    <>
+      <TopLine place={uiLabels.upkeep} placeHref="/upkeep" />
+      <PageMain title={uiLabels.upkeep} maxWidth="64rem" paddingX="5" paddingY="5">
+        <Notice kind="error">{error?.message}</Notice>
+        <Notice kind="info">{!data && !error && 'Looking through the archive …'}</Notice>
+        {data && (
+          <Box display="grid" gap="7">
+            <Section look="label" title="Pictures">
+              {data.concerns
+                .filter(({ pictures }) => pictures > 0)
+                .map((one) => (
+                  <ConcernRow key={one.id} concern={one} />
+                ))}
+              <Well concerns={data.concerns} />
+            </Section>
+            <WrittenYears years={data.years} />
+            <UnusedThings unused={data.unused} />
+            <Section look="label" title="The installation">
+              <ListRow
+                name="Last backup"
+                words={data.lastBackup ? formatDateTime(data.lastBackup) : 'none yet'}
+              >
+                <RowLink href="/backups">{uiLabels.backups}</RowLink>
+              </ListRow>
+              <ListRow name="Terms on no picture" words={formatNumber(data.unusedTerms)}>
+                <RowLink href="/vocabulary">Vocabulary</RowLink>
+              </ListRow>
+              <ListRow name="Previews, undo data, archives">
+                <RowLink href="/kept">{uiLabels.storage}</RowLink>
+              </ListRow>
+            </Section>
+          </Box>
+        )}
+        <YearReview />
+      </PageMain>
+    </>
+  );
+}
+
+function RowLink({ href, children, label }: { href: string; children: string; label?: string }) {
+  return (
+    <Box css={{ '& a': { color: 'woad', textDecoration: 'underline' } }}>
+      <Link href={href} aria-label={label}>
+        {children}
+      </Link>
+    </Box>
+  );
+}
+
+function ConcernRow({ concern: { id, where, pictures } }: { concern: Concern }) {
+  const { title, words } = concernWords[id];
+  return (
+    <Box
+      role="listitem"
+      aria-label={title}
+      display="grid"
+      gridTemplateColumns={{ base: '1fr auto', sm: '6rem 1fr auto' }}
+      columnGap="4"
+      borderTopWidth="1px"
+      paddingY="2"
+      alignItems="baseline"
+      fontSize="body"
+    >
+      <Box fontFamily="heading" fontSize="title" gridColumn={{ base: '1 / -1', sm: 'auto' }}>
+        {formatNumber(pictures)}
+      </Box>
+      <Box minWidth="0">
+        {title}
+        <Box textStyle="hint">{words}</Box>
+      </Box>
+      <RowLink href={findAddress({ words: '', where })} label={`${labels.showThem}: ${title}`}>
+        {labels.showThem}
+      </RowLink>
+    </Box>
+  );
+}
+
+/** What nothing has to be done about, in one line. */
+function Well({ concerns }: { concerns: readonly Concern[] }) {
+  const well = concerns.filter(({ pictures }) => pictures === 0).map(({ id }) => concernWords[id].title);
+  if (well.length === 0) return null;
+  return (
+    <Box textStyle="hint" borderTopWidth="1px" paddingTop="2">
+      {counted(0, 'picture')}: {well.map((one) => one.toLowerCase()).join(' · ')}
+    </Box>
+  );
+}

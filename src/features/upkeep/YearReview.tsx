@@ -1,0 +1,113 @@
+'use client';
+
+import { Box, chakra } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import Link from 'next/link';
+import { useState } from 'react';
+import { formatNumber } from '@/core/wording/counts';
+import { type ReviewedField, type ReviewedYear, reviewedFields } from '@/server/operations/upkeep/yearReview';
+import { apiRequest } from '@/ui/api';
+import { LinkButton } from '@/ui/buttons';
+import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
+import { Section } from '@/ui/Section';
+import { findAddress } from '../find/findAddress';
+import { labels, reviewedWords } from './words';
+
+/** How many pictures each year has, and how much of them is described; a year opens into its months. */
+export function YearReview() {
+  const [year, setYear] = useState<string>();
+  const { data = [], error } = useQuery({
+    queryKey: queryKeys.yearReview(year ?? ''),
+    queryFn: () => apiRequest<ReviewedYear[]>(`upkeep/review${year ? `?year=${year}` : ''}`),
+    placeholderData: (before) => before,
+  });
+  const most = Math.max(1, ...data.map(({ pictures }) => pictures));
+  return (
+    <Box marginTop="7">
+      <Section
+        look="label"
+        title={year ? `${year}, month by month` : labels.yearByYear}
+        act={year && <LinkButton onClick={() => setYear(undefined)}>{labels.allYears}</LinkButton>}
+      >
+        <Notice kind="error">{error?.message}</Notice>
+        <Box overflowX="auto" tabIndex={0} role="group" aria-label={labels.yearByYear}>
+          <chakra.table
+            width="100%"
+            fontSize="body"
+            css={{ '& th, & td': { paddingX: '2', paddingY: '1', textAlign: 'start' } }}
+          >
+            <thead>
+              <tr>
+                <th scope="col">{year ? 'Month' : 'Year'}</th>
+                <th scope="col">Pictures</th>
+                <th scope="col">Keywords in use</th>
+                {reviewedFields.map((field) => (
+                  <th key={field} scope="col">
+                    {reviewedWords[field]}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {data.map((row) => (
+                <chakra.tr key={row.year} borderTopWidth="1px">
+                  <th scope="row">
+                    <PeriodName row={row} isMonth={year !== undefined} onOpen={setYear} />
+                  </th>
+                  <td>
+                    <Share share={row.pictures / most} words={formatNumber(row.pictures)} colour="woad" />
+                  </td>
+                  <td>{formatNumber(row.keywords)}</td>
+                  {reviewedFields.map((field) => (
+                    <td key={field}>
+                      <Filled row={row} field={field} />
+                    </td>
+                  ))}
+                </chakra.tr>
+              ))}
+            </tbody>
+          </chakra.table>
+        </Box>
+      </Section>
+    </Box>
+  );
+}
+
+/** A year opens its months; a month leads to its pictures. */
+function PeriodName({
+  row: { year },
+  isMonth,
+  onOpen,
+}: {
+  row: ReviewedYear;
+  isMonth: boolean;
+  onOpen: (year: string) => void;
+}) {
+  if (!/^\d{4}/.test(year)) return <>not known</>;
+  if (!isMonth) return <LinkButton onClick={() => onOpen(year)}>{year}</LinkButton>;
+  return (
+    <chakra.span color="woad" textDecoration="underline">
+      <Link href={findAddress({ words: '', where: [`Taken in ${year}`] })}>{year}</Link>
+    </chakra.span>
+  );
+}
+
+function Filled({ row, field }: { row: ReviewedYear; field: ReviewedField }) {
+  const share = (row.filled[field] ?? 0) / row.pictures;
+  // What is nearly whole is not shown as whole.
+  const percent = share > 0.99 && share < 1 ? 99 : Math.round(share * 100);
+  return <Share share={share} words={`${percent} %`} colour={share === 1 ? 'woad' : 'weld'} />;
+}
+
+/** A bar with its number, which does not need the bar to be read. */
+function Share({ share, words, colour }: { share: number; words: string; colour: 'woad' | 'weld' }) {
+  return (
+    <Box minWidth="4rem">
+      {words}
+      <Box height="3px" bg="wash">
+        <Box height="100%" bg={colour} style={{ width: `${share * 100}%` }} />
+      </Box>
+    </Box>
+  );
+}

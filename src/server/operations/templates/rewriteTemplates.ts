@@ -1,0 +1,34 @@
+import { eq } from 'drizzle-orm';
+import type { Entry } from '../../../core/templates/template';
+import type { Context } from '../../context';
+import { templates } from '../../db/schema/templates';
+import { inTransaction } from '../../db/transaction';
+import { lockedTemplate } from './templatePage';
+import { keepVersion } from './templates';
+
+/** Changes the entries of templates, each as a new version with a note; what is written on their pages and not saved yet, too. */
+export async function rewriteTemplates(
+  context: Context,
+  ids: readonly string[],
+  change: (entries: readonly Entry[]) => Entry[],
+  note: string,
+): Promise<void> {
+  // All in one order: two acts at a time do not wait for each other.
+  for (const id of [...ids].sort())
+    await inTransaction(context, async (tx) => {
+      const { version, draft, entries, ...row } = await lockedTemplate(tx, id);
+      const next = version === 0 ? 0 : version + 1;
+      const changed = {
+        entries: change(entries),
+        version: next,
+        draft: draft && {
+          ...draft,
+          entries: change(draft.entries),
+          baseVersion: draft.baseVersion === version ? next : draft.baseVersion,
+        },
+        changedAt: context.now(),
+      };
+      await tx.db.update(templates).set(changed).where(eq(templates.id, id));
+      await keepVersion(tx, { ...row, ...changed }, note);
+    });
+}

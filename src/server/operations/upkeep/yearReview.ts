@@ -1,0 +1,40 @@
+import { sql } from 'drizzle-orm';
+import type { Context } from '../../context';
+
+/** Fields whose completeness a review shows. */
+export const reviewedFields = [
+  'creator',
+  'copyrightNotice',
+  'description',
+  'headline',
+  'keywords',
+  'city',
+] as const;
+export type ReviewedField = (typeof reviewedFields)[number];
+
+/** Pictures of a year: how many, how many have which field, and how many different keywords they carry. */
+export interface ReviewedYear {
+  /** Four digits; empty: nobody knows when. */
+  readonly year: string;
+  readonly pictures: number;
+  readonly keywords: number;
+  readonly filled: Readonly<Partial<Record<ReviewedField, number>>>;
+}
+
+/** All years, the latest first; by month of one year where it is named. */
+export async function yearReview({ db }: Context, year?: string): Promise<ReviewedYear[]> {
+  const period = year ? sql`left(taken, 7)` : sql`left(taken, 4)`;
+  const within = year ? sql`left(taken, 4) = ${year}` : sql`true`;
+  const { rows } = await db.execute<Record<string, unknown> & ReviewedYear>(sql`
+    with indexed as (select photo_id, coalesce(${period}, '') as year, filled from photo_search where ${within}),
+    fields as (
+      select year, field, count(*)::integer as n from indexed, unnest(filled) as field
+      where field = any(${sql.param([...reviewedFields])}) group by year, field),
+    words as (
+      select year, count(distinct spelling)::integer as n from indexed
+      join photo_keywords k on k.photo_id = indexed.photo_id group by year)
+    select i.year, count(*)::integer as pictures, coalesce(max(w.n), 0) as keywords,
+      coalesce((select jsonb_object_agg(field, n) from fields f where f.year = i.year), '{}') as filled
+    from indexed i left join words w on w.year = i.year group by i.year order by i.year desc`);
+  return rows.map(({ year: of, pictures, keywords, filled }) => ({ year: of, pictures, keywords, filled }));
+}

@@ -1,0 +1,58 @@
+import { mkdirSync } from 'node:fs';
+import { expect } from '@playwright/test';
+import { sql } from './desk';
+import { running } from './fabrica';
+import { labels } from './labels';
+import { test } from './test';
+
+// Covers: upkeep
+
+/** The page of upkeep: each line leads to its pictures or does its one act. */
+const { address } = running();
+
+test.beforeAll(() => {
+  mkdirSync(running().data, { recursive: true });
+  sql(`insert into templates (name, kind, entries, changed_at) values ('Notice of 2019', 'standing',
+    '{"version": 1, "value": [{"field": "copyrightNotice", "rule": "overwrite", "texts": ["© 2019 Aune Pell"]}]}', now() - interval '2 years')`);
+  sql(
+    `insert into checklists (name, rules, created_at) values ('Never chosen', '{"version": 1, "value": []}', now() - interval '2 years')`,
+  );
+});
+
+test('a concern leads to its pictures in Find', async ({ page }) => {
+  await page.goto(address);
+  await page.getByRole('link', { name: labels.ui.upkeep }).first().click();
+  const link = page.getByRole('link', {
+    name: new RegExp(`^${labels.upkeep.showThem}: Without a way to reach you`),
+  });
+  const other = page.getByText('without a way to reach you');
+  await expect(link.or(other)).toBeVisible();
+  if (await other.isVisible()) return;
+  await link.press('Enter');
+  await expect(page).toHaveURL(/\/find\?where=E-mail/);
+});
+
+test('a written year becomes that of the picture; what is unused goes', async ({ page }) => {
+  await page.goto(`${address}/upkeep`);
+  await expect(page.getByText('© {{ year taken }} Aune Pell').first()).toBeVisible();
+  await page.getByRole('button', { name: `${labels.upkeep.putYearTaken}: Notice of 2019` }).click();
+  await expect.poll(() => sql(`select version from templates where name = 'Notice of 2019'`)).toBe('2');
+  expect(sql(`select entries->'value'->0->'texts'->>0 from templates where name = 'Notice of 2019'`)).toBe(
+    '© {{ year taken }} Aune Pell',
+  );
+  await expect(
+    page.getByRole('button', { name: `${labels.upkeep.putYearTaken}: Notice of 2019` }),
+  ).toHaveCount(0);
+  // One press asks, the second one removes.
+  await page.getByRole('button', { name: `${labels.upkeep.remove}: Never chosen` }).press('Enter');
+  expect(sql(`select count(*) from checklists where name = 'Never chosen'`)).toBe('1');
+  await page.getByRole('button', { name: `${labels.upkeep.removeForGood}: Never chosen` }).press('Enter');
+  await expect.poll(() => sql(`select count(*) from checklists where name = 'Never chosen'`)).toBe('0');
+  sql(`update templates set changed_at = now() - interval '2 years' where name = 'Notice of 2019'`);
+  await page.reload();
+  await page.getByRole('button', { name: `${labels.upkeep.archive}: Notice of 2019` }).click();
+  await expect
+    .poll(() => sql(`select archived_at is not null from templates where name = 'Notice of 2019'`))
+    .toBe('t');
+  sql(`delete from templates where name = 'Notice of 2019'`);
+});

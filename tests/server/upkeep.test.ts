@@ -1,0 +1,110 @@
+import { sql } from 'drizzle-orm';
+import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
+import { createTemplate, readTemplate } from '@/server/operations/templates/templates';
+import { listVersions } from '@/server/operations/templates/templateVersions';
+import { putYearTaken } from '@/server/operations/upkeep/putYearTaken';
+import { readUpkeep } from '@/server/operations/upkeep/readUpkeep';
+import { yearReview } from '@/server/operations/upkeep/yearReview';
+import { bringIn, openTestServer, rights, smallJpeg, type TestServer } from './testServer';
+
+/** What needs attention in the whole archive, counted over all assignments. */
+let server: TestServer;
+let job: Awaited<ReturnType<typeof bringIn>>;
+beforeAll(async () => {
+  server = await openTestServer();
+  job = await bringIn(server, {
+    'A1.JPG': await smallJpeg(1),
+    'A2.JPG': await smallJpeg(2),
+    'B1.JPG': await smallJpeg(3),
+  });
+});
+afterAll(() => server.end());
+
+const run = (statement: string) => server.db.execute(sql.raw(statement));
+const counts = async () =>
+  Object.fromEntries((await readUpkeep(server.context)).concerns.map(({ id, pictures }) => [id, pictures]));
+
+test('pictures of each concern are counted', async () => {
+  const { context } = server;
+  expect(await counts()).toMatchObject({ missing: 0, 'no-creator': 0, 'no-contact': 3, drafts: 0 });
+  const [first, second] = job.photos.map(({ id }) => id);
+  await writeDrafts(
+    context,
+    job.id,
+    { of: 'these', ids: [first!] },
+    { kind: 'set', field: 'contactEmail', value: 'desk@tarnandtide.example' },
+  );
+  await run(`update photos set gone_at = now() where id = '${second}'`);
+  await run(`update photos set record = record #- '{fields,creator}' where id = '${second}'`);
+  const day = new Date(Date.now() + 20 * 86_400_000).toISOString().slice(0, 10);
+  await run(`insert into licences (assignment_id, run_id, licensee, use, region, until, reference)
+    select '${job.id}', id, 'Boat Trust', '', '', '${day}', '' from runs limit 1`);
+  expect(await counts()).toMatchObject({
+    missing: 1,
+    'no-creator': 1,
+    'no-contact': 2,
+    drafts: 1,
+    'no-notice': 0,
+  });
+});
+
+test('a year that is written by hand becomes that of the picture, as a new version', async () => {
+  const { context } = server;
+  const { id } = await createTemplate(context, {
+    name: 'Of 2019',
+    kind: 'standing',
+    entries: [{ field: 'copyrightNotice', rule: 'overwrite', texts: ['© 2019 Aune Pell'] }],
+  });
+  const { years } = await readUpkeep(context);
+  expect(years).toEqual([
+    { id, name: 'Of 2019', before: ['© 2019 Aune Pell'], after: ['© {{ year taken }} Aune Pell'] },
+  ]);
+  await putYearTaken(context, [id]);
+  const { version, entries } = await readTemplate(context, id);
+  expect([version, entries[0]!.texts]).toEqual([2, ['© {{ year taken }} Aune Pell']]);
+  expect(await listVersions(context, id)).toHaveLength(2);
+  expect((await readUpkeep(context)).years).toEqual([]);
+});
+
+test('what nothing uses is listed, and what is new or in force is not', async () => {
+  const { context } = server;
+  const { id } = await createTemplate(context, { name: 'Left alone', kind: 'standing', entries: rights });
+  await createTemplate(context, { name: 'New', kind: 'standing', entries: rights });
+  await run(
+    `update templates set changed_at = now() - interval '40 days' where id = '${id}' or name = 'Rights'`,
+  );
+  await run(
+    `insert into checklists (name, rules, created_at) values ('Old list', '{"version": 1, "value": []}', now() - interval '40 days')`,
+  );
+  await run(
+    `insert into plans (name, choices, created_at) select 'Old plan', '{"version": 1}', now() - interval '2 years'`,
+  );
+  await run(
+    `insert into plans (name, choices, created_at, last_used) select 'Used plan', '{"version": 1}', now() - interval '2 years', now()`,
+  );
+  await run(
+    `insert into terms (spelling, words, added) values ('lugger', '{"version": 1}', '2026-01-01'), ('ketch', '{"version": 1}', '2026-01-01')`,
+  );
+  const { unused, unusedTerms } = await readUpkeep(context);
+  expect(unused.map(({ kind, name }) => `${kind} ${name}`)).toEqual([
+    'checklists Old list',
+    'plans Old plan',
+    'templates Left alone',
+  ]);
+  expect(unusedTerms).toBe(1);
+});
+
+test('a review counts pictures, fields and keywords by year and by month', async () => {
+  const { context } = server;
+  await run(
+    `update photos set record = jsonb_set(record, '{fields,dateCreated,value}', '"2025-03-04"') where name = 'B1.JPG'`,
+  );
+  await readUpkeep(context);
+  expect(await yearReview(context)).toEqual([
+    { year: '2026', pictures: 2, keywords: 1, filled: expect.objectContaining({ creator: 1, keywords: 2 }) },
+    { year: '2025', pictures: 1, keywords: 1, filled: expect.objectContaining({ creator: 1 }) },
+  ]);
+  expect((await yearReview(context, '2025')).map(({ year, pictures }) => [year, pictures])).toEqual([
+    ['2025-03', 1],
+  ]);
+});
