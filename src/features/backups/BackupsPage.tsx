@@ -46,9 +46,13 @@ export function BackupsPage() {
               <Notice kind="error">{!data.isUnderWay && failure(data)}</Notice>
             </Flex>
             <Section look="label" title="In this folder">
-              {data.backups.map((one) => (
-                <BackupRow key={one.name} backup={one} onCompare={() => setCompared(one)} />
-              ))}
+              {data.backups.length > 0 && (
+                <Box role="list" aria-label={uiLabels.backups}>
+                  {data.backups.map((one) => (
+                    <BackupRow key={one.name} backup={one} onCompare={() => setCompared(one)} />
+                  ))}
+                </Box>
+              )}
               {data.backups.length === 0 && (
                 <Box color="soft" fontSize="body" paddingY="1">
                   {data.isFolderAway && data.plan.folder ? 'The folder is not there.' : 'No backup yet.'}

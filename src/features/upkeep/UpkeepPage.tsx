@@ -1,6 +1,6 @@
 'use client';
 
-import { Box } from '@chakra-ui/react';
+import { Box, chakra } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { counted, formatNumber } from '@/core/wording/counts';
@@ -35,28 +35,36 @@ export function UpkeepPage() {
         {data && (
           <Box display="grid" gap="7">
             <Section look="label" title="Pictures">
-              {data.concerns
-                .filter(({ pictures }) => pictures > 0)
-                .map((one) => (
-                  <ConcernRow key={one.id} concern={one} />
-                ))}
+              <Box role="list" aria-label="Pictures">
+                {data.concerns
+                  .filter(({ pictures }) => pictures > 0)
+                  .map((one) => (
+                    <ConcernRow key={one.id} concern={one} />
+                  ))}
+              </Box>
               <Well concerns={data.concerns} />
             </Section>
             <WrittenYears years={data.years} />
             <UnusedThings unused={data.unused} />
             <Section look="label" title="The installation">
-              <ListRow
+              <InstallationRow
                 name="Last backup"
                 words={data.lastBackup ? formatDateTime(data.lastBackup) : 'none yet'}
-              >
-                <RowLink href="/backups">{uiLabels.backups}</RowLink>
-              </ListRow>
-              <ListRow name="Terms on no picture" words={formatNumber(data.unusedTerms)}>
-                <RowLink href="/vocabulary">Vocabulary</RowLink>
-              </ListRow>
-              <ListRow name="Previews, undo data, archives">
-                <RowLink href="/kept">{uiLabels.storage}</RowLink>
-              </ListRow>
+                href="/backups"
+                link={uiLabels.backups}
+              />
+              <InstallationRow
+                name="Terms on no picture"
+                words={formatNumber(data.unusedTerms)}
+                href="/vocabulary"
+                link="Vocabulary"
+              />
+              <InstallationRow
+                name="Previews, undo data, archives"
+                words="what they take"
+                href="/kept"
+                link={uiLabels.storage}
+              />
             </Section>
           </Box>
         )}
@@ -76,6 +84,20 @@ function RowLink({ href, children, label }: { href: string; children: string; la
   );
 }
 
+function InstallationRow(row: { name: string; words: string; href: string; link: string }) {
+  return (
+    <ListRow
+      name={
+        <>
+          {row.name}: <chakra.span color="soft">{row.words}</chakra.span>
+        </>
+      }
+    >
+      <RowLink href={row.href}>{row.link}</RowLink>
+    </ListRow>
+  );
+}
+
 function ConcernRow({ concern: { id, where, pictures } }: { concern: Concern }) {
   const { title, words } = concernWords[id];
   return (
@@ -83,7 +105,7 @@ function ConcernRow({ concern: { id, where, pictures } }: { concern: Concern }) 
       role="listitem"
       aria-label={title}
       display="grid"
-      gridTemplateColumns={{ base: '1fr auto', sm: '6rem 1fr auto' }}
+      gridTemplateColumns={{ base: '1fr auto', sm: '3.5rem 1fr auto' }}
       columnGap="4"
       borderTopWidth="1px"
       paddingY="2"

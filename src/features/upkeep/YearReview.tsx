@@ -35,7 +35,10 @@ export function YearReview() {
           <chakra.table
             width="100%"
             fontSize="body"
-            css={{ '& th, & td': { paddingX: '2', paddingY: '1', textAlign: 'start' } }}
+            css={{
+              '& th, & td': { paddingX: '2', paddingY: '1', textAlign: 'start' },
+              '& tr > th:first-of-type': { paddingInlineStart: '0' },
+            }}
           >
             <thead>
               <tr>
