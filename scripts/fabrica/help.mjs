@@ -68,6 +68,12 @@ what lists and searches read. With FILE: reads a whole backup and compares it wi
     options: ['--json'],
     codes: '0 all went well, 2 not understood',
   },
+  service: {
+    words: 'install|remove   start with the session, by systemd',
+    help: `Writes a unit for systemd's user instance, enables and starts it. It starts again by itself when it ends with an error.
+Settings are read from fabrica.env beside the unit, a line NAME=VALUE each. Logs: journalctl --user -u fabrica.`,
+    codes: '0 when it is installed or removed, 1 when systemd is not there',
+  },
   test: {
     words: 'install what tests need, and run them all',
     help: `Format, types, boundaries, unused code, unit, property and oracle tests, and the browser tests.
@@ -87,6 +93,7 @@ const settings = `Settings, by environment variable:
   FABRICA_DATA       folder for database, previews and demo pictures (default: ~/.local/share/fabrica, for demo .fabrica here)
   FABRICA_WORKERS    processes that carry out runs (default: 2, on one core 1)
   FABRICA_PORT       preferred port (default: 4400; the next free one is taken)
+  FABRICA_LOOK_MINUTES how often all folders are looked at for changes (default: 10; 0: only when a page shows them)
   FABRICA_PASSPHRASE seals and opens backups
   FABRICA_DEMO       card: the demo's memory card alone, without the other assignments
 `;
@@ -94,7 +101,7 @@ const settings = `Settings, by environment variable:
 export function overview() {
   const rows = Object.entries(commands).map(
     ([name, { words }]) =>
-      `  ./fabrica ${/^(FILE|\[|…|bash)/.test(words) ? `${name} ${words}` : `${name.padEnd(10)} ${words}`}`,
+      `  ./fabrica ${/^(FILE|\[|…|bash|install\|)/.test(words) ? `${name} ${words}` : `${name.padEnd(10)} ${words}`}`,
   );
   return `Fabrica: metadata templates for photographers.
 

@@ -35,6 +35,7 @@ const commands = {
   backup: async (args) => (await import('./backup.mjs')).backup(args),
   restore: async (args) => (await import('./backup.mjs')).restore(args),
   check: async (args) => (await import('./backup.mjs')).check(args),
+  service: async (args) => (await import('./service.mjs')).service(args),
   test: async (args) => (await import('./test.mjs')).test(args),
   guard: async () => (await import('./guard.mjs')).guard(),
   completion: printCompletion,

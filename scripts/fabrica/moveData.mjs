@@ -8,9 +8,8 @@ import { LauncherError, print } from './told.mjs';
  * Earlier versions kept the data of `start` in the checkout: they move to the user's data folder, once. Data of the demo
  * stay where they are. Returns where they were and are, when they were moved.
  */
-export function moveEarlierData() {
-  if (process.env.FABRICA_DATA) return undefined;
-  const from = dataFolder({ demo: true });
+export function moveEarlierData(from = earlierFolder()) {
+  if (!from || process.env.FABRICA_DATA) return undefined;
   const to = dataFolder();
   const isDemo = existsSync(path.join(from, 'card'));
   if (from === to || isDemo || !existsSync(path.join(from, 'database.json'))) return undefined;
@@ -27,6 +26,15 @@ export function moveEarlierData() {
   }
   print(`Your data were moved from ${from} to ${to}.`);
   return { from, to };
+}
+
+/** Undefined where the checkout cannot hold data: then it never did. */
+function earlierFolder() {
+  try {
+    return dataFolder({ demo: true });
+  } catch {
+    return undefined;
+  }
 }
 
 /** Folders of Fabrica's own, in the database, after the data moved. */

@@ -5,6 +5,7 @@ import { sweepPartFiles } from '../server/files/partFiles';
 import { isSettled, recoverUndo } from '../server/files/recover';
 import { undoFolder } from '../server/files/writeOver';
 import { DropMemory, lookIntoDropFolders } from '../server/follow/dropFolders';
+import { followAll } from '../server/follow/followAll';
 import { followAssignment } from '../server/follow/followAssignment';
 import { enqueuePreviews } from '../server/jobs/queue';
 import { byOneProcess, repeat } from '../server/jobs/repeat';
@@ -24,6 +25,8 @@ const DROP_EVERY_MS = 1500;
 const CUT_OFF_EVERY_MS = 30_000;
 const ROOM_EVERY_MS = 60 * 60_000;
 const BACKUP_LOOK_EVERY_MS = 60_000;
+/** How often all folders are looked at, whether a page shows them or not; 0: never. */
+const FOLLOW_EVERY_MS = Number(process.env.FABRICA_LOOK_MINUTES ?? 10) * 60_000;
 
 /** The process that carries out runs. Any number may run, also in one run. */
 let isStopping = false;
@@ -81,6 +84,10 @@ async function main(): Promise<void> {
   void repeat({ name: 'room', everyMs: ROOM_EVERY_MS, stopping }, () =>
     byOneProcess('room', async () => log.info(await makeRoom(context), 'room was made')),
   );
+  if (FOLLOW_EVERY_MS > 0)
+    void repeat({ name: 'folders', everyMs: FOLLOW_EVERY_MS, stopping }, () =>
+      byOneProcess('folders', () => followAll(context)),
+    );
   void repeat({ name: 'backups', everyMs: BACKUP_LOOK_EVERY_MS, stopping }, () =>
     byOneProcess('backups', () => backUpWhenDue(context)),
   );

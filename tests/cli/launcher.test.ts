@@ -1,9 +1,20 @@
 import { execFileSync, spawnSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { commands, pageOf } from '../../scripts/fabrica/help.mjs';
 import { cutLogs } from '../../scripts/fabrica/logs.mjs';
+import { unit } from '../../scripts/fabrica/service.mjs';
 import { growingPauses } from '../../scripts/fabrica/watch.mjs';
 
 /** What `./fabrica` does without starting anything; tests/e2e/launcher.spec.ts has the rest. */
@@ -31,7 +42,20 @@ test('an unknown command shows help', () => {
 
 test('every command has a page of its own, with its exit codes', () => {
   expect(Object.keys(commands)).toEqual(
-    expect.arrayContaining(['demo', 'start', 'stop', 'read', 'embed', 'fields', 'test', 'completion']),
+    expect.arrayContaining([
+      'demo',
+      'start',
+      'stop',
+      'read',
+      'embed',
+      'fields',
+      'test',
+      'completion',
+      'backup',
+      'restore',
+      'check',
+      'service',
+    ]),
   );
   // Pages of the command line come from its own program.
   for (const name of Object.keys(commands)) {
@@ -79,4 +103,63 @@ test('pauses grow, have an end, and begin anew after what lasted', () => {
   pauses.started();
   now += 60_000;
   expect(pauses.next()).toBe(1000);
+});
+
+describe('data of an earlier version', () => {
+  const moved = (script: string, home: string) =>
+    execFileSync(process.execPath, ['--input-type=module', '-e', script], {
+      cwd: root,
+      encoding: 'utf8',
+      env: { ...process.env, FABRICA_DATA: '', XDG_DATA_HOME: home },
+    }).trim();
+  const script = (from: string) =>
+    `const { moveEarlierData } = await import('./scripts/fabrica/moveData.mjs'); console.log(JSON.stringify(moveEarlierData(${JSON.stringify(from)}) ?? null));`;
+  let home: string;
+  beforeEach(() => {
+    home = mkdtempSync(path.join(tmpdir(), 'fabrica-home-'));
+    chmodSync(home, 0o755);
+    mkdirSync(path.join(home, 'old'));
+  });
+  afterEach(() => rmSync(home, { recursive: true, force: true }));
+
+  test('move to the user’s data folder, once', () => {
+    const from = path.join(home, 'old');
+    writeFileSync(path.join(from, 'database.json'), '{}');
+    const told = moved(script(from), home);
+    expect(told).toContain(`"to":"${path.join(home, 'fabrica')}"`);
+    expect(readdirSync(path.join(home, 'fabrica'))).toEqual(['database.json']);
+    mkdirSync(from);
+    writeFileSync(path.join(from, 'database.json'), '{"another": 1}');
+    expect(moved(script(from), home)).toBe('null');
+    expect(readFileSync(path.join(home, 'fabrica/database.json'), 'utf8')).toBe('{}');
+  });
+
+  test('data of the demo, and nothing, stay where they are', () => {
+    const from = path.join(home, 'old');
+    expect(moved(script(from), home)).toBe('null');
+    writeFileSync(path.join(from, 'database.json'), '{}');
+    mkdirSync(path.join(from, 'card'));
+    expect(moved(script(from), home)).toBe('null');
+    expect(readdirSync(from).sort()).toEqual(['card', 'database.json']);
+  });
+});
+
+test('the unit for systemd starts this checkout, whatever its path holds', () => {
+  const home = mkdtempSync(path.join(tmpdir(), 'fabrica-unit-'));
+  // A systemd that takes everything, and keeps what it was asked.
+  writeFileSync(path.join(home, 'systemctl'), `#!/bin/sh\necho "$@" >> ${home}/asked\n`, { mode: 0o755 });
+  const env = { XDG_CONFIG_HOME: home, PATH: `${home}:${process.env.PATH}` };
+  expect(fabrica(['service', 'install'], env).status).toBe(0);
+  const file = path.join(home, 'systemd/user/fabrica.service');
+  expect(readFileSync(file, 'utf8')).toContain(`ExecStart="${root}/fabrica" start\n`);
+  expect(readFileSync(path.join(home, 'asked'), 'utf8')).toBe(
+    '--user daemon-reload\n--user enable --now fabrica.service\n',
+  );
+  expect(unit('/srv/50% "off"', '/usr/bin/node')).toContain(
+    'ExecStart="/srv/50%% \\"off\\"/fabrica" start\n',
+  );
+  expect(fabrica(['service', 'remove'], env).status).toBe(0);
+  expect(existsSync(file)).toBe(false);
+  expect(fabrica(['service', 'dance'], env).status).toBe(1);
+  rmSync(home, { recursive: true });
 });

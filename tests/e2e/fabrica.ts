@@ -75,6 +75,8 @@ export async function startFabrica(
       FABRICA_DEMO: 'card',
       FABRICA_DEMO_DIVISOR: '3',
       FABRICA_WORKERS: '1',
+      // A test says when folders are looked at.
+      FABRICA_LOOK_MINUTES: '0',
       ...more,
     },
     stdio: ['ignore', 'pipe', 'pipe'],

@@ -1,10 +1,11 @@
 import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { these } from '@/core/drafts/scope';
 import { FILL_IN } from '@/core/templates/placeholders';
 import { photos } from '@/server/db/schema/photos';
 import { DropMemory, lookIntoDropFolders } from '@/server/follow/dropFolders';
+import { followAll } from '@/server/follow/followAll';
 import { followAssignment } from '@/server/follow/followAssignment';
 import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
 import { startImport } from '@/server/operations/bringIn/startImport';
@@ -223,4 +224,20 @@ test('a picture is found again by its whole file where its picture data was not 
   const job = await broughtIn();
   renameSync(job.in('a.jpg'), job.in('z.jpg'));
   expect(await job.follow()).toMatchObject({ moved: 1, gone: 0, taken: 0 });
+});
+
+test('all assignments are looked at in turn, but for those that are archived', async () => {
+  const { context, db } = server;
+  const [one, other] = [await broughtIn(), await broughtIn()];
+  await changeAssignment(context, other.id, { archived: true });
+  const asked = async () =>
+    (
+      await db.execute<{ key: string }>(sql`select key from graphile_worker.jobs where key like 'follow:%'`)
+    ).rows.map(({ key }) => key.slice('follow:'.length));
+  await followAll(context);
+  await followAll(context);
+  const ids = await asked();
+  expect(ids).toContain(one.id);
+  expect(ids).not.toContain(other.id);
+  expect(new Set(ids).size).toBe(ids.length);
 });
