@@ -3,10 +3,10 @@
 import { Box } from '@chakra-ui/react';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { backupKinds, type KindInBackup } from '@/core/kept/backupKinds';
 import { counted } from '@/core/wording/counts';
 import { formatDateTime } from '@/core/wording/formatDate';
 import type { Difference } from '@/server/operations/backups/compareBackup';
-import { backupKinds, type KindInBackup } from '@/server/operations/backups/kindsInBackup';
 import type { ListedBackup } from '@/server/operations/backups/listBackups';
 import type { TakenFromBackup } from '@/server/operations/backups/takeFromBackup';
 import { apiRequest } from '@/ui/api';

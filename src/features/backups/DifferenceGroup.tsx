@@ -1,9 +1,9 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
+import type { KindInBackup } from '@/core/kept/backupKinds';
 import { counted } from '@/core/wording/counts';
 import type { Difference } from '@/server/operations/backups/compareBackup';
-import type { KindInBackup } from '@/server/operations/backups/kindsInBackup';
 import { LinkButton } from '@/ui/buttons';
 import { kindWords, labels } from './words';
 

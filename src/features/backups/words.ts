@@ -1,6 +1,6 @@
+import type { KindInBackup } from '@/core/kept/backupKinds';
 import type { BackupProblemCode } from '@/core/kept/backupPlan';
 import type { BackupProblem } from '@/server/backup/backupError';
-import type { KindInBackup } from '@/server/operations/backups/kindsInBackup';
 
 /** What this part of the interface says; browser tests import it. */
 export const labels = {

@@ -1,6 +1,6 @@
 import type { ConcernId } from '@/core/upkeep/concerns';
+import type { ReviewedField } from '@/core/upkeep/review';
 import type { UnusedKind } from '@/server/operations/upkeep/readUpkeep';
-import type { ReviewedField } from '@/server/operations/upkeep/yearReview';
 
 /** What this part of the interface says; browser tests import it. */
 export const labels = {

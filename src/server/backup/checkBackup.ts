@@ -31,7 +31,7 @@ const isChecksums = ajv.compile<Readonly<Record<string, string>>>({
 });
 
 /** What the first entry says. Throws a BackupError where it is no backup, or one of a newer Fabrica. */
-export function headerIn(name: string, bytes: Buffer): BackupHeader {
+function headerIn(name: string, bytes: Buffer): BackupHeader {
   const header = name === HEADER_NAME ? parsed(bytes) : undefined;
   if (!isHeader(header)) throw new BackupError('not-a-backup');
   if (header.version > BACKUP_VERSION) throw new BackupError('newer');

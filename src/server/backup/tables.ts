@@ -12,7 +12,7 @@ const LEFT_OUT: readonly string[] = [
 ];
 
 /** How to get back what files held before runs wrote into them: large, and of no use without these files. */
-export const UNDO_DATA = 'inverse_edits';
+const UNDO_DATA = 'inverse_edits';
 
 /** Tables that hold what refers to pictures without a key in the database: their triggers look for the pictures. */
 const AFTER_PHOTOS: readonly string[] = ['drafts'];

@@ -1,5 +1,5 @@
+import { backupKinds } from '../../../core/kept/backupKinds';
 import { type BackupPlan, backupRhythms } from '../../../core/kept/backupPlan';
-import { backupKinds } from '../../operations/backups/kindsInBackup';
 import type { ChosenInBackup } from '../../operations/backups/takeFromBackup';
 import { schema } from '../body';
 import { list, nullable, object, text } from './parts';

@@ -1,5 +1,6 @@
 import path from 'node:path';
 import { Client } from 'pg';
+import type { KindInBackup } from '../../../core/kept/backupKinds';
 import { BackupError } from '../../backup/backupError';
 import { isBackupName } from '../../backup/format';
 import { loadBackup } from '../../backup/loadBackup';
@@ -8,7 +9,7 @@ import { config } from '../../config';
 import type { Context } from '../../context';
 import { failure } from '../../problems/errors';
 import { folderOf, readPassphrase, readPlan } from './backupPlan';
-import { type KindInBackup, kindRows } from './kindsInBackup';
+import { kindRows } from './kindsInBackup';
 
 /**
  * Something in a backup that is not here as it was. `absent`: not here · `differs`: here, but otherwise ·
@@ -32,7 +33,7 @@ function urlOf(database?: string): URL {
   return url;
 }
 
-export async function withClient<T>(url: URL, act: (client: Client) => Promise<T>): Promise<T> {
+async function withClient<T>(url: URL, act: (client: Client) => Promise<T>): Promise<T> {
   const client = new Client({ connectionString: url.href });
   await client.connect();
   try {

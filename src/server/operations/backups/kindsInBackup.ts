@@ -1,21 +1,4 @@
-/** What is compared with a backup one by one: each kind is a table with a key and a name. */
-export const backupKinds = [
-  'assignments',
-  'drafts',
-  'templates',
-  'identities',
-  'terms',
-  'bundles',
-  'checklists',
-  'plans',
-  'delivery_plans',
-  'column_sets',
-  'gatherings',
-  'saved_searches',
-  'signatures',
-  'makers',
-] as const;
-export type KindInBackup = (typeof backupKinds)[number];
+import type { KindInBackup } from '../../../core/kept/backupKinds';
 
 interface KindRow {
   /** The column that says which it is; 'id' where it is not told. */

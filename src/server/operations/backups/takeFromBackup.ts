@@ -1,10 +1,11 @@
 import type { Client } from 'pg';
+import type { KindInBackup } from '../../../core/kept/backupKinds';
 import type { Context } from '../../context';
 import { announce, enqueueFollow } from '../../jobs/queue';
 import { failure } from '../../problems/errors';
 import { type Difference, differences, LOST_DRAFTS, partsOf, withBoth } from './compareBackup';
 import { copyRows } from './copyRows';
-import { type KindInBackup, kindRows } from './kindsInBackup';
+import { kindRows } from './kindsInBackup';
 import { makeBackup } from './makeBackup';
 import { takeAssignment } from './takeAssignment';
 

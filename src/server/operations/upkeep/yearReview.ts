@@ -1,16 +1,6 @@
 import { sql } from 'drizzle-orm';
+import { type ReviewedField, reviewedFields } from '../../../core/upkeep/review';
 import type { Context } from '../../context';
-
-/** Fields whose completeness a review shows. */
-export const reviewedFields = [
-  'creator',
-  'copyrightNotice',
-  'description',
-  'headline',
-  'keywords',
-  'city',
-] as const;
-export type ReviewedField = (typeof reviewedFields)[number];
 
 /** Pictures of a year: how many, how many have which field, and how many different keywords they carry. */
 export interface ReviewedYear {

@@ -1,0 +1,10 @@
+/** Fields whose completeness a review shows. */
+export const reviewedFields = [
+  'creator',
+  'copyrightNotice',
+  'description',
+  'headline',
+  'keywords',
+  'city',
+] as const;
+export type ReviewedField = (typeof reviewedFields)[number];
