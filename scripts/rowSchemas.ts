@@ -3,7 +3,7 @@ import { getTableConfig } from 'drizzle-orm/pg-core';
 import * as schema from '../src/server/db/schema';
 import { snake } from './dataModel';
 
-/** JSON Schemas of the rows in a backup, by table: what the schema of the database says. */
+/** Generates the JSON Schemas of backup rows, per table, from the database schema. */
 export function rowSchemas(): string {
   const tables = (Object.values(schema) as unknown as PgTable[])
     .map((table) => getTableConfig(table))
@@ -21,7 +21,7 @@ export function rowSchemas(): string {
   const whole = {
     $schema: 'http://json-schema.org/draft-07/schema#',
     $id: 'https://fabrica.example/schema/backup.schema.json',
-    title: 'A backup of Fabrica: a row of each table, as a line of JSON (docs/BACKUP.md)',
+    title: 'Rows of a Fabrica backup, per table (docs/BACKUP.md)',
     definitions,
   };
   return `${JSON.stringify(whole, null, 2)}\n`;

@@ -9,7 +9,7 @@ import { dataFolder, ownersOnly, readJson, root } from './places.mjs';
 import { Postgres } from './postgres.mjs';
 import { LauncherError, print } from './told.mjs';
 
-/** `./fabrica backup`, `restore` and `check`: the program dist/backup.mjs, with a database around it. */
+/** `./fabrica backup`, `restore` and `check`: run dist/backup.mjs with a database. */
 export async function backup(args) {
   const [to] = positional(args, 1);
   await withDatabase((run, { data }) => {
@@ -27,7 +27,7 @@ export async function check(args) {
 
 export async function restore(args) {
   const [given] = positional(args, 1);
-  if (!given) throw new LauncherError('Which backup? ./fabrica restore FILE');
+  if (!given) throw new LauncherError('Missing argument: ./fabrica restore FILE');
   const file = existingFile(given);
   await withDatabase(
     (run, { data, postgres }) => {
@@ -35,14 +35,14 @@ export async function restore(args) {
       if (postgres.isInUse()) {
         if (!args.includes('--replace'))
           throw new LauncherError(
-            `The data folder ${data} is in use already. Give --replace to put the backup in the place of what is there, which is backed up first; or choose another folder with FABRICA_DATA.`,
+            `The data folder ${data} is in use. Add --replace to replace its data with the backup; the current data is backed up first. Or choose another folder with FABRICA_DATA.`,
           );
-        print('What is there now is backed up first:');
+        print('Backing up the current data first:');
         run('write', [path.join(data, 'backups')]);
       }
       run('load', [file], postgres.beginRestore());
       postgres.finishRestore();
-      print('Restored. ./fabrica start goes on with it.');
+      print('Restored. Run ./fabrica start.');
     },
     { alone: true },
   );
@@ -65,12 +65,12 @@ function prepare() {
   buildPrograms();
 }
 
-/** Uses the database of the Fabrica that runs on the data folder, or starts one for as long as it takes. */
+/** Uses the database of the running instance, or starts one for the duration of `act`. */
 async function withDatabase(act, { alone = false } = {}) {
   const data = dataFolder();
   const isRunning = alive(readJson(instanceFile(data))?.launcher);
   if (isRunning && alone)
-    throw new LauncherError('Fabrica is running on this data folder. End it first: ./fabrica stop');
+    throw new LauncherError('Fabrica is running on this data folder. Stop it first: ./fabrica stop');
   prepare();
   const postgres = new Postgres(data);
   if (isRunning) return act(runner(data, postgres), { data, postgres });
@@ -91,7 +91,7 @@ const runner =
   (verb, args, databaseUrl = postgres.address()) =>
     runProgram(verb, args, { FABRICA_DATA: data, FABRICA_DATABASE_URL: databaseUrl, FABRICA_ROOT: root });
 
-/** Its errors are sentences already. */
+/** The program prints its own errors. */
 function runProgram(verb, args, env) {
   const { status } = spawnSync(process.execPath, [path.join(root, 'dist/backup.mjs'), verb, ...args], {
     cwd: root,

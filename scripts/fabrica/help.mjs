@@ -17,23 +17,23 @@ prints the address. The first start takes a few minutes, each further one a few 
     codes: '0 when nothing runs any more, 1 when it does not end',
   },
   backup: {
-    words: '[TO]    everything that is not in the files, as one archive',
-    help: `Writes an archive into the folder TO, or as the file TO (default: backups in the data folder), and reads it back. Fabrica
-may run meanwhile. With FABRICA_PASSPHRASE set, the archive is sealed with it. docs/BACKUP.md describes what is in it.`,
+    words: '[TO]    back up everything that is not in the files',
+    help: `Writes an archive into the folder TO, or to the file TO (default: backups in the data folder), and verifies it. Fabrica may be
+running. If FABRICA_PASSPHRASE is set, the archive is encrypted. See docs/BACKUP.md.`,
     options: ['--without-undo'],
-    codes: '0 when it was written and read back, 1 when not',
+    codes: '0 when the archive was written and verified, 1 otherwise',
   },
   restore: {
-    words: 'FILE    put a backup into the data folder',
-    help: `Fabrica must not run. Where the data folder is in use, --replace is needed; what is there is backed up first. A restore
-that is killed leaves what was there before. FABRICA_PASSPHRASE opens a sealed backup.`,
+    words: 'FILE    restore a backup into the data folder',
+    help: `Stop Fabrica first. If the data folder is in use, --replace is required; the current data is backed up first. An interrupted
+restore leaves the previous data. FABRICA_PASSPHRASE decrypts an encrypted backup.`,
     options: ['--replace'],
-    codes: '0 when it was restored, 1 when not; then nothing was changed',
+    codes: '0 when restored, 1 otherwise; then nothing was changed',
   },
   check: {
-    words: '[FILE]  the database against the files, or a backup against itself',
-    help: `Without FILE: looks at every file of every assignment, says which are missing, changed or unreadable, and works out again
-what lists and searches read. With FILE: reads a whole backup and compares it with its checksums.`,
+    words: '[FILE]  compare the database with the files, or verify a backup',
+    help: `Without FILE: checks every file of every assignment, lists missing ones, and rebuilds summaries and the search index. With
+FILE: reads the entire backup and compares it with its checksums.`,
     codes: '0 when all is well, 1 when something is missing or damaged',
   },
   read: {
@@ -69,10 +69,10 @@ what lists and searches read. With FILE: reads a whole backup and compares it wi
     codes: '0 all went well, 2 not understood',
   },
   service: {
-    words: 'install|remove   start with the session, by systemd',
-    help: `Writes a unit for systemd's user instance, enables and starts it. It starts again by itself when it ends with an error.
-Settings are read from fabrica.env beside the unit, a line NAME=VALUE each. Logs: journalctl --user -u fabrica.`,
-    codes: '0 when it is installed or removed, 1 when systemd is not there',
+    words: 'install|remove   run as a systemd user service',
+    help: `Writes a unit file, enables and starts the service. systemd restarts it after a failure. Settings come from fabrica.env
+beside the unit file, as lines NAME=VALUE. Logs: journalctl --user -u fabrica.`,
+    codes: '0 when installed or removed, 1 when systemd is not available',
   },
   test: {
     words: 'install what tests need, and run them all',
@@ -93,8 +93,8 @@ const settings = `Settings, by environment variable:
   FABRICA_DATA       folder for database, previews and demo pictures (default: ~/.local/share/fabrica, for demo .fabrica here)
   FABRICA_WORKERS    processes that carry out runs (default: 2, on one core 1)
   FABRICA_PORT       preferred port (default: 4400; the next free one is taken)
-  FABRICA_LOOK_MINUTES how often all folders are looked at for changes (default: 10; 0: only when a page shows them)
-  FABRICA_PASSPHRASE seals and opens backups
+  FABRICA_LOOK_MINUTES interval of the scan for changed files (default: 10; 0: off)
+  FABRICA_PASSPHRASE encrypts and decrypts backups
   FABRICA_DEMO       card: the demo's memory card alone, without the other assignments
 `;
 

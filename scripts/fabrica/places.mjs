@@ -18,13 +18,13 @@ import { LauncherError } from './told.mjs';
 
 export const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), '../..');
 
-/** Where a person's own data are (XDG Base Directory Specification, XDG_DATA_HOME); the demo's stay in the checkout. */
+/** The user's data folder (XDG Base Directory Specification, XDG_DATA_HOME); demo data stay in the checkout. */
 const ownData = () => path.join(process.env.XDG_DATA_HOME || path.join(homedir(), '.local/share'), 'fabrica');
 export const demoData = () => path.join(root, '.fabrica');
 
 /**
- * The data folder without links, made when missing; FABRICA_DATA names another one. As root it must be reachable for the
- * user "postgres".
+ * Creates the data folder if necessary and returns its real path; FABRICA_DATA overrides the default. As root, the user
+ * "postgres" must be able to reach it.
  */
 export function dataFolder({ demo = false } = {}) {
   const usual = demo ? demoData() : ownData();

@@ -5,11 +5,11 @@ import path from 'node:path';
 import { root } from './places.mjs';
 import { LauncherError, print } from './told.mjs';
 
-/** Where systemd looks for units of a user (systemd.unit(5)). */
+/** Folder of user units (systemd.unit(5)). */
 const folder = () =>
   path.join(process.env.XDG_CONFIG_HOME || path.join(homedir(), '.config'), 'systemd/user');
 
-/** A unit file: `%` begins a specifier there, and a path with spaces is quoted (systemd.service(5)). */
+/** Returns the unit file. Escapes `%`, which begins a specifier, and quotes paths (systemd.service(5)). */
 export function unit(checkout, node) {
   const quoted = (text) => `"${text.replaceAll('\\', '\\\\').replaceAll('"', '\\"').replaceAll('%', '%%')}"`;
   return `[Unit]
@@ -52,6 +52,6 @@ function systemctl(...args) {
   const { status, error, stderr } = spawnSync('systemctl', ['--user', ...args], { encoding: 'utf8' });
   if (error || status !== 0)
     throw new LauncherError(
-      `systemd did not take it (${error ? error.code : stderr.trim()}). The unit is ${path.join(folder(), 'fabrica.service')}; enable it yourself: systemctl --user enable --now fabrica`,
+      `systemd rejected the service (${error ? error.code : stderr.trim()}). The unit is ${path.join(folder(), 'fabrica.service')}; enable it manually: systemctl --user enable --now fabrica`,
     );
 }

@@ -6,7 +6,7 @@ import { startGuard } from './guard.mjs';
 import { buildAside, buildPrograms, installModules } from './install.mjs';
 import { claim, identity, release, remember } from './instance.mjs';
 import { boundLogs } from './logs.mjs';
-import { moveEarlierData, moveOwnFolders } from './moveData.mjs';
+import { migrateDataFolder, updateOwnFolders } from './migrateDataFolder.mjs';
 import { installPackages, runPackages } from './packages.mjs';
 import { dataFolder, ownersOnly, root } from './places.mjs';
 import { freePort } from './ports.mjs';
@@ -34,7 +34,7 @@ const DATABASE_PAUSE_MS = 2000;
 
 /** Everything from a fresh machine to a running Fabrica; ends when asked to, and then ends all it began. */
 export async function start({ demo }) {
-  const moved = demo ? undefined : moveEarlierData();
+  const moved = demo ? undefined : migrateDataFolder();
   const data = dataFolder({ demo });
   claim(data);
   startGuard(data);
@@ -112,8 +112,8 @@ function readyDatabase(postgres, data, moved) {
       FABRICA_DATA: data,
       FABRICA_DATABASE_URL: databaseUrl,
     };
-    if (moved) moveOwnFolders(postgres, moved);
-    postgres.settleRestore();
+    if (moved) updateOwnFolders(postgres, moved);
+    postgres.dropTemporaryDatabases();
     const backups = ['write-if-older', path.join(data, 'backups')];
     await mustRun('dist/backup.mjs', backups, env, 'The data of the earlier version could not be backed up');
     await mustRun('dist/migrate.mjs', [], env, 'The database could not be brought up to date');

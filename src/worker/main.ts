@@ -10,7 +10,7 @@ import { followAssignment } from '../server/follow/followAssignment';
 import { enqueuePreviews } from '../server/jobs/queue';
 import { byOneProcess, repeat } from '../server/jobs/repeat';
 import { log } from '../server/log';
-import { backUpWhenDue, makeBackup } from '../server/operations/backups/makeBackup';
+import { enqueueDueBackup, runBackup } from '../server/operations/backups/runBackup';
 import { listFolders } from '../server/operations/folders/folders';
 import { makeRoom } from '../server/operations/kept/makeRoom';
 import { indexStale } from '../server/operations/search/searchPhotos';
@@ -25,7 +25,7 @@ const DROP_EVERY_MS = 1500;
 const CUT_OFF_EVERY_MS = 30_000;
 const ROOM_EVERY_MS = 60 * 60_000;
 const BACKUP_LOOK_EVERY_MS = 60_000;
-/** How often all folders are looked at, whether a page shows them or not; 0: never. */
+/** Interval of the scan for changed files; 0: off. */
 const FOLLOW_EVERY_MS = Number(process.env.FABRICA_LOOK_MINUTES ?? 10) * 60_000;
 
 /** The process that carries out runs. Any number may run, also in one run. */
@@ -65,7 +65,7 @@ async function main(): Promise<void> {
         await makeRoom(context);
       },
       backup: async () => {
-        await makeBackup(context);
+        await runBackup(context);
       },
       previews: async (payload) => {
         await makePreviews(context, (payload as { assignmentId: string }).assignmentId, stopping);
@@ -89,7 +89,7 @@ async function main(): Promise<void> {
       byOneProcess('folders', () => followAll(context)),
     );
   void repeat({ name: 'backups', everyMs: BACKUP_LOOK_EVERY_MS, stopping }, () =>
-    byOneProcess('backups', () => backUpWhenDue(context)),
+    byOneProcess('backups', () => enqueueDueBackup(context)),
   );
   void repeat({ name: 'search index', everyMs: INDEXED_EVERY_MS, stopping }, () =>
     byOneProcess('search index', async () => {

@@ -113,7 +113,7 @@ describe('data of an earlier version', () => {
       env: { ...process.env, FABRICA_DATA: '', XDG_DATA_HOME: home },
     }).trim();
   const script = (from: string) =>
-    `const { moveEarlierData } = await import('./scripts/fabrica/moveData.mjs'); console.log(JSON.stringify(moveEarlierData(${JSON.stringify(from)}) ?? null));`;
+    `const { migrateDataFolder } = await import('./scripts/fabrica/migrateDataFolder.mjs'); console.log(JSON.stringify(migrateDataFolder(${JSON.stringify(from)}) ?? null));`;
   let home: string;
   beforeEach(() => {
     home = mkdtempSync(path.join(tmpdir(), 'fabrica-home-'));

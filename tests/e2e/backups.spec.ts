@@ -9,7 +9,7 @@ import { test } from './test';
 
 // Covers: backups
 
-/** Backups are planned, made, sealed, compared and taken from in the browser; the files are on the disk. */
+/** Backups are scheduled, made, encrypted, compared and restored in the browser; the tests check the files on disk. */
 const { address, data } = running();
 const folder = path.join(data, 'a disk');
 const backupsIn = (where: string) => readdirSync(where).filter((name) => name.startsWith('fabrica-'));
@@ -17,7 +17,7 @@ const choice = (page: Page, label: string) => page.getByLabel(label, { exact: tr
 
 test.describe.configure({ mode: 'serial' });
 
-test('a backup is made now, and is checked by the command line', async ({ page }) => {
+test('Back up now writes an archive that the command line verifies', async ({ page }) => {
   await page.goto(address);
   await page.getByRole('link', { name: labels.ui.backups }).first().click();
   const before = backupsIn(path.join(data, 'backups')).length;
@@ -35,14 +35,14 @@ test('a backup is made now, and is checked by the command line', async ({ page }
   await expect(page.getByRole('listitem', { name: name! })).toContainText('with undo data');
 });
 
-test('the plan is chosen by keyboard and stays; a passphrase seals', async ({ page }) => {
+test('settings are saved and survive a reload; a passphrase encrypts backups', async ({ page }) => {
   mkdirSync(folder, { recursive: true });
   await page.goto(`${address}/backups`);
   await choice(page, labels.backups.backUp).focus();
   await page.keyboard.type('every week');
-  await expect.poll(() => sql('select rhythm from backup_plans')).toBe('weekly');
-  await choice(page, labels.backups.howManyStay).selectOption('2');
-  await expect.poll(() => sql('select most_kept from backup_plans')).toBe('2');
+  await expect.poll(() => sql('select schedule from backup_plans')).toBe('weekly');
+  await choice(page, labels.backups.retention).selectOption('2');
+  await expect.poll(() => sql('select retention from backup_plans')).toBe('2');
   await choice(page, labels.backups.undoData).uncheck();
   await expect.poll(() => sql('select undo_data from backup_plans')).toBe('f');
   const where = choice(page, labels.backups.folder);
@@ -55,12 +55,12 @@ test('the plan is chosen by keyboard and stays; a passphrase seals', async ({ pa
   await page.getByRole('button', { name: labels.backups.changePassphrase }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel(labels.backups.passphrase, { exact: true }).fill('tjære og lin');
-  await dialog.getByLabel(labels.backups.passphraseAgain).fill('tjære og li');
-  await expect(dialog.getByRole('button', { name: labels.backups.seal })).toBeDisabled();
-  await dialog.getByLabel(labels.backups.passphraseAgain).fill('tjære og lin');
+  await dialog.getByLabel(labels.backups.repeatPassphrase).fill('tjære og li');
+  await expect(dialog.getByRole('button', { name: labels.backups.encrypt })).toBeDisabled();
+  await dialog.getByLabel(labels.backups.repeatPassphrase).fill('tjære og lin');
   await page.keyboard.press('Tab');
-  await dialog.getByRole('button', { name: labels.backups.seal }).click();
-  await expect(page.getByText('Sealed: nobody opens a backup without it.')).toBeVisible();
+  await dialog.getByRole('button', { name: labels.backups.encrypt }).click();
+  await expect(page.getByText('Backups are encrypted.')).toBeVisible();
   await page.reload();
   await expect(choice(page, labels.backups.backUp)).toHaveValue('weekly');
   for (let made = 1; made <= 3; made++) {
@@ -70,46 +70,48 @@ test('the plan is chosen by keyboard and stays; a passphrase seals', async ({ pa
   }
   const kept = backupsIn(folder);
   expect(kept).toHaveLength(2);
-  expect(readFileSync(path.join(folder, kept[0]!)).subarray(0, 21).toString()).toBe('fabrica-sealed-backup');
+  expect(readFileSync(path.join(folder, kept[0]!)).subarray(0, 24).toString()).toBe(
+    'fabrica-encrypted-backup',
+  );
 });
 
-test('what was removed since is found in a backup, and taken', async ({ page }) => {
-  sql(`insert into checklists (name, rules) values ('Kept once', '{"version": 1, "value": []}')`);
+test('deleted and renamed items are restored from a backup', async ({ page }) => {
+  sql(`insert into checklists (name, rules) values ('Deleted later', '{"version": 1, "value": []}')`);
   await page.goto(`${address}/backups`);
   await page.getByRole('button', { name: labels.backups.backUpNow }).click();
   const newest = () => backupsIn(folder).sort().reverse()[0]!;
   const before = newest();
   await expect.poll(newest).not.toBe(before);
   await expect(page.getByRole('button', { name: labels.backups.backUpNow })).toBeEnabled();
-  sql(`delete from checklists where name = 'Kept once'`);
+  sql(`delete from checklists where name = 'Deleted later'`);
   sql(`update templates set name = name || ' since'`);
   const compare = () =>
     page.getByRole('listitem', { name: newest() }).getByRole('button', { name: labels.backups.compare });
   await compare().click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Kept once').check();
-  await dialog.getByRole('button', { name: `${labels.backups.chooseAll}: Templates` }).press('Enter');
+  await dialog.getByLabel('Deleted later').check();
+  await dialog.getByRole('button', { name: `${labels.backups.selectAll}: Templates` }).press('Enter');
   const templates = Number(sql('select count(*) from templates'));
-  await dialog.getByRole('button', { name: labels.backups.take }).click();
-  await expect(dialog.getByText(`${templates + 1} things taken.`)).toBeVisible();
-  expect(sql(`select count(*) from checklists where name = 'Kept once'`)).toBe('1');
+  await dialog.getByRole('button', { name: labels.backups.restoreSelected }).click();
+  await expect(dialog.getByText(`${templates + 1} items restored.`)).toBeVisible();
+  expect(sql(`select count(*) from checklists where name = 'Deleted later'`)).toBe('1');
   expect(sql(`select count(*) from templates where name like '% since'`)).toBe('0');
   await dialog.getByRole('button', { name: 'Done' }).click();
-  sql(`delete from checklists where name = 'Kept once'`);
+  sql(`delete from checklists where name = 'Deleted later'`);
   sql(`delete from backup_plans`);
 });
 
-test('backups lie open again, and a folder that is away is told', async ({ page }) => {
+test('encryption is turned off; a missing folder is reported', async ({ page }) => {
   await page.goto(`${address}/backups`);
   await page.getByRole('button', { name: labels.backups.changePassphrase }).click();
-  await page.getByRole('dialog').getByRole('button', { name: labels.backups.unseal }).click();
-  await expect(page.getByText('None: whoever has the file can read it.')).toBeVisible();
+  await page.getByRole('dialog').getByRole('button', { name: labels.backups.removePassphrase }).click();
+  await expect(page.getByText('Backups are not encrypted.')).toBeVisible();
   sql(`insert into backup_plans (folder) values ('${folder}/away')`);
   await page.reload();
-  await expect(page.getByText('The folder is not there.')).toBeVisible();
+  await expect(page.getByText('The folder is missing.')).toBeVisible();
   await page.getByRole('button', { name: labels.backups.backUpNow }).click();
-  await expect(page.getByText(/was not made: the folder is not there/)).toBeVisible();
-  // Emptied: in the data folder again.
+  await expect(page.getByText(/failed. The folder is missing/)).toBeVisible();
+  // An empty path means the data folder.
   await choice(page, labels.backups.folder).fill('');
   await page.getByRole('button', { name: labels.backups.useThisFolder }).click();
   await expect.poll(() => sql('select folder is null from backup_plans')).toBe('t');

@@ -75,7 +75,7 @@ export async function startFabrica(
       FABRICA_DEMO: 'card',
       FABRICA_DEMO_DIVISOR: '3',
       FABRICA_WORKERS: '1',
-      // A test says when folders are looked at.
+      // Scans at random times would make tests nondeterministic.
       FABRICA_LOOK_MINUTES: '0',
       ...more,
     },

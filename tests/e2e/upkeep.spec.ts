@@ -7,7 +7,7 @@ import { test } from './test';
 
 // Covers: upkeep
 
-/** The page of upkeep: each line leads to its pictures or does its one act. */
+/** The upkeep page: links to pictures, and acts on templates and unused items. */
 const { address } = running();
 
 test.beforeAll(() => {
@@ -19,34 +19,34 @@ test.beforeAll(() => {
   );
 });
 
-test('a concern leads to its pictures in Find', async ({ page }) => {
+test('a concern links to its pictures in Find', async ({ page }) => {
   await page.goto(address);
   await page.getByRole('link', { name: labels.ui.upkeep }).first().click();
   const link = page.getByRole('link', {
-    name: new RegExp(`^${labels.upkeep.showThem}: Without a way to reach you`),
+    name: new RegExp(`^${labels.upkeep.show}: No contact`),
   });
-  const other = page.getByText('without a way to reach you');
+  const other = page.getByText(/no contact/);
   await expect(link.or(other)).toBeVisible();
   if (await other.isVisible()) return;
   await link.press('Enter');
   await expect(page).toHaveURL(/\/find\?where=E-mail/);
 });
 
-test('a written year becomes that of the picture; what is unused goes', async ({ page }) => {
+test('a hard-coded year is replaced; unused items are removed and archived', async ({ page }) => {
   await page.goto(`${address}/upkeep`);
   await expect(page.getByText('© {{ year taken }} Aune Pell').first()).toBeVisible();
-  await page.getByRole('button', { name: `${labels.upkeep.putYearTaken}: Notice of 2019` }).click();
+  await page.getByRole('button', { name: `${labels.upkeep.replaceYear}: Notice of 2019` }).click();
   await expect.poll(() => sql(`select version from templates where name = 'Notice of 2019'`)).toBe('2');
   expect(sql(`select entries->'value'->0->'texts'->>0 from templates where name = 'Notice of 2019'`)).toBe(
     '© {{ year taken }} Aune Pell',
   );
   await expect(
-    page.getByRole('button', { name: `${labels.upkeep.putYearTaken}: Notice of 2019` }),
+    page.getByRole('button', { name: `${labels.upkeep.replaceYear}: Notice of 2019` }),
   ).toHaveCount(0);
-  // One press asks, the second one removes.
+  // The first press asks for a confirmation.
   await page.getByRole('button', { name: `${labels.upkeep.remove}: Never chosen` }).press('Enter');
   expect(sql(`select count(*) from checklists where name = 'Never chosen'`)).toBe('1');
-  await page.getByRole('button', { name: `${labels.upkeep.removeForGood}: Never chosen` }).press('Enter');
+  await page.getByRole('button', { name: `${labels.upkeep.confirmRemoval}: Never chosen` }).press('Enter');
   await expect.poll(() => sql(`select count(*) from checklists where name = 'Never chosen'`)).toBe('0');
   sql(`update templates set changed_at = now() - interval '2 years' where name = 'Notice of 2019'`);
   await page.reload();

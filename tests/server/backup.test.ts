@@ -112,23 +112,23 @@ test('without undo data: all the rest', async () => {
   expect(await contents(url, false)).toEqual(await contents(server.url, false));
 });
 
-test('a sealed one opens with its passphrase alone, and shows nothing of what it holds', async () => {
-  const file = await backUp('sealed.tar.gz.sealed', { passphrase: 'tjære og lin' });
+test('an encrypted archive requires its passphrase and contains no plain text', async () => {
+  const file = await backUp('encrypted.tar.gz.encrypted', { passphrase: 'tjære og lin' });
   expect(readFileSync(file).includes('backup.json')).toBe(false);
   expect((await checkBackup(file, 'tjære og lin')).header.rows.photos).toBe(3);
   // The same passphrase, typed on another machine: its letters may come in two parts.
   expect((await checkBackup(file, 'tjære og lin'.normalize('NFD'))).header.rows.photos).toBe(3);
-  await expect(checkBackup(file)).rejects.toThrow('Give its passphrase');
-  await expect(checkBackup(file, 'tjære')).rejects.toThrow('does not open');
+  await expect(checkBackup(file)).rejects.toThrow('Enter its passphrase');
+  await expect(checkBackup(file, 'tjære')).rejects.toThrow('passphrase is wrong');
   const url = await emptyDatabase();
   await loadBackup(url, file, 'tjære og lin');
   expect(await contents(url)).toEqual(await contents(server.url));
 });
 
-// Argon2id takes its time for each look into a sealed one.
+// Argon2id makes each check of an encrypted archive slow.
 describe.each([
   ['whole.tar.gz', 40],
-  ['sealed.tar.gz.sealed', 8],
+  ['encrypted.tar.gz.encrypted', 8],
 ] as const)('%s', (name, places) => {
   const passphrase = 'tjære og lin';
 
@@ -165,10 +165,10 @@ test.each([
   ['nothing', Buffer.alloc(0)],
   ['a text', Buffer.from('a list of boats\n'.repeat(100))],
   ['a picture', undefined],
-])('%s is no backup', async (_, bytes) => {
+])('%s is not a backup', async (_, bytes) => {
   const file = path.join(server.folder, 'other');
   writeFileSync(file, bytes ?? (await smallJpeg(9)));
-  await expect(checkBackup(file)).rejects.toThrow('is no backup');
+  await expect(checkBackup(file)).rejects.toThrow('is not a Fabrica backup');
 });
 
 test('a disk that fails leaves nothing, and the former one as it was', async () => {

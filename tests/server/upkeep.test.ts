@@ -2,8 +2,8 @@ import { sql } from 'drizzle-orm';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { createTemplate, readTemplate } from '@/server/operations/templates/templates';
 import { listVersions } from '@/server/operations/templates/templateVersions';
-import { putYearTaken } from '@/server/operations/upkeep/putYearTaken';
 import { readUpkeep } from '@/server/operations/upkeep/readUpkeep';
+import { replaceHardCodedYears } from '@/server/operations/upkeep/replaceHardCodedYears';
 import { yearReview } from '@/server/operations/upkeep/yearReview';
 import { bringIn, openTestServer, rights, smallJpeg, type TestServer } from './testServer';
 
@@ -59,7 +59,7 @@ test('a year that is written by hand becomes that of the picture, as a new versi
   expect(years).toEqual([
     { id, name: 'Of 2019', before: ['© 2019 Aune Pell'], after: ['© {{ year taken }} Aune Pell'] },
   ]);
-  await putYearTaken(context, [id]);
+  await replaceHardCodedYears(context, [id]);
   const { version, entries } = await readTemplate(context, id);
   expect([version, entries[0]!.texts]).toEqual([2, ['© {{ year taken }} Aune Pell']]);
   expect(await listVersions(context, id)).toHaveLength(2);

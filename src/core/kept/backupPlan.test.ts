@@ -10,16 +10,16 @@ test.each([
   ['daily', now - 24 * HOUR, undefined, true],
   ['weekly', now - 6 * 24 * HOUR, undefined, false],
   ['weekly', now - 7 * 24 * HOUR, undefined, true],
-  // A disk that is full is not tried again every minute.
+  // A full disk must not cause a retry each minute.
   ['daily', now - 30 * HOUR, now - HOUR / 2, false],
   ['daily', now - 30 * HOUR, now - HOUR, true],
   // The clock was set back since.
   ['weekly', now + 500 * HOUR, undefined, true],
-] as const)('%s, last %s, failed %s: due %s', (rhythm, last, failed, due) => {
-  expect(isBackupDue(rhythm, { last, failed, now })).toBe(due);
+] as const)('%s, last %s, failed %s: due %s', (schedule, last, failed, due) => {
+  expect(isBackupDue(schedule, { last, failed, now })).toBe(due);
 });
 
-test('those made longest ago go', () => {
+test('the oldest backups are removed', () => {
   expect(backupsBeyond(['b', 'd', 'a', 'c'], 2)).toEqual(['b', 'a']);
   expect(backupsBeyond(['b', 'a'], null)).toEqual([]);
   expect(backupsBeyond([], 3)).toEqual([]);

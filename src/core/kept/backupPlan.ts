@@ -1,39 +1,39 @@
-/** How often a backup is made by itself. */
-export const backupRhythms = ['never', 'daily', 'weekly'] as const;
-export type BackupRhythm = (typeof backupRhythms)[number];
+/** How often the worker makes a backup. */
+export const backupSchedules = ['never', 'daily', 'weekly'] as const;
+export type BackupSchedule = (typeof backupSchedules)[number];
 
 export const backupProblemCodes = ['folder-away', 'no-room', 'not-allowed', 'damaged', 'other'] as const;
 export type BackupProblemCode = (typeof backupProblemCodes)[number];
 
-/** What a person chose about backups. */
+/** The user's settings for backups. */
 export interface BackupPlan {
-  readonly rhythm: BackupRhythm;
-  /** How many stay; null: all. */
-  readonly mostKept: number | null;
-  /** Null: in the data folder. */
+  readonly schedule: BackupSchedule;
+  /** Number of backups to keep; null: all. */
+  readonly retention: number | null;
+  /** Null: `backups` in the data folder. */
   readonly folder: string | null;
   readonly undoData: boolean;
 }
 
-export const usualPlan: BackupPlan = { rhythm: 'never', mostKept: 8, folder: null, undoData: true };
+export const defaultPlan: BackupPlan = { schedule: 'never', retention: 8, folder: null, undoData: true };
 
 const HOUR_MS = 60 * 60 * 1000;
-const PERIOD_MS: Readonly<Record<BackupRhythm, number>> = {
+const PERIOD_MS: Readonly<Record<BackupSchedule, number>> = {
   never: Infinity,
   daily: 24 * HOUR_MS,
   weekly: 7 * 24 * HOUR_MS,
 };
 
-/** Whether the next backup is to be made. After one that failed an hour passes. All times in ms since 1970. */
+/** True if the next backup is due. A failed backup is retried after an hour. All times in ms since 1970. */
 export function isBackupDue(
-  rhythm: BackupRhythm,
+  schedule: BackupSchedule,
   { last, failed, now }: { last: number | undefined; failed: number | undefined; now: number },
 ): boolean {
-  if (rhythm === 'never' || (failed !== undefined && now - failed < HOUR_MS)) return false;
-  // A clock that was set back must not stop it for years.
-  return last === undefined || last > now || now - last >= PERIOD_MS[rhythm];
+  if (schedule === 'never' || (failed !== undefined && now - failed < HOUR_MS)) return false;
+  // A time in the future means that the clock was set back since.
+  return last === undefined || last > now || now - last >= PERIOD_MS[schedule];
 }
 
-/** The names that go when no more than so many stay; names sort by time. */
-export const backupsBeyond = (names: readonly string[], mostKept: number | null): string[] =>
-  mostKept === null ? [] : [...names].sort().reverse().slice(mostKept);
+/** Returns the names of the oldest backups beyond the retention; names sort by time. */
+export const backupsBeyond = (names: readonly string[], retention: number | null): string[] =>
+  retention === null ? [] : [...names].sort().reverse().slice(retention);

@@ -1,7 +1,7 @@
 import { type Condition, conditionText } from '../search/condition';
 import { isoDay } from '../wording/formatDate';
 
-/** What pictures of the whole archive may need, in the order of its weight. */
+/** Problems of pictures, most important first. */
 export const concernIds = [
   'missing',
   'changed-outside',
@@ -14,7 +14,7 @@ export const concernIds = [
 ] as const;
 export type ConcernId = (typeof concernIds)[number];
 
-/** A licence that ends within so many days is worth a look. */
+/** Licences that end within this period are listed. */
 const LICENCE_DAYS = 60;
 const DAY_MS = 24 * 60 * 60 * 1000;
 
@@ -38,5 +38,5 @@ const conditions: Readonly<Record<ConcernId, (now: Date) => readonly Condition[]
   drafts: () => [{ kind: 'state', state: 'draft' }],
 };
 
-/** The sentences of the search that finds the pictures of a concern. */
+/** Returns the search conditions, as sentences, that find the pictures of a concern. */
 export const concernSearch = (id: ConcernId, now: Date): string[] => conditions[id](now).map(conditionText);

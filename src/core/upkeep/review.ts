@@ -1,4 +1,4 @@
-/** Fields whose completeness a review shows. */
+/** Fields whose completeness the review shows. */
 export const reviewedFields = [
   'creator',
   'copyrightNotice',

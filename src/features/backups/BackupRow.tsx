@@ -7,9 +7,9 @@ import type { ListedBackup } from '@/server/operations/backups/listBackups';
 import { LinkButton } from '@/ui/buttons';
 import { labels, unreadableWords } from './words';
 
-/** A backup: when it was made, what it holds, and its file. */
+/** A backup: its time, contents and file. */
 export function BackupRow({ backup, onCompare }: { backup: ListedBackup; onCompare: () => void }) {
-  const { name, bytes, madeAt, isSealed, holds, problem } = backup;
+  const { name, bytes, madeAt, isEncrypted, contents, problem } = backup;
   return (
     <Flex
       role="listitem"
@@ -27,13 +27,13 @@ export function BackupRow({ backup, onCompare }: { backup: ListedBackup; onCompa
       </Box>
       <Box flex="1" minWidth="16rem">
         {problem ? (
-          <chakra.span color="weldText">Cannot be opened: {unreadableWords[problem]}.</chakra.span>
+          <chakra.span color="weldText">Unreadable: {unreadableWords[problem]}.</chakra.span>
         ) : (
-          holdsWords(holds!)
+          contentWords(contents!)
         )}
         <Box textStyle="hint" overflowWrap="anywhere">
           {name}
-          {isSealed && ', sealed'}
+          {isEncrypted && ', encrypted'}
         </Box>
       </Box>
       <Box color="soft">{formatBytes(bytes)}</Box>
@@ -50,7 +50,7 @@ const counts = [
   ['terms', 'term'],
 ] as const;
 
-function holdsWords({ rows, undoData }: NonNullable<ListedBackup['holds']>): string {
+function contentWords({ rows, undoData }: NonNullable<ListedBackup['contents']>): string {
   const words = counts.map(([table, one]) => counted(rows[table] ?? 0, one));
   return `${words.join(', ')}; ${undoData ? 'with' : 'without'} undo data`;
 }

@@ -18,7 +18,7 @@ import { CompareDialog } from './CompareDialog';
 import { PlanForm } from './PlanForm';
 import { failedWords, labels } from './words';
 
-/** When backups are made and where they go; those that are there. */
+/** Settings for backups, and the list of existing backups. */
 export function BackupsPage() {
   const { data, error } = useQuery({
     queryKey: queryKeys.backups(),
@@ -31,21 +31,21 @@ export function BackupsPage() {
       <TopLine place={uiLabels.backups} placeHref="/backups" />
       <PageMain title={uiLabels.backups} maxWidth="56rem" paddingX="5" paddingY="5">
         <Box fontSize="body" color="soft" marginBottom="5" maxWidth="44rem">
-          A backup holds what is not in your files: templates, details, vocabulary, drafts, gatherings,
-          receipts. The pictures are not in it: keep copies of them elsewhere.
+          A backup contains everything that is not in your files: templates, details, vocabulary, drafts,
+          gatherings, receipts. It does not contain the pictures: keep copies of them elsewhere.
         </Box>
         <Notice kind="error">{(error ?? make.error)?.message}</Notice>
         {data && (
           <>
             <PlanForm key={data.folder} state={data} />
             <Flex gap="4" alignItems="baseline" marginTop="4" marginBottom="6" wrap="wrap">
-              <PrimaryButton onClick={() => make.mutate()} disabled={make.isPending || data.isUnderWay}>
+              <PrimaryButton onClick={() => make.mutate()} disabled={make.isPending || data.isPending}>
                 {labels.backUpNow}
               </PrimaryButton>
-              <Notice kind="info">{data.isUnderWay && 'A backup is being written, and read back.'}</Notice>
-              <Notice kind="error">{!data.isUnderWay && failure(data)}</Notice>
+              <Notice kind="info">{data.isPending && 'Writing and verifying a backup …'}</Notice>
+              <Notice kind="error">{!data.isPending && failure(data)}</Notice>
             </Flex>
-            <Section look="label" title="In this folder">
+            <Section look="label" title="Backups in this folder">
               {data.backups.length > 0 && (
                 <Box role="list" aria-label={uiLabels.backups}>
                   {data.backups.map((one) => (
@@ -55,12 +55,12 @@ export function BackupsPage() {
               )}
               {data.backups.length === 0 && (
                 <Box color="soft" fontSize="body" paddingY="1">
-                  {data.isFolderAway && data.plan.folder ? 'The folder is not there.' : 'No backup yet.'}
+                  {data.isFolderMissing && data.plan.folder ? 'The folder is missing.' : 'No backups yet.'}
                 </Box>
               )}
             </Section>
             <Box textStyle="hint" marginTop="5" maxWidth="44rem">
-              To restore a whole backup, end Fabrica and run{' '}
+              To restore an entire backup, stop Fabrica and run{' '}
               <code>
                 ./fabrica restore {data.folder}/{data.backups[0]?.name ?? 'NAME'}
               </code>
@@ -75,5 +75,5 @@ export function BackupsPage() {
 
 function failure({ plan: { problem, failedAt } }: BackupState): string | undefined {
   if (!problem || !failedAt) return undefined;
-  return `The backup of ${formatDateTime(failedAt)} was not made: ${failedWords[problem]}`;
+  return `The backup of ${formatDateTime(failedAt)} failed. ${failedWords[problem]}`;
 }

@@ -3,12 +3,12 @@
 import { Box } from '@chakra-ui/react';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { backupKinds, type KindInBackup } from '@/core/kept/backupKinds';
+import { type RestorableKind, restorableKinds } from '@/core/kept/restorableKinds';
 import { counted } from '@/core/wording/counts';
 import { formatDateTime } from '@/core/wording/formatDate';
 import type { Difference } from '@/server/operations/backups/compareBackup';
 import type { ListedBackup } from '@/server/operations/backups/listBackups';
-import type { TakenFromBackup } from '@/server/operations/backups/takeFromBackup';
+import type { RestoredParts } from '@/server/operations/backups/restoreSelected';
 import { apiRequest } from '@/ui/api';
 import { PrimaryButton } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
@@ -18,10 +18,10 @@ import { labels } from './words';
 
 const idOf = ({ kind, key }: Difference) => `${kind} ${key}`;
 
-/** What a backup holds that is not here, or was otherwise, to be chosen and taken. */
+/** Lists the differences between a backup and the current data; restores the selected ones. */
 export function CompareDialog({ backup, onClose }: { backup: ListedBackup; onClose: () => void }) {
   const { name } = backup;
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
   const compared = useQuery({
     queryKey: ['compared-backup', name],
     queryFn: () => apiRequest<Difference[]>('backups/compare', 'POST', { name }),
@@ -30,15 +30,15 @@ export function CompareDialog({ backup, onClose }: { backup: ListedBackup; onClo
     staleTime: Infinity,
     gcTime: 0,
   });
-  const take = useMutation({
+  const restore = useMutation({
     mutationFn: () =>
-      apiRequest<TakenFromBackup>('backups/take', 'POST', { name, chosen: byKind(differences, chosen) }),
+      apiRequest<RestoredParts>('backups/restore', 'POST', { name, selected: byKind(differences, selected) }),
   });
   const differences = compared.data ?? [];
-  const choose = (ones: readonly Difference[], isChosen: boolean) =>
-    setChosen((before) => {
+  const select = (ones: readonly Difference[], isSelected: boolean) =>
+    setSelected((before) => {
       const after = new Set(before);
-      for (const id of ones.map(idOf)) isChosen ? after.add(id) : after.delete(id);
+      for (const id of ones.map(idOf)) isSelected ? after.add(id) : after.delete(id);
       return after;
     });
   return (
@@ -46,34 +46,34 @@ export function CompareDialog({ backup, onClose }: { backup: ListedBackup; onClo
       title={`Backup of ${formatDateTime(backup.madeAt)}`}
       size="xl"
       onClose={onClose}
-      leave={take.isSuccess || compared.data?.length === 0 ? 'Done' : 'Cancel'}
+      leave={restore.isSuccess || compared.data?.length === 0 ? 'Done' : 'Cancel'}
       acts={
-        !take.isSuccess &&
+        !restore.isSuccess &&
         differences.length > 0 && (
-          <PrimaryButton disabled={chosen.size === 0 || take.isPending} onClick={() => take.mutate()}>
-            {labels.take}
+          <PrimaryButton disabled={selected.size === 0 || restore.isPending} onClick={() => restore.mutate()}>
+            {labels.restoreSelected}
           </PrimaryButton>
         )
       }
     >
       <Notice kind="info">
         {compared.isLoading
-          ? 'Reading the backup, and comparing it …'
-          : take.isPending
-            ? 'Backing up what is here, then taking …'
-            : compared.data && !take.isSuccess && introduction(differences.length)}
+          ? 'Comparing …'
+          : restore.isPending
+            ? 'Backing up the current data, then restoring …'
+            : compared.data && !restore.isSuccess && introduction(differences.length)}
       </Notice>
-      <Notice kind="error">{(compared.error ?? take.error)?.message}</Notice>
-      {take.isSuccess ? (
-        <Taken taken={take.data} />
+      <Notice kind="error">{(compared.error ?? restore.error)?.message}</Notice>
+      {restore.isSuccess ? (
+        <Result result={restore.data} />
       ) : (
-        backupKinds.map((kind) => (
+        restorableKinds.map((kind) => (
           <DifferenceGroup
             key={kind}
             kind={kind}
             differences={differences.filter((one) => one.kind === kind)}
-            isChosen={(one) => chosen.has(idOf(one))}
-            choose={choose}
+            isSelected={(one) => selected.has(idOf(one))}
+            select={select}
           />
         ))
       )}
@@ -83,27 +83,27 @@ export function CompareDialog({ backup, onClose }: { backup: ListedBackup; onClo
 
 const introduction = (count: number) =>
   count === 0
-    ? 'Everything in this backup is here as it was.'
-    : `${counted(count, 'thing')} in this backup ${count === 1 ? 'is' : 'are'} not here, or otherwise. Choose what to take; what is here is backed up before.`;
+    ? 'The current data contains everything in this backup.'
+    : `${counted(count, 'item')} of this backup ${count === 1 ? 'is' : 'are'} missing or different now. Fabrica backs up the current data before it restores.`;
 
-function byKind(differences: readonly Difference[], chosen: ReadonlySet<string>) {
-  const keys = new Map<KindInBackup, string[]>();
+function byKind(differences: readonly Difference[], selected: ReadonlySet<string>) {
+  const keys = new Map<RestorableKind, string[]>();
   for (const one of differences)
-    if (chosen.has(idOf(one))) keys.set(one.kind, [...(keys.get(one.kind) ?? []), one.key]);
+    if (selected.has(idOf(one))) keys.set(one.kind, [...(keys.get(one.kind) ?? []), one.key]);
   return [...keys].map(([kind, all]) => ({ kind, keys: all }));
 }
 
-function Taken({ taken: { taken, leftOut, before } }: { taken: TakenFromBackup }) {
+function Result({ result: { restored, skipped, before } }: { result: RestoredParts }) {
   return (
     <Box fontSize="body">
-      <Box role="status">{counted(taken, 'thing')} taken.</Box>
-      {leftOut.map(({ name, heldBy }) => (
+      <Box role="status">{counted(restored, 'item')} restored.</Box>
+      {skipped.map(({ name, ownedBy }) => (
         <Notice key={name} kind="warning">
-          “{name}” was left out: files of it belong to the assignment “{heldBy}” here.
+          “{name}” was not restored: the assignment “{ownedBy}” has its files now.
         </Notice>
       ))}
       <Box textStyle="hint" marginTop="2" overflowWrap="anywhere">
-        What was here before: {before}
+        Backup of the previous data: {before}
       </Box>
     </Box>
   );

@@ -1,35 +1,35 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import type { KindInBackup } from '@/core/kept/backupKinds';
+import type { RestorableKind } from '@/core/kept/restorableKinds';
 import { counted } from '@/core/wording/counts';
 import type { Difference } from '@/server/operations/backups/compareBackup';
 import { LinkButton } from '@/ui/buttons';
 import { kindWords, labels } from './words';
 
-/** More than these are chosen all together. */
+/** Further items are only selectable together. */
 const MOST_SHOWN = 100;
 
 const stateWords: Readonly<Record<Difference['state'], string>> = {
-  absent: 'not here',
-  differs: 'otherwise here',
-  'named-alike': 'another one here has this name: rename it to take this one',
+  missing: 'missing',
+  different: 'different',
+  'name-conflict': 'name conflict: rename the current item first',
 };
 
-/** What differs of one kind, each with a box. */
+/** The differences of one kind, with checkboxes. */
 export function DifferenceGroup({
   kind,
   differences,
-  isChosen,
-  choose,
+  isSelected,
+  select,
 }: {
-  kind: KindInBackup;
+  kind: RestorableKind;
   differences: readonly Difference[];
-  isChosen: (one: Difference) => boolean;
-  choose: (ones: readonly Difference[], isChosen: boolean) => void;
+  isSelected: (one: Difference) => boolean;
+  select: (ones: readonly Difference[], isSelected: boolean) => void;
 }) {
   if (differences.length === 0) return null;
-  const takeable = differences.filter(({ state }) => state !== 'named-alike');
+  const restorable = differences.filter(({ state }) => state !== 'name-conflict');
   const title = kindWords[kind];
   return (
     <Box role="group" aria-label={title} paddingTop="3">
@@ -37,9 +37,9 @@ export function DifferenceGroup({
         <Box textStyle="label" color="woad">
           {title}
         </Box>
-        {takeable.length > 1 && (
-          <LinkButton aria-label={`${labels.chooseAll}: ${title}`} onClick={() => choose(takeable, true)}>
-            {labels.chooseAll}
+        {restorable.length > 1 && (
+          <LinkButton aria-label={`${labels.selectAll}: ${title}`} onClick={() => select(restorable, true)}>
+            {labels.selectAll}
           </LinkButton>
         )}
       </Flex>
@@ -56,9 +56,9 @@ export function DifferenceGroup({
           <input
             type="checkbox"
             aria-label={one.name}
-            disabled={one.state === 'named-alike'}
-            checked={isChosen(one)}
-            onChange={({ target }) => choose([one], target.checked)}
+            disabled={one.state === 'name-conflict'}
+            checked={isSelected(one)}
+            onChange={({ target }) => select([one], target.checked)}
           />
           <chakra.span flex="1" minWidth="0" overflowWrap="anywhere">
             {one.name}

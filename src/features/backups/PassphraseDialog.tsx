@@ -10,13 +10,13 @@ import { labels } from './words';
 
 const FEWEST = 8;
 
-/** A passphrase that seals every backup from now on; typed twice, for nothing opens a backup without it. */
+/** Asks for a passphrase twice, because a mistyped passphrase would make backups unreadable. */
 export function PassphraseDialog({
-  isSealed,
+  isEncrypted,
   onChoose,
   onClose,
 }: {
-  isSealed: boolean;
+  isEncrypted: boolean;
   onChoose: (passphrase: string) => void;
   onClose: () => void;
 }) {
@@ -34,16 +34,16 @@ export function PassphraseDialog({
       onClose={onClose}
       acts={
         <>
-          {isSealed && <Button onClick={() => choose('')}>{labels.unseal}</Button>}
+          {isEncrypted && <Button onClick={() => choose('')}>{labels.removePassphrase}</Button>}
           <PrimaryButton disabled={isShort || first !== second} onClick={() => choose(first)}>
-            {labels.seal}
+            {labels.encrypt}
           </PrimaryButton>
         </>
       }
     >
       <Box textStyle="hint" paddingBottom="3">
-        Write it down: nobody can open a backup without it. Backups that are there already stay as they are.
-        It is kept in the data folder of this machine, so that backups are sealed by themselves.
+        Write it down: without it a backup cannot be restored. Existing backups do not change. Fabrica saves
+        the passphrase in its data folder, so that scheduled backups are encrypted too.
       </Box>
       <Field label={labels.passphrase} hint={first !== '' && isShort ? `At least ${FEWEST} characters.` : ''}>
         <TextInput
@@ -55,8 +55,8 @@ export function PassphraseDialog({
         />
       </Field>
       <Field
-        label={labels.passphraseAgain}
-        hint={second !== '' && second !== first ? 'Not the same yet.' : ''}
+        label={labels.repeatPassphrase}
+        hint={second !== '' && second !== first ? 'The passphrases differ.' : ''}
       >
         <TextInput
           type="password"

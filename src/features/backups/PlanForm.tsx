@@ -3,7 +3,7 @@
 import { Box } from '@chakra-ui/react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { type BackupPlan, type BackupRhythm, backupRhythms } from '@/core/kept/backupPlan';
+import { type BackupPlan, type BackupSchedule, backupSchedules } from '@/core/kept/backupPlan';
 import type { BackupState } from '@/server/operations/backups/listBackups';
 import { apiRequest } from '@/ui/api';
 import { Button } from '@/ui/buttons';
@@ -17,22 +17,22 @@ import { labels } from './words';
 
 export type PlanChange = Partial<BackupPlan> & { readonly passphrase?: string };
 
-const rhythmWords: Readonly<Record<BackupRhythm, string>> = {
-  never: 'only when I ask',
+const scheduleWords: Readonly<Record<BackupSchedule, string>> = {
+  never: 'manually',
   daily: 'every day',
   weekly: 'every week',
 };
 const numbers = [2, 4, 8, 16, 30, 60];
 
-/** When backups are made by themselves, where they go, how many stay, and whether they are sealed. */
+/** Settings for backups: schedule, retention, folder, undo data, encryption. */
 export function PlanForm({ state }: { state: BackupState }) {
   const queries = useQueryClient();
   const { plan, folder, hasPassphrase } = state;
   const [path, setPath] = useState(folder);
-  const [isSealing, setIsSealing] = useState(false);
+  const [isChoosingPassphrase, setIsChoosingPassphrase] = useState(false);
   const change = useMutation({
     scope: { id: 'backups' },
-    // Shown at once, and not overtaken by an answer that was asked for before.
+    // Optimistic update; cancels pending reads, which would overwrite it.
     onMutate: async ({ passphrase: _, folder: __, ...shown }: PlanChange) => {
       await queries.cancelQueries({ queryKey: queryKeys.backups() });
       queries.setQueryData<BackupState>(
@@ -43,29 +43,29 @@ export function PlanForm({ state }: { state: BackupState }) {
     mutationFn: (changed: PlanChange) => apiRequest('backups', 'PATCH', changed),
     onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.backups() }),
   });
-  const { mostKept } = plan;
-  const choices = mostKept === null || numbers.includes(mostKept) ? numbers : [...numbers, mostKept];
+  const { retention } = plan;
+  const choices = retention === null || numbers.includes(retention) ? numbers : [...numbers, retention];
   return (
     <Box maxWidth="44rem">
       <Field label={labels.backUp}>
         <Select
           aria-label={labels.backUp}
-          value={plan.rhythm}
-          onChange={({ target }) => change.mutate({ rhythm: target.value as BackupRhythm })}
+          value={plan.schedule}
+          onChange={({ target }) => change.mutate({ schedule: target.value as BackupSchedule })}
         >
-          {backupRhythms.map((one) => (
+          {backupSchedules.map((one) => (
             <option key={one} value={one}>
-              {rhythmWords[one]}
+              {scheduleWords[one]}
             </option>
           ))}
         </Select>
       </Field>
-      <Field label={labels.howManyStay}>
+      <Field label={labels.retention}>
         <Select
-          aria-label={labels.howManyStay}
-          value={mostKept ?? ''}
+          aria-label={labels.retention}
+          value={retention ?? ''}
           onChange={({ target }) =>
-            change.mutate({ mostKept: target.value === '' ? null : Number(target.value) })
+            change.mutate({ retention: target.value === '' ? null : Number(target.value) })
           }
         >
           {choices.map((one) => (
@@ -95,7 +95,7 @@ export function PlanForm({ state }: { state: BackupState }) {
           </Button>
         )}
       </Box>
-      <Field label={labels.undoData} hint="To undo runs after a restore; it makes a backup larger.">
+      <Field label={labels.undoData} hint="Needed to undo runs after a restore. Makes backups larger.">
         <input
           type="checkbox"
           aria-label={labels.undoData}
@@ -105,21 +105,17 @@ export function PlanForm({ state }: { state: BackupState }) {
       </Field>
       <Field
         label={labels.passphrase}
-        hint={
-          hasPassphrase
-            ? 'Sealed: nobody opens a backup without it.'
-            : 'None: whoever has the file can read it.'
-        }
+        hint={hasPassphrase ? 'Backups are encrypted.' : 'Backups are not encrypted.'}
         labelled
       >
-        <Button onClick={() => setIsSealing(true)}>{labels.changePassphrase}</Button>
+        <Button onClick={() => setIsChoosingPassphrase(true)}>{labels.changePassphrase}</Button>
       </Field>
       <Notice kind="error">{change.error?.message}</Notice>
-      {isSealing && (
+      {isChoosingPassphrase && (
         <PassphraseDialog
-          isSealed={hasPassphrase}
+          isEncrypted={hasPassphrase}
           onChoose={(passphrase) => change.mutate({ passphrase })}
-          onClose={() => setIsSealing(false)}
+          onClose={() => setIsChoosingPassphrase(false)}
         />
       )}
     </Box>

@@ -1,53 +1,52 @@
-import type { KindInBackup } from '@/core/kept/backupKinds';
 import type { BackupProblemCode } from '@/core/kept/backupPlan';
+import type { RestorableKind } from '@/core/kept/restorableKinds';
 import type { BackupProblem } from '@/server/backup/backupError';
 
-/** What this part of the interface says; browser tests import it. */
+/** The words of this feature; browser tests import them. */
 export const labels = {
   backUp: 'Back up',
   backUpNow: 'Back up now',
-  chooseAll: 'Choose all',
-  compare: 'Compare with what is here',
-  changePassphrase: 'Choose a passphrase …',
+  changePassphrase: 'Passphrase …',
+  compare: 'Compare with current data',
+  encrypt: 'Encrypt backups',
   folder: 'Folder',
-  howManyStay: 'How many stay',
   passphrase: 'Passphrase',
-  passphraseAgain: 'The same again',
-  seal: 'Seal backups',
-  unseal: 'Leave them open',
-  take: 'Take what is chosen',
-  undoData: 'Undo data',
+  removePassphrase: 'Remove passphrase',
+  repeatPassphrase: 'Repeat passphrase',
+  restoreSelected: 'Restore selected',
+  retention: 'Backups to keep',
+  selectAll: 'Select all',
+  undoData: 'Include undo data',
   useThisFolder: 'Use this folder',
 } as const;
 
-/** Why the last backup was not made, and what to do. */
+/** Why the last backup failed, and what to do. */
 export const failedWords: Readonly<Record<BackupProblemCode, string>> = {
-  'folder-away': 'the folder is not there. Connect its disk, or choose another folder.',
-  'no-room': 'the disk is full. Make room on it, or keep fewer.',
-  'not-allowed': 'Fabrica may not write there. Allow it, or choose another folder.',
-  damaged: 'what was written could not be read back. The disk may be failing: choose another folder.',
-  other: 'of an error that worker.log in the data folder describes.',
+  'folder-away': 'The folder is missing. Connect its disk, or choose another folder.',
+  'no-room': 'The disk is full. Free some space, or keep fewer backups.',
+  'not-allowed': 'Fabrica has no permission to write there. Grant it, or choose another folder.',
+  damaged: 'The written archive could not be verified. The disk may be failing: choose another folder.',
+  other: 'See worker.log in the data folder.',
 };
 
-/** Why a file in the folder cannot be opened. */
+/** Why a file in the folder is unreadable. */
 export const unreadableWords: Readonly<Record<BackupProblem, string>> = {
-  'not-a-backup': 'no backup of Fabrica',
-  newer: 'made by a newer Fabrica',
-  'unknown-schema': 'made by a Fabrica between two releases',
-  'cut-off': 'cut off',
+  'not-a-backup': 'not a Fabrica backup',
+  newer: 'made by a newer version',
+  'unknown-schema': 'made by an unreleased version',
+  truncated: 'incomplete',
   damaged: 'damaged',
-  sealed: 'sealed with another passphrase',
-  'wrong-passphrase': 'sealed with another passphrase',
+  encrypted: 'encrypted with another passphrase',
+  'wrong-passphrase': 'encrypted with another passphrase',
 };
 
-/** What the kinds are called, above those that differ. */
-export const kindWords: Readonly<Record<KindInBackup, string>> = {
+export const kindWords: Readonly<Record<RestorableKind, string>> = {
   assignments: 'Assignments',
-  drafts: 'Drafts of assignments that are here',
+  drafts: 'Drafts of existing assignments',
   templates: 'Templates',
   identities: 'Details',
   terms: 'Terms',
-  bundles: 'Sets of keywords',
+  bundles: 'Bundles',
   checklists: 'Checklists',
   plans: 'Plans',
   delivery_plans: 'Delivery plans',
@@ -55,5 +54,5 @@ export const kindWords: Readonly<Record<KindInBackup, string>> = {
   gatherings: 'Gatherings',
   saved_searches: 'Saved searches',
   signatures: 'Images for marks',
-  makers: 'Answers about other makers',
+  makers: 'Answers about other creators',
 };

@@ -15,12 +15,12 @@ import { labels as uiLabels } from '@/ui/words';
 import { findAddress } from '../find/findAddress';
 import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
-import { UnusedThings } from './UnusedThings';
-import { WrittenYears } from './WrittenYears';
+import { HardCodedYears } from './HardCodedYears';
+import { UnusedItems } from './UnusedItems';
 import { concernWords, labels } from './words';
 import { YearReview } from './YearReview';
 
-/** What needs attention in the whole archive, each with one act; and how complete each year is. */
+/** Everything in the archive that needs attention, each with an act; then the completeness per year. */
 export function UpkeepPage() {
   const { data, error } = useQuery({
     queryKey: queryKeys.upkeep(),
@@ -31,7 +31,7 @@ export function UpkeepPage() {
       <TopLine place={uiLabels.upkeep} placeHref="/upkeep" />
       <PageMain title={uiLabels.upkeep} maxWidth="64rem" paddingX="5" paddingY="5">
         <Notice kind="error">{error?.message}</Notice>
-        <Notice kind="info">{!data && !error && 'Looking through the archive …'}</Notice>
+        <Notice kind="info">{!data && !error && 'Reading the archive …'}</Notice>
         {data && (
           <Box display="grid" gap="7">
             <Section look="label" title="Pictures">
@@ -42,26 +42,26 @@ export function UpkeepPage() {
                     <ConcernRow key={one.id} concern={one} />
                   ))}
               </Box>
-              <Well concerns={data.concerns} />
+              <ResolvedConcerns concerns={data.concerns} />
             </Section>
-            <WrittenYears years={data.years} />
-            <UnusedThings unused={data.unused} />
+            <HardCodedYears years={data.years} />
+            <UnusedItems unused={data.unused} />
             <Section look="label" title="The installation">
               <InstallationRow
                 name="Last backup"
-                words={data.lastBackup ? formatDateTime(data.lastBackup) : 'none yet'}
+                words={data.lastBackup ? formatDateTime(data.lastBackup) : 'none'}
                 href="/backups"
                 link={uiLabels.backups}
               />
               <InstallationRow
-                name="Terms on no picture"
+                name="Terms without pictures"
                 words={formatNumber(data.unusedTerms)}
                 href="/vocabulary"
                 link="Vocabulary"
               />
               <InstallationRow
                 name="Previews, undo data, archives"
-                words="what they take"
+                words="disk usage"
                 href="/kept"
                 link={uiLabels.storage}
               />
@@ -119,20 +119,20 @@ function ConcernRow({ concern: { id, where, pictures } }: { concern: Concern }) 
         {title}
         <Box textStyle="hint">{words}</Box>
       </Box>
-      <RowLink href={findAddress({ words: '', where })} label={`${labels.showThem}: ${title}`}>
-        {labels.showThem}
+      <RowLink href={findAddress({ words: '', where })} label={`${labels.show}: ${title}`}>
+        {labels.show}
       </RowLink>
     </Box>
   );
 }
 
-/** What nothing has to be done about, in one line. */
-function Well({ concerns }: { concerns: readonly Concern[] }) {
-  const well = concerns.filter(({ pictures }) => pictures === 0).map(({ id }) => concernWords[id].title);
-  if (well.length === 0) return null;
+/** Concerns without pictures, in one line. */
+function ResolvedConcerns({ concerns }: { concerns: readonly Concern[] }) {
+  const resolved = concerns.filter(({ pictures }) => pictures === 0).map(({ id }) => concernWords[id].title);
+  if (resolved.length === 0) return null;
   return (
     <Box textStyle="hint" borderTopWidth="1px" paddingTop="2">
-      {counted(0, 'picture')}: {well.map((one) => one.toLowerCase()).join(' · ')}
+      {counted(0, 'picture')}: {resolved.map((one) => one.toLowerCase()).join(' · ')}
     </Box>
   );
 }

@@ -15,7 +15,7 @@ import { Section } from '@/ui/Section';
 import { findAddress } from '../find/findAddress';
 import { labels, reviewedWords } from './words';
 
-/** How many pictures each year has, and how much of them is described; a year opens into its months. */
+/** Pictures and completeness per year; selecting a year shows its months. */
 export function YearReview() {
   const [year, setYear] = useState<string>();
   const { data = [], error } = useQuery({
@@ -78,7 +78,7 @@ export function YearReview() {
   );
 }
 
-/** A year opens its months; a month leads to its pictures. */
+/** A year shows its months; a month links to its pictures. */
 function PeriodName({
   row: { year },
   isMonth,
@@ -88,7 +88,7 @@ function PeriodName({
   isMonth: boolean;
   onOpen: (year: string) => void;
 }) {
-  if (!/^\d{4}/.test(year)) return <>not known</>;
+  if (!/^\d{4}/.test(year)) return <>unknown</>;
   if (!isMonth) return <LinkButton onClick={() => onOpen(year)}>{year}</LinkButton>;
   return (
     <chakra.span color="woad" textDecoration="underline">
@@ -99,12 +99,12 @@ function PeriodName({
 
 function Filled({ row, field }: { row: ReviewedYear; field: ReviewedField }) {
   const share = (row.filled[field] ?? 0) / row.pictures;
-  // What is nearly whole is not shown as whole.
+  // 99.5 % must not be rounded to 100 %.
   const percent = share > 0.99 && share < 1 ? 99 : Math.round(share * 100);
   return <Share share={share} words={`${percent} %`} colour={share === 1 ? 'woad' : 'weld'} />;
 }
 
-/** A bar with its number, which does not need the bar to be read. */
+/** A bar with its number as text. */
 function Share({ share, words, colour }: { share: number; words: string; colour: 'woad' | 'weld' }) {
   return (
     <Box minWidth="4rem">

@@ -2,39 +2,39 @@ import type { ConcernId } from '@/core/upkeep/concerns';
 import type { ReviewedField } from '@/core/upkeep/review';
 import type { UnusedKind } from '@/server/operations/upkeep/readUpkeep';
 
-/** What this part of the interface says; browser tests import it. */
+/** The words of this feature; browser tests import them. */
 export const labels = {
   allYears: 'All years',
   archive: 'Archive',
-  putYearTaken: 'Put the year taken',
+  replaceYear: 'Use the year taken',
   remove: 'Remove',
-  removeForGood: 'Remove for good',
-  showThem: 'Show them',
+  confirmRemoval: 'Confirm removal',
+  show: 'Show pictures',
   yearByYear: 'Year by year',
 } as const;
 
-/** What pictures need, and what to do about it. */
+/** Each problem, and what to do about it. */
 export const concernWords: Readonly<Record<ConcernId, { readonly title: string; readonly words: string }>> = {
   missing: {
-    title: 'The file is missing',
-    words: 'It was moved out of the opened folders, or its disk is away. What is written about them is kept.',
+    title: 'Missing file',
+    words: 'The file was moved out of the opened folders, or its disk is not connected. Drafts are not lost.',
   },
   'changed-outside': {
     title: 'Changed by another program',
-    words: 'Look at what changed, and say that you have seen it.',
+    words: 'Review the changes in Describe.',
   },
   disagrees: {
     title: 'Records that disagree',
-    words: 'IPTC, XMP or Exif say different things. Embed one value, and they agree.',
+    words: 'IPTC, XMP and Exif contain different values. Embed one value to resolve this.',
   },
-  'no-creator': { title: 'Without a creator', words: 'Nobody knows who made them.' },
-  'no-notice': { title: 'Without a copyright notice', words: 'Nobody knows whose they are.' },
+  'no-creator': { title: 'No Creator', words: 'Apply a template with your name.' },
+  'no-notice': { title: 'No Copyright Notice', words: 'Apply a template with your notice.' },
   'no-contact': {
-    title: 'Without a way to reach you',
-    words: 'No e-mail, telephone, web address or licensor.',
+    title: 'No contact',
+    words: 'E-mail, telephone, web address and licensor are empty.',
   },
-  'licence-ends': { title: 'Licence ends within 60 days', words: 'Ask whether it is renewed.' },
-  drafts: { title: 'Written here, not in the file yet', words: 'Embed the drafts, or take them back.' },
+  'licence-ends': { title: 'Licence ends within 60 days', words: 'Ask the client whether to renew it.' },
+  drafts: { title: 'Drafts not embedded', words: 'Embed the drafts, or revert them.' },
 };
 
 export const unusedWords: Readonly<Record<UnusedKind, string>> = {

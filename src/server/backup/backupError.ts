@@ -1,21 +1,21 @@
-/** Why an archive is refused. */
+/** The reason an archive is rejected. */
 export type BackupProblem =
   | 'not-a-backup'
   | 'newer'
   | 'unknown-schema'
-  | 'cut-off'
+  | 'truncated'
   | 'damaged'
-  | 'sealed'
+  | 'encrypted'
   | 'wrong-passphrase';
 
 const words: Readonly<Record<BackupProblem, string>> = {
-  'not-a-backup': 'This file is no backup of Fabrica.',
-  newer: 'This backup was made by a newer Fabrica. Restore it with that version.',
-  'unknown-schema': 'This backup was made by a Fabrica between two releases, which this one does not know.',
-  'cut-off': 'This backup ends too early: it was cut off while it was written or copied. Use another one.',
-  damaged: 'This backup is damaged: its contents do not agree with its checksums. Use another one.',
-  sealed: 'This backup is sealed. Give its passphrase.',
-  'wrong-passphrase': 'The passphrase does not open this backup, or its beginning is damaged.',
+  'not-a-backup': 'This file is not a Fabrica backup.',
+  newer: 'A newer version of Fabrica made this backup. Restore it with that version.',
+  'unknown-schema': 'An unreleased version of Fabrica made this backup. This version cannot restore it.',
+  truncated: 'This backup is incomplete: writing or copying it was interrupted. Use another backup.',
+  damaged: 'This backup is damaged: its contents do not match its checksums. Use another backup.',
+  encrypted: 'This backup is encrypted. Enter its passphrase.',
+  'wrong-passphrase': 'The passphrase is wrong, or the beginning of this backup is damaged.',
 };
 
 export class BackupError extends Error {

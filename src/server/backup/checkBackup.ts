@@ -30,7 +30,7 @@ const isChecksums = ajv.compile<Readonly<Record<string, string>>>({
   additionalProperties: { type: 'string', pattern: '^[0-9a-f]{64}$' },
 });
 
-/** What the first entry says. Throws a BackupError where it is no backup, or one of a newer Fabrica. */
+/** Parses the first entry. Throws a BackupError if the file is not a backup or was made by a newer version. */
 function headerIn(name: string, bytes: Buffer): BackupHeader {
   const header = name === HEADER_NAME ? parsed(bytes) : undefined;
   if (!isHeader(header)) throw new BackupError('not-a-backup');
@@ -38,7 +38,7 @@ function headerIn(name: string, bytes: Buffer): BackupHeader {
   return header;
 }
 
-/** The header of an archive, without the rest. */
+/** Reads only the header of an archive. */
 export async function readHeader(file: string, passphrase?: string): Promise<BackupHeader> {
   for await (const { name, bytes } of entriesOf(file, passphrase)) return headerIn(name, bytes);
   throw new BackupError('not-a-backup');
@@ -49,16 +49,16 @@ export interface CheckedBackup {
   readonly checksums: ReadonlyMap<string, string>;
 }
 
-/** Reads a whole archive and compares it with its own counts and checksums. Throws a BackupError. */
+/** Reads an entire archive and compares it with its row counts and checksums. Throws a BackupError. */
 export async function checkBackup(file: string, passphrase?: string): Promise<CheckedBackup> {
   let header: BackupHeader | undefined;
-  let said: Readonly<Record<string, string>> | undefined;
+  let expected: Readonly<Record<string, string>> | undefined;
   const found = new Map<string, string>();
   const rows: Record<string, number> = {};
   for await (const { name, bytes } of entriesOf(file, passphrase)) {
     if (!header) header = headerIn(name, bytes);
-    else if (said) throw new BackupError('damaged');
-    else if (name === CHECKSUMS_NAME) said = checksumsIn(bytes);
+    else if (expected) throw new BackupError('damaged');
+    else if (name === CHECKSUMS_NAME) expected = checksumsIn(bytes);
     else if (name !== SCHEMA_NAME) {
       const table = tableOfPart(name);
       if (!table || !(table in header.rows) || found.has(name)) throw new BackupError('damaged');
@@ -67,11 +67,11 @@ export async function checkBackup(file: string, passphrase?: string): Promise<Ch
     }
   }
   if (!header) throw new BackupError('not-a-backup');
-  if (!said) throw new BackupError('cut-off');
+  if (!expected) throw new BackupError('truncated');
   const isSame = (one: Readonly<Record<string, unknown>>, other: Readonly<Record<string, unknown>>) =>
     Object.keys({ ...one, ...other }).every((key) => one[key] === other[key]);
   const filled = Object.fromEntries(Object.entries(header.rows).filter(([, count]) => count > 0));
-  if (!isSame(said, Object.fromEntries(found)) || !isSame(filled, rows)) throw new BackupError('damaged');
+  if (!isSame(expected, Object.fromEntries(found)) || !isSame(filled, rows)) throw new BackupError('damaged');
   return { header, checksums: found };
 }
 

@@ -6,20 +6,17 @@ import { indexStale } from '../operations/search/searchPhotos';
 
 export interface FileCheck {
   readonly pictures: number;
-  /** Pictures whose file was read again, found elsewhere, or taken up, because it differs from what was known. */
+  /** Number of pictures whose file was reread, found at another path, or added. */
   readonly changed: number;
   readonly moved: number;
   readonly taken: number;
-  /** Names of pictures whose file is not there, as "name (assignment)". */
+  /** Pictures whose file is missing, as "name (assignment)". */
   readonly missing: readonly string[];
-  /** Assignments whose working folder is away as a whole: its disk may not be connected. */
+  /** Names of assignments whose working folder is missing; its disk may not be connected. */
   readonly foldersAway: readonly string[];
 }
 
-/**
- * Compares the database with every file of every assignment, and works out again what is made from others: what lists and
- * searches read, and which words pictures carry.
- */
+/** Compares the database with every file of every assignment, then rebuilds summaries, keyword rows and the search index. */
 export async function checkFiles(context: Context): Promise<FileCheck> {
   const { db } = context;
   const { rows: assignments } = await db.execute<{ id: string; name: string }>(

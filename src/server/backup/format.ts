@@ -3,12 +3,12 @@ import path from 'node:path';
 /**
  * A backup is a tar archive (POSIX.1-2001 ustar), compressed with gzip (RFC 1952):
  *
- *     backup.json              what it is, when it was made, and how many rows of which table it holds
- *     schema.json              JSON Schemas of the rows, by table
- *     rows/TABLE/00001.jsonl   rows as JSON, one a line (json of PostgreSQL), in parts
- *     checksums.json           SHA-256 of each part; without it the archive was cut off
+ *     backup.json              format, time, and the number of rows per table
+ *     schema.json              JSON Schemas of the rows, per table
+ *     rows/TABLE/00001.jsonl   rows as JSON lines (PostgreSQL's row_to_json), in parts
+ *     checksums.json           SHA-256 of each part; missing if the archive is truncated
  *
- * Parts follow one another so that a row stands behind those it refers to. docs/BACKUP.md describes it.
+ * Parts are ordered so that a row follows the rows it references. See docs/BACKUP.md.
  */
 export const BACKUP_FORMAT = 'fabrica-backup';
 export const BACKUP_VERSION = 1;
@@ -23,41 +23,41 @@ export interface BackupHeader {
   readonly version: number;
   /** RFC 3339. */
   readonly madeAt: string;
-  /** When the newest migration of its database was made, in ms: the rows fit that schema. */
+  /** Timestamp of the database's newest migration, in ms; identifies the schema of the rows. */
   readonly schema: number;
   readonly undoData: boolean;
   readonly rows: Readonly<Record<string, number>>;
 }
 
-/** Rows of a part take about as much, in bytes; one row alone may take more. */
+/** Target size of a part, in bytes; a single row may exceed it. */
 export const PART_BYTES = 4 * 2 ** 20;
-/** No part of a sound archive takes more: the largest value of a column is bounded by what a request may hold. */
+/** Upper bound of a part, in bytes. Request limits bound the largest column value. */
 export const MOST_PART_BYTES = 256 * 2 ** 20;
-/** The header, the schemas and the checksums. */
+/** Upper bound of the header, the schemas and the checksums, in bytes. */
 export const MOST_INFO_BYTES = 16 * 2 ** 20;
 
 export const partName = (table: string, number: number): string =>
   `rows/${table}/${String(number).padStart(5, '0')}.jsonl`;
 
 const PART = /^rows\/([a-z_]{1,63})\/\d{5,8}\.jsonl$/;
-/** The table of a part; undefined for another entry. */
+/** Returns the table of a part; undefined for other entries. */
 export const tableOfPart = (name: string): string | undefined => PART.exec(name)?.[1];
 
-const FILE = /^fabrica-(\d{4})-(\d\d)-(\d\d)-(\d\d)(\d\d)(\d\d)(-\d+)?\.tar\.gz(\.sealed)?$/;
+const FILE = /^fabrica-(\d{4})-(\d\d)-(\d\d)-(\d\d)(\d\d)(\d\d)(-\d+)?\.tar\.gz(\.encrypted)?$/;
 export const isBackupName = (name: string): boolean => FILE.test(name);
 
-/** A name that sorts by time (UTC). */
-export function backupName(madeAt: Date, isSealed: boolean): string {
+/** Returns a file name that sorts by time (UTC). */
+export function backupName(madeAt: Date, isEncrypted: boolean): string {
   const [day, time] = madeAt.toISOString().split('T') as [string, string];
-  return `fabrica-${day}-${time.slice(0, 8).replaceAll(':', '')}.tar.gz${isSealed ? '.sealed' : ''}`;
+  return `fabrica-${day}-${time.slice(0, 8).replaceAll(':', '')}.tar.gz${isEncrypted ? '.encrypted' : ''}`;
 }
 
-/** When a backup of this name was made, in ms since 1970. */
+/** Returns the time in a backup's file name, in ms since 1970. */
 export function timeInName(name: string): number {
   const [, year, month, day, hours, minutes, seconds] = FILE.exec(name)!;
   return Date.parse(`${year}-${month}-${day}T${hours}:${minutes}:${seconds}Z`);
 }
 
-/** What an archive is called while it is written: never taken for a whole one. */
+/** Returns the temporary name of an archive that is being written. */
 export const unfinishedName = (whole: string): string =>
   path.join(path.dirname(whole), `.${path.basename(whole)}.part`);

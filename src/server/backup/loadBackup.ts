@@ -7,12 +7,12 @@ import { type BackupHeader, tableOfPart } from './format';
 import { entriesOf } from './readBackup';
 import { quoted, tablesToBackUp } from './tables';
 
-/** PostgreSQL's classes of errors about values, and about rows that do not fit to each other. */
-const ROWS_DO_NOT_FIT = /^2[23]/;
+/** PostgreSQL error classes 22 (data exception) and 23 (integrity constraint violation). */
+const INVALID_ROWS = /^2[23]/;
 
 /**
- * Loads an archive into an empty database: first its schema as it was, then the rows, then the migrations since. All of
- * the archive is checked before. Throws a BackupError.
+ * Verifies an archive and loads it into an empty database: applies the migrations up to the archive's schema, inserts the
+ * rows, then applies the remaining migrations. Throws a BackupError.
  */
 export async function loadBackup(
   databaseUrl: string,
@@ -30,11 +30,11 @@ export async function loadBackup(
   try {
     await client.query('begin');
     await insertAll(client, file, passphrase, checked);
-    await client.query(afterwards);
+    await client.query(finishLoading);
     await client.query('commit');
   } catch (error) {
-    const isOfRows = ROWS_DO_NOT_FIT.test((error as { code?: string }).code ?? '');
-    throw isOfRows ? new BackupError('damaged', error) : error;
+    const isInvalidRow = INVALID_ROWS.test((error as { code?: string }).code ?? '');
+    throw isInvalidRow ? new BackupError('damaged', error) : error;
   } finally {
     await client.end();
   }
@@ -69,8 +69,8 @@ async function insertAll(
   }
 }
 
-/** Counters go on behind the rows; runs that were under way wait for a person's word, and belong to no worker. */
-const afterwards = `
+/** Advances sequences past the inserted rows; pauses unfinished runs and releases their leases. */
+const finishLoading = `
 do $$ declare one record; begin
   for one in
     select table_name as name, column_name as column,

@@ -5,26 +5,26 @@ import { pipeline } from 'node:stream';
 import { createGunzip } from 'node:zlib';
 import { extract } from 'tar-stream';
 import { BackupError } from './backupError';
+import { createDecryption, isEncrypted } from './encryption';
 import { MOST_INFO_BYTES, MOST_PART_BYTES, tableOfPart } from './format';
-import { isSealed, opening } from './seal';
 
 export interface ArchiveEntry {
   readonly name: string;
   readonly bytes: Buffer;
 }
 
-/** The entries of an archive in their order, each whole. Throws a BackupError for what is no archive. */
+/** Yields the entries of an archive in order. Throws a BackupError if the file is not a valid archive. */
 export async function* entriesOf(file: string, passphrase?: string): AsyncGenerator<ArchiveEntry> {
-  const sealed = await isSealed(file);
-  if (sealed && passphrase === undefined) throw new BackupError('sealed');
-  await refuseOther(file, sealed);
+  const encrypted = await isEncrypted(file);
+  if (encrypted && passphrase === undefined) throw new BackupError('encrypted');
+  await requireGzip(file, encrypted);
   const raw = createReadStream(file);
   const archive = extract();
-  // What goes wrong on the way ends the archive with its error, which the loop below throws.
-  const way = sealed
-    ? [raw, await opening(passphrase!), createGunzip(), archive]
+  // An error in any stream destroys the archive stream; the loop below throws it.
+  const streams = encrypted
+    ? [raw, await createDecryption(passphrase!), createGunzip(), archive]
     : [raw, createGunzip(), archive];
-  pipeline(way as unknown as [Readable, NodeJS.WritableStream], () => undefined);
+  pipeline(streams as unknown as [Readable, NodeJS.WritableStream], () => undefined);
   try {
     for await (const entry of archive) {
       const { name, type, size = 0 } = entry.header;
@@ -41,9 +41,9 @@ export async function* entriesOf(file: string, passphrase?: string): AsyncGenera
   }
 }
 
-/** The first bytes of gzip (RFC 1952, 2.3.1). */
-async function refuseOther(file: string, sealed: boolean): Promise<void> {
-  if (sealed) return;
+/** Throws unless the file begins with the magic bytes of gzip (RFC 1952, 2.3.1). */
+async function requireGzip(file: string, encrypted: boolean): Promise<void> {
+  if (encrypted) return;
   const handle = await open(file, 'r');
   try {
     const { buffer, bytesRead } = await handle.read(Buffer.alloc(2), 0, 2, 0);
@@ -56,7 +56,7 @@ async function refuseOther(file: string, sealed: boolean): Promise<void> {
 function asBackupError(error: unknown): unknown {
   if (error instanceof BackupError) return error;
   const { code = '', message = '' } = error as { code?: string; message?: string };
-  if (code === 'Z_BUF_ERROR' || /unexpected end/i.test(message)) return new BackupError('cut-off');
+  if (code === 'Z_BUF_ERROR' || /unexpected end/i.test(message)) return new BackupError('truncated');
   if (code.startsWith('Z_') || /tar header|invalid/i.test(message)) return new BackupError('damaged');
   return error;
 }

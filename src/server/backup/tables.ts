@@ -1,6 +1,6 @@
 import type { ClientBase } from 'pg';
 
-/** Tables without anything of their own: worked out again from others, or of the processes that run just now. */
+/** Derived tables, and tables that hold only the state of running processes. */
 const LEFT_OUT: readonly string[] = [
   'photo_search',
   'search_stale',
@@ -11,19 +11,19 @@ const LEFT_OUT: readonly string[] = [
   'acts',
 ];
 
-/** How to get back what files held before runs wrote into them: large, and of no use without these files. */
+/** Optional: large, and useless without the files it belongs to. */
 const UNDO_DATA = 'inverse_edits';
 
-/** Tables that hold what refers to pictures without a key in the database: their triggers look for the pictures. */
+/** Tables that reference photos by trigger, without a foreign key. */
 const AFTER_PHOTOS: readonly string[] = ['drafts'];
 
 export interface TableToBackUp {
   readonly name: string;
-  /** Its columns, without those that the database works out. */
+  /** Excludes generated columns. */
   readonly columns: readonly string[];
 }
 
-/** The tables of this database that a backup holds, each behind those that its rows refer to. */
+/** Returns the tables to back up, ordered so that each follows the tables it references. */
 export async function tablesToBackUp(
   client: ClientBase,
   { undoData }: { undoData: boolean },
@@ -49,7 +49,7 @@ function inOrder(
   const open = new Map(tables.map((one) => [one.name, one]));
   while (open.size > 0) {
     const ready = [...open.values()].filter(({ refers }) => !refers.some((name) => open.has(name)));
-    if (ready.length === 0) throw new Error(`Tables refer to each other: ${[...open.keys()].join(', ')}`);
+    if (ready.length === 0) throw new Error(`Tables reference each other: ${[...open.keys()].join(', ')}`);
     for (const { name, columns } of ready) {
       ordered.push({ name, columns });
       open.delete(name);

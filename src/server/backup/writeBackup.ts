@@ -8,6 +8,7 @@ import { createGzip } from 'node:zlib';
 import { Client } from 'pg';
 import { type Pack, pack } from 'tar-stream';
 import { checkBackup } from './checkBackup';
+import { createEncryption } from './encryption';
 import {
   BACKUP_FORMAT,
   BACKUP_VERSION,
@@ -19,27 +20,26 @@ import {
   SCHEMA_NAME,
   unfinishedName,
 } from './format';
-import { sealing } from './seal';
 import { quoted, type TableToBackUp, tablesToBackUp } from './tables';
 
 export interface BackupChoices {
   readonly databaseUrl: string;
-  /** The file to write; nothing is there before it is whole and was read back. */
+  /** Path of the archive; it appears only after the archive is complete and verified. */
   readonly file: string;
   readonly undoData: boolean;
   readonly passphrase?: string | undefined;
   readonly madeAt: Date;
-  /** JSON Schemas of the rows, by table. */
+  /** JSON Schemas of the rows, per table. */
   readonly schemas: unknown;
 }
 
 const ROWS_AT_ONCE = 500;
-/** Fast, and within a few percent of the smallest. */
+/** Fast; the archive is a few percent larger than at the highest level. */
 const GZIP_LEVEL = 3;
 
 /**
- * Writes everything that is not in the files of pictures, as of one moment, and reads it back before it gets its name.
- * Throws what the disk or the database says; then nothing is left of it.
+ * Writes a consistent snapshot of the database, verifies it by reading it back, and renames it to its final name. Rethrows
+ * errors of the disk and the database after removing the temporary file.
  */
 export async function writeBackup(choices: BackupChoices): Promise<BackupHeader> {
   const { file, passphrase } = choices;
@@ -58,7 +58,7 @@ export async function writeBackup(choices: BackupChoices): Promise<BackupHeader>
         createGzip({ level: GZIP_LEVEL }),
         passphrase === undefined
           ? new Transform({ transform: (chunk, _, done) => done(null, chunk) })
-          : await sealing(passphrase),
+          : await createEncryption(passphrase),
         createWriteStream(part, { mode: 0o600 }),
       ),
     ]);
@@ -136,7 +136,7 @@ async function headerOf(
   };
 }
 
-/** The rows of a table as lines of JSON, in parts. */
+/** Yields the rows of a table as JSON lines, in parts. */
 async function* partsOf(client: Client, { name, columns }: TableToBackUp): AsyncGenerator<Buffer> {
   const chosen = columns.map(quoted).join(', ');
   await client.query(

@@ -15,7 +15,7 @@ const migrationsFolder = () => path.join(/*turbopackIgnore: true*/ config().root
 const journalIn = (folder: string) => path.join(folder, 'meta/_journal.json');
 const readJournal = () => JSON.parse(readFileSync(journalIn(migrationsFolder()), 'utf8')) as Journal;
 
-/** When each migration of this version was made, in ms; the last is the newest. */
+/** Returns the timestamps of all migrations, in ms, oldest first. */
 export const knownSchemas = (): readonly number[] => readJournal().entries.map(({ when }) => when);
 
 /** Brings the database to this version's schema. A database of a newer Fabrica is refused untouched. */
@@ -30,13 +30,13 @@ export async function migrateDatabase(databaseUrl = config().databaseUrl): Promi
   await runMigrations({ connectionString: databaseUrl });
 }
 
-/** Whether the database holds the data of an older version, which `migrateDatabase` would change. */
+/** True if the database has data of an older version, which `migrateDatabase` would migrate. */
 export async function isOlder(databaseUrl: string): Promise<boolean> {
   const applied = await withClient(databaseUrl, newestApplied);
   return applied > 0 && applied < Math.max(...knownSchemas());
 }
 
-/** Gives an empty database the schema of an earlier version: that of its newest migration. */
+/** Applies the migrations up to and including `schema` to an empty database. */
 export async function migrateUpTo(databaseUrl: string, schema: number): Promise<void> {
   const folder = mkdtempSync(path.join(tmpdir(), 'fabrica-migrations-'));
   try {

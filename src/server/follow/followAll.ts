@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import type { Context } from '../context';
 import { enqueueFollow } from '../jobs/queue';
 
-/** Has the worker look at the folders of every assignment that is not archived; one that waits already waits once. */
+/** Enqueues a follow job for each assignment that is not archived. Job keys deduplicate pending jobs. */
 export async function followAll({ db }: Context): Promise<void> {
   const { rows } = await db.execute<{ id: string }>(
     sql`select id from assignments where archived_at is null order by created_at desc`,

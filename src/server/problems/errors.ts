@@ -68,15 +68,15 @@ const errors = {
   ),
   // backups
   'backup-unreadable': row<Because>(422, ({ why }) => why),
-  'backup-not-compared': row(
+  'backup-not-loaded': row(
     409,
-    () => 'This backup was compared too long ago, or another one was compared since.',
+    () => 'This backup is not loaded any more: another backup was compared since.',
     'Compare it again.',
   ),
   'backup-failed': row(
     409,
-    () => 'Nothing was taken: what is here could not be backed up before.',
-    'See on the page of backups why.',
+    () => 'Nothing was restored: backing up the current data failed.',
+    'The Backups page shows the reason.',
   ),
   // names and values
   'name-missing': row<{ what: string; hint?: string }>(

@@ -1,7 +1,7 @@
 CREATE TABLE "backup_plans" (
 	"id" integer PRIMARY KEY DEFAULT 1 NOT NULL,
-	"rhythm" text DEFAULT 'never' NOT NULL,
-	"most_kept" integer DEFAULT 8,
+	"schedule" text DEFAULT 'never' NOT NULL,
+	"retention" integer DEFAULT 8,
 	"folder" text,
 	"undo_data" boolean DEFAULT true NOT NULL,
 	"failed_at" timestamp with time zone,

@@ -1,5 +1,5 @@
 import { boolean, integer, pgTable, text } from 'drizzle-orm/pg-core';
-import type { BackupProblemCode, BackupRhythm } from '../../../core/kept/backupPlan';
+import type { BackupProblemCode, BackupSchedule } from '../../../core/kept/backupPlan';
 import type { KeptName } from '../../../core/kept/bounds';
 import { pointInTime } from './columns';
 
@@ -10,16 +10,16 @@ export const keptBounds = pgTable('kept_bounds', {
   megabytes: integer(),
 });
 
-/** When backups are made, and where: one row. Its passphrase is in the data folder, never in a backup. */
+/** Settings for backups: one row. The passphrase is a file in the data folder, so no backup contains it. */
 export const backupPlans = pgTable('backup_plans', {
   id: integer().primaryKey().default(1),
-  rhythm: text().$type<BackupRhythm>().notNull().default('never'),
-  /** How many stay; null: all. */
-  mostKept: integer().default(8),
-  /** Null: in the data folder. */
+  schedule: text().$type<BackupSchedule>().notNull().default('never'),
+  /** Number of backups to keep; null: all. */
+  retention: integer().default(8),
+  /** Null: `backups` in the data folder. */
   folder: text(),
   undoData: boolean().notNull().default(true),
-  /** Of the last one that failed, until one is made. */
+  /** Time and reason of the last failure; null after a success. */
   failedAt: pointInTime(),
   problem: text().$type<BackupProblemCode>(),
 });

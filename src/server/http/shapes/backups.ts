@@ -1,15 +1,15 @@
-import { backupKinds } from '../../../core/kept/backupKinds';
-import { type BackupPlan, backupRhythms } from '../../../core/kept/backupPlan';
-import type { ChosenInBackup } from '../../operations/backups/takeFromBackup';
+import { type BackupPlan, backupSchedules } from '../../../core/kept/backupPlan';
+import { restorableKinds } from '../../../core/kept/restorableKinds';
+import type { SelectedParts } from '../../operations/backups/restoreSelected';
 import { schema } from '../body';
 import { list, nullable, object, text } from './parts';
 
-/** At least one part of the plan. An empty passphrase: backups are not sealed any more. */
+/** At least one setting. An empty passphrase turns encryption off. */
 export const changedPlan = schema<Partial<BackupPlan> & { readonly passphrase?: string }>({
   ...object(
     {
-      rhythm: { enum: [...backupRhythms] },
-      mostKept: nullable({ type: 'integer', minimum: 1, maximum: 1000 }),
+      schedule: { enum: [...backupSchedules] },
+      retention: nullable({ type: 'integer', minimum: 1, maximum: 1000 }),
       folder: nullable({ type: 'string', minLength: 1, maxLength: 4096 }),
       undoData: { type: 'boolean' },
       passphrase: { type: 'string', maxLength: 1000 },
@@ -22,12 +22,12 @@ export const changedPlan = schema<Partial<BackupPlan> & { readonly passphrase?: 
 const name = text(100);
 export const comparedBackup = schema<{ readonly name: string }>(object({ name }));
 
-export const takenFromBackup = schema<{ readonly name: string; readonly chosen: readonly ChosenInBackup[] }>(
+export const restoredParts = schema<{ readonly name: string; readonly selected: readonly SelectedParts[] }>(
   object({
     name,
-    chosen: list(
-      object({ kind: { enum: [...backupKinds] }, keys: list(text(400), 20_000) }),
-      backupKinds.length,
+    selected: list(
+      object({ kind: { enum: [...restorableKinds] }, keys: list(text(400), 20_000) }),
+      restorableKinds.length,
     ),
   }),
 );

@@ -1,7 +1,7 @@
 import { schema } from '../body';
 import { id, list, object } from './parts';
 
-export const templatesToDate = schema<{ readonly templateIds: readonly string[] }>(
+export const templateIdsBody = schema<{ readonly templateIds: readonly string[] }>(
   object({ templateIds: list(id, 1000) }),
 );
 

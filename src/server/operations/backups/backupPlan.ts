@@ -1,6 +1,6 @@
 import { chmod, readFile, rm, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import { type BackupPlan, usualPlan } from '../../../core/kept/backupPlan';
+import { type BackupPlan, defaultPlan } from '../../../core/kept/backupPlan';
 import { config } from '../../config';
 import type { Context } from '../../context';
 import { backupPlans } from '../../db/schema/kept';
@@ -8,19 +8,19 @@ import { announce } from '../../jobs/queue';
 import { usableFolder } from '../folders/folders';
 
 const inData = (name: string) => path.join(/*turbopackIgnore: true*/ config().dataFolder, name);
-/** For the owner of the machine alone, and in no backup. */
+/** Readable by the owner only; no backup contains it. */
 const passphraseFile = () => inData('backup-passphrase');
 
 export type KeptPlan = BackupPlan & Pick<typeof backupPlans.$inferSelect, 'failedAt' | 'problem'>;
 
 export async function readPlan({ db }: Context): Promise<KeptPlan> {
   const [kept] = await db.select().from(backupPlans);
-  return kept ?? { ...usualPlan, failedAt: null, problem: null };
+  return kept ?? { ...defaultPlan, failedAt: null, problem: null };
 }
 
 export const folderOf = ({ folder }: Pick<BackupPlan, 'folder'>): string => folder ?? inData('backups');
 
-/** Changes what is given. A folder must be one that Fabrica may use; an empty passphrase has backups lie open again. */
+/** Updates the given settings. Rejects folders that Fabrica may not use; an empty passphrase turns encryption off. */
 export async function changePlan(
   context: Context,
   { passphrase, ...change }: Partial<BackupPlan> & { readonly passphrase?: string },
@@ -31,7 +31,7 @@ export async function changePlan(
   if (Object.keys(set).length > 0)
     await context.db
       .insert(backupPlans)
-      .values({ ...usualPlan, ...set })
+      .values({ ...defaultPlan, ...set })
       .onConflictDoUpdate({ target: backupPlans.id, set: { ...set, failedAt: null, problem: null } });
   await announce(context.db, { kind: 'backups', id: '' });
 }

@@ -1,6 +1,6 @@
 import path from 'node:path';
 import { Client } from 'pg';
-import type { KindInBackup } from '../../../core/kept/backupKinds';
+import type { RestorableKind } from '../../../core/kept/restorableKinds';
 import { BackupError } from '../../backup/backupError';
 import { isBackupName } from '../../backup/format';
 import { loadBackup } from '../../backup/loadBackup';
@@ -9,22 +9,22 @@ import { config } from '../../config';
 import type { Context } from '../../context';
 import { failure } from '../../problems/errors';
 import { folderOf, readPassphrase, readPlan } from './backupPlan';
-import { kindRows } from './kindsInBackup';
+import { restorableTables } from './restorableTables';
 
 /**
- * Something in a backup that is not here as it was. `absent`: not here · `differs`: here, but otherwise ·
- * `named-alike`: not here, but another one has its name, so that it cannot be taken.
+ * A difference between a backup and the current data. `missing`: deleted since · `different`: changed since ·
+ * `name-conflict`: deleted since, and another item has its name, so it cannot be restored.
  */
 export interface Difference {
-  readonly kind: KindInBackup;
+  readonly kind: RestorableKind;
   readonly key: string;
   readonly name: string;
-  readonly state: 'absent' | 'differs' | 'named-alike';
-  /** Pictures or drafts that go with it. */
+  readonly state: 'missing' | 'different' | 'name-conflict';
+  /** Number of its pictures or drafts. */
   readonly count?: number;
 }
 
-/** The database that a backup is loaded into to be compared; the last one that was compared stays in it. */
+/** Name of the temporary database for comparisons; it holds the backup that was compared last. */
 const comparedName = (url: URL) => `${url.pathname.slice(1)}_compared`;
 
 function urlOf(database?: string): URL {
@@ -43,7 +43,7 @@ async function withClient<T>(url: URL, act: (client: Client) => Promise<T>): Pro
   }
 }
 
-/** Both databases: what is here, and what the backup of that name held. Throws `backup-not-compared`. */
+/** Connects to the current database and to the loaded backup of this name. Throws `backup-not-loaded`. */
 export async function withBoth<T>(
   name: string,
   act: (here: Client, backup: Client) => Promise<T>,
@@ -54,12 +54,12 @@ export async function withBoth<T>(
       `select shobj_description(oid, 'pg_database') as name from pg_database where datname = $1`,
       [compared],
     );
-    if (rows[0]?.name !== name) throw failure('backup-not-compared');
+    if (rows[0]?.name !== name) throw failure('backup-not-loaded');
     return withClient(urlOf(compared), (backup) => act(here, backup));
   });
 }
 
-/** Loads a backup beside what is here, and says what differs. Throws `not-found`, `backup-unreadable`, `too-busy`. */
+/** Loads a backup into a temporary database and returns the differences. Throws `not-found`, `backup-unreadable`, `too-busy`. */
 export async function compareBackup(context: Context, name: string): Promise<Difference[]> {
   const plan = await readPlan(context);
   if (!isBackupName(name)) throw failure('not-found', { what: 'backup' });
@@ -83,26 +83,26 @@ export async function compareBackup(context: Context, name: string): Promise<Dif
   return differences(name);
 }
 
-/** What differs between what is here and the backup that was compared last. */
+/** Returns the differences between the current data and the loaded backup. */
 export const differences = (name: string): Promise<Difference[]> =>
   withBoth(name, async (here, backup) => {
     const found: Difference[] = [];
-    for (const kind of Object.keys(kindRows) as (keyof typeof kindRows)[]) {
-      const [now, then] = [await thingsOf(here, kind), await thingsOf(backup, kind)];
+    for (const kind of Object.keys(restorableTables) as (keyof typeof restorableTables)[]) {
+      const [now, then] = [await readItems(here, kind), await readItems(backup, kind)];
       found.push(...differing(kind, now, then));
     }
     return [...found, ...(await lostDrafts(here, backup))];
   });
 
-interface Thing {
+interface Item {
   readonly key: string;
   readonly name: string;
   readonly digest: string;
   readonly count?: number;
 }
 
-async function thingsOf(client: Client, kind: keyof typeof kindRows): Promise<Thing[]> {
-  const { key = 'id', name, compared } = kindRows[kind];
+async function readItems(client: Client, kind: keyof typeof restorableTables): Promise<Item[]> {
+  const { key = 'id', name, compared } = restorableTables[kind];
   const digest = compared.map((column) => `t.${quoted(column)}::text`).join(', ');
   const count =
     kind === 'assignments'
@@ -110,14 +110,14 @@ async function thingsOf(client: Client, kind: keyof typeof kindRows): Promise<Th
       : kind === 'gatherings'
         ? '(select count(*)::integer from gathering_photos p where p.gathering_id = t.id)'
         : 'null::integer';
-  const { rows } = await client.query<Thing>(
+  const { rows } = await client.query<Item>(
     `select t.${quoted(key)}::text as key, t.${quoted(name)} as name, md5(concat_ws(chr(1), '', ${digest || "''"})) as digest, ${count} as count
     from ${quoted(kind)} t order by t.${quoted(name)}, 1`,
   );
   return rows;
 }
 
-function differing(kind: KindInBackup, now: readonly Thing[], then: readonly Thing[]): Difference[] {
+function differing(kind: RestorableKind, now: readonly Item[], then: readonly Item[]): Difference[] {
   const byKey = new Map(now.map((one) => [one.key, one]));
   const names = new Map(now.map((one) => [one.name.toLowerCase(), one.key]));
   return then.flatMap(({ key, name, digest, count }): Difference[] => {
@@ -125,12 +125,12 @@ function differing(kind: KindInBackup, now: readonly Thing[], then: readonly Thi
     const isSame = here?.digest === digest && (kind !== 'gatherings' || here.count === count);
     if (isSame) return [];
     const holder = names.get(name.toLowerCase());
-    const state = holder !== undefined && holder !== key ? 'named-alike' : here ? 'differs' : 'absent';
+    const state = holder !== undefined && holder !== key ? 'name-conflict' : here ? 'different' : 'missing';
     return [{ kind, key, name, state, ...(count === null || count === undefined ? {} : { count }) }];
   });
 }
 
-/** A draft of the backup on a picture that is here, without a draft of its field, and whose file says otherwise. */
+/** Drafts of the backup whose picture exists, whose field has no draft now, and whose value is not in the file. */
 export const LOST_DRAFTS = `
   select d.photo_id, d.field, d.value, d.origin, d.changed_at, d.stamp from json_populate_recordset(null::drafts, $1::json) d
   join photos p on p.id = d.photo_id
@@ -139,8 +139,8 @@ export const LOST_DRAFTS = `
 
 const ROWS_AT_ONCE = 5000;
 
-/** Rows of the backup as JSON texts of lists, part by part. */
-export async function* partsOf(
+/** Yields rows of the backup in batches, each as the text of a JSON array. */
+export async function* readBatches(
   backup: Client,
   table: string,
   where = 'true',
@@ -148,11 +148,11 @@ export async function* partsOf(
 ): AsyncGenerator<string> {
   await backup.query('begin');
   await backup.query(
-    `declare taken no scroll cursor for select row_to_json(t)::text as line from ${quoted(table)} t where ${where}`,
+    `declare batch no scroll cursor for select row_to_json(t)::text as line from ${quoted(table)} t where ${where}`,
     values,
   );
   for (;;) {
-    const { rows } = await backup.query<{ line: string }>(`fetch ${ROWS_AT_ONCE} from taken`);
+    const { rows } = await backup.query<{ line: string }>(`fetch ${ROWS_AT_ONCE} from batch`);
     if (rows.length > 0) yield `[${rows.map(({ line }) => line).join(',')}]`;
     if (rows.length < ROWS_AT_ONCE) break;
   }
@@ -161,14 +161,20 @@ export async function* partsOf(
 
 async function lostDrafts(here: Client, backup: Client): Promise<Difference[]> {
   const counts = new Map<string, { name: string; count: number }>();
-  for await (const part of partsOf(backup, 'drafts')) {
+  for await (const batch of readBatches(backup, 'drafts')) {
     const { rows } = await here.query<{ id: string; name: string; count: number }>(
       `select a.id, a.name, count(*)::integer as count from (${LOST_DRAFTS}) lost
       join photos p on p.id = lost.photo_id join assignments a on a.id = p.assignment_id group by a.id, a.name`,
-      [part],
+      [batch],
     );
     for (const { id, name, count } of rows)
       counts.set(id, { name, count: count + (counts.get(id)?.count ?? 0) });
   }
-  return [...counts].map(([key, { name, count }]) => ({ kind: 'drafts', key, name, state: 'absent', count }));
+  return [...counts].map(([key, { name, count }]) => ({
+    kind: 'drafts',
+    key,
+    name,
+    state: 'missing',
+    count,
+  }));
 }

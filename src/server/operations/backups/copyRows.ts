@@ -1,8 +1,8 @@
 import type { Client } from 'pg';
 import { quoted } from '../../backup/tables';
-import { partsOf } from './compareBackup';
+import { readBatches } from './compareBackup';
 
-/** Copies rows over those with the same primary key; rows that refer to what is not here are left out. */
+/** Upserts rows of the backup by primary key; skips rows that reference missing rows. */
 export async function copyRows(
   here: Client,
   backup: Client,
@@ -20,7 +20,7 @@ export async function copyRows(
     (one) =>
       `(r.${quoted(one.column)} is null or exists (select 1 from ${quoted(one.table)} o where o.${quoted(one.key)} = r.${quoted(one.column)}))`,
   );
-  for await (const rows of partsOf(backup, table, `t.${quoted(column)}::text = any($1)`, [keys]))
+  for await (const rows of readBatches(backup, table, `t.${quoted(column)}::text = any($1)`, [keys]))
     await here.query(
       `insert into ${quoted(table)} (${list}) select ${list} from json_populate_recordset(null::${quoted(table)}, $1::json) r
       where ${exist.join(' and ') || 'true'}

@@ -7,29 +7,29 @@ import { type BackupHeader, isBackupName } from '../../backup/format';
 import type { Context } from '../../context';
 import { folderOf, type KeptPlan, readPassphrase, readPlan } from './backupPlan';
 
-/** A file in the folder of backups. */
+/** A file in the backup folder. */
 export interface ListedBackup {
   readonly name: string;
   readonly bytes: number;
-  /** RFC 3339; of the file where it cannot be opened. */
+  /** RFC 3339; the file's modification time if the header is unreadable. */
   readonly madeAt: string;
-  readonly isSealed: boolean;
-  /** Undefined where it cannot be opened; `problem` says why. */
-  readonly holds?: Pick<BackupHeader, 'rows' | 'undoData'>;
+  readonly isEncrypted: boolean;
+  /** Undefined if the header is unreadable; then `problem` has the reason. */
+  readonly contents?: Pick<BackupHeader, 'rows' | 'undoData'>;
   readonly problem?: BackupProblem;
 }
 
 export interface BackupState {
   readonly plan: Omit<KeptPlan, 'failedAt'> & { readonly failedAt: string | null };
   readonly folder: string;
-  readonly isFolderAway: boolean;
+  readonly isFolderMissing: boolean;
   readonly hasPassphrase: boolean;
-  readonly isUnderWay: boolean;
-  /** The newest first. */
+  readonly isPending: boolean;
+  /** Newest first. */
   readonly backups: readonly ListedBackup[];
 }
 
-/** Backups beyond it are not shown one by one. */
+/** Limits how many headers are read per request. */
 const MOST_LISTED = 60;
 
 export async function readBackupState(context: Context): Promise<BackupState> {
@@ -42,14 +42,14 @@ export async function readBackupState(context: Context): Promise<BackupState> {
   return {
     plan: { ...plan, failedAt: plan.failedAt?.toISOString() ?? null },
     folder,
-    isFolderAway: names === undefined,
+    isFolderMissing: names === undefined,
     hasPassphrase: passphrase !== undefined,
-    isUnderWay: await isUnderWay(context),
+    isPending: await isPending(context),
     backups: backups.filter((one) => one !== undefined),
   };
 }
 
-/** Names of backups, the newest first; undefined where the folder is away. */
+/** Returns the names of all backups, newest first; undefined if the folder is missing. */
 export async function namesIn(folder: string): Promise<string[] | undefined> {
   const names = await readdir(folder).catch(() => undefined);
   return names?.filter(isBackupName).sort().reverse();
@@ -59,17 +59,17 @@ async function describe(file: string, passphrase: string | undefined): Promise<L
   const found = await stat(file).catch(() => undefined);
   if (!found?.isFile()) return undefined;
   const name = path.basename(file);
-  const base = { name, bytes: found.size, isSealed: name.endsWith('.sealed') };
+  const base = { name, bytes: found.size, isEncrypted: name.endsWith('.encrypted') };
   try {
     const { madeAt, rows, undoData } = await readHeader(file, passphrase);
-    return { ...base, madeAt, holds: { rows, undoData } };
+    return { ...base, madeAt, contents: { rows, undoData } };
   } catch (error) {
     const problem = error instanceof BackupError ? error.problem : 'damaged';
     return { ...base, madeAt: found.mtime.toISOString(), problem };
   }
 }
 
-async function isUnderWay({ db }: Context): Promise<boolean> {
+async function isPending({ db }: Context): Promise<boolean> {
   const { rows } = await db.execute(sql`select 1 from graphile_worker.jobs where key = 'backup'`);
   return rows.length > 0;
 }

@@ -42,7 +42,7 @@ export interface SearchAnswer {
 const MOST_FACET_VALUES = 12;
 const MOST_PLACES = 500;
 const MOST_MONTHS = 2400;
-/** With more words and conditions nobody is told which of them excludes most. */
+/** With more words and conditions the explanation of an empty result is skipped. */
 const MOST_EXPLAINED = 12;
 const BATCH = 500;
 /** Pictures that one search may index before it answers. */

@@ -6,14 +6,14 @@ import { inTransaction } from '../../db/transaction';
 import { lockedTemplate } from './templatePage';
 import { keepVersion } from './templates';
 
-/** Changes the entries of templates, each as a new version with a note; what is written on their pages and not saved yet, too. */
+/** Rewrites the entries of templates, each as a new version with a note; also rewrites their unsaved drafts. */
 export async function rewriteTemplates(
   context: Context,
   ids: readonly string[],
   change: (entries: readonly Entry[]) => Entry[],
   note: string,
 ): Promise<void> {
-  // All in one order: two acts at a time do not wait for each other.
+  // A fixed order avoids deadlocks between concurrent acts.
   for (const id of [...ids].sort())
     await inTransaction(context, async (tx) => {
       const { version, draft, entries, ...row } = await lockedTemplate(tx, id);

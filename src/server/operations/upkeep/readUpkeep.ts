@@ -9,15 +9,15 @@ import { searchOf } from '../search/askedSearch';
 import { foundBy, indexStale } from '../search/searchPhotos';
 import { listTemplates } from '../templates/templates';
 
-/** Pictures that need something, and the search that shows them. */
+/** A problem of pictures, with the search that finds them. */
 export interface Concern {
   readonly id: ConcernId;
   readonly where: readonly string[];
   readonly pictures: number;
 }
 
-/** A template in which a year is written by hand. */
-export interface WrittenYear {
+/** A template with a hard-coded year. */
+export interface HardCodedYear {
   readonly id: string;
   readonly name: string;
   readonly before: readonly string[];
@@ -33,20 +33,20 @@ export interface Unused {
 
 export interface Upkeep {
   readonly concerns: readonly Concern[];
-  readonly years: readonly WrittenYear[];
+  readonly years: readonly HardCodedYear[];
   readonly unused: readonly Unused[];
-  /** Terms of the vocabulary on no picture. */
+  /** Number of terms that no picture has. */
   readonly unusedTerms: number;
-  /** RFC 3339; null: none was made. */
+  /** RFC 3339; null: no backup exists. */
   readonly lastBackup: string | null;
 }
 
-/** What needs attention in the whole archive. */
+/** Reads everything in the archive that needs attention. */
 export async function readUpkeep(context: Context): Promise<Upkeep> {
   await indexStale(context);
   const [concerns, years, unused, unusedTerms, lastBackup] = await Promise.all([
     Promise.all(concernIds.map((id) => concern(context, id))),
-    writtenYears(context),
+    hardCodedYears(context),
     listUnused(context),
     countUnusedTerms(context),
     lastBackupOf(context),
@@ -63,7 +63,7 @@ async function concern(context: Context, id: ConcernId): Promise<Concern> {
   return { id, where, pictures: rows[0]!.n };
 }
 
-async function writtenYears(context: Context): Promise<WrittenYear[]> {
+async function hardCodedYears(context: Context): Promise<HardCodedYear[]> {
   const all = await listTemplates(context);
   return all.flatMap(({ id, name, entries, archived }) => {
     const changed = entries.flatMap((entry) => {
@@ -75,7 +75,7 @@ async function writtenYears(context: Context): Promise<WrittenYear[]> {
   });
 }
 
-/** Not used for a year, or never since they were made a month ago. */
+/** Lists items that no assignment uses. A grace period hides new items. */
 async function listUnused({ db, now }: Context): Promise<Unused[]> {
   const month = new Date(now().getTime() - 30 * 86_400_000);
   const year = new Date(now().getTime() - 365 * 86_400_000);

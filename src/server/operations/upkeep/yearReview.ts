@@ -2,16 +2,16 @@ import { sql } from 'drizzle-orm';
 import { type ReviewedField, reviewedFields } from '../../../core/upkeep/review';
 import type { Context } from '../../context';
 
-/** Pictures of a year: how many, how many have which field, and how many different keywords they carry. */
+/** Counts for a year: pictures, pictures with each field filled, distinct keywords. */
 export interface ReviewedYear {
-  /** Four digits; empty: nobody knows when. */
+  /** YYYY, or YYYY-MM within a year; empty: date unknown. */
   readonly year: string;
   readonly pictures: number;
   readonly keywords: number;
   readonly filled: Readonly<Partial<Record<ReviewedField, number>>>;
 }
 
-/** All years, the latest first; by month of one year where it is named. */
+/** Returns all years, newest first; with `year`, the months of that year. */
 export async function yearReview({ db }: Context, year?: string): Promise<ReviewedYear[]> {
   const period = year ? sql`left(taken, 7)` : sql`left(taken, 4)`;
   const within = year ? sql`left(taken, 4) = ${year}` : sql`true`;

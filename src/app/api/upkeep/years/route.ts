@@ -1,8 +1,8 @@
 import { endpoint } from '@/server/http/endpoint';
-import { templatesToDate } from '@/server/http/shapes/upkeep';
-import { putYearTaken } from '@/server/operations/upkeep/putYearTaken';
+import { templateIdsBody } from '@/server/http/shapes/upkeep';
+import { replaceHardCodedYears } from '@/server/operations/upkeep/replaceHardCodedYears';
 
-/** Templates take the year that a picture was taken in place of one that is written by hand. */
+/** Replaces hard-coded years in templates with the year taken. */
 export const POST = endpoint(async ({ context, body }) =>
-  putYearTaken(context, (await body(templatesToDate)).templateIds),
+  replaceHardCodedYears(context, (await body(templateIdsBody)).templateIds),
 );

@@ -3,7 +3,7 @@
 import { Box } from '@chakra-ui/react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
-import type { WrittenYear } from '@/server/operations/upkeep/readUpkeep';
+import type { HardCodedYear } from '@/server/operations/upkeep/readUpkeep';
 import { apiRequest } from '@/ui/api';
 import { Button } from '@/ui/buttons';
 import { ListRow } from '@/ui/ListRow';
@@ -12,10 +12,10 @@ import { queryKeys } from '@/ui/queryKeys';
 import { Section } from '@/ui/Section';
 import { labels } from './words';
 
-/** Templates in which a year is written by hand: right in one year, wrong in the next. */
-export function WrittenYears({ years }: { years: readonly WrittenYear[] }) {
+/** Lists templates with a hard-coded year and replaces it with the year taken. */
+export function HardCodedYears({ years }: { years: readonly HardCodedYear[] }) {
   const queries = useQueryClient();
-  const put = useMutation({
+  const replace = useMutation({
     mutationFn: (templateIds: readonly string[]) => apiRequest('upkeep/years', 'POST', { templateIds }),
     onSuccess: () => queries.invalidateQueries({ queryKey: queryKeys.upkeep() }),
   });
@@ -23,10 +23,10 @@ export function WrittenYears({ years }: { years: readonly WrittenYear[] }) {
   return (
     <Section
       look="label"
-      title="Templates with a year that is written by hand"
-      words="Pictures of another year get the wrong one. The change is a new version, and can be taken back on the template’s page."
+      title="Templates with a hard-coded year"
+      words="Pictures of another year get the wrong year. The replacement is saved as a new version; the template page can restore the previous version."
     >
-      <Notice kind="error">{put.error?.message}</Notice>
+      <Notice kind="error">{replace.error?.message}</Notice>
       {years.map(({ id, name, before, after }) => (
         <ListRow key={id} name={<Link href={`/templates/${id}`}>{name}</Link>} alignItems="center">
           <Box flex="1" minWidth="14rem">
@@ -40,11 +40,11 @@ export function WrittenYears({ years }: { years: readonly WrittenYear[] }) {
             ))}
           </Box>
           <Button
-            aria-label={`${labels.putYearTaken}: ${name}`}
-            disabled={put.isPending}
-            onClick={() => put.mutate([id])}
+            aria-label={`${labels.replaceYear}: ${name}`}
+            disabled={replace.isPending}
+            onClick={() => replace.mutate([id])}
           >
-            {labels.putYearTaken}
+            {labels.replaceYear}
           </Button>
         </ListRow>
       ))}

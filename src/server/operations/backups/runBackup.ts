@@ -1,7 +1,12 @@
 import { mkdir, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { sql } from 'drizzle-orm';
-import { type BackupProblemCode, backupsBeyond, isBackupDue, usualPlan } from '../../../core/kept/backupPlan';
+import {
+  type BackupProblemCode,
+  backupsBeyond,
+  defaultPlan,
+  isBackupDue,
+} from '../../../core/kept/backupPlan';
 import { BackupError } from '../../backup/backupError';
 import { backupName, timeInName } from '../../backup/format';
 import { rowSchemas } from '../../backup/rowSchemas';
@@ -13,22 +18,25 @@ import { announce } from '../../jobs/queue';
 import { folderOf, readPassphrase, readPlan } from './backupPlan';
 import { namesIn } from './listBackups';
 
-/** Asks a worker for a backup now; asked twice it is made once. */
-export async function askForBackup({ db }: Context): Promise<void> {
+/** Enqueues a backup; the job key deduplicates pending jobs. */
+export async function enqueueBackup({ db }: Context): Promise<void> {
   await db.execute(
     sql`select graphile_worker.add_job('backup', '{}'::json, max_attempts => 1, job_key => 'backup')`,
   );
   await announce(db, { kind: 'backups', id: '' });
 }
 
-/** Makes a backup as it is planned, and removes those beyond the number that stays. What fails is kept with its reason. */
-export async function makeBackup(context: Context): Promise<string | undefined> {
+/**
+ * Makes a backup according to the settings and removes backups beyond the retention. Returns the path of the backup, or
+ * undefined after a failure, which is saved with its reason.
+ */
+export async function runBackup(context: Context): Promise<string | undefined> {
   const plan = await readPlan(context);
   const folder = folderOf(plan);
-  const keep = (failed: { failedAt: Date | null; problem: BackupProblemCode | null }) =>
+  const saveOutcome = (failed: { failedAt: Date | null; problem: BackupProblemCode | null }) =>
     context.db
       .insert(backupPlans)
-      .values({ ...usualPlan, ...failed })
+      .values({ ...defaultPlan, ...failed })
       .onConflictDoUpdate({ target: backupPlans.id, set: failed });
   try {
     if (plan.folder === null) await mkdir(folder, { recursive: true, mode: 0o700 });
@@ -44,19 +52,19 @@ export async function makeBackup(context: Context): Promise<string | undefined> 
       madeAt,
       schemas: rowSchemas(),
     });
-    for (const name of backupsBeyond((await namesIn(folder)) ?? [], plan.mostKept))
+    for (const name of backupsBeyond((await namesIn(folder)) ?? [], plan.retention))
       await rm(path.join(folder, name), { force: true });
-    await keep({ failedAt: null, problem: null });
+    await saveOutcome({ failedAt: null, problem: null });
     return file;
   } catch (error) {
-    await keep({ failedAt: context.now(), problem: problemOf(error) });
+    await saveOutcome({ failedAt: context.now(), problem: problemOf(error) });
     return undefined;
   } finally {
     await announce(context.db, { kind: 'backups', id: '' });
   }
 }
 
-const byCode: Readonly<Record<string, BackupProblemCode>> = {
+const problemsByCode: Readonly<Record<string, BackupProblemCode>> = {
   ENOENT: 'folder-away',
   ENOTDIR: 'folder-away',
   EIO: 'folder-away',
@@ -69,18 +77,18 @@ const byCode: Readonly<Record<string, BackupProblemCode>> = {
 
 function problemOf(error: unknown): BackupProblemCode {
   if (error instanceof BackupError) return 'damaged';
-  return byCode[(error as NodeJS.ErrnoException).code ?? ''] ?? 'other';
+  return problemsByCode[(error as NodeJS.ErrnoException).code ?? ''] ?? 'other';
 }
 
-/** Asks for a backup where one is due. */
-export async function backUpWhenDue(context: Context): Promise<void> {
+/** Enqueues a backup if one is due. */
+export async function enqueueDueBackup(context: Context): Promise<void> {
   const plan = await readPlan(context);
-  if (plan.rhythm === 'never') return;
+  if (plan.schedule === 'never') return;
   const newest = (await namesIn(folderOf(plan)))?.[0];
   const times = {
     last: newest === undefined ? undefined : timeInName(newest),
     failed: plan.failedAt?.getTime(),
     now: context.now().getTime(),
   };
-  if (isBackupDue(plan.rhythm, times)) await askForBackup(context);
+  if (isBackupDue(plan.schedule, times)) await enqueueBackup(context);
 }

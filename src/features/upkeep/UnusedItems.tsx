@@ -11,10 +11,10 @@ import { queryKeys } from '@/ui/queryKeys';
 import { Section } from '@/ui/Section';
 import { labels, unusedWords } from './words';
 
-/** Templates, plans and checklists that nothing uses: a template goes into the archive, the others after a second press. */
-export function UnusedThings({ unused }: { unused: readonly Unused[] }) {
+/** Lists unused templates, plans and checklists. Templates are archived; the others are removed after a confirmation. */
+export function UnusedItems({ unused }: { unused: readonly Unused[] }) {
   const queries = useQueryClient();
-  const [asked, setAsked] = useState<string>();
+  const [confirming, setConfirming] = useState<string>();
   const remove = useMutation({
     mutationFn: ({ kind, id }: Unused) =>
       kind === 'templates'
@@ -26,19 +26,23 @@ export function UnusedThings({ unused }: { unused: readonly Unused[] }) {
   return (
     <Section
       look="label"
-      title="Not in use"
-      words="In force in no assignment, and not used for a year. An archived template stays on the shelf’s archive."
+      title="Unused"
+      words="No assignment uses them, and no run has used them for a year. An archived template can be restored."
     >
       <Notice kind="error">{remove.error?.message}</Notice>
       {unused.map((one) => {
         const act =
-          one.kind === 'templates' ? labels.archive : asked === one.id ? labels.removeForGood : labels.remove;
+          one.kind === 'templates'
+            ? labels.archive
+            : confirming === one.id
+              ? labels.confirmRemoval
+              : labels.remove;
         return (
           <ListRow key={one.id} name={one.name} words={unusedWords[one.kind]} alignItems="center">
             <Button
               aria-label={`${act}: ${one.name}`}
               disabled={remove.isPending}
-              onClick={() => (act === labels.remove ? setAsked(one.id) : remove.mutate(one))}
+              onClick={() => (act === labels.remove ? setConfirming(one.id) : remove.mutate(one))}
             >
               {act}
             </Button>

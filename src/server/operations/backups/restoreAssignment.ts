@@ -1,13 +1,10 @@
 import type { Client } from 'pg';
 import { quoted } from '../../backup/tables';
-import { partsOf } from './compareBackup';
+import { readBatches } from './compareBackup';
 import { copyRows } from './copyRows';
 
-/**
- * Tables below an assignment, each behind those that it refers to, with the column that leads up and the table it leads
- * to. Gatherings are chosen on their own.
- */
-const below = [
+/** Dependent tables of an assignment in insertion order: [table, referencing column, referenced table]. */
+const dependentTables = [
   ['assignment_facts', 'assignment_id', 'assignments'],
   ['assignment_people', 'assignment_id', 'assignments'],
   ['templates_in_force', 'assignment_id', 'assignments'],
@@ -23,18 +20,22 @@ const below = [
 ] as const;
 
 /**
- * Takes an assignment with everything below it. Returns the name of the assignment that holds one of its files here: then
- * nothing is taken, for a file belongs to one picture.
+ * Restores an assignment with all dependent rows. A file belongs to one picture: if another assignment owns one of its
+ * files now, restores nothing and returns the name of that assignment.
  */
-export async function takeAssignment(here: Client, backup: Client, id: string): Promise<string | undefined> {
-  const folders = await takeFolders(here, backup);
+export async function restoreAssignment(
+  here: Client,
+  backup: Client,
+  id: string,
+): Promise<string | undefined> {
+  const folders = await restoreFolders(here, backup);
   const edit = (rows: string) =>
     folders.reduce((text, [then, now]) => text.replaceAll(`"${then}"`, `"${now}"`), rows);
-  const heldBy = await holderOf(here, backup, id, edit);
-  if (heldBy !== undefined) return heldBy;
+  const ownedBy = await ownerOfFiles(here, backup, id, edit);
+  if (ownedBy !== undefined) return ownedBy;
   await copyRows(here, backup, 'assignments', 'id', [id], edit);
   const ids: Record<string, string[]> = { assignments: [id] };
-  for (const [table, column, parent] of below) {
+  for (const [table, column, parent] of dependentTables) {
     await copyRows(here, backup, table, column, ids[parent]!, edit);
     ids[table] = await idsIn(backup, table, column, ids[parent]!);
   }
@@ -55,10 +56,10 @@ async function idsIn(
   return rows.map(({ id }) => id);
 }
 
-/** Opens the folders of the backup here. Returns ids of those that are open here under another id: [then, now]. */
-async function takeFolders(here: Client, backup: Client): Promise<[string, string][]> {
+/** Inserts the backup's opened folders. Returns the ids of folders that exist under another id: [backup id, current id]. */
+async function restoreFolders(here: Client, backup: Client): Promise<[string, string][]> {
   const changed: [string, string][] = [];
-  for await (const rows of partsOf(backup, 'opened_folders')) {
+  for await (const rows of readBatches(backup, 'opened_folders')) {
     await here.query(
       'insert into opened_folders select * from json_populate_recordset(null::opened_folders, $1::json) on conflict do nothing',
       [rows],
@@ -73,7 +74,7 @@ async function takeFolders(here: Client, backup: Client): Promise<[string, strin
   return changed;
 }
 
-async function holderOf(
+async function ownerOfFiles(
   here: Client,
   backup: Client,
   id: string,
@@ -81,7 +82,7 @@ async function holderOf(
 ): Promise<string | undefined> {
   const inAssignment = 't.photo_id in (select p.id from photos p where p.assignment_id::text = $1)';
   let held: string | undefined;
-  for await (const rows of partsOf(backup, 'files', inAssignment, [id])) {
+  for await (const rows of readBatches(backup, 'files', inAssignment, [id])) {
     const found = await here.query<{ name: string }>(
       `select a.name from json_populate_recordset(null::files, $1::json) r
       join files f on f.folder_id = r.folder_id and f.relative_path = r.relative_path

@@ -4,13 +4,13 @@ import { sql } from 'drizzle-orm';
 import { changePlan } from '@/server/operations/backups/backupPlan';
 import { compareBackup, type Difference } from '@/server/operations/backups/compareBackup';
 import { readBackupState } from '@/server/operations/backups/listBackups';
-import { backUpWhenDue, makeBackup } from '@/server/operations/backups/makeBackup';
-import { takeFromBackup } from '@/server/operations/backups/takeFromBackup';
+import { restoreSelected } from '@/server/operations/backups/restoreSelected';
+import { enqueueDueBackup, runBackup } from '@/server/operations/backups/runBackup';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { createTemplate } from '@/server/operations/templates/templates';
 import { bringIn, openTestServer, rights, smallJpeg, type TestServer } from './testServer';
 
-/** What a backup holds comes back one by one into a workshop that lives on. */
+/** Items of a backup are restored one by one into existing data. */
 let server: TestServer;
 beforeAll(async () => {
   server = await openTestServer();
@@ -29,13 +29,13 @@ const texts = async (statement: string) =>
 const nextSecond = () => new Promise((resolve) => setTimeout(resolve, 1001 - (Date.now() % 1000)));
 async function backUp(): Promise<string> {
   await nextSecond();
-  return path.basename((await makeBackup(server.context))!);
+  return path.basename((await runBackup(server.context))!);
 }
-const chosen = (found: readonly Difference[], ...kinds: string[]) =>
+const select = (found: readonly Difference[], ...kinds: string[]) =>
   found
-    .filter(({ kind, state }) => kinds.includes(kind) && state !== 'named-alike')
+    .filter(({ kind, state }) => kinds.includes(kind) && state !== 'name-conflict')
     .map(({ kind, key }) => ({ kind, keys: [key] }));
-const told = (found: readonly Difference[]) =>
+const describeAll = (found: readonly Difference[]) =>
   found.map(({ kind, name, state, count }) =>
     [kind, name, state, count].filter((one) => one !== undefined).join(' '),
   );
@@ -71,30 +71,30 @@ test('what was removed, changed or renamed since is told, and comes back', async
   await run(`insert into checklists (name, rules) values ('DESK', '{"version": 1, "value": []}')`);
   await run(`delete from gathering_photos where photo_id = (select min(id::text)::uuid from photos)`);
   const found = await compareBackup(context, name);
-  expect(told(found)).toEqual([
-    'templates Rights differs',
-    'terms gaff ketch absent',
-    'terms ketch absent',
-    'checklists Desk named-alike',
-    'gatherings Best differs 2',
-    'drafts Relaunch absent 2',
+  expect(describeAll(found)).toEqual([
+    'templates Rights different',
+    'terms gaff ketch missing',
+    'terms ketch missing',
+    'checklists Desk name-conflict',
+    'gatherings Best different 2',
+    'drafts Relaunch missing 2',
   ]);
   await nextSecond();
   // A term without the one above it stands at the top.
-  const taken = await takeFromBackup(context, name, [
-    ...chosen(found, 'templates', 'gatherings', 'drafts', 'checklists'),
-    ...chosen(found, 'terms').slice(0, 1),
+  const result = await restoreSelected(context, name, [
+    ...select(found, 'templates', 'gatherings', 'drafts', 'checklists'),
+    ...select(found, 'terms').slice(0, 1),
   ]);
-  expect(taken).toMatchObject({ taken: 4, leftOut: [] });
-  expect(existsSync(taken.before)).toBe(true);
+  expect(result).toMatchObject({ restored: 4, skipped: [] });
+  expect(existsSync(result.before)).toBe(true);
   expect(await texts(`select name from templates`)).toEqual(['Rights']);
   expect(await texts(`select spelling, broader is null from terms`)).toEqual(['gaff ketch|true']);
   expect(await texts(`select count(*) from gathering_photos`)).toEqual(['2']);
   expect(await texts(`select distinct field, value->>'value' from drafts`)).toEqual(['city|Vågsund']);
-  expect(told(await compareBackup(context, name))).toEqual([
-    'terms gaff ketch differs',
-    'terms ketch absent',
-    'checklists Desk named-alike',
+  expect(describeAll(await compareBackup(context, name))).toEqual([
+    'terms gaff ketch different',
+    'terms ketch missing',
+    'checklists Desk name-conflict',
   ]);
 });
 
@@ -104,8 +104,8 @@ test('a draft that was embedded since is not offered', async () => {
   const value = `jsonb_build_object('value', 'Vågsund')`;
   await run(`update photos set record = jsonb_set(record, '{fields,city}', ${value}) where name = 'A1.JPG'`);
   await run(`delete from drafts`);
-  expect(told(await compareBackup(context, whole))).toEqual(['drafts Relaunch absent 1']);
-  await takeFromBackup(context, whole, [{ kind: 'drafts', keys: [job.id] }]);
+  expect(describeAll(await compareBackup(context, whole))).toEqual(['drafts Relaunch missing 1']);
+  await restoreSelected(context, whole, [{ kind: 'drafts', keys: [job.id] }]);
   expect(await texts(`select p.name from drafts d join photos p on p.id = d.photo_id`)).toEqual(['A2.JPG']);
 });
 
@@ -121,10 +121,10 @@ test('an assignment that was removed comes back with all below it', async () => 
   // The folder was opened again meanwhile, as another row.
   await run(`update opened_folders set id = gen_random_uuid()`);
   const found = await compareBackup(context, whole);
-  expect(told(found)).toEqual(['assignments Relaunch absent 2', 'gatherings Best differs 2']);
+  expect(describeAll(found)).toEqual(['assignments Relaunch missing 2', 'gatherings Best different 2']);
   await nextSecond();
-  const taken = await takeFromBackup(context, whole, chosen(found, 'assignments', 'gatherings'));
-  expect(taken).toMatchObject({ taken: 2, leftOut: [] });
+  const result = await restoreSelected(context, whole, select(found, 'assignments', 'gatherings'));
+  expect(result).toMatchObject({ restored: 2, skipped: [] });
   expect(await texts(counts)).toEqual(before);
   expect(await compareBackup(context, whole)).toEqual([]);
   expect(await texts(`select count(*) from files f join opened_folders o on o.id = f.folder_id`)).toEqual([
@@ -142,14 +142,14 @@ test('an assignment whose files belong to another one here is left out', async (
   await run(`delete from assignments where name = 'Relaunch'`);
   const found = await compareBackup(context, whole);
   await nextSecond();
-  const { taken, leftOut } = await takeFromBackup(context, whole, chosen(found, 'assignments'));
-  expect([taken, leftOut]).toEqual([0, [{ name: 'Relaunch', heldBy: 'Taken over' }]]);
+  const { restored, skipped } = await restoreSelected(context, whole, select(found, 'assignments'));
+  expect([restored, skipped]).toEqual([0, [{ name: 'Relaunch', ownedBy: 'Taken over' }]]);
   expect(await texts(`select name from assignments`)).toEqual(['Taken over']);
 });
 
 test('what was compared before another one is compared again first', async () => {
   const { context } = server;
-  await expect(takeFromBackup(context, name, [])).rejects.toThrow('Compare it again');
+  await expect(restoreSelected(context, name, [])).rejects.toThrow('Compare it again');
   await expect(compareBackup(context, '../../etc/passwd')).rejects.toThrow('no such backup');
   await expect(compareBackup(context, 'fabrica-2020-01-01-000000.tar.gz')).rejects.toThrow('no such backup');
 });
@@ -158,18 +158,18 @@ test('backups beyond the number that stays go, and a folder that is away is told
   const { context, folder } = server;
   const elsewhere = path.join(folder, 'disk');
   mkdirSync(elsewhere);
-  await changePlan(context, { folder: elsewhere, mostKept: 2, passphrase: 'tjære og lin', undoData: false });
+  await changePlan(context, { folder: elsewhere, retention: 2, passphrase: 'tjære og lin', undoData: false });
   for (let made = 0; made < 3; made++) await backUp();
   const state = await readBackupState(context);
   expect(state.backups).toHaveLength(2);
-  expect(state).toMatchObject({ hasPassphrase: true, isFolderAway: false, folder: elsewhere });
-  expect(state.backups[0]).toMatchObject({ isSealed: true, holds: { undoData: false } });
+  expect(state).toMatchObject({ hasPassphrase: true, isFolderMissing: false, folder: elsewhere });
+  expect(state.backups[0]).toMatchObject({ isEncrypted: true, contents: { undoData: false } });
   await changePlan(context, { passphrase: 'another one' });
   expect((await readBackupState(context)).backups[0]).toMatchObject({ problem: 'wrong-passphrase' });
   await run(`update backup_plans set folder = '${folder}/gone'`);
-  expect(await makeBackup(context)).toBeUndefined();
+  expect(await runBackup(context)).toBeUndefined();
   expect(await readBackupState(context)).toMatchObject({
-    isFolderAway: true,
+    isFolderMissing: true,
     plan: { problem: 'folder-away', failedAt: expect.any(String) },
   });
   await expect(changePlan(context, { folder: '/proc' })).rejects.toThrow('machine itself');
@@ -179,16 +179,16 @@ test('backups beyond the number that stays go, and a folder that is away is told
 test('a backup is asked for when it is due, and once', async () => {
   const { context } = server;
   const asked = () => texts(`select count(*) from graphile_worker.jobs where task_identifier = 'backup'`);
-  await backUpWhenDue(context);
+  await enqueueDueBackup(context);
   expect(await asked()).toEqual(['0']);
-  await changePlan(context, { rhythm: 'weekly' });
-  await backUpWhenDue(context);
+  await changePlan(context, { schedule: 'weekly' });
+  await enqueueDueBackup(context);
   expect(await asked()).toEqual(['0']);
   const later = { ...context, now: () => new Date(Date.now() + 8 * 86_400_000) };
-  await backUpWhenDue(later);
-  await backUpWhenDue(later);
+  await enqueueDueBackup(later);
+  await enqueueDueBackup(later);
   expect(await asked()).toEqual(['1']);
-  expect((await readBackupState(context)).isUnderWay).toBe(true);
+  expect((await readBackupState(context)).isPending).toBe(true);
 });
 
 test('a template that was made since stays', async () => {

@@ -1,5 +1,5 @@
-/** What is compared with a backup one by one: kinds by the name of their table. */
-export const backupKinds = [
+/** Kinds of items that can be restored one by one; each is named after its table. */
+export const restorableKinds = [
   'assignments',
   'drafts',
   'templates',
@@ -15,4 +15,4 @@ export const backupKinds = [
   'signatures',
   'makers',
 ] as const;
-export type KindInBackup = (typeof backupKinds)[number];
+export type RestorableKind = (typeof restorableKinds)[number];

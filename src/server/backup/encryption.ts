@@ -4,18 +4,18 @@ import sodium from 'libsodium-wrappers-sumo';
 import { BackupError } from './backupError';
 
 /*
- * A sealed archive: one line that says so, one line of JSON, then the archive in blocks of 65,536 bytes, each sealed
- * with XChaCha20-Poly1305 (libsodium's secretstream, whose last block is marked as the last). The key is made from the
- * passphrase with Argon2id (RFC 9106).
+ * An encrypted archive: a line that identifies it, a line of JSON, then the archive in blocks of 65,536 bytes, each
+ * encrypted with XChaCha20-Poly1305 (libsodium's secretstream, which marks the last block as final). The key is derived
+ * from the passphrase with Argon2id (RFC 9106).
  */
-const FIRST_LINE = 'fabrica-sealed-backup 1\n';
+const FIRST_LINE = 'fabrica-encrypted-backup 1\n';
 const BLOCK_BYTES = 65_536;
 const MOST_PREFACE_BYTES = 1024;
 /** RFC 9106, section 4, second recommended option: 64 MiB, three passes. */
 const PASSES = 3;
 const MEMORY_BYTES = 64 * 2 ** 20;
 
-export async function isSealed(file: string): Promise<boolean> {
+export async function isEncrypted(file: string): Promise<boolean> {
   const handle = await open(file, 'r');
   try {
     const { buffer, bytesRead } = await handle.read(Buffer.alloc(FIRST_LINE.length), 0, FIRST_LINE.length, 0);
@@ -36,8 +36,8 @@ function keyOf(passphrase: string, salt: Uint8Array): Uint8Array {
   );
 }
 
-/** Seals what flows through it. */
-export async function sealing(passphrase: string): Promise<Transform> {
+/** Returns a stream that encrypts its input. */
+export async function createEncryption(passphrase: string): Promise<Transform> {
   await sodium.ready;
   const salt = sodium.randombytes_buf(sodium.crypto_pwhash_SALTBYTES);
   const { state, header } = sodium.crypto_secretstream_xchacha20poly1305_init_push(keyOf(passphrase, salt));
@@ -52,14 +52,14 @@ export async function sealing(passphrase: string): Promise<Transform> {
         : sodium.crypto_secretstream_xchacha20poly1305_TAG_MESSAGE,
     );
   let rest = Buffer.alloc(0);
-  let isBegun = false;
-  const begin = (to: Transform) => {
-    if (!isBegun) to.push(`${FIRST_LINE}${JSON.stringify(preface)}\n`);
-    isBegun = true;
+  let hasPreface = false;
+  const writePreface = (to: Transform) => {
+    if (!hasPreface) to.push(`${FIRST_LINE}${JSON.stringify(preface)}\n`);
+    hasPreface = true;
   };
   return new Transform({
     transform(chunk: Buffer, _, done) {
-      begin(this);
+      writePreface(this);
       rest = Buffer.concat([rest, chunk]);
       while (rest.length > BLOCK_BYTES) {
         this.push(block(rest.subarray(0, BLOCK_BYTES), false));
@@ -68,22 +68,22 @@ export async function sealing(passphrase: string): Promise<Transform> {
       done();
     },
     flush(done) {
-      begin(this);
+      writePreface(this);
       this.push(block(rest, true));
       done();
     },
   });
 }
 
-/** Opens what was sealed; what does not open ends it with a BackupError. */
-export async function opening(passphrase: string): Promise<Transform> {
+/** Returns a stream that decrypts its input; it emits a BackupError if decryption fails. */
+export async function createDecryption(passphrase: string): Promise<Transform> {
   await sodium.ready;
-  const sealedBlock = BLOCK_BYTES + sodium.crypto_secretstream_xchacha20poly1305_ABYTES;
+  const encryptedBlock = BLOCK_BYTES + sodium.crypto_secretstream_xchacha20poly1305_ABYTES;
   let rest = Buffer.alloc(0);
   let state: ReturnType<typeof sodium.crypto_secretstream_xchacha20poly1305_init_pull> | undefined;
   let blocks = 0;
   let isEnded = false;
-  const opened = (bytes: Uint8Array) => {
+  const decrypted = (bytes: Uint8Array) => {
     const block = isEnded ? false : sodium.crypto_secretstream_xchacha20poly1305_pull(state!, bytes, null);
     if (!block) throw new BackupError(blocks === 0 ? 'wrong-passphrase' : 'damaged');
     blocks++;
@@ -97,12 +97,12 @@ export async function opening(passphrase: string): Promise<Transform> {
         if (!state) {
           const end = rest.indexOf(10, FIRST_LINE.length);
           if (end < 0 && rest.length < MOST_PREFACE_BYTES) return done();
-          state = beginning(rest.subarray(FIRST_LINE.length, Math.max(end, 0)), passphrase);
+          state = beginDecryption(rest.subarray(FIRST_LINE.length, Math.max(end, 0)), passphrase);
           rest = rest.subarray(end + 1);
         }
-        while (rest.length > sealedBlock) {
-          this.push(opened(rest.subarray(0, sealedBlock)));
-          rest = rest.subarray(sealedBlock);
+        while (rest.length > encryptedBlock) {
+          this.push(decrypted(rest.subarray(0, encryptedBlock)));
+          rest = rest.subarray(encryptedBlock);
         }
         done();
       } catch (error) {
@@ -111,17 +111,17 @@ export async function opening(passphrase: string): Promise<Transform> {
     },
     flush(done) {
       try {
-        if (!state) throw new BackupError('cut-off');
-        this.push(opened(rest));
-        done(isEnded ? null : new BackupError('cut-off'));
+        if (!state) throw new BackupError('truncated');
+        this.push(decrypted(rest));
+        done(isEnded ? null : new BackupError('truncated'));
       } catch (error) {
-        done(blocks > 0 ? new BackupError('cut-off') : (error as Error));
+        done(blocks > 0 ? new BackupError('truncated') : (error as Error));
       }
     },
   });
 }
 
-function beginning(line: Buffer, passphrase: string) {
+function beginDecryption(line: Buffer, passphrase: string) {
   try {
     const { salt, stream } = JSON.parse(line.toString()) as { salt: string; stream: string };
     return sodium.crypto_secretstream_xchacha20poly1305_init_pull(

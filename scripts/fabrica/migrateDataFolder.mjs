@@ -5,10 +5,10 @@ import { dataFolder, readJson } from './places.mjs';
 import { LauncherError, print } from './told.mjs';
 
 /**
- * Earlier versions kept the data of `start` in the checkout: they move to the user's data folder, once. Data of the demo
- * stay where they are. Returns where they were and are, when they were moved.
+ * Moves the data of earlier versions from the checkout to the user's data folder, once. Demo data stay in the checkout.
+ * Returns both paths if data was moved.
  */
-export function moveEarlierData(from = earlierFolder()) {
+export function migrateDataFolder(from = earlierFolder()) {
   if (!from || process.env.FABRICA_DATA) return undefined;
   const to = dataFolder();
   const isDemo = existsSync(path.join(from, 'card'));
@@ -17,18 +17,18 @@ export function moveEarlierData(from = earlierFolder()) {
     return undefined;
   try {
     mkdirSync(path.dirname(to), { recursive: true });
-    // The new folder is empty: it takes the place of an empty one.
+    // rename(2) replaces an empty folder.
     renameSync(from, to);
   } catch (error) {
     throw new LauncherError(
-      `Your data of an earlier version lie in ${from}, and could not be moved to ${to} (${error.code}).\nMove that folder yourself, or go on where it is: FABRICA_DATA=${from} ./fabrica start`,
+      `The data of an earlier version in ${from} could not be moved to ${to} (${error.code}).\nMove the folder yourself, or use it in place: FABRICA_DATA=${from} ./fabrica start`,
     );
   }
   print(`Your data were moved from ${from} to ${to}.`);
   return { from, to };
 }
 
-/** Undefined where the checkout cannot hold data: then it never did. */
+/** Undefined if the checkout is not writable: then it has no data. */
 function earlierFolder() {
   try {
     return dataFolder({ demo: true });
@@ -37,8 +37,8 @@ function earlierFolder() {
   }
 }
 
-/** Folders of Fabrica's own, in the database, after the data moved. */
-export function moveOwnFolders(postgres, { from, to }) {
+/** Updates the paths of Fabrica's own folders in the database after a move. */
+export function updateOwnFolders(postgres, { from, to }) {
   const text = (value) => `'${value.replaceAll("'", "''")}'`;
   postgres.asOwner(
     'fabrica',

@@ -1,17 +1,17 @@
-import type { KindInBackup } from '../../../core/kept/backupKinds';
+import type { RestorableKind } from '../../../core/kept/restorableKinds';
 
 interface KindRow {
-  /** The column that says which it is; 'id' where it is not told. */
+  /** Key column; default 'id'. */
   readonly key?: string;
   readonly name: string;
-  /** Columns that make it another one. Without any it is compared by being there alone. */
+  /** Columns to compare; empty: only existence is compared. */
   readonly compared: readonly string[];
-  /** Tables that go with it, with the column that says to which of it. */
+  /** Dependent tables with the column that references the key. */
   readonly parts?: Readonly<Record<string, string>>;
 }
 
-/** Drafts are no row: those of one assignment are one choice. */
-export const kindRows: Readonly<Record<Exclude<KindInBackup, 'drafts'>, KindRow>> = {
+/** Drafts are restored per assignment, so they have no row here. */
+export const restorableTables: Readonly<Record<Exclude<RestorableKind, 'drafts'>, KindRow>> = {
   assignments: { name: 'name', compared: [] },
   templates: {
     name: 'name',
