@@ -12,9 +12,13 @@ export function migrateDataFolder(from = earlierFolder()) {
   if (!from || process.env.FABRICA_DATA) return undefined;
   const to = dataFolder();
   const isDemo = existsSync(path.join(from, 'card'));
-  if (from === to || isDemo || !existsSync(path.join(from, 'database.json'))) return undefined;
-  if (existsSync(path.join(to, 'database.json')) || alive(readJson(instanceFile(from))?.launcher))
+  const isNew = !existsSync(path.join(to, 'database.json'));
+  if (from === to || !isNew || !existsSync(path.join(from, 'database.json'))) return undefined;
+  if (isDemo) {
+    print(`Demo data stay in ${from}. To use them: FABRICA_DATA=${from} ./fabrica start`);
     return undefined;
+  }
+  if (alive(readJson(instanceFile(from))?.launcher)) return undefined;
   try {
     mkdirSync(path.dirname(to), { recursive: true });
     // rename(2) replaces an empty folder.

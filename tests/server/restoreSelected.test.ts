@@ -25,12 +25,7 @@ afterAll(async () => {
 const run = (statement: string) => server.db.execute(sql.raw(statement));
 const texts = async (statement: string) =>
   (await run(statement)).rows.map((row) => Object.values(row).join('|'));
-/** Names of backups hold seconds. */
-const nextSecond = () => new Promise((resolve) => setTimeout(resolve, 1001 - (Date.now() % 1000)));
-async function backUp(): Promise<string> {
-  await nextSecond();
-  return path.basename((await runBackup(server.context))!);
-}
+const backUp = async () => path.basename((await runBackup(server.context))!);
 const select = (found: readonly Difference[], ...kinds: string[]) =>
   found
     .filter(({ kind, state }) => kinds.includes(kind) && state !== 'name-conflict')
@@ -79,7 +74,6 @@ test('what was removed, changed or renamed since is told, and comes back', async
     'gatherings Best different 2',
     'drafts Relaunch missing 2',
   ]);
-  await nextSecond();
   // A term without the one above it stands at the top.
   const result = await restoreSelected(context, name, [
     ...select(found, 'templates', 'gatherings', 'drafts', 'checklists'),
@@ -122,7 +116,6 @@ test('an assignment that was removed comes back with all below it', async () => 
   await run(`update opened_folders set id = gen_random_uuid()`);
   const found = await compareBackup(context, whole);
   expect(describeAll(found)).toEqual(['assignments Relaunch missing 2', 'gatherings Best different 2']);
-  await nextSecond();
   const result = await restoreSelected(context, whole, select(found, 'assignments', 'gatherings'));
   expect(result).toMatchObject({ restored: 2, skipped: [] });
   expect(await texts(counts)).toEqual(before);
@@ -141,7 +134,6 @@ test('an assignment whose files belong to another one here is left out', async (
   await run(`update photos set assignment_id = (select id from assignments where name = 'Taken over')`);
   await run(`delete from assignments where name = 'Relaunch'`);
   const found = await compareBackup(context, whole);
-  await nextSecond();
   const { restored, skipped } = await restoreSelected(context, whole, select(found, 'assignments'));
   expect([restored, skipped]).toEqual([0, [{ name: 'Relaunch', ownedBy: 'Taken over' }]]);
   expect(await texts(`select name from assignments`)).toEqual(['Taken over']);
@@ -159,7 +151,8 @@ test('backups beyond the number that stays go, and a folder that is away is told
   const elsewhere = path.join(folder, 'disk');
   mkdirSync(elsewhere);
   await changePlan(context, { folder: elsewhere, retention: 2, passphrase: 'tjære og lin', undoData: false });
-  for (let made = 0; made < 3; made++) await backUp();
+  const names = [await backUp(), await backUp(), await backUp()];
+  expect(new Set(names).size).toBe(3);
   const state = await readBackupState(context);
   expect(state.backups).toHaveLength(2);
   expect(state).toMatchObject({ hasPassphrase: true, isFolderMissing: false, folder: elsewhere });
@@ -174,6 +167,18 @@ test('backups beyond the number that stays go, and a folder that is away is told
   });
   await expect(changePlan(context, { folder: '/proc' })).rejects.toThrow('machine itself');
   await changePlan(context, { folder: null, passphrase: '' });
+});
+
+test('the backup that is being restored survives the retention', async () => {
+  const { context } = server;
+  await changePlan(context, { retention: 1 });
+  const name = await backUp();
+  await run(`delete from checklists`);
+  const found = await compareBackup(context, name);
+  const { before } = await restoreSelected(context, name, select(found, 'checklists'));
+  const names = (await readBackupState(context)).backups.map((one) => one.name);
+  expect(names.sort()).toEqual([name, path.basename(before)].sort());
+  await changePlan(context, { retention: null });
 });
 
 test('a backup is asked for when it is due, and once', async () => {

@@ -25,7 +25,19 @@ export async function isEncrypted(file: string): Promise<boolean> {
   }
 }
 
+/** Derived keys of this process by passphrase and salt: a derivation takes about half a second. */
+const keys = new Map<string, Uint8Array>();
+const MOST_KEYS = 64;
+
 function keyOf(passphrase: string, salt: Uint8Array): Uint8Array {
+  const id = `${sodium.to_hex(salt)} ${passphrase}`;
+  const key = keys.get(id) ?? deriveKey(passphrase, salt);
+  if (keys.size >= MOST_KEYS) keys.clear();
+  keys.set(id, key);
+  return key;
+}
+
+function deriveKey(passphrase: string, salt: Uint8Array): Uint8Array {
   return sodium.crypto_pwhash(
     sodium.crypto_secretstream_xchacha20poly1305_KEYBYTES,
     passphrase.normalize('NFC'),
@@ -36,10 +48,16 @@ function keyOf(passphrase: string, salt: Uint8Array): Uint8Array {
   );
 }
 
-/** Returns a stream that encrypts its input. */
-export async function createEncryption(passphrase: string): Promise<Transform> {
+/** Returns a random salt for the derivation of a key, in hexadecimal. */
+export async function createSalt(): Promise<string> {
   await sodium.ready;
-  const salt = sodium.randombytes_buf(sodium.crypto_pwhash_SALTBYTES);
+  return sodium.to_hex(sodium.randombytes_buf(sodium.crypto_pwhash_SALTBYTES));
+}
+
+/** Returns a stream that encrypts its input. Archives with the same salt share a key; each has its own random nonce. */
+export async function createEncryption(passphrase: string, saltHex: string): Promise<Transform> {
+  await sodium.ready;
+  const salt = sodium.from_hex(saltHex);
   const { state, header } = sodium.crypto_secretstream_xchacha20poly1305_init_push(keyOf(passphrase, salt));
   const preface = { salt: sodium.to_hex(salt), stream: sodium.to_hex(header) };
   const block = (bytes: Uint8Array, isLast: boolean) =>

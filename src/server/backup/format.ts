@@ -46,10 +46,10 @@ export const tableOfPart = (name: string): string | undefined => PART.exec(name)
 const FILE = /^fabrica-(\d{4})-(\d\d)-(\d\d)-(\d\d)(\d\d)(\d\d)(-\d+)?\.tar\.gz(\.encrypted)?$/;
 export const isBackupName = (name: string): boolean => FILE.test(name);
 
-/** Returns a file name that sorts by time (UTC). */
-export function backupName(madeAt: Date, isEncrypted: boolean): string {
+/** Returns a file name that sorts by time (UTC); `number` distinguishes backups of the same second. */
+export function backupName(madeAt: Date, isEncrypted: boolean, number = 1): string {
   const [day, time] = madeAt.toISOString().split('T') as [string, string];
-  return `fabrica-${day}-${time.slice(0, 8).replaceAll(':', '')}.tar.gz${isEncrypted ? '.encrypted' : ''}`;
+  return `fabrica-${day}-${time.slice(0, 8).replaceAll(':', '')}${number > 1 ? `-${number}` : ''}.tar.gz${isEncrypted ? '.encrypted' : ''}`;
 }
 
 /** Returns the time in a backup's file name, in ms since 1970. */

@@ -8,7 +8,7 @@ import { createGzip } from 'node:zlib';
 import { Client } from 'pg';
 import { type Pack, pack } from 'tar-stream';
 import { checkBackup } from './checkBackup';
-import { createEncryption } from './encryption';
+import { createEncryption, createSalt } from './encryption';
 import {
   BACKUP_FORMAT,
   BACKUP_VERSION,
@@ -28,6 +28,8 @@ export interface BackupChoices {
   readonly file: string;
   readonly undoData: boolean;
   readonly passphrase?: string | undefined;
+  /** Hexadecimal; default: random. Archives that share it are listed faster. */
+  readonly salt?: string | undefined;
   readonly madeAt: Date;
   /** JSON Schemas of the rows, per table. */
   readonly schemas: unknown;
@@ -58,7 +60,7 @@ export async function writeBackup(choices: BackupChoices): Promise<BackupHeader>
         createGzip({ level: GZIP_LEVEL }),
         passphrase === undefined
           ? new Transform({ transform: (chunk, _, done) => done(null, chunk) })
-          : await createEncryption(passphrase),
+          : await createEncryption(passphrase, choices.salt ?? (await createSalt())),
         createWriteStream(part, { mode: 0o600 }),
       ),
     ]);

@@ -1,6 +1,7 @@
 import { chmod, readFile, rm, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { type BackupPlan, defaultPlan } from '../../../core/kept/backupPlan';
+import { createSalt } from '../../backup/encryption';
 import { config } from '../../config';
 import type { Context } from '../../context';
 import { backupPlans } from '../../db/schema/kept';
@@ -27,7 +28,7 @@ export async function changePlan(
 ): Promise<void> {
   const folder = change.folder ? await usableFolder(change.folder) : change.folder;
   const set = { ...change, ...(folder === undefined ? {} : { folder }) };
-  if (passphrase !== undefined) await keepPassphrase(passphrase);
+  if (passphrase !== undefined) await saveSecret(passphrase);
   if (Object.keys(set).length > 0)
     await context.db
       .insert(backupPlans)
@@ -36,14 +37,25 @@ export async function changePlan(
   await announce(context.db, { kind: 'backups', id: '' });
 }
 
-async function keepPassphrase(passphrase: string): Promise<void> {
+/** The passphrase, and the salt that all its backups share. */
+export interface BackupSecret {
+  readonly passphrase: string;
+  readonly salt: string;
+}
+
+async function saveSecret(passphrase: string): Promise<void> {
   if (passphrase === '') return rm(passphraseFile(), { force: true });
-  await writeFile(passphraseFile(), passphrase, { mode: 0o600 });
+  const secret: BackupSecret = { passphrase, salt: await createSalt() };
+  await writeFile(passphraseFile(), JSON.stringify(secret), { mode: 0o600 });
   await chmod(passphraseFile(), 0o600);
 }
 
-export const readPassphrase = (): Promise<string | undefined> =>
-  readFile(passphraseFile(), 'utf8').catch((error: NodeJS.ErrnoException) => {
-    if (error.code === 'ENOENT') return undefined;
+/** Returns undefined if backups are not encrypted. */
+export async function readSecret(): Promise<BackupSecret | undefined> {
+  try {
+    return JSON.parse(await readFile(passphraseFile(), 'utf8')) as BackupSecret;
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === 'ENOENT') return undefined;
     throw error;
-  });
+  }
+}

@@ -8,7 +8,7 @@ import { quoted } from '../../backup/tables';
 import { config } from '../../config';
 import type { Context } from '../../context';
 import { failure } from '../../problems/errors';
-import { folderOf, readPassphrase, readPlan } from './backupPlan';
+import { folderOf, readPlan, readSecret } from './backupPlan';
 import { restorableTables } from './restorableTables';
 
 /**
@@ -73,7 +73,7 @@ export async function compareBackup(context: Context, name: string): Promise<Dif
     await here.query(`create database ${quoted(compared)}`);
     await here.query(`revoke all on database ${quoted(compared)} from public`);
     const file = path.join(/*turbopackIgnore: true*/ folderOf(plan), name);
-    await loadBackup(urlOf(compared).href, file, await readPassphrase()).catch((error: unknown) => {
+    await loadBackup(urlOf(compared).href, file, (await readSecret())?.passphrase).catch((error: unknown) => {
       if (error instanceof BackupError) throw failure('backup-unreadable', { why: error.message });
       if ((error as NodeJS.ErrnoException).code === 'ENOENT') throw failure('not-found', { what: 'backup' });
       throw error;

@@ -5,7 +5,7 @@ import { BackupError, type BackupProblem } from '../../backup/backupError';
 import { readHeader } from '../../backup/checkBackup';
 import { type BackupHeader, isBackupName } from '../../backup/format';
 import type { Context } from '../../context';
-import { folderOf, type KeptPlan, readPassphrase, readPlan } from './backupPlan';
+import { folderOf, type KeptPlan, readPlan, readSecret } from './backupPlan';
 
 /** A file in the backup folder. */
 export interface ListedBackup {
@@ -35,15 +35,17 @@ const MOST_LISTED = 60;
 export async function readBackupState(context: Context): Promise<BackupState> {
   const plan = await readPlan(context);
   const folder = folderOf(plan);
-  const passphrase = await readPassphrase();
+  const secret = await readSecret();
   const names = await namesIn(folder);
   const listed = (names ?? []).slice(0, MOST_LISTED);
-  const backups = await Promise.all(listed.map((name) => describe(path.join(folder, name), passphrase)));
+  const backups = await Promise.all(
+    listed.map((name) => describe(path.join(folder, name), secret?.passphrase)),
+  );
   return {
     plan: { ...plan, failedAt: plan.failedAt?.toISOString() ?? null },
     folder,
     isFolderMissing: names === undefined,
-    hasPassphrase: passphrase !== undefined,
+    hasPassphrase: secret !== undefined,
     isPending: await isPending(context),
     backups: backups.filter((one) => one !== undefined),
   };
@@ -69,7 +71,7 @@ async function describe(file: string, passphrase: string | undefined): Promise<L
   }
 }
 
-async function isPending({ db }: Context): Promise<boolean> {
+export async function isPending({ db }: Context): Promise<boolean> {
   const { rows } = await db.execute(sql`select 1 from graphile_worker.jobs where key = 'backup'`);
   return rows.length > 0;
 }

@@ -35,7 +35,7 @@ export async function restoreSelected(
   const found = (await differences(name)).filter(
     ({ kind, key, state }) => state !== 'name-conflict' && requested.has(`${kind} ${key}`),
   );
-  const before = await runBackup(context);
+  const before = await runBackup(context, name);
   if (!before) throw failure('backup-failed');
   const skipped: { name: string; ownedBy: string }[] = [];
   await withBoth(name, async (here, backup) => {

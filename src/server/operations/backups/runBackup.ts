@@ -1,4 +1,4 @@
-import { mkdir, rm } from 'node:fs/promises';
+import { mkdir, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import {
@@ -15,8 +15,8 @@ import { config } from '../../config';
 import type { Context } from '../../context';
 import { backupPlans } from '../../db/schema/kept';
 import { announce } from '../../jobs/queue';
-import { folderOf, readPassphrase, readPlan } from './backupPlan';
-import { namesIn } from './listBackups';
+import { folderOf, readPlan, readSecret } from './backupPlan';
+import { isPending, namesIn } from './listBackups';
 
 /** Enqueues a backup; the job key deduplicates pending jobs. */
 export async function enqueueBackup({ db }: Context): Promise<void> {
@@ -27,10 +27,10 @@ export async function enqueueBackup({ db }: Context): Promise<void> {
 }
 
 /**
- * Makes a backup according to the settings and removes backups beyond the retention. Returns the path of the backup, or
- * undefined after a failure, which is saved with its reason.
+ * Makes a backup according to the settings and removes backups beyond the retention, except `protectedName`. Returns the
+ * path of the backup, or undefined after a failure, which is saved with its reason.
  */
-export async function runBackup(context: Context): Promise<string | undefined> {
+export async function runBackup(context: Context, protectedName?: string): Promise<string | undefined> {
   const plan = await readPlan(context);
   const folder = folderOf(plan);
   const saveOutcome = (failed: { failedAt: Date | null; problem: BackupProblemCode | null }) =>
@@ -40,20 +40,20 @@ export async function runBackup(context: Context): Promise<string | undefined> {
       .onConflictDoUpdate({ target: backupPlans.id, set: failed });
   try {
     if (plan.folder === null) await mkdir(folder, { recursive: true, mode: 0o700 });
-    const passphrase = await readPassphrase();
+    const secret = await readSecret();
     const madeAt = context.now();
-    const file = path.join(folder, backupName(madeAt, passphrase !== undefined));
+    const file = await freeName(folder, madeAt, secret !== undefined);
     const { databaseUrl } = config();
     await writeBackup({
       databaseUrl,
       file,
       undoData: plan.undoData,
-      passphrase,
+      ...secret,
       madeAt,
       schemas: rowSchemas(),
     });
     for (const name of backupsBeyond((await namesIn(folder)) ?? [], plan.retention))
-      await rm(path.join(folder, name), { force: true });
+      if (name !== protectedName) await rm(path.join(folder, name), { force: true });
     await saveOutcome({ failedAt: null, problem: null });
     return file;
   } catch (error) {
@@ -61,6 +61,18 @@ export async function runBackup(context: Context): Promise<string | undefined> {
     return undefined;
   } finally {
     await announce(context.db, { kind: 'backups', id: '' });
+  }
+}
+
+/** Names contain seconds: a second backup within one gets a number. */
+async function freeName(folder: string, madeAt: Date, isEncrypted: boolean): Promise<string> {
+  for (let number = 1; ; number++) {
+    const file = path.join(folder, backupName(madeAt, isEncrypted, number));
+    const isTaken = await stat(file).then(
+      () => true,
+      () => false,
+    );
+    if (!isTaken) return file;
   }
 }
 
@@ -83,7 +95,7 @@ function problemOf(error: unknown): BackupProblemCode {
 /** Enqueues a backup if one is due. */
 export async function enqueueDueBackup(context: Context): Promise<void> {
   const plan = await readPlan(context);
-  if (plan.schedule === 'never') return;
+  if (plan.schedule === 'never' || (await isPending(context))) return;
   const newest = (await namesIn(folderOf(plan)))?.[0];
   const times = {
     last: newest === undefined ? undefined : timeInName(newest),
