@@ -7,7 +7,13 @@ import { readBackupState } from '@/server/operations/backups/listBackups';
 import { restoreSelected } from '@/server/operations/backups/restoreSelected';
 import { enqueueDueBackup, runBackup } from '@/server/operations/backups/runBackup';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
-import { createTemplate } from '@/server/operations/templates/templates';
+import {
+  changeTemplate,
+  createTemplate,
+  listTemplates,
+  readTemplate,
+} from '@/server/operations/templates/templates';
+import { listVersions } from '@/server/operations/templates/templateVersions';
 import { bringIn, openTestServer, rights, smallJpeg, type TestServer } from './testServer';
 
 /** Items of a backup are restored one by one into existing data. */
@@ -90,6 +96,30 @@ test('what was removed, changed or renamed since is told, and comes back', async
     'terms ketch missing',
     'checklists Desk name-conflict',
   ]);
+});
+
+test('a template that was changed since is restored as its newest version', async () => {
+  const { context } = server;
+  const [template] = await listTemplates(context);
+  const { id, name: named, kind, entries, version } = template!;
+  const whole = await backUp();
+  const changed = await changeTemplate(
+    context,
+    id,
+    { name: named, kind, entries: entries.slice(1) },
+    version,
+  );
+  const found = await compareBackup(context, whole);
+  expect(describeAll(found)).toContain('templates Rights different');
+  await restoreSelected(context, whole, select(found, 'templates'));
+  const restored = await readTemplate(context, id);
+  expect([restored.version, restored.entries]).toEqual([changed.version + 1, entries]);
+  expect((await listVersions(context, id)).map((one) => one.version).sort()).toEqual(
+    Array.from({ length: restored.version }, (_, at) => at + 1),
+  );
+  // The next change has a version of its own.
+  const next = await changeTemplate(context, id, { name: named, kind, entries }, restored.version);
+  expect(next.version).toBe(restored.version + 1);
 });
 
 test('a draft that was embedded since is not offered', async () => {

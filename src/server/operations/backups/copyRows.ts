@@ -2,14 +2,21 @@ import type { Client } from 'pg';
 import { quoted } from '../../backup/tables';
 import { readBatches } from './compareBackup';
 
-/** Upserts rows of the backup by primary key; skips rows that reference missing rows. */
+interface CopyOptions {
+  /** Rewrites a batch of rows before it is inserted. */
+  readonly edit?: (rows: string) => string;
+  /** Replaces existing rows with the same primary key; otherwise they stay. */
+  readonly overwrite?: boolean;
+}
+
+/** Copies rows of the backup; skips rows that reference missing rows. */
 export async function copyRows(
   here: Client,
   backup: Client,
   table: string,
   column: string,
   keys: readonly string[],
-  edit: (rows: string) => string = (rows) => rows,
+  { edit = (rows) => rows, overwrite = false }: CopyOptions = {},
 ): Promise<void> {
   const { columns, primary, references } = await shapeOf(here, table);
   const set = columns
@@ -24,7 +31,7 @@ export async function copyRows(
     await here.query(
       `insert into ${quoted(table)} (${list}) select ${list} from json_populate_recordset(null::${quoted(table)}, $1::json) r
       where ${exist.join(' and ') || 'true'}
-      on conflict (${primary.map(quoted).join(', ')}) do ${set.length > 0 ? `update set ${set.join(', ')}` : 'nothing'}`,
+      on conflict (${primary.map(quoted).join(', ')}) do ${overwrite && set.length > 0 ? `update set ${set.join(', ')}` : 'nothing'}`,
       [edit(rows)],
     );
 }

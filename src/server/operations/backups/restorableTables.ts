@@ -8,6 +8,8 @@ interface KindRow {
   readonly compared: readonly string[];
   /** Dependent tables with the column that references the key. */
   readonly parts?: Readonly<Record<string, string>>;
+  /** Table of its versions; `copied` are the columns that a version has in common with it. */
+  readonly versions?: { readonly table: string; readonly column: string; readonly copied: readonly string[] };
 }
 
 /** Drafts are restored per assignment, so they have no row here. */
@@ -16,12 +18,12 @@ export const restorableTables: Readonly<Record<Exclude<RestorableKind, 'drafts'>
   templates: {
     name: 'name',
     compared: ['name', 'kind', 'entries'],
-    parts: { template_versions: 'template_id' },
+    versions: { table: 'template_versions', column: 'template_id', copied: ['name', 'entries'] },
   },
   identities: {
     name: 'name',
     compared: ['name', 'kind', 'parts'],
-    parts: { identity_versions: 'identity_id' },
+    versions: { table: 'identity_versions', column: 'identity_id', copied: ['name', 'parts'] },
   },
   terms: { name: 'spelling', compared: ['spelling', 'broader', 'words', 'state'] },
   bundles: { name: 'name', compared: ['name', 'terms'] },

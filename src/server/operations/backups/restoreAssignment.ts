@@ -33,10 +33,10 @@ export async function restoreAssignment(
     folders.reduce((text, [then, now]) => text.replaceAll(`"${then}"`, `"${now}"`), rows);
   const ownedBy = await ownerOfFiles(here, backup, id, edit);
   if (ownedBy !== undefined) return ownedBy;
-  await copyRows(here, backup, 'assignments', 'id', [id], edit);
+  await copyRows(here, backup, 'assignments', 'id', [id], { edit });
   const ids: Record<string, string[]> = { assignments: [id] };
   for (const [table, column, parent] of dependentTables) {
-    await copyRows(here, backup, table, column, ids[parent]!, edit);
+    await copyRows(here, backup, table, column, ids[parent]!, { edit });
     ids[table] = await idsIn(backup, table, column, ids[parent]!);
   }
   return undefined;

@@ -46,7 +46,7 @@ export async function restoreSelected(
       if (ownedBy !== undefined) skipped.push({ name: one.name, ownedBy });
     }
     for (const kind of Object.keys(restorableTables) as (keyof typeof restorableTables)[])
-      if (kind !== 'assignments') await restoreRows(here, backup, kind, keysOf(found, kind));
+      if (kind !== 'assignments') await restoreRows(here, backup, kind, byKind(found, kind));
     await repairBroaderTerms(here, keysOf(found, 'terms'));
     await restoreDrafts(here, backup, keysOf(found, 'drafts'));
     await here.query('commit');
@@ -65,12 +65,35 @@ async function restoreRows(
   here: Client,
   backup: Client,
   kind: keyof typeof restorableTables,
+  found: readonly Difference[],
+): Promise<void> {
+  const keys = found.map((one) => one.key);
+  if (keys.length === 0) return;
+  const { key = 'id', parts = {}, versions } = restorableTables[kind];
+  await copyRows(here, backup, kind, key, keys, { overwrite: true });
+  for (const [table, column] of Object.entries(parts)) await copyRows(here, backup, table, column, keys);
+  if (!versions) return;
+  await copyRows(here, backup, versions.table, versions.column, keys);
+  const changed = found.filter(({ state }) => state === 'different').map((one) => one.key);
+  await addVersion(here, kind, versions, changed);
+}
+
+/** The versions since the backup stay: what was restored over them becomes the newest version. */
+async function addVersion(
+  here: Client,
+  kind: string,
+  { table, column, copied }: NonNullable<(typeof restorableTables)['templates']['versions']>,
   keys: readonly string[],
 ): Promise<void> {
-  if (keys.length === 0) return;
-  const { key = 'id', parts = {} } = restorableTables[kind];
-  await copyRows(here, backup, kind, key, keys);
-  for (const [table, column] of Object.entries(parts)) await copyRows(here, backup, table, column, keys);
+  await here.query(
+    `update ${kind} t set version = 1 + (select max(v.version) from ${table} v where v.${column} = t.id) where t.id::text = any($1)`,
+    [keys],
+  );
+  await here.query(
+    `insert into ${table} (${column}, version, ${copied.join(', ')})
+    select id, version, ${copied.join(', ')} from ${kind} where id::text = any($1)`,
+    [keys],
+  );
 }
 
 /** Clears `broader` of terms whose broader term is missing or would make a cycle. */
