@@ -117,9 +117,6 @@ await page.getByRole('button', { name: 'Apply to 2' }).waitFor();
 await take('templates');
 await page.getByRole('button', { name: 'Cancel' }).click();
 await page.getByRole('dialog').waitFor({ state: 'hidden' });
-await page.emulateMedia({ colorScheme: 'dark' });
-await take('describe-dark');
-await page.emulateMedia({ colorScheme: 'light' });
 await page
   .locator('[data-photo="kt26-0421.jpg"]')
   .scrollIntoViewIfNeeded()
@@ -166,4 +163,16 @@ await page.getByRole('textbox', { name: 'Copyright Notice', exact: true }).focus
 await page.getByRole('button', { name: /^Rule for Copyright Notice/ }).click();
 await page.getByRole('radiogroup').waitFor();
 await take('template');
+await page.request.post(`${address}/api/templates`, {
+  headers: { origin: address },
+  data: {
+    name: 'Notice of the first season',
+    kind: 'standing',
+    entries: [{ field: 'copyrightNotice', rule: 'overwrite', texts: ['© 2024 Tarn & Tide'] }],
+  },
+});
+await page.emulateMedia({ colorScheme: 'dark' });
+await page.goto(`${address}/upkeep`);
+await page.getByText('© {{ year taken }} Tarn & Tide').waitFor();
+await take('upkeep');
 await browser.close();

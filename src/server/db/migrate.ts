@@ -50,7 +50,8 @@ export async function migrateUpTo(databaseUrl: string, schema: number): Promise<
   }
 }
 
-async function withClient<T>(databaseUrl: string, act: (client: Client) => Promise<T>): Promise<T> {
+/** Connects for the duration of `act`. */
+export async function withClient<T>(databaseUrl: string, act: (client: Client) => Promise<T>): Promise<T> {
   const client = new Client({ connectionString: databaseUrl });
   await client.connect();
   try {

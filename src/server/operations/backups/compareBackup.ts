@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { Client } from 'pg';
+import type { Client } from 'pg';
 import type { RestorableKind } from '../../../core/kept/restorableKinds';
 import { BackupError } from '../../backup/backupError';
 import { isBackupName } from '../../backup/format';
@@ -7,6 +7,7 @@ import { loadBackup } from '../../backup/loadBackup';
 import { quoted } from '../../backup/tables';
 import { config } from '../../config';
 import type { Context } from '../../context';
+import { withClient } from '../../db/migrate';
 import { failure } from '../../problems/errors';
 import { folderOf, readPlan, readSecret } from './backupPlan';
 import { restorableTables } from './restorableTables';
@@ -33,29 +34,19 @@ function urlOf(database?: string): URL {
   return url;
 }
 
-async function withClient<T>(url: URL, act: (client: Client) => Promise<T>): Promise<T> {
-  const client = new Client({ connectionString: url.href });
-  await client.connect();
-  try {
-    return await act(client);
-  } finally {
-    await client.end();
-  }
-}
-
 /** Connects to the current database and to the loaded backup of this name. Throws `backup-not-loaded`. */
 export async function withBoth<T>(
   name: string,
   act: (here: Client, backup: Client) => Promise<T>,
 ): Promise<T> {
   const compared = comparedName(urlOf());
-  return withClient(urlOf(), async (here) => {
+  return withClient(urlOf().href, async (here) => {
     const { rows } = await here.query(
       `select shobj_description(oid, 'pg_database') as name from pg_database where datname = $1`,
       [compared],
     );
     if (rows[0]?.name !== name) throw failure('backup-not-loaded');
-    return withClient(urlOf(compared), (backup) => act(here, backup));
+    return withClient(urlOf(compared).href, (backup) => act(here, backup));
   });
 }
 
@@ -64,7 +55,7 @@ export async function compareBackup(context: Context, name: string): Promise<Dif
   const plan = await readPlan(context);
   if (!isBackupName(name)) throw failure('not-found', { what: 'backup' });
   const compared = comparedName(urlOf());
-  await withClient(urlOf(), async (here) => {
+  await withClient(urlOf().href, async (here) => {
     const { rows } = await here.query(
       `select pg_try_advisory_lock(hashtextextended('compare-backup', 0)) as got`,
     );
@@ -73,11 +64,14 @@ export async function compareBackup(context: Context, name: string): Promise<Dif
     await here.query(`create database ${quoted(compared)}`);
     await here.query(`revoke all on database ${quoted(compared)} from public`);
     const file = path.join(/*turbopackIgnore: true*/ folderOf(plan), name);
-    await loadBackup(urlOf(compared).href, file, (await readSecret())?.passphrase).catch((error: unknown) => {
-      if (error instanceof BackupError) throw failure('backup-unreadable', { why: error.message });
-      if ((error as NodeJS.ErrnoException).code === 'ENOENT') throw failure('not-found', { what: 'backup' });
-      throw error;
-    });
+    await loadBackup(urlOf(compared).href, file, (await readSecret())?.passphrase, { derived: false }).catch(
+      (error: unknown) => {
+        if (error instanceof BackupError) throw failure('backup-unreadable', { why: error.message });
+        if ((error as NodeJS.ErrnoException).code === 'ENOENT')
+          throw failure('not-found', { what: 'backup' });
+        throw error;
+      },
+    );
     await here.query(`comment on database ${quoted(compared)} is ${here.escapeLiteral(name)}`);
   });
   return differences(name);
