@@ -91,9 +91,13 @@ test('deleted and renamed items are restored from a backup', async ({ page }) =>
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Deleted later').check();
   await dialog.getByRole('button', { name: `${labels.backups.selectAll}: Templates` }).press('Enter');
-  const templates = Number(sql('select count(*) from templates'));
+  await dialog.getByRole('button', { name: labels.backups.selectEverything }).click();
+  await expect(dialog.getByRole('checkbox', { checked: true, disabled: false })).toHaveCount(
+    await dialog.getByRole('checkbox', { disabled: false }).count(),
+  );
+  const items = await dialog.getByRole('checkbox', { disabled: false }).count();
   await dialog.getByRole('button', { name: labels.backups.restoreSelected }).click();
-  await expect(dialog.getByText(`${templates + 1} items restored.`)).toBeVisible();
+  await expect(dialog.getByText(`${items} items restored.`)).toBeVisible();
   expect(sql(`select count(*) from checklists where name = 'Deleted later'`)).toBe('1');
   expect(sql(`select count(*) from templates where name like '% since'`)).toBe('0');
   await dialog.getByRole('button', { name: 'Done' }).click();

@@ -10,7 +10,7 @@ import type { Difference } from '@/server/operations/backups/compareBackup';
 import type { ListedBackup } from '@/server/operations/backups/listBackups';
 import type { RestoredParts } from '@/server/operations/backups/restoreSelected';
 import { apiRequest } from '@/ui/api';
-import { PrimaryButton } from '@/ui/buttons';
+import { LinkButton, PrimaryButton } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { Notice } from '@/ui/Notice';
 import { DifferenceGroup } from './DifferenceGroup';
@@ -35,6 +35,7 @@ export function CompareDialog({ backup, onClose }: { backup: ListedBackup; onClo
       apiRequest<RestoredParts>('backups/restore', 'POST', { name, selected: byKind(differences, selected) }),
   });
   const differences = compared.data ?? [];
+  const restorable = differences.filter(({ state }) => state !== 'name-conflict');
   const select = (ones: readonly Difference[], isSelected: boolean) =>
     setSelected((before) => {
       const after = new Set(before);
@@ -46,6 +47,12 @@ export function CompareDialog({ backup, onClose }: { backup: ListedBackup; onClo
       title={`Backup of ${formatDateTime(backup.madeAt)}`}
       size="xl"
       onClose={onClose}
+      beside={
+        !restore.isSuccess &&
+        restorable.length > 1 && (
+          <LinkButton onClick={() => select(restorable, true)}>{labels.selectEverything}</LinkButton>
+        )
+      }
       leave={restore.isSuccess || compared.data?.length === 0 ? 'Done' : 'Cancel'}
       acts={
         !restore.isSuccess &&

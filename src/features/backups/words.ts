@@ -16,6 +16,7 @@ export const labels = {
   restoreSelected: 'Restore selected',
   retention: 'Backups to keep',
   selectAll: 'Select all',
+  selectEverything: 'Select everything',
   undoData: 'Include undo data',
   useThisFolder: 'Use this folder',
 } as const;

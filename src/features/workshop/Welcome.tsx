@@ -1,6 +1,8 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
+import Link from 'next/link';
+import { labels as uiLabels } from '@/ui/words';
 import { FirstTemplate } from './FirstTemplate';
 import { NewAssignment } from './NewAssignment';
 
@@ -16,6 +18,10 @@ export function Welcome() {
         Or begin with a job
       </Box>
       <NewAssignment open={false} />
+      <Box textStyle="hint" marginTop="8" css={{ '& a': { color: 'woad', textDecoration: 'underline' } }}>
+        Moving from another machine? Choose the folder of your backups on the page{' '}
+        <Link href="/backups">{uiLabels.backups}</Link>, or run ./fabrica restore.
+      </Box>
     </Box>
   );
 }
