@@ -130,6 +130,7 @@ const built: readonly (readonly [what: string, how: string, value: string, found
   ['Within', '', '20 km of 63.11, 7.73', []],
   ['Fact', '', 'client is Nobody', []],
   ['Draft', 'is from the template', 'Nothing', []],
+  ['Run', 'is', '00000000', []],
   ['Licence', 'is missing', '', ['fi26-01.jpg', 'fi26-02.jpg', 'fi26-11.jpg', 'fi26-12.jpg']],
   ['Keywords', 'is empty', '', ['fi26-12.jpg']],
   ['Keywords', 'is filled', '', ['fi26-01.jpg', 'fi26-02.jpg', 'fi26-11.jpg']],

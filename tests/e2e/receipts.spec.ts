@@ -95,6 +95,10 @@ test('out of order, the later run is named; in order both go back', async () => 
     .click();
   await expect(heading('Embedded 2 of 2')).toBeVisible();
   const embedReceipt = page.url();
+  await page.getByRole('link', { name: labels.receipts.findItsPictures }).click();
+  const found = page.getByRole('list', { name: labels.find.found });
+  for (const name of names) await expect(found).toContainText(name);
+  await expect(found.getByRole('link')).toHaveCount(names.length);
   const written = readFileSync(path.join(working, names[0]!));
   await page.goto(importReceipt);
   await page.getByRole('button', { name: labels.receipts.undoThisRun }).click();

@@ -483,6 +483,8 @@ test('a licence is found by whom it is for and when it ends, with the pictures o
     isWritten: false,
   };
   await keepLicence(server.context, { assignmentId, runId: run!.id }, granted);
+  expect(await namesOf('', `Run is ${run!.id.slice(0, 8)}`)).toEqual(['s1.jpg']);
+  expect(await namesOf('', 'Run is 00000000')).toEqual([]);
   expect(await namesOf('', 'Licence is to skarv press')).toEqual(['s1.jpg']);
   expect(await namesOf('', 'Licence ends in 2027')).toEqual(['s1.jpg']);
   expect(await namesOf('', 'Licence ends to 2027-05')).toEqual([]);
@@ -544,6 +546,7 @@ test.each([
   'File was changed outside',
   'File has records that disagree',
   'Draft is from the template Standing rights',
+  'Run is 3f2a90c1',
   'Licence is to Skarv Press',
   'Licence ends in 2027',
 ])('%s: an index answers', async (sentence) => {

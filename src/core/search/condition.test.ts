@@ -17,6 +17,7 @@ test.each<readonly [string, Condition]>([
   ['File has records that disagree', { kind: 'state', state: 'disagrees' }],
   ['Longer side is at least 4000', { kind: 'side', least: 4000 }],
   ['Within 20 km of 63.1, -8.25', { kind: 'near', km: 20, latitude: 63.1, longitude: -8.25 }],
+  ['Run is 3f2a90c1', { kind: 'run', run: '3f2a90c1' }],
   ['Licence is to Skarv Press', { kind: 'licensed', to: 'Skarv Press' }],
   ['Licence ends from 2026-01 to 2026-06', { kind: 'licence-ends', from: '2026-01', to: '2026-06' }],
   ['Licence is missing', { kind: 'unlicensed' }],
@@ -64,6 +65,7 @@ const anyCondition: fc.Arbitrary<Condition> = fc.oneof(
     longitude: fc.integer({ min: -18_000, max: 18_000 }).map((one) => one / 100),
   }),
   fc.record({ kind: fc.constant('licensed' as const), to: text }),
+  fc.record({ kind: fc.constant('run' as const), run: fc.stringMatching(/^[0-9a-f]{8}$/) }),
   fc.record({ kind: fc.constant('licence-ends' as const), from: date }),
   fc.constant({ kind: 'unlicensed' as const }),
   fc.record({

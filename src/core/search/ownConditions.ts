@@ -12,6 +12,8 @@ export type OwnCondition =
   | { readonly kind: 'format'; readonly format: string }
   | { readonly kind: 'state'; readonly state: PictureState }
   | { readonly kind: 'template'; readonly name: string }
+  /** The first eight hexadecimal digits of the run's id. */
+  | { readonly kind: 'run'; readonly run: string }
   | { readonly kind: 'licensed'; readonly to: string }
   | ({ readonly kind: 'licence-ends' } & Period)
   | { readonly kind: 'unlicensed' }
@@ -106,6 +108,11 @@ const rows: { readonly [K in OwnCondition['kind']]: Row<K> } = {
     pattern: /^draft is from the template (.+)$/is,
     read: ([, name]) => ({ name: name! }),
     text: ({ name }) => `Draft is from the template ${name}`,
+  },
+  run: {
+    pattern: /^run is ([0-9a-f]{8})$/i,
+    read: ([, run]) => ({ run: run!.toLowerCase() }),
+    text: ({ run }) => `Run is ${run}`,
   },
   licensed: {
     pattern: /^licence is to (.+)$/is,

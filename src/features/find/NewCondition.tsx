@@ -20,6 +20,7 @@ const ownTests = {
   Format: ['is'],
   File: [],
   Draft: ['is from the template'],
+  Run: ['is'],
   Licence: ['is missing', 'is to', 'ends in', 'ends from', 'ends to'],
   'Without the words': [],
 } as const satisfies Readonly<Record<string, readonly string[]>>;
@@ -33,6 +34,7 @@ const placeholders: Readonly<Partial<Record<string, string>>> = {
   'Longer side': 'pixels, e.g. 4000',
   Within: '20 km of 63.11, 7.73',
   Fact: 'client is Skarv Press',
+  Run: 'e.g. 3f2a90c1, from its receipt',
   Exposure: '1/250',
 };
 const choices: Readonly<Partial<Record<string, readonly (readonly [value: string, words: string])[]>>> = {

@@ -14,6 +14,7 @@ import { Notice } from '@/ui/Notice';
 import { againAfterError } from '@/ui/newQueries';
 import { queryKeys } from '@/ui/queryKeys';
 import { labels as uiLabels } from '@/ui/words';
+import { findAddress } from '../find/findAddress';
 import { TopLine } from '../shell/TopLine';
 import { Delivered } from './Delivered';
 import { ReceiptItems } from './ReceiptItems';
@@ -110,6 +111,11 @@ function Acts({ run }: { run: Receipt }) {
       )}
       <Button asChild display="inline-flex" alignItems="center">
         <Link href={`/assignments/${run.assignmentId}/describe`}>Describe</Link>
+      </Button>
+      <Button asChild display="inline-flex" alignItems="center">
+        <Link href={findAddress({ words: '', where: [`Run is ${run.id.slice(0, 8)}`] })}>
+          {labels.findItsPictures}
+        </Link>
       </Button>
       {run.reversible > 0 && <UndoRun run={run} />}
     </>

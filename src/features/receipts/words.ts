@@ -131,6 +131,7 @@ export function pace(perSecond: number, waiting: number): string {
 
 /** What this part of the interface says; browser tests import it. */
 export const labels = {
+  findItsPictures: 'Find its pictures',
   thisReceipt: 'This receipt',
   whatWasDelivered: 'What was delivered',
   allReceipts: 'all receipts',

@@ -7,7 +7,7 @@ import { licences } from '../../db/schema/deliveries';
 import { drafts } from '../../db/schema/drafts';
 import { gatheringPhotos, gatherings } from '../../db/schema/gatherings';
 import { files, photos } from '../../db/schema/photos';
-import { runItems } from '../../db/schema/runs';
+import { runItems, runs } from '../../db/schema/runs';
 import { photoSearch } from '../../db/schema/search';
 import { templates } from '../../db/schema/templates';
 import { terms } from '../../db/schema/vocabulary';
@@ -65,6 +65,13 @@ export function conditionSql(condition: Condition, known: KnownWords): SQL {
     case 'template':
       return sql`${photoSearch.photoId} in (select ${drafts.photoId} from ${drafts} join ${templates}
         on ${templates.id}::text = coalesce(${drafts.origin} -> 'value', ${drafts.origin}) ->> 'templateId' where search_fold(${templates.name}) = ${fold(condition.name)})`;
+    case 'run': {
+      const [first, last] = ['0', 'f'].map(
+        (digit) => `${condition.run}-${[4, 4, 4, 12].map((length) => digit.repeat(length)).join('-')}`,
+      );
+      return sql`${photoSearch.photoId} in (select ${runItems.photoId} from ${runItems} join ${runs} on ${runs.id} = ${runItems.runId}
+        where ${runs.id} between ${first}::uuid and ${last}::uuid and ${runItems.state} = 'done' and ${runItems.photoId} is not null)`;
+    }
     case 'licensed':
       return licensedSql(sql`search_fold(${licences.licensee}) = ${fold(condition.to)}`);
     case 'licence-ends':
