@@ -10,6 +10,7 @@ import { followAssignment } from '../server/follow/followAssignment';
 import { enqueuePreviews } from '../server/jobs/queue';
 import { byOneProcess, repeat } from '../server/jobs/repeat';
 import { log } from '../server/log';
+import { dropStaleComparison } from '../server/operations/backups/compareBackup';
 import { enqueueDueBackup, runBackup } from '../server/operations/backups/runBackup';
 import { listFolders } from '../server/operations/folders/folders';
 import { makeRoom } from '../server/operations/kept/makeRoom';
@@ -82,7 +83,10 @@ async function main(): Promise<void> {
     byOneProcess('cut-off changes', settleCutOff),
   );
   void repeat({ name: 'room', everyMs: ROOM_EVERY_MS, stopping }, () =>
-    byOneProcess('room', async () => log.info(await makeRoom(context), 'room was made')),
+    byOneProcess('room', async () => {
+      log.info(await makeRoom(context), 'room was made');
+      await dropStaleComparison(context);
+    }),
   );
   if (FOLLOW_EVERY_MS > 0)
     void repeat({ name: 'folders', everyMs: FOLLOW_EVERY_MS, stopping }, () =>

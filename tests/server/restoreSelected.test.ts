@@ -2,7 +2,11 @@ import { existsSync, mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import { changePlan } from '@/server/operations/backups/backupPlan';
-import { compareBackup, type Difference } from '@/server/operations/backups/compareBackup';
+import {
+  compareBackup,
+  type Difference,
+  dropStaleComparison,
+} from '@/server/operations/backups/compareBackup';
 import { readBackupState } from '@/server/operations/backups/listBackups';
 import { restoreSelected } from '@/server/operations/backups/restoreSelected';
 import { enqueueDueBackup, runBackup } from '@/server/operations/backups/runBackup';
@@ -174,6 +178,19 @@ test('what was compared before another one is compared again first', async () =>
   await expect(restoreSelected(context, name, [])).rejects.toThrow('Compare it again');
   await expect(compareBackup(context, '../../etc/passwd')).rejects.toThrow('no such backup');
   await expect(compareBackup(context, 'fabrica-2020-01-01-000000.tar.gz')).rejects.toThrow('no such backup');
+});
+
+test('the temporary database is dropped an hour after the comparison', async () => {
+  const { context } = server;
+  const name = await backUp();
+  const databases = () =>
+    texts(`select count(*) from pg_database where datname = current_database() || '_compared'`);
+  await compareBackup(context, name);
+  await dropStaleComparison(context);
+  expect(await databases()).toEqual(['1']);
+  await dropStaleComparison({ ...context, now: () => new Date(Date.now() + 3_700_000) });
+  expect(await databases()).toEqual(['0']);
+  await expect(restoreSelected(context, name, [])).rejects.toThrow('Compare it again');
 });
 
 test('backups beyond the number that stays go, and a folder that is away is told', async () => {

@@ -34,6 +34,31 @@ function urlOf(database?: string): URL {
   return url;
 }
 
+/** Which backup the temporary database holds: the comment of the database. */
+interface LoadedBackup {
+  readonly name: string;
+  /** RFC 3339. */
+  readonly loadedAt: string;
+}
+
+async function loadedBackup(here: Client): Promise<LoadedBackup | undefined> {
+  const { rows } = await here.query<{ comment: string | null }>(
+    `select shobj_description(oid, 'pg_database') as comment from pg_database where datname = $1`,
+    [comparedName(urlOf())],
+  );
+  return rows[0]?.comment ? (JSON.parse(rows[0].comment) as LoadedBackup) : undefined;
+}
+
+const STALE_MS = 60 * 60 * 1000;
+
+/** Drops the temporary database an hour after it was loaded: it takes as much space as the current one. */
+export const dropStaleComparison = ({ now }: Context): Promise<void> =>
+  withClient(urlOf().href, async (here) => {
+    const loaded = await loadedBackup(here);
+    if (loaded && now().getTime() - Date.parse(loaded.loadedAt) > STALE_MS)
+      await here.query(`drop database if exists ${quoted(comparedName(urlOf()))} with (force)`);
+  });
+
 /** Connects to the current database and to the loaded backup of this name. Throws `backup-not-loaded`. */
 export async function withBoth<T>(
   name: string,
@@ -41,11 +66,7 @@ export async function withBoth<T>(
 ): Promise<T> {
   const compared = comparedName(urlOf());
   return withClient(urlOf().href, async (here) => {
-    const { rows } = await here.query(
-      `select shobj_description(oid, 'pg_database') as name from pg_database where datname = $1`,
-      [compared],
-    );
-    if (rows[0]?.name !== name) throw failure('backup-not-loaded');
+    if ((await loadedBackup(here))?.name !== name) throw failure('backup-not-loaded');
     return withClient(urlOf(compared).href, (backup) => act(here, backup));
   });
 }
@@ -72,7 +93,10 @@ export async function compareBackup(context: Context, name: string): Promise<Dif
         throw error;
       },
     );
-    await here.query(`comment on database ${quoted(compared)} is ${here.escapeLiteral(name)}`);
+    const loaded: LoadedBackup = { name, loadedAt: context.now().toISOString() };
+    await here.query(
+      `comment on database ${quoted(compared)} is ${here.escapeLiteral(JSON.stringify(loaded))}`,
+    );
   });
   return differences(name);
 }
