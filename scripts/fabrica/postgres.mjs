@@ -14,7 +14,7 @@ const APPLICATION = 'fabrica_application';
 /** Temporary databases of a restore. */
 const RESTORED = 'fabrica_restored';
 const FORMER = 'fabrica_former';
-/** Temporary database of a comparison. */
+/** Database that backups are loaded into for a comparison; the application cannot create databases. */
 const COMPARED = 'fabrica_compared';
 
 /** A database that an earlier Fabrica made belongs to the cluster's own role: all of it goes to the application's. */
@@ -131,9 +131,9 @@ export class Postgres {
     this.dropTemporaryDatabases();
   }
 
-  /** Drops databases that an interrupted restore or comparison left behind. */
+  /** Drops databases that an interrupted restore left behind. */
   dropTemporaryDatabases(...names) {
-    for (const name of names.length > 0 ? names : [FORMER, RESTORED, COMPARED])
+    for (const name of names.length > 0 ? names : [FORMER, RESTORED])
       this.asOwner('postgres', `drop database if exists ${name} with (force)`);
   }
 
@@ -230,10 +230,12 @@ export class Postgres {
     const isThere = (from, name) => this.asOwner('postgres', `select 1 from ${from} = '${name}'`) === '1';
     if (!isThere('pg_roles where rolname', APPLICATION))
       this.asOwner('postgres', `create role ${APPLICATION} login`);
-    this.asOwner('postgres', `alter role ${APPLICATION} createdb password '${applicationPassword}'`);
+    this.asOwner('postgres', `alter role ${APPLICATION} nocreatedb password '${applicationPassword}'`);
     if (!isThere('pg_database where datname', 'fabrica'))
       this.asOwner('postgres', `create database fabrica owner ${APPLICATION}`);
-    for (const database of ['postgres', 'template1', 'fabrica'])
+    if (!isThere('pg_database where datname', COMPARED))
+      this.asOwner('postgres', `create database ${COMPARED} owner ${APPLICATION}`);
+    for (const database of ['postgres', 'template1', 'fabrica', COMPARED])
       this.asOwner('postgres', `revoke all on database ${database} from public`);
     if (
       isThere(

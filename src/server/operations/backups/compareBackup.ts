@@ -25,7 +25,7 @@ export interface Difference {
   readonly count?: number;
 }
 
-/** Name of the temporary database for comparisons; it holds the backup that was compared last. */
+/** Name of the database for comparisons; it holds the backup that was compared last. */
 const comparedName = (url: URL) => `${url.pathname.slice(1)}_compared`;
 
 function urlOf(database?: string): URL {
@@ -34,7 +34,7 @@ function urlOf(database?: string): URL {
   return url;
 }
 
-/** Which backup the temporary database holds: the comment of the database. */
+/** Which backup the comparison database holds: the comment of the database. */
 interface LoadedBackup {
   readonly name: string;
   /** RFC 3339. */
@@ -51,13 +51,26 @@ async function loadedBackup(here: Client): Promise<LoadedBackup | undefined> {
 
 const STALE_MS = 60 * 60 * 1000;
 
-/** Drops the temporary database an hour after it was loaded: it takes as much space as the current one. */
+/** Empties the comparison database after an hour: a loaded backup takes as much space as the current data. */
 export const dropStaleComparison = ({ now }: Context): Promise<void> =>
   withClient(urlOf().href, async (here) => {
     const loaded = await loadedBackup(here);
-    if (loaded && now().getTime() - Date.parse(loaded.loadedAt) > STALE_MS)
-      await here.query(`drop database if exists ${quoted(comparedName(urlOf()))} with (force)`);
+    if (loaded && now().getTime() - Date.parse(loaded.loadedAt) > STALE_MS) await emptyComparison();
   });
+
+/** The application cannot create databases, so it empties the one that the launcher created. */
+async function emptyComparison(): Promise<string> {
+  const name = comparedName(urlOf());
+  const url = urlOf(name).href;
+  await withClient(url, async (client) => {
+    await client.query(`comment on database ${quoted(name)} is null`);
+    await client.query(`select pg_terminate_backend(pid) from pg_stat_activity
+      where datname = current_database() and pid <> pg_backend_pid()`);
+    await client.query('drop schema if exists public, drizzle, graphile_worker cascade');
+    await client.query('create schema public');
+  });
+  return url;
+}
 
 /** Connects to the current database and to the loaded backup of this name. Throws `backup-not-loaded`. */
 export async function withBoth<T>(
@@ -71,7 +84,7 @@ export async function withBoth<T>(
   });
 }
 
-/** Loads a backup into a temporary database and returns the differences. Throws `not-found`, `backup-unreadable`, `too-busy`. */
+/** Loads a backup into the comparison database and returns the differences. Throws `not-found`, `backup-unreadable`, `too-busy`. */
 export async function compareBackup(context: Context, name: string): Promise<Difference[]> {
   const plan = await readPlan(context);
   if (!isBackupName(name)) throw failure('not-found', { what: 'backup' });
@@ -81,11 +94,9 @@ export async function compareBackup(context: Context, name: string): Promise<Dif
       `select pg_try_advisory_lock(hashtextextended('compare-backup', 0)) as got`,
     );
     if (!rows[0].got) throw failure('too-busy');
-    await here.query(`drop database if exists ${quoted(compared)} with (force)`);
-    await here.query(`create database ${quoted(compared)}`);
-    await here.query(`revoke all on database ${quoted(compared)} from public`);
+    const url = await emptyComparison();
     const file = path.join(/*turbopackIgnore: true*/ folderOf(plan), name);
-    await loadBackup(urlOf(compared).href, file, (await readSecret())?.passphrase, { derived: false }).catch(
+    await loadBackup(url, file, (await readSecret())?.passphrase, { derived: false }).catch(
       (error: unknown) => {
         if (error instanceof BackupError) throw failure('backup-unreadable', { why: error.message });
         if ((error as NodeJS.ErrnoException).code === 'ENOENT')
