@@ -56,3 +56,20 @@ test('a hard-coded year is replaced; unused items are removed and archived', asy
     .toBe('t');
   sql(`delete from templates where name = 'Notice of 2019'`);
 });
+
+test('a year shows its months, and a month links to its pictures', async ({ page }) => {
+  sql(`insert into photo_search (photo_id, assignment_id, values, facets, body, words, taken, filled)
+    values (gen_random_uuid(), gen_random_uuid(), '{}', '{}', '', '', '2019-05-01', '{creator}')`);
+  try {
+    await page.goto(`${address}/upkeep`);
+    await page.getByRole('button', { name: '2019', exact: true }).press('Enter');
+    await expect(page.getByRole('link', { name: '2019-05' })).toHaveAttribute(
+      'href',
+      /where=Taken\+in\+2019-05/,
+    );
+    await page.getByRole('button', { name: labels.upkeep.allYears }).click();
+    await expect(page.getByRole('button', { name: '2019', exact: true })).toBeVisible();
+  } finally {
+    sql(`delete from photo_search where taken = '2019-05-01'`);
+  }
+});
