@@ -23,6 +23,8 @@ export function BackupsPage() {
   const { data, error } = useQuery({
     queryKey: queryKeys.backups(),
     queryFn: () => apiRequest<BackupState>('backups'),
+    // The job ends after its last notification.
+    refetchInterval: (query) => (query.state.data?.isPending ? 1000 : false),
   });
   const [compared, setCompared] = useState<ListedBackup>();
   const make = useMutation({ mutationFn: () => apiRequest('backups', 'POST', {}) });
