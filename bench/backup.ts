@@ -1,5 +1,5 @@
 // npm run bench:backup [-- --photos 100000]: a backup and its restore, on databases of their own.
-import { statSync } from 'node:fs';
+import { rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
@@ -31,7 +31,8 @@ async function compare({ db }: Context): Promise<void> {
     select id, 'headline', '{"version": 1, "value": "A line"}', '{"version": 1, "by": "hand"}' from photos where position % 4 = 0`);
   const databaseUrl = process.env.FABRICA_DATABASE_URL!;
   const file = path.join(tmpdir(), 'fabrica-bench-backup.tar.gz');
-  const choices = { databaseUrl, file, undoData: true, madeAt: new Date(), schemas: rowSchemas() };
+  rmSync(file, { force: true });
+  const choices = { databaseUrl, to: file, undoData: true, madeAt: new Date(), schemas: rowSchemas() };
   await measure('write and read back', () => writeBackup(choices));
   console.log(`archive: ${formatBytes(statSync(file).size)}`);
   await measure('check', () => checkBackup(file));

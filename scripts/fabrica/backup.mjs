@@ -11,29 +11,28 @@ import { LauncherError, print } from './told.mjs';
 
 /** `./fabrica backup`, `restore` and `check`: run dist/backup.mjs with a database. */
 export async function backup(args) {
-  const [to] = positional(args, 1);
+  const { given, options } = parsed(args, ['--without-undo']);
   await withDatabase((run, { data }) => {
-    const flags = args.filter((one) => one === '--without-undo');
-    run('write', [path.resolve(to ?? path.join(data, 'backups')), ...flags]);
+    run('write', [path.resolve(given ?? path.join(data, 'backups')), ...options]);
   });
 }
 
 export async function check(args) {
-  const [file] = positional(args, 1);
-  if (!file) return withDatabase((run) => run('check-files', []));
+  const { given } = parsed(args, []);
+  if (!given) return withDatabase((run) => run('check-files', [], undefined, exitWithOne));
   prepare();
-  runProgram('check', [existingFile(file)], {});
+  runProgram('check', [existingFile(given)], {}, exitWithOne);
 }
 
 export async function restore(args) {
-  const [given] = positional(args, 1);
+  const { given, options } = parsed(args, ['--replace']);
   if (!given) throw new LauncherError('Missing argument: ./fabrica restore FILE');
   const file = existingFile(given);
   await withDatabase(
     (run, { data, postgres }) => {
       run('check', [file]);
       if (postgres.isInUse()) {
-        if (!args.includes('--replace'))
+        if (!options.includes('--replace'))
           throw new LauncherError(
             `The data folder ${data} is in use. Add --replace to replace its data with the backup; the current data is backed up first. Or choose another folder with FABRICA_DATA.`,
           );
@@ -44,14 +43,17 @@ export async function restore(args) {
       postgres.finishRestore();
       print('Restored. Run ./fabrica start.');
     },
-    { alone: true },
+    { isRestore: true },
   );
 }
 
-function positional(args, most) {
-  const given = args.filter((one) => !one.startsWith('--'));
-  if (given.length > most) throw new LauncherError(`Too many arguments: ${given.slice(most).join(' ')}`);
-  return given;
+/** Parses one optional argument and the known options. */
+function parsed(args, known) {
+  const options = args.filter((one) => one.startsWith('--'));
+  const [given, ...rest] = args.filter((one) => !one.startsWith('--'));
+  const unknown = [...rest, ...options.filter((one) => !known.includes(one))];
+  if (unknown.length > 0) throw new LauncherError(`Unknown argument: ${unknown.join(' ')}`);
+  return { given, options };
 }
 
 function existingFile(file) {
@@ -66,11 +68,13 @@ function prepare() {
 }
 
 /** Uses the database of the running instance, or starts one for the duration of `act`. */
-async function withDatabase(act, { alone = false } = {}) {
+async function withDatabase(act, { isRestore = false } = {}) {
   const data = dataFolder();
   const isRunning = alive(readJson(instanceFile(data))?.launcher);
-  if (isRunning && alone)
+  if (isRunning && isRestore)
     throw new LauncherError('Fabrica is running on this data folder. Stop it first: ./fabrica stop');
+  if (!isRestore && !existsSync(path.join(data, 'database.json')))
+    throw new LauncherError(`The data folder ${data} has no data. FABRICA_DATA names another one.`);
   prepare();
   const postgres = new Postgres(data);
   if (isRunning) return act(runner(data, postgres), { data, postgres });
@@ -88,15 +92,27 @@ async function withDatabase(act, { alone = false } = {}) {
 
 const runner =
   (data, postgres) =>
-  (verb, args, databaseUrl = postgres.address()) =>
-    runProgram(verb, args, { FABRICA_DATA: data, FABRICA_DATABASE_URL: databaseUrl, FABRICA_ROOT: root });
+  (verb, args, databaseUrl = postgres.address(), onFailure) =>
+    runProgram(
+      verb,
+      args,
+      { FABRICA_DATA: data, FABRICA_DATABASE_URL: databaseUrl, FABRICA_ROOT: root },
+      onFailure,
+    );
+
+const nothingChanged = () => {
+  throw new LauncherError('Nothing was changed.');
+};
+const exitWithOne = () => {
+  process.exitCode = 1;
+};
 
 /** The program prints its own errors. */
-function runProgram(verb, args, env) {
+function runProgram(verb, args, env, onFailure = nothingChanged) {
   const { status } = spawnSync(process.execPath, [path.join(root, 'dist/backup.mjs'), verb, ...args], {
     cwd: root,
     stdio: 'inherit',
     env: { ...process.env, ...env },
   });
-  if (status !== 0) throw new LauncherError('Nothing was changed.');
+  if (status !== 0) onFailure();
 }

@@ -10,8 +10,9 @@ const folder = () =>
   path.join(process.env.XDG_CONFIG_HOME || path.join(homedir(), '.config'), 'systemd/user');
 
 /** Returns the unit file. Escapes `%`, which begins a specifier, and quotes paths (systemd.service(5)). */
-export function unit(checkout, node) {
-  const quoted = (text) => `"${text.replaceAll('\\', '\\\\').replaceAll('"', '\\"').replaceAll('%', '%%')}"`;
+export function unit(checkout, node, settings) {
+  const escaped = (text) => text.replaceAll('%', '%%');
+  const quoted = (text) => `"${escaped(text).replaceAll('\\', '\\\\').replaceAll('"', '\\"')}"`;
   return `[Unit]
 Description=Fabrica: metadata templates for photographers
 
@@ -19,7 +20,7 @@ Description=Fabrica: metadata templates for photographers
 ExecStart=${quoted(path.join(checkout, 'fabrica'))} start
 ExecStop=${quoted(path.join(checkout, 'fabrica'))} stop
 Environment=${quoted(`PATH=${path.dirname(node)}:/usr/local/bin:/usr/bin:/bin`)}
-EnvironmentFile=-%h/.config/systemd/user/fabrica.env
+EnvironmentFile=-${escaped(settings)}
 Restart=on-failure
 RestartSec=10
 TimeoutStopSec=60
@@ -34,7 +35,7 @@ export function service([verb]) {
   const file = path.join(folder(), 'fabrica.service');
   if (verb === 'install') {
     mkdirSync(folder(), { recursive: true });
-    writeFileSync(file, unit(root, process.execPath), { mode: 0o644 });
+    writeFileSync(file, unit(root, process.execPath, path.join(folder(), 'fabrica.env')), { mode: 0o644 });
     print(`Wrote ${file}.`);
     systemctl('daemon-reload');
     systemctl('enable', '--now', 'fabrica.service');

@@ -34,7 +34,7 @@ const DATABASE_PAUSE_MS = 2000;
 
 /** Everything from a fresh machine to a running Fabrica; ends when asked to, and then ends all it began. */
 export async function start({ demo }) {
-  const moved = demo ? undefined : migrateDataFolder();
+  if (!demo) migrateDataFolder();
   const data = dataFolder({ demo });
   claim(data);
   startGuard(data);
@@ -50,7 +50,7 @@ export async function start({ demo }) {
     drawing?.catch(() => undefined);
     await steps.step('Web application and worker', () => buildAside());
     running.postgres = new Postgres(data);
-    const databaseUrl = await steps.step('Database', () => readyDatabase(running.postgres, data, moved));
+    const databaseUrl = await steps.step('Database', () => readyDatabase(running.postgres, data));
     const port = await freePort(Number(process.env.FABRICA_PORT ?? 4400));
     const address = `http://127.0.0.1:${port}`;
     const env = {
@@ -103,7 +103,7 @@ export async function start({ demo }) {
 }
 
 /** Starts the database and brings its tables up to date; returns its address. */
-function readyDatabase(postgres, data, moved) {
+function readyDatabase(postgres, data) {
   return withDatabase(postgres, async () => {
     const databaseUrl = await postgres.start();
     const env = {
@@ -112,7 +112,7 @@ function readyDatabase(postgres, data, moved) {
       FABRICA_DATA: data,
       FABRICA_DATABASE_URL: databaseUrl,
     };
-    if (moved) updateOwnFolders(postgres, moved);
+    updateOwnFolders(postgres, data);
     postgres.dropTemporaryDatabases();
     const backups = ['write-if-older', path.join(data, 'backups')];
     await mustRun('dist/backup.mjs', backups, env, 'The data of the earlier version could not be backed up');

@@ -22,6 +22,10 @@ export function config(): Config {
   };
 }
 
+/** Returns a path in the data folder. */
+export const inData = (name: string): string =>
+  path.join(/*turbopackIgnore: true*/ config().dataFolder, name);
+
 function required(name: string): string {
   const value = process.env[name];
   if (!value) throw new Error(`${name} is not set: start Fabrica with ./fabrica`);

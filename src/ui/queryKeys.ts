@@ -51,6 +51,7 @@ export const queryKeys = {
   orphans: () => ['orphans'] as const,
   kept: () => ['kept'] as const,
   backups: () => ['backups'] as const,
+  backupDifferences: (name: string) => ['backup-differences', name] as const,
   upkeep: () => ['upkeep'] as const,
   yearReview: (year: string) => ['upkeep', 'review', year] as const,
   card: () => ['card'] as const,

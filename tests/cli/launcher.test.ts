@@ -113,7 +113,7 @@ describe('data of an earlier version', () => {
       env: { ...process.env, FABRICA_DATA: '', XDG_DATA_HOME: home },
     }).trim();
   const script = (from: string) =>
-    `const { migrateDataFolder } = await import('./scripts/fabrica/migrateDataFolder.mjs'); console.log(JSON.stringify(migrateDataFolder(${JSON.stringify(from)}) ?? null));`;
+    `const { migrateDataFolder } = await import('./scripts/fabrica/migrateDataFolder.mjs'); migrateDataFolder(${JSON.stringify(from)});`;
   let home: string;
   beforeEach(() => {
     home = mkdtempSync(path.join(tmpdir(), 'fabrica-home-'));
@@ -125,21 +125,21 @@ describe('data of an earlier version', () => {
   test('move to the user’s data folder, once', () => {
     const from = path.join(home, 'old');
     writeFileSync(path.join(from, 'database.json'), '{}');
-    const told = moved(script(from), home);
-    expect(told).toContain(`"to":"${path.join(home, 'fabrica')}"`);
-    expect(readdirSync(path.join(home, 'fabrica'))).toEqual(['database.json']);
+    expect(moved(script(from), home)).toContain(`moved from ${from} to ${path.join(home, 'fabrica')}`);
+    // The record stays until the database has the new paths.
+    expect(readdirSync(path.join(home, 'fabrica')).sort()).toEqual(['database.json', 'moved.json']);
     mkdirSync(from);
     writeFileSync(path.join(from, 'database.json'), '{"another": 1}');
-    expect(moved(script(from), home)).toBe('null');
+    expect(moved(script(from), home)).toBe('');
     expect(readFileSync(path.join(home, 'fabrica/database.json'), 'utf8')).toBe('{}');
   });
 
   test('data of the demo, and nothing, stay where they are', () => {
     const from = path.join(home, 'old');
-    expect(moved(script(from), home)).toBe('null');
+    expect(moved(script(from), home)).toBe('');
     writeFileSync(path.join(from, 'database.json'), '{}');
     mkdirSync(path.join(from, 'card'));
-    expect(moved(script(from), home)).toMatch(/Demo data stay in .*\nnull$/s);
+    expect(moved(script(from), home)).toContain('Demo data stay in');
     expect(readdirSync(from).sort()).toEqual(['card', 'database.json']);
   });
 });
@@ -155,9 +155,9 @@ test('the unit for systemd starts this checkout, whatever its path holds', () =>
   expect(readFileSync(path.join(home, 'asked'), 'utf8')).toBe(
     '--user daemon-reload\n--user enable --now fabrica.service\n',
   );
-  expect(unit('/srv/50% "off"', '/usr/bin/node')).toContain(
-    'ExecStart="/srv/50%% \\"off\\"/fabrica" start\n',
-  );
+  const odd = unit('/srv/50% "off"', '/usr/bin/node', '/home/50%/fabrica.env');
+  expect(odd).toContain('ExecStart="/srv/50%% \\"off\\"/fabrica" start\n');
+  expect(odd).toContain('EnvironmentFile=-/home/50%%/fabrica.env\n');
   expect(fabrica(['service', 'remove'], env).status).toBe(0);
   expect(existsSync(file)).toBe(false);
   expect(fabrica(['service', 'dance'], env).status).toBe(1);

@@ -1,17 +1,25 @@
-import { randomBytes } from 'node:crypto';
+import { execFileSync } from 'node:child_process';
+import { createHash, randomBytes } from 'node:crypto';
 import {
   copyFileSync,
+  createWriteStream,
   existsSync,
+  mkdirSync,
   readdirSync,
   readFileSync,
+  rmSync,
   statSync,
   truncateSync,
   writeFileSync,
 } from 'node:fs';
 import path from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import { createGzip } from 'node:zlib';
 import { sql } from 'drizzle-orm';
 import { Client } from 'pg';
+import { pack } from 'tar-stream';
 import { checkBackup } from '@/server/backup/checkBackup';
+import { checkFiles } from '@/server/backup/checkFiles';
 import { loadBackup } from '@/server/backup/loadBackup';
 import { rowSchemas } from '@/server/backup/rowSchemas';
 import { tablesToBackUp } from '@/server/backup/tables';
@@ -24,6 +32,7 @@ import { bringIn, carryOut, openTestServer, root, smallJpeg, type TestServer } f
 /** A backup holds all that is not in the files, proves it, and comes back as it was. */
 let server: TestServer;
 let whole: string;
+let job: Awaited<ReturnType<typeof bringIn>>;
 const made: string[] = [];
 
 beforeAll(async () => {
@@ -31,7 +40,7 @@ beforeAll(async () => {
   const pictures = Object.fromEntries(
     await Promise.all([1, 2, 3].map(async (seed) => [`K${seed}.JPG`, await smallJpeg(seed)])),
   );
-  const job = await bringIn(server, pictures);
+  job = await bringIn(server, pictures);
   const scope = { of: 'these', ids: job.photos.map(({ id }) => id) } as const;
   const write = (field: 'headline' | 'city', value: string) =>
     writeDrafts(server.context, job.id, scope, { kind: 'set', field, value });
@@ -46,11 +55,10 @@ afterAll(async () => {
   await server.end();
 });
 
-const backUp = async (name: string, more: { undoData?: boolean; passphrase?: string } = {}) => {
-  const file = path.join(server.folder, name);
-  await writeBackup({
+const backUp = async (to: string, more: { undoData?: boolean; passphrase?: string } = {}) => {
+  const { file } = await writeBackup({
     databaseUrl: server.url,
-    file,
+    to: path.join(server.folder, to),
     undoData: true,
     madeAt: new Date('2026-05-14T07:12:00Z'),
     schemas: rowSchemas(),
@@ -177,7 +185,7 @@ test('a disk that fails leaves nothing, and the former one as it was', async () 
   await expect(
     writeBackup({
       databaseUrl: server.url,
-      file: '/dev/full/x',
+      to: '/dev/full/x',
       undoData: true,
       madeAt: new Date(),
       schemas: {},
@@ -201,6 +209,118 @@ test('a run that was under way waits for a word, and belongs to no worker', asyn
   );
   expect(rows[0]).toEqual({ paused: true, claimed: '0' });
   await client.end();
+  expect((await checkFiles(server.context)).skipped).toEqual(['Relaunch']);
+  await server.db.execute(sql`update runs set state = 'done'`);
+  await server.db.execute(sql`update run_items set state = 'done', claimed_by = null`);
+});
+
+describe('a crafted archive', () => {
+  const header = {
+    format: 'fabrica-backup',
+    version: 1,
+    madeAt: '2026-05-14',
+    schema: 0,
+    undoData: true,
+    rows: {},
+  };
+  async function archiveOf(entries: Readonly<Record<string, unknown>>): Promise<string> {
+    const archive = pack();
+    for (const [name, value] of Object.entries(entries))
+      archive.entry({ name }, typeof value === 'string' ? value : JSON.stringify(value));
+    archive.finalize();
+    const file = path.join(server.folder, 'crafted.tar.gz');
+    await pipeline(archive, createGzip(), createWriteStream(file));
+    return file;
+  }
+  const digest = (text: string) => createHash('sha256').update(text).digest('hex');
+  const part = 'rows/terms/00001.jsonl';
+
+  test.each([
+    ['of a newer format', { 'backup.json': { ...header, version: 2 } }, 'newer version'],
+    ['without a header', { 'checksums.json': {} }, 'not a Fabrica backup'],
+    ['with a header that is no JSON', { 'backup.json': '{' }, 'not a Fabrica backup'],
+    ['with a path outside', { 'backup.json': header, '../rows/terms/00001.jsonl': '{}\n' }, 'damaged'],
+    ['with rows of an undeclared table', { 'backup.json': header, [part]: '{}\n' }, 'damaged'],
+    ['without checksums', { 'backup.json': header }, 'incomplete'],
+    [
+      'with fewer rows than declared',
+      {
+        'backup.json': { ...header, rows: { terms: 2 } },
+        [part]: '{}\n',
+        'checksums.json': { [part]: digest('{}\n') },
+      },
+      'damaged',
+    ],
+    [
+      'with an entry after the checksums',
+      { 'backup.json': header, 'checksums.json': {}, 'more.json': {} },
+      'damaged',
+    ],
+  ])('%s is rejected', async (_, entries, words) => {
+    await expect(checkBackup(await archiveOf(entries))).rejects.toThrow(words);
+  });
+
+  const newest = Math.max(...knownSchemas());
+  test.each([
+    ['a newer schema', newest + 1, {}, {}, 'newer version'],
+    ['an unknown schema', newest - 1, {}, {}, 'unreleased version'],
+    ['a table that a backup does not hold', newest, { pg_class: 0 }, {}, 'damaged'],
+    ['rows that do not fit', newest, { terms: 1 }, { [part]: '{"id": 7}\n' }, 'damaged'],
+    ['rows that are no JSON', newest, { terms: 1 }, { [part]: '{"id"\n' }, 'damaged'],
+  ])('with %s is not loaded', async (_, schema, rows, parts: Readonly<Record<string, string>>, words) => {
+    const checksums = Object.fromEntries(Object.entries(parts).map(([name, text]) => [name, digest(text)]));
+    const file = await archiveOf({
+      'backup.json': { ...header, schema, rows },
+      ...parts,
+      'checksums.json': checksums,
+    });
+    await expect(loadBackup(await emptyDatabase(), file)).rejects.toThrow(words);
+  });
+});
+
+test('an existing file is not overwritten; the remains of a killed backup are removed', async () => {
+  const before = readFileSync(whole);
+  await expect(backUp('whole.tar.gz')).rejects.toThrow('exists');
+  expect(readFileSync(whole)).toEqual(before);
+  const folder = path.join(server.folder, 'shared');
+  mkdirSync(folder);
+  const first = await backUp('shared');
+  const remains = [`.${path.basename(first)}.part`, '.fabrica-2026-05-14-071200-00000000.tar.gz.part'];
+  for (const name of remains) writeFileSync(path.join(folder, name), 'x');
+  const second = await backUp('shared');
+  // Those of another installation stay.
+  expect(readdirSync(folder).sort()).toEqual(
+    [remains[1]!, path.basename(second), path.basename(first)].sort(),
+  );
+});
+
+test('a missing file is reported, and what is derived is rebuilt', async () => {
+  const { context, db } = server;
+  const [photo] = (await db.execute<{ id: string }>(sql`select id from photos where name = 'K2.JPG'`)).rows;
+  await db.execute(sql`delete from photo_keywords`);
+  await db.execute(sql`delete from photo_search`);
+  rmSync(path.join(job.working, 'K2.JPG'));
+  const found = await checkFiles(context);
+  expect(found).toMatchObject({ pictures: 3, missing: ['K2.JPG (Relaunch)'], foldersAway: [] });
+  const { rows } = await db.execute(sql`select (select count(*) from photo_search) as indexed,
+    (select count(*) from photo_keywords where photo_id = ${photo!.id}) as words`);
+  expect(rows[0]).toEqual({ indexed: '3', words: '1' });
+});
+
+test('an upgrade backs up data of an older version, and no other', async () => {
+  const folder = path.join(server.folder, 'upgrade');
+  mkdirSync(folder);
+  const older = await emptyDatabase();
+  const upgrade = (url: string) =>
+    execFileSync(process.execPath, [path.join(root, 'dist/backup.mjs'), 'write-if-older', folder], {
+      encoding: 'utf8',
+      env: { ...process.env, FABRICA_DATABASE_URL: url },
+    });
+  expect(upgrade(server.url)).toBe('');
+  expect(upgrade(older)).toBe('');
+  await migrateUpTo(older, knownSchemas()[35]!);
+  expect(upgrade(older)).toContain(folder);
+  expect(readdirSync(folder)).toHaveLength(1);
 });
 
 describe('archives of earlier versions', () => {
@@ -225,7 +345,7 @@ describe('archives of earlier versions', () => {
     );
     await client.end();
     const file = path.join(server.folder, 'older.tar.gz');
-    await writeBackup({ databaseUrl: older, file, undoData: true, madeAt: new Date(), schemas: {} });
+    await writeBackup({ databaseUrl: older, to: file, undoData: true, madeAt: new Date(), schemas: {} });
     expect(await isOlder(older)).toBe(true);
     expect((await loadBackup(url, file)).schema).toBe(schema);
     expect(await isOlder(url)).toBe(false);

@@ -53,6 +53,10 @@ test('a restore that is killed leaves what was there, or what was restored', asy
   const [program, args, options] = fabrica('restore', frozen);
   const restored = spawnSync(program, args, options);
   expect([restored.status, restored.stderr]).toEqual([0, '']);
+  const refused = spawnSync(...fabrica('restore', frozen));
+  expect([refused.status, refused.stderr]).toEqual([1, expect.stringContaining('--replace')]);
+  const unknown = spawnSync(...fabrica('restore', frozen, '--replac'));
+  expect([unknown.status, unknown.stderr]).toEqual([1, expect.stringContaining('Unknown argument')]);
   const before = await checklistNames();
   const client = new Client({
     connectionString: execFileSync(process.execPath, [path.join(__dirname, 'cluster.mjs'), 'start', data], {
@@ -83,7 +87,7 @@ test('a restore that is killed leaves what was there, or what was restored', asy
 
 test('a backup that is killed leaves no archive, and those before it whole', async () => {
   const backups = path.join(data, 'backups');
-  copyFileSync(frozen, path.join(backups, 'fabrica-2026-01-01-000000.tar.gz'));
+  copyFileSync(frozen, path.join(backups, 'fabrica-2026-01-01-000000-00000000.tar.gz'));
   for (let time = 0; time < kills; time++) {
     await killed(300 + (1500 * time) / kills, 'backup');
     for (const name of readdirSync(backups).filter((one) => one.startsWith('fabrica-')))

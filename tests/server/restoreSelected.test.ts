@@ -1,6 +1,8 @@
-import { existsSync, mkdirSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { sql } from 'drizzle-orm';
+import { Client } from 'pg';
+import { BACKUP_LOCK } from '@/server/backup/writeBackup';
 import { changePlan } from '@/server/operations/backups/backupPlan';
 import {
   compareBackup,
@@ -9,7 +11,7 @@ import {
 } from '@/server/operations/backups/compareBackup';
 import { readBackupState } from '@/server/operations/backups/listBackups';
 import { restoreSelected } from '@/server/operations/backups/restoreSelected';
-import { enqueueDueBackup, runBackup } from '@/server/operations/backups/runBackup';
+import { enqueueBackup, enqueueDueBackup, runBackup } from '@/server/operations/backups/runBackup';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import {
   changeTemplate,
@@ -18,6 +20,7 @@ import {
   readTemplate,
 } from '@/server/operations/templates/templates';
 import { listVersions } from '@/server/operations/templates/templateVersions';
+import { readUpkeep } from '@/server/operations/upkeep/readUpkeep';
 import { bringIn, openTestServer, rights, smallJpeg, type TestServer } from './testServer';
 
 /** Items of a backup are restored one by one into existing data. */
@@ -66,7 +69,7 @@ test('nothing differs right after a backup', async () => {
   expect(await compareBackup(context, name)).toEqual([]);
 });
 
-test('what was removed, changed or renamed since is told, and comes back', async () => {
+test('removed, changed and renamed items are listed and restored', async () => {
   const { context } = server;
   await run(`delete from drafts`);
   await run(`delete from terms`);
@@ -128,7 +131,7 @@ test('a template that was changed since is restored as its newest version', asyn
   expect(next.version).toBe(restored.version + 1);
 });
 
-test('a draft that was embedded since is not offered', async () => {
+test('a draft that was embedded since is not listed', async () => {
   const { context } = server;
   const whole = await backUp();
   const value = `jsonb_build_object('value', 'Vågsund')`;
@@ -139,7 +142,7 @@ test('a draft that was embedded since is not offered', async () => {
   expect(await texts(`select p.name from drafts d join photos p on p.id = d.photo_id`)).toEqual(['A2.JPG']);
 });
 
-test('an assignment that was removed comes back with all below it', async () => {
+test('a removed assignment is restored with all dependent rows', async () => {
   const { context } = server;
   const counts = `select (select count(*) from photos), (select count(*) from files), (select count(*) from run_items),
     (select count(*) from inverse_edits), (select count(*) from writings), (select count(*) from drafts),
@@ -161,7 +164,7 @@ test('an assignment that was removed comes back with all below it', async () => 
   ]);
 });
 
-test('an assignment whose files belong to another one here is left out', async () => {
+test('an assignment whose files belong to another assignment is skipped', async () => {
   const { context } = server;
   const whole = await backUp();
   await run(
@@ -175,11 +178,13 @@ test('an assignment whose files belong to another one here is left out', async (
   expect(await texts(`select name from assignments`)).toEqual(['Taken over']);
 });
 
-test('what was compared before another one is compared again first', async () => {
+test('a restore requires that its backup was compared last', async () => {
   const { context } = server;
   await expect(restoreSelected(context, name, [])).rejects.toThrow('Compare it again');
   await expect(compareBackup(context, '../../etc/passwd')).rejects.toThrow('no such backup');
-  await expect(compareBackup(context, 'fabrica-2020-01-01-000000.tar.gz')).rejects.toThrow('no such backup');
+  await expect(compareBackup(context, 'fabrica-2020-01-01-000000-00000000.tar.gz')).rejects.toThrow(
+    'no such backup',
+  );
 });
 
 test('the comparison database is emptied after an hour', async () => {
@@ -192,7 +197,7 @@ test('the comparison database is emptied after an hour', async () => {
   await expect(restoreSelected(context, name, [])).rejects.toThrow('Compare it again');
 });
 
-test('backups beyond the number that stays go, and a folder that is away is told', async () => {
+test('old backups are removed, and a missing folder is reported', async () => {
   const { context, folder } = server;
   const elsewhere = path.join(folder, 'disk');
   mkdirSync(elsewhere);
@@ -227,7 +232,69 @@ test('the backup that is being restored survives the retention', async () => {
   await changePlan(context, { retention: null });
 });
 
-test('a backup is asked for when it is due, and once', async () => {
+test('a shared folder: backups of another installation are not removed', async () => {
+  const { context, folder } = server;
+  const shared = path.join(folder, 'shared');
+  mkdirSync(shared);
+  const others = ['fabrica-2020-01-01-000000-00000000.tar.gz', 'fabrica-2099-01-01-000000-00000000.tar.gz'];
+  for (const name of others) writeFileSync(path.join(shared, name), '');
+  await changePlan(context, { folder: shared, retention: 1 });
+  await backUp();
+  const last = await backUp();
+  expect(readdirSync(shared).sort()).toEqual([others[0], last, others[1]]);
+  expect((await readUpkeep(context)).lastBackup).toMatch(String(new Date().getUTCFullYear()));
+  await changePlan(context, { folder: null, retention: null });
+});
+
+test('a change by another window between the backup and the restore stops the restore', async () => {
+  const { context } = server;
+  const name = await backUp();
+  await run(`update templates set name = 'Renamed'`);
+  const found = await compareBackup(context, name);
+  await run(`create function change_since() returns trigger language plpgsql as $$ begin
+    update templates set name = 'Written meanwhile'; return new; end $$`);
+  // The outcome of the backup is saved after the archive was written.
+  await run(
+    `create trigger change_since after update on backup_plans for each row execute function change_since()`,
+  );
+  await expect(restoreSelected(context, name, select(found, 'templates'))).rejects.toThrow(
+    'changed in another window',
+  );
+  await run(`drop trigger change_since on backup_plans`);
+  expect(await texts(`select distinct name from templates`)).toEqual(['Written meanwhile']);
+});
+
+test('an assignment in a folder that Fabrica may not use is not restored', async () => {
+  const { context } = server;
+  await run(`update opened_folders set path = '/etc' where id = (select working_folder_id from assignments)`);
+  const name = await backUp();
+  await run(`delete from assignments`);
+  await run(`delete from opened_folders where path = '/etc'`);
+  const found = await compareBackup(context, name);
+  await expect(restoreSelected(context, name, select(found, 'assignments'))).rejects.toThrow(
+    'machine itself',
+  );
+  expect(await texts(`select count(*) from opened_folders where path = '/etc'`)).toEqual(['0']);
+});
+
+test('a backup whose worker was killed is not pending', async () => {
+  const { context } = server;
+  await enqueueBackup(context);
+  expect((await readBackupState(context)).isPending).toBe(true);
+  // As graphile-worker marks a job that a worker has taken; the worker dies without removing it.
+  await run(
+    `update graphile_worker._private_jobs set attempts = 1, locked_at = now(), locked_by = 'dead' where key = 'backup'`,
+  );
+  expect((await readBackupState(context)).isPending).toBe(false);
+  await run(`delete from graphile_worker._private_jobs where key = 'backup'`);
+  const client = new Client({ connectionString: server.url });
+  await client.connect();
+  await client.query('select pg_advisory_lock(hashtextextended($1, 0))', [BACKUP_LOCK]);
+  expect((await readBackupState(context)).isPending).toBe(true);
+  await client.end();
+});
+
+test('a due backup is enqueued once', async () => {
   const { context } = server;
   const asked = () => texts(`select count(*) from graphile_worker.jobs where task_identifier = 'backup'`);
   await enqueueDueBackup(context);
@@ -242,7 +309,7 @@ test('a backup is asked for when it is due, and once', async () => {
   expect((await readBackupState(context)).isPending).toBe(true);
 });
 
-test('a template that was made since stays', async () => {
+test('a template created since the backup stays', async () => {
   const { context } = server;
   const whole = await backUp();
   await createTemplate(context, { name: 'New since', kind: 'standing', entries: rights });

@@ -13,6 +13,7 @@ import { apiRequest } from '@/ui/api';
 import { LinkButton, PrimaryButton } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import { DifferenceGroup } from './DifferenceGroup';
 import { labels } from './words';
 
@@ -23,7 +24,7 @@ export function CompareDialog({ backup, onClose }: { backup: ListedBackup; onClo
   const { name } = backup;
   const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
   const compared = useQuery({
-    queryKey: ['compared-backup', name],
+    queryKey: queryKeys.backupDifferences(name),
     queryFn: () => apiRequest<Difference[]>('backups/compare', 'POST', { name }),
     retry: false,
     refetchOnWindowFocus: false,

@@ -18,7 +18,11 @@ import { labels, reviewedWords } from './words';
 /** Pictures and completeness per year; selecting a year shows its months. */
 export function YearReview() {
   const [year, setYear] = useState<string>();
-  const { data = [], error } = useQuery({
+  const {
+    data = [],
+    error,
+    isSuccess,
+  } = useQuery({
     queryKey: queryKeys.yearReview(year ?? ''),
     queryFn: () => apiRequest<ReviewedYear[]>(`upkeep/review${year ? `?year=${year}` : ''}`),
     placeholderData: (before) => before,
@@ -32,6 +36,7 @@ export function YearReview() {
         act={year && <LinkButton onClick={() => setYear(undefined)}>{labels.allYears}</LinkButton>}
       >
         <Notice kind="error">{error?.message}</Notice>
+        <Notice kind="info">{isSuccess && data.length === 0 && 'No pictures yet.'}</Notice>
         <Box overflowX="auto" tabIndex={0} role="group" aria-label={labels.yearByYear}>
           <chakra.table
             width="100%"

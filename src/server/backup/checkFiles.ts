@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm';
 import type { Context } from '../context';
 import { followAssignment } from '../follow/followAssignment';
 import { missingFolders } from '../operations/folders/workingFolder';
+import { isUnderWay } from '../operations/runs/runs';
 import { indexStale } from '../operations/search/searchPhotos';
 
 export interface FileCheck {
@@ -12,6 +13,8 @@ export interface FileCheck {
   readonly taken: number;
   /** Pictures whose file is missing, as "name (assignment)". */
   readonly missing: readonly string[];
+  /** Names of assignments that were not checked, because a run is in progress. */
+  readonly skipped: readonly string[];
   /** Names of assignments whose working folder is missing; its disk may not be connected. */
   readonly foldersAway: readonly string[];
 }
@@ -23,7 +26,9 @@ export async function checkFiles(context: Context): Promise<FileCheck> {
     sql`select id, name from assignments order by name`,
   );
   const found = { changed: 0, moved: 0, taken: 0 };
-  for (const { id } of assignments) {
+  const skipped: string[] = [];
+  for (const { id, name } of assignments) {
+    if (await isUnderWay(context, id)) skipped.push(name);
     const { changed, moved, taken } = await followAssignment(context, id);
     found.changed += changed;
     found.moved += moved;
@@ -37,6 +42,7 @@ export async function checkFiles(context: Context): Promise<FileCheck> {
     from photos p join assignments a on a.id = p.assignment_id`);
   return {
     ...found,
+    skipped,
     pictures: rows[0]!.pictures,
     missing: rows[0]!.missing ?? [],
     foldersAway: assignments.filter(({ id }) => away.has(id)).map(({ name }) => name),

@@ -43,14 +43,28 @@ const PART = /^rows\/([a-z_]{1,63})\/\d{5,8}\.jsonl$/;
 /** Returns the table of a part; undefined for other entries. */
 export const tableOfPart = (name: string): string | undefined => PART.exec(name)?.[1];
 
-const FILE = /^fabrica-(\d{4})-(\d\d)-(\d\d)-(\d\d)(\d\d)(\d\d)(-\d+)?\.tar\.gz(\.encrypted)?$/;
+const FILE =
+  /^fabrica-(\d{4})-(\d\d)-(\d\d)-(\d\d)(\d\d)(\d\d)-([0-9a-f]{8})(?:_\d+)?\.tar\.gz(?:\.encrypted)?$/;
 export const isBackupName = (name: string): boolean => FILE.test(name);
 
-/** Returns a file name that sorts by time (UTC); `number` distinguishes backups of the same second. */
-export function backupName(madeAt: Date, isEncrypted: boolean, number = 1): string {
-  const [day, time] = madeAt.toISOString().split('T') as [string, string];
-  return `fabrica-${day}-${time.slice(0, 8).replaceAll(':', '')}${number > 1 ? `-${number}` : ''}.tar.gz${isEncrypted ? '.encrypted' : ''}`;
+interface BackupNameParts {
+  readonly madeAt: Date;
+  /** Eight hexadecimal digits. */
+  readonly installation: string;
+  readonly isEncrypted: boolean;
+  /** Distinguishes backups of the same second. */
+  readonly number: number;
 }
+
+/** Returns a file name that sorts by time (UTC). */
+export function backupName({ madeAt, installation, isEncrypted, number }: BackupNameParts): string {
+  const [day, time] = madeAt.toISOString().split('T') as [string, string];
+  const name = ['fabrica', day, time.slice(0, 8).replaceAll(':', ''), installation].join('-');
+  return `${name}${number > 1 ? `_${number}` : ''}.tar.gz${isEncrypted ? '.encrypted' : ''}`;
+}
+
+/** Returns the installation in a backup's file name. */
+export const installationInName = (name: string): string | undefined => FILE.exec(name)?.[7];
 
 /** Returns the time in a backup's file name, in ms since 1970. */
 export function timeInName(name: string): number {
@@ -59,5 +73,9 @@ export function timeInName(name: string): number {
 }
 
 /** Returns the temporary name of an archive that is being written. */
-export const unfinishedName = (whole: string): string =>
-  path.join(path.dirname(whole), `.${path.basename(whole)}.part`);
+export const unfinishedName = (file: string): string =>
+  path.join(path.dirname(file), `.${path.basename(file)}.part`);
+
+/** True for the temporary name of an archive of this installation. */
+export const isUnfinished = (name: string, installation: string): boolean =>
+  name.startsWith('.') && name.endsWith('.part') && installationInName(name.slice(1, -5)) === installation;

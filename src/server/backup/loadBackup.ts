@@ -1,11 +1,12 @@
 import { createHash } from 'node:crypto';
-import { Client } from 'pg';
-import { knownSchemas, migrateDatabase, migrateUpTo, withClient } from '../db/migrate';
+import { type Client, escapeIdentifier } from 'pg';
+import { knownSchemas, migrateDatabase, migrateUpTo } from '../db/migrate';
+import { withClient } from '../db/withClient';
 import { BackupError } from './backupError';
 import { type CheckedBackup, checkBackup } from './checkBackup';
 import { type BackupHeader, tableOfPart } from './format';
 import { entriesOf } from './readBackup';
-import { quoted, tablesToBackUp } from './tables';
+import { tablesToBackUp } from './tables';
 
 /** PostgreSQL error classes 22 (data exception) and 23 (integrity constraint violation). */
 const INVALID_ROWS = /^2[23]/;
@@ -27,21 +28,16 @@ export async function loadBackup(
   if (header.schema > Math.max(...known)) throw new BackupError('newer');
   if (!known.includes(header.schema)) throw new BackupError('unknown-schema');
   await migrateUpTo(databaseUrl, header.schema);
-  const client = new Client({ connectionString: databaseUrl });
-  await client.connect();
-  try {
+  await withClient(databaseUrl, async (client) => {
     await client.query('begin');
     await client.query(triggers('disable'));
     await insertAll(client, file, passphrase, checked);
     await client.query(triggers('enable'));
     await client.query(finishLoading);
     await client.query('commit');
-  } catch (error) {
-    const isInvalidRow = INVALID_ROWS.test((error as { code?: string }).code ?? '');
-    throw isInvalidRow ? new BackupError('damaged', error) : error;
-  } finally {
-    await client.end();
-  }
+  }).catch((error: { code?: string }) => {
+    throw INVALID_ROWS.test(error.code ?? '') ? new BackupError('damaged', error) : error;
+  });
   await migrateDatabase(databaseUrl);
   if (derived) await withClient(databaseUrl, (one) => one.query(deriveRows));
   return header;
@@ -60,16 +56,17 @@ async function insertAll(
     const table = tables.get(part);
     const digest = createHash('sha256').update(bytes).digest('hex');
     if (!table || checksums.get(name) !== digest) throw new BackupError('damaged');
-    const columns = table.columns.map(quoted).join(', ');
+    const columns = table.columns.map(escapeIdentifier).join(', ');
     const rows = bytes.toString().trimEnd().replaceAll('\n', ',');
     await client.query(
-      `insert into ${quoted(part)} (${columns})
-        select ${columns} from json_populate_recordset(null::${quoted(part)}, $1::json)`,
+      `insert into ${escapeIdentifier(part)} (${columns})
+        select ${columns} from json_populate_recordset(null::${escapeIdentifier(part)}, $1::json)`,
       [`[${rows}]`],
     );
   }
   for (const [name, count] of Object.entries(header.rows)) {
-    const { rows } = await client.query<{ count: string }>(`select count(*) from ${quoted(name)}`);
+    if (!tables.has(name)) throw new BackupError('damaged');
+    const { rows } = await client.query<{ count: string }>(`select count(*) from ${escapeIdentifier(name)}`);
     if (Number(rows[0]!.count) !== count) throw new BackupError('damaged');
   }
 }

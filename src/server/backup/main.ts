@@ -1,5 +1,4 @@
 import { statSync } from 'node:fs';
-import path from 'node:path';
 import { formatBytes, formatNumber } from '../../core/wording/counts';
 import { config } from '../config';
 import { contextFor } from '../context';
@@ -8,7 +7,7 @@ import { isOlder } from '../db/migrate';
 import { BackupError } from './backupError';
 import { checkBackup } from './checkBackup';
 import { checkFiles } from './checkFiles';
-import { type BackupHeader, backupName } from './format';
+import type { BackupHeader } from './format';
 import { loadBackup } from './loadBackup';
 import { rowSchemas } from './rowSchemas';
 import { writeBackup } from './writeBackup';
@@ -26,29 +25,27 @@ async function main([verb, to = '', ...flags]: string[]): Promise<void> {
   else throw new Error(`Unknown verb “${verb}”.`);
 }
 
-/** Writes to the file `to`, or into the folder `to` under a name that contains the time. */
 async function write(to: string, undoData: boolean): Promise<void> {
-  const madeAt = new Date();
-  const isFolder = statSync(to, { throwIfNoEntry: false })?.isDirectory();
-  const file = isFolder ? path.join(to, backupName(madeAt, passphrase !== undefined)) : to;
   const { databaseUrl } = config();
-  printHeader(
-    file,
-    await writeBackup({ databaseUrl, file, undoData, passphrase, madeAt, schemas: rowSchemas() }),
-  );
+  const schemas = rowSchemas();
+  const made = await writeBackup({ databaseUrl, to, undoData, passphrase, madeAt: new Date(), schemas });
+  printHeader(made.file, made.header);
 }
 
-/** Exits with 1 if files or folders are missing. */
+/** Exits with 1 if files or folders are missing or were not checked. */
 async function reportFiles(): Promise<void> {
+  if (await isOlder(config().databaseUrl))
+    throw new Error('An older version of Fabrica made this data. Start Fabrica once to migrate it.');
   const found = await checkFiles(contextFor('command-line'));
-  const { pictures, changed, moved, taken, missing, foldersAway } = found;
+  const { pictures, changed, moved, taken, missing, skipped, foldersAway } = found;
+  for (const name of skipped) console.log(`not checked, a run is in progress: ${name}`);
   for (const name of foldersAway) console.log(`folder missing: ${name}`);
   for (const name of missing) console.log(`missing: ${name}`);
   const counts = { pictures, changed, moved, new: taken, missing: missing.length };
   const words = Object.entries(counts).map(([name, count]) => `${name} ${formatNumber(count)}`);
   console.log(`${words.join(', ')}; summaries and search index rebuilt`);
   await pool().end();
-  if (missing.length + foldersAway.length > 0) process.exit(1);
+  if (missing.length + skipped.length + foldersAway.length > 0) process.exit(1);
 }
 
 function printHeader(file: string, { madeAt, rows, undoData }: BackupHeader): void {

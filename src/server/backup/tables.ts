@@ -57,5 +57,3 @@ function inOrder(
   }
   return ordered;
 }
-
-export const quoted = (name: string): string => `"${name.replaceAll('"', '""')}"`;

@@ -4,8 +4,9 @@ import path from 'node:path';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { runMigrations } from 'graphile-worker';
-import { Client } from 'pg';
+import type { Client } from 'pg';
 import { config } from '../config';
+import { withClient } from './withClient';
 
 interface Journal {
   readonly entries: readonly { readonly when: number }[];
@@ -47,17 +48,6 @@ export async function migrateUpTo(databaseUrl: string, schema: number): Promise<
     await withClient(databaseUrl, (client) => migrate(drizzle(client), { migrationsFolder: folder }));
   } finally {
     rmSync(folder, { recursive: true, force: true });
-  }
-}
-
-/** Connects for the duration of `act`. */
-export async function withClient<T>(databaseUrl: string, act: (client: Client) => Promise<T>): Promise<T> {
-  const client = new Client({ connectionString: databaseUrl });
-  await client.connect();
-  try {
-    return await act(client);
-  } finally {
-    await client.end();
   }
 }
 

@@ -1,14 +1,12 @@
-import { chmod, readFile, rm, writeFile } from 'node:fs/promises';
-import path from 'node:path';
+import { readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { type BackupPlan, defaultPlan } from '../../../core/kept/backupPlan';
 import { createSalt } from '../../backup/encryption';
-import { config } from '../../config';
+import { inData } from '../../config';
 import type { Context } from '../../context';
 import { backupPlans } from '../../db/schema/kept';
 import { announce } from '../../jobs/queue';
 import { usableFolder } from '../folders/folders';
 
-const inData = (name: string) => path.join(/*turbopackIgnore: true*/ config().dataFolder, name);
 /** Readable by the owner only; no backup contains it. */
 const passphraseFile = () => inData('backup-passphrase');
 
@@ -46,8 +44,9 @@ export interface BackupSecret {
 async function saveSecret(passphrase: string): Promise<void> {
   if (passphrase === '') return rm(passphraseFile(), { force: true });
   const secret: BackupSecret = { passphrase, salt: await createSalt() };
-  await writeFile(passphraseFile(), JSON.stringify(secret), { mode: 0o600 });
-  await chmod(passphraseFile(), 0o600);
+  const part = `${passphraseFile()}.part`;
+  await writeFile(part, JSON.stringify(secret), { mode: 0o600 });
+  await rename(part, passphraseFile());
 }
 
 /** Returns undefined if backups are not encrypted. */

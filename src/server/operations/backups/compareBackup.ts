@@ -1,13 +1,12 @@
 import path from 'node:path';
-import type { Client } from 'pg';
+import { type Client, escapeIdentifier } from 'pg';
 import type { RestorableKind } from '../../../core/kept/restorableKinds';
 import { BackupError } from '../../backup/backupError';
 import { isBackupName } from '../../backup/format';
 import { loadBackup } from '../../backup/loadBackup';
-import { quoted } from '../../backup/tables';
 import { config } from '../../config';
 import type { Context } from '../../context';
-import { withClient } from '../../db/migrate';
+import { withClient } from '../../db/withClient';
 import { failure } from '../../problems/errors';
 import { folderOf, readPlan, readSecret } from './backupPlan';
 import { restorableTables } from './restorableTables';
@@ -63,7 +62,7 @@ async function emptyComparison(): Promise<string> {
   const name = comparedName(urlOf());
   const url = urlOf(name).href;
   await withClient(url, async (client) => {
-    await client.query(`comment on database ${quoted(name)} is null`);
+    await client.query(`comment on database ${escapeIdentifier(name)} is null`);
     await client.query(`select pg_terminate_backend(pid) from pg_stat_activity
       where datname = current_database() and pid <> pg_backend_pid()`);
     await client.query('drop schema if exists public, drizzle, graphile_worker cascade');
@@ -106,7 +105,7 @@ export async function compareBackup(context: Context, name: string): Promise<Dif
     );
     const loaded: LoadedBackup = { name, loadedAt: context.now().toISOString() };
     await here.query(
-      `comment on database ${quoted(compared)} is ${here.escapeLiteral(JSON.stringify(loaded))}`,
+      `comment on database ${escapeIdentifier(compared)} is ${here.escapeLiteral(JSON.stringify(loaded))}`,
     );
   });
   return differences(name);
@@ -132,7 +131,7 @@ interface Item {
 
 async function readItems(client: Client, kind: keyof typeof restorableTables): Promise<Item[]> {
   const { key = 'id', name, compared } = restorableTables[kind];
-  const digest = compared.map((column) => `t.${quoted(column)}::text`).join(', ');
+  const digest = compared.map((column) => `t.${escapeIdentifier(column)}::text`).join(', ');
   const count =
     kind === 'assignments'
       ? '(select count(*)::integer from photos p where p.assignment_id = t.id)'
@@ -140,8 +139,8 @@ async function readItems(client: Client, kind: keyof typeof restorableTables): P
         ? '(select count(*)::integer from gathering_photos p where p.gathering_id = t.id)'
         : 'null::integer';
   const { rows } = await client.query<Item>(
-    `select t.${quoted(key)}::text as key, t.${quoted(name)} as name, md5(concat_ws(chr(1), '', ${digest || "''"})) as digest, ${count} as count
-    from ${quoted(kind)} t order by t.${quoted(name)}, 1`,
+    `select t.${escapeIdentifier(key)}::text as key, t.${escapeIdentifier(name)} as name, md5(concat_ws(chr(1), '', ${digest || "''"})) as digest, ${count} as count
+    from ${escapeIdentifier(kind)} t order by t.${escapeIdentifier(name)}, 1`,
   );
   return rows;
 }
@@ -177,7 +176,7 @@ export async function* readBatches(
 ): AsyncGenerator<string> {
   await backup.query('begin');
   await backup.query(
-    `declare batch no scroll cursor for select row_to_json(t)::text as line from ${quoted(table)} t where ${where}`,
+    `declare batch no scroll cursor for select row_to_json(t)::text as line from ${escapeIdentifier(table)} t where ${where}`,
     values,
   );
   for (;;) {

@@ -1,5 +1,4 @@
-import type { Client } from 'pg';
-import { quoted } from '../../backup/tables';
+import { type Client, escapeIdentifier } from 'pg';
 import { readBatches } from './compareBackup';
 
 interface CopyOptions {
@@ -21,17 +20,19 @@ export async function copyRows(
   const { columns, primary, references } = await shapeOf(here, table);
   const set = columns
     .filter((one) => !primary.includes(one))
-    .map((one) => `${quoted(one)} = excluded.${quoted(one)}`);
-  const list = columns.map(quoted).join(', ');
+    .map((one) => `${escapeIdentifier(one)} = excluded.${escapeIdentifier(one)}`);
+  const list = columns.map(escapeIdentifier).join(', ');
   const exist = references.map(
     (one) =>
-      `(r.${quoted(one.column)} is null or exists (select 1 from ${quoted(one.table)} o where o.${quoted(one.key)} = r.${quoted(one.column)}))`,
+      `(r.${escapeIdentifier(one.column)} is null or exists (select 1 from ${escapeIdentifier(one.table)} o where o.${escapeIdentifier(one.key)} = r.${escapeIdentifier(one.column)}))`,
   );
-  for await (const rows of readBatches(backup, table, `t.${quoted(column)}::text = any($1)`, [keys]))
+  for await (const rows of readBatches(backup, table, `t.${escapeIdentifier(column)}::text = any($1)`, [
+    keys,
+  ]))
     await here.query(
-      `insert into ${quoted(table)} (${list}) select ${list} from json_populate_recordset(null::${quoted(table)}, $1::json) r
+      `insert into ${escapeIdentifier(table)} (${list}) select ${list} from json_populate_recordset(null::${escapeIdentifier(table)}, $1::json) r
       where ${exist.join(' and ') || 'true'}
-      on conflict (${primary.map(quoted).join(', ')}) do ${overwrite && set.length > 0 ? `update set ${set.join(', ')}` : 'nothing'}`,
+      on conflict (${primary.map(escapeIdentifier).join(', ')}) do ${overwrite && set.length > 0 ? `update set ${set.join(', ')}` : 'nothing'}`,
       [edit(rows)],
     );
 }
@@ -55,7 +56,7 @@ async function shapeOf(client: Client, table: string): Promise<Shape> {
         join pg_attribute b on b.attrelid = f.oid and b.attnum = k.confkey[1]
         where k.conrelid = c.oid and k.contype = 'f') as references
     from pg_class c where c.oid = $1::regclass`,
-    [`public.${quoted(table)}`],
+    [`public.${escapeIdentifier(table)}`],
   );
   return rows[0]!;
 }

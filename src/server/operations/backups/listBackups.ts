@@ -3,7 +3,8 @@ import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import { BackupError, type BackupProblem } from '../../backup/backupError';
 import { readHeader } from '../../backup/checkBackup';
-import { type BackupHeader, isBackupName } from '../../backup/format';
+import { type BackupHeader, installationInName, isBackupName } from '../../backup/format';
+import { BACKUP_LOCK, INSTALLATION_ID } from '../../backup/writeBackup';
 import type { Context } from '../../context';
 import { folderOf, type KeptPlan, readPlan, readSecret } from './backupPlan';
 
@@ -71,7 +72,18 @@ async function describe(file: string, passphrase: string | undefined): Promise<L
   }
 }
 
+/** Returns the backups that this installation made, newest first; other installations may share the folder. */
+export async function ownNamesIn({ db }: Context, folder: string): Promise<string[]> {
+  const { rows } = await db.execute<{ id: string }>(sql.raw(INSTALLATION_ID));
+  return ((await namesIn(folder)) ?? []).filter((name) => installationInName(name) === rows[0]!.id);
+}
+
+/** True if a backup is being written, or a job waits for a worker. A job whose worker died does not count. */
 export async function isPending({ db }: Context): Promise<boolean> {
-  const { rows } = await db.execute(sql`select 1 from graphile_worker.jobs where key = 'backup'`);
+  const { rows } = await db.execute(sql`
+    select 1 from graphile_worker.jobs where key = 'backup' and locked_at is null and attempts < max_attempts
+    union all select 1 from pg_locks where locktype = 'advisory' and granted and objsubid = 1
+      and database = (select oid from pg_database where datname = current_database())
+      and (classid::bigint << 32) | objid::bigint = hashtextextended(${BACKUP_LOCK}, 0)`);
   return rows.length > 0;
 }

@@ -1,5 +1,5 @@
-import type { Client } from 'pg';
-import { quoted } from '../../backup/tables';
+import { type Client, escapeIdentifier } from 'pg';
+import { refuseForeign } from '../folders/folders';
 import { readBatches } from './compareBackup';
 import { copyRows } from './copyRows';
 
@@ -28,7 +28,7 @@ export async function restoreAssignment(
   backup: Client,
   id: string,
 ): Promise<string | undefined> {
-  const folders = await restoreFolders(here, backup);
+  const folders = await restoreFolders(here, backup, id);
   const edit = (rows: string) =>
     folders.reduce((text, [then, now]) => text.replaceAll(`"${then}"`, `"${now}"`), rows);
   const ownedBy = await ownerOfFiles(here, backup, id, edit);
@@ -50,16 +50,25 @@ async function idsIn(
 ): Promise<string[]> {
   if (!['photos', 'runs', 'run_items'].includes(table)) return [];
   const { rows } = await backup.query<{ id: string }>(
-    `select id::text from ${quoted(table)} where ${quoted(column)}::text = any($1)`,
+    `select id::text from ${escapeIdentifier(table)} where ${escapeIdentifier(column)}::text = any($1)`,
     [keys],
   );
   return rows.map(({ id }) => id);
 }
 
-/** Inserts the backup's opened folders. Returns the ids of folders that exist under another id: [backup id, current id]. */
-async function restoreFolders(here: Client, backup: Client): Promise<[string, string][]> {
+/** Folders that an assignment uses, for its row or for a file of its pictures. */
+const USED_FOLDERS = `t.id in (
+  select unnest(array[working_folder_id, source_folder_id]) from assignments where id::text = $1
+  union all select f.folder_id from files f join photos p on p.id = f.photo_id where p.assignment_id::text = $1)`;
+
+/**
+ * Opens the folders of an assignment. Returns the ids of folders that exist under another id: [backup id, current id].
+ * Throws if Fabrica may not use one of them.
+ */
+async function restoreFolders(here: Client, backup: Client, id: string): Promise<[string, string][]> {
   const changed: [string, string][] = [];
-  for await (const rows of readBatches(backup, 'opened_folders')) {
+  for await (const rows of readBatches(backup, 'opened_folders', USED_FOLDERS, [id])) {
+    for (const { path } of JSON.parse(rows) as { path: string }[]) await refuseForeign(path);
     await here.query(
       'insert into opened_folders select * from json_populate_recordset(null::opened_folders, $1::json) on conflict do nothing',
       [rows],

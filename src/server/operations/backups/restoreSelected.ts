@@ -1,6 +1,9 @@
+import { createHash } from 'node:crypto';
 import type { Client } from 'pg';
 import type { RestorableKind } from '../../../core/kept/restorableKinds';
+import { config } from '../../config';
 import type { Context } from '../../context';
+import { withClient } from '../../db/withClient';
 import { announce, enqueueFollow } from '../../jobs/queue';
 import { failure } from '../../problems/errors';
 import { type Difference, differences, LOST_DRAFTS, readBatches, withBoth } from './compareBackup';
@@ -24,7 +27,8 @@ export interface RestoredParts {
 
 /**
  * Makes a backup, then restores the selected items of a compared backup in one transaction. Skips items that are identical
- * by now or have a name conflict. Throws `backup-not-loaded`, `backup-failed`.
+ * by now or have a name conflict. Throws `backup-not-loaded`, `backup-failed`, and `changed-elsewhere` if an item to be
+ * overwritten changed after that backup.
  */
 export async function restoreSelected(
   context: Context,
@@ -35,11 +39,14 @@ export async function restoreSelected(
   const found = (await differences(name)).filter(
     ({ kind, key, state }) => state !== 'name-conflict' && requested.has(`${kind} ${key}`),
   );
+  const rowsBefore = await withClient(config().databaseUrl, (here) => digestRows(here, found));
   const before = await runBackup(context, name);
   if (!before) throw failure('backup-failed');
   const skipped: { name: string; ownedBy: string }[] = [];
   await withBoth(name, async (here, backup) => {
     await here.query('begin');
+    if ((await digestRows(here, found)) !== rowsBefore)
+      throw failure('changed-elsewhere', { what: 'The current data', kept: 'Compare the backup again.' });
     // Assignments first: gatherings and drafts reference their pictures.
     for (const one of byKind(found, 'assignments')) {
       const ownedBy = await restoreAssignment(here, backup, one.key);
@@ -54,6 +61,20 @@ export async function restoreSelected(
   for (const { key } of byKind(found, 'assignments')) await enqueueFollow(context.db, key);
   await announceAllKinds(context);
   return { restored: found.length - skipped.length, skipped, before };
+}
+
+/** Locks the existing rows of items until the end of the transaction, and returns a digest of their contents. */
+async function digestRows(here: Client, found: readonly Difference[]): Promise<string> {
+  const digest = createHash('sha256');
+  for (const [kind, { key = 'id' }] of Object.entries(restorableTables)) {
+    const keys = keysOf(found, kind as RestorableKind);
+    const { rows } = await here.query<{ row: string }>(
+      `select t::text as row from ${kind} t where t.${key}::text = any($1) order by t.${key} for update`,
+      [keys],
+    );
+    for (const { row } of rows) digest.update(row);
+  }
+  return digest.digest('hex');
 }
 
 const byKind = (found: readonly Difference[], kind: RestorableKind) =>

@@ -1,4 +1,4 @@
-import { mkdir, rm, stat } from 'node:fs/promises';
+import { mkdir, readdir, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import {
@@ -8,7 +8,7 @@ import {
   isBackupDue,
 } from '../../../core/kept/backupPlan';
 import { BackupError } from '../../backup/backupError';
-import { backupName, timeInName } from '../../backup/format';
+import { timeInName } from '../../backup/format';
 import { rowSchemas } from '../../backup/rowSchemas';
 import { writeBackup } from '../../backup/writeBackup';
 import { config } from '../../config';
@@ -16,7 +16,7 @@ import type { Context } from '../../context';
 import { backupPlans } from '../../db/schema/kept';
 import { announce } from '../../jobs/queue';
 import { folderOf, readPlan, readSecret } from './backupPlan';
-import { isPending, namesIn } from './listBackups';
+import { isPending, ownNamesIn } from './listBackups';
 
 /** Enqueues a backup; the job key deduplicates pending jobs. */
 export async function enqueueBackup({ db }: Context): Promise<void> {
@@ -27,8 +27,8 @@ export async function enqueueBackup({ db }: Context): Promise<void> {
 }
 
 /**
- * Makes a backup according to the settings and removes backups beyond the retention, except `protectedName`. Returns the
- * path of the backup, or undefined after a failure, which is saved with its reason.
+ * Makes a backup according to the settings and removes this installation's backups beyond the retention, except
+ * `protectedName`. Returns the path of the backup, or undefined after a failure, which is saved with its reason.
  */
 export async function runBackup(context: Context, protectedName?: string): Promise<string | undefined> {
   const plan = await readPlan(context);
@@ -40,19 +40,18 @@ export async function runBackup(context: Context, protectedName?: string): Promi
       .onConflictDoUpdate({ target: backupPlans.id, set: failed });
   try {
     if (plan.folder === null) await mkdir(folder, { recursive: true, mode: 0o700 });
+    // A missing folder must not become a file of its name.
+    await readdir(folder);
     const secret = await readSecret();
-    const madeAt = context.now();
-    const file = await freeName(folder, madeAt, secret !== undefined);
-    const { databaseUrl } = config();
-    await writeBackup({
-      databaseUrl,
-      file,
+    const { file } = await writeBackup({
+      databaseUrl: config().databaseUrl,
+      to: folder,
       undoData: plan.undoData,
       ...secret,
-      madeAt,
+      madeAt: context.now(),
       schemas: rowSchemas(),
     });
-    for (const name of backupsBeyond((await namesIn(folder)) ?? [], plan.retention))
+    for (const name of backupsBeyond(await ownNamesIn(context, folder), plan.retention))
       if (name !== protectedName) await rm(path.join(folder, name), { force: true });
     await saveOutcome({ failedAt: null, problem: null });
     return file;
@@ -61,18 +60,6 @@ export async function runBackup(context: Context, protectedName?: string): Promi
     return undefined;
   } finally {
     await announce(context.db, { kind: 'backups', id: '' });
-  }
-}
-
-/** Names contain seconds: a second backup within one gets a number. */
-async function freeName(folder: string, madeAt: Date, isEncrypted: boolean): Promise<string> {
-  for (let number = 1; ; number++) {
-    const file = path.join(folder, backupName(madeAt, isEncrypted, number));
-    const isTaken = await stat(file).then(
-      () => true,
-      () => false,
-    );
-    if (!isTaken) return file;
   }
 }
 
@@ -96,7 +83,7 @@ function problemOf(error: unknown): BackupProblemCode {
 export async function enqueueDueBackup(context: Context): Promise<void> {
   const plan = await readPlan(context);
   if (plan.schedule === 'never' || (await isPending(context))) return;
-  const newest = (await namesIn(folderOf(plan)))?.[0];
+  const [newest] = await ownNamesIn(context, folderOf(plan));
   const times = {
     last: newest === undefined ? undefined : timeInName(newest),
     failed: plan.failedAt?.getTime(),

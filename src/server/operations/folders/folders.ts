@@ -19,7 +19,8 @@ const isIn = (folder: string, roots: readonly string[]): boolean =>
 /** What is kept in the data folder is no picture of anybody's. */
 const OWN = ['postgres', 'previews', 'undo', 'backups'];
 
-async function refuseForeign(real: string): Promise<void> {
+/** Throws if Fabrica may not use a folder: `real` is its path without symbolic links. */
+export async function refuseForeign(real: string): Promise<void> {
   if (real === '/') throw failure('whole-machine');
   if (isIn(real, SYSTEM)) throw failure('system-folder', { path: real });
   const data = await realpath(config().dataFolder).catch(() => config().dataFolder);

@@ -1,14 +1,12 @@
-import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import { type Bound, type KeptName, keptNames, usualBounds } from '../../../core/kept/bounds';
-import { config } from '../../config';
+import { inData } from '../../config';
 import type { Context } from '../../context';
 import { keptBounds } from '../../db/schema/kept';
 import { announce } from '../../jobs/queue';
 import { ownDeliveries } from '../deliveries/ownDeliveries';
 import { folderFiles } from './folderFiles';
 
-const inData = (name: string) => path.join(/*turbopackIgnore: true*/ config().dataFolder, name);
 export const previewsFolder = () => inData('previews');
 export const arrivalsFolder = () => inData('arrivals');
 

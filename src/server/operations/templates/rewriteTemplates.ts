@@ -17,6 +17,9 @@ export async function rewriteTemplates(
   for (const id of [...ids].sort())
     await inTransaction(context, async (tx) => {
       const { version, draft, entries, ...row } = await lockedTemplate(tx, id);
+      const isSame = (before: readonly Entry[]) => JSON.stringify(change(before)) === JSON.stringify(before);
+      // Another window may have made the change already.
+      if (isSame(entries) && isSame(draft?.entries ?? [])) return;
       const next = version === 0 ? 0 : version + 1;
       const changed = {
         entries: change(entries),

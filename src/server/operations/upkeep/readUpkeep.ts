@@ -4,7 +4,7 @@ import { type ConcernId, concernIds, concernSearch } from '../../../core/upkeep/
 import { timeInName } from '../../backup/format';
 import type { Context } from '../../context';
 import { folderOf, readPlan } from '../backups/backupPlan';
-import { namesIn } from '../backups/listBackups';
+import { ownNamesIn } from '../backups/listBackups';
 import { searchOf } from '../search/askedSearch';
 import { foundBy, indexStale } from '../search/searchPhotos';
 import { listTemplates } from '../templates/templates';
@@ -105,6 +105,6 @@ async function countUnusedTerms({ db }: Context): Promise<number> {
 }
 
 async function lastBackupOf(context: Context): Promise<string | null> {
-  const [newest] = (await namesIn(folderOf(await readPlan(context)))) ?? [];
+  const [newest] = await ownNamesIn(context, folderOf(await readPlan(context)));
   return newest === undefined ? null : new Date(timeInName(newest)).toISOString();
 }

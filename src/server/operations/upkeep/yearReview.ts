@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { type ReviewedField, reviewedFields } from '../../../core/upkeep/review';
 import type { Context } from '../../context';
+import { indexStale } from '../search/searchPhotos';
 
 /** Counts for a year: pictures, pictures with each field filled, distinct keywords. */
 export interface ReviewedYear {
@@ -12,10 +13,11 @@ export interface ReviewedYear {
 }
 
 /** Returns all years, newest first; with `year`, the months of that year. */
-export async function yearReview({ db }: Context, year?: string): Promise<ReviewedYear[]> {
+export async function yearReview(context: Context, year?: string): Promise<ReviewedYear[]> {
+  await indexStale(context);
   const period = year ? sql`left(taken, 7)` : sql`left(taken, 4)`;
   const within = year ? sql`left(taken, 4) = ${year}` : sql`true`;
-  const { rows } = await db.execute<Record<string, unknown> & ReviewedYear>(sql`
+  const { rows } = await context.db.execute<Record<string, unknown> & ReviewedYear>(sql`
     with indexed as (select photo_id, coalesce(${period}, '') as year, filled from photo_search where ${within}),
     fields as (
       select year, field, count(*)::integer as n from indexed, unnest(filled) as field
