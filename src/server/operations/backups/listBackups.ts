@@ -53,7 +53,7 @@ export async function readBackupState(context: Context): Promise<BackupState> {
 }
 
 /** Returns the names of all backups, newest first; undefined if the folder is missing. */
-export async function namesIn(folder: string): Promise<string[] | undefined> {
+async function namesIn(folder: string): Promise<string[] | undefined> {
   const names = await readdir(folder).catch(() => undefined);
   return names?.filter(isBackupName).sort().reverse();
 }
