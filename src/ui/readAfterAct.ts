@@ -1,4 +1,5 @@
 import type { QueryClient, QueryKey } from '@tanstack/react-query';
+import { refresh } from './refresh';
 
 let stream: EventSource | undefined;
 
@@ -12,5 +13,5 @@ export function follow(opened: EventSource | undefined): void {
  * it cut just now, everything is read again when it is back. Read twice, it would cost twice.
  */
 export async function readAfterAct(queries: QueryClient, queryKey: QueryKey): Promise<void> {
-  if (stream?.readyState !== 1) await queries.invalidateQueries({ queryKey });
+  if (stream?.readyState !== 1) await refresh(queries, { queryKey });
 }

@@ -18,8 +18,8 @@ function looked(queries: QueryClient) {
 test('what changes while a query is read for the first time is read once more', async () => {
   const queries = new QueryClient();
   const query = looked(queries);
-  refresh(queries, { queryKey: ['photos'] });
-  refresh(queries);
+  void refresh(queries, { queryKey: ['photos'] });
+  void refresh(queries);
   query.answers[0]!('before the change');
   await settle();
   expect(query.answers).toHaveLength(2);
@@ -36,9 +36,9 @@ test('what is known already is read again at once, and other queries are left al
   const query = looked(queries);
   query.answers[0]!('known');
   await settle();
-  refresh(queries, { queryKey: ['runs'] });
+  void refresh(queries, { queryKey: ['runs'] });
   expect(query.answers).toHaveLength(1);
-  refresh(queries, { queryKey: ['photos', '1'] });
+  void refresh(queries, { queryKey: ['photos', '1'] });
   await settle();
   expect(query.answers).toHaveLength(2);
   query.answers[1]!('new');

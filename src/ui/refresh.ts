@@ -4,13 +4,13 @@ import type { Query, QueryClient, QueryFilters } from '@tanstack/react-query';
  * Reads queries again after a change. One that is being read for the first time may have been answered
  * before the change: it is read once more when it is there (invalidating alone passes it over).
  */
-export function refresh(queries: QueryClient, filters: QueryFilters = {}): void {
+export function refresh(queries: QueryClient, filters: QueryFilters = {}): Promise<void> {
   const cache = queries.getQueryCache();
   const begun = cache
     .findAll(filters)
     .filter((query) => query.state.fetchStatus === 'fetching' && query.state.data === undefined);
   for (const query of begun) whenRead(queries, query);
-  void queries.invalidateQueries(filters);
+  return queries.invalidateQueries(filters);
 }
 
 const waiting = new WeakSet<Query>();

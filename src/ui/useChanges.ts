@@ -33,7 +33,7 @@ export function followChanges(queries: QueryClient, onCut: (isCut: boolean) => v
       notice = undefined;
       onCut(false);
       // What changed between the page's first look and now, or while the line was cut, was not announced.
-      refresh(queries, { predicate: ({ queryKey }) => !isSlow(queryKey) });
+      void refresh(queries, { predicate: ({ queryKey }) => !isSlow(queryKey) });
     };
     stream.onerror = () => {
       notice ??= setTimeout(() => onCut(true), NOTICED_AFTER_MS);
@@ -41,8 +41,8 @@ export function followChanges(queries: QueryClient, onCut: (isCut: boolean) => v
     };
     stream.onmessage = ({ data }) => {
       const { kind, id } = JSON.parse(data) as Change | { kind: 'everything'; id: string };
-      if (kind === 'everything') refresh(queries);
-      else for (const queryKey of concernedBy[kind](id)) refresh(queries, { queryKey });
+      if (kind === 'everything') void refresh(queries);
+      else for (const queryKey of concernedBy[kind](id)) void refresh(queries, { queryKey });
     };
   };
   open();

@@ -1,10 +1,14 @@
+import { readFileSync } from 'node:fs';
 import { Counts } from './counts.mjs';
+
+/** Of what the page showed when a test failed, printed so that a log alone explains it. */
+const SHOWN_CHARACTERS = 8000;
 
 export default class PlaywrightCounts {
   #counts = new Counts();
 
   /** A retry would hide a failure: every result counts. */
-  onTestEnd(test, { status, duration }) {
+  onTestEnd(test, { status, duration, attachments = [] }) {
     const isFailed = status !== test.expectedStatus;
     this.#counts.add(test.location.file, {
       passed: isFailed || status === 'skipped' ? 0 : 1,
@@ -12,6 +16,8 @@ export default class PlaywrightCounts {
       ms: duration,
     });
     this.#counts.write();
+    const context = attachments.find((one) => one.name === 'error-context')?.path;
+    if (isFailed && context) console.log(readFileSync(context, 'utf8').slice(0, SHOWN_CHARACTERS));
   }
 
   onError() {

@@ -81,7 +81,7 @@ export function CheckPage({ assignment: initial, first }: Props) {
         assignment={assignment}
         failed={failed ? `${formatNumber(failed)} ${agrees(failed, 'rule fails', 'rules fail')}` : undefined}
       >
-        <Embedding assignmentId={id} views={views} selected={selection.ids} settle={writing.settle} />
+        <Embedding assignmentId={id} views={views} selected={selection.ids} writing={writing} />
       </AssignmentTop>
       <PageMain title={labels.check} display="flex" flexDirection="column" flex="1" minHeight="0">
         {views.length === 0 ? (

@@ -73,12 +73,7 @@ export function DescribePage({ assignment: initial, first }: Props) {
             : undefined
         }
       >
-        <Embedding
-          assignmentId={assignment.id}
-          views={views}
-          selected={selection.ids}
-          settle={writing.settle}
-        />
+        <Embedding assignmentId={assignment.id} views={views} selected={selection.ids} writing={writing} />
       </AssignmentTop>
       <PageMain title="Describe" display="flex" flexDirection="column" flex="1" minHeight="0">
         {address.arrangement !== 'one' && (

@@ -33,7 +33,14 @@ export async function changeStream(signal: AbortSignal): Promise<Response> {
   let close = () => {};
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
-      const send = (text: string) => controller.enqueue(encoder.encode(text));
+      const send = (text: string) => {
+        try {
+          controller.enqueue(encoder.encode(text));
+        } catch {
+          // Ended without a word: the other windows still hear what changed.
+          close();
+        }
+      };
       const listener: Listener = (payload) => send(`data: ${payload}\n\n`);
       const beat = setInterval(() => send(': still here\n\n'), HEARTBEAT_MS);
       close = () => {

@@ -27,7 +27,7 @@ const proof = {
   cuts: [],
 };
 
-function open(count: number) {
+function open(count: number, state: 'saved' | 'saving' = 'saved') {
   const views = Array.from({ length: count }, (_, at) =>
     viewOf({
       id: `p${at}`,
@@ -48,10 +48,10 @@ function open(count: number) {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   queries.setQueryData(queryKeys.photoList('a1'), { total: count, views });
   const Window = inWindow(queries);
-  const settle = async () => false;
+  const writing = { state, settle: async () => false };
   render(
     <Window>
-      <Embedding assignmentId="a1" views={views} selected={new Set()} settle={settle} />
+      <Embedding assignmentId="a1" views={views} selected={new Set()} writing={writing} />
     </Window>,
   );
   return asked;
@@ -77,4 +77,10 @@ test('of a set the act tells what it replaces before it is pressed', async () =>
   const asked = open(3);
   await screen.findByRole('button', { name: 'Embed 10,001, replace 10,001' });
   expect(asked.map((one) => one.path)).toEqual(['assignments/a1/proof']);
+});
+
+test('while drafts are being saved, the server is not asked about them', async () => {
+  const asked = open(3, 'saving');
+  await screen.findByRole('button', { name: 'Embed 3' });
+  expect(asked).toEqual([]);
 });

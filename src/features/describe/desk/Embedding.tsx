@@ -15,13 +15,13 @@ import { useRequestOnce } from '@/ui/useRequestOnce';
 import type { PhotoList } from '../set/usePhotos';
 import type { PhotoView } from '../set/view';
 import { embedWords, ProofDialog, type WriteChoices } from './ProofDialog';
+import type { WritingState } from './useWriting';
 
 interface Props {
   readonly assignmentId: string;
   readonly views: readonly PhotoView[];
   readonly selected: ReadonlySet<string>;
-  /** Comes when what was typed is saved. */
-  readonly settle: () => Promise<boolean>;
+  readonly writing: Pick<WritingState, 'state' | 'settle'>;
 }
 
 /** What was asked for: fixed when the act is pressed, after everything typed is saved. */
@@ -34,7 +34,7 @@ interface Asked extends Meant {
 const TOLD = 10_000;
 
 /** The act of this place: drafts of the selection, or of all where none is selected. */
-export function Embedding({ assignmentId, views, selected, settle }: Props) {
+export function Embedding({ assignmentId, views, selected, writing }: Props) {
   const router = useRouter();
   const queries = useQueryClient();
   const requestOnce = useRequestOnce();
@@ -43,15 +43,16 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
   const proofOf = ({ scope }: Meant) =>
     apiRequest<DraftsProof>(`assignments/${assignmentId}/proof`, 'POST', { scope });
   const isTold = meant.count <= TOLD;
-  const { data: proof } = useQuery({
+  const { data } = useQuery({
     queryKey: queryKeys.proof(assignmentId, meant.scope, meant.count),
     queryFn: () => proofOf(meant),
-    enabled: meant.count > 0 && isTold,
+    // Before that, the page shows drafts that the server does not have yet.
+    enabled: meant.count > 0 && isTold && writing.state === 'saved',
     placeholderData: keepPreviousData,
   });
   const review = useMutation({
     mutationFn: async () => {
-      await settle();
+      await writing.settle();
       const queryKey = queryKeys.photoList(assignmentId);
       await queries.refetchQueries({ queryKey });
       const now = meantBy(queries.getQueryData<PhotoList>(queryKey)!.views, selected);
@@ -73,7 +74,8 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
     onSuccess: ({ runId }) => router.push(`/runs/${runId}`),
   });
   const { count } = meant;
-  const ready = count > 0 && (!isTold || (proof !== undefined && proof.pictures > 0));
+  const proof = isTold ? data : undefined;
+  const isReady = count > 0 && proof?.pictures !== 0;
   const error = review.error ?? embed.error;
   return (
     <>
@@ -82,8 +84,8 @@ export function Embedding({ assignmentId, views, selected, settle }: Props) {
           {error.message}
         </Notice>
       )}
-      <PrimaryButton type="button" disabled={!ready || review.isPending} onClick={() => review.mutate()}>
-        {actWords(count, isTold ? proof : undefined)}
+      <PrimaryButton type="button" disabled={!isReady || review.isPending} onClick={() => review.mutate()}>
+        {actWords(count, proof)}
       </PrimaryButton>
       {asked && (
         <ProofDialog
