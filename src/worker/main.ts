@@ -7,6 +7,7 @@ import { undoFolder } from '../server/files/writeOver';
 import { DropMemory, lookIntoDropFolders } from '../server/follow/dropFolders';
 import { followAll } from '../server/follow/followAll';
 import { followAssignment } from '../server/follow/followAssignment';
+import { watchFolders } from '../server/follow/watchFolders';
 import { enqueuePreviews } from '../server/jobs/queue';
 import { byOneProcess, repeat } from '../server/jobs/repeat';
 import { log } from '../server/log';
@@ -26,7 +27,9 @@ const DROP_EVERY_MS = 1500;
 const CUT_OFF_EVERY_MS = 30_000;
 const ROOM_EVERY_MS = 60 * 60_000;
 const BACKUP_LOOK_EVERY_MS = 60_000;
-/** Interval of the scan for changed files; 0: off. */
+/** How often a worker tries to become the one that watches folders. */
+const WATCH_TAKEN_EVERY_MS = 5000;
+/** Interval of the scan for changed files; 0: no scan and no watch. */
 const FOLLOW_EVERY_MS = Number(process.env.FABRICA_LOOK_MINUTES ?? 10) * 60_000;
 
 /** The process that carries out runs. Any number may run, also in one run. */
@@ -88,10 +91,14 @@ async function main(): Promise<void> {
       await dropStaleComparison(context);
     }),
   );
-  if (FOLLOW_EVERY_MS > 0)
+  if (FOLLOW_EVERY_MS > 0) {
     void repeat({ name: 'folders', everyMs: FOLLOW_EVERY_MS, stopping }, () =>
       byOneProcess('folders', () => followAll(context)),
     );
+    void repeat({ name: 'folder watch', everyMs: WATCH_TAKEN_EVERY_MS, stopping }, () =>
+      byOneProcess('folder watch', () => watchFolders(context, stopping)),
+    );
+  }
   void repeat({ name: 'backups', everyMs: BACKUP_LOOK_EVERY_MS, stopping }, () =>
     byOneProcess('backups', () => enqueueDueBackup(context)),
   );

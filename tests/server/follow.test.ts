@@ -1,5 +1,6 @@
 import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
+import { setTimeout as pause } from 'node:timers/promises';
 import { eq, sql } from 'drizzle-orm';
 import { these } from '@/core/drafts/scope';
 import { FILL_IN } from '@/core/templates/placeholders';
@@ -7,6 +8,7 @@ import { photos } from '@/server/db/schema/photos';
 import { DropMemory, lookIntoDropFolders } from '@/server/follow/dropFolders';
 import { followAll } from '@/server/follow/followAll';
 import { followAssignment } from '@/server/follow/followAssignment';
+import { watchFolders } from '@/server/follow/watchFolders';
 import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
 import { startImport } from '@/server/operations/bringIn/startImport';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
@@ -226,18 +228,52 @@ test('a picture is found again by its whole file where its picture data was not 
   expect(await job.follow()).toMatchObject({ moved: 1, gone: 0, taken: 0 });
 });
 
+/** Ids of the assignments with a pending follow job. */
+async function pendingFollows(): Promise<string[]> {
+  const { rows } = await server.db.execute<{ key: string }>(
+    sql`select key from graphile_worker.jobs where key like 'follow:%'`,
+  );
+  return rows.map(({ key }) => key.slice('follow:'.length));
+}
+
+async function untilPending(id: string, after: string): Promise<void> {
+  const until = Date.now() + 60_000;
+  while (!(await pendingFollows()).includes(id)) {
+    if (Date.now() > until) throw new Error(`no follow job within a minute of ${after}`);
+    await pause(100);
+  }
+  await server.db.execute(sql`select graphile_worker.remove_job(${`follow:${id}`})`);
+}
+
 test('all assignments are looked at in turn, but for those that are archived', async () => {
-  const { context, db } = server;
+  const { context } = server;
   const [one, other] = [await broughtIn(), await broughtIn()];
   await changeAssignment(context, other.id, { archived: true });
-  const asked = async () =>
-    (
-      await db.execute<{ key: string }>(sql`select key from graphile_worker.jobs where key like 'follow:%'`)
-    ).rows.map(({ key }) => key.slice('follow:'.length));
   await followAll(context);
   await followAll(context);
-  const ids = await asked();
+  const ids = await pendingFollows();
   expect(ids).toContain(one.id);
   expect(ids).not.toContain(other.id);
   expect(new Set(ids).size).toBe(ids.length);
+});
+
+test('a changed file in a watched folder enqueues a follow job, also after the folder was away', async () => {
+  const job = await broughtIn();
+  const archived = await broughtIn();
+  await changeAssignment(server.context, archived.id, { archived: true });
+  let isStopped = false;
+  const watching = watchFolders(server.context, () => isStopped);
+  await untilPending(job.id, 'the start of the watch');
+  mkdirSync(job.in('sub'));
+  await untilPending(job.id, 'a new folder');
+  writeFileSync(job.in('sub/new.jpg'), await smallJpeg(9));
+  await untilPending(job.id, 'a new file');
+  expect(await job.follow()).toMatchObject({ taken: 1 });
+  renameSync(job.in(''), `${job.in('')}-away`);
+  await untilPending(job.id, 'the loss of the folder');
+  renameSync(`${job.in('')}-away`, job.in(''));
+  await untilPending(job.id, 'the return of the folder');
+  expect(await pendingFollows()).not.toContain(archived.id);
+  isStopped = true;
+  await watching;
 });
