@@ -54,9 +54,13 @@ export async function assignmentWith(
   page: Page,
   name: string,
   names: readonly string[],
-  more: { readonly inForce?: readonly string[]; readonly make?: (folder: string) => Promise<void> } = {},
+  more: {
+    readonly inForce?: readonly string[];
+    readonly make?: (folder: string) => Promise<void>;
+    readonly folder?: string;
+  } = {},
 ): Promise<DeskAssignment> {
-  const folder = mkdtempSync(path.join(data, `desk ${name} `));
+  const folder = more.folder ?? mkdtempSync(path.join(data, `desk ${name} `));
   await (more.make?.(folder) ?? makePictures(folder, names));
   const { id } = await send<{ id: string }>(page, 'assignments', { name, workingPath: folder });
   await send(page, `assignments/${id}`, { inForce: more.inForce ?? [] }, 'PATCH');

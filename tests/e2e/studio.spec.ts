@@ -1,4 +1,5 @@
 import { renameSync } from 'node:fs';
+import path from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import { ccFields } from '@/core/rights/creativeCommons';
 import {
@@ -9,6 +10,7 @@ import {
   exiv2,
   holdBack,
   send,
+  sql,
   values,
 } from './desk';
 import { running } from './fabrica';
@@ -19,7 +21,7 @@ import { test } from './test';
 
 /** A studio session: titles by a pattern, full credits, one picture's words on its neighbours, a template of it. */
 test.describe.configure({ mode: 'serial' });
-const { address } = running();
+const { address, data } = running();
 
 const names = Array.from({ length: 6 }, (_, at) => `st26-${String(at + 1).padStart(2, '0')}.jpg`);
 
@@ -354,13 +356,40 @@ test('a folder that was renamed is reported on every page, and pointed to its ne
   const dialog = page.getByRole('dialog');
   const use = dialog.getByRole('button', { name: labels.shell.useThisFolder });
   await dialog.getByRole('textbox', { name: labels.shell.folder }).fill(assignment.folder);
-  await expect(dialog.getByText('1 file of the missing folder: none is here.')).toBeVisible();
+  await expect(dialog.getByText('Of the missing folder: 1 file, none is here.')).toBeVisible();
   await expect(use).toBeDisabled();
   await dialog.getByRole('textbox', { name: labels.shell.folder }).fill(folder);
-  await expect(dialog.getByText('1 file of the missing folder: all are here.')).toBeVisible();
+  await expect(dialog.getByText('Of the missing folder: 1 file, all are here.')).toBeVisible();
   await use.click();
   await expect(page.getByRole('button', { name: labels.shell.chooseItsNewPath })).toHaveCount(0);
   await page.goto(describeUrl(moved));
   await embedAll(page, 1);
   expect(exiv2({ folder }, 'rn26-01.jpg')).toContain('Written before the folder was renamed.');
+});
+
+test('folders on a disk that is connected under another path are relinked together', async () => {
+  const disk = path.join(data, 'disk former');
+  const first = await assignmentWith(page, 'Disk 1', ['dk26-01.jpg'], {
+    folder: path.join(disk, '2026/one'),
+  });
+  const second = await assignmentWith(page, 'Disk 2', ['dk26-02.jpg', 'dk26-03.jpg'], {
+    folder: path.join(disk, '2026/two'),
+  });
+  const present = path.join(data, 'disk present');
+  renameSync(disk, present);
+  await page.goto(describeUrl(first));
+  await page.getByRole('button', { name: labels.shell.chooseItsNewPath }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('textbox', { name: labels.shell.folder }).fill(path.join(present, '2026/one'));
+  await expect(
+    dialog.getByText('1 other missing folder moved in the same way. 2 files, all are here.'),
+  ).toBeVisible();
+  await expect(dialog.getByLabel(labels.shell.moveOthers)).toBeChecked();
+  await dialog.getByRole('button', { name: labels.shell.useThisFolder }).click();
+  await expect(page.getByRole('button', { name: labels.shell.chooseItsNewPath })).toHaveCount(0);
+  await page.goto(describeUrl(second));
+  await expect(picture('dk26-03.jpg')).toBeVisible();
+  await expect(page.getByRole('button', { name: labels.shell.chooseItsNewPath })).toHaveCount(0);
+  const paths = sql(`select path from opened_folders where path like '${data}/disk %' order by 1`);
+  expect(paths.split('\n')).toEqual([`${present}/2026/one`, `${present}/2026/two`]);
 });

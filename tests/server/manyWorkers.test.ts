@@ -113,10 +113,13 @@ test('a paused run waits, keeps what is done, and goes on when it is told to; al
   const begun = async () => (await readRun(server.context, runId)).counts.done > 0;
   await waitFor('the first picture to be brought in', begun, { everyMs: 10 });
   await pauseRun(server.context, runId, true);
-  await pause(700);
-  const { counts, state } = await readRun(server.context, runId);
-  await pause(500);
-  expect((await readRun(server.context, runId)).counts).toEqual(counts);
+  let { counts, state } = await readRun(server.context, runId);
+  const isStill = async () => {
+    const before = JSON.stringify(counts);
+    ({ counts, state } = await readRun(server.context, runId));
+    return JSON.stringify(counts) === before;
+  };
+  await waitFor('the worker to notice the pause', isStill, { everyMs: 1000 });
   expect(counts.waiting).toBeGreaterThan(0);
   expect(state).toBe('running');
   await stopRun(server.context, runId);

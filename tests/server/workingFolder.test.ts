@@ -8,6 +8,7 @@ import { readDelivery } from '@/server/operations/deliveries/deliveredFiles';
 import { startDelivery } from '@/server/operations/deliveries/startDelivery';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { openFolder } from '@/server/operations/folders/folders';
+import { rootsOf } from '@/server/operations/folders/movedFolders';
 import {
   matchFolder,
   readWorkingFolder,
@@ -47,11 +48,12 @@ test('a missing folder is reported, and its new path keeps pictures, drafts and 
   expect([file, (await cachedPreview(identity!, 480))?.length]).toEqual([undefined, expect.any(Number)]);
   const { assignments } = await readWorkshop(server.context);
   expect(assignments.find((one) => one.id === id)).toMatchObject({ isFolderMissing: true });
-  expect(await matchFolder(server.context, id, present)).toEqual({
+  expect(await matchFolder(server.context, id, present)).toMatchObject({
     same: 2,
     differing: 0,
     absent: 0,
     examples: [],
+    others: { folders: 0 },
   });
   expect(await relinkWorkingFolder(server.context, id, present)).toEqual({ path: present, isMissing: false });
   expect(await followAssignment(server.context, id)).toMatchObject({ unchanged: 2, gone: 0, taken: 0 });
@@ -67,7 +69,7 @@ test('differing and absent files are counted; a folder with none of the files is
   const { id, present, working } = await renamed();
   rmSync(path.join(present, 'a.jpg'));
   writeFileSync(path.join(present, 'b.jpg'), 'shorter');
-  expect(await matchFolder(server.context, id, present)).toEqual({
+  expect(await matchFolder(server.context, id, present)).toMatchObject({
     same: 0,
     differing: 1,
     absent: 1,
@@ -115,4 +117,55 @@ test('opened folders inside a missing one follow it', async () => {
   await relinkWorkingFolder(server.context, id, present);
   const again = await openFolder(server.context, { path: path.join(present, 'inside'), kind: 'second' });
   expect(again.id).toBe(inside.id);
+});
+
+test.each([
+  [
+    '/media/former/2026/one',
+    '/media/present/2026/one',
+    { former: '/media/former', present: '/media/present' },
+  ],
+  ['/media/former/one', '/media/former/two', undefined],
+  ['/photos/2026/one', '/disk/photos/2026/one', { former: '/photos', present: '/disk/photos' }],
+  ['/one', '/two/one', undefined],
+])('%s at %s: a common end leads to the folders that moved', (former, present, expected) => {
+  expect(rootsOf({ former, present })).toEqual(expected);
+});
+
+test('a disk at another path: the other missing folders move as well; present and unmatched ones stay', async () => {
+  const disk = path.join(server.folder, 'disk-former');
+  const names = ['one', 'two', 'two/inside', 'gone', 'stays'];
+  const made = new Map<string, string>();
+  for (const [at, name] of names.entries()) {
+    const folder = path.join(disk, '2026', name);
+    mkdirSync(folder, { recursive: true });
+    writeFileSync(path.join(folder, `${at}.jpg`), await smallJpeg(40 + at));
+    const { id } = await createAssignment(server.context, {
+      name,
+      workingPath: folder,
+      picturesOfOthers: 'leave',
+    });
+    await followAssignment(server.context, id);
+    made.set(name, id);
+  }
+  const present = path.join(server.folder, 'disk-present');
+  renameSync(disk, present);
+  rmSync(path.join(present, '2026/gone'), { recursive: true });
+  mkdirSync(path.join(disk, '2026/stays'), { recursive: true });
+  const to = path.join(present, '2026/one');
+  expect(await matchFolder(server.context, made.get('one')!, to)).toMatchObject({
+    same: 1,
+    others: { folders: 1, same: 2, differing: 0, absent: 0 },
+  });
+  await relinkWorkingFolder(server.context, made.get('one')!, to, true);
+  const paths = await Promise.all(
+    names.map(async (name) => (await readWorkingFolder(server.context, made.get(name)!)).path),
+  );
+  expect(paths.map((one) => path.relative(server.folder, one))).toEqual([
+    'disk-present/2026/one',
+    'disk-present/2026/two',
+    'disk-present/2026/two/inside',
+    'disk-former/2026/gone',
+    'disk-former/2026/stays',
+  ]);
 });

@@ -8,6 +8,7 @@ export const labels = {
   goToOrDo: 'Go to a page, or do an act of this one',
   fabricaToTheWorkshopPage: 'Fabrica, to the workshop page',
   makesItCopyright: 'makes it ©',
+  moveOthers: 'Use the new path for the other folders too',
   newPathOfTheFolder: 'New path of the folder',
   pathOfTheAssignment: 'Path of the assignment',
   useThisFolder: 'Use this folder',

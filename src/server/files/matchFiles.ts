@@ -34,3 +34,11 @@ export async function matchFiles(recorded: readonly RecordedFile[]): Promise<Fil
     );
   return { ...counts, examples: examples.sort() };
 }
+
+/** Counts of several comparisons together. */
+export const sumOf = (matches: readonly FileMatch[]): FileMatch => ({
+  same: matches.reduce((sum, one) => sum + one.same, 0),
+  differing: matches.reduce((sum, one) => sum + one.differing, 0),
+  absent: matches.reduce((sum, one) => sum + one.absent, 0),
+  examples: matches.flatMap((one) => one.examples).slice(0, EXAMPLES),
+});

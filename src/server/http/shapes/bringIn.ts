@@ -19,6 +19,9 @@ export const sourceRequest = schema<SourceRequest>(
 );
 
 export const folderPath = schema<{ path: string }>(object({ path: text(4096) }));
+export const folderMove = schema<{ path: string; withOthers?: boolean }>(
+  object({ path: text(4096), withOthers: { type: 'boolean' } }, ['path']),
+);
 
 export const cardChange = schema<Partial<CardState>>(
   object(

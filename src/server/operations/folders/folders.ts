@@ -1,10 +1,11 @@
-import { lstat, realpath } from 'node:fs/promises';
+import { lstat, realpath, stat } from 'node:fs/promises';
 import path from 'node:path';
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, isNull, or, sql } from 'drizzle-orm';
 import { config } from '../../config';
 import type { Context } from '../../context';
 import { assignments } from '../../db/schema/assignments';
 import { openedFolders } from '../../db/schema/folders';
+import { files } from '../../db/schema/photos';
 import { announce } from '../../jobs/queue';
 import { failure, required } from '../../problems/errors';
 
@@ -61,6 +62,27 @@ export function refuseOverlap(working: string, source: string): void {
   if (working === source) throw failure('source-is-working');
   if (`${working}/`.startsWith(`${source}/`) || `${source}/`.startsWith(`${working}/`))
     throw failure('folders-nested');
+}
+
+export const isFolder = (folder: string): Promise<boolean> =>
+  stat(folder).then(
+    (found) => found.isDirectory(),
+    () => false,
+  );
+
+/** A condition on opened folders: a folder and those inside it. */
+export const isInside = (folder: string) =>
+  or(eq(openedFolders.path, folder), sql`starts_with(${openedFolders.path}, ${`${folder}/`})`);
+
+/** Recorded files below a folder, by their paths inside it. */
+export function filesInside({ db }: Context, folder: string) {
+  const inside = sql<string>`substr(${openedFolders.path} || '/' || ${files.relativePath}, ${[...folder].length + 2})`;
+  return db
+    .select({ inside, size: files.size })
+    .from(files)
+    .innerJoin(openedFolders, eq(openedFolders.id, files.folderId))
+    .where(isInside(folder))
+    .orderBy(inside);
 }
 
 /** An opened folder; throws `not-found`. */

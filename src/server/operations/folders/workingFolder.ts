@@ -1,4 +1,3 @@
-import { stat } from 'node:fs/promises';
 import path from 'node:path';
 import { and, eq, inArray, not, or, type SQL, sql } from 'drizzle-orm';
 import type { Context } from '../../context';
@@ -7,12 +6,13 @@ import { openedFolders } from '../../db/schema/folders';
 import { files, photos } from '../../db/schema/photos';
 import { runs } from '../../db/schema/runs';
 import { inTransaction } from '../../db/transaction';
-import { type FileMatch, matchFiles } from '../../files/matchFiles';
+import { type FileMatch, sumOf } from '../../files/matchFiles';
 import { announce, enqueueFollow } from '../../jobs/queue';
 import { failure, required } from '../../problems/errors';
 import { isUnderWay } from '../runs/runs';
-import { usableFolder } from './folders';
+import { isFolder, isInside, usableFolder } from './folders';
 import { usesOf } from './folderUse';
+import { compareFiles, type FolderMove, relatedMoves } from './movedFolders';
 
 /** The folder that an assignment's pictures are in. */
 export interface WorkingFolder {
@@ -46,12 +46,6 @@ export async function missingFolders(
   return new Set(missing.flat());
 }
 
-const isFolder = (folder: string): Promise<boolean> =>
-  stat(folder).then(
-    (found) => found.isDirectory(),
-    () => false,
-  );
-
 async function folderOf({ db }: Context, assignmentId: string) {
   const [folder] = await db
     .select({ id: openedFolders.id, path: openedFolders.path })
@@ -61,68 +55,69 @@ async function folderOf({ db }: Context, assignmentId: string) {
   return required(folder, 'assignment');
 }
 
+/** How the files of a missing working folder compare with those at another path. */
+export interface FolderMatch extends FileMatch {
+  /** The other missing folders that moved with it, all files counted together. */
+  readonly others: FileMatch & { readonly folders: number };
+}
+
 /** Compares the recorded files of an assignment's working folder with those at another path. */
-export async function matchFolder(context: Context, assignmentId: string, typed: string): Promise<FileMatch> {
-  const former = await folderOf(context, assignmentId);
-  return compareFiles(context, former.path, await usableFolder(typed));
+export async function matchFolder(
+  context: Context,
+  assignmentId: string,
+  typed: string,
+): Promise<FolderMatch> {
+  const { path: former } = await folderOf(context, assignmentId);
+  const move = { former, present: await usableFolder(typed) };
+  const match = await compareFiles(context, move);
+  const related = match.same > 0 ? await relatedMoves(context, move) : [];
+  return { ...match, others: { folders: related.length, ...sumOf(related.map((one) => one.match)) } };
 }
-
-async function compareFiles({ db }: Context, former: string, present: string): Promise<FileMatch> {
-  const inside = insidePath(former);
-  const recorded = await db
-    .select({ inside, size: files.size })
-    .from(files)
-    .innerJoin(openedFolders, eq(openedFolders.id, files.folderId))
-    .where(isInside(former))
-    .orderBy(inside);
-  return matchFiles(
-    recorded.map(({ inside: name, size }) => ({ name, path: path.join(present, name), size })),
-  );
-}
-
-/** Path of a file inside a folder that contains its opened folder. */
-const insidePath = (folder: string) =>
-  sql<string>`substr(${openedFolders.path} || '/' || ${files.relativePath}, ${[...folder].length + 2})`;
-const isInside = (folder: string) =>
-  or(eq(openedFolders.path, folder), sql`starts_with(${openedFolders.path}, ${`${folder}/`})`);
 
 /**
- * Points an assignment whose working folder is missing to its new path, with every opened folder inside it: the
- * pictures keep everything written about them. Throws `folder-is-there`, `folder-does-not-match`, `folder-taken`,
+ * Points an assignment whose working folder is missing to its new path, with every opened folder inside it, and with
+ * the other missing folders that moved with it where that is asked for: all of them or none. The pictures keep
+ * everything written about them. Throws `folder-is-there`, `folder-does-not-match`, `folder-taken`,
  * `relink-during-run`.
  */
 export async function relinkWorkingFolder(
   context: Context,
   assignmentId: string,
   typed: string,
+  withOthers = false,
 ): Promise<WorkingFolder> {
   const { path: former, isMissing } = await readWorkingFolder(context, assignmentId);
   if (!isMissing) throw failure('folder-is-there', { path: former });
   const present = await usableFolder(typed);
-  const { same, differing, absent } = await compareFiles(context, former, present);
+  const { same, differing, absent } = await compareFiles(context, { former, present });
   if (same === 0 && differing + absent > 0) throw failure('folder-does-not-match', { path: present });
+  const others = withOthers ? await relatedMoves(context, { former, present }) : [];
   await inTransaction(context, async (tx) => {
-    const concerned = await assignmentsUsing(tx, isInside(former));
-    for (const { id, name } of concerned)
-      if (await isUnderWay(tx, id)) throw failure('relink-during-run', { name });
-    await freePlace(tx, former, present, concerned);
-    const moved = await tx.db
-      .update(openedFolders)
-      .set({
-        path: movedPath(former, present, 'opened_folders'),
-        label: sql`case when ${openedFolders.path} = ${former} then ${path.basename(present)} else ${openedFolders.label} end`,
-      })
-      .where(isInside(former))
-      .returning({ id: openedFolders.id });
-    // Another window pointed it elsewhere meanwhile.
-    if (moved.length === 0) throw failure('folder-is-there', { path: former });
+    for (const move of [{ former, present }, ...others]) await moveFolder(tx, move);
     await announce(tx.db, { kind: 'folders', id: '' });
-    for (const { id } of concerned) {
-      await announce(tx.db, { kind: 'photos', id });
-      await enqueueFollow(tx.db, id);
-    }
   });
   return { path: present, isMissing: false };
+}
+
+async function moveFolder(context: Context, { former, present }: FolderMove): Promise<void> {
+  const concerned = await assignmentsUsing(context, isInside(former));
+  for (const { id, name } of concerned)
+    if (await isUnderWay(context, id)) throw failure('relink-during-run', { name });
+  await freePlace(context, former, present, concerned);
+  const moved = await context.db
+    .update(openedFolders)
+    .set({
+      path: movedPath(former, present, 'opened_folders'),
+      label: sql`case when ${openedFolders.path} = ${former} then ${path.basename(present)} else ${openedFolders.label} end`,
+    })
+    .where(isInside(former))
+    .returning({ id: openedFolders.id });
+  // Another window pointed it elsewhere meanwhile.
+  if (moved.length === 0) throw failure('folder-is-there', { path: former });
+  for (const { id } of concerned) {
+    await announce(context.db, { kind: 'photos', id });
+    await enqueueFollow(context.db, id);
+  }
 }
 
 interface Named {

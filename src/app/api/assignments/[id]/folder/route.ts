@@ -1,10 +1,11 @@
 import { endpoint } from '@/server/http/endpoint';
-import { folderPath } from '@/server/http/shapes/bringIn';
+import { folderMove } from '@/server/http/shapes/bringIn';
 import { readWorkingFolder, relinkWorkingFolder } from '@/server/operations/folders/workingFolder';
 
 export const GET = endpoint<{ id: string }>(({ context, params }) => readWorkingFolder(context, params.id));
 
 /** Points a missing working folder to its new path. */
-export const PUT = endpoint<{ id: string }>(async ({ context, body, params }) =>
-  relinkWorkingFolder(context, params.id, (await body(folderPath)).path.trim()),
-);
+export const PUT = endpoint<{ id: string }>(async ({ context, body, params }) => {
+  const { path, withOthers } = await body(folderMove);
+  return relinkWorkingFolder(context, params.id, path.trim(), withOthers);
+});
