@@ -1,6 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import { expect } from '@playwright/test';
-import { sql } from './desk';
+import { assignmentWith, send, sql } from './desk';
 import { running } from './fabrica';
 import { labels } from './labels';
 import { test } from './test';
@@ -72,4 +72,45 @@ test('a year shows its months, and a month links to its pictures', async ({ page
   } finally {
     sql(`delete from photo_search where taken = '2019-05-01'`);
   }
+});
+
+test('a changed detail is written into pictures that carry the former one, and undone', async ({ page }) => {
+  const names = ['uk26-01.jpg', 'uk26-02.jpg'];
+  const assignment = await assignmentWith(page, 'Former details', names, { inForce: [] });
+  const write = (ids: readonly string[], field: string, value: string) =>
+    send(page, `assignments/${assignment.id}/writing`, {
+      scope: { of: 'these', ids },
+      writing: { kind: 'set', field, value },
+    });
+  const ids = Object.values(assignment.ids);
+  await write(ids, 'contactPhone', '+47 555 7700');
+  await write(ids.slice(0, 1), 'instructions', 'Embargo until 3 May 2019. Call before use.');
+  const parts = { name: 'Ines Marl', telephone: '+47 555 7711' };
+  const { id } = await send<{ id: string }>(page, 'identities', { name: 'Upkeep', kind: 'person', parts });
+  sql(`insert into identity_versions (identity_id, version, name, parts, created_at) values ('${id}', 0, 'Upkeep',
+    '{"name": "Ines Marl", "telephone": "+47 555 7700"}', now() - interval '2 years')`);
+  const phones = () =>
+    sql(`select string_agg(value ->> 'value', ', ') from drafts where field = 'contactPhone'
+      and photo_id in ('${ids.join("','")}')`);
+  await page.goto(`${address}/upkeep`);
+  await page
+    .getByRole('button', { name: `${labels.upkeep.replaceText}: Telephone of Upkeep` })
+    .press('Enter');
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByText('+47 555 7700 → +47 555 7711')).toBeVisible();
+  await dialog.getByRole('button', { name: labels.upkeep.writeDrafts }).click();
+  await expect(dialog.getByText('2 pictures')).toBeVisible();
+  expect(phones()).toBe('+47 555 7711, +47 555 7711');
+  await dialog.getByRole('button', { name: labels.find.undoIt }).click();
+  await expect.poll(phones).toBe('+47 555 7700, +47 555 7700');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: `${labels.upkeep.removeText}: Embargo until 3 May 2019` }).click();
+  await dialog.getByRole('button', { name: labels.upkeep.writeDrafts }).click();
+  await expect(dialog.getByText('1 picture')).toBeVisible();
+  expect(
+    sql(`select value ->> 'value' from drafts where field = 'instructions' and photo_id = '${ids[0]}'`),
+  ).toBe('Call before use.');
+  await page.keyboard.press('Escape');
+  await expect(page.getByText(labels.upkeep.endedEmbargoes)).toHaveCount(0);
+  await send(page, `identities/${id}`, undefined, 'DELETE');
 });

@@ -1,9 +1,15 @@
 import { sql } from 'drizzle-orm';
+import type { FieldId } from '@/core/catalogue/fields';
+import type { FieldValue } from '@/core/catalogue/value';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
+import { saveIdentity } from '@/server/operations/identities/identities';
+import { listPhotos } from '@/server/operations/photos/photos';
+import { stepFound, writeFound } from '@/server/operations/search/writeFound';
 import { createTemplate, readTemplate } from '@/server/operations/templates/templates';
 import { listVersions } from '@/server/operations/templates/templateVersions';
 import { readUpkeep } from '@/server/operations/upkeep/readUpkeep';
 import { replaceHardCodedYears } from '@/server/operations/upkeep/replaceHardCodedYears';
+import type { Replacement } from '@/server/operations/upkeep/replacements';
 import { yearReview } from '@/server/operations/upkeep/yearReview';
 import { bringIn, openTestServer, rights, smallJpeg, type TestServer } from './testServer';
 
@@ -107,4 +113,79 @@ test('a review counts pictures, fields and keywords by year and by month', async
   expect((await yearReview(context, '2025')).map(({ year, pictures }) => [year, pictures])).toEqual([
     ['2025-03', 1],
   ]);
+});
+
+const write = (ids: readonly string[], field: FieldId, value: FieldValue) =>
+  writeDrafts(server.context, job.id, { of: 'these', ids }, { kind: 'set', field, value });
+const replacements = async () => (await readUpkeep(server.context)).replacements;
+const replaceAll = ({ where, field, from, to, pictures }: Replacement) =>
+  writeFound(server.context, {
+    words: '',
+    where,
+    writing: { kind: 'replace-text', field, from, to },
+    pictures,
+  });
+
+test('a changed detail is found in pictures and replaced, with years and other creators kept, and undone', async () => {
+  const { context } = server;
+  const [a, b, c] = job.photos.map(({ id }) => id);
+  const made = await saveIdentity(context, {
+    name: 'House',
+    kind: 'person',
+    parts: { name: 'Aune Marsh', telephone: '+47 555 0100' },
+  });
+  await write([a!, b!], 'contactPhone', '+47 555 0100');
+  await write([a!], 'creator', ['Aune Marsh', 'Bo Reed']);
+  await write([b!], 'copyrightNotice', '© 2019 Aune Marsh, 2024 Bo Reed');
+  await write([c!], 'copyrightNotice', '© 2020 Aune Marshall');
+  expect(await replacements()).toEqual([]);
+  await run('update runs set created_at = now()');
+  await saveIdentity(
+    context,
+    {
+      name: 'House',
+      kind: 'person',
+      parts: { name: 'Aune Pell', telephone: '+47 555 0199' },
+      baseVersion: 1,
+    },
+    made.id,
+  );
+  const found = await replacements();
+  expect(found.map(({ field, pictures, examples }) => [field, pictures, examples])).toEqual([
+    ['creator', 1, [{ before: 'Aune Marsh, Bo Reed', after: 'Aune Pell, Bo Reed' }]],
+    [
+      'copyrightNotice',
+      2,
+      [{ before: '© 2019 Aune Marsh, 2024 Bo Reed', after: '© 2019 Aune Pell, 2024 Bo Reed' }],
+    ],
+    ['contactPhone', 2, [{ before: '+47 555 0100', after: '+47 555 0199' }]],
+  ]);
+  const written = await replaceAll(found[1]!);
+  expect(written.map((one) => one.pictures)).toEqual([1]);
+  await replaceAll(found[0]!);
+  await replaceAll(found[2]!);
+  expect(await replacements()).toEqual([]);
+  const values = async () =>
+    (await listPhotos(context, job.id)).map(({ drafts }) => [
+      drafts.creator?.value,
+      drafts.copyrightNotice?.value,
+    ]);
+  expect(await values()).toEqual([
+    [['Aune Pell', 'Bo Reed'], undefined],
+    [undefined, '© 2019 Aune Pell, 2024 Bo Reed'],
+    [undefined, '© 2020 Aune Marshall'],
+  ]);
+  await stepFound(context, [{ assignmentId: job.id, writingId: written[0]!.writingId! }], true);
+  expect((await values())[1]![1]).toBe('© 2019 Aune Marsh, 2024 Bo Reed');
+});
+
+test('an embargo whose day has passed is found, and its sentence removed', async () => {
+  const ids = job.photos.map(({ id }) => id);
+  await write([ids[0]!, ids[1]!], 'instructions', 'Embargo until 12 May 2019. Call before use.');
+  await write([ids[2]!], 'instructions', 'Embargo until 12 May 2999.');
+  const [found, ...more] = (await replacements()).filter((one) => one.why === 'embargo');
+  expect(more).toEqual([]);
+  expect(found).toMatchObject({ of: '2019-05-12', pictures: 2, examples: [{ after: 'Call before use.' }] });
+  await replaceAll(found!);
+  expect((await replacements()).filter((one) => one.why === 'embargo')).toEqual([]);
 });

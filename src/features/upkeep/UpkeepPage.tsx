@@ -12,12 +12,13 @@ import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { Section } from '@/ui/Section';
 import { labels as uiLabels } from '@/ui/words';
-import { findAddress } from '../find/findAddress';
 import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
+import { ConcernRow } from './ConcernRow';
 import { HardCodedYears } from './HardCodedYears';
+import { Replacements } from './Replacements';
 import { UnusedItems } from './UnusedItems';
-import { concernWords, labels } from './words';
+import { concernWords } from './words';
 import { YearReview } from './YearReview';
 
 /** Everything in the archive that needs attention, each with an act; then the completeness per year. */
@@ -38,12 +39,13 @@ export function UpkeepPage() {
               <Box role="list" aria-label="Pictures">
                 {data.concerns
                   .filter(({ pictures }) => pictures > 0)
-                  .map((one) => (
-                    <ConcernRow key={one.id} concern={one} />
+                  .map(({ id, where, pictures }) => (
+                    <ConcernRow key={id} {...concernWords[id]} where={where} pictures={pictures} />
                   ))}
               </Box>
               <ResolvedConcerns concerns={data.concerns} />
             </Section>
+            <Replacements replacements={data.replacements} />
             <HardCodedYears years={data.years} />
             <UnusedItems unused={data.unused} />
             <Section look="label" title="The installation">
@@ -74,16 +76,6 @@ export function UpkeepPage() {
   );
 }
 
-function RowLink({ href, children, label }: { href: string; children: string; label?: string }) {
-  return (
-    <Box css={{ '& a': { color: 'woad', textDecoration: 'underline' } }}>
-      <Link href={href} aria-label={label}>
-        {children}
-      </Link>
-    </Box>
-  );
-}
-
 function InstallationRow(row: { name: string; words: string; href: string; link: string }) {
   return (
     <ListRow
@@ -93,36 +85,10 @@ function InstallationRow(row: { name: string; words: string; href: string; link:
         </>
       }
     >
-      <RowLink href={row.href}>{row.link}</RowLink>
+      <Box css={{ '& a': { color: 'woad', textDecoration: 'underline' } }}>
+        <Link href={row.href}>{row.link}</Link>
+      </Box>
     </ListRow>
-  );
-}
-
-function ConcernRow({ concern: { id, where, pictures } }: { concern: Concern }) {
-  const { title, words } = concernWords[id];
-  return (
-    <Box
-      role="listitem"
-      aria-label={title}
-      display="grid"
-      gridTemplateColumns={{ base: '1fr auto', sm: '3.5rem 1fr auto' }}
-      columnGap="4"
-      borderTopWidth="1px"
-      paddingY="2"
-      alignItems="baseline"
-      fontSize="body"
-    >
-      <Box fontFamily="heading" fontSize="title" gridColumn={{ base: '1 / -1', sm: 'auto' }}>
-        {formatNumber(pictures)}
-      </Box>
-      <Box minWidth="0">
-        {title}
-        <Box textStyle="hint">{words}</Box>
-      </Box>
-      <RowLink href={findAddress({ words: '', where })} label={`${labels.show}: ${title}`}>
-        {labels.show}
-      </RowLink>
-    </Box>
   );
 }
 

@@ -9,6 +9,13 @@ export const labels = {
   replaceYear: 'Use the year taken',
   remove: 'Remove',
   confirmRemoval: 'Confirm removal',
+  empty: '(empty)',
+  endedEmbargoes: 'Ended embargoes',
+  formerDetails: 'Former details in pictures',
+  removeText: 'Remove the sentence',
+  replaceText: 'Replace',
+  writeDrafts: 'Write as drafts',
+  writtenAsDrafts: 'Written as drafts',
   show: 'Show pictures',
   yearByYear: 'Year by year',
 } as const;

@@ -25,6 +25,7 @@ export function writingWords({ kind, field, templates = [], pictures }: WritingS
     case 'set-fields':
     case 'cells':
     case 'compose':
+    case 'replace-text':
       return `${field ? fieldLabel(field) : 'values'} in ${where}`;
     case 'settle':
       return `disagreements in ${where}`;

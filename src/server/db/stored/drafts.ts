@@ -35,6 +35,7 @@ export interface WritingSummary {
     | 'add-keywords'
     | 'remove-keywords'
     | 'replace-keywords'
+    | 'replace-text'
     | 'keyword-paths'
     | 'add-people'
     | 'remove-people'

@@ -36,6 +36,12 @@ export const foundWriting = schema<
         oneOf: [
           object({ kind: { const: 'set' }, field: { enum: writtenFieldIds }, value: fieldValue }),
           object({
+            kind: { const: 'replace-text' },
+            field: { enum: writtenFieldIds },
+            from: text(500),
+            to: text(2000),
+          }),
+          object({
             kind: { enum: ['add-keywords', 'remove-keywords', 'add-people', 'remove-people'] },
             terms: list(text(2000), 2000),
           }),

@@ -1,7 +1,8 @@
 import type { FieldId } from '../../../core/catalogue/fields';
-import { asList, asText, type FieldValue, normalised } from '../../../core/catalogue/value';
+import { asList, asText, type FieldValue, normalised, sameValue } from '../../../core/catalogue/value';
 import { type Settlement, valueIn } from '../../../core/drafts/disagreements';
 import { presentValues } from '../../../core/drafts/present';
+import { replaceText } from '../../../core/drafts/replaceText';
 import { keywordHierarchy } from '../../../core/keywords/hierarchy';
 import { replaceTerms } from '../../../core/keywords/replaceTerms';
 import { applyRule } from '../../../core/templates/rules';
@@ -37,6 +38,8 @@ export async function drafterFor(
       return termsDrafter('keywords', false, writing.terms);
     case 'replace-keywords':
       return replaceDrafter(writing.from, writing.to);
+    case 'replace-text':
+      return textDrafter(writing);
     case 'keyword-paths':
       return pathsDrafter(context);
     case 'add-people':
@@ -121,6 +124,18 @@ function replaceDrafter(from: readonly string[], to: readonly string[]): Drafter
       const before = asList(presentValues(record.fields, drafts).keywords);
       const after = replaceTerms(before, from, to);
       return after === before ? new Map() : one('keywords', after.length === 0 ? null : after);
+    },
+  };
+}
+
+function textDrafter({ field, from, to }: Extract<Writing, { kind: 'replace-text' }>): Drafter {
+  return {
+    draftsOf: ({ record, drafts }) => {
+      const before = presentValues(record.fields, drafts)[field];
+      const after = replaceText(before, from, to);
+      return after === undefined || sameValue(after, before)
+        ? new Map()
+        : one(field, checkedValue(field, after));
     },
   };
 }

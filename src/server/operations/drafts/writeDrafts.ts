@@ -123,7 +123,7 @@ const each = (photos: readonly LeanPhoto[]) => photos.map((photo) => ({ photo, i
 
 /** The field that the summary of an act names. */
 function fieldsOf(writing: Writing): { field?: FieldId } {
-  if (writing.kind === 'set' || writing.kind === 'compose') return { field: writing.field };
+  if ('field' in writing) return { field: writing.field };
   const named =
     writing.kind === 'set-fields'
       ? Object.keys(writing.values)

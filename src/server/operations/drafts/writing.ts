@@ -34,6 +34,8 @@ export type Writing =
   | { readonly kind: 'add-keywords' | 'remove-keywords'; readonly terms: readonly string[] }
   /** Keywords in place of others, where one of those is: a term was renamed, joined or split. */
   | { readonly kind: 'replace-keywords'; readonly from: readonly string[]; readonly to: readonly string[] }
+  /** A text in place of another within a field (core/drafts/replaceText). */
+  | { readonly kind: 'replace-text'; readonly field: FieldId; readonly from: string; readonly to: string }
   /** The paths of the keywords in the vocabulary, as a tree of their own beside the flat keywords. */
   | { readonly kind: 'keyword-paths' }
   | { readonly kind: 'add-people' | 'remove-people'; readonly terms: readonly string[] }
@@ -56,6 +58,7 @@ export type Writing =
 export function fieldsRead(writing: Writing): readonly FieldId[] | undefined {
   switch (writing.kind) {
     case 'set':
+    case 'replace-text':
       return [writing.field];
     case 'set-fields':
       return Object.keys(writing.values) as FieldId[];

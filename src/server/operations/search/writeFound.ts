@@ -13,7 +13,7 @@ import { foundBy, indexForAct } from './searchPhotos';
 /** Acts that mean the same in every assignment. */
 export type FoundWriting = Extract<
   Writing,
-  { kind: 'set' | 'add-keywords' | 'remove-keywords' | 'add-people' | 'remove-people' }
+  { kind: 'set' | 'replace-text' | 'add-keywords' | 'remove-keywords' | 'add-people' | 'remove-people' }
 >;
 
 export interface FoundWritten extends WrittenThere {

@@ -8,6 +8,7 @@ import { ownNamesIn } from '../backups/listBackups';
 import { searchOf } from '../search/askedSearch';
 import { foundBy, indexStale } from '../search/searchPhotos';
 import { listTemplates } from '../templates/templates';
+import { listReplacements, type Replacement } from './replacements';
 
 /** A problem of pictures, with the search that finds them. */
 export interface Concern {
@@ -33,6 +34,7 @@ export interface Unused {
 
 export interface Upkeep {
   readonly concerns: readonly Concern[];
+  readonly replacements: readonly Replacement[];
   readonly years: readonly HardCodedYear[];
   readonly unused: readonly Unused[];
   /** Number of terms that no picture has. */
@@ -44,14 +46,15 @@ export interface Upkeep {
 /** Reads everything in the archive that needs attention. */
 export async function readUpkeep(context: Context): Promise<Upkeep> {
   await indexStale(context);
-  const [concerns, years, unused, unusedTerms, lastBackup] = await Promise.all([
+  const [concerns, replacements, years, unused, unusedTerms, lastBackup] = await Promise.all([
     Promise.all(concernIds.map((id) => concern(context, id))),
+    listReplacements(context),
     hardCodedYears(context),
     listUnused(context),
     countUnusedTerms(context),
     lastBackupOf(context),
   ]);
-  return { concerns, years, unused, unusedTerms, lastBackup };
+  return { concerns, replacements, years, unused, unusedTerms, lastBackup };
 }
 
 async function concern(context: Context, id: ConcernId): Promise<Concern> {
