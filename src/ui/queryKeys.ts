@@ -18,6 +18,7 @@ export const queryKeys = {
   folderInside: (path?: string) =>
     path === undefined ? (['folder-inside'] as const) : (['folder-inside', path] as const),
   folderState: (path: string) => ['folder-state', path] as const,
+  folderParts: (path: string) => ['folder-parts', path] as const,
   folderUses: (path: string) => ['folder-uses', path] as const,
   /** Read again when pictures change. */
   search: (asked?: unknown) => (asked === undefined ? (['search'] as const) : (['search', asked] as const)),
@@ -67,6 +68,8 @@ export const queryKeys = {
     id === undefined ? (['template-steps'] as const) : (['template-steps', id, saved] as const),
   templatePreview: (asked: unknown) => ['template-preview', asked] as const,
   assignment: (id: string) => ['assignment', id] as const,
+  /** Read again when pictures change. */
+  folderScan: (assignmentId: string) => ['photos', assignmentId, 'scan'] as const,
   workingFolder: (id: string) => ['assignment', id, 'folder'] as const,
   folderMatch: (id: string, path: string) => ['folder-match', id, path] as const,
   outcome: (id: string, inForce: unknown, facts: unknown) =>

@@ -9,6 +9,7 @@ import {
   embedAll,
   exiv2,
   holdBack,
+  makePictures,
   send,
   sql,
   values,
@@ -392,4 +393,29 @@ test('folders on a disk that is connected under another path are relinked togeth
   await expect(page.getByRole('button', { name: labels.shell.chooseItsNewPath })).toHaveCount(0);
   const paths = sql(`select path from opened_folders where path like '${data}/disk %' order by 1`);
   expect(paths.split('\n')).toEqual([`${present}/2026/one`, `${present}/2026/two`]);
+});
+
+test('each folder of a tree becomes an assignment, and all of them are read', async () => {
+  const tree = path.join(data, 'tree of years');
+  for (const [folder, names] of [
+    ['.', ['tr26-00.jpg']],
+    ['2024', ['tr26-01.jpg', 'tr26-02.jpg']],
+    ['2025/spring', ['tr26-03.jpg']],
+  ] as const)
+    await makePictures(path.join(tree, folder), names);
+  await page.goto(`${address}/`);
+  await page.getByRole('button', { name: labels.workshop.newAssignment }).click();
+  await page.getByRole('textbox', { name: labels.workshop.folder }).fill(tree);
+  await page.getByLabel(labels.workshop.onePerFolder).check();
+  await expect(
+    page.getByText(
+      '2 assignments: 2024 (2), 2025 (1). 1 picture outside of these folders will not be included.',
+    ),
+  ).toBeVisible();
+  await page.getByRole('button', { name: labels.workshop.begin }).click();
+  const counted = () =>
+    sql(`select a.name, count(p.id) from assignments a join opened_folders f on f.id = a.working_folder_id
+      left join photos p on p.assignment_id = a.id where f.path like '${tree}/%' group by a.name order by 1`);
+  await expect.poll(counted).toBe('2024|2\n2025|1');
+  await expect(page.getByRole('link', { name: '2025', exact: true }).first()).toBeVisible();
 });

@@ -8,8 +8,10 @@ import { photos } from '@/server/db/schema/photos';
 import { DropMemory, lookIntoDropFolders } from '@/server/follow/dropFolders';
 import { followAll } from '@/server/follow/followAll';
 import { followAssignment } from '@/server/follow/followAssignment';
+import { readFolderScan, ScanProgress } from '@/server/follow/scanProgress';
 import { watchFolders } from '@/server/follow/watchFolders';
 import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
+import { createPerFolder, folderParts } from '@/server/operations/assignments/createPerFolder';
 import { startImport } from '@/server/operations/bringIn/startImport';
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { listDropFolders } from '@/server/operations/folders/folders';
@@ -276,4 +278,58 @@ test('a changed file in a watched folder enqueues a follow job, also after the f
   expect(await pendingFollows()).not.toContain(archived.id);
   isStopped = true;
   await watching;
+});
+
+test('while many new files are read, their number is reported; what a killed worker left is not', async () => {
+  const { context, db } = server;
+  const job = await broughtIn();
+  expect(await readFolderScan(context, job.id)).toBeNull();
+  let now = Date.now();
+  const slow = { ...context, now: () => new Date(now) };
+  const scan = new ScanProgress(slow, job.id, 1000);
+  await scan.report(0);
+  now += 10_000;
+  await scan.report(200);
+  now += 100;
+  await scan.report(201);
+  expect(await readFolderScan(slow, job.id)).toEqual({ total: 1000, done: 200, rate: 20 });
+  await scan.end();
+  expect(await readFolderScan(slow, job.id)).toBeNull();
+  await scan.report(300);
+  now += 60_000;
+  expect(await readFolderScan(slow, job.id)).toBeNull();
+  const few = new ScanProgress(context, job.id, 3);
+  await few.report(1);
+  expect((await db.execute(sql`select from folder_scans`)).rowCount).toBe(0);
+});
+
+test('one assignment for each folder: names, pictures outside, refusals', async () => {
+  const tree = path.join(server.folder, 'tree');
+  for (const [folder, names] of [
+    ['', ['out.jpg']],
+    ['b', ['1.jpg', '2.jpg']],
+    ['a/deep/er', ['3.jpg']],
+    ['empty', []],
+  ] as const) {
+    mkdirSync(path.join(tree, folder), { recursive: true });
+    for (const name of names) writeFileSync(path.join(tree, folder, name), await smallJpeg(name.length + 60));
+  }
+  expect(await folderParts(tree)).toEqual({
+    folders: [
+      { name: 'a', pictures: 1 },
+      { name: 'b', pictures: 2 },
+    ],
+    outside: 1,
+  });
+  const { ids } = await createPerFolder(server.context, { workingPath: tree });
+  const made = await Promise.all(ids.map((id) => readAssignment(server.context, id)));
+  expect(made.map((one) => one.name)).toEqual(['b', 'a']);
+  expect(await pendingFollows()).toEqual(expect.arrayContaining(ids));
+  expect(await followAssignment(server.context, ids[0]!)).toMatchObject({ taken: 2 });
+  await expect(createPerFolder(server.context, { workingPath: tree })).rejects.toMatchObject({
+    code: 'folder-in-use',
+  });
+  await expect(
+    createPerFolder(server.context, { workingPath: path.join(tree, 'empty') }),
+  ).rejects.toMatchObject({ code: 'no-folders-inside' });
 });

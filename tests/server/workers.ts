@@ -18,15 +18,21 @@ export async function startWorker(stopAt?: Step): Promise<ChildProcess> {
   const preload = stopAt ? ['--import', path.join(root, 'tests/fixtures/stopAt.mjs')] : [];
   const worker = spawn(process.execPath, [...preload, program], {
     cwd: root,
-    env: { ...process.env, NODE_ENV: 'test', FABRICA_STOP_AT: stopAt?.join(':') },
+    // Scans at random times would make tests nondeterministic.
+    env: { ...process.env, NODE_ENV: 'test', FABRICA_LOOK_MINUTES: '0', FABRICA_STOP_AT: stopAt?.join(':') },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });
+  started.push(worker);
   worker.on('message', (message: { reached?: string }) => {
     if (message.reached) atStep.add(worker);
   });
   await once(worker, 'message');
   return worker;
 }
+
+/** A test that failed leaves its worker: Jest would wait for it. */
+const started: ChildProcess[] = [];
+afterAll(() => Promise.all(started.map(kill)));
 
 /** Workers that stopped at their step: some before they reported that they are ready. */
 const atStep = new WeakSet<ChildProcess>();

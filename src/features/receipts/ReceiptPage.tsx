@@ -6,6 +6,7 @@ import Link from 'next/link';
 import { countCodes } from '@/core/threads/stripCode';
 import { formatNumber } from '@/core/wording/counts';
 import { formatDateTime } from '@/core/wording/formatDate';
+import { pace } from '@/core/wording/pace';
 import { runActs } from '@/server/runs/runActs';
 import { apiRequest } from '@/ui/api';
 import { Button, PrimaryButton } from '@/ui/buttons';
@@ -21,7 +22,7 @@ import { ReceiptItems } from './ReceiptItems';
 import type { Receipt } from './types';
 import { UndoRun } from './UndoRun';
 import { useRate } from './useRate';
-import { askedBy, labels, outcome, pace, runName, total } from './words';
+import { askedBy, labels, outcome, runName, total } from './words';
 
 const going = (run: Receipt) => run.state === 'running' || run.state === 'waiting';
 

@@ -1,10 +1,12 @@
 /** @jest-environment jsdom */
+
 import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { pace } from '@/core/wording/pace';
 import { answering, show } from '@/ui/testing';
 import type { Receipt } from './types';
 import { UndoRun } from './UndoRun';
-import { askedBy, outcome, pace, runName, total, undoWords } from './words';
+import { askedBy, outcome, runName, total, undoWords } from './words';
 
 const push = jest.fn();
 jest.mock('next/navigation', () => ({ useRouter: () => ({ push }) }));

@@ -6,6 +6,7 @@ import { formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
+import { FolderScan } from './FolderScan';
 import { MissingFolder } from './MissingFolder';
 import { TopLine } from './TopLine';
 
@@ -53,6 +54,7 @@ export function AssignmentTop({
         {children}
       </TopLine>
       <MissingFolder assignmentId={assignment.id} />
+      <FolderScan assignmentId={assignment.id} />
     </>
   );
 }

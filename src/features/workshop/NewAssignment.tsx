@@ -1,18 +1,20 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Button } from '@/ui/buttons';
 import { Field } from '@/ui/Field';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
+import { queryKeys } from '@/ui/queryKeys';
 import { useKeptState } from '@/ui/useKeptState';
 import { useRequestOnce } from '@/ui/useRequestOnce';
 import { labels as uiLabels } from '@/ui/words';
 import { FolderField } from '../folders/FolderField';
 import { FolderInUse, type PicturesOfOthers, useFolderUses } from './FolderInUse';
+import { PerFolder } from './PerFolder';
 import { StartTemplates, useStart } from './StartTemplates';
 import { labels } from './words';
 
@@ -21,6 +23,7 @@ const nothingYet = { name: '', sourcePath: '', workingPath: '' };
 /** Begins an assignment: a name, where its pictures come from, and where they are to be. */
 export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
   const router = useRouter();
+  const queries = useQueryClient();
   const requestOnce = useRequestOnce();
   const [open, setOpen] = useState(openAtFirst);
   const { value, set: keep, done } = useKeptState('new assignment', nothingYet);
@@ -35,15 +38,17 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
       : uses?.some((use) => use.pictures > 0)
         ? undefined
         : 'leave';
+  const [wantsPerFolder, setPerFolder] = useState(false);
+  const isPerFolder = wantsPerFolder && sourcePath === '';
   const missing =
-    (name.trim() === '' && labels.typeAName) ||
+    (name.trim() === '' && !isPerFolder && labels.typeAName) ||
     (workingPath.trim() === '' && labels.chooseTheFolder) ||
     (!picturesOfOthers && labels.choosePicturesOfTheOthers) ||
     undefined;
   const { mutate, isPending, error, reset } = useMutation({
     mutationFn: () =>
-      requestOnce<{ id: string }>('assignments', 'POST', {
-        name,
+      requestOnce<{ id?: string }>(isPerFolder ? 'assignments/per-folder' : 'assignments', 'POST', {
+        ...(isPerFolder ? {} : { name }),
         workingPath,
         ...(sourcePath ? { sourcePath } : {}),
         ...(uses && uses.length > 0 ? { picturesOfOthers } : {}),
@@ -52,7 +57,11 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
     onSuccess: ({ id }) => {
       done();
       start.done();
-      router.push(`/assignments/${id}/prepare`);
+      if (id) return router.push(`/assignments/${id}/prepare`);
+      setPerFolder(false);
+      setOpen(false);
+      router.refresh();
+      void queries.invalidateQueries({ queryKey: queryKeys.workshop() });
     },
   });
   /** Removes the error of the last attempt. */
@@ -99,6 +108,9 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
         onChange={(path) => set({ ...value, workingPath: path })}
         placeholder="e.g. /home/me/pictures/relaunch"
       />
+      {workingPath.trim() !== '' && sourcePath === '' && (
+        <PerFolder path={workingPath} isChosen={isPerFolder} onChoose={setPerFolder} />
+      )}
       <FolderInUse
         uses={uses ?? []}
         choice={picturesOfOthers}

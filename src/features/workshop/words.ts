@@ -21,6 +21,7 @@ export const labels = {
   draftsWithoutAFile: 'Drafts without a file',
   newAssignment: 'New assignment',
   next: 'Next',
+  onePerFolder: 'One assignment for each folder inside it',
   showMoreAssignments: 'Show more assignments',
   templatesToBeginWith: 'Templates to begin with',
   tryAgainNow: 'Try again now',

@@ -8,6 +8,7 @@ const LEFT_OUT: readonly string[] = [
   'photo_summaries',
   'photo_keywords',
   'name_claims',
+  'folder_scans',
   'acts',
 ];
 

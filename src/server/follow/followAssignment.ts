@@ -18,6 +18,7 @@ import { keepOutsideChange, recordedFields } from '../operations/photos/photoHis
 import { addPhoto, markGone } from '../operations/photos/photoRows';
 import { isUnderWay } from '../operations/runs/runs';
 import { findMoved, insideOf, type Known, type Root } from './findMoved';
+import { ScanProgress } from './scanProgress';
 
 export interface Followed {
   unchanged: number;
@@ -161,11 +162,12 @@ async function takeNew(
 ): Promise<void> {
   const indexed = fresh.length > 0 ? await indexedPaths(context, root.path) : new Set<string>();
   // A file belongs to one picture: what another assignment has stays with it.
-  for (const { relativePath, shot } of fresh.filter(
-    (one) => !indexed.has(`${root.path}/${one.relativePath}`),
-  )) {
+  const unknown = fresh.filter((one) => !indexed.has(`${root.path}/${one.relativePath}`));
+  const scan = new ScanProgress(context, assignmentId, unknown.length);
+  for (const [at, { relativePath, shot }] of unknown.entries()) {
     // A run that began meanwhile records what it places itself.
-    if (await isUnderWay(context, assignmentId)) return;
+    if (await isUnderWay(context, assignmentId)) break;
+    await scan.report(at);
     try {
       const whole = path.join(root.path, relativePath);
       const read = await readShot(path.dirname(whole), shot);
@@ -183,4 +185,5 @@ async function takeNew(
       );
     }
   }
+  await scan.end();
 }

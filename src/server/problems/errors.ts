@@ -212,6 +212,16 @@ const errors = {
     ({ name }) =>
       `The assignment “${name}” works in this folder already. Open it, choose another folder, or say whether its pictures stay with it or move to the new assignment.`,
   ),
+  'no-folders-inside': row<AtPath>(
+    422,
+    ({ path }) => `No folder inside “${path}” contains pictures.`,
+    'Make one assignment of the folder itself.',
+  ),
+  'too-many-folders': row<{ most: number }>(
+    422,
+    ({ most }) => `The folder contains more than ${most} folders with pictures.`,
+    'Choose a folder that contains fewer.',
+  ),
   'folder-is-there': row<AtPath>(409, ({ path }) => `The folder “${path}” is there again.`),
   'folder-does-not-match': row<AtPath>(
     422,

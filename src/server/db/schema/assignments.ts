@@ -41,6 +41,17 @@ export const assignments = pgTable('assignments', {
   createdAt: createdAt(),
 });
 
+/** Progress of reading the new files of a working folder; a row exists while a worker reads. */
+export const folderScans = pgTable('folder_scans', {
+  assignmentId: uuid()
+    .primaryKey()
+    .references(() => assignments.id, { onDelete: 'cascade' }),
+  startedAt: pointInTime().notNull(),
+  updatedAt: pointInTime().notNull(),
+  total: integer().notNull(),
+  done: integer().notNull(),
+});
+
 /** Saved choices under a name. */
 export const plans = pgTable('plans', {
   id: id(),

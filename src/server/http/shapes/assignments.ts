@@ -6,17 +6,16 @@ import { schema } from '../body';
 import { deliveryPlan } from './deliveries';
 import { id, list, nullable, object, text } from './parts';
 
+const inFolder = {
+  workingPath: text(4096),
+  picturesOfOthers: { enum: ['leave', 'move'] },
+  inForce: list(id, 100),
+};
 export const newAssignment = schema<NewAssignment>(
-  object(
-    {
-      name: text(200),
-      workingPath: text(4096),
-      sourcePath: text(4096),
-      picturesOfOthers: { enum: ['leave', 'move'] },
-      inForce: list(id, 100),
-    },
-    ['name', 'workingPath'],
-  ),
+  object({ ...inFolder, name: text(200), sourcePath: text(4096) }, ['name', 'workingPath']),
+);
+export const assignmentsPerFolder = schema<Omit<NewAssignment, 'name' | 'sourcePath'>>(
+  object(inFolder, ['workingPath']),
 );
 
 export const choiceParts = {
