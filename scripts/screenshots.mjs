@@ -1,8 +1,9 @@
+import { mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { chromium } from '@playwright/test';
 
 // Takes the pictures of docs/screenshots from a fresh demo: node scripts/screenshots.mjs http://127.0.0.1:4400
-const [address = 'http://127.0.0.1:4400', folder = 'docs/screenshots'] = process.argv.slice(2);
+let [address = 'http://127.0.0.1:4400', folder = 'docs/screenshots'] = process.argv.slice(2);
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium-headless-shell',
   args: [
@@ -171,8 +172,53 @@ await page.request.post(`${address}/api/templates`, {
     entries: [{ field: 'copyrightNotice', rule: 'overwrite', texts: ['© 2024 Tarn & Tide'] }],
   },
 });
+const post = (where, data, method = 'POST') =>
+  page.request.fetch(`${address}/api/${where}`, { method, headers: { origin: address }, data });
+const { identities } = await (await page.request.get(`${address}/api/identities`)).json();
+const { id: detailsId, version: baseVersion, name, kind, parts } = identities[0];
+await post(
+  `identities/${detailsId}`,
+  { name, kind, baseVersion, parts: { ...parts, telephone: '+47 555 01 99' } },
+  'PUT',
+);
 await page.emulateMedia({ colorScheme: 'dark' });
 await page.goto(`${address}/upkeep`);
 await page.getByText('© {{ year taken }} Tarn & Tide').waitFor();
 await take('upkeep');
+
+// The pictures of docs/guide that are no main view.
+await page.emulateMedia({ colorScheme: 'light' });
+folder = 'docs/guide/pictures';
+await post('backups', {});
+await page.goto(`${address}/backups`);
+await page
+  .getByRole('listitem', { name: /^fabrica-/ })
+  .first()
+  .waitFor();
+await take('backups');
+const disk = '/tmp/archive-disk';
+rmSync(disk, { recursive: true, force: true });
+const made = [];
+for (const year of ['2023', '2024', '2025']) {
+  mkdirSync(`${disk}/${year}`, { recursive: true });
+  for (let at = 1; at <= 4; at++)
+    writeFileSync(
+      `${disk}/${year}/ar${year}-0${at}.jpg`,
+      await page.screenshot({ type: 'jpeg', quality: at * 20 }),
+    );
+  const { id } = await (
+    await post('assignments', { name: `Archive ${year}`, workingPath: `${disk}/${year}` })
+  ).json();
+  await page.goto(`${address}/assignments/${id}/describe`);
+  await page.locator('[data-photo]').nth(3).waitFor();
+  made.push(id);
+}
+rmSync('/tmp/archive-disk-2', { recursive: true, force: true });
+renameSync(disk, '/tmp/archive-disk-2');
+await page.goto(`${address}/assignments/${made[0]}/describe`);
+await page.getByRole('button', { name: 'Choose its new path …' }).click();
+await page.getByRole('dialog').getByRole('textbox', { name: 'Folder' }).fill('/tmp/archive-disk-2/2023');
+await page.getByText('moved in the same way').waitFor();
+await take('moved-disk');
+rmSync('/tmp/archive-disk-2', { recursive: true });
 await browser.close();

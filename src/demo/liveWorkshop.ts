@@ -5,6 +5,7 @@ import type { FieldId } from '../core/catalogue/fields';
 import { these } from '../core/drafts/scope';
 import type { Context } from '../server/context';
 import { assignments } from '../server/db/schema/assignments';
+import { identityVersions } from '../server/db/schema/identities';
 import { runs } from '../server/db/schema/runs';
 import { changeAssignment } from '../server/operations/assignments/assignments';
 import { createAssignment } from '../server/operations/assignments/createAssignment';
@@ -27,6 +28,8 @@ import {
 } from './moreAssignments';
 import { demoVocabulary } from './vocabulary';
 
+const YEAR_MS = 365 * 86_400_000;
+
 /**
  * Brings the demo to life beside the card that waits: details, further templates and versions, an older
  * assignment that is finished, and one that is half described. All of it by the operations that a person
@@ -34,6 +37,8 @@ import { demoVocabulary } from './vocabulary';
  */
 export async function liveWorkshop(context: Context, dataFolder: string): Promise<void> {
   await saveIdentity(context, details);
+  // The demo's runs lie in the past, and wrote these details.
+  await context.db.update(identityVersions).set({ createdAt: new Date(context.now().getTime() - YEAR_MS) });
   for (const template of moreTemplates) await createTemplate(context, template);
   await secondVersion(context);
   await demoVocabulary(context);

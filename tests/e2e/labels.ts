@@ -7,6 +7,7 @@ import { labels as details } from '@/features/details/words';
 import { labels as fields } from '@/features/fields/words';
 import { labels as find } from '@/features/find/words';
 import { labels as folders } from '@/features/folders/words';
+import { labels as guide } from '@/features/guide/words';
 import { labels as kept } from '@/features/kept/words';
 import { labels as keywords } from '@/features/keywords/words';
 import { labels as prepare } from '@/features/prepare/words';
@@ -30,6 +31,7 @@ export const labels = {
   fields,
   find,
   folders,
+  guide,
   kept,
   keywords,
   prepare,

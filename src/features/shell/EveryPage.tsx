@@ -5,6 +5,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { useEffect, useState } from 'react';
+import { guideAddress } from '@/core/guide/guides';
 import { LinkButton } from '@/ui/buttons';
 import { type PageAct, pageActs } from './pageActs';
 import { labels } from './words';
@@ -34,6 +35,9 @@ export function EveryPage() {
           <Link href="/find">{labels.find}</Link>
         </chakra.span>
       )}
+      <chakra.span color="woad">
+        <Link href={guideAddress(here)}>{labels.help}</Link>
+      </chakra.span>
       <LinkButton
         type="button"
         aria-keyshortcuts="Control+K"

@@ -7,6 +7,7 @@ export const labels = {
   goTo: 'Go to …',
   goToOrDo: 'Go to a page, or do an act of this one',
   fabricaToTheWorkshopPage: 'Fabrica, to the workshop page',
+  help: 'Help',
   makesItCopyright: 'makes it ©',
   moveOthers: 'Use the new path for the other folders too',
   newPathOfTheFolder: 'New path of the folder',

@@ -80,7 +80,7 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
   return (
     <chakra.form
       borderTopWidth="1px"
-      paddingTop="3"
+      paddingY="3"
       onSubmit={(event) => {
         event.preventDefault();
         mutate();
@@ -88,9 +88,10 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
     >
       <Field label={uiLabels.name}>
         <TextInput
-          value={name}
+          value={isPerFolder ? '' : name}
+          disabled={isPerFolder}
           onChange={(event) => set({ ...value, name: event.target.value })}
-          placeholder="e.g. Relaunch of the ketch"
+          placeholder={isPerFolder ? 'the name of each folder' : 'e.g. Relaunch of the ketch'}
         />
       </Field>
       <FolderField
