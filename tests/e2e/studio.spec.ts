@@ -419,3 +419,17 @@ test('each folder of a tree becomes an assignment, and all of them are read', as
   await expect.poll(counted).toBe('2024|2\n2025|1');
   await expect(page.getByRole('link', { name: '2025', exact: true }).first()).toBeVisible();
 });
+
+test('while a folder is read, its progress is shown, and nothing else then', async () => {
+  await page.goto(describeUrl(assignment));
+  await expect(page.locator(`[data-photo="${names[0]}"]`)).toBeVisible();
+  await expect(page.getByText(/^Reading the folder/)).toHaveCount(0);
+  sql(`insert into folder_scans (assignment_id, started_at, updated_at, total, done)
+    values ('${assignment.id}', now() - interval '20 seconds', now() + interval '1 minute', 1000, 160)`);
+  await page.reload();
+  await expect(
+    page.getByText('Reading the folder: 160 of 1,000 new pictures', { exact: false }),
+  ).toBeVisible();
+  sql('delete from folder_scans');
+  await expect(page.getByText(/^Reading the folder/)).toHaveCount(0);
+});

@@ -14,14 +14,15 @@ const WHILE_READING_MS = 3000;
 export function FolderScan({ assignmentId }: { assignmentId: string }) {
   const { data } = useQuery({
     queryKey: queryKeys.folderScan(assignmentId),
-    queryFn: () => apiRequest<Scan | null>(`assignments/${assignmentId}/scan`),
-    refetchInterval: ({ state }) => (state.data ? WHILE_READING_MS : false),
+    queryFn: () => apiRequest<{ scan: Scan | null }>(`assignments/${assignmentId}/scan`),
+    refetchInterval: ({ state }) => (state.data?.scan ? WHILE_READING_MS : false),
   });
-  if (!data) return null;
+  const scan = data?.scan;
+  if (!scan) return null;
   return (
     <Notice kind="banner">
-      Reading the folder: {formatNumber(data.done)} of {formatNumber(data.total)} new pictures (
-      {pace(data.rate, data.total - data.done)}). Those that are read can be used.
+      Reading the folder: {formatNumber(scan.done)} of {formatNumber(scan.total)} new pictures (
+      {pace(scan.rate, scan.total - scan.done)}). Those that are read can be used.
     </Notice>
   );
 }

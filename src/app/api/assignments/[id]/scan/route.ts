@@ -1,4 +1,6 @@
 import { readFolderScan } from '@/server/follow/scanProgress';
 import { endpoint } from '@/server/http/endpoint';
 
-export const GET = endpoint<{ id: string }>(({ context, params }) => readFolderScan(context, params.id));
+export const GET = endpoint<{ id: string }>(async ({ context, params }) => ({
+  scan: await readFolderScan(context, params.id),
+}));
