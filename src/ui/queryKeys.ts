@@ -94,6 +94,7 @@ export const queryKeys = {
     ['photos', assignmentId, 'proof', scope, count] as const,
   templatesProof: (assignmentId: string, scope: unknown, templates: unknown, answers: unknown) =>
     ['photos', assignmentId, 'templates-proof', scope, templates, answers] as const,
+  outsideEdits: (assignmentId: string, scope: unknown) => ['photos', assignmentId, 'outside', scope] as const,
   writingSteps: (assignmentId: string) => ['photos', assignmentId, 'steps'] as const,
   found: (assignmentId: string) => ['photos', assignmentId, 'found'] as const,
   source: (assignmentId?: string, folderId?: string | null) =>

@@ -10,6 +10,7 @@ import {
   embedAll,
   exiv2,
   makePictures,
+  send,
   values,
 } from './desk';
 import { running } from './fabrica';
@@ -149,10 +150,22 @@ test('what another program changed is seen by its state and filter, mended, and 
     path.join(assignment.folder, names[0]!),
   ]);
   execFileSync('exiv2', ['-M', 'set Xmp.photoshop.City Havnes', path.join(assignment.folder, names[0]!)]);
+  await send(page, `assignments/${assignment.id}/writing`, {
+    scope: { of: 'these', ids: [assignment.ids[names[0]!]] },
+    writing: { kind: 'set', field: 'city', value: 'Grunnvik' },
+  });
   await page.goto(describeUrl(assignment, '?show=state.changed'));
   await expect(page.locator(`[data-photo="${names[0]}"]`)).toBeVisible();
   await page.locator(`[data-photo="${names[0]}"]`).click();
-  await page.getByRole('button', { name: labels.describe.iHaveSeenWhatChangedOutside }).click();
+  await page.getByRole('button', { name: labels.describe.whatChangedOutside }).press('Enter');
+  const outside = page.getByRole('dialog');
+  const edit = outside.getByRole('region', { name: `City: ${names[0]}` });
+  await expect(edit).toContainText(/file, now\s*Pellvik/);
+  await expect(edit).toContainText(/your draft\s*Grunnvik/);
+  await edit.getByRole('button', { name: labels.describe.takeWhatTheFileSays }).click();
+  await expect(edit.getByText('your draft')).toHaveCount(0);
+  expect((await held(names[0]!, 'city')).city).toBe('Pellvik');
+  await outside.getByRole('button', { name: labels.describe.iHaveSeenWhatChangedOutside }).click();
   await expect(page.getByText('1 no longer,', { exact: false })).toBeVisible();
   await page.getByLabel(labels.ui.showPictures, { exact: true }).selectOption({ label: 'records disagree' });
   await page.locator(`[data-photo="${names[0]}"]`).click();

@@ -36,7 +36,6 @@ export function GuideView({
           </Box>
           <div
             // The text is our own: a file of docs/guide.
-            // biome-ignore lint/security/noDangerouslySetInnerHtml: no text of a person is in it
             dangerouslySetInnerHTML={{ __html: html }}
           />
         </Box>

@@ -1,14 +1,11 @@
 'use client';
 
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { type Scope, scopeOfPart } from '@/core/drafts/scope';
 import { counted, formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
-import { apiRequest } from '@/ui/api';
 import { Button, LinkButton } from '@/ui/buttons';
-import { queryKeys } from '@/ui/queryKeys';
-import { readAfterAct } from '@/ui/readAfterAct';
 import { useVersions } from '../set/useVersions';
 import type { PhotoView } from '../set/view';
 import { labels } from '../words';
@@ -16,6 +13,7 @@ import { ComposeDialog } from './ComposeDialog';
 import { useCopied } from './copied';
 import { Disagreements } from './Disagreements';
 import { GatherDialog } from './GatherDialog';
+import { OutsideEdits } from './OutsideEdits';
 import { PutCopied } from './PutCopied';
 import { PutTemplates } from './PutTemplates';
 import { ReplacedPictures } from './ReplacedPictures';
@@ -37,7 +35,7 @@ interface Props {
 
 const MOST_ASKED = 200;
 
-type Open = 'replaced' | 'settle' | 'templates' | 'copied' | 'compose' | 'gather';
+type Open = 'outside' | 'replaced' | 'settle' | 'templates' | 'copied' | 'compose' | 'gather';
 
 /** What can be done with the whole of the selection. */
 export function DeskActs({
@@ -50,7 +48,7 @@ export function DeskActs({
   onSelect,
 }: Props) {
   const { id: assignmentId, inForce } = assignment;
-  const queries = useQueryClient();
+  const _queries = useQueryClient();
   const [open, setOpen] = useState<Open>();
   const count = chosen.length;
   const disagreeing = useDesk(assignmentId, scope, count, fields)?.disagreeing ?? 0;
@@ -66,13 +64,6 @@ export function DeskActs({
   }, [chosen, versionsOf]);
   const changed = chosen.filter((view) => view.isChanged);
   const replaced = chosen.filter((view) => view.isReplaced);
-  const seen = useMutation({
-    mutationFn: () =>
-      apiRequest(`assignments/${assignmentId}/seen`, 'POST', {
-        scope: scopeOfPart(changed, views),
-      }),
-    onSuccess: () => readAfterAct(queries, queryKeys.photos(assignmentId)),
-  });
   const close = () => setOpen(undefined);
   const common = { assignmentId, scope, count };
   return (
@@ -98,8 +89,8 @@ export function DeskActs({
         </LinkButton>
       )}
       {changed.length > 0 && (
-        <LinkButton type="button" disabled={seen.isPending} onClick={() => seen.mutate()}>
-          {labels.iHaveSeenWhatChangedOutside}
+        <LinkButton type="button" onClick={() => setOpen('outside')}>
+          {labels.whatChangedOutside} …
         </LinkButton>
       )}
       {count === 1 && (
@@ -130,6 +121,14 @@ export function DeskActs({
             write(scope, { kind: 'settle', choices });
             close();
           }}
+        />
+      )}
+      {open === 'outside' && (
+        <OutsideEdits
+          assignmentId={assignmentId}
+          scope={scopeOfPart(changed, views)}
+          write={write}
+          onClose={close}
         />
       )}
       {open === 'replaced' && (
