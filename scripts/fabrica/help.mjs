@@ -71,7 +71,7 @@ FILE: reads the entire backup and compares it with its checksums.`,
   service: {
     words: 'install|remove   run as a systemd user service',
     help: `Writes a unit file, enables and starts the service. systemd restarts it after a failure. Settings come from fabrica.env
-beside the unit file, as lines NAME=VALUE. Logs: journalctl --user -u fabrica.`,
+beside the unit file, as lines NAME=VALUE. Logs: journalctl --user -u fabrica. For a container see Containerfile.`,
     codes: '0 when installed or removed, 1 when systemd is not available',
   },
   test: {

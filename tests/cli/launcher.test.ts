@@ -14,6 +14,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { commands, pageOf } from '../../scripts/fabrica/help.mjs';
 import { cutLogs } from '../../scripts/fabrica/logs.mjs';
+import { runPackages } from '../../scripts/fabrica/packages.mjs';
 import { unit } from '../../scripts/fabrica/service.mjs';
 import { growingPauses } from '../../scripts/fabrica/watch.mjs';
 
@@ -162,4 +163,22 @@ test('the unit for systemd starts this checkout, whatever its path holds', () =>
   expect(existsSync(file)).toBe(false);
   expect(fabrica(['service', 'dance'], env).status).toBe(1);
   rmSync(home, { recursive: true });
+});
+
+test('the Containerfile installs what start needs, and copies nothing that is made', () => {
+  const text = readFileSync(path.join(root, 'Containerfile'), 'utf8');
+  const installed = /install -y --no-install-recommends ([^&\\]+)/.exec(text)![1]!.trim().split(/\s+/);
+  expect(installed).toEqual(expect.arrayContaining(runPackages.map(({ name }) => name)));
+  const left = readFileSync(path.join(root, '.containerignore'), 'utf8').split('\n');
+  expect(left).toEqual(expect.arrayContaining(['.git', '.next', 'node_modules', '.fabrica']));
+  expect(readFileSync(path.join(root, '.dockerignore'), 'utf8')).toBe(left.join('\n'));
+});
+
+const builder = ['podman', 'docker'].find((name) => spawnSync(name, ['info']).status === 0);
+(builder ? test : test.skip)('an image is built from the Containerfile', () => {
+  const { status, stderr } = spawnSync(builder!, ['build', '-f', 'Containerfile', '.'], {
+    cwd: root,
+    encoding: 'utf8',
+  });
+  expect([status, stderr]).toEqual([0, expect.anything()]);
 });
