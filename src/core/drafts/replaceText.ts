@@ -3,7 +3,7 @@ import { type FieldValue, isEmpty } from '../catalogue/value';
 const escaped = (text: string) => text.replace(/[\\^$.*+?()[\]{}|/]/g, '\\$&');
 
 /**
- * Replaces a text wherever it stands by itself in a value: the whole value, an item of a list, or words within a
+ * Replaces whole occurrences of a text in a value: the entire value, an item of a list, or words within a
  * text. Letter case is ignored; a part of a longer word stays. Structures stay. null: nothing is left.
  */
 export function replaceText(
