@@ -36,6 +36,7 @@ const pages: Record<string, () => string> = {
   'what is kept': () => '/kept',
   backups: () => '/backups',
   upkeep: () => '/upkeep',
+  guide: () => '/guide/describe-a-group',
   shelf: () => '/templates',
   'new template': () => '/templates/new',
   template: () => `/templates/${ids.template}`,
