@@ -2,6 +2,7 @@
 process.env.FABRICA_LOG ??= 'silent';
 
 const shared = {
+  sandboxInjectedGlobals: ['Math'],
   testEnvironment: 'node',
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   moduleNameMapper: {
@@ -12,7 +13,7 @@ const shared = {
   transform: {
     '(@jsquash/jxl/codec|c2pa-wasm/pkg)/.+\\.js$': '<rootDir>/tests/withoutImportMeta.cjs',
     '^.+\\.(t|j|mj)sx?$': [
-      '@swc/jest',
+      '<rootDir>/tests/swcTransformer.cjs',
       {
         jsc: {
           parser: { syntax: 'typescript', tsx: true },
