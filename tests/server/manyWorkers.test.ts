@@ -1,6 +1,6 @@
 import { readdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { eq, inArray } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import { Client } from 'pg';
 import { nameKey } from '@/core/naming/fileName';
 import { nameClaims, runItems, runs } from '@/server/db/schema/runs';
@@ -113,13 +113,10 @@ test('a paused run waits, keeps what is done, and goes on when it is told to; al
   const begun = async () => (await readRun(server.context, runId)).counts.done > 0;
   await waitFor('the first picture to be brought in', begun, { everyMs: 10 });
   await pauseRun(server.context, runId, true);
-  let { counts, state } = await readRun(server.context, runId);
-  const isStill = async () => {
-    const before = JSON.stringify(counts);
-    ({ counts, state } = await readRun(server.context, runId));
-    return JSON.stringify(counts) === before;
-  };
-  await waitFor('the worker to notice the pause', isStill, { everyMs: 1000 });
+  const inHand = sql`select from run_items where run_id = ${runId} and state = 'waiting' and claimed_by is not null`;
+  const isIdle = async () => (await server.db.execute(inHand)).rowCount === 0;
+  await waitFor('the worker to notice the pause', isIdle, { everyMs: 500 });
+  const { counts, state } = await readRun(server.context, runId);
   expect(counts.waiting).toBeGreaterThan(0);
   expect(state).toBe('running');
   await stopRun(server.context, runId);
