@@ -85,11 +85,17 @@ function Edit({ edit, onTake }: { edit: OutsideEdit; onTake: () => void }) {
           {where}
         </Box>
       </Box>
-      <Flex gap="5" wrap="wrap" paddingTop="1" overflowWrap="anywhere">
+      <Box
+        display="grid"
+        gridTemplateColumns={{ base: '1fr', md: 'repeat(3, minmax(0, 1fr))' }}
+        gap="3"
+        paddingTop="1"
+        overflowWrap="anywhere"
+      >
         <Value words="file, before">{words(before)}</Value>
         <Value words="file, now">{words(after)}</Value>
         {draft !== undefined && <Value words="your draft">{words(draft)}</Value>}
-      </Flex>
+      </Box>
       {isConflict(edit) && (
         <Flex gap="3" paddingTop="2" alignItems="center" wrap="wrap">
           <Button type="button" onClick={onTake}>
@@ -104,7 +110,7 @@ function Edit({ edit, onTake }: { edit: OutsideEdit; onTake: () => void }) {
 
 function Value({ words, children }: { words: string; children: string }) {
   return (
-    <Box flex="1 1 12rem" minWidth="0">
+    <Box minWidth="0">
       <Box textStyle="hint">{words}</Box>
       <Box whiteSpace="pre-line">{children}</Box>
     </Box>
