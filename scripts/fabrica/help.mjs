@@ -93,7 +93,7 @@ const settings = `Settings, by environment variable:
   FABRICA_DATA       folder for database, previews and demo pictures (default: ~/.local/share/fabrica, for demo .fabrica here)
   FABRICA_WORKERS    processes that carry out runs (default: 2, on one core 1)
   FABRICA_PORT       preferred port (default: 4400; the next free one is taken)
-  FABRICA_LOOK_MINUTES interval of the scan for changed files (default: 10; 0: off)
+  FABRICA_LOOK_MINUTES interval of the scan for changed files (default: 10; 0: no scan, and folders are not watched)
   FABRICA_PASSPHRASE encrypts and decrypts backups
   FABRICA_DEMO       card: the demo's memory card alone, without the other assignments
 `;

@@ -103,7 +103,7 @@ test('a changed detail is written into pictures that carry the former one, and u
   await dialog.getByRole('button', { name: labels.find.undoIt }).click();
   await expect.poll(phones).toBe('+47 555 7700, +47 555 7700');
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: new RegExp(`^${labels.upkeep.removeText}: Embargo until`) }).click();
+  await page.getByRole('button', { name: new RegExp(`^${labels.upkeep.remove}: Embargo until`) }).click();
   await dialog.getByRole('button', { name: labels.upkeep.writeDrafts }).click();
   const instructions = () =>
     sql(`select value ->> 'value' from drafts where field = 'instructions' and photo_id = '${ids[0]}'`);

@@ -298,6 +298,7 @@ test('while many new files are read, their number is reported; what a killed wor
   await scan.report(300);
   now += 60_000;
   expect(await readFolderScan(slow, job.id)).toBeNull();
+  await scan.end();
   const few = new ScanProgress(context, job.id, 3);
   await few.report(1);
   expect((await db.execute(sql`select from folder_scans`)).rowCount).toBe(0);

@@ -189,3 +189,30 @@ test('an embargo whose day has passed is found, and its sentence removed', async
   await replaceAll(found!);
   expect((await replacements()).filter((one) => one.why === 'embargo')).toEqual([]);
 });
+
+// "Tarn" was replaced within "Tarn & Tide", and a credit line that had the new name got it twice.
+test('a former name inside another former name, or inside the present one, is not replaced', async () => {
+  const { context } = server;
+  const ids = job.photos.map(({ id }) => id);
+  const states = ['Tarn', 'Tarn & Tide', 'Tarn & Tide Pictures'];
+  let made: { id: string; version: number } | undefined;
+  for (const name of states) {
+    const text = { name: 'Firm', kind: 'person' as const, parts: { name } };
+    made = await saveIdentity(context, made ? { ...text, baseVersion: made.version } : text, made?.id);
+    await run('update runs set created_at = clock_timestamp()');
+  }
+  await write([ids[0]!], 'copyrightNotice', '© 2019 Tarn & Tide');
+  await write([ids[1]!], 'copyrightNotice', '© 2020 Tarn & Tide Pictures');
+  const notices = (await replacements()).filter((one) => one.field === 'copyrightNotice');
+  expect(notices.map(({ from, to, examples }) => [from, to, examples])).toEqual([
+    [
+      'Tarn & Tide',
+      'Tarn & Tide Pictures',
+      [{ before: '© 2019 Tarn & Tide', after: '© 2019 Tarn & Tide Pictures' }],
+    ],
+  ]);
+  await replaceAll(notices[0]!);
+  expect((await replacements()).filter((one) => one.field === 'copyrightNotice')).toEqual([]);
+  const after = (await listPhotos(context, job.id)).map(({ drafts }) => drafts.copyrightNotice?.value);
+  expect(after.slice(0, 2)).toEqual(['© 2019 Tarn & Tide Pictures', '© 2020 Tarn & Tide Pictures']);
+});

@@ -13,6 +13,9 @@ export interface OutsideEdit {
   readonly names: readonly string[];
 }
 
+/** Pictures that are listed at once. */
+export const MOST_OUTSIDE = 1000;
+
 interface ChangedPhoto {
   readonly id: string;
   readonly name: string;

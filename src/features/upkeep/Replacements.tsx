@@ -26,49 +26,50 @@ export function Replacements({ replacements }: { replacements: readonly Replacem
     setChosen(undefined);
     void queries.invalidateQueries({ queryKey: queryKeys.upkeep() });
   };
-  const rowsOf = (why: Replacement['why']) =>
-    replacements
-      .filter((one) => one.why === why)
-      .map((one) => (
-        <ConcernRow
-          key={`${one.field} ${one.from}`}
-          title={titleOf(one)}
-          words={why === 'details' ? `${one.from} → ${one.to || labels.empty}` : one.from}
-          where={one.where}
-          pictures={one.pictures}
-        >
-          <Button aria-label={`${actOf(one)}: ${titleOf(one)}`} onClick={() => setChosen(one)}>
-            {actOf(one)}
-          </Button>
-        </ConcernRow>
-      ));
-  const [details, embargoes] = [rowsOf('details'), rowsOf('embargo')];
   return (
     <>
-      {details.length > 0 && (
-        <Section
-          look="label"
-          title={labels.formerDetails}
-          words="Pictures still carry a value that you changed in My details. Years stay as they are."
-        >
-          <Box role="list">{details}</Box>
-        </Section>
-      )}
-      {embargoes.length > 0 && (
-        <Section
-          look="label"
-          title={labels.endedEmbargoes}
-          words="Instructions contain an embargo whose date has passed."
-        >
-          <Box role="list">{embargoes}</Box>
-        </Section>
-      )}
+      {sections.map(({ why, title, words }) => {
+        const rows = replacements.filter((one) => one.why === why);
+        if (rows.length === 0) return null;
+        return (
+          <Section key={why} look="label" title={title} words={words}>
+            <Box role="list">
+              {rows.map((one) => (
+                <ConcernRow
+                  key={`${one.field} ${one.from}`}
+                  title={titleOf(one)}
+                  words={why === 'details' ? `${one.from} → ${one.to || labels.empty}` : one.from}
+                  where={one.where}
+                  pictures={one.pictures}
+                >
+                  <Button aria-label={`${actOf(one)}: ${titleOf(one)}`} onClick={() => setChosen(one)}>
+                    {actOf(one)}
+                  </Button>
+                </ConcernRow>
+              ))}
+            </Box>
+          </Section>
+        );
+      })}
       {chosen && <ReplaceDialog replacement={chosen} onClose={close} />}
     </>
   );
 }
 
-const actOf = ({ to }: Replacement) => (to === '' ? labels.removeText : labels.replaceText);
+const sections: readonly { why: Replacement['why']; title: string; words: string }[] = [
+  {
+    why: 'details',
+    title: labels.formerDetails,
+    words: 'Pictures still carry a value that you changed in My details. Years stay as they are.',
+  },
+  {
+    why: 'embargo',
+    title: labels.endedEmbargoes,
+    words: 'Instructions contain an embargo whose date has passed.',
+  },
+];
+
+const actOf = ({ to }: Replacement) => (to === '' ? labels.remove : labels.replaceText);
 const titleOf = ({ why, field, of }: Replacement) =>
   why === 'details' ? `${fieldLabel(field)} of ${of}` : `Embargo until ${formatDay(of)}`;
 

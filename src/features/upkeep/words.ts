@@ -12,7 +12,6 @@ export const labels = {
   empty: '(empty)',
   endedEmbargoes: 'Ended embargoes',
   formerDetails: 'Former details in pictures',
-  removeText: 'Remove the sentence',
   replaceText: 'Replace',
   writeDrafts: 'Write as drafts',
   writtenAsDrafts: 'Written as drafts',

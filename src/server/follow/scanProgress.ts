@@ -1,4 +1,4 @@
-import { eq, lt } from 'drizzle-orm';
+import { and, eq, gt } from 'drizzle-orm';
 import type { Context } from '../context';
 import { folderScans } from '../db/schema/assignments';
 import { announce } from '../jobs/queue';
@@ -53,8 +53,11 @@ export interface FolderScan {
 /** Returns null where nothing is being read. */
 export async function readFolderScan(context: Context, assignmentId: string): Promise<FolderScan | null> {
   const { db, now } = context;
-  await db.delete(folderScans).where(lt(folderScans.updatedAt, new Date(now().getTime() - STALE_MS)));
-  const [row] = await db.select().from(folderScans).where(eq(folderScans.assignmentId, assignmentId));
+  const oldest = new Date(now().getTime() - STALE_MS);
+  const [row] = await db
+    .select()
+    .from(folderScans)
+    .where(and(eq(folderScans.assignmentId, assignmentId), gt(folderScans.updatedAt, oldest)));
   if (!row) return null;
   const seconds = (row.updatedAt.getTime() - row.startedAt.getTime()) / 1000;
   return { total: row.total, done: row.done, rate: seconds > 0 ? row.done / seconds : 0 };

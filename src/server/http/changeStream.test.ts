@@ -26,9 +26,9 @@ test('a stream that ended keeps no change from the others', async () => {
     });
   announce('{"kind":"photos","id":"1"}');
   failing.mockRestore();
-  const told: string[] = [];
-  for (let at = 0; at < 2; at++) told.push(new TextDecoder().decode((await reader.read()).value));
-  expect(told.join('')).toContain('data: {"kind":"photos","id":"1"}');
+  const received: string[] = [];
+  for (let at = 0; at < 2; at++) received.push(new TextDecoder().decode((await reader.read()).value));
+  expect(received.join('')).toContain('data: {"kind":"photos","id":"1"}');
   left.abort();
   right.abort();
 });

@@ -217,6 +217,11 @@ const errors = {
     ({ path }) => `No folder inside “${path}” contains pictures.`,
     'Make one assignment of the folder itself.',
   ),
+  'too-many-pictures': row<{ most: number }>(
+    422,
+    ({ most }) => `The folder contains more than ${most} pictures.`,
+    'Choose the folders inside it one after the other.',
+  ),
   'too-many-folders': row<{ most: number }>(
     422,
     ({ most }) => `The folder contains more than ${most} folders with pictures.`,

@@ -127,6 +127,7 @@ export function DeskActs({
         <OutsideEdits
           assignmentId={assignmentId}
           scope={scopeOfPart(changed, views)}
+          count={changed.length}
           write={write}
           onClose={close}
         />

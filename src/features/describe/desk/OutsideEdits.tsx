@@ -3,9 +3,9 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { fieldLabel } from '@/core/catalogue/fields';
-import { isConflict, type OutsideEdit } from '@/core/drafts/outsideEdits';
+import { isConflict, MOST_OUTSIDE, type OutsideEdit } from '@/core/drafts/outsideEdits';
 import { type Scope, these } from '@/core/drafts/scope';
-import { counted } from '@/core/wording/counts';
+import { counted, formatNumber } from '@/core/wording/counts';
 import { apiRequest } from '@/ui/api';
 import { Button } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
@@ -22,11 +22,14 @@ const NAMED = 3;
 export function OutsideEdits({
   assignmentId,
   scope,
+  count,
   write,
   onClose,
 }: {
   assignmentId: string;
   scope: Scope;
+  /** Pictures of the scope. */
+  count: number;
   write: Write;
   onClose: () => void;
 }) {
@@ -49,12 +52,21 @@ export function OutsideEdits({
       leave="Close"
       onClose={onClose}
       acts={
-        <Button type="button" disabled={seen.isPending || !data} onClick={() => seen.mutate()}>
+        <Button
+          type="button"
+          disabled={seen.isPending || !data || count > MOST_OUTSIDE}
+          onClick={() => seen.mutate()}
+        >
           {labels.iHaveSeenWhatChangedOutside}
         </Button>
       }
     >
       <Notice kind="error">{error?.message ?? seen.error?.message}</Notice>
+      {count > MOST_OUTSIDE && (
+        <Notice kind="warning">
+          The first {formatNumber(MOST_OUTSIDE)} pictures are listed. Select fewer to mark them as seen.
+        </Notice>
+      )}
       {data?.length === 0 && <Box color="soft">No value that Fabrica reads was changed.</Box>}
       {data?.map((edit) => (
         <Edit

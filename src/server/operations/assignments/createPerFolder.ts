@@ -19,7 +19,8 @@ const MOST_FOLDERS = 1000;
 
 /** Counts the pictures of each folder inside a folder. */
 export async function folderParts(typed: string): Promise<FolderParts> {
-  const { shots } = await listPictures(await usableFolder(typed));
+  const { shots, truncated } = await listPictures(await usableFolder(typed));
+  if (truncated) throw failure('too-many-pictures', { most: shots.length });
   const counts = new Map<string, number>();
   let outside = 0;
   for (const { relativePath } of shots) {

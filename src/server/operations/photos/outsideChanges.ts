@@ -1,14 +1,11 @@
 import { and, desc, isNotNull } from 'drizzle-orm';
-import { type OutsideEdit, outsideEdits } from '../../../core/drafts/outsideEdits';
+import { MOST_OUTSIDE, type OutsideEdit, outsideEdits } from '../../../core/drafts/outsideEdits';
 import type { Scope } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { outsideChanges, photos } from '../../db/schema/photos';
 import { listPhotosById } from './photos';
 import { inScope } from './scope';
-
-/** More would not be looked at in one dialog. */
-const MOST_PHOTOS = 1000;
 
 /** The last changes that another program made in pictures of a scope, as far as nobody has looked at them. */
 export async function listOutsideEdits(
@@ -21,7 +18,7 @@ export async function listOutsideEdits(
     .from(photos)
     .where(and(await inScope(context, assignmentId, scope), isNotNull(photos.changedOutsideAt)))
     .orderBy(photos.position)
-    .limit(MOST_PHOTOS);
+    .limit(MOST_OUTSIDE);
   const ids = rows.map((row) => row.id);
   if (ids.length === 0) return [];
   const changes = await context.db

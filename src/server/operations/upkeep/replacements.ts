@@ -3,7 +3,7 @@ import type { FieldId } from '../../../core/catalogue/fields';
 import { asText } from '../../../core/catalogue/value';
 import { presentValues } from '../../../core/drafts/present';
 import { replaceText } from '../../../core/drafts/replaceText';
-import { type Condition, conditionText, MOST_TEXT } from '../../../core/search/condition';
+import { type Condition, conditionText } from '../../../core/search/condition';
 import { type IdentityPart, identityPartNames, identityParts } from '../../../core/templates/identity';
 import { embargoIn } from '../../../core/upkeep/embargo';
 import { isoDay } from '../../../core/wording/formatDate';
@@ -55,6 +55,10 @@ async function formerDetails(context: Context): Promise<Candidate[]> {
   const present = await listIdentities(context);
   const versions = await context.db.select().from(identityVersions).orderBy(desc(identityVersions.createdAt));
   const isPresent = (part: IdentityPart, text: string) => present.some((one) => one.parts[part] === text);
+  const known = [...versions, ...present].flatMap(({ parts }) => Object.values(parts));
+  // "Tarn" within "Tarn & Tide", another former name: replacing the shorter one would break the longer one.
+  const isPartOfOther = (text: string, to: string) =>
+    known.some((one) => one !== text && one !== to && replaceText(one, text, '') !== one);
   const candidates = versions.flatMap(({ identityId, parts }) => {
     const now = present.find((one) => one.id === identityId);
     if (!now) return [];
@@ -63,7 +67,8 @@ async function formerDetails(context: Context): Promise<Candidate[]> {
       const to = now.parts[part] ?? '';
       if (from === '' || isPresent(part, from)) return [];
       const made = { why: 'details', of: now.name, from, to } as const;
-      const others = to !== '' && from.length >= SHORTEST_WITHIN ? (within[part] ?? []) : [];
+      const isSafeWithin = to !== '' && from.length >= SHORTEST_WITHIN && !isPartOfOther(from, to);
+      const others = isSafeWithin ? (within[part] ?? []) : [];
       return [
         { ...made, field: identityParts[part].field as FieldId, isWhole: true },
         ...others.map((field) => ({ ...made, field, isWhole: false })),
@@ -105,8 +110,9 @@ async function withPictures(
   const { field: subject, from, to } = candidate;
   const condition: Condition = { kind: isWhole ? 'is' : 'contains', subject, text: from };
   const where = [conditionText(condition)];
-  if (where[0]!.length > MOST_TEXT) return undefined;
-  const found = await foundBy(context, searchOf({ words: '', where }).search);
+  const { search, notUnderstood } = searchOf({ words: '', where });
+  if (notUnderstood.length > 0) return undefined;
+  const found = await foundBy(context, search);
   const { rows } = await context.db.execute<{ pictures: number; ids: string[] | null }>(sql`
     select count(*)::integer as pictures, (array_agg(id order by id))[1:${sql.raw(String(EXAMPLES * 4))}] as ids
     from (${found}) as found`);
