@@ -338,8 +338,12 @@ test('restore a backup', async () => {
     async (backups, now) => {
       await page.goto(address);
       await press(backups!);
+      await expect(page.getByRole('button', { name: now! })).toBeEnabled();
+      const newest = page.getByRole('listitem', { name: /^fabrica-/ }).first();
+      const before = (await newest.isVisible()) ? await newest.getAttribute('aria-label') : '';
       await press(now!);
-      await expect(page.getByRole('listitem', { name: /^fabrica-/ }).first()).toBeVisible();
+      await expect(newest).toHaveAttribute('aria-label', /^fabrica-/);
+      await expect(newest).not.toHaveAttribute('aria-label', before!);
       await expect(page.getByRole('button', { name: now! })).toBeEnabled();
       sql(`delete ${lists}`);
     },

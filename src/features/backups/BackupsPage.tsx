@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, Flex } from '@chakra-ui/react';
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { formatDateTime } from '@/core/wording/formatDate';
 import type { BackupState, ListedBackup } from '@/server/operations/backups/listBackups';
@@ -27,7 +27,11 @@ export function BackupsPage() {
     refetchInterval: (query) => (query.state.data?.isPending ? 1000 : false),
   });
   const [compared, setCompared] = useState<ListedBackup>();
-  const make = useMutation({ mutationFn: () => apiRequest('backups', 'POST', {}) });
+  const client = useQueryClient();
+  const make = useMutation({
+    mutationFn: () => apiRequest('backups', 'POST', {}),
+    onSuccess: () => client.invalidateQueries({ queryKey: queryKeys.backups() }),
+  });
   return (
     <>
       <TopLine place={uiLabels.backups} placeHref="/backups" />
