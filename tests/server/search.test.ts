@@ -543,6 +543,7 @@ test.each([
   'Format is jpeg',
   'File has drafts',
   'File is missing',
+  'File cannot be read',
   'File was changed outside',
   'File has records that disagree',
   'Draft is from the template Standing rights',

@@ -32,7 +32,13 @@ const counts = async () =>
 
 test('pictures of each concern are counted', async () => {
   const { context } = server;
-  expect(await counts()).toMatchObject({ missing: 0, 'no-creator': 0, 'no-contact': 3, drafts: 0 });
+  expect(await counts()).toMatchObject({
+    missing: 0,
+    unreadable: 0,
+    'no-creator': 0,
+    'no-contact': 3,
+    drafts: 0,
+  });
   const [first, second] = job.photos.map(({ id }) => id);
   await writeDrafts(
     context,
@@ -42,11 +48,15 @@ test('pictures of each concern are counted', async () => {
   );
   await run(`update photos set gone_at = now() where id = '${second}'`);
   await run(`update photos set record = record #- '{fields,creator}' where id = '${second}'`);
+  await run(
+    `update photos set record = jsonb_set(record, '{problems}', '[{"code":"block-unreadable","severity":"error","part":"XMP"}]') where id = '${first}'`,
+  );
   const day = new Date(Date.now() + 20 * 86_400_000).toISOString().slice(0, 10);
   await run(`insert into licences (assignment_id, run_id, licensee, use, region, until, reference)
     select '${job.id}', id, 'Boat Trust', '', '', '${day}', '' from runs limit 1`);
   expect(await counts()).toMatchObject({
     missing: 1,
+    unreadable: 1,
     'no-creator': 1,
     'no-contact': 2,
     drafts: 1,

@@ -24,12 +24,13 @@ export interface Period {
   readonly to?: string;
 }
 
-export const pictureStates = ['draft', 'changed outside', 'missing', 'disagrees'] as const;
+export const pictureStates = ['draft', 'changed outside', 'missing', 'unreadable', 'disagrees'] as const;
 export type PictureState = (typeof pictureStates)[number];
 const stateWords: Readonly<Record<PictureState, string>> = {
   draft: 'has drafts',
   'changed outside': 'was changed outside',
   missing: 'is missing',
+  unreadable: 'cannot be read',
   disagrees: 'has records that disagree',
 };
 

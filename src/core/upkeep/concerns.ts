@@ -4,6 +4,7 @@ import { isoDay } from '../wording/formatDate';
 /** Problems of pictures, most important first. */
 export const concernIds = [
   'missing',
+  'unreadable',
   'changed-outside',
   'disagrees',
   'no-creator',
@@ -23,6 +24,7 @@ const empty = (...subjects: readonly (Condition & { kind: 'empty' })['subject'][
 
 const conditions: Readonly<Record<ConcernId, (now: Date) => readonly Condition[]>> = {
   missing: () => [{ kind: 'state', state: 'missing' }],
+  unreadable: () => [{ kind: 'state', state: 'unreadable' }],
   'changed-outside': () => [{ kind: 'state', state: 'changed outside' }],
   disagrees: () => [{ kind: 'state', state: 'disagrees' }],
   'no-creator': () => empty('creator'),

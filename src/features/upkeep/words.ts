@@ -25,6 +25,10 @@ export const concernWords: Readonly<Record<ConcernId, { readonly title: string; 
     title: 'Missing file',
     words: 'The file was moved out of the opened folders, or its disk is not connected. Drafts are not lost.',
   },
+  unreadable: {
+    title: 'Unreadable file',
+    words: 'Fabrica does not write into a file that it cannot read. Replace the file with a whole copy.',
+  },
   'changed-outside': {
     title: 'Changed by another program',
     words: 'Review the changes in Describe.',

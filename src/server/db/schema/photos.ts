@@ -8,6 +8,9 @@ import { assignments } from './assignments';
 import { createdAt, id, pointInTime, xid8 } from './columns';
 import { openedFolders } from './folders';
 
+/** A part of the file could not be read. The index needs this very expression. */
+export const isUnreadable = sql`record @? '$.problems[*] ? (@.severity == "error")'`;
+
 export const photos = pgTable(
   'photos',
   {
@@ -43,6 +46,7 @@ export const photos = pgTable(
     index('photos_identity').on(table.contentIdentity),
     index('photos_sample').on(table.contentSample),
     index('photos_orphaned').on(table.id).where(sql`${table.orphaned}`),
+    index('photos_unreadable').on(table.id).where(isUnreadable),
   ],
 );
 

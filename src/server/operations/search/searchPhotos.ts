@@ -213,12 +213,12 @@ async function explain(
 ): Promise<Pick<SearchAnswer, 'meant' | 'narrowest'>> {
   const meant = await meantWords(context, words);
   if (parts.length < 2 || parts.length > MOST_EXPLAINED) return meant ? { meant } : {};
-  const without = await Promise.all(
-    parts.map(async (one) => ({
-      part: one.text,
-      pictures: await countOf(context, all(parts.filter((other) => other !== one))),
-    })),
-  );
+  const without: { part: string; pictures: number }[] = [];
+  // One after the other: a transaction has one connection.
+  for (const one of parts) {
+    const pictures = await countOf(context, all(parts.filter((other) => other !== one)));
+    without.push({ part: one.text, pictures });
+  }
   const narrowest = without.reduce((most, one) => (one.pictures > most.pictures ? one : most));
   return { ...(meant ? { meant } : {}), ...(narrowest.pictures > 0 ? { narrowest } : {}) };
 }

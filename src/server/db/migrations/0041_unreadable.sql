@@ -1,0 +1,1 @@
+CREATE INDEX "photos_unreadable" ON "photos" USING btree ("id") WHERE record @? '$.problems[*] ? (@.severity == "error")';
