@@ -8,10 +8,12 @@ function looked(queries: QueryClient) {
   const answers: ((value: string) => void)[] = [];
   const observer = new QueryObserver<string>(queries, {
     queryKey: ['photos', '1'],
+    staleTime: 5000,
     queryFn: () => new Promise<string>((resolve) => answers.push(resolve)),
   });
   const stop = observer.subscribe(() => undefined);
-  return { answers, stop, data: () => observer.getCurrentResult().data };
+  const again = () => observer.subscribe(() => undefined);
+  return { answers, stop, again, data: () => observer.getCurrentResult().data };
 }
 
 // A picture that was found in the folder just while the page was opened was not told of.
@@ -45,5 +47,26 @@ test('what is known already is read again at once, and other queries are left al
   await settle();
   expect(query.data()).toBe('new');
   query.stop();
+  queries.clear();
+});
+
+// An assignment that was brought back was missing from the list that was shown again within five seconds.
+test('a read that is no longer shown and began before a change is not new when it is shown again', async () => {
+  const queries = new QueryClient();
+  const query = looked(queries);
+  query.answers[0]!('known');
+  await settle();
+  void refresh(queries, { queryKey: ['photos'] });
+  query.stop();
+  void refresh(queries, { queryKey: ['photos'] });
+  query.answers[1]!('before the change');
+  await settle();
+  const stop = query.again();
+  await settle();
+  expect(query.answers).toHaveLength(3);
+  query.answers[2]!('after it');
+  await settle();
+  expect(query.data()).toBe('after it');
+  stop();
   queries.clear();
 });
