@@ -6,6 +6,7 @@ import { type MakerAnswer, makerKey } from '@/core/rights/makers';
 import type { AnsweredMaker } from '@/server/operations/identities/makers';
 import { apiRequest } from './api';
 import { queryKeys } from './queryKeys';
+import { refresh } from './refresh';
 
 /** Answers about makers: remembered, and true in every window. */
 export function useMakers() {
@@ -24,7 +25,7 @@ export function useMakers() {
     mutationFn: (act: { name: string; answer: MakerAnswer }) =>
       apiRequest<AnsweredMaker>('makers', 'PUT', act),
     onError: () => setGiven(new Map()),
-    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.makers() }),
+    onSettled: () => refresh(queries, { queryKey: queryKeys.makers() }),
   });
   const answer = (name: string, chosen: MakerAnswer) => {
     setGiven((before) => new Map(before).set(makerKey(name), chosen));

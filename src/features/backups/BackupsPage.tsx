@@ -9,6 +9,7 @@ import { apiRequest } from '@/ui/api';
 import { PrimaryButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { Section } from '@/ui/Section';
 import { labels as uiLabels } from '@/ui/words';
 import { PageMain } from '../shell/PageMain';
@@ -30,7 +31,7 @@ export function BackupsPage() {
   const client = useQueryClient();
   const make = useMutation({
     mutationFn: () => apiRequest('backups', 'POST', {}),
-    onSuccess: () => client.invalidateQueries({ queryKey: queryKeys.backups() }),
+    onSuccess: () => refresh(client, { queryKey: queryKeys.backups() }),
   });
   return (
     <>

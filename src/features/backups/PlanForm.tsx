@@ -11,6 +11,7 @@ import { Field } from '@/ui/Field';
 import { Select } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { FolderField } from '../folders/FolderField';
 import { PassphraseDialog } from './PassphraseDialog';
 import { labels } from './words';
@@ -41,7 +42,7 @@ export function PlanForm({ state }: { state: BackupState }) {
       );
     },
     mutationFn: (changed: PlanChange) => apiRequest('backups', 'PATCH', changed),
-    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.backups() }),
+    onSettled: () => refresh(queries, { queryKey: queryKeys.backups() }),
   });
   const { retention } = plan;
   const choices = retention === null || numbers.includes(retention) ? numbers : [...numbers, retention];

@@ -13,6 +13,7 @@ import { LinkButton } from '@/ui/buttons';
 import { Select, TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { takeAnswer } from '@/ui/takeAnswer';
 import { labels as uiLabels } from '@/ui/words';
 import { differences } from './plan';
@@ -36,10 +37,10 @@ export function Plans({
   });
   const [naming, setNaming] = useState<string>();
   const home = `assignments/${assignment.id}/plan`;
-  const refresh = () =>
+  const readAgain = () =>
     Promise.all([
-      queries.invalidateQueries({ queryKey: queryKeys.plans() }),
-      queries.invalidateQueries({ queryKey: queryKeys.assignment(assignment.id) }),
+      refresh(queries, { queryKey: queryKeys.plans() }),
+      refresh(queries, { queryKey: queryKeys.assignment(assignment.id) }),
     ]);
   const keep = useMutation({
     mutationFn: async (wish: { name: string; met?: StoredPlan }) => {
@@ -48,7 +49,7 @@ export function Plans({
     },
     onSuccess: () => {
       setNaming(undefined);
-      return refresh();
+      return readAgain();
     },
   });
   const use = useMutation({

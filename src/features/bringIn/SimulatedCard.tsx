@@ -7,6 +7,7 @@ import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { Select } from '@/ui/inputs';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { takeAnswer } from '@/ui/takeAnswer';
 
 /** What can be done to the card of the demo: taken out, slowed, made to fail, write-protected. */
@@ -22,7 +23,7 @@ export function SimulatedCard({ names }: { names: readonly string[] }) {
       queries.setQueryData<CardState>(queryKeys.card(), (before) => before && { ...before, ...change }),
     onSuccess: (state) => {
       void takeAnswer(queries, queryKeys.card(), state);
-      void queries.invalidateQueries({ queryKey: queryKeys.source() });
+      void refresh(queries, { queryKey: queryKeys.source() });
     },
   });
   if (!card) return null;

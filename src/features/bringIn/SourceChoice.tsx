@@ -11,6 +11,7 @@ import { LinkButton } from '@/ui/buttons';
 import { Select } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { takeAnswer } from '@/ui/takeAnswer';
 import { labels as uiLabels } from '@/ui/words';
 import { FolderChooser } from '../folders/FolderChooser';
@@ -38,8 +39,8 @@ export function SourceChoice({
     onSettled: () => setChoosing(false),
     onSuccess: (changed) => {
       void takeAnswer(queries, queryKeys.assignment(assignment.id), changed);
-      void queries.invalidateQueries({ queryKey: queryKeys.source() });
-      void queries.invalidateQueries({ queryKey: queryKeys.folders() });
+      void refresh(queries, { queryKey: queryKeys.source() });
+      void refresh(queries, { queryKey: queryKeys.folders() });
     },
   });
   const change = useChangeAssignment(assignment.id);

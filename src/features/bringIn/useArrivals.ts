@@ -6,6 +6,7 @@ import type { Arrived } from '@/server/files/arrivals';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { takeAnswer } from '@/ui/takeAnswer';
 
 const PIECE = 8 * 1024 * 1024;
@@ -82,7 +83,7 @@ export function useArrivals(assignment: Assignment) {
       await Promise.all(Array.from({ length: AT_ONCE }, next));
       const changed = await apiRequest<Assignment>(`${home}/source`, 'PUT', { arrivals: true });
       await takeAnswer(queries, queryKeys.assignment(assignment.id), changed);
-      await queries.invalidateQueries({ queryKey: queryKeys.source() });
+      await refresh(queries, { queryKey: queryKeys.source() });
       setSending((before) => (before && before.failed.length > 0 ? before : undefined));
     },
     [assignment.id, home, queries, sendOne],

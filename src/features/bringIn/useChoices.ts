@@ -5,6 +5,7 @@ import { type ImportChoices, usualChoices } from '@/core/naming/importChoices';
 import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { takeAnswer } from '@/ui/takeAnswer';
 import { useAutoSave } from '@/ui/useAutoSave';
 
@@ -18,7 +19,7 @@ export function useChoices(assignment: Assignment) {
   const written = useAutoSave<ImportChoices | null>({
     place: `choices ${assignment.id}`,
     saved: assignment.importChoices,
-    readAgain: () => queries.invalidateQueries({ queryKey: queryKeys.assignment(assignment.id) }),
+    readAgain: () => refresh(queries, { queryKey: queryKeys.assignment(assignment.id) }),
     save: async (importChoices, met) => {
       const wish: AssignmentChange = {
         ...(importChoices ? { importChoices } : {}),

@@ -16,6 +16,7 @@ import {
 import type { InstallationContext } from '@/server/operations/templates/placeholderContext';
 import { apiRequestLines } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { useMakers } from '@/ui/useMakers';
 import { type Answers, comesAtFirst, foreignMaker, type Standing, standingOf } from './groups';
 import { perPicture } from './perPicture';
@@ -81,7 +82,7 @@ function useDropped(
   const before = useRef(photos);
   useEffect(() => {
     if (dropping && before.current !== photos)
-      void queries.invalidateQueries({ queryKey: queryKeys.source(assignmentId) });
+      void refresh(queries, { queryKey: queryKeys.source(assignmentId) });
     before.current = photos;
   }, [queries, assignmentId, dropping, photos]);
 }

@@ -17,6 +17,7 @@ import { Select, TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { nameAddress } from '@/ui/nameAddress';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { labels as uiLabels } from '@/ui/words';
 import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
@@ -181,7 +182,7 @@ function Removing({ licence }: { licence: Licence }) {
     mutationFn: () => apiRequest(`licences/${licence.id}`, 'DELETE'),
     onSuccess: () => {
       setOpen(false);
-      return queries.invalidateQueries({ queryKey: queryKeys.licences() });
+      return refresh(queries, { queryKey: queryKeys.licences() });
     },
   });
   return (

@@ -11,6 +11,7 @@ import { LinkButton } from '@/ui/buttons';
 import { Select, TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { takeAnswer } from '@/ui/takeAnswer';
 import { labels as uiLabels } from '@/ui/words';
 import { differences } from './deliveryPlanWords';
@@ -33,10 +34,10 @@ export function SavedDeliveryPlans({
     queryFn: () => apiRequest<SavedDeliveryPlan[]>('delivery-plans'),
   });
   const home = `assignments/${assignment.id}/delivery-plan`;
-  const refresh = () =>
+  const readAgain = () =>
     Promise.all([
-      queries.invalidateQueries({ queryKey: queryKeys.deliveryPlans() }),
-      queries.invalidateQueries({ queryKey: queryKeys.assignment(assignment.id) }),
+      refresh(queries, { queryKey: queryKeys.deliveryPlans() }),
+      refresh(queries, { queryKey: queryKeys.assignment(assignment.id) }),
     ]);
   const [naming, setNaming] = useState<string>();
   const keep = useMutation({
@@ -46,7 +47,7 @@ export function SavedDeliveryPlans({
     },
     onSuccess: () => {
       setNaming(undefined);
-      return refresh();
+      return readAgain();
     },
   });
   const use = useMutation({
@@ -58,7 +59,7 @@ export function SavedDeliveryPlans({
   });
   const remove = useMutation({
     mutationFn: (id: string) => apiRequest(`delivery-plans/${id}`, 'DELETE'),
-    onSuccess: refresh,
+    onSuccess: readAgain,
   });
   const inUse = kept.find((one) => one.id === assignment.deliveryPlanId);
   const differs = inUse ? differences(inUse.deliveryPlan, deliveryPlan) : [];

@@ -5,6 +5,7 @@ import { type DeliveryPlan, usualDeliveryPlan } from '@/core/deliver/deliveryPla
 import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { takeAnswer } from '@/ui/takeAnswer';
 import { useAutoSave } from '@/ui/useAutoSave';
 
@@ -14,7 +15,7 @@ export function useDeliveryPlan(assignment: Assignment) {
   const written = useAutoSave<DeliveryPlan | null>({
     place: `delivery plan ${assignment.id}`,
     saved: assignment.deliveryPlan,
-    readAgain: () => queries.invalidateQueries({ queryKey: queryKeys.assignment(assignment.id) }),
+    readAgain: () => refresh(queries, { queryKey: queryKeys.assignment(assignment.id) }),
     save: async (deliveryPlan, met) => {
       const change: AssignmentChange = {
         ...(deliveryPlan ? { deliveryPlan } : {}),

@@ -8,6 +8,7 @@ import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { SaveState } from '@/ui/SaveState';
 import { useAutoSave } from '@/ui/useAutoSave';
 import { labels as uiLabels } from '@/ui/words';
@@ -22,21 +23,21 @@ const savedOf = ({ name, parts, version }: ListedIdentity): Saved => ({ name, pa
 /** The details of one person or firm; they save themselves. */
 export function IdentityEditor({ identity }: { identity: ListedIdentity }) {
   const queries = useQueryClient();
-  const refresh = () => queries.invalidateQueries({ queryKey: queryKeys.identities() });
+  const readAgain = () => refresh(queries, { queryKey: queryKeys.identities() });
   const written = useAutoSave<Saved>({
     place: `details ${identity.id}`,
     saved: savedOf(identity),
-    readAgain: refresh,
+    readAgain,
     save: async ({ name, parts }, { version: baseVersion }) => {
       const text = { name, kind: identity.kind, parts, baseVersion };
       const saved = await apiRequest<ListedIdentity>(`identities/${identity.id}`, 'PUT', text);
-      void refresh();
+      void readAgain();
       return savedOf(saved);
     },
   });
   const remove = useMutation({
     mutationFn: () => apiRequest(`identities/${identity.id}`, 'DELETE'),
-    onSuccess: refresh,
+    onSuccess: readAgain,
   });
   const { value, change } = written;
   return (

@@ -7,6 +7,7 @@ import type { ListedIdentity } from '@/server/operations/identities/identities';
 import { Button, LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { useKeptState } from '@/ui/useKeptState';
 import { useRequestOnce } from '@/ui/useRequestOnce';
 import { labels as uiLabels } from '@/ui/words';
@@ -24,7 +25,7 @@ export function NewIdentity({ kind, onDone }: { kind: IdentityKind; onDone: () =
     mutationFn: () => requestOnce<ListedIdentity>('identities', 'POST', { ...value, kind }),
     onSuccess: async () => {
       done();
-      await queries.invalidateQueries({ queryKey: queryKeys.identities() });
+      await refresh(queries, { queryKey: queryKeys.identities() });
       onDone();
     },
   });

@@ -9,6 +9,7 @@ import { Button, LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { FolderChooser } from './FolderChooser';
 import { labels } from './words';
 
@@ -107,7 +108,7 @@ function StateOf({
   const make = useMutation({
     mutationFn: () => apiRequest<{ path: string }>('folders/new', 'POST', { path: typed }),
     onSuccess: (made) => {
-      void queries.invalidateQueries({ queryKey: queryKeys.folderState(typed) });
+      void refresh(queries, { queryKey: queryKeys.folderState(typed) });
       onMade(made.path);
     },
   });

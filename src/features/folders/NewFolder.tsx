@@ -8,6 +8,7 @@ import { Button, LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { labels } from './words';
 
 /** Makes a folder in the one that is shown, and goes into it. */
@@ -18,7 +19,7 @@ export function NewFolder({ above, onMade }: { above: string; onMade: (path: str
     mutationFn: () =>
       apiRequest<{ path: string }>('folders/new', 'POST', { path: `${above}/${name!.trim()}` }),
     onSuccess: ({ path }) => {
-      void queries.invalidateQueries({ queryKey: queryKeys.folderInside() });
+      void refresh(queries, { queryKey: queryKeys.folderInside() });
       onMade(path);
     },
   });

@@ -7,6 +7,7 @@ import { apiRequest } from '@/ui/api';
 import { Button } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { labels as uiLabels } from '@/ui/words';
 import { PageMain } from '../shell/PageMain';
 import { TopLine } from '../shell/TopLine';
@@ -31,7 +32,7 @@ export function KeptPage() {
       );
     },
     mutationFn: (changed: ChangedBound) => apiRequest('kept', 'PATCH', changed),
-    onError: () => queries.invalidateQueries({ queryKey: queryKeys.kept() }),
+    onError: () => refresh(queries, { queryKey: queryKeys.kept() }),
   });
   const room = useMutation({ mutationFn: () => apiRequest('kept', 'POST', {}) });
   return (

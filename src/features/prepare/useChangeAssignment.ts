@@ -4,6 +4,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { takeAnswer } from '@/ui/takeAnswer';
 
 /**
@@ -25,6 +26,6 @@ export function useChangeAssignment(id: string) {
     },
     // An earlier answer does not know of later choices that still wait.
     onSuccess: (assignment) => isLast() && takeAnswer(queries, queryKey, assignment),
-    onError: () => isLast() && queries.invalidateQueries({ queryKey }),
+    onError: () => isLast() && refresh(queries, { queryKey }),
   });
 }

@@ -4,6 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import type { Assignment, AssignmentChange } from '@/server/operations/assignments/assignments';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { takeAnswer } from '@/ui/takeAnswer';
 import { type AutoSave, useAutoSave } from '@/ui/useAutoSave';
 
@@ -20,7 +21,7 @@ export function useSavedAssignment<Part extends 'name' | 'publishedOn' | 'facts'
   return useAutoSave<Pick<Assignment, Part>>({
     place: `${place} ${assignment.id}`,
     saved: partsOf(assignment),
-    readAgain: () => queries.invalidateQueries({ queryKey }),
+    readAgain: () => refresh(queries, { queryKey }),
     save: async (change, met) => {
       const wish: AssignmentChange = { ...change, met };
       const changed = await apiRequest<Assignment>(`assignments/${assignment.id}`, 'PATCH', wish);

@@ -14,6 +14,7 @@ import { GroupStrip } from '@/ui/GroupStrip';
 import { Notice } from '@/ui/Notice';
 import { againAfterError } from '@/ui/newQueries';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { labels as uiLabels } from '@/ui/words';
 import { findAddress } from '../find/findAddress';
 import { TopLine } from '../shell/TopLine';
@@ -66,15 +67,15 @@ function Acts({ run }: { run: Receipt }) {
   const queries = useQueryClient();
   const stop = useMutation({
     mutationFn: () => apiRequest(`runs/${run.id}/stop`, 'POST'),
-    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.runs() }),
+    onSettled: () => refresh(queries, { queryKey: queryKeys.runs() }),
   });
   const again = useMutation({
     mutationFn: (how: 'go-on' | 'retry') => apiRequest(`runs/${run.id}/${how}`, 'POST'),
-    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.runs() }),
+    onSettled: () => refresh(queries, { queryKey: queryKeys.runs() }),
   });
   const pause = useMutation({
     mutationFn: (paused: boolean) => apiRequest(`runs/${run.id}/pause`, 'POST', { paused }),
-    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.runs() }),
+    onSettled: () => refresh(queries, { queryKey: queryKeys.runs() }),
   });
   if (going(run))
     return (

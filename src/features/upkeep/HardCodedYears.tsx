@@ -9,6 +9,7 @@ import { Button } from '@/ui/buttons';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { Section } from '@/ui/Section';
 import { labels } from './words';
 
@@ -17,7 +18,7 @@ export function HardCodedYears({ years }: { years: readonly HardCodedYear[] }) {
   const queries = useQueryClient();
   const replace = useMutation({
     mutationFn: (templateIds: readonly string[]) => apiRequest('upkeep/years', 'POST', { templateIds }),
-    onSuccess: () => queries.invalidateQueries({ queryKey: queryKeys.upkeep() }),
+    onSuccess: () => refresh(queries, { queryKey: queryKeys.upkeep() }),
   });
   if (years.length === 0) return null;
   return (

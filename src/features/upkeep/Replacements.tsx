@@ -12,6 +12,7 @@ import { Button } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { Section } from '@/ui/Section';
 import { useRequestOnce } from '@/ui/useRequestOnce';
 import { Written } from '../find/Written';
@@ -24,7 +25,7 @@ export function Replacements({ replacements }: { replacements: readonly Replacem
   const [chosen, setChosen] = useState<Replacement>();
   const close = () => {
     setChosen(undefined);
-    void queries.invalidateQueries({ queryKey: queryKeys.upkeep() });
+    void refresh(queries, { queryKey: queryKeys.upkeep() });
   };
   return (
     <>

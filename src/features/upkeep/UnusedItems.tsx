@@ -8,6 +8,7 @@ import { Button } from '@/ui/buttons';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { Section } from '@/ui/Section';
 import { labels, unusedWords } from './words';
 
@@ -20,7 +21,7 @@ export function UnusedItems({ unused }: { unused: readonly Unused[] }) {
       kind === 'templates'
         ? apiRequest(`templates/${id}/archive`, 'PUT', { archived: true })
         : apiRequest(`${kind}/${id}`, 'DELETE'),
-    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.upkeep() }),
+    onSettled: () => refresh(queries, { queryKey: queryKeys.upkeep() }),
   });
   if (unused.length === 0) return null;
   return (

@@ -8,6 +8,7 @@ import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { takeAnswer } from '@/ui/takeAnswer';
 import { labels } from './words';
 
@@ -65,7 +66,7 @@ function Row({ change: { record, index, path, why } }: { change: WaitingChange }
   const settle = useMutation({
     mutationFn: (act: 'put-back' | 'leave') =>
       apiRequest<{ outcome: string }>('recovery', 'PUT', { record, index, act }),
-    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.recovery() }),
+    onSettled: () => refresh(queries, { queryKey: queryKeys.recovery() }),
   });
   const name = path.slice(path.lastIndexOf('/') + 1);
   return (

@@ -9,6 +9,7 @@ import { Field } from '@/ui/Field';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { useKeptState } from '@/ui/useKeptState';
 import { useRequestOnce } from '@/ui/useRequestOnce';
 import { labels as uiLabels } from '@/ui/words';
@@ -61,7 +62,7 @@ export function NewAssignment({ open: openAtFirst }: { open: boolean }) {
       setPerFolder(false);
       setOpen(false);
       router.refresh();
-      void queries.invalidateQueries({ queryKey: queryKeys.workshop() });
+      void refresh(queries, { queryKey: queryKeys.workshop() });
     },
   });
   /** Removes the error of the last attempt. */

@@ -9,6 +9,7 @@ import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { labels } from './words';
 
 /** Drafts that an earlier version of Fabrica left without a file when two assignments worked in one folder. */
@@ -21,7 +22,7 @@ export function Orphans() {
   const settle = useMutation({
     mutationFn: ({ orphans, act }: { orphans: readonly Orphan[]; act: 'restore' | 'discard' }) =>
       apiRequest('orphans', 'POST', { ids: orphans.map((orphan) => orphan.id), act }),
-    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.orphans() }),
+    onSettled: () => refresh(queries, { queryKey: queryKeys.orphans() }),
   });
   // Discarding cannot be undone: it takes a second press.
   const [asked, setAsked] = useState<string>();

@@ -10,6 +10,7 @@ import { Field } from '@/ui/Field';
 import { Select } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { LazyPatternField } from '../../bringIn/LazyPatternField';
 import type { Patterns } from '../../bringIn/usePatterns';
 import { Choice } from '../Choice';
@@ -86,7 +87,7 @@ function SignatureWays({
   put: (part: Partial<VisibleMark>) => void;
 }) {
   const queries = useQueryClient();
-  const refresh = () => queries.invalidateQueries({ queryKey: queryKeys.signatures() });
+  const readAgain = () => refresh(queries, { queryKey: queryKeys.signatures() });
   const add = useMutation({
     mutationFn: async (file: File): Promise<Signature> => {
       const answer = await fetch(`/api/signatures?name=${encodeURIComponent(file.name)}`, {
@@ -98,7 +99,7 @@ function SignatureWays({
       return kept;
     },
     onSuccess: async ({ id }) => {
-      await refresh();
+      await readAgain();
       put({ image: id, size: 10 });
     },
   });
@@ -106,7 +107,7 @@ function SignatureWays({
     mutationFn: (id: string) => apiRequest(`signatures/${id}`, 'DELETE'),
     onSuccess: async (_, id) => {
       if (mark?.image === id) put({ image: '' });
-      await refresh();
+      await readAgain();
     },
   });
   return (

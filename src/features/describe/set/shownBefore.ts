@@ -1,6 +1,7 @@
 import type { QueryClient } from '@tanstack/react-query';
 import type { ListedValues } from '@/server/operations/photos/listValues';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import type { PhotoList } from './usePhotos';
 import type { ValueTable } from './useValues';
 import type { PhotoView } from './view';
@@ -86,5 +87,5 @@ export function readWhole(queries: QueryClient, assignmentId: string): Promise<v
     queryKeys.values(assignmentId),
     (table) => table && { ...table, until: undefined },
   );
-  return queries.invalidateQueries({ queryKey: queryKeys.photos(assignmentId) });
+  return refresh(queries, { queryKey: queryKeys.photos(assignmentId) });
 }

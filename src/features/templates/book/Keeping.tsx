@@ -12,6 +12,7 @@ import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { apiRequest } from '@/ui/api';
 import { Button, LinkButton } from '@/ui/buttons';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { SaveState } from '@/ui/SaveState';
 import { useRequestOnce } from '@/ui/useRequestOnce';
 import { labels as uiLabels } from '@/ui/words';
@@ -59,7 +60,7 @@ export function Keeping({
     onSuccess: async ({ kept, sent }, act) => {
       if (madeFor) {
         await putInForce(madeFor.id, kept.id, act === 'branch' ? template?.id : undefined);
-        await queries.invalidateQueries({ queryKey: queryKeys.assignment(madeFor.id) });
+        await refresh(queries, { queryKey: queryKeys.assignment(madeFor.id) });
         router.push(`/assignments/${madeFor.id}/bring-in`);
         router.refresh();
       } else if (act === 'branch') router.push(`/templates/${kept.id}`);

@@ -6,6 +6,7 @@ import type { TemplateSteps } from '@/server/operations/templates/templateSteps'
 import type { ListedTemplate } from '@/server/operations/templates/templates';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import type { AutoSave } from '@/ui/useAutoSave';
 
 /**
@@ -43,7 +44,7 @@ export function useTemplateSteps(
               undone,
             }),
           );
-          await queries.invalidateQueries({ queryKey: queryKeys.templateSteps() });
+          await refresh(queries, { queryKey: queryKeys.templateSteps() });
         })
         .catch((error: Error) => setError(error.message));
     },

@@ -8,6 +8,7 @@ import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { useRequestOnce } from '@/ui/useRequestOnce';
 
 type Does = 'duplicate' | 'archive' | 'restore' | 'remove';
@@ -24,7 +25,7 @@ export function RowActs({ template }: { template: ListedTemplate }) {
       if (act === 'remove') return apiRequest(`templates/${id}`, 'DELETE');
       return apiRequest(`templates/${id}/archive`, 'PUT', { archived: act === 'archive' });
     },
-    onSettled: () => queries.invalidateQueries({ queryKey: queryKeys.templates() }),
+    onSettled: () => refresh(queries, { queryKey: queryKeys.templates() }),
   });
   const act = (what: Does, words: string) => (
     <LinkButton

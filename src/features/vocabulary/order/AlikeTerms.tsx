@@ -8,6 +8,7 @@ import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { ListRow } from '@/ui/ListRow';
 import { queryKeys } from '@/ui/queryKeys';
+import { refresh } from '@/ui/refresh';
 import { Listed } from './Listed';
 import type { OrderActs } from './orderActs';
 
@@ -16,7 +17,7 @@ export function AlikeTerms({ list, byWord, act, onCarry }: OrderActs & { list: V
   const queries = useQueryClient();
   const apart = async (one: string, other: string) => {
     await apiRequest('vocabulary/apart', 'POST', { one, other }).catch(() => undefined);
-    await queries.invalidateQueries({ queryKey: queryKeys.vocabularyOrder() });
+    await refresh(queries, { queryKey: queryKeys.vocabularyOrder() });
   };
   const join = (from: string, into: string) => {
     const [gone, stays] = [byWord.get(termKey(from)), byWord.get(termKey(into))];
