@@ -22,6 +22,7 @@ export const queryKeys = {
   folderUses: (path: string) => ['folder-uses', path] as const,
   /** Read again when pictures change. */
   search: (asked?: unknown) => (asked === undefined ? (['search'] as const) : (['search', asked] as const)),
+  foundSet: (asked: unknown) => ['search', 'set', asked] as const,
   narrowings: (typed: string) => ['search', 'narrowings', typed] as const,
   savedSearches: () => ['search', 'saved'] as const,
   gatherings: () => ['gatherings'] as const,

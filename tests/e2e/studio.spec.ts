@@ -412,7 +412,7 @@ test('each folder of a tree becomes an assignment, and all of them are read', as
       '2 assignments: 2024 (2), 2025 (1). 1 picture outside of these folders will not be included.',
     ),
   ).toBeVisible();
-  await page.getByRole('button', { name: labels.workshop.begin }).click();
+  await page.getByRole('button', { name: labels.workshop.begin, exact: true }).click();
   const counted = () =>
     sql(`select a.name, count(p.id) from assignments a join opened_folders f on f.id = a.working_folder_id
       left join photos p on p.assignment_id = a.id where f.path like '${tree}/%' group by a.name order by 1`);

@@ -1,9 +1,20 @@
-import { asText } from '@/core/catalogue/value';
-import { type Rule, ruleKey } from '@/core/checks/checklist';
-import { checkPicture, dependsOnSet } from '@/core/checks/checkPicture';
-import type { PictureFacts, SetFacts } from '@/core/checks/facts';
-import type { Failing } from '@/core/checks/failing';
-import type { ListedValues } from '@/server/operations/photos/listValues';
+import type { FieldId } from '../catalogue/fields';
+import { asText } from '../catalogue/value';
+import { type Rule, ruleKey } from './checklist';
+import { checkPicture, dependsOnSet } from './checkPicture';
+import type { FileFacts, PictureFacts, SetFacts, Values } from './facts';
+import type { Failing } from './failing';
+
+/** A picture's values, drafts over the file, as lists hold them. */
+export interface ListedPicture {
+  readonly id: string;
+  readonly values: Values;
+  /** The caption alone, where a sign-off is under it in the description. */
+  readonly caption?: string;
+  /** Fields about which the file's records disagree, where no draft settles it. */
+  readonly broken?: readonly FieldId[];
+  readonly file: FileFacts;
+}
 
 /** The pictures that fail a rule, in the order of the set, with why. */
 export interface RuleResult {
@@ -21,7 +32,7 @@ export interface Checked {
 }
 
 /** A picture as rules look at it. */
-export function factsOf(row: ListedValues, name: string): PictureFacts {
+export function factsOf(row: ListedPicture, name: string): PictureFacts {
   return {
     id: row.id,
     name,
@@ -34,9 +45,9 @@ export function factsOf(row: ListedValues, name: string): PictureFacts {
 const none: readonly never[] = [];
 
 /** What was found of a picture by rules that look at nothing else, as long as its values are these. */
-const known = new WeakMap<ListedValues, Map<string, readonly Failing[]>>();
+const known = new WeakMap<ListedPicture, Map<string, readonly Failing[]>>();
 
-function failingOf(rule: Rule, key: string, row: ListedValues, facts: PictureFacts, set: SetFacts) {
+function failingOf(rule: Rule, key: string, row: ListedPicture, facts: PictureFacts, set: SetFacts) {
   if (dependsOnSet(rule)) return checkPicture(rule, facts, set);
   const held = known.get(row) ?? new Map<string, readonly Failing[]>();
   known.set(row, held);
@@ -55,7 +66,7 @@ const AT_ONCE = 200;
  */
 export function* checkAll(
   rules: readonly Rule[],
-  rows: readonly ListedValues[],
+  rows: readonly ListedPicture[],
   pictures: readonly PictureFacts[],
   set: SetFacts,
 ): Generator<void, Checked> {

@@ -3,6 +3,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useCallback, useMemo, useState } from 'react';
 import type { FieldId } from '@/core/catalogue/fields';
+import type { Checked } from '@/core/checks/checkAll';
 import { agrees, formatNumber } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { EmptyState } from '@/ui/EmptyState';
@@ -17,7 +18,6 @@ import { useValues } from '../describe/set/useValues';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { PageMain } from '../shell/PageMain';
 import { CheckRules } from './CheckRules';
-import type { Checked } from './checked';
 import { FetchedBack } from './FetchedBack';
 import { FullSet } from './FullSet';
 import { RulePictures } from './RulePictures';

@@ -2,6 +2,7 @@
 
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
+import type { Checked, RuleResult } from '@/core/checks/checkAll';
 import { isFixedAtSource } from '@/core/checks/checkPicture';
 import { sharedCaptions } from '@/core/checks/facts';
 import { repairOf } from '@/core/checks/repairs';
@@ -15,7 +16,6 @@ import { Notice } from '@/ui/Notice';
 import { labels as uiLabels } from '@/ui/words';
 import type { PhotoView } from '../describe/set/view';
 import { ChecklistDialog } from './ChecklistDialog';
-import type { Checked, RuleResult } from './checked';
 import { RuleList } from './RuleList';
 import type { Beside } from './useBeside';
 import type { CheckAddress } from './useCheckAddress';

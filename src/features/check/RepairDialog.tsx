@@ -3,6 +3,7 @@
 import { Box } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { FieldId } from '@/core/catalogue/fields';
+import type { Checked } from '@/core/checks/checkAll';
 import type { Rule } from '@/core/checks/checklist';
 import type { PictureFacts } from '@/core/checks/facts';
 import type { Changes } from '@/core/checks/repairs';
@@ -15,7 +16,6 @@ import { Dialog } from '@/ui/Dialog';
 import { ProofLines } from '@/ui/ProofLines';
 import { replacingWords } from '../describe/desk/ProofDialog';
 import type { Write } from '../describe/desk/useWriting';
-import type { Checked } from './checked';
 
 /** Pictures that one request holds. */
 const AT_ONCE = 10_000;

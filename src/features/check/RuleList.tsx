@@ -1,10 +1,10 @@
 'use client';
 
 import { Box, chakra } from '@chakra-ui/react';
+import type { RuleResult } from '@/core/checks/checkAll';
 import { isFixedAtSource } from '@/core/checks/checkPicture';
 import { ruleName, severityWords } from '@/core/wording/checkWords';
 import { formatNumber } from '@/core/wording/counts';
-import type { RuleResult } from './checked';
 
 const RuleButton = chakra('button', {
   base: {

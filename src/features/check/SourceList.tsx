@@ -2,11 +2,11 @@
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
+import type { Checked } from '@/core/checks/checkAll';
 import { counted } from '@/core/wording/counts';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { Button } from '@/ui/buttons';
 import { type PhotoView, previewAt } from '../describe/set/view';
-import type { Checked } from './checked';
 import { sourceRows, sourceText } from './sourceRows';
 import { labels } from './words';
 

@@ -1,6 +1,6 @@
+import type { Checked, RuleResult } from '@/core/checks/checkAll';
 import type { SetFacts } from '@/core/checks/facts';
 import { type Changes, repairOf } from '@/core/checks/repairs';
-import type { Checked, RuleResult } from './checked';
 
 /** What one step would write into the pictures that fail a rule, by picture; those that it cannot fix are not in it. */
 export function repairsOf(

@@ -1,6 +1,6 @@
+import type { Checked } from '@/core/checks/checkAll';
 import { isFixedAtSource } from '@/core/checks/checkPicture';
 import { failingWords, ruleName } from '@/core/wording/checkWords';
-import type { Checked } from './checked';
 
 /** A picture that has to be taken or exported again, why, and what is needed. */
 export interface SourceRow {

@@ -1,10 +1,10 @@
 'use client';
 
 import { useEffect, useMemo, useState } from 'react';
+import { type Checked, checkAll, factsOf } from '@/core/checks/checkAll';
 import type { Rule } from '@/core/checks/checklist';
 import { sharedCaptions } from '@/core/checks/facts';
 import type { ListedValues } from '@/server/operations/photos/listValues';
-import { type Checked, checkAll, factsOf } from './checked';
 import type { Beside } from './useBeside';
 
 /** Milliseconds after which the page gets its turn. */

@@ -2,10 +2,10 @@
 
 import { useMemo } from 'react';
 import { asText } from '@/core/catalogue/value';
+import type { Checked } from '@/core/checks/checkAll';
 import { fallsShort } from '@/core/deliver/copySize';
 import { type DeliveryPlan, isRendered, type PicturesSent } from '@/core/deliver/deliveryPlan';
 import type { ListedValues } from '@/server/operations/photos/listValues';
-import type { Checked } from '../check/checked';
 import type { PhotoView } from '../describe/set/view';
 
 /** Which pictures leave by a delivery plan, and what is to be said about them before. */

@@ -18,6 +18,7 @@ import { TimelineView } from './TimelineView';
 import { useFindAddress } from './useFindAddress';
 import { type Answer, useFound } from './useFound';
 import { usePicked } from './usePicked';
+import { WorkOnFound } from './WorkOnFound';
 import { WriteFound } from './WriteFound';
 import { labels } from './words';
 
@@ -37,7 +38,10 @@ export function FindPage() {
       <TopLine place={labels.title} placeHref="/find">
         {isAsked && isWhole && <SaveSearch asked={{ words, where }} />}
         {(isAsked || picked.size > 0) && isWhole && first && (
-          <WriteFound asked={set} total={total} isLooking={isLooking} />
+          <>
+            <WriteFound asked={set} total={total} isLooking={isLooking} />
+            <WorkOnFound asked={set} total={total} isLooking={isLooking} />
+          </>
         )}
         {isWhole && first !== undefined && first.total > 0 && <Gather asked={set} total={total} />}
       </TopLine>

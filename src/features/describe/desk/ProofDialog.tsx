@@ -38,6 +38,7 @@ interface Props {
   readonly blocked: readonly BlockedFolder[];
   readonly scope: string;
   readonly busy: boolean;
+  readonly error?: string | undefined;
   readonly onClose: () => void;
   readonly onEmbed: (choices: WriteChoices) => void;
 }
@@ -51,7 +52,7 @@ const blockedWords: Readonly<Record<BlockedFolder['why'], string>> = {
 const CUT_SHOWN = 120;
 
 /** Old → new before the originals are written. */
-export function ProofDialog({ proof, blocked, scope, busy, onClose, onEmbed }: Props) {
+export function ProofDialog({ proof, blocked, scope, busy, error, onClose, onEmbed }: Props) {
   const [choices, setChoices] = useState<WriteChoices>({
     replaceUnreadable: false,
     breakProvenance: false,
@@ -74,6 +75,7 @@ export function ProofDialog({ proof, blocked, scope, busy, onClose, onEmbed }: P
         </PrimaryButton>
       }
     >
+      <Notice kind="error">{error}</Notice>
       <Box color="soft" fontSize="body" marginBottom="3">
         {scope}. {proof.replacing > 0 ? replacingWords(proof) : uiLabels.noExistingValuesWillBeOverwritten}{' '}
         Picture data stays as it is, and you can undo this run.

@@ -18,17 +18,12 @@ export const settlement = schema<{ record: string; index: number; act: 'put-back
 export const undoRequest = schema<{ items?: string[] }>(object({ items: ids }, []));
 
 const yes = { type: 'boolean' };
+export const embedChoices = {
+  replaceUnreadable: yes,
+  breakProvenance: yes,
+  loseJpeg: yes,
+  asOf: { type: 'string', format: 'date-time' },
+};
 export const embedRequest = schema<
   { scope: Scope } & Pick<EmbedRequest, 'replaceUnreadable' | 'breakProvenance' | 'loseJpeg' | 'asOf'>
->(
-  object(
-    {
-      scope,
-      replaceUnreadable: yes,
-      breakProvenance: yes,
-      loseJpeg: yes,
-      asOf: { type: 'string', format: 'date-time' },
-    },
-    ['scope'],
-  ),
-);
+>(object({ scope, ...embedChoices }, ['scope']));

@@ -1,10 +1,14 @@
 import { writtenFieldIds } from '../../../core/catalogue/fields';
 import { MOST_CONDITIONS, MOST_PICKED, MOST_TEXT } from '../../../core/search/condition';
+import type { EmbedRequest } from '../../operations/runs/startEmbed';
 import type { AskedSearch } from '../../operations/search/askedSearch';
+import type { FoundDelivery } from '../../operations/search/foundRuns';
+import type { FoundSet } from '../../operations/search/foundSet';
 import type { FoundWriting } from '../../operations/search/writeFound';
 import { schema } from '../body';
 import { fieldValue } from './drafts';
 import { id, list, object, text } from './parts';
+import { embedChoices } from './runs';
 
 const asked = { words: text(MOST_TEXT), where: list(text(MOST_TEXT), MOST_CONDITIONS) };
 
@@ -20,18 +24,32 @@ export const namedSearch = schema<AskedSearch & { readonly name: string }>(
   object({ ...asked, name: text(120) }),
 );
 
-/** An act on all pictures that are found; `pictures`: how many the person was shown. */
+/** All pictures that are found; `pictures`: how many the person was shown. */
+const set = {
+  ...asked,
+  only: list(id, MOST_PICKED),
+  pictures: { type: 'integer', minimum: 1, maximum: 10_000_000 },
+};
+const needed = ['words', 'where', 'pictures'] as const;
+
+export const foundSet = schema<FoundSet>(object(set, [...needed]));
+export const foundEmbedding = schema<FoundSet & EmbedRequest>(
+  object({ ...set, ...embedChoices }, [...needed, 'asOf']),
+);
+export const foundDelivery = schema<FoundDelivery>(
+  object({ ...set, deliveryPlanId: id, holdsBack: { type: 'boolean' } }, [
+    ...needed,
+    'deliveryPlanId',
+    'holdsBack',
+  ]),
+);
+
 export const foundWriting = schema<
-  AskedSearch & {
-    readonly writing: FoundWriting;
-    readonly pictures: number;
-    readonly confirmed?: boolean;
-  }
+  FoundSet & { readonly writing: FoundWriting; readonly confirmed?: boolean }
 >(
   object(
     {
-      ...asked,
-      only: list(id, MOST_PICKED),
+      ...set,
       writing: {
         oneOf: [
           object({ kind: { const: 'set' }, field: { enum: writtenFieldIds }, value: fieldValue }),
@@ -47,10 +65,9 @@ export const foundWriting = schema<
           }),
         ],
       },
-      pictures: { type: 'integer', minimum: 1, maximum: 10_000_000 },
       confirmed: { type: 'boolean' },
     },
-    ['words', 'where', 'writing', 'pictures'],
+    [...needed, 'writing'],
   ),
 );
 

@@ -31,6 +31,9 @@ export async function startDelivery(
   context: Context,
   assignmentId: string,
   { deliveryPlan, photoIds, openPoints }: DeliveryRequest,
+  {
+    becomesOwn = true,
+  }: { /** The assignment keeps this delivery plan. */ readonly becomesOwn?: boolean } = {},
 ): Promise<{ runId: string }> {
   const assignment = await readAssignment(context, assignmentId);
   const templates = await checkedDeliveryPlan(context, deliveryPlan);
@@ -57,6 +60,7 @@ export async function startDelivery(
     };
     const run = await addRun(tx, { assignmentId, kind: 'deliver', parameters, items: rows });
     if (deliveryPlan.licence) await keepLicence(tx, { assignmentId, runId: run.runId }, deliveryPlan.licence);
+    if (!becomesOwn) return run;
     await tx.db.update(assignments).set({ deliveryPlan }).where(eq(assignments.id, assignmentId));
     if (assignment.deliveryPlanId)
       await tx.db

@@ -11,22 +11,32 @@ export interface WrittenThere {
   readonly pictures: number;
 }
 
+export interface PhotoInAssignment extends Record<string, unknown> {
+  readonly id: string;
+  readonly assignmentId: string;
+}
+
+/** Ids by assignment, in the order of `photos`. */
+export function byAssignment(photos: readonly PhotoInAssignment[]): Map<string, string[]> {
+  const groups = new Map<string, string[]>();
+  for (const { id, assignmentId } of photos) {
+    const ids = groups.get(assignmentId);
+    if (ids) ids.push(id);
+    else groups.set(assignmentId, [id]);
+  }
+  return groups;
+}
+
 /** One act on pictures of several assignments, in each of which it can be undone. `photos`: ordered by assignment. */
 export async function writeAcross(
   context: Context,
-  photos: readonly { readonly id: string; readonly assignmentId: string }[],
+  photos: readonly PhotoInAssignment[],
   writing: Writing,
   options: WritingOptions = {},
 ): Promise<WrittenThere[]> {
-  const byAssignment = new Map<string, string[]>();
-  for (const { id, assignmentId } of photos) {
-    const ids = byAssignment.get(assignmentId);
-    if (ids) ids.push(id);
-    else byAssignment.set(assignmentId, [id]);
-  }
   const all: WrittenThere[] = [];
   // Always in one order, so that two of them wait for each other and do not block each other.
-  for (const [assignmentId, ids] of byAssignment) {
+  for (const [assignmentId, ids] of byAssignment(photos)) {
     const { undo } = await writeDrafts(context, assignmentId, these(ids), writing, options);
     all.push({ assignmentId, pictures: undo?.pictures ?? 0, ...(undo ? { writingId: undo.id } : {}) });
   }

@@ -1,6 +1,6 @@
 import { stat } from 'node:fs/promises';
 import path from 'node:path';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, type SQL } from 'drizzle-orm';
 import type { Scope } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { openedFolders } from '../../db/schema/folders';
@@ -17,11 +17,14 @@ export interface BlockedFolder {
 }
 
 /** Where embedding would fail with every file: told before the run, not after each of them. */
-export async function blockedFolders(
+export const blockedFolders = async (
   context: Context,
   assignmentId: string,
   scope: Scope,
-): Promise<BlockedFolder[]> {
+): Promise<BlockedFolder[]> => blockedFor(context, await inScope(context, assignmentId, scope));
+
+/** The same for photos of any assignments. */
+export async function blockedFor(context: Context, photosMeant: SQL): Promise<BlockedFolder[]> {
   const rows = await context.db
     .selectDistinct({
       id: photos.id,
@@ -32,7 +35,7 @@ export async function blockedFolders(
     .from(photos)
     .innerJoin(files, and(eq(files.photoId, photos.id), eq(files.role, 'main')))
     .innerJoin(openedFolders, eq(openedFolders.id, files.folderId))
-    .where(await inScope(context, assignmentId, scope));
+    .where(photosMeant);
   const byFolder = new Map<string, { pictures: number; largest: number }>();
   for (const { root, relativePath, size } of rows) {
     const folder = path.dirname(path.join(root, relativePath));

@@ -1,6 +1,6 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
-import type { FieldValue } from '../../../core/catalogue/value';
+import type { ListedPicture } from '../../../core/checks/checkAll';
 import type { FileFacts } from '../../../core/checks/facts';
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
@@ -11,17 +11,9 @@ import type { LeanPhoto } from './photos';
 import { listedWith } from './photosForAct';
 
 /** What a picture holds in every field, drafts over the file. */
-export interface ListedValues {
-  readonly id: string;
-  readonly values: { readonly [K in FieldId]?: FieldValue };
-  /** The caption alone, where a sign-off is under it in the description. */
-  readonly caption?: string;
+export interface ListedValues extends ListedPicture {
   /** Fields with a draft. */
   readonly drafted?: readonly FieldId[];
-  /** Fields about which the file's records disagree, where no draft settles it. */
-  readonly broken?: readonly FieldId[];
-  /** Of the file that stands for it. */
-  readonly file: FileFacts;
 }
 
 /** All values of an assignment, told in parts: all of them, or those of pictures that changed since. */
@@ -50,16 +42,26 @@ export async function* listValues(
     .orderBy(asc(photos.position), asc(photos.id));
   const read = (at: number) => {
     const ids = all.slice(at, at + AT_ONCE).map((row) => row.id);
-    return ids.length === 0 ? undefined : listedWith<FileRow>(context, oneOf(photos.id, ids), 'all', beside);
+    return ids.length === 0 ? undefined : valuesOfPhotos(context, ids, signOffOf);
   };
   let next = read(0);
   for (let at = AT_ONCE; next; at += AT_ONCE) {
-    const listed = await next;
+    const rows = await next;
     // The database reads on while these are written out. A failure is thrown when it is awaited.
     next = read(at);
     next?.catch(() => undefined);
-    yield { rows: listed.map(({ photo, row }) => valuesOf(photo, row, signOffOf)) };
+    yield { rows };
   }
+}
+
+/** The values of photos of one assignment, in their order. */
+export async function valuesOfPhotos(
+  context: Context,
+  ids: readonly string[],
+  signOffOf: InForce['signOffOf'],
+): Promise<ListedValues[]> {
+  const listed = await listedWith<FileRow>(context, oneOf(photos.id, ids), 'all', beside);
+  return listed.map(({ photo, row }) => valuesOf(photo, row, signOffOf));
 }
 
 /** Records of files that were read by an earlier Fabrica say less. */

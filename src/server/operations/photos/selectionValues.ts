@@ -1,4 +1,4 @@
-import { and, eq, isNotNull, sql } from 'drizzle-orm';
+import { and, eq, isNotNull, type SQL, sql } from 'drizzle-orm';
 import type { FieldId } from '../../../core/catalogue/fields';
 import type { FieldValue } from '../../../core/catalogue/value';
 import { type Across, across, termsAcross } from '../../../core/drafts/across';
@@ -148,18 +148,21 @@ export interface DraftsProof extends Proof {
 }
 
 /** Old → new for the drafts of some photos of an assignment. */
-export async function proofOfDrafts(
+export const proofOfDrafts = async (
   context: Context,
   assignmentId: string,
   scope: Scope,
-): Promise<DraftsProof> {
+): Promise<DraftsProof> => proofOfPhotos(context, await inScope(context, assignmentId, scope));
+
+/** The same for photos of any assignments. */
+export async function proofOfPhotos(context: Context, photosMeant: SQL): Promise<DraftsProof> {
   // A clock that was set back since must not leave out what is in the proof.
   const { rows } = await context.db.execute<{ as_of: string; fields: FieldId[] | null }>(sql`
     select to_char(greatest(now(), max(${drafts.changedAt})) at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"') as as_of,
       array_agg(distinct ${drafts.field}) as fields
-    from ${drafts} join ${photos} on ${eq(photos.id, drafts.photoId)} where ${await inScope(context, assignmentId, scope)}`);
+    from ${drafts} join ${photos} on ${eq(photos.id, drafts.photoId)} where ${photosMeant}`);
   const { as_of: asOf, fields } = rows[0]!;
-  const which = and(await inScope(context, assignmentId, scope), hasDraftsToEmbed(context));
+  const which = and(photosMeant, hasDraftsToEmbed(context));
   const listed = await listedWith<{ problems: StoredRecord['problems'] | null }>(
     context,
     which,
@@ -174,10 +177,7 @@ export async function proofOfDrafts(
     unreadable: hindered.filter((one) => one.unreadable).length,
     signed: hindered.filter((one) => one.signed).length,
     restorable: hindered.filter((one) => one.restorable).length,
-    replaced: await context.db.$count(
-      photos,
-      and(await inScope(context, assignmentId, scope), isNotNull(photos.replacedAt)),
-    ),
+    replaced: await context.db.$count(photos, and(photosMeant, isNotNull(photos.replacedAt))),
     cuts: iimCuts(drafted, CUTS),
   };
 }

@@ -1,0 +1,118 @@
+import { mkdirSync, mkdtempSync, readdirSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { sql } from 'drizzle-orm';
+import { type DeliveryPlan, usualDeliveryPlan } from '@/core/deliver/deliveryPlan';
+import { deliveryPlans } from '@/server/db/schema/deliveries';
+import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
+import { deliverFound, embedFound, proofOfFound } from '@/server/operations/search/foundRuns';
+import { readFoundSet } from '@/server/operations/search/readFoundSet';
+import { writeFound } from '@/server/operations/search/writeFound';
+import {
+  bringIn,
+  carryOut,
+  openTestServer,
+  receiptOf,
+  smallJpeg,
+  type TestServer,
+  valuesOf,
+} from './testServer';
+
+/** Check, embed and deliver of pictures that a search finds in several assignments. */
+let server: TestServer;
+const jobs: Awaited<ReturnType<typeof bringIn>>[] = [];
+const set = { words: '', where: ['City is Havnes'], pictures: 3 };
+
+beforeAll(async () => {
+  server = await openTestServer();
+  for (const [name, count] of [
+    ['Launch', 2],
+    ['Yard', 2],
+  ] as const) {
+    const pictures: Record<string, Uint8Array> = {};
+    for (let n = 1; n <= count; n++)
+      pictures[`f${n}.jpg`] = await smallJpeg(n, {
+        city: name === 'Yard' && n === 2 ? 'Skarv' : 'Havnes',
+        description: `Picture ${n} of ${name}.`,
+      });
+    const job = await bringIn(server, pictures);
+    await changeAssignment(server.context, job.id, { name, checklist: 'archive', inForce: [] });
+    jobs.push(job);
+  }
+});
+afterAll(() => server.end());
+
+const finish = async (runs: readonly { readonly runId: string }[]) => {
+  for (const { runId } of runs) await carryOut(server.context, runId);
+  return Promise.all(runs.map(({ runId }) => receiptOf(server.context, runId)));
+};
+
+test('a set is counted by assignment, with what fails there', async () => {
+  const parts = await readFoundSet(server.context, set);
+  expect(parts.map(({ assignment, pictures, drafted }) => [assignment, pictures, drafted])).toEqual([
+    ['Launch', 2, 0],
+    ['Yard', 1, 0],
+  ]);
+  expect(parts[0]!.check!.rules.some(({ pictures }) => pictures === 2)).toBe(true);
+  await expect(readFoundSet(server.context, { ...set, pictures: 4 })).rejects.toMatchObject({
+    code: 'found-differs',
+  });
+});
+
+test('drafts of a set are embedded after one proof, with a run in each assignment', async () => {
+  const { context } = server;
+  await expect(embedFound(context, set)).rejects.toMatchObject({ code: 'nothing-left' });
+  await writeFound(context, { ...set, writing: { kind: 'set', field: 'headline', value: 'Found together' } });
+  const { proof, blocked } = await proofOfFound(context, set);
+  expect([proof.pictures, proof.replacing, blocked]).toEqual([3, 0, []]);
+  // Written after the proof: it stays a draft.
+  await writeFound(context, { ...set, writing: { kind: 'set', field: 'source', value: 'Since' } });
+  const runs = await embedFound(context, { ...set, asOf: proof.asOf });
+  expect(runs.map((one) => one.assignment).sort()).toEqual(['Launch', 'Yard']);
+  const receipts = await finish(runs);
+  expect(receipts.flatMap(({ items }) => items.map(({ state }) => state))).toEqual(['done', 'done', 'done']);
+  const [launch, yard] = jobs;
+  expect((await valuesOf(path.join(launch!.working, 'f2.jpg'))).headline).toBe('Found together');
+  expect((await valuesOf(path.join(yard!.working, 'f1.jpg'))).headline).toBe('Found together');
+  expect((await valuesOf(path.join(yard!.working, 'f2.jpg'))).headline).toBeUndefined();
+});
+
+describe('delivery', () => {
+  let folder: string;
+  const planWith = async (name: string, more: Partial<DeliveryPlan>) => {
+    const [made] = await server.db
+      .insert(deliveryPlans)
+      .values({ name, deliveryPlan: { ...usualDeliveryPlan, to: 'folder', path: folder, ...more } })
+      .returning({ id: deliveryPlans.id });
+    return made!.id;
+  };
+  beforeAll(() => {
+    folder = mkdtempSync(path.join(tmpdir(), 'fabrica-set-'));
+    mkdirSync(folder, { recursive: true });
+  });
+
+  test('copies of several assignments go into one folder; equal names are kept apart', async () => {
+    const own = (await readAssignment(server.context, jobs[0]!.id)).deliveryPlan;
+    const deliveryPlanId = await planWith('Together', {});
+    const runs = await deliverFound(server.context, { ...set, deliveryPlanId, holdsBack: false });
+    const receipts = await finish(runs);
+    expect(receipts.flatMap(({ items }) => items.map(({ state }) => state))).toEqual([
+      'done',
+      'done',
+      'done',
+    ]);
+    expect(readdirSync(folder)).toHaveLength(3);
+    // The assignments keep their own delivery plans.
+    expect((await readAssignment(server.context, jobs[0]!.id)).deliveryPlan).toEqual(own);
+  });
+
+  test('what fails is left out, and nothing leaves where all fail', async () => {
+    const deliveryPlanId = await planWith('Strict', { checklist: 'news' });
+    const strict = { ...set, deliveryPlanId, holdsBack: true };
+    await expect(deliverFound(server.context, strict)).rejects.toMatchObject({ code: 'nothing-chosen' });
+    const { rows } = await server.db.execute<{ n: number }>(
+      sql`select count(*)::int as n from runs where kind = 'deliver'`,
+    );
+    expect(rows[0]!.n).toBe(2);
+  });
+});
