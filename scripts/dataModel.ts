@@ -1,10 +1,13 @@
-import { getTableConfig, type PgTable } from 'drizzle-orm/pg-core';
+import { is } from 'drizzle-orm';
+import { getTableConfig, PgTable } from 'drizzle-orm/pg-core';
 import * as schema from '../src/server/db/schema';
+
+/** All tables of the schema; it also has a sequence. */
+export const tables = () => Object.values(schema).filter((one) => is(one, PgTable)) as PgTable[];
 
 /** Tables with their columns, as a list in Markdown: what the schema says, and nothing else. */
 export function dataModel(): string {
-  const tables = Object.values(schema) as unknown as PgTable[];
-  return tables
+  return tables()
     .map((table) => getTableConfig(table))
     .sort((a, b) => (a.name < b.name ? -1 : 1))
     .map(({ name, columns, foreignKeys }) => {

@@ -1,15 +1,14 @@
-import type { PgColumn, PgTable } from 'drizzle-orm/pg-core';
+import type { PgColumn } from 'drizzle-orm/pg-core';
 import { getTableConfig } from 'drizzle-orm/pg-core';
-import * as schema from '../src/server/db/schema';
-import { snake } from './dataModel';
+import { snake, tables } from './dataModel';
 
 /** Generates the JSON Schemas of backup rows, per table, from the database schema. */
 export function rowSchemas(): string {
-  const tables = (Object.values(schema) as unknown as PgTable[])
+  const known = tables()
     .map((table) => getTableConfig(table))
     .sort((a, b) => (a.name < b.name ? -1 : 1));
   const definitions = Object.fromEntries(
-    tables.map(({ name, columns }) => [
+    known.map(({ name, columns }) => [
       name,
       {
         type: 'object',

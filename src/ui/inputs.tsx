@@ -30,3 +30,21 @@ export const Select = chakra('select', {
     '& option': { bg: 'leaf', color: 'ink' },
   },
 });
+
+export const TextArea = chakra('textarea', {
+  base: {
+    width: '100%',
+    bg: 'transparent',
+    borderBottomWidth: '1px',
+    borderColor: 'rule',
+    padding: '1',
+    fontSize: 'body',
+    lineHeight: '1.45',
+    resize: 'vertical',
+    _focusVisible: {
+      outline: 'none',
+      borderColor: 'woad',
+      boxShadow: '0 1px 0 0 var(--fabrica-colors-woad)',
+    },
+  },
+});

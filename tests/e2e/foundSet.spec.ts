@@ -97,3 +97,61 @@ test('a set is delivered by a saved delivery plan into one folder', async ({ pag
       and r.assignment_id in ('${slip.id}', '${loft.id}')`);
   await expect.poll(states).toBe('done done');
 });
+
+test('a gathering has a note and an order; a picture is taken out, and the removal is undone', async ({
+  page,
+}) => {
+  await page.goto(`${address}/find?where=City+is+Settvik`);
+  await page.getByRole('button', { name: `${labels.find.gather}: 4` }).click();
+  await page.getByLabel(labels.find.nameOfTheGathering).fill('Annual');
+  await page.getByRole('dialog').getByRole('button', { name: labels.find.gather }).click();
+  await expect(page.getByText('4 pictures gathered.')).toBeVisible();
+  await page.goto(address);
+  await page.getByRole('link', { name: 'Annual', exact: true }).click();
+  const places = () =>
+    sql(`select string_agg(p.assignment_id || ' ' || p.name, ',' order by g.place) from gathering_photos g
+      join gatherings o on o.id = g.gathering_id join photos p on p.id = g.photo_id where o.name like 'Annual%'`);
+  const before = places().split(',');
+  const handles = page.getByRole('button', { name: new RegExp(`^${labels.find.move} `) });
+  await expect(handles).toHaveCount(4);
+  // By keyboard: the first goes one place on.
+  await handles.nth(0).focus();
+  await page.keyboard.press('Space');
+  await expect(page.getByText(/picked up|place 1 of 4/)).toBeAttached();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByText('place 2 of 4.')).toBeAttached();
+  await page.keyboard.press('Space');
+  await expect.poll(places).toBe([before[1], before[0], before[2], before[3]].join(','));
+  // By mouse: the last one to the front.
+  await handles.nth(3).hover();
+  await page.mouse.down();
+  const first = (await page
+    .getByRole('list', { name: labels.find.found })
+    .getByRole('listitem')
+    .first()
+    .boundingBox())!;
+  await page.mouse.move(first.x + first.width / 2, first.y + first.height / 2, { steps: 12 });
+  await page.mouse.up();
+  await expect.poll(places).toBe([before[3], before[1], before[0], before[2]].join(','));
+  await page.getByLabel(labels.find.note, { exact: true }).fill('For the annual.');
+  await expect.poll(() => sql(`select note from gatherings where name = 'Annual'`)).toBe('For the annual.');
+  await page.reload();
+  await expect(page.getByLabel(labels.find.note, { exact: true })).toHaveValue('For the annual.');
+  const shown = async () => page.getByRole('list', { name: labels.find.found }).getByRole('listitem').count();
+  await expect.poll(shown).toBe(4);
+  await page.getByRole('checkbox', { name: 'Pick fs26-3.jpg' }).check();
+  await page.getByRole('button', { name: `${labels.find.takeOut} 1` }).click();
+  await expect.poll(places).not.toContain('fs26-3.jpg');
+  await expect.poll(shown).toBe(3);
+  await page.getByRole('button', { name: labels.find.rename }).click();
+  await page.getByLabel(labels.find.newName).fill('Annual 2026');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Annual 2026' })).toBeVisible();
+  await expect(page).toHaveURL(/Annual\+2026/);
+  await page.getByRole('button', { name: labels.find.removeGathering }).click();
+  await expect(page.getByText('“Annual 2026” is removed')).toBeVisible();
+  await expect.poll(shown).toBe(0);
+  await page.getByRole('button', { name: labels.find.undoRemoval, exact: true }).click();
+  await expect.poll(shown).toBe(3);
+  await expect(page.getByLabel(labels.find.note, { exact: true })).toHaveValue('For the annual.');
+});

@@ -11,9 +11,10 @@ import type { Writing } from '@/server/operations/drafts/writing';
 import {
   changeGathering,
   createGathering,
+  editGathering,
   listGatherings,
+  moveInGathering,
   picturesInGathering,
-  renameGathering,
 } from '@/server/operations/gatherings/gatherings';
 import { keepColumnSet, listColumnSets, removeColumnSet } from '@/server/operations/ledger/columnSets';
 import { listSummaries } from '@/server/operations/photos/listSummaries';
@@ -22,6 +23,7 @@ import { namesShown } from '@/server/operations/photos/namesShown';
 import { listPhotos } from '@/server/operations/photos/photos';
 import { deskOf } from '@/server/operations/photos/selectionValues';
 import { listVersions } from '@/server/operations/photos/versions';
+import { searchPhotos } from '@/server/operations/search/searchPhotos';
 import { propertyRuns } from '../fixtures/budget';
 import { assignmentWith, carryOut, openTestServer, smallJpeg, type TestServer } from './testServer';
 
@@ -215,7 +217,7 @@ test('gatherings: put in twice is once, across scopes; names are not taken twice
   expect(await changeGathering(server.context, gathering, change)).toEqual({ changed: 0 });
   expect((await picturesInGathering(server.context, gathering, id)).sort()).toEqual(ids.slice(0, 2).sort());
   await expect(createGathering(server.context, 'Portfolio')).rejects.toThrow('is there already');
-  await renameGathering(server.context, gathering, 'Best of');
+  await editGathering(server.context, gathering, { name: 'Best of' });
   expect(await listGatherings(server.context)).toMatchObject([{ name: 'Best of', pictures: 2 }]);
   await write([ids[2]!], { kind: 'set', field: 'city', value: 'Elsewhere' });
   await writeDrafts(
@@ -230,6 +232,44 @@ test('gatherings: put in twice is once, across scopes; names are not taken twice
   expect(await picturesInGathering(server.context, gathering, id)).toEqual([]);
   await undoLast();
   await undoLast();
+});
+
+test('a gathering has a note and an order, and its removal can be undone', async () => {
+  const { context } = server;
+  const { id: gathering } = await createGathering(context, 'In order');
+  await changeGathering(context, gathering, { assignmentId: id, scope: these(ids.slice(0, 3)), isIn: true });
+  const order = async () =>
+    (
+      await searchPhotos(context, { words: '', conditions: [{ kind: 'gathering', name: 'in order' }] })
+    ).photos.map((one) => ids.indexOf(one.id));
+  const first = await order();
+  const [a, b, c] = first.map((at) => ids[at]!);
+  await moveInGathering(context, gathering, c!, a!);
+  expect(await order()).toEqual([first[2], first[0], first[1]]);
+  await moveInGathering(context, gathering, c!, null);
+  expect(await order()).toEqual(first);
+  // Between two neighbours the numbers end; then the places are numbered anew.
+  for (let time = 0; time < 130; time++)
+    await moveInGathering(context, gathering, time % 2 ? c! : a!, time % 2 ? a! : b!);
+  await moveInGathering(context, gathering, a!, b!);
+  expect((await order()).at(-1)).toBe(first[1]);
+  await expect(moveInGathering(context, gathering, ids[3]!, null)).rejects.toMatchObject({
+    code: 'not-found',
+  });
+  await editGathering(context, gathering, { note: 'For the annual.', met: '' });
+  await expect(editGathering(context, gathering, { note: 'Another', met: '' })).rejects.toMatchObject({
+    code: 'changed-elsewhere',
+  });
+  await editGathering(context, gathering, { isRemoved: true });
+  expect(await order()).toEqual([]);
+  const { id: other } = await createGathering(context, 'In order');
+  await expect(editGathering(context, gathering, { isRemoved: false })).rejects.toThrow('is there already');
+  await editGathering(context, other, { isRemoved: true });
+  await editGathering(context, gathering, { isRemoved: false });
+  expect(await listGatherings(context)).toContainEqual(
+    expect.objectContaining({ name: 'In order', note: 'For the annual.', pictures: 3 }),
+  );
+  await editGathering(context, gathering, { isRemoved: true });
 });
 
 test('columns are kept under a name; the same name again takes the new ones', async () => {

@@ -264,7 +264,12 @@ test('a saved search says what is new since it was opened; a removed one touches
   expect(await listSavedSearches(server.context)).toMatchObject([{ pictures: 3, fresh: 1 }]);
   await openSavedSearch(server.context, id);
   expect(await listSavedSearches(server.context)).toMatchObject([{ pictures: 3, fresh: 0 }]);
-  await removeSavedSearch(server.context, id);
+  await removeSavedSearch(server.context, id, true);
+  expect(await listSavedSearches(server.context)).toEqual([]);
+  // What was seen is known again.
+  await removeSavedSearch(server.context, id, false);
+  expect(await listSavedSearches(server.context)).toMatchObject([{ pictures: 3, fresh: 0 }]);
+  await removeSavedSearch(server.context, id, true);
   expect(await listSavedSearches(server.context)).toEqual([]);
   expect((await find('', 'City is Havnes')).total).toBe(3);
 });

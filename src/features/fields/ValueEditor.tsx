@@ -1,11 +1,10 @@
 'use client';
 
-import { chakra } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
 import { checkValue } from '@/core/catalogue/checkValue';
 import { type FieldId, field, fieldLabel } from '@/core/catalogue/fields';
 import { asText, type FieldValue, sameValue, structuresOf } from '@/core/catalogue/value';
-import { TextInput } from '@/ui/inputs';
+import { TextArea, TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
 import { AddressRepair } from './AddressRepair';
 import { ByteGauge } from './ByteGauge';
@@ -97,24 +96,6 @@ export function ValueEditor(props: Props) {
 }
 
 const nothing = () => undefined;
-
-const TextArea = chakra('textarea', {
-  base: {
-    width: '100%',
-    bg: 'transparent',
-    borderBottomWidth: '1px',
-    borderColor: 'rule',
-    padding: '1',
-    fontSize: 'body',
-    lineHeight: '1.45',
-    resize: 'vertical',
-    _focusVisible: {
-      outline: 'none',
-      borderColor: 'woad',
-      boxShadow: '0 1px 0 0 var(--fabrica-colors-woad)',
-    },
-  },
-});
 
 /** What is typed stays as it is typed; what changes outside comes in. Only what the field allows goes out. */
 function useTyped(id: FieldId, value: FieldValue | null, onChange: Props['onChange']) {

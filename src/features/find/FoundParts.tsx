@@ -20,6 +20,7 @@ export function FoundParts({ parts }: { parts: readonly FoundPart[] }) {
         <ListRow
           as="li"
           key={part.assignmentId}
+          css={{ '& > span:first-of-type': { flex: '1 1 16rem' } }}
           name={
             <>
               <LinkButton asChild>

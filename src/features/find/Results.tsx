@@ -2,24 +2,28 @@
 
 import { Box, chakra } from '@chakra-ui/react';
 import Link from 'next/link';
+import type { CSSProperties, ReactNode } from 'react';
 import type { FoundPhoto } from '@/server/operations/search/searchPhotos';
 import { Button } from '@/ui/buttons';
 import { labels } from './words';
 
-/** The pictures that were found, the newest first; each leads to its place in its assignment. */
+export interface ResultsProps {
+  readonly photos: readonly FoundPhoto[];
+  readonly more: (() => void) | undefined;
+  readonly isLooking: boolean;
+  readonly picked: ReadonlySet<string>;
+  readonly onPick: (id: string) => void;
+}
+
+/** The pictures that were found; each leads to its place in its assignment. */
 export function Results({
   photos,
   more,
   isLooking,
   picked,
   onPick,
-}: {
-  photos: readonly FoundPhoto[];
-  more: (() => void) | undefined;
-  isLooking: boolean;
-  picked: ReadonlySet<string>;
-  onPick: (id: string) => void;
-}) {
+  Picture = Found,
+}: ResultsProps & { readonly Picture?: typeof Found }) {
   return (
     <>
       <Box
@@ -31,7 +35,7 @@ export function Results({
         gap="4"
       >
         {photos.map((photo) => (
-          <Found
+          <Picture
             key={photo.id}
             photo={photo}
             isPicked={picked.has(photo.id)}
@@ -48,10 +52,20 @@ export function Results({
   );
 }
 
-function Found({ photo, isPicked, onPick }: { photo: FoundPhoto; isPicked: boolean; onPick: () => void }) {
+interface FoundProps {
+  readonly photo: FoundPhoto;
+  readonly isPicked: boolean;
+  readonly onPick: () => void;
+  /** How it is moved, where the pictures have an order. */
+  readonly handle?: ReactNode;
+  readonly frame?: { readonly ref: (item: HTMLElement | null) => void; readonly style: CSSProperties };
+}
+
+export function Found({ photo, isPicked, onPick, handle, frame }: FoundProps) {
   const { id, name, assignmentId, assignment, caption, taken, revision, isGone } = photo;
   return (
-    <Box as="li" minWidth="0" fontSize="small" position="relative">
+    <Box as="li" minWidth="0" fontSize="small" position="relative" {...frame}>
+      {handle}
       <chakra.label
         position="absolute"
         top="0"

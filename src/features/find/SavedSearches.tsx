@@ -17,22 +17,21 @@ import { labels } from './words';
 
 /** The saved searches, with what each finds now and what is new since it was opened. */
 export function SavedSearches({ onOpen }: { onOpen: (asked: FindAddress) => void }) {
-  const request = useRequestOnce();
   const { data = [], error } = useQuery({
     queryKey: queryKeys.savedSearches(),
     queryFn: () => apiRequest<SavedSearch[]>('searches'),
   });
   const [removed, setRemoved] = useState<SavedSearch>();
   const remove = useMutation({
-    mutationFn: (one: SavedSearch) => apiRequest(`searches/${one.id}`, 'DELETE'),
+    mutationFn: (one: SavedSearch) => apiRequest(`searches/${one.id}`, 'PATCH', { isRemoved: true }),
     onSuccess: (_, one) => setRemoved(one),
   });
   const restore = useMutation({
-    mutationFn: ({ name, words, where }: SavedSearch) => request('searches', 'POST', { name, words, where }),
+    mutationFn: ({ id }: SavedSearch) => apiRequest(`searches/${id}`, 'PATCH', { isRemoved: false }),
     onSuccess: () => setRemoved(undefined),
   });
   const open = (one: SavedSearch) => {
-    void apiRequest(`searches/${one.id}`, 'PATCH').catch(() => undefined);
+    void apiRequest(`searches/${one.id}`, 'PATCH', {}).catch(() => undefined);
     onOpen(one);
   };
   if (data.length === 0 && !removed && !error) return null;

@@ -1,7 +1,7 @@
 'use client';
 
 import { keepPreviousData, useInfiniteQuery } from '@tanstack/react-query';
-import { useDeferredValue } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import type { SearchAnswer } from '@/server/operations/search/searchPhotos';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
@@ -27,9 +27,10 @@ export function useFound({ words, where }: FindAddress) {
     placeholderData: keepPreviousData,
     refetchInterval: ({ state }) => (state.data?.pages[0]?.waiting ? AGAIN_MS : false),
   });
+  const photos = useMemo(() => data?.pages.flatMap((page) => page.photos) ?? [], [data]);
   return {
     first: data?.pages[0],
-    photos: data?.pages.flatMap((page) => page.photos) ?? [],
+    photos,
     error,
     more: hasNextPage ? () => void fetchNextPage() : undefined,
     isLooking: isFetching || isPlaceholderData,

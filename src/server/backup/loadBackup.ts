@@ -88,7 +88,7 @@ do $$ declare one record; begin
       pg_get_serial_sequence(quote_ident(table_name), column_name) as sequence
     from information_schema.columns where table_schema = 'public' and column_default like 'nextval(%'
   loop
-    execute format('select setval(%L, coalesce(max(%I), 0) + 1, false) from %I', one.sequence, one.column, one.name);
+    execute format('select setval(%L, (coalesce(max(%I), 0) + 1)::bigint, false) from %I', one.sequence, one.column, one.name);
   end loop;
 end $$;
 update runs set paused = true where state in ('waiting', 'running');

@@ -23,7 +23,9 @@ export function GatheringRow({
     mutationFn: (next: string) => apiRequest(`gatherings/${id}`, 'PATCH', { name: next }),
     onSuccess: () => setTyped(undefined),
   });
-  const remove = useMutation({ mutationFn: () => apiRequest(`gatherings/${id}`, 'DELETE') });
+  const remove = useMutation({
+    mutationFn: () => apiRequest(`gatherings/${id}`, 'PATCH', { isRemoved: true }),
+  });
   return (
     <Flex
       as="li"

@@ -8,9 +8,10 @@ import {
   pgTable,
   primaryKey,
   text,
+  uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { createdAt, id } from './columns';
+import { createdAt, id, pointInTime } from './columns';
 import { photos } from './photos';
 
 const tsvector = customType<{ data: string }>({ dataType: () => 'tsvector' });
@@ -64,14 +65,20 @@ export const searchWords = pgTable('search_words', { word: text().primaryKey() }
 ]);
 
 /** Searches with a name. Each opening runs the search again. */
-export const savedSearches = pgTable('saved_searches', {
-  id: id(),
-  name: text().notNull().unique(),
-  words: text().notNull(),
-  /** A sentence a condition (core/search/condition). */
-  conditions: text().array().notNull(),
-  createdAt: createdAt(),
-});
+export const savedSearches = pgTable(
+  'saved_searches',
+  {
+    id: id(),
+    name: text().notNull(),
+    words: text().notNull(),
+    /** A sentence a condition (core/search/condition). */
+    conditions: text().array().notNull(),
+    createdAt: createdAt(),
+    /** Removed ones are kept for a day, for undo. */
+    removedAt: pointInTime(),
+  },
+  (table) => [uniqueIndex('saved_searches_name').on(table.name).where(sql`${table.removedAt} is null`)],
+);
 
 /** What a saved search had found when it was opened last. */
 export const savedSearchSeen = pgTable(

@@ -1,13 +1,25 @@
 import { type DictionaryName, dictionaries } from '../../../core/captions/dictionaries';
 import { writtenFieldIds } from '../../../core/catalogue/fields';
-import type { GatheringChange } from '../../operations/gatherings/gatherings';
+import { MOST_PICKED } from '../../../core/search/condition';
+import type { GatheringChange, GatheringText } from '../../operations/gatherings/gatherings';
 import type { ColumnSet } from '../../operations/ledger/columnSets';
 import { schema } from '../body';
 import { querySchema } from '../query';
-import { id, list, object, text } from './parts';
+import { id, list, nullable, object, text } from './parts';
 import { scope } from './scope';
 
 export const named = schema<{ name: string }>(object({ name: text(120) }));
+
+export const gatheringText = schema<GatheringText>({
+  ...object({ name: text(120), note: text(2000), met: text(2000), isRemoved: { type: 'boolean' } }, []),
+  minProperties: 1,
+});
+export const gatheringMove = schema<{ photoId: string; before: string | null }>(
+  object({ photoId: id, before: nullable(id) }),
+);
+export const gatheredChange = schema<{ ids: string[]; isIn: boolean }>(
+  object({ ids: list(id, MOST_PICKED), isIn: { type: 'boolean' } }),
+);
 
 export const gatheringChange = schema<GatheringChange>(
   object({ assignmentId: id, scope, isIn: { type: 'boolean' } }),

@@ -24,6 +24,10 @@ export const namedSearch = schema<AskedSearch & { readonly name: string }>(
   object({ ...asked, name: text(120) }),
 );
 
+export const searchChange = schema<{ readonly isRemoved?: boolean }>(
+  object({ isRemoved: { type: 'boolean' } }, []),
+);
+
 /** All pictures that are found; `pictures`: how many the person was shown. */
 const set = {
   ...asked,

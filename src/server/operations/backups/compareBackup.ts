@@ -130,7 +130,7 @@ interface Item {
 }
 
 async function readItems(client: Client, kind: keyof typeof restorableTables): Promise<Item[]> {
-  const { key = 'id', name, compared } = restorableTables[kind];
+  const { key = 'id', name, compared, present = 'true' } = restorableTables[kind];
   const digest = compared.map((column) => `t.${escapeIdentifier(column)}::text`).join(', ');
   const count =
     kind === 'assignments'
@@ -140,7 +140,7 @@ async function readItems(client: Client, kind: keyof typeof restorableTables): P
         : 'null::integer';
   const { rows } = await client.query<Item>(
     `select t.${escapeIdentifier(key)}::text as key, t.${escapeIdentifier(name)} as name, md5(concat_ws(chr(1), '', ${digest || "''"})) as digest, ${count} as count
-    from ${escapeIdentifier(kind)} t order by t.${escapeIdentifier(name)}, 1`,
+    from ${escapeIdentifier(kind)} t where ${present} order by t.${escapeIdentifier(name)}, 1`,
   );
   return rows;
 }

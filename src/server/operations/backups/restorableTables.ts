@@ -4,6 +4,8 @@ interface KindRow {
   /** Key column; default 'id'. */
   readonly key?: string;
   readonly name: string;
+  /** Rows that exist: others are kept for undo. */
+  readonly present?: string;
   /** Columns to compare; empty: only existence is compared. */
   readonly compared: readonly string[];
   /** Dependent tables with the column that references the key. */
@@ -31,8 +33,13 @@ export const restorableTables: Readonly<Record<Exclude<RestorableKind, 'drafts'>
   plans: { name: 'name', compared: ['name', 'choices'] },
   delivery_plans: { name: 'name', compared: ['name', 'delivery_plan'] },
   column_sets: { name: 'name', compared: ['name', 'fields'] },
-  gatherings: { name: 'name', compared: ['name'], parts: { gathering_photos: 'gathering_id' } },
-  saved_searches: { name: 'name', compared: ['name', 'words', 'conditions'] },
+  gatherings: {
+    name: 'name',
+    present: 'removed_at is null',
+    compared: ['name', 'note'],
+    parts: { gathering_photos: 'gathering_id' },
+  },
+  saved_searches: { name: 'name', present: 'removed_at is null', compared: ['name', 'words', 'conditions'] },
   signatures: { name: 'name', compared: ['name', 'image'] },
   makers: { key: 'key', name: 'name', compared: ['name', 'answer'] },
 };

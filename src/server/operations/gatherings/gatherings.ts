@@ -1,4 +1,4 @@
-import { and, asc, count, eq } from 'drizzle-orm';
+import { and, asc, count, eq, isNull, ne, sql } from 'drizzle-orm';
 import type { Scope } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
@@ -8,11 +8,13 @@ import { photos } from '../../db/schema/photos';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { failure, required } from '../../problems/errors';
+import { purgeRemoved } from '../kept/purgeRemoved';
 import { inScope } from '../photos/scope';
 
 export interface Gathering {
   readonly id: string;
   readonly name: string;
+  readonly note: string;
   readonly pictures: number;
   /** Where its pictures lie, with how many in each assignment. */
   readonly assignments: readonly { readonly id: string; readonly name: string; readonly pictures: number }[];
@@ -21,8 +23,9 @@ export interface Gathering {
 /** All gatherings by name, with the assignments that their pictures belong to. */
 export async function listGatherings({ db }: Context): Promise<Gathering[]> {
   const all = await db
-    .select({ id: gatherings.id, name: gatherings.name })
+    .select({ id: gatherings.id, name: gatherings.name, note: gatherings.note })
     .from(gatherings)
+    .where(isNull(gatherings.removedAt))
     .orderBy(asc(gatherings.name));
   const counts = await db
     .select({
@@ -60,31 +63,105 @@ export async function createGathering(context: Context, name: string): Promise<{
   return made;
 }
 
-/** Gives a gathering another name. */
-export async function renameGathering(context: Context, id: string, name: string): Promise<void> {
-  const trimmed = name.trim();
+export interface GatheringText {
+  readonly name?: string;
+  readonly note?: string;
+  /** The note as it was seen. */
+  readonly met?: string;
+  /** true removes the gathering, false undoes that. Its pictures stay where they are. */
+  readonly isRemoved?: boolean;
+}
+
+/** Changes name, note or removal of a gathering. Throws 'name-taken', 'changed-elsewhere'. */
+export async function editGathering(
+  context: Context,
+  id: string,
+  { name, note, met, isRemoved }: GatheringText,
+): Promise<void> {
+  const trimmed = name?.trim();
   if (trimmed === '') throw failure('name-missing', { what: 'the gathering' });
   await inTransaction(context, async (tx) => {
-    const [other] = await tx.db
-      .select({ id: gatherings.id })
-      .from(gatherings)
-      .where(eq(gatherings.name, trimmed));
-    if (other && other.id !== id) throw failure('name-taken', { what: 'A gathering', name: trimmed });
-    const [row] = await tx.db
+    const [there] = await tx.db.select().from(gatherings).where(eq(gatherings.id, id)).for('update');
+    const before = required(there, 'gathering');
+    if (met !== undefined && before.note !== met && before.note !== note)
+      throw failure('changed-elsewhere', { what: 'This note', kept: 'Nothing is overwritten.' });
+    await refuseTaken(tx, id, trimmed ?? before.name, isRemoved ?? false);
+    const removed = isRemoved === undefined ? {} : { removedAt: isRemoved ? context.now() : null };
+    await tx.db
       .update(gatherings)
-      .set({ name: trimmed })
-      .where(eq(gatherings.id, id))
-      .returning({ id: gatherings.id });
-    required(row, 'gathering');
+      .set({ name: trimmed ?? before.name, note: note ?? before.note, ...removed })
+      .where(eq(gatherings.id, id));
+    if (isRemoved) await purgeRemoved(tx, gatherings);
     await announce(tx.db, { kind: 'gatherings', id });
   });
 }
 
-/** Removes a gathering; its pictures stay where they are. */
-export async function removeGathering(context: Context, id: string): Promise<void> {
-  await context.db.delete(gatherings).where(eq(gatherings.id, id));
-  await announce(context.db, { kind: 'gatherings', id });
+async function refuseTaken({ db }: Context, id: string, name: string, isRemoved: boolean): Promise<void> {
+  if (isRemoved) return;
+  const [other] = await db
+    .select({ id: gatherings.id })
+    .from(gatherings)
+    .where(and(eq(gatherings.name, name), isNull(gatherings.removedAt), ne(gatherings.id, id)));
+  if (other) throw failure('name-taken', { what: 'A gathering', name });
 }
+
+/** Moves a picture of a gathering to the place before another one; null: to the end. */
+export async function moveInGathering(
+  context: Context,
+  id: string,
+  photoId: string,
+  before: string | null,
+): Promise<void> {
+  if (photoId === before) return;
+  await inTransaction(context, async (tx) => {
+    const [row] = await tx.db
+      .select({ id: gatherings.id })
+      .from(gatherings)
+      .where(eq(gatherings.id, id))
+      .for('update');
+    required(row, 'gathering');
+    for (const isLast of [false, true]) {
+      const place = await placeBefore(tx, id, photoId, before);
+      if (place === undefined && isLast) throw failure('not-found', { what: 'photo' });
+      if (place === undefined) {
+        await renumber(tx, id);
+        continue;
+      }
+      const moved = await tx.db
+        .update(gatheringPhotos)
+        .set({ place })
+        .where(and(eq(gatheringPhotos.gatheringId, id), eq(gatheringPhotos.photoId, photoId)))
+        .returning({ place: gatheringPhotos.place });
+      required(moved[0], 'photo');
+      break;
+    }
+    await announce(tx.db, { kind: 'gatherings', id });
+  });
+}
+
+/** A place between two neighbours; undefined where no number is left between them, or the neighbour is gone. */
+async function placeBefore({ db }: Context, id: string, photoId: string, before: string | null) {
+  const { rows } = await db.execute<{ place: number | null }>(
+    before === null
+      ? sql`select nextval('gathering_place')::float8 as place`
+      : sql`select (at.place + coalesce((select max(place) from gathering_photos p where p.gathering_id = at.gathering_id
+          and p.place < at.place and p.photo_id <> ${photoId}), at.place - 1)) / 2 as place, at.place as next
+        from gathering_photos at where at.gathering_id = ${id} and at.photo_id = ${before}`,
+  );
+  const place = rows[0]?.place;
+  if (place === undefined || place === null) return undefined;
+  const { rows: taken } = await db.execute<{ n: number }>(
+    sql`select count(*)::int as n from gathering_photos where gathering_id = ${id} and place = ${place} and photo_id <> ${photoId}`,
+  );
+  return taken[0]!.n > 0 ? undefined : place;
+}
+
+/** Gives the pictures of a gathering whole numbers again, in their order. */
+const renumber = ({ db }: Context, id: string) =>
+  db.execute(sql`update gathering_photos g set place = o.place from (
+    select photo_id, nextval('gathering_place') as place from (
+      select photo_id from gathering_photos where gathering_id = ${id} order by place) as ordered) as o
+    where g.gathering_id = ${id} and g.photo_id = o.photo_id`);
 
 export interface GatheringChange {
   readonly assignmentId: string;
@@ -144,6 +221,22 @@ async function takeOut({ db }: Context, gatheringId: string, meant: Meant): Prom
     .where(and(eq(gatheringPhotos.gatheringId, gatheringId), which))
     .returning({ photoId: gatheringPhotos.photoId });
   return gone.length;
+}
+
+/** Takes pictures of any assignments out of a gathering, or puts them in. */
+export async function changeGathered(
+  context: Context,
+  id: string,
+  { ids, isIn }: { readonly ids: readonly string[]; readonly isIn: boolean },
+): Promise<{ changed: number }> {
+  return inTransaction(context, async (tx) => {
+    const [row] = await tx.db.select().from(gatherings).where(eq(gatherings.id, id)).for('update');
+    required(row, 'gathering');
+    const meant = await tx.db.select({ photoId: photos.id }).from(photos).where(oneOf(photos.id, ids));
+    const changed = isIn ? await putIn(tx, id, meant) : await takeOut(tx, id, meant);
+    await announce(tx.db, { kind: 'gatherings', id });
+    return { changed };
+  });
 }
 
 /** The pictures of a gathering that belong to an assignment. */

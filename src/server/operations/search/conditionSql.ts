@@ -58,7 +58,7 @@ export function conditionSql(condition: Condition, known: KnownWords): SQL {
       return nearSql(condition);
     case 'gathering':
       return sql`${photoSearch.photoId} in (select ${gatheringPhotos.photoId} from ${gatheringPhotos} join ${gatherings}
-        on ${gatherings.id} = ${gatheringPhotos.gatheringId} where search_fold(${gatherings.name}) = ${fold(condition.name)})`;
+        on ${gatherings.id} = ${gatheringPhotos.gatheringId} where ${isNamed(condition.name)})`;
     case 'fact':
       return sql`${photoSearch.assignmentId} in (select ${facts.assignmentId} from ${facts}
         where search_fold(${facts.name}) = ${fold(condition.name)} and search_fold(${facts.value}) = ${fold(condition.value)})`;
@@ -82,6 +82,10 @@ export function conditionSql(condition: Condition, known: KnownWords): SQL {
       return sql`not (${anyOf(wordsOf(condition.words).map((word) => wordSql(word, false, known.get(word))))})`;
   }
 }
+
+/** The gathering of this name. */
+export const isNamed = (name: string): SQL =>
+  sql`(${gatherings.removedAt} is null and search_fold(${gatherings.name}) = ${fold(name)})`;
 
 /** Dates as texts; "~" sorts behind every digit: a day belongs to its month. */
 const within = (date: SQL, { from, to }: Period): SQL =>

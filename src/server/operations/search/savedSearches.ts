@@ -1,10 +1,11 @@
-import { asc, eq, type SQL, sql } from 'drizzle-orm';
+import { and, asc, eq, isNull, ne, type SQL, sql } from 'drizzle-orm';
 import type { Search } from '../../../core/search/condition';
 import type { Context } from '../../context';
 import { savedSearches, savedSearchSeen } from '../../db/schema/search';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
 import { failure, required } from '../../problems/errors';
+import { purgeRemoved } from '../kept/purgeRemoved';
 import { type AskedSearch, searchOf, wholeSearch } from './askedSearch';
 import { foundBy, indexStale } from './searchPhotos';
 
@@ -19,7 +20,11 @@ export interface SavedSearch extends AskedSearch {
 /** All saved searches by name, with what they find now. */
 export async function listSavedSearches(context: Context): Promise<SavedSearch[]> {
   await indexStale(context);
-  const all = await context.db.select().from(savedSearches).orderBy(asc(savedSearches.name));
+  const all = await context.db
+    .select()
+    .from(savedSearches)
+    .where(isNull(savedSearches.removedAt))
+    .orderBy(asc(savedSearches.name));
   const listed: SavedSearch[] = [];
   for (const { id, name, words, conditions } of all) {
     const found = await foundBy(context, searchOf({ words, where: conditions }).search);
@@ -68,8 +73,21 @@ async function markSeen(context: Context, id: string, search: Search): Promise<v
   await announce(context.db, { kind: 'searches', id });
 }
 
-/** Removes a saved search; its pictures stay as they are. */
-export async function removeSavedSearch(context: Context, id: string): Promise<void> {
-  await context.db.delete(savedSearches).where(eq(savedSearches.id, id));
-  await announce(context.db, { kind: 'searches', id });
+/** Removes a saved search, or undoes that with what was seen of it; its pictures stay as they are. Throws 'name-taken'. */
+export async function removeSavedSearch(context: Context, id: string, isRemoved: boolean): Promise<void> {
+  await inTransaction(context, async (tx) => {
+    const [there] = await tx.db.select().from(savedSearches).where(eq(savedSearches.id, id)).for('update');
+    const { name } = required(there, 'search');
+    const [other] = await tx.db
+      .select({ id: savedSearches.id })
+      .from(savedSearches)
+      .where(and(eq(savedSearches.name, name), isNull(savedSearches.removedAt), ne(savedSearches.id, id)));
+    if (other && !isRemoved) throw failure('name-taken', { what: 'A saved search', name });
+    await tx.db
+      .update(savedSearches)
+      .set({ removedAt: isRemoved ? context.now() : null })
+      .where(eq(savedSearches.id, id));
+    if (isRemoved) await purgeRemoved(tx, savedSearches);
+    await announce(tx.db, { kind: 'searches', id });
+  });
 }

@@ -5,12 +5,12 @@ import type { PlaceCount } from '../../../core/search/places';
 import type { MonthCount } from '../../../core/search/timeline';
 import type { Context } from '../../context';
 import { assignments } from '../../db/schema/assignments';
-import { gatheringPhotos } from '../../db/schema/gatherings';
+import { gatheringPhotos, gatherings } from '../../db/schema/gatherings';
 import { photoSummaries, photos } from '../../db/schema/photos';
 import { photoSearch, searchStale, searchWords } from '../../db/schema/search';
 import { failure } from '../../problems/errors';
 import { basisOf, makeSummaries } from '../photos/makeSummaries';
-import { conditionSql, type KnownWords, readKnownWords, wordsOf, wordsSql } from './conditionSql';
+import { conditionSql, isNamed, type KnownWords, readKnownWords, wordsOf, wordsSql } from './conditionSql';
 
 export interface FoundPhoto extends Record<string, unknown> {
   readonly id: string;
@@ -50,7 +50,7 @@ const MOST_INDEXED = 2000;
 /** Similarity of a word (pg_trgm) from which on it may have been meant. */
 const SIMILAR = 0.35;
 
-/** Pictures of all assignments for which all words and conditions hold, the newest first. */
+/** Pictures of all assignments for which all words and conditions hold, the newest first; those of a gathering in its order. */
 export async function searchPhotos(
   context: Context,
   search: Search,
@@ -64,7 +64,7 @@ export async function searchPhotos(
     // The index of words answers exactly; reading whole rows unpacks the text vector of each.
     if (parts.length > 0) await tx.execute(sql`set local enable_seqscan = off`);
     const total = await countOf(by, where);
-    const found = await withCaptions(by, await rowsOf(by, where, from, most));
+    const found = await withCaptions(by, await rowsOf(by, where, orderOf(search), from, most));
     const narrowing =
       from === 0 && total > 0 ? await facetsOf(by, where) : { facets: {}, months: [], places: [] };
     const none = total === 0 && waiting === 0 ? await explain(by, search, parts) : {};
@@ -101,10 +101,11 @@ export async function foundBy(context: Context, search: Search): Promise<SQL> {
   return sql`select ${photoSearch.photoId} as id from ${photoSearch} where ${where}`;
 }
 
-/** Puts all pictures that a search finds into a gathering. Returns how many they are. */
+/** Puts all pictures that a search finds into a gathering, in the order of the result. Returns how many they are. */
 export async function putFoundIn(context: Context, gatheringId: string, search: Search): Promise<number> {
   const added = await context.db.execute(sql`insert into ${gatheringPhotos} (gathering_id, photo_id)
-    select ${gatheringId}::uuid, found.id from (${await foundBy(context, search)}) as found on conflict do nothing`);
+    select ${gatheringId}::uuid, ${photoSearch.photoId} from ${photoSearch} where ${photoSearch.photoId} in (${await foundBy(context, search)})
+    order by ${photoSearch.taken} collate "C" desc nulls last, ${photoSearch.photoId} on conflict do nothing`);
   return added.rowCount ?? 0;
 }
 
@@ -137,17 +138,32 @@ async function countOf({ db }: Context, where: SQL): Promise<number> {
   return rows[0]!.n;
 }
 
-async function rowsOf({ db }: Context, where: SQL, from: number, most: number): Promise<FoundPhoto[]> {
+/** A number that sorts a result: places of the gathering that is searched. */
+function orderOf({ conditions }: Search): SQL {
+  const named = conditions.filter((one) => one.kind === 'gathering');
+  return named.length === 1
+    ? sql`(select ${gatheringPhotos.place} from ${gatheringPhotos} join ${gatherings} on ${gatherings.id} = ${gatheringPhotos.gatheringId}
+        where ${gatheringPhotos.photoId} = ${photoSearch.photoId} and ${isNamed(named[0]!.name)} limit 1)`
+    : sql`null::float8`;
+}
+
+async function rowsOf(
+  { db }: Context,
+  where: SQL,
+  order: SQL,
+  from: number,
+  most: number,
+): Promise<FoundPhoto[]> {
   const { rows } = await db.execute<FoundPhoto>(sql`
-    with found as (select ${photoSearch.photoId} as id, ${photoSearch.taken} as taken from ${photoSearch} where ${where}
-      order by ${photoSearch.taken} collate "C" desc nulls last, ${photoSearch.photoId}
+    with found as (select ${photoSearch.photoId} as id, ${photoSearch.taken} as taken, ${order} as place from ${photoSearch} where ${where}
+      order by 3, ${photoSearch.taken} collate "C" desc nulls last, ${photoSearch.photoId}
       limit ${most} offset ${from})
     select p.id, p.name, p.assignment_id as "assignmentId", a.name as assignment, replace(found.taken, 'T', ' ') as taken,
       s.summary ->> 'caption' as caption,
       p.gone_at is not null as "isGone", coalesce(p.content_identity, p.content_sample) as revision
     from found join ${photos} p on p.id = found.id join ${assignments} a on a.id = p.assignment_id
     left join ${photoSummaries} s on s.photo_id = p.id
-    order by found.taken collate "C" desc nulls last, p.id`);
+    order by found.place, found.taken collate "C" desc nulls last, p.id`);
   return rows;
 }
 

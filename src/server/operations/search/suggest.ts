@@ -34,7 +34,7 @@ export async function suggest({ db }: Context, text: string): Promise<Suggestion
     named (kind, value, pictures) as (
       select kind, text, count(*) from listed, jsonb_array_elements_text(texts) as text group by kind, text
       union all select 'assignment', name, 0 from ${assignments}
-      union all select 'gathering', name, 0 from ${gatherings}
+      union all select 'gathering', name, 0 from ${gatherings} where ${gatherings.removedAt} is null
       union all select 'template', name, 0 from ${templates} where ${templates.archivedAt} is null)
     select kind, value, typed from (
       select distinct on (kind, value) kind, value, typed, pictures from named join given on position(start in ' ' || search_fold(value)) > 0

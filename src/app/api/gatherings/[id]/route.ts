@@ -1,10 +1,14 @@
 import { endpoint } from '@/server/http/endpoint';
-import { named } from '@/server/http/shapes/describe';
-import { removeGathering, renameGathering } from '@/server/operations/gatherings/gatherings';
+import { gatheringMove, gatheringText } from '@/server/http/shapes/describe';
+import { editGathering, moveInGathering } from '@/server/operations/gatherings/gatherings';
 
 type Params = { id: string };
 
 export const PATCH = endpoint<Params>(async ({ context, body, params }) =>
-  renameGathering(context, params.id, (await body(named)).name),
+  editGathering(context, params.id, await body(gatheringText)),
 );
-export const DELETE = endpoint<Params>(({ context, params }) => removeGathering(context, params.id));
+/** Moves a picture before another one, or to the end. */
+export const PUT = endpoint<Params>(async ({ context, body, params }) => {
+  const { photoId, before } = await body(gatheringMove);
+  return moveInGathering(context, params.id, photoId, before);
+});

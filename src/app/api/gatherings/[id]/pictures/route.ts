@@ -1,6 +1,10 @@
 import { endpoint, queryEndpoint } from '@/server/http/endpoint';
-import { gatheringChange, inAssignmentQuery } from '@/server/http/shapes/describe';
-import { changeGathering, picturesInGathering } from '@/server/operations/gatherings/gatherings';
+import { gatheredChange, gatheringChange, inAssignmentQuery } from '@/server/http/shapes/describe';
+import {
+  changeGathered,
+  changeGathering,
+  picturesInGathering,
+} from '@/server/operations/gatherings/gatherings';
 
 type Params = { id: string };
 
@@ -11,4 +15,8 @@ export const GET = queryEndpoint(inAssignmentQuery)<Params>(({ context, query, p
 /** Puts pictures in, or takes them out. */
 export const POST = endpoint<Params>(async ({ context, body, params }) =>
   changeGathering(context, params.id, await body(gatheringChange)),
+);
+/** The same with pictures of any assignments. */
+export const PATCH = endpoint<Params>(async ({ context, body, params }) =>
+  changeGathered(context, params.id, await body(gatheredChange)),
 );
