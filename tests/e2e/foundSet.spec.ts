@@ -140,7 +140,7 @@ test('a gathering has a note and an order; a picture is taken out, and the remov
   const shown = async () => page.getByRole('list', { name: labels.find.found }).getByRole('listitem').count();
   await expect.poll(shown).toBe(4);
   await page.getByRole('checkbox', { name: 'Pick fs26-3.jpg' }).check();
-  await page.getByRole('button', { name: `${labels.find.takeOut} 1` }).click();
+  await page.getByRole('button', { name: `${labels.find.removeFromIt}: 1` }).click();
   await expect.poll(places).not.toContain('fs26-3.jpg');
   await expect.poll(shown).toBe(3);
   await page.getByRole('button', { name: labels.find.rename }).click();

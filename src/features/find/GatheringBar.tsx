@@ -72,7 +72,7 @@ export function GatheringBar({
         </LinkButton>
         {picked.size > 0 && (
           <LinkButton disabled={takeOut.isPending} onClick={() => takeOut.mutate()}>
-            {labels.takeOut} {formatNumber(picked.size)}
+            {labels.removeFromIt}: {formatNumber(picked.size)}
           </LinkButton>
         )}
         <LinkButton onClick={() => remove.mutate()}>{labels.removeGathering}</LinkButton>

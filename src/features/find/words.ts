@@ -15,7 +15,7 @@ export const labels = {
   rename: 'Rename',
   newName: 'New name of the gathering',
   removeGathering: 'Remove the gathering',
-  takeOut: 'Take out',
+  removeFromIt: 'Remove from the gathering',
   move: 'Move',
   gather: 'Gather them',
   nameOfTheGathering: 'Name of the gathering',

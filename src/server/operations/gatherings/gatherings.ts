@@ -105,7 +105,7 @@ async function refuseTaken({ db }: Context, id: string, name: string, isRemoved:
   if (other) throw failure('name-taken', { what: 'A gathering', name });
 }
 
-/** Moves a picture of a gathering to the place before another one; null: to the end. */
+/** Moves a picture of a gathering before another picture; null: to the end. */
 export async function moveInGathering(
   context: Context,
   id: string,
