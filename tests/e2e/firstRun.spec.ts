@@ -61,6 +61,13 @@ test('five answers, one assignment, and the picture carries them; a changed numb
     await expect(page.getByRole('heading', { name: 'Embedded 1 of 1' })).toBeVisible();
     expect(told()).toContain('+47 555 01 99');
     expect(told()).not.toContain('+47 555 01 77');
+    // Nothing is simulated outside the demo.
+    expect((await page.request.get(`${address}/api/card`)).status()).toBe(404);
+    await page.goto(`${address}/read`);
+    await expect(page.getByText('nothing is written. Drop two')).toBeVisible();
+    await page.getByLabel(labels.readout.pictureToRead).setInputFiles(path.join(working, 'one.jpg'));
+    await expect(page.getByRole('button', { name: 'Compare with another file …' })).toBeVisible();
+    await expect(page.getByLabel(labels.readout.throughASiteThat)).toHaveCount(0);
   } finally {
     await interrupt(fabrica.process);
     rmSync(data, { recursive: true, force: true });

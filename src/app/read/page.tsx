@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm';
 import { ReadPage } from '@/features/readout/ReadPage';
+import { isDemo } from '@/server/card/simulatedCard';
 import { database } from '@/server/db/client';
 import { photos } from '@/server/db/schema/photos';
 
@@ -14,5 +15,5 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ p
         .from(photos)
         .where(eq(photos.id, id))
     : [];
-  return <ReadPage key={id} photo={photo} />;
+  return <ReadPage key={id} photo={photo} isDemo={isDemo()} />;
 }

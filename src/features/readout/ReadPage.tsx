@@ -18,7 +18,9 @@ import { labels } from './words';
 /** Read a file: any picture from anywhere, everything that is in it. */
 export function ReadPage({
   photo,
+  isDemo,
 }: {
+  isDemo: boolean;
   photo: { id: string; name: string; assignmentId: string } | undefined;
 }) {
   const { readout, read } = useReadout(photo);
@@ -48,7 +50,7 @@ export function ReadPage({
         )}
         {readout?.report && (
           <>
-            {!isComparing && readout.file && (
+            {isDemo && !isComparing && readout.file && (
               <TrySite file={readout.file} name={readout.name} onBack={other.read} />
             )}
             <Button type="button" onClick={isComparing ? other.forget : compare.open}>
@@ -81,8 +83,9 @@ export function ReadPage({
             </Box>
             <Box color="soft" maxWidth="32em" marginTop="2">
               Everything its records say is read in this window. The picture is not sent anywhere, and nothing
-              is written; only a simulated site that you choose gets it, from Fabrica on this machine. Drop
-              two, and they are compared: the delivered file and the published one.
+              is written
+              {isDemo && '; only a simulated site that you choose gets it, from Fabrica on this machine'}.
+              Drop two, and they are compared: the delivered file and the published one.
             </Box>
           </Flex>
         )}

@@ -2,6 +2,7 @@ import { existsSync, readFileSync, statSync } from 'node:fs';
 import { rename, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { config } from '../config';
+import { failure } from '../problems/errors';
 
 /**
  * The memory card that ships with the demo: a folder that can be taken out in the middle of a run, be slow,
@@ -20,6 +21,15 @@ export const soundCard: CardState = { isIn: true, speed: 0, readErrorOn: '', wri
 
 const root = () => path.join(config().dataFolder, 'card');
 const stateFile = () => path.join(config().dataFolder, 'card.json');
+
+/** True in the demo: only there a card and a site are simulated. */
+export const isDemo = (): boolean => existsSync(root());
+
+/** Throws 'not-found' outside the demo. */
+export function inDemo<T>(act: () => T): T {
+  if (!isDemo()) throw failure('not-found', { what: 'simulation' });
+  return act();
+}
 
 let known: { readonly stamp: number; readonly state: CardState } | undefined;
 

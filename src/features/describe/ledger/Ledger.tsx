@@ -1,7 +1,7 @@
 'use client';
 
 import { Box } from '@chakra-ui/react';
-import { useLayoutEffect, useRef } from 'react';
+import { useLayoutEffect, useMemo, useRef } from 'react';
 import { Notice } from '@/ui/Notice';
 import type { Write } from '../desk/useWriting';
 import type { PictureSet } from '../set/useSet';
@@ -11,10 +11,10 @@ import { isTyped } from './cellText';
 import { FoldedColumns } from './FoldedColumns';
 import { LedgerHead } from './LedgerHead';
 import { LedgerRow } from './LedgerRow';
+import { ledgerColumns } from './ledgerColumns';
 import { ledgerStyles } from './ledgerStyles';
 import { useCells } from './useCells';
 import type { LedgerColumns } from './useColumnsShown';
-import { useColumnTable } from './useColumnTable';
 import { useLedgerGrid } from './useLedgerGrid';
 
 interface Props {
@@ -29,7 +29,7 @@ interface Props {
 export function Ledger({ place: kept, set, columns, write, onOpen }: Props) {
   const { shown, values, arrived, selection, address } = set;
   const scroller = useRef<HTMLDivElement>(null);
-  const { columns: leaves } = useColumnTable(columns);
+  const leaves = useMemo(() => ledgerColumns(columns.open), [columns.open]);
   const cells = useCells(set, columns, write, scroller);
   const { current } = selection;
   const { field, editing } = cells;

@@ -6,7 +6,7 @@ import { useScrollPlace } from '@/ui/useScrollPlace';
 import { useTextSize } from '@/ui/useTextSize';
 import { useCurrentInSight } from '../set/useCurrentInSight';
 import type { PhotoView } from '../set/view';
-import { type LedgerColumn, PICTURE_WIDTH } from './useColumnTable';
+import { type LedgerColumn, PICTURE_WIDTH } from './ledgerColumns';
 
 /** At the usual text size. */
 const ROW_HEIGHT = 64;
