@@ -132,6 +132,8 @@ const built: readonly (readonly [what: string, how: string, value: string, found
   ['Draft', 'is from the template', 'Nothing', []],
   ['Run', 'is', '00000000', []],
   ['Licence', 'is missing', '', ['fi26-01.jpg', 'fi26-02.jpg', 'fi26-11.jpg', 'fi26-12.jpg']],
+  ['Check', 'fails in', 'No coordinates', []],
+  ['Check', 'fails', '', ['fi26-01.jpg', 'fi26-02.jpg', 'fi26-11.jpg', 'fi26-12.jpg']],
   ['Keywords', 'is empty', '', ['fi26-12.jpg']],
   ['Keywords', 'is filled', '', ['fi26-01.jpg', 'fi26-02.jpg', 'fi26-11.jpg']],
 ];

@@ -3,10 +3,13 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import { type DeliveryPlan, usualDeliveryPlan } from '@/core/deliver/deliveryPlan';
+import { conditionOf } from '@/core/search/condition';
+import { ruleName } from '@/core/wording/checkWords';
 import { deliveryPlans } from '@/server/db/schema/deliveries';
 import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
 import { deliverFound, embedFound, proofOfFound } from '@/server/operations/search/foundRuns';
 import { readFoundSet } from '@/server/operations/search/readFoundSet';
+import { searchPhotos } from '@/server/operations/search/searchPhotos';
 import { writeFound } from '@/server/operations/search/writeFound';
 import {
   bringIn,
@@ -75,6 +78,38 @@ test('drafts of a set are embedded after one proof, with a run in each assignmen
   expect((await valuesOf(path.join(launch!.working, 'f2.jpg'))).headline).toBe('Found together');
   expect((await valuesOf(path.join(yard!.working, 'f1.jpg'))).headline).toBe('Found together');
   expect((await valuesOf(path.join(yard!.working, 'f2.jpg'))).headline).toBeUndefined();
+});
+
+test('pictures that fail a rule of the checklist of their assignment are found', async () => {
+  const names = async (...where: string[]) => {
+    const { photos } = await searchPhotos(server.context, {
+      words: '',
+      conditions: where.map((one) => conditionOf(one)!),
+    });
+    return photos.map(({ assignment, name }) => `${assignment} ${name}`).sort();
+  };
+  await changeAssignment(server.context, jobs[1]!.id, { checklist: 'minimum' });
+  const failing = await names('Check fails');
+  expect(failing.length).toBeGreaterThan(0);
+  const { check } = (await readFoundSet(server.context, set))[0]!;
+  const rule = ruleName(check!.rules.find(({ pictures }) => pictures === 2)!.rule);
+  expect(
+    await names('City is Havnes', `Check fails in ${rule.toLowerCase()}`, 'Assignment is Launch'),
+  ).toEqual(['Launch f1.jpg', 'Launch f2.jpg']);
+  expect(await names('Check fails in No such rule')).toEqual([]);
+  // An act means the same pictures.
+  const where = ['Check fails', 'Assignment is Launch'];
+  const pictures = (await names(...where)).length;
+  await writeFound(server.context, {
+    words: '',
+    where,
+    pictures,
+    writing: { kind: 'add-keywords', terms: ['checked'] },
+  });
+  expect(await names('Keywords is checked')).toEqual(
+    await names('Assignment is Launch', 'Keywords is checked'),
+  );
+  await changeAssignment(server.context, jobs[1]!.id, { checklist: 'archive' });
 });
 
 describe('delivery', () => {

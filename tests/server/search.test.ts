@@ -13,7 +13,7 @@ import { keepLicence } from '@/server/operations/deliveries/licences';
 import { writeAcross } from '@/server/operations/drafts/writeAcross';
 import { writeDrafts, writeOriginDrafts } from '@/server/operations/drafts/writeDrafts';
 import { gatherFound } from '@/server/operations/search/answerSearch';
-import { conditionSql } from '@/server/operations/search/conditionSql';
+import { conditionSql, type SqlCondition } from '@/server/operations/search/conditionSql';
 import {
   listSavedSearches,
   openSavedSearch,
@@ -556,7 +556,7 @@ test.each([
   'Licence is to Skarv Press',
   'Licence ends in 2027',
 ])('%s: an index answers', async (sentence) => {
-  const where = conditionSql(conditionOf(sentence)!, new Map());
+  const where = conditionSql(conditionOf(sentence) as SqlCondition, new Map());
   const plan = await server.db.transaction(async (tx) => {
     await tx.execute(sql`set local enable_seqscan = off`);
     const { rows } = await tx.execute<{ 'QUERY PLAN': string }>(

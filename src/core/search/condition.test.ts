@@ -22,6 +22,11 @@ test.each<readonly [string, Condition]>([
   ['Licence is to Skarv Press', { kind: 'licensed', to: 'Skarv Press' }],
   ['Licence ends from 2026-01 to 2026-06', { kind: 'licence-ends', from: '2026-01', to: '2026-06' }],
   ['Licence is missing', { kind: 'unlicensed' }],
+  ['Check fails', { kind: 'check' }],
+  [
+    'Check fails in A notice with sign, year and owner',
+    { kind: 'check', rule: 'A notice with sign, year and owner' },
+  ],
   ['Gathering is Best of 2026', { kind: 'gathering', name: 'Best of 2026' }],
   ['Fact client is Skarv Press', { kind: 'fact', name: 'client', value: 'Skarv Press' }],
   ['Draft is from the template Standing rights', { kind: 'template', name: 'Standing rights' }],

@@ -17,6 +17,8 @@ export type OwnCondition =
   | { readonly kind: 'licensed'; readonly to: string }
   | ({ readonly kind: 'licence-ends' } & Period)
   | { readonly kind: 'unlicensed' }
+  /** A rule of the assignment's checklist, by its name; without one, any rule that must pass. */
+  | { readonly kind: 'check'; readonly rule?: string }
   | { readonly kind: 'without'; readonly words: string };
 
 export interface Period {
@@ -126,6 +128,11 @@ const rows: { readonly [K in OwnCondition['kind']]: Row<K> } = {
     text: (one) => periodText('Licence ends', one),
   },
   unlicensed: { pattern: /^licence is missing$/i, read: () => ({}), text: () => 'Licence is missing' },
+  check: {
+    pattern: /^check fails(?: in (.+))?$/is,
+    read: ([, rule]) => (rule === undefined ? {} : { rule }),
+    text: ({ rule }) => (rule === undefined ? 'Check fails' : `Check fails in ${rule}`),
+  },
   without: {
     pattern: /^without the words? (.+)$/is,
     read: ([, words]) => ({ words: words! }),

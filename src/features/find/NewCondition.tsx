@@ -2,8 +2,10 @@
 
 import { chakra, Flex } from '@chakra-ui/react';
 import { type FormEvent, useId, useState } from 'react';
+import { readyLists } from '@/core/checks/ready';
 import { formatNames } from '@/core/containers/formatNames';
 import { conditionOf, conditionText, pictureStates, subjectName, subjects } from '@/core/search/condition';
+import { ruleName } from '@/core/wording/checkWords';
 import { Button } from '@/ui/buttons';
 import { Select, TextInput } from '@/ui/inputs';
 import { labels } from './words';
@@ -22,6 +24,7 @@ const ownTests = {
   Draft: ['is from the template'],
   Run: ['is'],
   Licence: ['is missing', 'is to', 'ends in', 'ends from', 'ends to'],
+  Check: ['fails', 'fails in'],
   'Without the words': [],
 } as const satisfies Readonly<Record<string, readonly string[]>>;
 type Other = keyof typeof ownTests;
@@ -40,6 +43,10 @@ const placeholders: Readonly<Partial<Record<string, string>>> = {
 const choices: Readonly<Partial<Record<string, readonly (readonly [value: string, words: string])[]>>> = {
   Orientation: ['landscape', 'portrait', 'square'].map((one) => [one, one] as const),
   Rating: ['1', '2', '3', '4', '5'].map((one) => [one, one] as const),
+  // Rules of one's own lists can be typed into the search as a sentence.
+  Check: [...new Set(readyLists.flatMap(({ rules }) => rules.map(ruleName)))]
+    .sort((a, b) => a.localeCompare(b))
+    .map((one) => [one, one] as const),
   Format: Object.entries(formatNames),
   File: pictureStates.map((state) => {
     const words = conditionText({ kind: 'state', state }).slice('File '.length);
@@ -60,7 +67,7 @@ export function NewCondition({ onAdd }: { onAdd: (sentence: string) => void }) {
   const tests: readonly string[] = isOther(what) ? ownTests[what] : fieldTests;
   const values = choices[what];
   const test = tests.includes(how) ? how : (tests[0] ?? '');
-  const needsValue = !/ (?:empty|filled|missing)$/.test(test);
+  const needsValue = !/(?: empty| filled| missing|^fails)$/.test(test);
   const chosen = values && !values.some(([one]) => one === value) ? values[0]![0] : value;
   const sentence = [what, test, needsValue && chosen.trim()].filter(Boolean).join(' ');
   const isWhole = conditionOf(sentence) !== undefined;

@@ -51,7 +51,7 @@ export function SavedSearches({ onOpen }: { onOpen: (asked: FindAddress) => void
               {one.name}
             </LinkButton>
             <chakra.span flex="1" color="soft">
-              {counted(one.pictures, 'picture')}
+              {one.pictures === null ? 'too many to check' : counted(one.pictures, 'picture')}
               {one.fresh > 0 && `, ${formatNumber(one.fresh)} new`}
             </chakra.span>
             <LinkButton

@@ -108,6 +108,11 @@ const errors = {
     ({ pictures }) => `Changed pictures are still being read into the index: ${pictures}.`,
     'Try again in a moment.',
   ),
+  'check-too-many': row<{ most: number }>(
+    422,
+    ({ most }) => `Checklists are searched in at most ${most} pictures at once.`,
+    'Narrow the search, by assignment or year for example.',
+  ),
   'found-differs': row<{ pictures: number }>(
     409,
     ({ pictures }) =>

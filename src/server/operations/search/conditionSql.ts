@@ -18,8 +18,11 @@ const like = (text: string) => sql`'%' || ${escaped(fold(text))} || '%'`;
 const filledWith = (subject: Subject) => sql`${photoSearch.filled} @> array[${subject}::text]`;
 const inBody = (text: string) => sql`${photoSearch.body} like ${like(text)}`;
 
+/** Conditions that the database tests; rules of checklists are tested by failingPhotos. */
+export type SqlCondition = Exclude<Condition, { readonly kind: 'check' }>;
+
 /** The rows of photo_search for which a condition holds. */
-export function conditionSql(condition: Condition, known: KnownWords): SQL {
+export function conditionSql(condition: SqlCondition, known: KnownWords): SQL {
   const value = 'subject' in condition ? sql`${photoSearch.values} -> ${condition.subject}::text` : sql``;
   switch (condition.kind) {
     case 'is': {

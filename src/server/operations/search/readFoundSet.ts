@@ -7,6 +7,7 @@ import { photos } from '../../db/schema/photos';
 import { checkPhotos } from '../checklists/checkPhotos';
 import { byAssignment } from '../drafts/writeAcross';
 import { hasDraftsToEmbed } from '../photos/scope';
+import { MOST_CHECKED } from './failingPhotos';
 import { assignmentNames, type FoundSet, inFoundSet } from './foundSet';
 
 /** The pictures of a found set that belong to one assignment. */
@@ -24,8 +25,6 @@ export interface FoundPart {
     readonly rules: readonly { readonly rule: Rule; readonly pictures: number }[];
   };
 }
-
-const MOST_CHECKED = 5000;
 
 /** The pictures of a found set by assignment, with their drafts and what they fail. */
 export const readFoundSet = (context: Context, set: FoundSet): Promise<FoundPart[]> =>

@@ -12,7 +12,8 @@ import { foundBy, indexStale } from './searchPhotos';
 export interface SavedSearch extends AskedSearch {
   readonly id: string;
   readonly name: string;
-  readonly pictures: number;
+  /** null: too many pictures to check (failingPhotos). */
+  readonly pictures: number | null;
   /** Those that it had not found when it was opened last. */
   readonly fresh: number;
 }
@@ -27,7 +28,14 @@ export async function listSavedSearches(context: Context): Promise<SavedSearch[]
     .orderBy(asc(savedSearches.name));
   const listed: SavedSearch[] = [];
   for (const { id, name, words, conditions } of all) {
-    const found = await foundBy(context, searchOf({ words, where: conditions }).search);
+    const found = await foundBy(context, searchOf({ words, where: conditions }).search).catch((error) => {
+      if ((error as { code?: string }).code === 'check-too-many') return undefined;
+      throw error;
+    });
+    if (!found) {
+      listed.push({ id, name, words, where: conditions, pictures: null, fresh: 0 });
+      continue;
+    }
     const { rows } = await context.db.execute<{ pictures: number; fresh: number }>(sql`
       select count(*)::int as pictures, count(*) filter (where ${isFresh(id)})::int as fresh from (${found}) as found`);
     listed.push({ id, name, words, where: conditions, ...rows[0]! });

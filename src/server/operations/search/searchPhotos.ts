@@ -9,8 +9,10 @@ import { gatheringPhotos, gatherings } from '../../db/schema/gatherings';
 import { photoSummaries, photos } from '../../db/schema/photos';
 import { photoSearch, searchStale, searchWords } from '../../db/schema/search';
 import { failure } from '../../problems/errors';
+import type { PhotoInAssignment } from '../drafts/writeAcross';
 import { basisOf, makeSummaries } from '../photos/makeSummaries';
-import { conditionSql, isNamed, type KnownWords, readKnownWords, wordsOf, wordsSql } from './conditionSql';
+import { conditionSql, isNamed, readKnownWords, wordsOf, wordsSql } from './conditionSql';
+import { failingPhotos, MOST_CHECKED } from './failingPhotos';
 
 export interface FoundPhoto extends Record<string, unknown> {
   readonly id: string;
@@ -57,7 +59,7 @@ export async function searchPhotos(
   { from = 0, most = 60 }: { readonly from?: number; readonly most?: number } = {},
 ): Promise<SearchAnswer> {
   const waiting = await indexStale(context);
-  const parts = partsOf(search, await readKnownWords(context, search));
+  const parts = await partsOf(context, search);
   const where = all(parts);
   return context.db.transaction(async (tx) => {
     const by = { ...context, db: tx };
@@ -97,7 +99,7 @@ export async function indexForAct(context: Context): Promise<void> {
 
 /** A subquery of the ids of all pictures that a search finds. */
 export async function foundBy(context: Context, search: Search): Promise<SQL> {
-  const where = all(partsOf(search, await readKnownWords(context, search)));
+  const where = all(await partsOf(context, search));
   return sql`select ${photoSearch.photoId} as id from ${photoSearch} where ${where}`;
 }
 
@@ -114,13 +116,27 @@ interface Part {
   readonly sql: SQL;
 }
 
-function partsOf({ words, conditions, only }: Search, known: KnownWords): Part[] {
-  return [
+async function partsOf(context: Context, search: Search): Promise<Part[]> {
+  const { words, conditions, only } = search;
+  const known = await readKnownWords(context, search);
+  const parts = [
     ...wordsSql(words, known).map((one, at) => ({ text: wordsOf(words)[at]!, sql: one })),
-    ...conditions.map((one) => ({ text: conditionText(one), sql: conditionSql(one, known) })),
-    ...(only ? [{ text: '', sql: sql`${photoSearch.photoId} = any (${sql.param(only)}::uuid[])` }] : []),
+    ...conditions.flatMap((one) =>
+      one.kind === 'check' ? [] : [{ text: conditionText(one), sql: conditionSql(one, known) }],
+    ),
+    ...(only ? [{ text: '', sql: isAnyOf(only) }] : []),
   ];
+  const checks = conditions.filter((one) => one.kind === 'check');
+  if (checks.length === 0) return parts;
+  const { rows } = await context.db.execute<PhotoInAssignment>(sql`
+    select ${photoSearch.photoId} as id, ${photoSearch.assignmentId} as "assignmentId" from ${photoSearch}
+    where ${all(parts)} limit ${MOST_CHECKED + 1}`);
+  const text = checks.map(conditionText).join(', ');
+  return [...parts, { text, sql: isAnyOf(await failingPhotos(context, rows, checks)) }];
 }
+
+const isAnyOf = (ids: readonly string[]): SQL =>
+  sql`${photoSearch.photoId} = any (${sql.param(ids)}::uuid[])`;
 
 const all = (parts: readonly Part[]) =>
   sql.join(
