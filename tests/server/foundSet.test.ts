@@ -80,6 +80,23 @@ test('drafts of a set are embedded after one proof, with a run in each assignmen
   expect((await valuesOf(path.join(yard!.working, 'f2.jpg'))).headline).toBeUndefined();
 });
 
+test('an assignment whose drafts are newer than the proof stays out, and the others are embedded', async () => {
+  const { context } = server;
+  const of = (assignment: string, pictures: number) => ({
+    words: '',
+    where: ['City is Havnes', `Assignment is ${assignment}`],
+    pictures,
+  });
+  const writing = (value: string) => ({ kind: 'set', field: 'instructions', value }) as const;
+  await writeFound(context, { ...of('Launch', 2), writing: writing('Before') });
+  const { proof } = await proofOfFound(context, set);
+  await writeFound(context, { ...of('Yard', 1), writing: writing('After') });
+  const runs = await embedFound(context, { ...set, asOf: proof.asOf });
+  expect(runs.map(({ assignment }) => assignment)).toEqual(['Launch']);
+  await finish(runs);
+  await embedFound(context, set).then(finish);
+});
+
 test('pictures that fail a rule of the checklist of their assignment are found', async () => {
   const names = async (...where: string[]) => {
     const { photos } = await searchPhotos(server.context, {

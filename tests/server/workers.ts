@@ -1,7 +1,8 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
 import path from 'node:path';
-import { readRun } from '@/server/operations/runs/runs';
+import { eq } from 'drizzle-orm';
+import { runs } from '@/server/db/schema/runs';
 import { waitFor } from '../fixtures/waitFor';
 import { root, type TestServer } from './testServer';
 
@@ -52,7 +53,7 @@ export async function carryOutKilled(
     await waitFor(
       `a worker to come to ${step.join(' ')}, or run ${runId} to end`,
       async () => atStep.has(worker) || !(await isInProgress(server, runId)),
-      { everyMs: 10 },
+      { everyMs: 25 },
     );
     if (atStep.has(worker)) hit.push(step);
     await kill(worker);
@@ -73,7 +74,8 @@ export async function isInProgress(
   { context }: Pick<TestServer, 'context'>,
   runId: string,
 ): Promise<boolean> {
-  return ['waiting', 'running'].includes((await readRun(context, runId)).state);
+  const [run] = await context.db.select({ state: runs.state }).from(runs).where(eq(runs.id, runId));
+  return run?.state === 'waiting' || run?.state === 'running';
 }
 
 /** Waits until a run has ended, whoever carries it out. */

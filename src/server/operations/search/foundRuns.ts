@@ -1,8 +1,9 @@
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import { these } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { deliveryPlans } from '../../db/schema/deliveries';
+import { drafts } from '../../db/schema/drafts';
 import { photos } from '../../db/schema/photos';
 import { failure, required } from '../../problems/errors';
 import { checkPhotos } from '../checklists/checkPhotos';
@@ -45,18 +46,14 @@ export const embedFound = (
   { words, where, only, pictures, ...request }: FoundSet & EmbedRequest,
 ): Promise<FoundRun[]> =>
   inFoundSet(context, { words, where, only, pictures }, async (tx, found) => {
+    const ids = found.map((one) => one.id);
+    const { asOf } = request;
+    const isKnown = asOf === undefined ? undefined : sql`${drafts.changedAt} <= ${asOf}::timestamptz`;
     const drafted = await tx.db
-      .select({ id: photos.id, assignmentId: photos.assignmentId })
+      .selectDistinct({ id: photos.id, assignmentId: photos.assignmentId, position: photos.position })
       .from(photos)
-      .where(
-        and(
-          oneOf(
-            photos.id,
-            found.map((one) => one.id),
-          ),
-          hasDraftsToEmbed(tx),
-        ),
-      )
+      .innerJoin(drafts, eq(drafts.photoId, photos.id))
+      .where(and(oneOf(photos.id, ids), hasDraftsToEmbed(tx), isKnown))
       .orderBy(photos.assignmentId, photos.position);
     if (drafted.length === 0)
       throw failure('nothing-left', { why: 'Nothing is waiting to be embedded in these pictures.' });
