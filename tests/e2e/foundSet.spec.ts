@@ -49,7 +49,10 @@ test('drafts in two assignments are embedded after one proof', async ({ page }) 
       writing: { kind: 'set', field: 'headline', value: 'Embedded together' },
     });
   await page.goto(`${address}/find?where=City+is+Settvik`);
-  await page.getByRole('button', { name: `${labels.find.workOnThem}: 4` }).press('Enter');
+  const work = page.getByRole('button', { name: `${labels.find.workOnThem}: 4` });
+  // A press while the search is at work does nothing.
+  await expect(work).toBeEnabled();
+  await work.press('Enter');
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('listitem').filter({ hasText: 'Set loft' })).toContainText(
     '2 pictures, 1 with drafts',
