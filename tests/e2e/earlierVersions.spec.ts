@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { brotliDecompressSync, constants } from 'node:zlib';
 import { expect } from '@playwright/test';
+import { findPostgres } from '../../scripts/fabrica/packages.mjs';
 import { isRoot } from '../../scripts/fabrica/places.mjs';
 import { embedAll, exiv2 } from './desk';
 import { interrupt, portBeside, root, startFabrica } from './fabrica';
@@ -33,6 +34,8 @@ for (const version of versions)
     page,
   }) => {
     const data = unpack(version);
+    const made = readFileSync(path.join(data, 'postgres/cluster/PG_VERSION'), 'utf8').trim();
+    test.skip(!findPostgres()?.includes(`/${made}/`), `PostgreSQL ${made} is not installed`);
     const fabrica = await startFabrica(data, { FABRICA_PORT: portBeside(19) }, 'start');
     expect(readdirSync(path.join(data, 'backups'))).toHaveLength(present.startsWith(version) ? 0 : 1);
     await page.goto(fabrica.address);
