@@ -2,6 +2,7 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect } from '@playwright/test';
 import { xmpSegment } from '../fixtures/build';
+import { embedInMemory } from '../fixtures/embed';
 import { assignmentWith, makePictures, send, sql } from './desk';
 import { running } from './fabrica';
 import { labels } from './labels';
@@ -21,10 +22,16 @@ test.beforeAll(() => {
   );
 });
 
-test('an unreadable file is listed, and its picture is found', async ({ page }) => {
+test('unreadable and contradictory files are listed, and their pictures are found', async ({ page }) => {
   await assignmentWith(page, 'Unreadable', ['up26-01.jpg', 'up26-02.jpg'], {
     make: async (folder) => {
       await makePictures(folder, ['up26-01.jpg', 'up26-02.jpg']);
+      const free = path.join(folder, 'up26-01.jpg');
+      const values = {
+        rightsStatus: 'public-domain',
+        copyrightNotice: '© 2026 Aune Pell, all rights reserved',
+      };
+      writeFileSync(free, (await embedInMemory(new Uint8Array(readFileSync(free)), values)).file);
       const file = path.join(folder, 'up26-02.jpg');
       const [start, rest] = [readFileSync(file).subarray(0, 2), readFileSync(file).subarray(2)];
       writeFileSync(
@@ -39,6 +46,9 @@ test('an unreadable file is listed, and its picture is found', async ({ page }) 
   await expect(page).toHaveURL(/\/find\?where=File\+cannot\+be\+read/);
   await expect(page.getByText('up26-02.jpg')).toBeVisible();
   await expect(page.getByText('up26-01.jpg')).toHaveCount(0);
+  await page.goto(`${address}/upkeep`);
+  await page.getByRole('link', { name: `${labels.upkeep.show}: Contradictory rights` }).click();
+  await expect(page.getByText('up26-01.jpg')).toBeVisible();
 });
 
 test('a hard-coded year is replaced; unused items are removed and archived', async ({ page }) => {

@@ -549,6 +549,7 @@ test.each([
   'File has drafts',
   'File is missing',
   'File cannot be read',
+  'File contradicts itself',
   'File was changed outside',
   'File has records that disagree',
   'Draft is from the template Standing rights',

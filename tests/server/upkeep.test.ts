@@ -35,6 +35,7 @@ test('pictures of each concern are counted', async () => {
   expect(await counts()).toMatchObject({
     missing: 0,
     unreadable: 0,
+    contradictory: 0,
     'no-creator': 0,
     'no-contact': 3,
     drafts: 0,
@@ -51,12 +52,16 @@ test('pictures of each concern are counted', async () => {
   await run(
     `update photos set record = jsonb_set(record, '{problems}', '[{"code":"block-unreadable","severity":"error","part":"XMP"}]') where id = '${first}'`,
   );
+  await run(
+    `update photos set record = jsonb_set(record, '{problems}', '[{"code":"status-against-notice","severity":"warning","part":"rightsStatus"}]') where id = '${second}'`,
+  );
   const day = new Date(Date.now() + 20 * 86_400_000).toISOString().slice(0, 10);
   await run(`insert into licences (assignment_id, run_id, licensee, use, region, until, reference)
     select '${job.id}', id, 'Boat Trust', '', '', '${day}', '' from runs limit 1`);
   expect(await counts()).toMatchObject({
     missing: 1,
     unreadable: 1,
+    contradictory: 1,
     'no-creator': 1,
     'no-contact': 2,
     drafts: 1,

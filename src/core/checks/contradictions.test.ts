@@ -1,4 +1,4 @@
-import { contradictions } from './contradictions';
+import { contradictionCodes, contradictions } from './contradictions';
 
 // The pairs are common practice; the licence addresses are those that Creative Commons publishes.
 const BY = 'https://creativecommons.org/licenses/by/4.0/';
@@ -92,5 +92,8 @@ test.each<[string, Parameters<typeof contradictions>[0], string[]]>([
   ],
   ['nothing said', {}, []],
 ])('%s', (_, values, codes) => {
-  expect(contradictions(values).map((one) => one.code)).toEqual(codes);
+  const found = contradictions(values);
+  expect(found.map((one) => one.code)).toEqual(codes);
+  const serious = found.filter((one) => one.severity === 'warning').map((one) => one.code);
+  expect(contradictionCodes).toEqual(expect.arrayContaining(serious));
 });

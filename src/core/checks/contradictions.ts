@@ -1,10 +1,22 @@
 import type { FieldId } from '../catalogue/fields';
 import { asText, type FieldValue, isEmpty, type Structure, structuresOf } from '../catalogue/value';
-import { type Problem, problem } from '../problems/problem';
+import { type Problem, type ProblemCode, problem } from '../problems/problem';
 import { deedOf } from '../rights/creativeCommons';
 import { yearsOfPublication } from '../rights/noticeParts';
 
 type Values = { readonly [K in FieldId]?: FieldValue };
+
+/** Contradictions that need a correction: those of severity `warning`. */
+export const contradictionCodes = [
+  'status-against-notice',
+  'status-against-licence',
+  'status-against-terms',
+  'terms-against-licence',
+  'licences-differ',
+  'licence-against-mining',
+  'mining-without-statement',
+  'year-before-taken',
+] as const satisfies readonly ProblemCode[];
 
 /**
  * What a picture says of its rights and its place against itself (common practice). Differences between its

@@ -12,6 +12,7 @@ test.each<readonly [string, Condition]>([
   ['Assignment is Winter lay-up', { kind: 'assignment', name: 'Winter lay-up' }],
   ['Format is heic', { kind: 'format', format: 'heic' }],
   ['File has drafts', { kind: 'state', state: 'draft' }],
+  ['File contradicts itself', { kind: 'state', state: 'contradictory' }],
   ['File cannot be read', { kind: 'state', state: 'unreadable' }],
   ['Orientation is portrait', { kind: 'is', subject: 'orientation', text: 'portrait' }],
   ['ISO is 400', { kind: 'is', subject: 'iso', text: '400' }],

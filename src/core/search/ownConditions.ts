@@ -26,7 +26,14 @@ export interface Period {
   readonly to?: string;
 }
 
-export const pictureStates = ['draft', 'changed outside', 'missing', 'unreadable', 'disagrees'] as const;
+export const pictureStates = [
+  'draft',
+  'changed outside',
+  'missing',
+  'unreadable',
+  'disagrees',
+  'contradictory',
+] as const;
 export type PictureState = (typeof pictureStates)[number];
 const stateWords: Readonly<Record<PictureState, string>> = {
   draft: 'has drafts',
@@ -34,6 +41,7 @@ const stateWords: Readonly<Record<PictureState, string>> = {
   missing: 'is missing',
   unreadable: 'cannot be read',
   disagrees: 'has records that disagree',
+  contradictory: 'contradicts itself',
 };
 
 type Of<K extends OwnCondition['kind']> = Extract<OwnCondition, { kind: K }>;

@@ -37,6 +37,10 @@ export const concernWords: Readonly<Record<ConcernId, { readonly title: string; 
     title: 'Records that disagree',
     words: 'IPTC, XMP and Exif contain different values. Embed one value to resolve this.',
   },
+  contradictory: {
+    title: 'Contradictory rights',
+    words: 'Status, notice, terms, licence or year contradict each other. Correct one of them.',
+  },
   'no-creator': { title: 'No Creator', words: 'Apply a template with your name.' },
   'no-notice': { title: 'No Copyright Notice', words: 'Apply a template with your notice.' },
   'no-contact': {

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { bigint, boolean, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { contradictionCodes } from '../../../core/checks/contradictions';
 import type { ShotRole } from '../../../core/embed/planShot';
 import type { ThreadId } from '../../../core/threads/threads';
 import { outsideChangesShape, recordShape, summaryShape } from '../stored/records';
@@ -10,6 +11,11 @@ import { openedFolders } from './folders';
 
 /** A part of the file could not be read. The index needs this very expression. */
 export const isUnreadable = sql`record @? '$.problems[*] ? (@.severity == "error")'`;
+
+/** The file contradicts itself. The index needs this very expression. */
+export const isContradictory = sql.raw(
+  `record @? '$.problems[*] ? (${contradictionCodes.map((code) => `@.code == "${code}"`).join(' || ')})'`,
+);
 
 export const photos = pgTable(
   'photos',
@@ -47,6 +53,7 @@ export const photos = pgTable(
     index('photos_sample').on(table.contentSample),
     index('photos_orphaned').on(table.id).where(sql`${table.orphaned}`),
     index('photos_unreadable').on(table.id).where(isUnreadable),
+    index('photos_contradictory').on(table.id).where(isContradictory),
   ],
 );
 

@@ -6,7 +6,7 @@ import { assignments, facts } from '../../db/schema/assignments';
 import { licences } from '../../db/schema/deliveries';
 import { drafts } from '../../db/schema/drafts';
 import { gatheringPhotos, gatherings } from '../../db/schema/gatherings';
-import { files, isUnreadable, photos } from '../../db/schema/photos';
+import { files, isContradictory, isUnreadable, photos } from '../../db/schema/photos';
 import { runItems, runs } from '../../db/schema/runs';
 import { photoSearch } from '../../db/schema/search';
 import { templates } from '../../db/schema/templates';
@@ -120,6 +120,7 @@ const stateSql = {
   'changed outside': photosWhere(sql`${photos.changedOutsideAt} is not null`),
   missing: photosWhere(sql`${photos.goneAt} is not null`),
   unreadable: photosWhere(isUnreadable),
+  contradictory: photosWhere(isContradictory),
   disagrees: sql`${photoSearch.values} @> '{"disagrees": "yes"}'`,
 } as const;
 
