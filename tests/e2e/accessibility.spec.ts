@@ -3,6 +3,7 @@ import { copyFileSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import { noteOffered } from './controlUse';
+import { send as sendFrom } from './desk';
 import { root, running } from './fabrica';
 import { idle, standStill } from './idle';
 import { labels } from './labels';
@@ -32,6 +33,7 @@ const pages: Record<string, () => string> = {
   'check: the source': () => `/assignments/${ids.seen}/check?view=source`,
   deliver: () => `/assignments/${ids.seen}/deliver`,
   find: () => '/find?where=Keywords+is+filled',
+  'a gathering': () => '/find?where=Gathering+is+Looked+at',
   licences: () => '/licences',
   'what is kept': () => '/kept',
   backups: () => '/backups',
@@ -50,7 +52,14 @@ const pages: Record<string, () => string> = {
   receipt: () => `/runs/${ids.run}`,
   receipts: () => '/runs',
 };
-const ids = { assignment: '', template: '', run: '', seen: '', term: crypto.randomUUID() as string };
+const ids = {
+  assignment: '',
+  template: '',
+  run: '',
+  seen: '',
+  gathering: '',
+  term: crypto.randomUUID() as string,
+};
 const folders = { source: path.join(data, 'seen-source'), working: path.join(data, 'seen-working') };
 
 const seen = path.join(folders.working, 'kt26-0401.jpg');
@@ -65,6 +74,16 @@ const dialogs: Record<string, () => Promise<void>> = {
   'gathering what was found': async () => {
     await go('/find');
     await page.getByRole('button', { name: labels.find.gather }).click();
+  },
+  'working on what was found': async () => {
+    await go('/find?where=Gathering+is+Looked+at');
+    await page.getByRole('button', { name: labels.find.workOnThem }).click();
+    await expect(page.getByRole('dialog').getByRole('listitem').first()).toBeVisible();
+  },
+  'delivering what was found': async () => {
+    await dialogs['working on what was found']!();
+    await page.getByRole('dialog').getByRole('button', { name: labels.find.deliver }).click();
+    await expect(page.getByRole('dialog').getByRole('button', { name: labels.find.back })).toBeVisible();
   },
   'choosing a folder': async () => {
     await go('/');
@@ -158,14 +177,7 @@ async function describe(): Promise<void> {
   await page.locator('[data-photo="kt26-0401.jpg"]').click();
 }
 
-async function send<T>(where: string, body: unknown): Promise<T> {
-  const answer = await page.request.post(`${address}/api/${where}`, {
-    data: body,
-    headers: { origin: address },
-  });
-  expect(answer.ok(), await answer.text()).toBe(true);
-  return (await answer.json()) as T;
-}
+const send = <T>(where: string, body: unknown, method = 'POST') => sendFrom<T>(page, where, body, method);
 
 /** An assignment whose picture was brought in and disagrees with itself. */
 async function broughtIn(): Promise<void> {
@@ -200,6 +212,8 @@ test.beforeAll(async ({ browser }) => {
   await broughtIn();
   await page.goto(address);
   const link = page.getByRole('link', { name: 'Relaunch of the ketch', exact: true }).first();
+  const everything = { words: '', where: [], name: 'Looked at' };
+  ids.gathering = (await send<{ id: string }>('search/gathering', everything)).id;
   ids.assignment = /assignments\/([0-9a-f-]+)/.exec((await link.getAttribute('href'))!)![1]!;
 });
 test.afterAll(async () => {
@@ -211,6 +225,7 @@ test.afterAll(async () => {
   const terms = (await (await page.request.get(`${address}/api/vocabulary/terms`)).json()) as {
     id: string;
   }[];
+  await send(`gatherings/${ids.gathering}`, { isRemoved: true }, 'PATCH');
   await send('vocabulary', { kind: 'remove', ids: terms.map((one) => one.id) });
   await page.close();
 });

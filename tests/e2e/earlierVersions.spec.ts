@@ -34,22 +34,26 @@ for (const version of versions)
     page,
   }) => {
     const data = unpack(version);
-    const made = readFileSync(path.join(data, 'postgres/cluster/PG_VERSION'), 'utf8').trim();
-    test.skip(!findPostgres()?.includes(`/${made}/`), `PostgreSQL ${made} is not installed`);
-    const fabrica = await startFabrica(data, { FABRICA_PORT: portBeside(19) }, 'start');
-    expect(readdirSync(path.join(data, 'backups'))).toHaveLength(present.startsWith(version) ? 0 : 1);
-    await page.goto(fabrica.address);
-    await page.getByRole('link', { name: 'Frozen' }).first().click();
-    await page.getByRole('button', { name: labels.shell.chooseItsNewPath }).click();
-    const dialog = page.getByRole('dialog');
-    const folder = path.join(data, 'pictures');
-    await dialog.getByRole('textbox', { name: labels.shell.folder }).fill(folder);
-    await dialog.getByRole('button', { name: labels.shell.useThisFolder }).click();
-    await expect(page.getByRole('button', { name: labels.shell.chooseItsNewPath })).toHaveCount(0);
-    await embedAll(page, 2);
-    const text = exiv2({ folder }, 'fz-02.jpg');
-    expect(text).toContain('Frozen headline');
-    expect(text).toContain('Frozen city');
-    expect(await interrupt(fabrica.process)).toBe(0);
-    rmSync(data, { recursive: true, force: true });
+    let fabrica: Awaited<ReturnType<typeof startFabrica>> | undefined;
+    try {
+      const made = readFileSync(path.join(data, 'postgres/cluster/PG_VERSION'), 'utf8').trim();
+      test.skip(!findPostgres()?.includes(`/${made}/`), `PostgreSQL ${made} is not installed`);
+      fabrica = await startFabrica(data, { FABRICA_PORT: portBeside(19) }, 'start');
+      expect(readdirSync(path.join(data, 'backups'))).toHaveLength(present.startsWith(version) ? 0 : 1);
+      await page.goto(fabrica.address);
+      await page.getByRole('link', { name: 'Frozen' }).first().click();
+      await page.getByRole('button', { name: labels.shell.chooseItsNewPath }).click();
+      const dialog = page.getByRole('dialog');
+      const folder = path.join(data, 'pictures');
+      await dialog.getByRole('textbox', { name: labels.shell.folder }).fill(folder);
+      await dialog.getByRole('button', { name: labels.shell.useThisFolder }).click();
+      await expect(page.getByRole('button', { name: labels.shell.chooseItsNewPath })).toHaveCount(0);
+      await embedAll(page, 2);
+      const text = exiv2({ folder }, 'fz-02.jpg');
+      expect(text).toContain('Frozen headline');
+      expect(text).toContain('Frozen city');
+    } finally {
+      if (fabrica) expect(await interrupt(fabrica.process)).toBe(0);
+      rmSync(data, { recursive: true, force: true });
+    }
   });

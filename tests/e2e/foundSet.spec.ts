@@ -89,9 +89,10 @@ test('a set is delivered by a saved delivery plan into one folder', async ({ pag
   await begin();
   await dialog.getByLabel(labels.find.savedPlan).selectOption('Together');
   // None passes: nothing may leave.
-  await dialog.getByRole('button', { name: `${labels.find.deliver} 4`, exact: true }).click();
-  await expect(dialog.getByText('No picture is chosen.')).toBeVisible();
+  await expect(dialog.getByRole('button', { name: labels.find.nothingLeaves })).toBeDisabled();
+  await expect(dialog.getByText('0 of 4 pictures leave; 4 fail a rule that must pass')).toBeVisible();
   await dialog.getByLabel(labels.find.holdBack).uncheck();
+  await expect(dialog.getByText('4 of 4 pictures leave')).toBeVisible();
   await dialog.getByRole('button', { name: `${labels.find.deliver} 4`, exact: true }).click();
   await expect(dialog.getByText('2 runs started.')).toBeVisible();
   await expect.poll(() => readdirSync(out).length).toBe(4);

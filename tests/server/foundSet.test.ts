@@ -3,19 +3,24 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import { type DeliveryPlan, usualDeliveryPlan } from '@/core/deliver/deliveryPlan';
+import { these } from '@/core/drafts/scope';
 import { conditionOf } from '@/core/search/condition';
 import { ruleName } from '@/core/wording/checkWords';
 import { deliveryPlans } from '@/server/db/schema/deliveries';
 import { changeAssignment, readAssignment } from '@/server/operations/assignments/assignments';
-import { deliverFound, embedFound, proofOfFound } from '@/server/operations/search/foundRuns';
+import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
+import { deliverFound, proofOfDelivery } from '@/server/operations/search/deliverFound';
+import { embedFound, proofOfFound } from '@/server/operations/search/foundRuns';
 import { readFoundSet } from '@/server/operations/search/readFoundSet';
 import { searchPhotos } from '@/server/operations/search/searchPhotos';
 import { writeFound } from '@/server/operations/search/writeFound';
+import { createTemplate } from '@/server/operations/templates/templates';
 import {
   bringIn,
   carryOut,
   openTestServer,
   receiptOf,
+  rights,
   smallJpeg,
   type TestServer,
   valuesOf,
@@ -161,10 +166,41 @@ describe('delivery', () => {
   test('what fails is left out, and nothing leaves where all fail', async () => {
     const deliveryPlanId = await planWith('Strict', { checklist: 'news' });
     const strict = { ...set, deliveryPlanId, holdsBack: true };
+    expect(await proofOfDelivery(server.context, strict)).toEqual({
+      pictures: 0,
+      failing: 3,
+      missing: 0,
+      others: [],
+    });
+    const all = { ...strict, holdsBack: false };
+    expect(await proofOfDelivery(server.context, all)).toMatchObject({ pictures: 3, failing: 3 });
     await expect(deliverFound(server.context, strict)).rejects.toMatchObject({ code: 'nothing-chosen' });
     const { rows } = await server.db.execute<{ n: number }>(
       sql`select count(*)::int as n from runs where kind = 'deliver'`,
     );
     expect(rows[0]!.n).toBe(2);
+  });
+
+  test('missing files stay out, ratings count, and pictures of others are named', async () => {
+    const { context } = server;
+    const [first, second] = jobs[0]!.photos.map(({ id }) => id);
+    const write = (id: string, field: 'rating' | 'creator', value: string | string[]) =>
+      writeDrafts(context, jobs[0]!.id, these([id]), { kind: 'set', field, value });
+    await write(first!, 'rating', '4');
+    await write(first!, 'creator', ['Somebody Else']);
+    const { id: template } = await createTemplate(context, {
+      name: 'On top',
+      kind: 'standing',
+      entries: rights,
+    });
+    const deliveryPlanId = await planWith('Rated', { pictures: 'rated', rating: 3, templates: [template] });
+    const request = { ...set, deliveryPlanId, holdsBack: false };
+    expect(await proofOfDelivery(context, request)).toMatchObject({
+      pictures: 1,
+      missing: 0,
+      others: [{ name: 'Somebody Else', count: 1 }],
+    });
+    await server.db.execute(sql`update photos set gone_at = now() where id = ${second}`);
+    expect(await proofOfDelivery(context, request)).toMatchObject({ pictures: 1, missing: 1 });
   });
 });

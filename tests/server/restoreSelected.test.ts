@@ -89,6 +89,9 @@ test('removed, changed and renamed items are listed and restored', async () => {
     'gatherings Best different 2',
     'drafts Relaunch missing 2',
   ]);
+  // A removed gathering is missing, though its row is kept for undo.
+  await run(`update gatherings set removed_at = now()`);
+  expect(describeAll(await compareBackup(context, name))).toContain('gatherings Best missing 2');
   // A term without the one above it stands at the top.
   const result = await restoreSelected(context, name, [
     ...select(found, 'templates', 'gatherings', 'drafts', 'checklists'),
@@ -99,6 +102,7 @@ test('removed, changed and renamed items are listed and restored', async () => {
   expect(await texts(`select name from templates`)).toEqual(['Rights']);
   expect(await texts(`select spelling, broader is null from terms`)).toEqual(['gaff ketch|true']);
   expect(await texts(`select count(*) from gathering_photos`)).toEqual(['2']);
+  expect(await texts(`select removed_at is null from gatherings`)).toEqual(['true']);
   expect(await texts(`select distinct field, value->>'value' from drafts`)).toEqual(['city|Vågsund']);
   expect(describeAll(await compareBackup(context, name))).toEqual([
     'terms gaff ketch different',

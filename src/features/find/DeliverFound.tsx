@@ -4,15 +4,19 @@ import { Box, chakra } from '@chakra-ui/react';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type DeliveryPlan, isRendered } from '@/core/deliver/deliveryPlan';
-import { counted, formatNumber } from '@/core/wording/counts';
+import { makerKey } from '@/core/rights/makers';
+import { agrees, counted, formatNumber } from '@/core/wording/counts';
 import type { SavedDeliveryPlan } from '@/server/operations/deliveries/deliveryPlans';
+import type { FoundDeliveryProof } from '@/server/operations/search/deliverFound';
 import type { FoundRun } from '@/server/operations/search/foundRuns';
 import { apiRequest } from '@/ui/api';
 import { Button, PrimaryButton } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { Select } from '@/ui/inputs';
+import { MakerQuestions } from '@/ui/MakerQuestions';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
+import { useMakers } from '@/ui/useMakers';
 import { useRequestOnce } from '@/ui/useRequestOnce';
 import {
   formatWords,
@@ -46,9 +50,17 @@ export function DeliverFound({
   const [holdsBack, setHoldsBack] = useState(true);
   const plan = plans?.find((one) => one.id === chosen) ?? plans?.[0];
   const open = plan && lacking(plan.deliveryPlan);
+  const request = { ...set, deliveryPlanId: plan?.id, holdsBack };
+  const proof = useQuery({
+    queryKey: queryKeys.foundDelivery(request),
+    queryFn: () => apiRequest<FoundDeliveryProof>('search/set/delivery-proof', 'POST', request),
+    enabled: plan !== undefined,
+    retry: false,
+    staleTime: Infinity,
+    gcTime: 0,
+  });
   const deliver = useMutation({
-    mutationFn: (deliveryPlanId: string) =>
-      requestOnce<FoundRun[]>('search/set/deliver', 'POST', { ...set, deliveryPlanId, holdsBack }),
+    mutationFn: () => requestOnce<FoundRun[]>('search/set/deliver', 'POST', request),
     onSuccess: onStarted,
   });
   return (
@@ -60,14 +72,16 @@ export function DeliverFound({
       acts={
         <PrimaryButton
           type="button"
-          disabled={!plan || open !== undefined || deliver.isPending}
-          onClick={() => plan && deliver.mutate(plan.id)}
+          disabled={!proof.data?.pictures || open !== undefined || deliver.isPending}
+          onClick={() => deliver.mutate()}
         >
-          {labels.deliver} {formatNumber(set.pictures)}
+          {proof.data?.pictures === 0
+            ? labels.nothingLeaves
+            : `${labels.deliver} ${formatNumber(proof.data?.pictures ?? set.pictures)}`}
         </PrimaryButton>
       }
     >
-      <Notice kind="error">{(error ?? deliver.error)?.message}</Notice>
+      <Notice kind="error">{(error ?? proof.error ?? deliver.error)?.message}</Notice>
       <Notice kind="warning">{open}</Notice>
       {plans?.length === 0 && (
         <Box fontSize="body">No saved delivery plan yet. Save one on the Deliver page of an assignment.</Box>
@@ -98,10 +112,39 @@ export function DeliverFound({
             />
             {labels.holdBack}
           </chakra.label>
+          <Box role="status">
+            {proof.data ? proofWords(proof.data, set.pictures, holdsBack) : 'Checking …'}
+          </Box>
+          {proof.data && <Others groups={proof.data.others} />}
         </Box>
       )}
     </Dialog>
   );
+}
+
+/** Who made the pictures of others; templates and licence are left out of them. */
+function Others({ groups }: { groups: FoundDeliveryProof['others'] }) {
+  const { answers, answer } = useMakers();
+  const answerOf = (name: string) => answers.get(makerKey(name));
+  return (
+    <MakerQuestions
+      groups={groups.filter(({ name }) => answerOf(name) !== 'me')}
+      answerOf={answerOf}
+      onAnswer={answer}
+    />
+  );
+}
+
+function proofWords(proof: FoundDeliveryProof, total: number, holdsBack: boolean): string {
+  const { pictures, failing, missing } = proof;
+  return [
+    `${formatNumber(pictures)} of ${counted(total, 'picture')} ${agrees(pictures, 'leaves', 'leave')}`,
+    failing > 0 &&
+      `${formatNumber(failing)} ${agrees(failing, 'fails', 'fail')} a rule that must pass${holdsBack ? '' : ' and will be delivered all the same'}`,
+    missing > 0 && `${counted(missing, 'file')} ${agrees(missing, 'is', 'are')} missing`,
+  ]
+    .filter(Boolean)
+    .join('; ');
 }
 
 function planWords(plan: DeliveryPlan): string {
@@ -110,6 +153,8 @@ function planWords(plan: DeliveryPlan): string {
     metadataWords(plan),
     placeWords(plan),
     plan.licence ? licenceWords(plan.licence) : '',
+    plan.pictures === 'rated' ? `only pictures rated ${plan.rating} or more` : '',
+    plan.pictures === 'passing' ? 'only pictures that pass the check' : '',
   ]
     .filter(Boolean)
     .join('; ');

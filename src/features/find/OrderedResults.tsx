@@ -49,7 +49,7 @@ export default function OrderedResults({
     if (from === undefined || to === undefined || from < 0 || to < 0 || from === to) return;
     const after = arrayMove([...shown], from, to);
     setMoved({ from: photos, to: after });
-    // The last one that is shown is not the last one of the gathering where more follow.
+    // While pages are missing, the last picture on screen is not the last of the gathering.
     const next = to < from ? shown[to] : (shown[to + 1] ?? (rest.more ? shown[to] : undefined));
     const before = next?.id ?? null;
     move.mutate({ photoId: String(active.id), before });

@@ -54,6 +54,7 @@ function WorkDialog({ asked, total, onClose }: Props & { onClose: () => void }) 
     queryKey: queryKeys.foundSet(set),
     queryFn: () => apiRequest<FoundPart[]>('search/set', 'POST', set),
     retry: false,
+    staleTime: Infinity,
     gcTime: 0,
   });
   const proof = useMutation({ mutationFn: () => apiRequest<FoundProof>('search/set/proof', 'POST', set) });

@@ -25,6 +25,7 @@ export const labels = {
   savedPlan: 'Saved delivery plan',
   holdBack: 'Leave out pictures that fail a rule that must pass',
   back: 'Back',
+  nothingLeaves: 'No picture leaves',
   started: 'Started',
   writeIntoThem: 'Write into them',
   writeDrafts: 'Write drafts',

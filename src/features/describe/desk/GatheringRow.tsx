@@ -63,7 +63,7 @@ export function GatheringRow({
       >
         rename
       </LinkButton>
-      <LinkButton type="button" aria-label={`Put into ${name}`} onClick={() => onChange(true)}>
+      <LinkButton type="button" aria-label={`Put in: ${name}`} onClick={() => onChange(true)}>
         put in
       </LinkButton>
       {pictures > 0 ? (

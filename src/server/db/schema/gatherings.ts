@@ -20,7 +20,7 @@ export const gatherings = pgTable(
     name: text().notNull(),
     note: text().notNull().default(''),
     createdAt: createdAt(),
-    /** Removed ones are kept for a day, for undo. */
+    /** When it was removed. The row stays for undo, at least a day (kept/purgeRemoved). */
     removedAt: pointInTime(),
   },
   (table) => [uniqueIndex('gatherings_name').on(table.name).where(sql`${table.removedAt} is null`)],

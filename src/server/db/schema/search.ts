@@ -74,7 +74,7 @@ export const savedSearches = pgTable(
     /** A sentence a condition (core/search/condition). */
     conditions: text().array().notNull(),
     createdAt: createdAt(),
-    /** Removed ones are kept for a day, for undo. */
+    /** When it was removed. The row stays for undo, at least a day (kept/purgeRemoved). */
     removedAt: pointInTime(),
   },
   (table) => [uniqueIndex('saved_searches_name').on(table.name).where(sql`${table.removedAt} is null`)],

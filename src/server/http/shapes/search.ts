@@ -2,7 +2,7 @@ import { writtenFieldIds } from '../../../core/catalogue/fields';
 import { MOST_CONDITIONS, MOST_PICKED, MOST_TEXT } from '../../../core/search/condition';
 import type { EmbedRequest } from '../../operations/runs/startEmbed';
 import type { AskedSearch } from '../../operations/search/askedSearch';
-import type { FoundDelivery } from '../../operations/search/foundRuns';
+import type { FoundDelivery } from '../../operations/search/deliverFound';
 import type { FoundSet } from '../../operations/search/foundSet';
 import type { FoundWriting } from '../../operations/search/writeFound';
 import { schema } from '../body';

@@ -2,6 +2,7 @@ import { type Checked, checkAll, factsOf } from '../../../core/checks/checkAll';
 import type { Checklist } from '../../../core/checks/checklist';
 import { sharedCaptions } from '../../../core/checks/facts';
 import { readyList, usualList } from '../../../core/checks/ready';
+import type { Template } from '../../../core/templates/template';
 import { isoDay } from '../../../core/wording/formatDate';
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
@@ -14,6 +15,8 @@ import { unknownKeywords } from './unknownKeywords';
 
 export interface CheckedPhotos extends Checked {
   readonly list: Checklist;
+  /** The templates in force of the assignment. */
+  readonly templates: readonly Template[];
 }
 
 /** Checks photos of one assignment by its checklist, or by the one that is named. */
@@ -27,7 +30,7 @@ export async function checkPhotos(
   const own = await listChecklists(context);
   const known = (id: string) => readyList(id) ?? own.find((one) => one.id === id);
   const list = known(named) ?? known(checklist) ?? usualList;
-  const { signOffOf } = await inForceOf(context, assignmentId);
+  const { signOffOf, templates } = await inForceOf(context, assignmentId);
   const rows = await valuesOfPhotos(context, ids, signOffOf);
   const nameOf = new Map(
     (
@@ -43,7 +46,7 @@ export async function checkPhotos(
     captions: sharedCaptions(pictures),
   });
   for (let step = work.next(); ; step = work.next()) {
-    if (step.done) return { ...step.value, list };
+    if (step.done) return { ...step.value, list, templates };
     // Other requests get their turn.
     await new Promise((resolve) => setImmediate(resolve));
   }

@@ -81,8 +81,7 @@ export async function editGathering(
   const trimmed = name?.trim();
   if (trimmed === '') throw failure('name-missing', { what: 'the gathering' });
   await inTransaction(context, async (tx) => {
-    const [there] = await tx.db.select().from(gatherings).where(eq(gatherings.id, id)).for('update');
-    const before = required(there, 'gathering');
+    const before = await lockGathering(tx, id);
     if (met !== undefined && before.note !== met && before.note !== note)
       throw failure('changed-elsewhere', { what: 'This note', kept: 'Nothing is overwritten.' });
     await refuseTaken(tx, id, trimmed ?? before.name, isRemoved ?? false);
@@ -114,29 +113,26 @@ export async function moveInGathering(
 ): Promise<void> {
   if (photoId === before) return;
   await inTransaction(context, async (tx) => {
-    const [row] = await tx.db
-      .select({ id: gatherings.id })
-      .from(gatherings)
-      .where(eq(gatherings.id, id))
-      .for('update');
-    required(row, 'gathering');
-    for (const isLast of [false, true]) {
-      const place = await placeBefore(tx, id, photoId, before);
-      if (place === undefined && isLast) throw failure('not-found', { what: 'photo' });
-      if (place === undefined) {
-        await renumber(tx, id);
-        continue;
-      }
-      const moved = await tx.db
-        .update(gatheringPhotos)
-        .set({ place })
-        .where(and(eq(gatheringPhotos.gatheringId, id), eq(gatheringPhotos.photoId, photoId)))
-        .returning({ place: gatheringPhotos.place });
-      required(moved[0], 'photo');
-      break;
+    await lockGathering(tx, id);
+    let place = await placeBefore(tx, id, photoId, before);
+    if (place === undefined) {
+      await renumber(tx, id);
+      place = await placeBefore(tx, id, photoId, before);
     }
+    const moved = await tx.db
+      .update(gatheringPhotos)
+      .set({ place: required(place, 'photo') })
+      .where(and(eq(gatheringPhotos.gatheringId, id), eq(gatheringPhotos.photoId, photoId)))
+      .returning({ place: gatheringPhotos.place });
+    required(moved[0], 'photo');
     await announce(tx.db, { kind: 'gatherings', id });
   });
+}
+
+/** Keeps other writers off a gathering until the transaction ends. */
+async function lockGathering({ db }: Context, id: string) {
+  const [row] = await db.select().from(gatherings).where(eq(gatherings.id, id)).for('update');
+  return required(row, 'gathering');
 }
 
 /** A place between two neighbours; undefined where no number is left between them, or the neighbour is gone. */
@@ -177,12 +173,7 @@ export async function changeGathering(
   { assignmentId, scope, isIn }: GatheringChange,
 ): Promise<{ changed: number }> {
   return inTransaction(context, async (tx) => {
-    const [row] = await tx.db
-      .select({ id: gatherings.id })
-      .from(gatherings)
-      .where(eq(gatherings.id, id))
-      .for('update');
-    required(row, 'gathering');
+    await lockGathering(tx, id);
     const meant = await tx.db
       .select({ photoId: photos.id })
       .from(photos)
@@ -230,8 +221,7 @@ export async function changeGathered(
   { ids, isIn }: { readonly ids: readonly string[]; readonly isIn: boolean },
 ): Promise<{ changed: number }> {
   return inTransaction(context, async (tx) => {
-    const [row] = await tx.db.select().from(gatherings).where(eq(gatherings.id, id)).for('update');
-    required(row, 'gathering');
+    await lockGathering(tx, id);
     const meant = await tx.db.select({ photoId: photos.id }).from(photos).where(oneOf(photos.id, ids));
     const changed = isIn ? await putIn(tx, id, meant) : await takeOut(tx, id, meant);
     await announce(tx.db, { kind: 'gatherings', id });

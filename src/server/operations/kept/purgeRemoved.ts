@@ -3,12 +3,12 @@ import type { Context } from '../../context';
 import type { gatherings } from '../../db/schema/gatherings';
 import type { savedSearches } from '../../db/schema/search';
 
-const UNDONE_FOR_MS = 24 * 60 * 60 * 1000;
+const KEPT_MS = 24 * 60 * 60 * 1000;
 
-/** Deletes what was removed a day ago: its removal cannot be undone any more. */
+/** Deletes rows that were removed more than a day ago: their removal can no longer be undone. */
 export async function purgeRemoved(
   { db, now }: Context,
   table: typeof gatherings | typeof savedSearches,
 ): Promise<void> {
-  await db.delete(table).where(lt(table.removedAt, new Date(now().getTime() - UNDONE_FOR_MS)));
+  await db.delete(table).where(lt(table.removedAt, new Date(now().getTime() - KEPT_MS)));
 }

@@ -154,7 +154,7 @@ async function countOf({ db }: Context, where: SQL): Promise<number> {
   return rows[0]!.n;
 }
 
-/** A number that sorts a result: places of the gathering that is searched. */
+/** Sort key of a result: if the search names one gathering, the place of each picture in it. */
 function orderOf({ conditions }: Search): SQL {
   const named = conditions.filter((one) => one.kind === 'gathering');
   return named.length === 1

@@ -1,6 +1,6 @@
 import { endpoint } from '@/server/http/endpoint';
 import { foundDelivery } from '@/server/http/shapes/search';
-import { deliverFound } from '@/server/operations/search/foundRuns';
+import { deliverFound } from '@/server/operations/search/deliverFound';
 
 export const POST = endpoint(async ({ body, once }) => {
   const asked = await body(foundDelivery);
