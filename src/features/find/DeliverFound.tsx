@@ -140,7 +140,7 @@ function proofWords(proof: FoundDeliveryProof, total: number, holdsBack: boolean
   return [
     `${formatNumber(pictures)} of ${counted(total, 'picture')} ${agrees(pictures, 'leaves', 'leave')}`,
     failing > 0 &&
-      `${formatNumber(failing)} ${agrees(failing, 'fails', 'fail')} a rule that must pass${holdsBack ? '' : ' and will be delivered all the same'}`,
+      `${formatNumber(failing)} ${agrees(failing, 'fails', 'fail')} a rule that must pass${holdsBack ? '' : ' and are delivered anyway'}`,
     missing > 0 && `${counted(missing, 'file')} ${agrees(missing, 'is', 'are')} missing`,
   ]
     .filter(Boolean)
