@@ -10,11 +10,12 @@ import { EmptyState } from '@/ui/EmptyState';
 import { Embedding } from '../describe/desk/Embedding';
 import { UnsavedNotice } from '../describe/desk/UnsavedNotice';
 import type { FieldToOpen } from '../describe/desk/useOpenField';
-import { useWriting } from '../describe/desk/useWriting';
 import { WritingDesk } from '../describe/desk/WritingDesk';
 import { type FirstPhotos, usePhotos } from '../describe/set/usePhotos';
 import { useSelection } from '../describe/set/useSelection';
 import { useValues } from '../describe/set/useValues';
+import { EditStoreContext, useEditStore } from '../describe/store/useEditStore';
+import { useWriting } from '../describe/store/useWriting';
 import { AssignmentTop, useAssignment } from '../shell/AssignmentFrame';
 import { PageMain } from '../shell/PageMain';
 import { CheckRules } from './CheckRules';
@@ -40,6 +41,7 @@ export function CheckPage({ assignment: initial, first }: Props) {
   const { id } = initial;
   const { views } = usePhotos(id, first);
   const values = useValues(id, true);
+  const store = useEditStore(id);
   const writing = useWriting(id);
   const address = useCheckAddress();
   const chosen = useChecklist(assignment);
@@ -66,95 +68,99 @@ export function CheckPage({ assignment: initial, first }: Props) {
   ).length;
 
   return (
-    <Flex
-      direction="column"
-      height="100dvh"
-      minHeight="35rem"
-      css={{
-        '@media print': {
-          height: 'auto',
-          '& header, & [aria-label=Rules], & [aria-label="Writing desk"]': { display: 'none' },
-        },
-      }}
-    >
-      <AssignmentTop
-        assignment={assignment}
-        failed={failed ? `${formatNumber(failed)} ${agrees(failed, 'rule fails', 'rules fail')}` : undefined}
+    <EditStoreContext value={store}>
+      <Flex
+        direction="column"
+        height="100dvh"
+        minHeight="35rem"
+        css={{
+          '@media print': {
+            height: 'auto',
+            '& header, & [aria-label=Rules], & [aria-label="Writing desk"]': { display: 'none' },
+          },
+        }}
       >
-        <Embedding assignmentId={id} views={views} selected={selection.ids} writing={writing} />
-      </AssignmentTop>
-      <PageMain title={labels.check} display="flex" flexDirection="column" flex="1" minHeight="0">
-        {views.length === 0 ? (
-          <EmptyState
-            title="No pictures yet"
-            act={{ href: `/assignments/${id}/bring-in`, words: 'Bring pictures in' }}
-          >
-            Here a set is looked at before it leaves: which picture lacks what its purpose asks, and how that
-            is fixed.
-          </EmptyState>
-        ) : (
-          <>
-            <UnsavedNotice writing={writing} />
-            <Flex
-              position="relative"
-              flex="1"
-              minHeight="0"
-              direction={{ base: 'column', lg: 'row' }}
-              overflowY={{ base: 'auto', lg: 'visible' }}
+        <AssignmentTop
+          assignment={assignment}
+          failed={
+            failed ? `${formatNumber(failed)} ${agrees(failed, 'rule fails', 'rules fail')}` : undefined
+          }
+        >
+          <Embedding assignmentId={id} views={views} selected={selection.ids} writing={writing} />
+        </AssignmentTop>
+        <PageMain title={labels.check} display="flex" flexDirection="column" flex="1" minHeight="0">
+          {views.length === 0 ? (
+            <EmptyState
+              title="No pictures yet"
+              act={{ href: `/assignments/${id}/bring-in`, words: 'Bring pictures in' }}
             >
-              <CheckRules
+              Here a set is looked at before it leaves: which picture lacks what its purpose asks, and how
+              that is fixed.
+            </EmptyState>
+          ) : (
+            <>
+              <UnsavedNotice writing={writing} />
+              <Flex
+                position="relative"
+                flex="1"
+                minHeight="0"
+                direction={{ base: 'column', lg: 'row' }}
+                overflowY={{ base: 'auto', lg: 'visible' }}
+              >
+                <CheckRules
+                  assignment={assignment}
+                  views={views}
+                  chosen={chosen}
+                  checked={checked}
+                  beside={beside}
+                  address={address}
+                  current={address.view === 'rule' ? current : undefined}
+                />
+                <Box
+                  ref={shown}
+                  flex={{ base: 'none', lg: '1' }}
+                  height={{ base: '75dvh', lg: 'auto' }}
+                  minWidth="0"
+                  minHeight="0"
+                  display="flex"
+                  flexDirection="column"
+                  bg="leaf"
+                >
+                  {address.view === 'back' && <FetchedBack assignment={assignment} />}
+                  {address.view === 'full' && checked && <FullSet views={views} checked={checked} />}
+                  {address.view === 'source' && checked && (
+                    <SourceList assignment={assignment} views={views} checked={checked} />
+                  )}
+                  {result && checked && (
+                    <RulePictures
+                      key={result.place}
+                      assignment={assignment}
+                      views={views}
+                      selection={selection}
+                      onWrite={writeFor}
+                      result={result}
+                      checked={checked}
+                      beside={beside}
+                      write={writing.write}
+                    />
+                  )}
+                </Box>
+              </Flex>
+              <WritingDesk
                 assignment={assignment}
                 views={views}
-                chosen={chosen}
-                checked={checked}
-                beside={beside}
-                address={address}
-                current={address.view === 'rule' ? current : undefined}
+                chosen={selected}
+                writing={writing}
+                rests={false}
+                selects="“Write for these” selects all that fail a rule."
+                onSelect={selection.set}
+                opens={opens}
               />
-              <Box
-                ref={shown}
-                flex={{ base: 'none', lg: '1' }}
-                height={{ base: '75dvh', lg: 'auto' }}
-                minWidth="0"
-                minHeight="0"
-                display="flex"
-                flexDirection="column"
-                bg="leaf"
-              >
-                {address.view === 'back' && <FetchedBack assignment={assignment} />}
-                {address.view === 'full' && checked && <FullSet views={views} checked={checked} />}
-                {address.view === 'source' && checked && (
-                  <SourceList assignment={assignment} views={views} checked={checked} />
-                )}
-                {result && checked && (
-                  <RulePictures
-                    key={result.place}
-                    assignment={assignment}
-                    views={views}
-                    selection={selection}
-                    onWrite={writeFor}
-                    result={result}
-                    checked={checked}
-                    beside={beside}
-                    write={writing.write}
-                  />
-                )}
-              </Box>
-            </Flex>
-            <WritingDesk
-              assignment={assignment}
-              views={views}
-              chosen={selected}
-              writing={writing}
-              rests={false}
-              selects="“Write for these” selects all that fail a rule."
-              onSelect={selection.set}
-              opens={opens}
-            />
-          </>
-        )}
-      </PageMain>
-    </Flex>
+            </>
+          )}
+        </PageMain>
+      </Flex>
+    </EditStoreContext>
   );
 }
 

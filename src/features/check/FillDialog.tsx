@@ -17,7 +17,7 @@ import { Notice } from '@/ui/Notice';
 import { ProofLines } from '@/ui/ProofLines';
 import { queryKeys } from '@/ui/queryKeys';
 import { useMakers } from '@/ui/useMakers';
-import type { Write } from '../describe/desk/useWriting';
+import type { Write } from '../describe/store/useWriting';
 
 /** What the templates in force would put into empty fields of the pictures that fail, before it is written. */
 export function FillDialog({

@@ -15,7 +15,7 @@ import { Button } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { ProofLines } from '@/ui/ProofLines';
 import { replacingWords } from '../describe/desk/ProofDialog';
-import type { Write } from '../describe/desk/useWriting';
+import type { Write } from '../describe/store/useWriting';
 
 /** Pictures that one request holds. */
 const AT_ONCE = 10_000;

@@ -8,7 +8,6 @@ import type { Assignment } from '@/server/operations/assignments/assignments';
 import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { useRemembered } from '@/ui/useRemembered';
-import type { WritingState } from './desk/useWriting';
 import { WritingDesk } from './desk/WritingDesk';
 import { LedgerKeys } from './ledger/LedgerKeys';
 import { LedgerTools } from './ledger/LedgerTools';
@@ -16,6 +15,7 @@ import { useColumnsShown } from './ledger/useColumnsShown';
 import type { PictureSet } from './set/useSet';
 import { Sheet } from './sheet/Sheet';
 import { SizeSlider, usualSize } from './sheet/SizeSlider';
+import type { WritingState } from './store/useWriting';
 import { labels } from './words';
 
 /** Each arrangement is loaded when it is shown. */

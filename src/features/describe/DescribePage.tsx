@@ -15,12 +15,13 @@ import { Arrangement } from './Arrangement';
 import { Embedding } from './desk/Embedding';
 import { FoundBar } from './desk/FoundBar';
 import { UnsavedNotice } from './desk/UnsavedNotice';
-import { useWriting } from './desk/useWriting';
 import { SetBar } from './set/SetBar';
 import { lacking, useAskedSelection } from './set/useAskedSelection';
 import type { FirstPhotos } from './set/usePhotos';
 import { useSet } from './set/useSet';
 import { lacksCaption } from './set/view';
+import { EditStoreContext, useEditStore } from './store/useEditStore';
+import { useWriting } from './store/useWriting';
 import { useDeskKeys } from './useDeskKeys';
 
 interface Props {
@@ -32,6 +33,7 @@ interface Props {
 export function DescribePage({ assignment: initial, first }: Props) {
   const router = useRouter();
   const assignment = useAssignment(initial);
+  const store = useEditStore(initial.id);
   const writing = useWriting(initial.id);
   const set = useSet(assignment, first);
   const { views, total, shown, selection, address } = set;
@@ -64,50 +66,52 @@ export function DescribePage({ assignment: initial, first }: Props) {
 
   if (views.length === 0) return <NoPictures assignment={assignment} />;
   return (
-    <Flex direction="column" height="100dvh" minHeight="35rem" onScrollCapture={onScrollCapture}>
-      <AssignmentTop
-        assignment={assignment}
-        lacking={
-          withoutCaption > 0
-            ? `${formatNumber(withoutCaption)} ${agrees(withoutCaption, 'lacks', 'lack')} a caption`
-            : undefined
-        }
-      >
-        <Embedding assignmentId={assignment.id} views={views} selected={selection.ids} writing={writing} />
-      </AssignmentTop>
-      <PageMain title="Describe" display="flex" flexDirection="column" flex="1" minHeight="0">
-        {address.arrangement !== 'one' && (
-          <Box {...folding} flexShrink={0}>
-            <KeyLine
-              strips={strips}
-              onLacking={(thread) => selection.setBy(() => lacking(set.latestShown.current, thread))}
-            >
-              {views.length < total && (
-                <Box color="soft">
-                  {formatNumber(views.length)} of {formatNumber(total)} read
-                </Box>
-              )}
-            </KeyLine>
-          </Box>
-        )}
-        <FoundBar assignment={assignment} write={write} />
-        <UnsavedNotice writing={writing} />
-        <Arrangement
+    <EditStoreContext value={store}>
+      <Flex direction="column" height="100dvh" minHeight="35rem" onScrollCapture={onScrollCapture}>
+        <AssignmentTop
           assignment={assignment}
-          set={set}
-          writing={writing}
-          onOpen={open}
-          onRate={rate}
-          bar={(children) => (
+          lacking={
+            withoutCaption > 0
+              ? `${formatNumber(withoutCaption)} ${agrees(withoutCaption, 'lacks', 'lack')} a caption`
+              : undefined
+          }
+        >
+          <Embedding assignmentId={assignment.id} views={views} selected={selection.ids} writing={writing} />
+        </AssignmentTop>
+        <PageMain title="Describe" display="flex" flexDirection="column" flex="1" minHeight="0">
+          {address.arrangement !== 'one' && (
             <Box {...folding} flexShrink={0}>
-              <SetBar address={address} arranged={set.arranged} total={total} rule={set.rule}>
-                {children}
-              </SetBar>
+              <KeyLine
+                strips={strips}
+                onLacking={(thread) => selection.setBy(() => lacking(set.latestShown.current, thread))}
+              >
+                {views.length < total && (
+                  <Box color="soft">
+                    {formatNumber(views.length)} of {formatNumber(total)} read
+                  </Box>
+                )}
+              </KeyLine>
             </Box>
           )}
-        />
-      </PageMain>
-    </Flex>
+          <FoundBar assignment={assignment} write={write} />
+          <UnsavedNotice writing={writing} />
+          <Arrangement
+            assignment={assignment}
+            set={set}
+            writing={writing}
+            onOpen={open}
+            onRate={rate}
+            bar={(children) => (
+              <Box {...folding} flexShrink={0}>
+                <SetBar address={address} arranged={set.arranged} total={total} rule={set.rule}>
+                  {children}
+                </SetBar>
+              </Box>
+            )}
+          />
+        </PageMain>
+      </Flex>
+    </EditStoreContext>
   );
 }
 

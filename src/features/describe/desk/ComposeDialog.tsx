@@ -18,8 +18,8 @@ import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { useKeptState } from '@/ui/useKeptState';
 import { valueWords } from '@/ui/valueWords';
+import type { Write } from '../store/useWriting';
 import { labels } from '../words';
-import type { Write } from './useWriting';
 
 interface Props {
   readonly assignmentId: string;

@@ -9,11 +9,11 @@ import type { Desk } from '@/server/operations/photos/selectionValues';
 import { Button } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { useKeptState } from '@/ui/useKeptState';
+import { useBox } from '../store/useBox';
+import type { Write } from '../store/useWriting';
 import { labels } from '../words';
 import { CreditLines } from './CreditLines';
 import type { CaptionState } from './useCaption';
-import { useSavedValue } from './useSavedValue';
-import type { Write } from './useWriting';
 import { Variants } from './Variants';
 import { WhenRead } from './WhenRead';
 
@@ -29,10 +29,12 @@ interface Props {
 export function CreditsPanel({ scope, count, desk, write, caption }: Props) {
   const across = desk?.fields.contributor;
   const differs = across !== undefined && across.same === undefined && across.variants.length > 0;
-  const { value, change, save } = useSavedValue<FieldValue | null>(across?.same ?? null, {
-    snapshot: desk?.snapshot,
+  const { value, change, save } = useBox<FieldValue | null>({
+    scope,
+    write,
+    shown: across?.same ?? null,
     isSame: sameValue,
-    keep: (next) => write(scope, { kind: 'set', field: 'contributor', value: next }),
+    writingOf: (next) => ({ kind: 'set', field: 'contributor', value: next }),
   });
   const people = structuresOf(value);
   const put = (next: readonly Structure[]) => change(next.length > 0 ? next : null);

@@ -8,6 +8,7 @@ import type { Assignment } from '@/server/operations/assignments/assignments';
 import { Button, LinkButton } from '@/ui/buttons';
 import { useVersions } from '../set/useVersions';
 import type { PhotoView } from '../set/view';
+import type { WritingState } from '../store/useWriting';
 import { labels } from '../words';
 import { ComposeDialog } from './ComposeDialog';
 import { useCopied } from './copied';
@@ -19,7 +20,6 @@ import { PutTemplates } from './PutTemplates';
 import { ReplacedPictures } from './ReplacedPictures';
 import { useDesk } from './useDesk';
 import type { DeskFields } from './useDeskFields';
-import type { WritingState } from './useWriting';
 
 interface Props {
   readonly assignment: Assignment;

@@ -11,8 +11,8 @@ import { LinkButton } from '@/ui/buttons';
 import { whenReleased } from '@/ui/whenReleased';
 import { FieldHelp } from '../../fields/FieldHelp';
 import { ValueEditor } from '../../fields/ValueEditor';
-import { useSavedValue } from './useSavedValue';
-import type { Write } from './useWriting';
+import { useBox } from '../store/useBox';
+import type { Write } from '../store/useWriting';
 import { Variants } from './Variants';
 import { WhenRead } from './WhenRead';
 
@@ -34,10 +34,12 @@ export function DeskField({
   const id = useId();
   const across = desk?.fields[field];
   const [active, setActive] = useState(false);
-  const { value, change, save } = useSavedValue<FieldValue | null>(across?.same ?? null, {
-    snapshot: desk?.snapshot,
+  const { value, change, save } = useBox<FieldValue | null>({
+    scope,
+    write,
+    shown: across?.same ?? null,
     isSame: sameValue,
-    keep: (next) => write(scope, { kind: 'set', field, value: next }),
+    writingOf: (next) => ({ kind: 'set', field, value: next }),
   });
   const differs = across !== undefined && across.same === undefined && across.variants.length > 0;
   const name = fieldLabel(field);

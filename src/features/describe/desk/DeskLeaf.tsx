@@ -4,6 +4,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { type RefObject, useEffect, useLayoutEffect, useRef } from 'react';
 import type { Scope } from '@/core/drafts/scope';
 import type { Assignment } from '@/server/operations/assignments/assignments';
+import type { Write } from '../store/useWriting';
 import { CaptionBox } from './CaptionBox';
 import { CaptionHelp } from './CaptionHelp';
 import { CreditsPanel } from './CreditsPanel';
@@ -18,7 +19,6 @@ import { useCaption } from './useCaption';
 import { useDesk } from './useDesk';
 import type { DeskFields } from './useDeskFields';
 import { useOfferedPeople } from './useOfferedPeople';
-import type { Write } from './useWriting';
 
 interface Props {
   readonly assignment: Assignment;

@@ -12,10 +12,10 @@ import { PrimaryButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { useRequestOnce } from '@/ui/useRequestOnce';
-import type { PhotoList } from '../set/usePhotos';
+import type { PhotoList } from '../set/lists';
 import type { PhotoView } from '../set/view';
+import type { WritingState } from '../store/useWriting';
 import { embedWords, ProofDialog, type WriteChoices } from './ProofDialog';
-import type { WritingState } from './useWriting';
 
 interface Props {
   readonly assignmentId: string;

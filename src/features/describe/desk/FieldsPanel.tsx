@@ -10,8 +10,8 @@ import { TextInput } from '@/ui/inputs';
 import { labels as uiLabels } from '@/ui/words';
 import { NeedChoice, OwnChoice } from '../../fields/NeedChoice';
 import type { ShownFields } from '../../fields/useShownFields';
+import type { Write } from '../store/useWriting';
 import { DeskField } from './DeskField';
-import type { Write } from './useWriting';
 
 /** Caption, keywords and people have boxes of their own. */
 const ELSEWHERE: readonly FieldId[] = ['description', 'keywords', 'personShown'];

@@ -11,9 +11,9 @@ import { Button, LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { useChangeAssignment } from '../../prepare/useChangeAssignment';
+import type { Write } from '../store/useWriting';
 import { labels } from '../words';
 import { PutTemplates } from './PutTemplates';
-import type { Write } from './useWriting';
 
 /** Pictures that lay in the folder already: the templates in force are one press away. */
 export function FoundBar({

@@ -12,9 +12,9 @@ import { Suggestions } from '../../keywords/Suggestions';
 import { TermBox } from '../../keywords/TermBox';
 import { useEntered } from '../../keywords/useEntered';
 import { useSuggestions } from '../../keywords/useSuggestions';
+import type { Write } from '../store/useWriting';
 import { labels } from '../words';
 import { Term } from './Term';
-import type { Write } from './useWriting';
 
 /** Keywords of the selection: on all, or on some with their count. Comma, semicolon, line or tab end a term. */
 export function KeywordsBox({

@@ -13,8 +13,8 @@ import { Notice } from '@/ui/Notice';
 import { queryKeys } from '@/ui/queryKeys';
 import { readAfterAct } from '@/ui/readAfterAct';
 import { valueWords } from '@/ui/valueWords';
+import type { Write } from '../store/useWriting';
 import { labels } from '../words';
-import type { Write } from './useWriting';
 
 const NAMED = 3;
 

@@ -12,12 +12,12 @@ import { TextInput } from '@/ui/inputs';
 import { useLeaving } from '@/ui/useLeaving';
 import { comboboxOf } from '@/ui/useOptionMenu';
 import { labels as uiLabels } from '@/ui/words';
+import type { Write } from '../store/useWriting';
 import { labels } from '../words';
 import { PersonMenu } from './PersonMenu';
 import { Term } from './Term';
 import type { CaptionState } from './useCaption';
 import { usePersonMenu } from './usePersonMenu';
-import type { Write } from './useWriting';
 
 const SHOWN_AS_KEYS = 12;
 

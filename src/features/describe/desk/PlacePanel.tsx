@@ -10,10 +10,10 @@ import type { Desk } from '@/server/operations/photos/selectionValues';
 import { apiRequest } from '@/ui/api';
 import { LinkButton } from '@/ui/buttons';
 import { queryKeys } from '@/ui/queryKeys';
+import type { Write } from '../store/useWriting';
 import { DeskField } from './DeskField';
 import { type OfferedPlace, PlaceFinder, placeWords, valuesOf } from './PlaceFinder';
 import { PositionBox } from './PositionBox';
-import type { Write } from './useWriting';
 
 interface Props {
   readonly scope: Scope;

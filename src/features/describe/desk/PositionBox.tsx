@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { useEffect, useId, useRef, useState } from 'react';
+import { useId, useState } from 'react';
 import { asText } from '@/core/catalogue/value';
 import type { Scope } from '@/core/drafts/scope';
 import { positionsIn } from '@/core/mapping/positionText';
@@ -9,9 +9,9 @@ import type { Desk } from '@/server/operations/photos/selectionValues';
 import { LinkButton } from '@/ui/buttons';
 import { TextInput } from '@/ui/inputs';
 import { Notice } from '@/ui/Notice';
-import { useLeaving } from '@/ui/useLeaving';
+import { useBox } from '../store/useBox';
+import type { Write } from '../store/useWriting';
 import { labels } from '../words';
-import type { Write } from './useWriting';
 import { WhenRead } from './WhenRead';
 
 /** Latitude and longitude in one line, in any usual form. */
@@ -20,12 +20,7 @@ export function PositionBox({ scope, desk, write }: { scope: Scope; desk: Desk |
   const { gpsLatitude, gpsLongitude } = desk?.fields ?? {};
   const [latitude, longitude] = [asText(gpsLatitude?.same), asText(gpsLongitude?.same)];
   const held = latitude && longitude ? `${latitude}, ${longitude}` : '';
-  const { typed, type, keep, empty, problem } = usePositionText(held, (position) =>
-    write(scope, {
-      kind: 'set-fields',
-      values: { gpsLatitude: position?.latitude ?? null, gpsLongitude: position?.longitude ?? null },
-    }),
-  );
+  const { typed, type, keep, empty, problem } = usePositionText(scope, held, write);
   const differs = [gpsLatitude, gpsLongitude].some(
     (one) => one !== undefined && one.same === undefined && one.variants.length > 0,
   );
@@ -69,41 +64,34 @@ export function PositionBox({ scope, desk, write }: { scope: Scope; desk: Desk |
   );
 }
 
-type Position = NonNullable<ReturnType<typeof positionsIn>>;
-
-/** The position as it is typed. Saved on leaving: the box, the picture or the page; a part of one may be another place. */
-function usePositionText(held: string, save: (position: Position | undefined) => void) {
-  const [typed, setTyped] = useState(held);
-  const [problem, setProblem] = useState(false);
-  const changed = useRef<string>(undefined);
-  const latest = useRef({ held, save });
-  latest.current = { held, save };
-  useEffect(() => {
-    if (changed.current === undefined) setTyped(held);
-  }, [held]);
+/** A position as it is typed: written on leaving the box, for a part of one may be another place. */
+function usePositionText(scope: Scope, held: string, write: Write) {
+  const [isLeft, setLeft] = useState(false);
+  const { value, change, save } = useBox<string>({
+    scope,
+    write,
+    shown: held,
+    isSame: (a, b) => a.trim() === b.trim(),
+    onLeave: true,
+    writingOf: (text) => {
+      const position = positionsIn(text);
+      if (!position && text.trim() !== '') return undefined;
+      const { latitude = null, longitude = null } = position ?? {};
+      return { kind: 'set-fields', values: { gpsLatitude: latitude, gpsLongitude: longitude } };
+    },
+  });
   const type = (text: string) => {
-    changed.current = text;
-    setTyped(text);
+    setLeft(false);
+    change(text);
   };
-  const put = (position: Position | undefined) => {
-    changed.current = undefined;
-    setProblem(false);
-    latest.current.save(position);
-  };
-  const keep = useRef(() => {
-    const text = changed.current?.trim();
-    if (text === undefined) return;
-    const position = positionsIn(text);
-    if (text === latest.current.held) {
-      changed.current = undefined;
-      setProblem(false);
-    } else if (position || text === '') put(position);
-    else setProblem(true);
-  }).current;
+  const keep = () => setLeft(!save());
   const empty = () => {
-    setTyped('');
-    put(undefined);
+    type('');
+    // Of positions that differ no box says one: all are emptied.
+    if (held === '') write(scope, noPosition);
+    else keep();
   };
-  useLeaving(keep);
-  return { typed, type, keep, empty, problem };
+  return { typed: value, type, keep, empty, problem: isLeft };
 }
+
+const noPosition = { kind: 'set-fields', values: { gpsLatitude: null, gpsLongitude: null } } as const;

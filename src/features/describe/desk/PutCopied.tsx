@@ -9,9 +9,9 @@ import { counted } from '@/core/wording/counts';
 import { Button, LinkButton } from '@/ui/buttons';
 import { Dialog } from '@/ui/Dialog';
 import { valueWords } from '@/ui/valueWords';
+import type { Write } from '../store/useWriting';
 import { labels } from '../words';
 import { type Copied, chosenOf } from './copied';
-import type { Write } from './useWriting';
 
 /** What belongs to one picture alone: not chosen at first. */
 const ITS_OWN: readonly FieldId[] = [

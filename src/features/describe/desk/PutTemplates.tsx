@@ -1,9 +1,8 @@
 'use client';
 
 import type { Scope } from '@/core/drafts/scope';
-
+import type { Write } from '../store/useWriting';
 import { TemplatesDialog } from './TemplatesDialog';
-import type { Write } from './useWriting';
 
 /** Chooses templates for some pictures, and writes what they say as drafts. */
 export function PutTemplates({

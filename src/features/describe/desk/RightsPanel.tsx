@@ -8,10 +8,10 @@ import type { Entry } from '@/core/templates/template';
 import type { Desk } from '@/server/operations/photos/selectionValues';
 import { LinkButton } from '@/ui/buttons';
 import { LicencePanel, licenceOf } from '../../templates/builders/LicencePanel';
+import type { Write } from '../store/useWriting';
 import { labels } from '../words';
 import { FieldsPanel } from './FieldsPanel';
 import { panelFields } from './panels';
-import type { Write } from './useWriting';
 
 interface Props {
   readonly scope: Scope;

@@ -3,8 +3,8 @@
 import { formatNumber } from '@/core/wording/counts';
 import { Notice } from '@/ui/Notice';
 import type { PhotoView } from '../set/view';
+import type { WritingState } from '../store/useWriting';
 import { labels } from '../words';
-import type { WritingState } from './useWriting';
 
 const stateWords = { saving: 'saving …', waiting: 'not saved yet' } as const;
 

@@ -6,8 +6,8 @@ import type { Scope } from '@/core/drafts/scope';
 import { type ThreadId, threads } from '@/core/threads/threads';
 import { formatNumber } from '@/core/wording/counts';
 import type { Desk } from '@/server/operations/photos/selectionValues';
+import type { Write } from '../store/useWriting';
 import { labels } from '../words';
-import type { Write } from './useWriting';
 
 /** Threads that these pictures do without: nothing is written, and nothing is missed there any more. */
 export function ThreadsPanel({

@@ -2,20 +2,23 @@
 import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { show } from '@/ui/testing';
+import type { WritingState } from '../store/useWriting';
 import { labels } from '../words';
 import { UnsavedNotice } from './UnsavedNotice';
-import type { WritingState } from './useWriting';
 
 const scope = { of: 'these', ids: ['p1'] } as const;
 const refusal = {
   message: 'At most 32,000 characters are possible here.',
   code: 'too-much-text',
 };
-const refusing = (writing: NonNullable<WritingState['refused']>['act']['writing']) => ({
+const refusing = (writing: NonNullable<WritingState['refused']>['writing']) => ({
   state: 'saved' as const,
-  refused: { act: { key: 'k', at: 0, scope, writing, refusal }, ...refusal },
+  refused: { key: 'k', at: 0, scope, writing, refusal },
   write: jest.fn(),
-  dismiss: jest.fn(),
+  lastStep: undefined,
+  step: jest.fn(),
+  retry: jest.fn(),
+  discard: jest.fn(),
   settle: async () => false,
   whenSaved: async () => {},
 });
@@ -33,14 +36,13 @@ test.each([
   await userEvent.setup().click(screen.getByRole('button', { name: labels.copyTheText }));
   expect(await navigator.clipboard.readText()).toBe(text);
   await userEvent.setup().click(screen.getByRole('button', { name: labels.tryAgain }));
-  expect(state.write).toHaveBeenCalledWith(scope, writing);
-  expect(state.dismiss).toHaveBeenCalledTimes(1);
+  expect(state.retry).toHaveBeenCalledWith(state.refused);
 });
 
 test('what was refused is discarded only by its button', async () => {
   const state = refusing({ kind: 'caption', text: 'wave' });
   show(<UnsavedNotice writing={state} />);
   await userEvent.setup().click(screen.getByRole('button', { name: labels.discardWhatWasNotSaved }));
-  expect(state.write).not.toHaveBeenCalled();
-  expect(state.dismiss).toHaveBeenCalledTimes(1);
+  expect(state.retry).not.toHaveBeenCalled();
+  expect(state.discard).toHaveBeenCalledWith('k');
 });

@@ -8,30 +8,21 @@ import { LinkButton } from '@/ui/buttons';
 import { Notice } from '@/ui/Notice';
 import { valueWords } from '@/ui/valueWords';
 import { StatusAsk } from '../../templates/builders/StatusAsk';
+import type { WritingState } from '../store/useWriting';
 import { labels } from '../words';
-import type { WritingState } from './useWriting';
 
 /** What is not saved, why, and what can be done about it. */
-export function UnsavedNotice({ writing: { state, refused, write, dismiss } }: { writing: WritingState }) {
+export function UnsavedNotice({ writing: { state, refused, retry, discard } }: { writing: WritingState }) {
   if (!refused && state !== 'waiting') return null;
-  const { act, message, code } = refused ?? {};
-  const { writing } = act ?? {};
-  const again = (writing: Writing) => {
-    if (act) write(act.scope, writing);
-    dismiss();
-  };
-  if (act && code === 'gives-up-rights')
+  const { message, code } = refused?.refusal ?? {};
+  const { writing } = refused ?? {};
+  if (refused && code === 'gives-up-rights')
     return (
       <Box bg="weld" paddingX="2">
-        <StatusAsk
-          onNo={dismiss}
-          onYes={() => {
-            write(act.scope, act.writing, { confirmed: true });
-            dismiss();
-          }}
-        />
+        <StatusAsk onNo={() => discard(refused.key)} onYes={() => retry(refused, { confirmed: true })} />
       </Box>
     );
+  const isOlder = writing?.kind === 'caption' && code === 'caption-written-elsewhere';
   return (
     <Notice
       kind="banner"
@@ -43,19 +34,19 @@ export function UnsavedNotice({ writing: { state, refused, write, dismiss } }: {
       {refused ? (
         <>
           <span>Not saved: {message}</span>
-          {writing && code === 'caption-written-elsewhere' && writing.kind === 'caption' ? (
-            <LinkButton type="button" onClick={() => again({ kind: 'caption', text: writing.text })}>
+          {isOlder ? (
+            <LinkButton type="button" onClick={() => retry(refused, { writing: overTheirs(writing) })}>
               Write “{cut(writing.text)}” anyway
             </LinkButton>
           ) : (
-            <LinkButton type="button" onClick={() => writing && again(writing)}>
+            <LinkButton type="button" onClick={() => retry(refused)}>
               {labels.tryAgain}
             </LinkButton>
           )}
-          <LinkButton type="button" onClick={dismiss}>
+          <LinkButton type="button" onClick={() => discard(refused.key)}>
             {labels.discardWhatWasNotSaved}
           </LinkButton>
-          {writing && <NotSaved key={act?.key} text={typedText(writing)} />}
+          <NotSaved key={refused.key} text={typedText(refused.writing)} />
         </>
       ) : (
         <span>
@@ -65,6 +56,8 @@ export function UnsavedNotice({ writing: { state, refused, write, dismiss } }: {
     </Notice>
   );
 }
+
+const overTheirs = ({ met: _, ...writing }: Writing & { kind: 'caption' }): Writing => writing;
 
 /** The refused text itself, to read and to copy. */
 function NotSaved({ text }: { text: string }) {

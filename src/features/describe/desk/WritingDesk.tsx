@@ -8,6 +8,7 @@ import type { Assignment } from '@/server/operations/assignments/assignments';
 import { LinkButton } from '@/ui/buttons';
 import { useRemembered } from '@/ui/useRemembered';
 import type { PhotoView } from '../set/view';
+import type { WritingState } from '../store/useWriting';
 import { labels } from '../words';
 import { DeskActs } from './DeskActs';
 import { DeskLeaf } from './DeskLeaf';
@@ -15,7 +16,6 @@ import { SaveWords } from './SaveWords';
 import { UndoRedo } from './UndoRedo';
 import { useDeskFields } from './useDeskFields';
 import { type FieldToOpen, useOpenField } from './useOpenField';
-import type { WritingState } from './useWriting';
 import { writtenTo } from './writtenTo';
 
 interface Props {
@@ -69,7 +69,7 @@ export function WritingDesk({
             Select pictures to write: one, several with Ctrl or Shift, all with Ctrl+A.{' '}
             {selects ?? 'The key line above selects those that lack something.'}
           </span>
-          <UndoRedo assignmentId={assignmentId} settle={writing.settle} />
+          <UndoRedo assignmentId={assignmentId} writing={writing} />
         </Flex>
       </Desk>
     );
@@ -81,7 +81,7 @@ export function WritingDesk({
           Writing to {chosen.length === 1 ? writtenTo(chosen[0]!) : counted(chosen.length, 'picture')}
         </chakra.span>
         <SaveWords writing={writing} chosen={chosen} />
-        <UndoRedo assignmentId={assignmentId} settle={writing.settle} />
+        <UndoRedo assignmentId={assignmentId} writing={writing} />
         {!isOpen && keys}
         <Flex flex="1" justifyContent="flex-end" gap="4" alignItems="center" flexWrap="wrap">
           {isOpen && (

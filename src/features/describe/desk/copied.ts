@@ -11,7 +11,7 @@ import { apiRequest } from '@/ui/api';
 import { useKeptState } from '@/ui/useKeptState';
 import { valueWords } from '@/ui/valueWords';
 import type { PhotoView } from '../set/view';
-import type { WritingState } from './useWriting';
+import type { WritingState } from '../store/useWriting';
 
 /** The metadata of a picture, copied to be put on others. */
 export interface Copied {

@@ -1,7 +1,10 @@
 /** @jest-environment jsdom */
+import { QueryClient } from '@tanstack/react-query';
 import { act, renderHook } from '@testing-library/react';
 import { these } from '@/core/drafts/scope';
 import type { Desk } from '@/server/operations/photos/selectionValues';
+import { editStoreOf } from '../store/editStores';
+import { EditStoreContext } from '../store/useEditStore';
 import { useCaption } from './useCaption';
 
 const scope = these(['a']);
@@ -28,8 +31,10 @@ const holding = (caption: string, personShown: readonly string[] = []): Desk => 
 
 function open(first?: Desk) {
   const write = jest.fn();
+  const store = editStoreOf(new QueryClient(), 'a1');
   const hook = renderHook(({ desk }) => useCaption(scope, desk, write), {
     initialProps: { desk: first as Desk | undefined },
+    wrapper: ({ children }) => <EditStoreContext value={store}>{children}</EditStoreContext>,
   });
   return { write, ...hook };
 }

@@ -6,9 +6,11 @@ import { asList, asText } from '@/core/catalogue/value';
 import type { Across } from '@/core/drafts/across';
 import type { Scope } from '@/core/drafts/scope';
 import type { Desk } from '@/server/operations/photos/selectionValues';
+import { isStep, type WritingEdit } from '../store/edit';
+import { useBox } from '../store/useBox';
+import { useBoxStore, useEditsAfter } from '../store/useEditStore';
+import type { Write } from '../store/useWriting';
 import { useMetCaption } from './useMetCaption';
-import { useSavedText } from './useSavedText';
-import type { Write } from './useWriting';
 
 const nothing: Across = { empty: 0, variants: [] };
 
@@ -19,7 +21,7 @@ export interface CaptionState {
   readonly isSame: boolean;
   readonly text: string;
   readonly type: (text: string) => void;
-  readonly save: () => void;
+  readonly save: () => boolean;
   /** Puts a name in place of what is between two places (at the cursor without them), and into Person Shown. */
   readonly putName: (name: string, from?: number, to?: number) => void;
   /** Takes a name out of the caption; out of Person Shown as well with `everywhere`. */
@@ -35,20 +37,39 @@ export function useCaption(scope: Scope, desk: Desk | undefined, write: Write): 
   const people = useRef({ add: new Set<string>(), remove: new Set<string>() });
   const held = desk?.caption ?? nothing;
   const isSame = held.variants.length + (held.empty > 0 ? 1 : 0) <= 1;
-  const keep = useMetCaption(desk?.caption, (text, met, continues) => {
+  const [isTyping, setTyping] = useState(false);
+  const seen = useMetCaption(desk?.caption, isTyping);
+  const shown = useShownCaption(scope, desk);
+  const writingOf = (text: string) => {
     const { add, remove } = people.current;
-    const writing = {
+    return {
       kind: 'caption' as const,
       text,
-      ...(met ? { met } : {}),
+      ...seen.met(),
       ...(add.size > 0 ? { addPeople: [...add] } : {}),
       ...(remove.size > 0 ? { removePeople: [...remove] } : {}),
     };
-    write(scope, writing, continues ? { continues } : {});
-    people.current = { add: new Set(), remove: new Set() };
+  };
+  const {
+    value: text,
+    change: type,
+    save,
+    isOpen,
+  } = useBox<string>({
+    scope,
+    shown,
+    isSame: isSameText,
+    keepsSame: true,
+    base: seen.base(),
+    writingOf,
+    write: (meant, writing, how) => {
+      if (writing.kind === 'caption') seen.wrote(writing.text);
+      people.current = { add: new Set(), remove: new Set() };
+      write(meant, writing, how);
+    },
   });
-  const { text, type, save, isPending } = useSavedText(asText(held.same), desk?.snapshot, keep);
-  useEarlyWords(desk, isPending() ? text : '', type);
+  if (isOpen !== isTyping) setTyping(isOpen);
+  useEarlyWords(desk, isOpen ? text : '', type);
   const isKnown = desk !== undefined;
   const putName = useCallback(
     (name: string, from?: number, to?: number) => {
@@ -81,6 +102,21 @@ export function useCaption(scope: Scope, desk: Desk | undefined, write: Write): 
   );
   const { gone, dismissGone } = useGone(text, asList(desk?.fields.personShown?.same));
   return { box, held, isSame, text, type, save, putName, takeName, gone, dismissGone };
+}
+
+/** Blanks at the end are not saved. */
+const isSameText = (a: string, b: string) => a.trimEnd() === b.trimEnd();
+
+/** The caption of the pictures; until it is read, the one that was just written into them. */
+function useShownCaption(scope: Scope, desk: Desk | undefined): string {
+  const edits = useEditsAfter(useBoxStore(), desk?.snapshot);
+  if (desk) return asText(desk.caption.same);
+  const asked = JSON.stringify(scope);
+  const last = edits.findLast(
+    (edit): edit is WritingEdit =>
+      !isStep(edit) && edit.writing.kind === 'caption' && JSON.stringify(edit.scope) === asked,
+  );
+  return last?.writing.kind === 'caption' ? last.writing.text : '';
 }
 
 /** Words that were typed before the caption was known go behind it, and never over it. */

@@ -11,32 +11,38 @@ const MOST_TOLD = 50;
 const written: string[] = [];
 
 /**
- * Sends the text that was there when typing began with the typed text, so that a caption which somebody else
+ * The captions that were seen when typing began: they go with the typed text, so that a caption which somebody else
  * wrote meanwhile is reported instead of overwritten. What was sent from here counts as seen.
  */
 export function useMetCaption(
   /** Undefined until it is known: then what is known first counts as seen. */
   held: Across | undefined,
-  write: (text: string, met: readonly string[] | undefined, continues: boolean) => void,
+  isTyping: boolean,
 ) {
-  const hasBegun = useRef(false);
-  const seen = useRef<readonly string[]>(undefined);
-  const isWhole = held === undefined || held.variants.length < MOST_TOLD;
+  const seen = useRef<Across>(undefined);
   useEffect(() => {
-    if (hasBegun.current && held) seen.current ??= captionsOf(held);
-  }, [held]);
+    if (!isTyping) seen.current = undefined;
+    else seen.current ??= held;
+  }, [held, isTyping]);
   return {
-    begin: () => {
-      hasBegun.current = true;
-      seen.current = held && captionsOf(held);
-    },
-    keep: (text: string, continues = false) => {
+    /** For an act; undefined where not all captions are known. */
+    met: (): { readonly met?: readonly string[] } => {
+      const across = seen.current ?? held;
       // Where nothing is known yet, only an empty caption may be written over.
-      const met = [...new Set([...(seen.current ?? ['']), ...written])];
-      write(text, isWhole ? met : undefined, continues);
-      // As it is kept: blanks at its ends are not.
+      const known = across ? captionsOf(across) : [''];
+      return across && across.variants.length >= MOST_TOLD
+        ? {}
+        : { met: [...new Set([...known, ...written])] };
+    },
+    /** The text was written from here. It is kept without blanks at its ends. */
+    wrote: (text: string) => {
       written.push(text.trim());
       if (written.length > MOST_TOLD) written.shift();
+    },
+    base: (): string | undefined => {
+      const across = seen.current ?? held;
+      const known = across ? captionsOf(across) : [];
+      return known.length === 1 ? known[0] : undefined;
     },
   };
 }

@@ -1,16 +1,17 @@
 'use client';
 
 import { Box, chakra } from '@chakra-ui/react';
-import { type KeyboardEvent, useEffect, useId, useLayoutEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, useId, useLayoutEffect, useRef, useState } from 'react';
 import { type FieldId, field as fieldRow } from '@/core/catalogue/fields';
 import { type FieldValue, sameValue } from '@/core/catalogue/value';
+import { these } from '@/core/drafts/scope';
 import type { ListedValues } from '@/server/operations/photos/listValues';
 import { Notice } from '@/ui/Notice';
-import { useLeaving } from '@/ui/useLeaving';
 import { AddressRepair } from '../../fields/AddressRepair';
 import { optionsOf, TermOptions } from '../../keywords/TermOptions';
 import { useWordCompletion } from '../../keywords/useWordCompletion';
-import { SAVE_AFTER_MS } from '../desk/useSavedValue';
+import type { WritingOptions } from '../store/boxes';
+import { useBox } from '../store/useBox';
 import { cellTyped, cellValue, valueOfTyped } from './cellText';
 
 interface Props {
@@ -19,7 +20,7 @@ interface Props {
   readonly row: ListedValues | undefined;
   /** What was typed before it opened, in place of what was there. */
   readonly begun: string | undefined;
-  readonly onSave: (value: FieldValue | null) => void;
+  readonly onSave: (value: FieldValue | null, how?: WritingOptions) => void;
   readonly onLeave: (next: 'down' | 'right' | 'left' | 'stay') => void;
 }
 
@@ -127,7 +128,7 @@ const boxStyles = {
   zIndex: '4',
 } as const;
 
-/** What is typed into a cell, saved after a pause, on leaving, and when the page or the cell goes. */
+/** What is typed into a cell: written after a pause, on leaving, and when the page or the cell goes. */
 function useCellText(
   field: FieldId,
   row: ListedValues | undefined,
@@ -135,40 +136,54 @@ function useCellText(
   onSave: Props['onSave'],
 ) {
   const first = useRef(cellValue(row, field) ?? null).current;
-  const [typed, setTyped] = useState(begun ?? cellTyped(row, field));
   const [problem, setProblem] = useState<string>();
-  const saved = useRef(first);
-  const pending = useRef<string | undefined>(begun);
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const isWritten = useRef(false);
+  const id = row?.id ?? '';
   const latest = useRef(onSave);
   latest.current = onSave;
-  /** false where the field does not allow what is there. */
-  const keep = useRef(() => {
-    clearTimeout(timer.current);
-    if (pending.current === undefined) return true;
-    const made = valueOfTyped(field, pending.current);
-    setProblem('problem' in made ? made.problem : undefined);
-    if ('problem' in made) return false;
-    pending.current = undefined;
-    if (!sameValue(made.value, saved.current)) latest.current(made.value);
-    saved.current = made.value;
-    return true;
-  }).current;
+  const {
+    value: typed,
+    change,
+    save,
+    putBack: close,
+  } = useBox<string>({
+    scope: these([id]),
+    shown: cellTyped(row, field),
+    isSame: (a, b) => isSameTyped(field, a, b),
+    writingOf: (text) => {
+      const made = valueOfTyped(field, text);
+      return 'value' in made ? { kind: 'cells', rows: [{ id, values: { [field]: made.value } }] } : undefined;
+    },
+    write: (_scope, writing, how) => {
+      isWritten.current = true;
+      if (writing.kind === 'cells') latest.current(writing.rows[0]!.values[field] ?? null, how);
+    },
+  });
   const type = (text: string) => {
-    setTyped(text);
-    pending.current = text;
-    clearTimeout(timer.current);
-    timer.current = setTimeout(keep, SAVE_AFTER_MS);
+    setProblem(undefined);
+    change(text);
+  };
+  /** false where the field does not allow what is there. */
+  const keep = () => {
+    if (save()) return true;
+    const made = valueOfTyped(field, typed);
+    setProblem('problem' in made ? made.problem : undefined);
+    return false;
   };
   const putBack = () => {
-    clearTimeout(timer.current);
-    pending.current = undefined;
-    if (!sameValue(first, saved.current)) latest.current(first);
-    saved.current = first;
+    close();
+    if (isWritten.current) latest.current(first);
   };
-  useEffect(() => {
-    if (pending.current !== undefined) timer.current = setTimeout(keep, SAVE_AFTER_MS);
-  }, [keep]);
-  useLeaving(keep);
+  const begin = useRef(begun === undefined ? undefined : () => change(begun));
+  useLayoutEffect(() => {
+    begin.current?.();
+    begin.current = undefined;
+  }, []);
   return { typed, type, keep, putBack, problem };
+}
+
+/** Whether two texts say the same value. */
+function isSameTyped(field: FieldId, a: string, b: string): boolean {
+  const [one, other] = [valueOfTyped(field, a), valueOfTyped(field, b)];
+  return 'value' in one && 'value' in other ? sameValue(one.value, other.value) : a === b;
 }

@@ -3,8 +3,8 @@
 import { Box } from '@chakra-ui/react';
 import { useLayoutEffect, useMemo, useRef } from 'react';
 import { Notice } from '@/ui/Notice';
-import type { Write } from '../desk/useWriting';
 import type { PictureSet } from '../set/useSet';
+import type { Write } from '../store/useWriting';
 import { labels } from '../words';
 import { CellDialog } from './CellDialog';
 import { isTyped } from './cellText';

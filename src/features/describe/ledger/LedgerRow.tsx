@@ -127,7 +127,7 @@ function LedgerCell({
           label={`${label} of ${view.name}`}
           row={values}
           begun={editing.begun}
-          onSave={(value) => cells.put([{ id: view.id, values: { [id]: value } }])}
+          onSave={(value, how) => cells.put([{ id: view.id, values: { [id]: value } }], how)}
           onLeave={cells.leave}
         />
       ) : (

@@ -4,8 +4,9 @@ import { type KeyboardEvent, type RefObject, useCallback, useEffect, useMemo, us
 import type { FieldId } from '@/core/catalogue/fields';
 import type { FieldValue } from '@/core/catalogue/value';
 import { these } from '@/core/drafts/scope';
-import type { Write } from '../desk/useWriting';
 import type { PictureSet } from '../set/useSet';
+import type { WritingOptions } from '../store/boxes';
+import type { Write } from '../store/useWriting';
 import { type CellRow, clearCells, copyCells, fillCells, pasteCells } from './cellActs';
 import { useClipboard } from './useClipboard';
 import { useColumnSpan } from './useColumnSpan';
@@ -46,10 +47,10 @@ export function useCells(
     [ids, selection.ids, fields],
   );
   const put = useCallback(
-    (rows: readonly CellRow[]) => {
+    (rows: readonly CellRow[], how?: WritingOptions) => {
       for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
         const some = rows.slice(at, at + ROWS_AT_ONCE);
-        write(these(some.map((one) => one.id)), { kind: 'cells', rows: some });
+        write(these(some.map((one) => one.id)), { kind: 'cells', rows: some }, how);
       }
     },
     [write],
@@ -175,7 +176,7 @@ export function useCells(
 /** What a row does. The same object at every render, so that rows which did not change are not drawn again. */
 export interface CellActs {
   readonly choose: (id: string, field: FieldId | undefined, how: { shift: boolean; ctrl: boolean }) => void;
-  readonly put: (rows: readonly CellRow[]) => void;
+  readonly put: (rows: readonly CellRow[], how?: WritingOptions) => void;
   readonly leave: (next: 'down' | 'right' | 'left' | 'stay') => void;
   readonly edit: (cell: EditedCell) => void;
 }

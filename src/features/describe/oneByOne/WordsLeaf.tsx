@@ -11,9 +11,9 @@ import { DeskLeaf } from '../desk/DeskLeaf';
 import { SaveWords } from '../desk/SaveWords';
 import { UndoRedo } from '../desk/UndoRedo';
 import type { DeskFields } from '../desk/useDeskFields';
-import type { WritingState } from '../desk/useWriting';
 import { writtenTo } from '../desk/writtenTo';
 import type { PhotoView } from '../set/view';
+import type { WritingState } from '../store/useWriting';
 import { labels } from '../words';
 import type { StepActs } from './stepActs';
 
@@ -67,7 +67,7 @@ export function WordsLeaf({
             writing={writing}
             asked={asked}
           />
-          <UndoRedo assignmentId={assignment.id} settle={writing.settle} />
+          <UndoRedo assignmentId={assignment.id} writing={writing} />
         </Flex>
       </Box>
       <Box borderTopWidth="1px" paddingX="6" paddingY="2.5">

@@ -6,8 +6,8 @@ import { asList, asText, isEmpty } from '@/core/catalogue/value';
 import { these } from '@/core/drafts/scope';
 import type { Writing } from '@/server/operations/drafts/writing';
 import { valuesOfPicture } from '../desk/copied';
-import type { Write, WritingState } from '../desk/useWriting';
 import type { PhotoView } from '../set/view';
+import type { Write, WritingState } from '../store/useWriting';
 
 /** What a picture takes over from the one before: its words, people and place, not its own date or rating. */
 const TAKEN_OVER: readonly FieldId[] = [
@@ -48,13 +48,13 @@ export function useRepeat(
   const last = useRef(new Map<string, Writing>());
   const [message, setMessage] = useState('');
   const remember: Write = useCallback(
-    (scope, writing) => {
+    (scope, writing, how) => {
       const place = placeOf(writing);
       const isSaid = writing.kind !== 'caption' || writing.text.trim() !== '';
       if (place && isSaid) last.current.set(place, writing);
       if (writing.kind === 'caption' && writing.addPeople)
         last.current.set('people', { kind: 'add-people', terms: writing.addPeople });
-      write(scope, writing);
+      write(scope, writing, how);
     },
     [write],
   );

@@ -1,30 +1,28 @@
 'use client';
 
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import type { ListedSummary, SummaryPart } from '@/server/operations/photos/listSummaries';
 import { apiRequest, apiRequestLines } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
+import { applyToViews } from '../store/applyEdits';
+import { useEditStore, useEditsAfter } from '../store/useEditStore';
+import type { PhotoList } from './lists';
 import { mergeRows } from './mergeRows';
 import { type PhotoView, viewOf } from './view';
-
-/** A list as it is known: `until` says from where on to ask for what changed since. */
-export interface PhotoList {
-  readonly total: number;
-  readonly until?: string;
-  readonly views: readonly PhotoView[];
-}
 
 export interface FirstPhotos {
   readonly total: number;
   readonly rows: readonly ListedSummary[];
 }
 
-/** The pictures of an assignment, kept up to date by what changed. */
-export function usePhotos(assignmentId: string, first: FirstPhotos): PhotoList {
-  const list = usePhotoList(assignmentId, first);
+/** The pictures of an assignment, kept up to date by what changed, with what was typed here. */
+export function usePhotos(assignmentId: string, first: FirstPhotos): Pick<PhotoList, 'total' | 'views'> {
+  const { total, snapshot, views } = usePhotoList(assignmentId, first);
   usePhotoChanges(assignmentId);
-  return list;
+  const edits = useEditsAfter(useEditStore(assignmentId), snapshot);
+  const shown = useMemo(() => applyToViews(views, edits), [views, edits]);
+  return { total, views: shown };
 }
 
 function usePhotoList(assignmentId: string, { total, rows }: FirstPhotos): PhotoList {
@@ -59,7 +57,7 @@ async function readList(
   const isWhole = held?.until === undefined;
   const heldViews = held?.views ?? [];
   const newer: PhotoView[] = [];
-  let head = { total: 0, until: '' };
+  let head = { total: 0, until: '', snapshot: '' };
   let shown = heldViews.length;
   const list = (): PhotoList => ({ total: head.total, views: mergeRows(heldViews, newer) });
   await apiRequestLines<SummaryPart>(
@@ -73,7 +71,7 @@ async function readList(
     },
     signal,
   );
-  return { ...list(), until: head.until };
+  return { ...list(), until: head.until, snapshot: head.snapshot };
 }
 
 /** Has the folders looked at when the page is opened, and when one comes back to it from another program. */

@@ -37,7 +37,7 @@ const idsOf = (rows: ReturnType<typeof useArrivingValues>['arrived']) =>
 test('what came already is there to be shown; what is told of all pictures waits for the last one', async () => {
   const answer = slowAnswer();
   const { result } = open();
-  act(() => answer.tell({ until: '7' }));
+  act(() => answer.tell({ snapshot: '1:1:', until: '7' }));
   act(() => answer.tell(answer.part('a')));
   expect([idsOf(result.current.values), idsOf(result.current.arrived)]).toEqual([undefined, ['a']]);
   act(() => answer.tell(answer.part('b')));

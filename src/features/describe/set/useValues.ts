@@ -1,23 +1,19 @@
 'use client';
 
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { FieldId } from '@/core/catalogue/fields';
 import type { FieldValue } from '@/core/catalogue/value';
 import type { ListedValues, ValuesPart } from '@/server/operations/photos/listValues';
 import { apiRequestLines } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
-
-/** What the pictures of an assignment hold in every field, by id. Equal values are the same object. */
-export interface ValueTable {
-  /** From where on to ask for what changed; not known where everything is to be read. */
-  readonly until: string | undefined;
-  readonly rows: ReadonlyMap<string, ListedValues>;
-}
+import { applyToRows } from '../store/applyEdits';
+import { useEditStore, useEditsAfter } from '../store/useEditStore';
+import type { PhotoList, ValueTable } from './lists';
 
 type Rows = ValueTable['rows'];
 
-/** The values of all pictures, kept up to date by what changed; undefined until they are known. */
+/** The values of all pictures, kept up to date by what changed, with what was typed here; undefined until they are known. */
 export function useValues(
   assignmentId: string,
   isNeeded: boolean,
@@ -35,7 +31,21 @@ export function useValues(
     },
     structuralSharing: false,
   });
-  return data?.rows;
+  return useShownRows(assignmentId, data, data?.snapshot);
+}
+
+function useShownRows(
+  assignmentId: string,
+  /** Another object whenever there are other rows in it. */
+  read: { readonly rows: Rows } | undefined,
+  snapshot: string | undefined,
+): Rows | undefined {
+  const queries = useQueryClient();
+  const edits = useEditsAfter(useEditStore(assignmentId), snapshot);
+  return useMemo(() => {
+    const views = queries.getQueryData<PhotoList>(queryKeys.photoList(assignmentId))?.views ?? [];
+    return read && applyToRows(read.rows, edits, views);
+  }, [queries, assignmentId, read, edits]);
 }
 
 /** The values, and until all are known those that came already, to be shown: statements about all of them wait for the last. */
@@ -50,7 +60,8 @@ export function useArrivingValues(
   useEffect(() => {
     if (areAllThere) setArriving(undefined);
   }, [areAllThere]);
-  return { values, arrived: values ?? arriving?.rows };
+  const arrived = useShownRows(assignmentId, arriving, undefined);
+  return { values, arrived: values ?? arrived };
 }
 
 async function readValues(
@@ -61,12 +72,12 @@ async function readValues(
 ): Promise<ValueTable> {
   const rows = new Map(held?.rows);
   const share = sharing(rows.size === 0 ? [] : [...rows.values()].slice(0, SEEDS));
-  let until = '';
+  let read = { until: '', snapshot: '' };
   let changed = 0;
   await apiRequestLines<ValuesPart>(
     `assignments/${assignmentId}/values${held?.until === undefined ? '' : `?since=${held.until}`}`,
     (part) => {
-      if ('until' in part) until = part.until;
+      if ('until' in part) read = part;
       else {
         for (const row of part.rows) rows.set(row.id, share(row));
         changed += part.rows.length;
@@ -75,7 +86,7 @@ async function readValues(
     },
     signal,
   );
-  return changed === 0 && held ? { ...held, until } : { until, rows };
+  return changed === 0 && held ? { ...held, ...read } : { ...read, rows };
 }
 
 /** Rows from which values are known again that are on many pictures. */

@@ -3,6 +3,7 @@ import { type Scope, these } from '../../../core/drafts/scope';
 import type { Context } from '../../context';
 import { writings } from '../../db/schema/drafts';
 import { photos as photoRows } from '../../db/schema/photos';
+import { transactionNow } from '../../db/snapshot';
 import type { DraftChangeGroup, WritingSummary } from '../../db/stored/drafts';
 import { inTransaction } from '../../db/transaction';
 import { announce } from '../../jobs/queue';
@@ -49,7 +50,7 @@ export async function stepWriting(
   assignmentId: string,
   id: string,
   undone: boolean,
-): Promise<{ kept: number }> {
+): Promise<{ kept: number; transaction: string }> {
   return inTransaction(context, async (tx) => {
     const [row] = await tx.db
       .select()
@@ -57,7 +58,7 @@ export async function stepWriting(
       .where(and(eq(writings.id, id), eq(writings.assignmentId, assignmentId)))
       .for('update');
     const act = required(row, 'act');
-    if (act.undone === undone) return { kept: 0 };
+    if (act.undone === undone) return { kept: 0, transaction: await transactionNow(tx) };
     const wanted = act.changes.map((one) =>
       undone ? { ...one, before: one.after, after: one.before } : one,
     );
@@ -67,7 +68,7 @@ export async function stepWriting(
     await tx.db.update(writings).set({ undone }).where(eq(writings.id, id));
     await keepChanges(tx, assignmentId, changed);
     await announce(tx.db, { kind: 'photos', id: assignmentId });
-    return { kept };
+    return { kept, transaction: await transactionNow(tx) };
   });
 }
 

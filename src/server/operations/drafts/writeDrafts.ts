@@ -6,6 +6,7 @@ import { type Scope, these } from '../../../core/drafts/scope';
 import { givesUpRights } from '../../../core/rights/givesUp';
 import type { Context } from '../../context';
 import { writings } from '../../db/schema/drafts';
+import { transactionNow } from '../../db/snapshot';
 import {
   type DraftChangeGroup,
   type DraftOrigin,
@@ -64,10 +65,7 @@ export async function writeDrafts(
       (continues && (await joinAct(tx, assignmentId, continues, changes, act))) ||
       (await keepAct(tx, assignmentId, changes, act));
     await announce(tx.db, { kind: 'photos', id: assignmentId });
-    const { rows } = await tx.db.execute<{ transaction: string }>(
-      sql`select pg_current_xact_id()::text as transaction`,
-    );
-    return { ...(undo ? { undo } : {}), transaction: rows[0]!.transaction };
+    return { ...(undo ? { undo } : {}), transaction: await transactionNow(tx) };
   });
 }
 

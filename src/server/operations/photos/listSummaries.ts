@@ -2,6 +2,7 @@ import { type AnyColumn, and, asc, count, eq, min, or, type SQL, sql } from 'dri
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { files, photoSummaries, photos } from '../../db/schema/photos';
+import { snapshotNow } from '../../db/snapshot';
 import type { StoredSummary } from '../../db/stored/records';
 import { basisOf, isStale, makeSummaries } from './makeSummaries';
 
@@ -21,7 +22,7 @@ export interface ListedSummary extends Omit<StoredSummary, 'version'> {
 
 /** The list of an assignment, told in parts: all of it, or what changed since an earlier one's `until`. */
 export type SummaryPart =
-  | { readonly head: { readonly total: number; readonly until: string } }
+  | { readonly head: { readonly total: number; readonly until: string; readonly snapshot: string } }
   | { readonly rows: readonly ListedSummary[] };
 
 const AT_ONCE = 1000;
@@ -47,10 +48,8 @@ export async function* summaryLines(
   atOnce = AT_ONCE,
 ): AsyncGenerator<string> {
   const made = await basisOf(context, assignmentId);
-  const { rows } = await context.db.execute<{ until: string }>(
-    sql`select pg_snapshot_xmin(pg_current_snapshot())::text as until`,
-  );
-  yield JSON.stringify({ head: { total: await countOf(context, assignmentId), until: rows[0]!.until } });
+  const read = await snapshotNow(context);
+  yield JSON.stringify({ head: { total: await countOf(context, assignmentId), ...read } });
   const parts = await partsOf(context, assignmentId, { since, basis: made.basis, atOnce });
   for (const part of parts) if (part.rows) yield `{"rows":[${part.rows}]}`;
   for (const { old } of parts)

@@ -5,6 +5,7 @@ import type { FileFacts } from '../../../core/checks/facts';
 import type { Context } from '../../context';
 import { oneOf } from '../../db/oneOf';
 import { photoSummaries, photos } from '../../db/schema/photos';
+import { snapshotNow } from '../../db/snapshot';
 import { type InForce, inForceOf } from '../assignments/inForce';
 import { captionOf } from '../drafts/captionWords';
 import type { LeanPhoto } from './photos';
@@ -17,7 +18,9 @@ export interface ListedValues extends ListedPicture {
 }
 
 /** All values of an assignment, told in parts: all of them, or those of pictures that changed since. */
-export type ValuesPart = { readonly until: string } | { readonly rows: readonly ListedValues[] };
+export type ValuesPart =
+  | { readonly until: string; readonly snapshot: string }
+  | { readonly rows: readonly ListedValues[] };
 
 const AT_ONCE = 2000;
 
@@ -27,11 +30,9 @@ export async function* listValues(
   assignmentId: string,
   since?: string,
 ): AsyncGenerator<ValuesPart> {
-  const { rows } = await context.db.execute<{ until: string }>(
-    sql`select pg_snapshot_xmin(pg_current_snapshot())::text as until`,
-  );
+  const read = await snapshotNow(context);
   const { signOffOf } = await inForceOf(context, assignmentId);
-  yield { until: rows[0]!.until };
+  yield read;
   const changed = since === undefined ? undefined : sql`${photoSummaries.touched} >= ${since}::xid8`;
   // All in one: asked for part by part, each would go through the whole assignment.
   const all = await context.db
@@ -40,15 +41,15 @@ export async function* listValues(
     .innerJoin(photoSummaries, eq(photoSummaries.photoId, photos.id))
     .where(and(eq(photos.assignmentId, assignmentId), changed))
     .orderBy(asc(photos.position), asc(photos.id));
-  const read = (at: number) => {
+  const readFrom = (at: number) => {
     const ids = all.slice(at, at + AT_ONCE).map((row) => row.id);
     return ids.length === 0 ? undefined : valuesOfPhotos(context, ids, signOffOf);
   };
-  let next = read(0);
+  let next = readFrom(0);
   for (let at = AT_ONCE; next; at += AT_ONCE) {
     const rows = await next;
     // The database reads on while these are written out. A failure is thrown when it is awaited.
-    next = read(at);
+    next = readFrom(at);
     next?.catch(() => undefined);
     yield { rows };
   }

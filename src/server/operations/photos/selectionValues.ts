@@ -12,6 +12,7 @@ import type { ThreadId } from '../../../core/threads/threads';
 import type { Context } from '../../context';
 import { drafts } from '../../db/schema/drafts';
 import { photos } from '../../db/schema/photos';
+import { snapshotNow } from '../../db/snapshot';
 import type { StoredRecord } from '../../db/stored/records';
 import { inForceOf } from '../assignments/inForce';
 import { captionOf } from '../drafts/captionWords';
@@ -59,9 +60,7 @@ export async function deskOf(
   scope: Scope,
   asked: readonly FieldId[] = [],
 ): Promise<Desk> {
-  const { rows } = await context.db.execute<{ snapshot: string }>(
-    sql`select pg_current_snapshot()::text as snapshot`,
-  );
+  const { snapshot } = await snapshotNow(context);
   const inForce = await inForceOf(context, assignmentId);
   const fields = [...new Set<FieldId>([...inForce.captionFields, 'keywords', ...asked])];
   const kinds = await alikePhotosOf(context, assignmentId, scope, fields, {
@@ -78,7 +77,7 @@ export async function deskOf(
   const [signOff] = signOffs;
   const terms = termsAcross(all.map(({ values, count }) => ({ value: values.keywords, count })));
   return {
-    snapshot: rows[0]!.snapshot,
+    snapshot,
     caption: { ...held, variants: variants.slice(0, VARIANTS) },
     signOffs: signOffs.size,
     ...(signOffs.size === 1 && signOff !== undefined ? { signOff } : {}),
