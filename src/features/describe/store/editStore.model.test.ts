@@ -3,13 +3,13 @@ import type { FieldId } from '@/core/catalogue/fields';
 import { type Scope, these } from '@/core/drafts/scope';
 import { isInSnapshot } from '@/core/drafts/snapshot';
 import type { Writing } from '@/server/operations/drafts/writing';
+import { propertyRuns } from '../../../../tests/fixtures/budget';
 import { viewOf } from '../set/view';
 import { applyToRows, editsAfter } from './applyEdits';
 import { closedInOrder, type Edit, isStep, isWaiting, type ValueRows, type WritingEdit } from './edit';
 import { type Answer, type EditStore, makeEditStore } from './editStore';
 import { makeServer, Refused, valuesIn } from './testServer';
 
-const RUNS = Number(process.env.FABRICA_HISTORIES ?? 300);
 const ids = ['p1', 'p2', 'p3'];
 const views = ids.map((id, at) =>
   viewOf({ id, name: id, place: at + 1, revision: '1', strip: 'ssssffss', notice: '', caption: '' }),
@@ -251,7 +251,7 @@ test('in one window, what was written last is shown at every moment, whatever th
         expect(valuesIn(browser.shown(0))).toEqual(recomputed(browser));
       }
     }),
-    { numRuns: RUNS },
+    propertyRuns(300),
   );
 });
 
@@ -270,6 +270,6 @@ test('in two windows, with undo, nothing that was typed is missing or written tw
         expect(valuesIn(browser.shown(at))).toEqual(valuesIn(browser.server.read().rows));
       });
     }),
-    { numRuns: RUNS },
+    propertyRuns(300),
   );
 });
