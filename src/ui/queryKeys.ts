@@ -22,6 +22,7 @@ export const queryKeys = {
   folderUses: (path: string) => ['folder-uses', path] as const,
   /** Read again when pictures change. */
   search: (asked?: unknown) => (asked === undefined ? (['search'] as const) : (['search', asked] as const)),
+  foundIn: (query: string, assignmentId: string) => ['search', 'in', query, assignmentId] as const,
   /** As it was when it was asked: a dialog shows it, and the server counts again before an act. */
   foundSet: (asked: unknown) => ['found-set', asked] as const,
   foundDelivery: (asked: unknown) => ['found-delivery', asked] as const,

@@ -222,22 +222,6 @@ test('words that cannot be read say why, and come as soon as they can; a lost ne
   await expect.poll(() => held('kt26-0403.jpg')).not.toBe('Written in a train.');
 });
 
-test('what is written while Fabrica does not answer is kept over a reload, and saved when it does', async () => {
-  await page.goto(`${address}/assignments/${id}/describe`);
-  await cell('kt26-0401.jpg').click();
-  await expect(caption()).toHaveValue('Mine.');
-  await page.route(`**/assignments/${id}/writing`, (route) => route.abort());
-  await caption().fill('Typed while nobody answered.');
-  const told = page.getByRole('alert').filter({ hasText: 'Fabrica does not answer' });
-  await expect(told).toBeVisible();
-  await page.reload();
-  await expect(told).toBeVisible();
-  expect(await held('kt26-0401.jpg')).toBe('Mine.');
-  await page.unroute(`**/assignments/${id}/writing`);
-  await expect(told).toBeHidden();
-  expect(await held('kt26-0401.jpg')).toBe('Typed while nobody answered.');
-});
-
 test('the web application is killed while one types: no letter is lost, and it is saved when it is back', async () => {
   await page.goto(`${address}/assignments/${id}/describe`);
   await cell('kt26-0402.jpg').click();

@@ -74,6 +74,30 @@ test('drafts in two assignments are embedded after one proof', async ({ page }) 
     await expect.poll(() => exiv2(one, name)).toContain('Embedded together');
 });
 
+test('the found pictures of an assignment are described by themselves; a reload shows the same', async ({
+  page,
+}) => {
+  await page.goto(`${address}/find?words=fs26-1&where=City+is+Settvik`);
+  await page.getByRole('button', { name: `${labels.find.workOnThem}: 2` }).click();
+  await page.getByRole('dialog').getByRole('link', { name: 'Set loft', exact: true }).click();
+  await expect(page.getByText('1 of 2 pictures')).toBeVisible();
+  await expect(page.getByLabel(labels.ui.showPictures)).toContainText('found: fs26-1, City is Settvik');
+  await page.reload();
+  await expect(page.getByText('1 of 2 pictures')).toBeVisible();
+  const shown = page.locator('[data-photo]');
+  await expect(shown).toHaveCount(1);
+  await shown.click();
+  await page.keyboard.press('Control+a');
+  await expect(page.getByText('Writing to fs26-1.jpg')).toBeVisible();
+  await page.getByLabel(labels.describe.caption, { exact: true }).fill('Found and described.');
+  await page.getByLabel(labels.describe.caption, { exact: true }).blur();
+  const written = () =>
+    sql(`select string_agg(p.name, ',') from drafts d join photos p on p.id = d.photo_id
+      where p.assignment_id = '${loft.id}' and d.field = 'description'`);
+  await expect.poll(written).toBe('fs26-1.jpg');
+  await send(page, `assignments/${loft.id}/writing`, { scope: { of: 'all' }, writing: { kind: 'discard' } });
+});
+
 test('a set is delivered by a saved delivery plan into one folder', async ({ page }) => {
   const plan = { ...usualDeliveryPlan, to: 'folder', path: out, checklist: 'news' };
   await send(page, `assignments/${slip.id}/delivery-plan`, { name: 'Together', deliveryPlan: plan });

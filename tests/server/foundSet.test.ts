@@ -11,6 +11,7 @@ import { changeAssignment, readAssignment } from '@/server/operations/assignment
 import { writeDrafts } from '@/server/operations/drafts/writeDrafts';
 import { deliverFound, proofOfDelivery } from '@/server/operations/search/deliverFound';
 import { embedFound, proofOfFound } from '@/server/operations/search/foundRuns';
+import { picturesFoundIn } from '@/server/operations/search/foundSet';
 import { readFoundSet } from '@/server/operations/search/readFoundSet';
 import { searchPhotos } from '@/server/operations/search/searchPhotos';
 import { writeFound } from '@/server/operations/search/writeFound';
@@ -54,6 +55,20 @@ const finish = async (runs: readonly { readonly runId: string }[]) => {
   for (const { runId } of runs) await carryOut(server.context, runId);
   return Promise.all(runs.map(({ runId }) => receiptOf(server.context, runId)));
 };
+
+test('the found pictures of one assignment are named, also of those that were picked', async () => {
+  const [launch, yard] = jobs as [(typeof jobs)[0], (typeof jobs)[0]];
+  const found = (assignmentId: string, more: object = {}) =>
+    picturesFoundIn(server.context, { words: '', where: ['City is Havnes'], assignmentId, ...more });
+  const all = await found(launch.id);
+  expect(all).toHaveLength(2);
+  expect(await found(launch.id, { only: all.slice(0, 1) })).toEqual(all.slice(0, 1));
+  expect(await found(yard.id)).toHaveLength(1);
+  expect(await found(yard.id, { only: all })).toEqual([]);
+  await expect(found(yard.id, { where: ['City resembles Havnes'] })).rejects.toMatchObject({
+    code: 'condition-not-understood',
+  });
+});
 
 test('a set is counted by assignment, with what fails there', async () => {
   const parts = await readFoundSet(server.context, set);

@@ -183,6 +183,12 @@ const rules = [
   ...new Map(readyLists.flatMap((list) => list.rules.map((rule) => [ruleKey(rule), rule] as const))).values(),
 ];
 
+test('a year that would become a part of what follows it is left to a person', () => {
+  const one = picture({ copyrightNotice: '-00', dateCreated: '2026-05-14' });
+  const rule = rules.find(({ check }) => check === 'notice-year')!;
+  expect(repairOf(rule, one, beside)).toBeUndefined();
+});
+
 test('a repair done twice is done once, touches its own fields alone, and leaves no new failing', () => {
   fc.assert(
     fc.property(anyPicture, (values) => {

@@ -1,7 +1,7 @@
 import { type FieldId, field } from '../catalogue/fields';
 import { asList, asText, type FieldValue, isEmpty, type Structure, structuresOf } from '../catalogue/value';
 import { noticeElements } from '../rights/notice';
-import { withNoticeParts } from '../rights/noticeParts';
+import { noticeParts, withNoticeParts } from '../rights/noticeParts';
 import { isEmailAddress, repairedAddress, webAddressFields } from '../rights/webAddress';
 import type { Check, CheckKind, Rule } from './checklist';
 import type { PictureFacts, SetFacts } from './facts';
@@ -39,7 +39,9 @@ const repairs: { readonly [K in CheckKind]?: Repair } = {
   'notice-year': ({ values }, { today }) => {
     const [notice, taken] = [asText(values.copyrightNotice), yearTaken(values, today)];
     const fixed = taken ? withNoticeParts(notice, { year: taken }) : notice;
-    return fixed === notice ? nothing : { copyrightNotice: fixed };
+    // In front of “-00” the year becomes a part of “2026 -00”: left to a person.
+    const isFixed = noticeParts(fixed).year === taken;
+    return fixed === notice || !isFixed ? nothing : { copyrightNotice: fixed };
   },
   /** A notice claims what the status does not say. */
   'rights-agree': ({ values: { rightsStatus, copyrightNotice } }) =>

@@ -8,12 +8,13 @@ import type { FoundPart } from '@/server/operations/search/readFoundSet';
 import { LinkButton } from '@/ui/buttons';
 import { ListRow } from '@/ui/ListRow';
 import { labels as checkLabels } from '../check/words';
+import { describeFound, type FoundSet } from './findAddress';
 
 /** Rules that are named; the others are on the page of the check. */
 const RULES_SHOWN = 4;
 
 /** The found pictures of each assignment: drafts, and the rules of its checklist that they fail. */
-export function FoundParts({ parts }: { parts: readonly FoundPart[] }) {
+export function FoundParts({ set, parts }: { set: FoundSet; parts: readonly FoundPart[] }) {
   return (
     <Box as="ul" listStyleType="none">
       {parts.map((part) => (
@@ -24,7 +25,7 @@ export function FoundParts({ parts }: { parts: readonly FoundPart[] }) {
           name={
             <>
               <LinkButton asChild>
-                <Link href={`/assignments/${part.assignmentId}/describe`}>{part.assignment}</Link>
+                <Link href={describeFound(part.assignmentId, set)}>{part.assignment}</Link>
               </LinkButton>
               <Box textStyle="hint">{checkWords(part)}</Box>
             </>

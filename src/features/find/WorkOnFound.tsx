@@ -107,7 +107,7 @@ function WorkDialog({ asked, total, onClose }: Props & { onClose: () => void }) 
     >
       <Notice kind="info">{!parts && !error && 'Checking …'}</Notice>
       <Notice kind="error">{(error ?? proof.error)?.message}</Notice>
-      {parts && <FoundParts parts={parts} />}
+      {parts && <FoundParts set={asked} parts={parts} />}
     </Dialog>
   );
 }

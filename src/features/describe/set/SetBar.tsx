@@ -85,7 +85,7 @@ function ShowChoice({
 }) {
   const gatherings = useGatherings();
   const code = showCode(show);
-  const isOffered = !['empty', 'differs', 'holds', 'has', 'rule'].includes(show.of);
+  const isOffered = !['empty', 'differs', 'holds', 'has', 'found', 'rule'].includes(show.of);
   return (
     <chakra.label>
       {uiLabels.showPictures}{' '}

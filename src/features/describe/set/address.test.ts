@@ -31,6 +31,7 @@ test.each([
   'holds.city.Hav.nes',
   'has.keywords.fishing boat',
   'gathering.6a1c1c1e-0d0b-4b3a-9a51-0f2f7a2f1c01',
+  'found.words=ketch&where=City+is+St.+Nord',
 ])('a filter stands in the address and is read again: “%s”', (code) => {
   expect(showCode(showFrom(code))).toBe(code);
 });

@@ -3,6 +3,7 @@ import { asList, asText, isEmpty } from '@/core/catalogue/value';
 import { sameTerm } from '@/core/keywords/parse';
 import { type ThreadId, threads } from '@/core/threads/threads';
 import type { ListedValues } from '@/server/operations/photos/listValues';
+import { nameFor, searchFrom } from '../../find/findAddress';
 import type { PhotoView } from './view';
 
 /** States of a picture, by what is on disk and what is written here. */
@@ -26,6 +27,8 @@ export type Show =
   /** One of the items of a list is this term. */
   | { readonly of: 'has'; readonly field: FieldId; readonly text: string }
   | { readonly of: 'gathering'; readonly id: string }
+  /** What a search finds, as the query of its address. */
+  | { readonly of: 'found'; readonly query: string }
   /** What fails a rule of the assignment’s checklist, by its place there, from 1. */
   | { readonly of: 'rule'; readonly place: number };
 
@@ -48,6 +51,8 @@ export function showCode(show: Show): string {
       return `${show.of}.${show.field}.${show.text}`;
     case 'gathering':
       return `gathering.${show.id}`;
+    case 'found':
+      return `found.${show.query}`;
     case 'rule':
       return `rule.${show.place}`;
   }
@@ -62,6 +67,7 @@ export function showFrom(code: string | null): Show {
   if ((of === 'empty' || of === 'differs') && isFieldId(what)) return { of, field: what };
   if ((of === 'holds' || of === 'has') && isFieldId(what)) return { of, field: what, text: rest.join('.') };
   if (of === 'gathering' && what !== '') return { of, id: what };
+  if (of === 'found' && what !== '') return { of, query: [what, ...rest].join('.') };
   if (of === 'rule' && /^[1-9]\d{0,2}$/.test(what)) return { of, place: Number(what) };
   return showAll;
 }
@@ -93,6 +99,8 @@ export function showWords(
       return `${fieldLabel(show.field)}: “${show.text}”`;
     case 'gathering':
       return `in “${gatherings.find((one) => one.id === show.id)?.name ?? 'gathering'}”`;
+    case 'found':
+      return `found: ${nameFor(searchFrom(show.query))}`;
     case 'rule':
       return `fails: ${rule}`;
   }
@@ -120,7 +128,7 @@ export function isInState(
 
 export interface Known {
   readonly values: ReadonlyMap<string, ListedValues> | undefined;
-  /** Ids of the gathering's pictures. */
+  /** Ids of the pictures that a gathering holds or a search finds. */
   readonly gathered: ReadonlySet<string> | undefined;
   /** Ids of the pictures that fail the rule. */
   readonly failing?: ReadonlySet<string> | undefined;
@@ -145,6 +153,7 @@ function testOf(
     case 'state':
       return (view) => isInState(view, show.state);
     case 'gathering':
+    case 'found':
       return gathered && (({ id }) => gathered.has(id));
     case 'rule':
       return failing && (({ id }) => failing.has(id));

@@ -5,6 +5,7 @@ import { useMemo } from 'react';
 import type { Gathering } from '@/server/operations/gatherings/gatherings';
 import { apiRequest } from '@/ui/api';
 import { queryKeys } from '@/ui/queryKeys';
+import { searchFrom } from '../../find/findAddress';
 import type { Show } from './show';
 
 /** All gatherings, by name. */
@@ -17,13 +18,28 @@ export function useGatherings(): readonly Gathering[] {
 }
 const none: readonly Gathering[] = [];
 
-/** Ids of the pictures in the gathering that a filter names; undefined until they are known. */
+/** Ids of the pictures that the gathering or the search of a filter names; undefined until they are known. */
 export function useGathered(assignmentId: string, show: Show): ReadonlySet<string> | undefined {
-  const id = show.of === 'gathering' ? show.id : '';
   const { data } = useQuery({
-    queryKey: queryKeys.inGathering(id, assignmentId),
-    queryFn: () => apiRequest<string[]>(`gatherings/${id}/pictures?assignment=${assignmentId}`),
-    enabled: id !== '',
+    ...idsQuery(assignmentId, show),
+    enabled: show.of === 'gathering' || show.of === 'found',
   });
   return useMemo(() => data && new Set(data), [data]);
+}
+
+function idsQuery(
+  assignmentId: string,
+  show: Show,
+): { readonly queryKey: readonly unknown[]; readonly queryFn: () => Promise<string[]> } {
+  if (show.of === 'found')
+    return {
+      queryKey: queryKeys.foundIn(show.query, assignmentId),
+      queryFn: () =>
+        apiRequest<string[]>('search/set/pictures', 'POST', { ...searchFrom(show.query), assignmentId }),
+    };
+  const id = show.of === 'gathering' ? show.id : '';
+  return {
+    queryKey: queryKeys.inGathering(id, assignmentId),
+    queryFn: () => apiRequest<string[]>(`gatherings/${id}/pictures?assignment=${assignmentId}`),
+  };
 }

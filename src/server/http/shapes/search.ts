@@ -37,6 +37,10 @@ const set = {
 const needed = ['words', 'where', 'pictures'] as const;
 
 export const foundSet = schema<FoundSet>(object(set, [...needed]));
+/** Of one assignment. */
+export const foundInAssignment = schema<AskedSearch & { readonly assignmentId: string }>(
+  object({ ...asked, only: set.only, assignmentId: id }, ['words', 'where', 'assignmentId']),
+);
 export const foundEmbedding = schema<FoundSet & EmbedRequest>(
   object({ ...set, ...embedChoices }, [...needed, 'asOf']),
 );

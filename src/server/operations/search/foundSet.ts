@@ -38,6 +38,19 @@ export async function inFoundSet<T>(
   });
 }
 
+/** Ids of the pictures of one assignment that a search finds. Throws 'index-behind' (503). */
+export async function picturesFoundIn(
+  context: Context,
+  { assignmentId, ...asked }: AskedSearch & { readonly assignmentId: string },
+): Promise<string[]> {
+  const search = wholeSearch(asked);
+  await indexForAct(context);
+  const { rows } = await context.db.execute<{ id: string }>(sql`
+    select ${photoSearch.photoId} as id from ${photoSearch}
+    where ${photoSearch.assignmentId} = ${assignmentId} and ${photoSearch.photoId} in (${await foundBy(context, search)})`);
+  return rows.map((row) => row.id);
+}
+
 export async function assignmentNames(
   { db }: Context,
   ids: readonly string[],
