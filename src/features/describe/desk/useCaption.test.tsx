@@ -53,6 +53,19 @@ test('words that are typed before the caption is known go behind it, never over 
   expect(result.current.text).toBe('Two shipwrights bend a plank. with Ottar');
 });
 
+// Of pictures with different captions, one is typed for all before they are read: somebody else was said to have written them.
+test('captions that are read while one types count as seen', () => {
+  const { result, rerender, write } = open();
+  act(() => result.current.type('For all'));
+  const both = { empty: 1, variants: [{ value: 'A ketch.', count: 1 }] };
+  rerender({ desk: { ...holding(''), caption: both } });
+  act(() => void result.current.save());
+  expect(write.mock.calls[0][1]).toMatchObject({
+    text: 'For all',
+    met: expect.arrayContaining(['A ketch.', '']),
+  });
+});
+
 test('a name goes into the caption and Person Shown by one act, never twice', () => {
   const { result, write } = open(holding('With Ottar Lien.'));
   act(() => result.current.putName('Ottar Lien'));

@@ -60,7 +60,7 @@ export function useCaption(scope: Scope, desk: Desk | undefined, write: Write): 
     shown,
     isSame: isSameText,
     keepsSame: true,
-    base: seen.base(),
+    baseOf: seen.base,
     writingOf,
     write: (meant, writing, how) => {
       if (writing.kind === 'caption') seen.wrote(writing.text);

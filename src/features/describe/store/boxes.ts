@@ -9,16 +9,15 @@ export interface OpenEdit<T = unknown> {
   /** The value that the box showed before. */
   readonly before: T;
   readonly scope: Scope;
-  /** Undefined while the value is not allowed. */
-  readonly writing: Writing | undefined;
-  readonly base?: string | undefined;
+  /** The act that it is: what is known of the pictures as the box is closed decides. Undefined while the value is not allowed. */
+  readonly act: () => (Pick<WritingEdit, 'base'> & { readonly writing: Writing }) | undefined;
   readonly write: Write;
   /** Whether it is written although it is as before. */
   readonly keepsSame?: boolean | undefined;
   readonly isSame: (a: T, b: T) => boolean;
 }
 
-export type WritingOptions = Pick<WritingEdit, 'confirmed' | 'continues' | 'base' | 'box'> & {
+export type WritingOptions = Pick<WritingEdit, 'confirmed' | 'continues' | 'base'> & {
   readonly key?: string;
 };
 export type Write = (scope: Scope, writing: Writing, how?: WritingOptions) => void;
@@ -65,13 +64,12 @@ export function makeBoxes(
       ...edit,
       key: held?.key ?? newKey(),
       before: held ? held.before : edit.before,
-      base: held ? held.base : edit.base,
     } as OpenEdit;
     open.set(box, next);
-    const { key, scope, writing, base } = next;
+    const { key, scope } = next;
+    const act = edit.act();
     const isSmall = scope.of !== 'these' || scope.ids.length <= KEPT_OPEN;
-    if (writing && isSmall)
-      keep({ key, at, isOpen: true, scope, writing, ...(base === undefined ? {} : { base }) });
+    if (act && isSmall) keep({ key, at, isOpen: true, scope, ...act });
     clearTimeout(timers.get(box));
     if (!onLeave)
       timers.set(
@@ -86,17 +84,19 @@ export function makeBoxes(
     clearTimeout(timers.get(box));
     const edit = open.get(box);
     if (!edit) return true;
-    const { key, scope, writing, value, before, base, isSame, keepsSame, write } = edit;
+    const { key, scope, value, before, isSame, keepsSame, write } = edit;
+    const act = edit.act();
     // Typed and taken back: of pictures that differ, none is written to.
     const isTakenBack = !keepsSame && isSame(value, before);
-    if (!writing && !isTakenBack) return false;
+    if (!act && !isTakenBack) return false;
     open.delete(box);
-    if (isTakenBack || !writing) forget(key);
+    if (isTakenBack || !act) forget(key);
     else {
       const entry = entries.get(box);
       const continues = entry?.isWritten ? { continues: true as const } : {};
       entries.set(box, { at: entry?.at ?? now(), isWritten: true });
-      write(scope, writing, { key, box, ...continues, ...(base === undefined ? {} : { base }) });
+      const { writing, ...known } = act;
+      write(scope, writing, { key, ...continues, ...known });
     }
     changed();
     return true;

@@ -25,8 +25,6 @@ interface Sent {
   readonly at: number;
   /** It was still typed when it was kept in the browser. */
   readonly isOpen?: true;
-  /** The box that it was typed into. */
-  readonly box?: string;
   readonly refusal?: Refusal;
   /** The transaction that carried it out: a list or desk that was read in a snapshot with it shows it. */
   readonly transaction?: string;

@@ -167,10 +167,14 @@ async function carryOut(browser: Browser, command: Command, windows: number): Pr
     case 'type': {
       const [meant, id] = [scopes[command.scope]!, fields[command.field]!];
       const value = command.text;
-      const made: Writing | undefined = { kind: 'set', field: id, value: value === '' ? null : value };
+      const made: Writing = { kind: 'set', field: id, value: value === '' ? null : value };
       const before = '';
-      const how = { value, before, scope: meant, writing: made, write: browser.write(at), keepsSame: true };
-      store().type<string>(`${command.scope} ${id}`, { ...how, isSame: (a, b) => a === b });
+      const how = { value, before, scope: meant, write: browser.write(at), keepsSame: true };
+      store().type<string>(`${command.scope} ${id}`, {
+        ...how,
+        act: () => ({ writing: made }),
+        isSame: (a, b) => a === b,
+      });
       break;
     }
     case 'leave':

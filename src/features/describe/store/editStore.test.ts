@@ -40,7 +40,7 @@ function open(
       value,
       before,
       scope,
-      writing: isAllowed ? caption(value) : undefined,
+      act: () => (isAllowed ? { writing: caption(value) } : undefined),
       write: store.write,
       keepsSame,
       isSame: (a, b) => a === b,

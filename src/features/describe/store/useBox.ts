@@ -29,7 +29,8 @@ interface Options<T> {
   readonly keepsSame?: boolean;
   /** Written on leaving only. */
   readonly onLeave?: boolean;
-  readonly base?: string | undefined;
+  /** The text that it changes, where that is known. */
+  readonly baseOf?: () => string | undefined;
 }
 
 /** A box of a value: it shows what is typed into it, else what the page shows. */
@@ -50,20 +51,16 @@ export function useBox<T>(options: Options<T>): Box<T> {
   shownValue.current = value;
   const change = useCallback(
     (next: T) => {
-      const { scope, write, writingOf, keepsSame, base, onLeave, isSame } = latest.current;
+      const { scope, write, keepsSame, onLeave, isSame } = latest.current;
       lastTyped.current = { value: next };
+      const act = () => {
+        const { writingOf, baseOf } = latest.current;
+        const [writing, base] = [writingOf(next), baseOf?.()];
+        return writing && { writing, ...(base === undefined ? {} : { base }) };
+      };
       store.type<T>(
         box,
-        {
-          value: next,
-          before: shownValue.current,
-          scope,
-          write,
-          writing: writingOf(next),
-          keepsSame,
-          base,
-          isSame,
-        },
+        { value: next, before: shownValue.current, scope, write, keepsSame, isSame, act },
         onLeave ? { onLeave } : {},
       );
     },
