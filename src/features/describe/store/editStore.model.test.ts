@@ -29,7 +29,7 @@ function makeBrowser(count: number) {
   const server = makeServer(ids);
   const kept = Array.from({ length: count }, () => new Map<string, Edit>());
   const requests: Request[][] = kept.map(() => []);
-  const pauses: (() => void)[] = [];
+  const pauses: (() => void)[][] = kept.map(() => []);
   const written: WritingEdit[][] = kept.map(() => []);
   const refused = new Set<string>();
   let keys = 0;
@@ -47,7 +47,7 @@ function makeBrowser(count: number) {
       shown: (scope) => ({ scope, views, rows: shown(at) }),
       newKey: () => `key ${++keys}`,
       now: () => ++keys,
-      pause: () => new Promise((resolve) => pauses.push(() => resolve())),
+      pause: () => new Promise((resolve) => pauses[at]!.push(() => resolve())),
     });
     store.adopt([...kept[at]!.values()]);
     return { store, read: server.read(), reading: undefined as ReturnType<typeof server.read> | undefined };
@@ -77,6 +77,7 @@ function makeBrowser(count: number) {
     reload: (at: number) => {
       // What the former page asked is carried out, or never arrives; its answer is not heard.
       const [first] = requests[at]!.splice(0);
+      pauses[at]!.splice(0);
       if (first && keys % 2 === 0) ignoring(first.run);
       const left = [...kept[at]!.values()];
       windows[at] = open(at);
@@ -102,7 +103,7 @@ function makeBrowser(count: number) {
       }
     },
     goOn: () => {
-      for (const pause of pauses.splice(0)) pause();
+      for (const pause of pauses.flatMap((some) => some.splice(0))) pause();
     },
     beginRead: (at: number) => {
       windows[at]!.reading ??= server.read();

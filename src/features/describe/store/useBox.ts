@@ -40,7 +40,7 @@ export function useBox<T>(options: Options<T>): Box<T> {
   const latest = useRef(options);
   latest.current = options;
   const read = () => store.openIn(box)?.value as T | undefined;
-  const typed = useSyncExternalStore(store.subscribe, read, read);
+  const typed = useSyncExternalStore(store.subscribe, read, () => undefined);
   /** What was typed last: blanks at its end are not saved, and whoever pauses behind one still finds it. */
   const lastTyped = useRef<{ readonly value: T }>(undefined);
   const { shown, isSame } = options;

@@ -7,6 +7,10 @@ import { type Edit, isStep } from './edit';
 import type { EditStore } from './editStore';
 import { editStoreOf } from './editStores';
 
+const none: readonly Edit[] = [];
+/** As the server draws the page, and the browser when it takes the page over. */
+const noEdits = () => none;
+
 /** The store of an assignment. */
 export function useEditStore(assignmentId: string): EditStore {
   const queries = useQueryClient();
@@ -18,7 +22,7 @@ export function useEditStore(assignmentId: string): EditStore {
  * an answer alone draws nothing again.
  */
 export function useEditsAfter(store: EditStore, snapshot: string | undefined): readonly Edit[] {
-  const edits = useSyncExternalStore(store.subscribe, store.edits, store.edits);
+  const edits = useSyncExternalStore(store.subscribe, store.edits, noEdits);
   const held = useRef<readonly Edit[]>([]);
   return useMemo(() => {
     const next = editsAfter(edits, snapshot);

@@ -22,12 +22,16 @@ export interface WritingState extends Pick<EditStore, 'step' | 'retry' | 'discar
   readonly whenSaved: () => Promise<void>;
 }
 
+const initial: EditState = { edits: [], status: 'saved' };
+/** As the server draws the page, and the browser when it takes the page over. */
+const nothingTyped = () => initial;
+
 const SAVED_WITHIN_MS = 10_000;
 
 /** Writing to the pictures of an assignment. */
 export function useWriting(assignmentId: string): WritingState {
   const store = useEditStore(assignmentId);
-  const { status, edits, step: lastStep } = useSyncExternalStore(store.subscribe, store.state, store.state);
+  const { status, edits, step: lastStep } = useSyncExternalStore(store.subscribe, store.state, nothingTyped);
   const refused = edits.find((edit): edit is WritingEdit => !isStep(edit) && edit.refusal !== undefined);
   return useMemo(
     () => ({
