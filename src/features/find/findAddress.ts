@@ -15,7 +15,7 @@ export const nameFor = ({ words, where }: FindAddress): string =>
   [words.trim(), ...where].filter(Boolean).join(', ').slice(0, 120);
 
 /** A search as the query of an address. */
-export function findQuery({ words, where, only = [] }: FoundSet): string {
+function findQuery({ words, where, only = [] }: FoundSet): string {
   const query = new URLSearchParams(words === '' ? {} : { words });
   for (const sentence of where) query.append('where', sentence);
   for (const id of only) query.append('only', id);
