@@ -1,6 +1,7 @@
 import { realpath } from 'node:fs/promises';
-import { and, asc, countDistinct, eq, inArray, ne, or, type SQL, sql } from 'drizzle-orm';
+import { and, asc, countDistinct, eq, ne, or, type SQL, sql } from 'drizzle-orm';
 import type { Context } from '../../context';
+import { oneOf, uuids } from '../../db/oneOf';
 import { assignments } from '../../db/schema/assignments';
 import { openedFolders } from '../../db/schema/folders';
 import { files, photos } from '../../db/schema/photos';
@@ -64,11 +65,9 @@ export async function movePicturesHere(
     .innerJoin(openedFolders, eq(openedFolders.id, files.folderId))
     .where(and(ne(photos.assignmentId, assignmentId), overlaps(path), contains(path, wholePath)))
     .orderBy(asc(photos.assignmentId), asc(photos.position));
-  for (const [at, photo] of moved.entries())
-    await db
-      .update(photos)
-      .set({ assignmentId, position: at + 1 })
-      .where(eq(photos.id, photo.id));
+  const ids = moved.map((photo) => photo.id);
+  await db.execute(sql`update ${photos} set assignment_id = ${assignmentId}, position = moved.place
+    from unnest(${uuids(ids)}) with ordinality as moved (id, place) where ${photos.id} = moved.id`);
   await db
     .update(files)
     .set({ folderId: id, relativePath: sql`substr(${wholePath}, char_length(${path}::text) + 2)` })
@@ -77,10 +76,7 @@ export async function movePicturesHere(
       and(
         eq(openedFolders.id, files.folderId),
         ne(openedFolders.id, id),
-        inArray(
-          files.photoId,
-          moved.map((photo) => photo.id),
-        ),
+        oneOf(files.photoId, ids),
         contains(path, wholePath),
       ),
     );
