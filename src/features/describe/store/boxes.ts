@@ -29,100 +29,97 @@ const ENTRY_PAUSE_MS = 5000;
 /** An open edit for more pictures than this is kept when it is closed: to keep it at each key would be slow. */
 const KEPT_OPEN = 1000;
 
-/** The boxes that are typed into: each holds one open edit, which is closed after a pause or on leaving. */
-export function makeBoxes(
-  {
-    keep,
-    forget,
-    newKey,
-    now,
-  }: {
-    readonly keep: (edit: Edit) => void;
-    readonly forget: (key: string) => void;
-    readonly newKey: () => string;
-    readonly now: () => number;
-  },
-  changed: () => void,
-) {
-  const open = new Map<string, OpenEdit>();
-  const timers = new Map<string, ReturnType<typeof setTimeout>>();
-  /** When the last key of an entry came, and whether a part of the entry is written. */
-  const entries = new Map<string, { readonly at: number; readonly isWritten: boolean }>();
+interface Effects {
+  readonly keep: (edit: Edit) => void;
+  readonly forget: (key: string) => void;
+  readonly newKey: () => string;
+  readonly now: () => number;
+}
 
-  function type<T>(
+/** The boxes that are typed into: each holds one open edit, which is closed after a pause or on leaving. */
+export class Boxes {
+  readonly #effects: Effects;
+  readonly #changed: () => void;
+  readonly #open = new Map<string, OpenEdit>();
+  readonly #timers = new Map<string, ReturnType<typeof setTimeout>>();
+  /** When the last key of an entry came, and whether a part of the entry is written. */
+  readonly #entries = new Map<string, { readonly at: number; readonly isWritten: boolean }>();
+
+  constructor(effects: Effects, changed: () => void) {
+    this.#effects = effects;
+    this.#changed = changed;
+  }
+
+  openIn(box: string): OpenEdit | undefined {
+    return this.#open.get(box);
+  }
+
+  type<T>(
     box: string,
     edit: Omit<OpenEdit<T>, 'key'>,
     /** The box is closed on leaving only. */
     { onLeave = false } = {},
-  ) {
+  ): void {
+    const { keep, newKey, now } = this.#effects;
     const at = now();
-    const entry = entries.get(box);
+    const entry = this.#entries.get(box);
     const isGoingOn = entry && at - entry.at < ENTRY_PAUSE_MS;
-    entries.set(box, { at, isWritten: isGoingOn ? entry.isWritten : false });
-    const held = open.get(box);
-    const next = {
-      ...edit,
-      key: held?.key ?? newKey(),
-      before: held ? held.before : edit.before,
-    } as OpenEdit;
-    open.set(box, next);
-    const { key, scope } = next;
+    this.#entries.set(box, { at, isWritten: isGoingOn ? entry.isWritten : false });
+    const held = this.#open.get(box);
+    const { key, before } = held ?? { key: newKey(), before: edit.before };
+    this.#open.set(box, { ...edit, key, before } as OpenEdit);
+    const { scope } = edit;
     const act = edit.act();
     const isSmall = scope.of !== 'these' || scope.ids.length <= KEPT_OPEN;
     if (act && isSmall) keep({ key, at, isOpen: true, scope, ...act });
-    clearTimeout(timers.get(box));
+    clearTimeout(this.#timers.get(box));
     if (!onLeave)
-      timers.set(
+      this.#timers.set(
         box,
-        setTimeout(() => pauseIn(box), SAVE_AFTER_MS),
+        setTimeout(() => this.#writeNow(box), SAVE_AFTER_MS),
       );
-    changed();
+    this.#changed();
   }
 
-  /** Writes what was typed so far. False where the value is not allowed: it stays open. */
-  function pauseIn(box: string): boolean {
-    clearTimeout(timers.get(box));
-    const edit = open.get(box);
+  /** Writes what was typed, as one leaves the box. False where the value is not allowed: it stays open. */
+  close(box: string): boolean {
+    const isClosed = this.#writeNow(box);
+    if (isClosed) this.#entries.delete(box);
+    return isClosed;
+  }
+
+  closeAll(): void {
+    for (const box of [...this.#open.keys()]) this.close(box);
+  }
+
+  /** Lets go of what is typed and not written yet. */
+  putBack(box: string): void {
+    clearTimeout(this.#timers.get(box));
+    const edit = this.#open.get(box);
+    if (edit) this.#effects.forget(edit.key);
+    this.#open.delete(box);
+    this.#changed();
+  }
+
+  /** Writes what was typed so far; what is typed next goes on with it. */
+  #writeNow(box: string): boolean {
+    clearTimeout(this.#timers.get(box));
+    const edit = this.#open.get(box);
     if (!edit) return true;
     const { key, scope, value, before, isSame, keepsSame, write } = edit;
     const act = edit.act();
     // Typed and taken back: of pictures that differ, none is written to.
     const isTakenBack = !keepsSame && isSame(value, before);
     if (!act && !isTakenBack) return false;
-    open.delete(box);
-    if (isTakenBack || !act) forget(key);
+    this.#open.delete(box);
+    if (isTakenBack || !act) this.#effects.forget(key);
     else {
-      const entry = entries.get(box);
-      const continues = entry?.isWritten ? { continues: true as const } : {};
-      entries.set(box, { at: entry?.at ?? now(), isWritten: true });
+      const entry = this.#entries.get(box);
+      this.#entries.set(box, { at: entry?.at ?? this.#effects.now(), isWritten: true });
       const { writing, ...known } = act;
-      write(scope, writing, { key, ...continues, ...known });
+      write(scope, writing, { key, ...(entry?.isWritten ? { continues: true as const } : {}), ...known });
     }
-    changed();
+    this.#changed();
     return true;
   }
-
-  /** The same as one leaves the box: what is typed next is another entry. */
-  function close(box: string): boolean {
-    const isClosed = pauseIn(box);
-    if (isClosed) entries.delete(box);
-    return isClosed;
-  }
-
-  return {
-    type,
-    close,
-    closeAll: () => {
-      for (const box of [...open.keys()]) close(box);
-    },
-    /** Lets go of what is typed and not written yet. */
-    putBack: (box: string) => {
-      clearTimeout(timers.get(box));
-      const edit = open.get(box);
-      if (edit) forget(edit.key);
-      open.delete(box);
-      changed();
-    },
-    openIn: (box: string): OpenEdit | undefined => open.get(box),
-  };
 }

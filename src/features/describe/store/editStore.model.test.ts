@@ -7,7 +7,7 @@ import { propertyRuns } from '../../../../tests/fixtures/budget';
 import { viewOf } from '../set/view';
 import { applyToRows, editsAfter } from './applyEdits';
 import { closedInOrder, type Edit, isStep, isWaiting, type ValueRows, type WritingEdit } from './edit';
-import { type Answer, type EditStore, makeEditStore } from './editStore';
+import { type Answer, EditStore } from './editStore';
 import { makeServer, Refused, valuesIn } from './testServer';
 
 const ids = ['p1', 'p2', 'p3'];
@@ -37,14 +37,17 @@ function makeBrowser(count: number) {
   function open(at: number) {
     const ask = (key: string, run: () => Answer) =>
       new Promise<Answer>((resolve, reject) => requests[at]!.push({ key, run, resolve, reject }));
-    const store: EditStore = makeEditStore({
+    const store: EditStore = new EditStore({
       send: (edit) => ask(edit.key, () => server.carryOut(edit)),
       nextStep: async (undone) => server.nextId(undone),
       refusalOf: (error) =>
         error instanceof Refused ? { message: error.message, code: undefined } : undefined,
       keep: (edit) => kept[at]!.set(edit.key, edit),
       forget: (key) => kept[at]!.delete(key),
-      shown: (scope) => ({ scope, views, rows: shown(at) }),
+      shown: (scope) => {
+        const rows = shown(at);
+        return { scope, pictures: views.length, shown: () => ({ scope, views, rows }) };
+      },
       newKey: () => `key ${++keys}`,
       now: () => ++keys,
       pause: () => new Promise((resolve) => pauses[at]!.push(() => resolve())),
@@ -171,7 +174,7 @@ async function carryOut(browser: Browser, command: Command, windows: number): Pr
       const made: Writing = { kind: 'set', field: id, value: value === '' ? null : value };
       const before = '';
       const how = { value, before, scope: meant, write: browser.write(at), keepsSame: true };
-      store().type<string>(`${command.scope} ${id}`, {
+      store().boxes.type<string>(`${command.scope} ${id}`, {
         ...how,
         act: () => ({ writing: made }),
         isSame: (a, b) => a === b,
@@ -179,7 +182,7 @@ async function carryOut(browser: Browser, command: Command, windows: number): Pr
       break;
     }
     case 'leave':
-      store().close(`${command.scope} ${fields[command.field]!}`);
+      store().boxes.close(`${command.scope} ${fields[command.field]!}`);
       break;
     case 'set': {
       const value = command.text === '' ? null : command.text;
@@ -217,7 +220,7 @@ const settled = () => new Promise((resolve) => setImmediate(resolve));
 
 /** The network is there again, and everything is read. */
 async function end(browser: Browser): Promise<void> {
-  for (const { store } of browser.windows) store.closeAll();
+  for (const { store } of browser.windows) store.boxes.closeAll();
   for (let tries = 0; tries < 1000 && browser.windows.some((_, at) => browser.isBusy(at)); tries++) {
     browser.goOn();
     for (const at of browser.windows.keys()) browser.answer(at, 'answers');

@@ -1,7 +1,7 @@
 import { these } from '@/core/drafts/scope';
 import { SAVE_AFTER_MS } from './boxes';
 import type { Edit } from './edit';
-import { type Answer, type Effects, makeEditStore } from './editStore';
+import { type Answer, EditStore, type Effects } from './editStore';
 
 beforeEach(() => jest.useFakeTimers());
 afterEach(() => jest.useRealTimers());
@@ -33,10 +33,10 @@ function open(
     now: Date.now,
     pause: (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
   };
-  const store = makeEditStore(effects);
+  const store = new EditStore(effects);
   /** Types into a box of captions that held `before`. */
   const type = (value: string, { before = '', keepsSame = false, isAllowed = true } = {}) =>
-    store.type<string>('box', {
+    store.boxes.type<string>('box', {
       value,
       before,
       scope,
@@ -119,12 +119,12 @@ test('what is typed is written after a pause, once, and kept in the browser from
   const { store, kept, type, pause, texts } = open();
   type('Ne');
   type('New');
-  expect(store.openIn('box')).toMatchObject({ value: 'New' });
+  expect(store.boxes.openIn('box')).toMatchObject({ value: 'New' });
   expect([...kept.values()]).toMatchObject([{ writing: caption('New'), isOpen: true }]);
   await pause();
   expect(texts()).toEqual(['New']);
-  expect(store.openIn('box')).toBeUndefined();
-  store.close('box');
+  expect(store.boxes.openIn('box')).toBeUndefined();
+  store.boxes.close('box');
   await pause(0);
   expect(texts()).toEqual(['New']);
 });
@@ -138,9 +138,9 @@ test('what is typed and taken back is not written; taken back after it was writt
   expect(texts()).toEqual([]);
   expect(kept.size).toBe(0);
   type('x');
-  store.close('box');
+  store.boxes.close('box');
   type('', { before: 'x' });
-  store.close('box');
+  store.boxes.close('box');
   await store.settle();
   expect(texts()).toEqual(['x', '']);
 });
@@ -148,7 +148,7 @@ test('what is typed and taken back is not written; taken back after it was writt
 test('where other things go with it, the same is written too: a name leaves Person Shown and not the caption', async () => {
   const { type, store, texts } = open();
   type('A launch', { before: 'A launch', keepsSame: true });
-  store.close('box');
+  store.boxes.close('box');
   await store.settle();
   expect(texts()).toEqual(['A launch']);
 });
@@ -163,9 +163,9 @@ test('what is typed without a long pause goes on with the act before; leaving th
   await pause(5000);
   type('A launch at noon');
   await pause();
-  store.close('box');
+  store.boxes.close('box');
   type('The launch at noon');
-  store.close('box');
+  store.boxes.close('box');
   await store.settle();
   expect(sent.map(({ continues }) => continues)).toEqual([undefined, 'act key 1', undefined, undefined]);
 });
@@ -174,10 +174,10 @@ test('what is not allowed is neither written nor kept, and the box says so as it
   const { type, pause, store, texts } = open();
   type('12 o', { isAllowed: false });
   await pause();
-  expect(store.close('box')).toBe(false);
-  expect(store.openIn('box')).toMatchObject({ value: '12 o' });
-  store.putBack('box');
-  expect(store.openIn('box')).toBeUndefined();
+  expect(store.boxes.close('box')).toBe(false);
+  expect(store.boxes.openIn('box')).toMatchObject({ value: '12 o' });
+  store.boxes.putBack('box');
+  expect(store.boxes.openIn('box')).toBeUndefined();
   expect(texts()).toEqual([]);
 });
 

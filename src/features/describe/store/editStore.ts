@@ -1,7 +1,6 @@
 import type { Scope } from '@/core/drafts/scope';
 import type { Writing } from '@/server/operations/drafts/writing';
-import { makeBoxes, type Write } from './boxes';
-import type { Shown } from './edit';
+import { Boxes, type Write } from './boxes';
 import {
   closedInOrder,
   type Edit,
@@ -11,7 +10,7 @@ import {
   type StepEdit,
   type WritingEdit,
 } from './edit';
-import { makeFormer } from './former';
+import { Former, type FormerLists } from './former';
 
 /** The answer to an edit. */
 export interface Answer {
@@ -42,7 +41,7 @@ export interface Effects {
   readonly keep: (edit: Edit) => void;
   readonly forget: (key: string) => void;
   /** What the lists show now of the pictures that are meant, where that is known. */
-  readonly shown: (scope: Scope) => Shown | undefined;
+  readonly shown: (scope: Scope) => FormerLists | undefined;
   readonly answered?: (edit: Edit, answer: Answer) => void;
   readonly newKey: () => string;
   readonly now: () => number;
@@ -51,172 +50,177 @@ export interface Effects {
 
 const FIRST_PAUSE_MS = 1000;
 const LONGEST_PAUSE_MS = 15_000;
-export type EditStore = ReturnType<typeof makeEditStore>;
 
 /**
  * All that was typed for the pictures of an assignment and is not in every list yet. Edits are sent one after the other. What
  * a list shows is `applyEdits` over what the server told; an edit leaves when everything that was read has its transaction.
  */
-export function makeEditStore(effects: Effects) {
-  const { newKey } = effects;
-  let lastMoment = 0;
+export class EditStore {
+  readonly boxes: Boxes;
+  readonly #effects: Effects;
+  readonly #former = new Former();
+  readonly #listeners = new Set<() => void>();
+  #state: EditState = { edits: [], status: 'saved' };
+  #running: Promise<void> | undefined;
+  /** Id of the act that was saved last. */
+  #lastAct: string | undefined;
+  #lastMoment = 0;
+
+  constructor(effects: Effects) {
+    this.#effects = effects;
+    this.boxes = new Boxes({ ...effects, now: () => this.#now() }, () => this.#notify());
+  }
+
+  readonly subscribe = (listener: () => void) => {
+    this.#listeners.add(listener);
+    return () => void this.#listeners.delete(listener);
+  };
+  readonly state = (): EditState => this.#state;
+  readonly edits = (): readonly Edit[] => this.#state.edits;
+
+  readonly write: Write = (scope, writing, { key = this.#effects.newKey(), ...how } = {}) => {
+    this.#former.note(key, this.#effects.shown(scope));
+    this.#add({ key, at: this.#now(), scope, writing, ...how });
+  };
+
+  /** Undo, or redo; `writingId` is the act that the person saw named. */
+  readonly step = (undone: boolean, writingId?: string): void => {
+    this.boxes.closeAll();
+    // What is being saved as it is pressed is the last act by then.
+    const isLater = undone && this.edits().some(isWaiting);
+    const edit: StepEdit = { key: this.#effects.newKey(), at: this.#now(), undone };
+    this.#add(writingId && !isLater ? { ...edit, writingId } : edit);
+  };
+
+  readonly discard = (key: string): void => {
+    this.#effects.forget(key);
+    this.#replace(key);
+  };
+
+  /** Sends a refused edit again, changed or as it was. */
+  readonly retry = (
+    edit: WritingEdit,
+    how: Pick<WritingEdit, 'confirmed'> & { readonly writing?: Writing } = {},
+  ): void => {
+    const { key, refusal: _, transaction: _none, at: _at, scope, writing, ...rest } = edit;
+    this.discard(key);
+    this.write(scope, how.writing ?? writing, { ...rest, ...how });
+  };
+
+  /** Takes over what another page of this browser could not send. */
+  readonly adopt = (edits: readonly Edit[]): void => {
+    const known = new Set(this.edits().map((edit) => edit.key));
+    const left = edits.filter((edit) => !known.has(edit.key));
+    if (left.length === 0) return;
+    const added = closedInOrder(left, () => this.#now(), this.#effects.keep);
+    this.#set({ edits: [...added, ...this.edits()] });
+    if (added.some(isWaiting)) this.#start();
+  };
+
+  /** Lets go of edits that everything that was read shows. */
+  readonly prune = (isInAll: (transaction: string) => boolean): void => {
+    const left = this.edits().filter((edit) => !edit.transaction || !isInAll(edit.transaction));
+    if (left.length !== this.edits().length) this.#set({ edits: left });
+  };
+
+  /** Comes when everything that was typed is saved, or refused; with whether that had to be waited for. */
+  readonly settle = async (): Promise<boolean> => {
+    this.boxes.closeAll();
+    const isPending = this.#running !== undefined;
+    while (this.#running) await this.#running;
+    return isPending;
+  };
+
   /** Another moment for each edit: they are ordered by it. */
-  const now = () => {
-    lastMoment = Math.max(effects.now(), lastMoment + 1);
-    return lastMoment;
-  };
-  let state: EditState = { edits: [], status: 'saved' };
-  let running: Promise<void> | undefined;
-  let lastAct: string | undefined;
-  const former = makeFormer();
-  const listeners = new Set<() => void>();
-  const set = (next: Partial<EditState>) => {
-    state = { ...state, ...next };
-    for (const listener of listeners) listener();
-  };
-  const replace = (key: string, edit?: Edit) =>
-    set({ edits: state.edits.flatMap((one) => (one.key !== key ? [one] : edit ? [edit] : [])) });
-
-  const boxes = makeBoxes({ ...effects, now }, () => {
-    for (const listener of listeners) listener();
-  });
-
-  /** The edit with the act that it undoes; undefined where there is none. */
-  async function prepared(edit: Edit): Promise<Edit | undefined> {
-    if (!isStep(edit)) return edit;
-    const writingId = edit.writingId ?? (await effects.nextStep(edit.undone));
-    if (!writingId) return undefined;
-    const restores = edit.restores ?? former.swap(writingId, effects.shown);
-    const known = { ...edit, writingId, ...(restores ? { restores } : {}) };
-    effects.keep(known);
-    replace(edit.key, known);
-    return known;
+  #now(): number {
+    this.#lastMoment = Math.max(this.#effects.now(), this.#lastMoment + 1);
+    return this.#lastMoment;
   }
 
-  function carriedOut(edit: Edit, answer: Answer) {
-    const isNew = answer.undo && answer.undo.id !== lastAct;
-    if (!isStep(edit) && isNew) former.keep(edit.key, answer.undo!.id);
-    lastAct = isStep(edit) ? undefined : answer.undo?.id;
-    effects.forget(edit.key);
-    effects.answered?.(edit, answer);
-    replace(edit.key, answer.transaction ? { ...edit, transaction: answer.transaction } : undefined);
-    if (isStep(edit)) set({ step: { kept: answer.kept ?? 0 } });
+  #notify(): void {
+    for (const listener of this.#listeners) listener();
   }
 
-  async function refuse(edit: Edit, refusal: Refusal) {
-    if (isStep(edit)) {
-      effects.forget(edit.key);
-      replace(edit.key);
-      return set({ step: { message: refusal.message } });
-    }
-    const other = (await effects.rebase?.(edit, refusal).catch(() => refusal)) ?? refusal;
-    const next = 'key' in other ? other : { ...edit, refusal: other };
-    effects.keep(next);
-    if (next.key !== edit.key) effects.forget(edit.key);
-    replace(edit.key, next);
+  #set(next: Partial<EditState>): void {
+    this.#state = { ...this.#state, ...next };
+    this.#notify();
   }
 
-  async function sendNext(edit: Edit) {
-    const ready = await prepared(edit);
-    if (!ready) {
-      effects.forget(edit.key);
-      replace(edit.key);
-      return;
-    }
-    const continues = !isStep(ready) && ready.continues ? lastAct : undefined;
-    carriedOut(ready, await effects.send(ready, continues));
+  #replace(key: string, edit?: Edit): void {
+    this.#set({ edits: this.edits().flatMap((one) => (one.key !== key ? [one] : edit ? [edit] : [])) });
   }
 
-  async function drain() {
+  #add(edit: Edit): void {
+    this.#effects.keep(edit);
+    this.#set({ edits: [...this.edits(), edit] });
+    this.#start();
+  }
+
+  #start(): void {
+    if (this.#state.status === 'saved') this.#set({ status: 'saving' });
+    this.#running ??= this.#drain().finally(() => {
+      this.#running = undefined;
+      if (this.edits().some(isWaiting)) this.#start();
+    });
+  }
+
+  async #drain(): Promise<void> {
     let wait = FIRST_PAUSE_MS;
-    for (let edit = state.edits.find(isWaiting); edit; edit = state.edits.find(isWaiting)) {
+    for (let edit = this.edits().find(isWaiting); edit; edit = this.edits().find(isWaiting)) {
       try {
-        await sendNext(edit);
+        await this.#send(edit);
         wait = FIRST_PAUSE_MS;
       } catch (error) {
-        const refusal = effects.refusalOf(error);
-        if (refusal) await refuse(edit, refusal);
+        const refusal = this.#effects.refusalOf(error);
+        if (refusal) await this.#refuse(edit, refusal);
         else {
-          set({ status: 'waiting' });
-          await effects.pause(wait);
+          this.#set({ status: 'waiting' });
+          await this.#effects.pause(wait);
           wait = Math.min(wait * 2, LONGEST_PAUSE_MS);
         }
       }
     }
-    set({ status: 'saved' });
+    this.#set({ status: 'saved' });
   }
 
-  function start() {
-    if (state.status === 'saved') set({ status: 'saving' });
-    running ??= drain().finally(() => {
-      running = undefined;
-      if (state.edits.some(isWaiting)) start();
-    });
+  async #send(edit: Edit): Promise<void> {
+    const ready = await this.#prepared(edit);
+    if (!ready) return this.discard(edit.key);
+    const continues = !isStep(ready) && ready.continues ? this.#lastAct : undefined;
+    this.#carriedOut(ready, await this.#effects.send(ready, continues));
   }
 
-  function add(edit: Edit) {
-    effects.keep(edit);
-    set({ edits: [...state.edits, edit] });
-    start();
+  /** The edit with the act that it undoes; undefined where there is none. */
+  async #prepared(edit: Edit): Promise<Edit | undefined> {
+    if (!isStep(edit)) return edit;
+    const writingId = edit.writingId ?? (await this.#effects.nextStep(edit.undone));
+    if (!writingId) return undefined;
+    const restores = edit.restores ?? this.#former.swap(writingId, this.#effects.shown);
+    const known = { ...edit, writingId, ...(restores ? { restores } : {}) };
+    this.#effects.keep(known);
+    this.#replace(edit.key, known);
+    return known;
   }
 
-  const write: Write = (scope, writing, { key = newKey(), ...how } = {}) => {
-    former.note(key, effects.shown(scope));
-    add({ key, at: now(), scope, writing, ...how });
-  };
-
-  /** Undo, or redo; `writingId` is the act that the person saw named. */
-  function step(undone: boolean, writingId?: string) {
-    boxes.closeAll();
-    // What is being saved as it is pressed is the last act by then.
-    const isLater = undone && state.edits.some(isWaiting);
-    const edit: StepEdit = { key: newKey(), at: now(), undone };
-    add(writingId && !isLater ? { ...edit, writingId } : edit);
+  #carriedOut(edit: Edit, answer: Answer): void {
+    const { undo, transaction, kept = 0 } = answer;
+    if (!isStep(edit) && undo && undo.id !== this.#lastAct) this.#former.keep(edit.key, undo.id);
+    this.#lastAct = isStep(edit) ? undefined : undo?.id;
+    this.#effects.forget(edit.key);
+    this.#effects.answered?.(edit, answer);
+    this.#replace(edit.key, transaction ? { ...edit, transaction } : undefined);
+    if (isStep(edit)) this.#set({ step: { kept } });
   }
 
-  function discard(key: string) {
-    effects.forget(key);
-    replace(key);
+  async #refuse(edit: Edit, refusal: Refusal): Promise<void> {
+    if (isStep(edit)) {
+      this.discard(edit.key);
+      return this.#set({ step: { message: refusal.message } });
+    }
+    const other = (await this.#effects.rebase?.(edit, refusal).catch(() => refusal)) ?? refusal;
+    const next = 'key' in other ? other : { ...edit, refusal: other };
+    this.#effects.keep(next);
+    if (next.key !== edit.key) this.#effects.forget(edit.key);
+    this.#replace(edit.key, next);
   }
-
-  async function settle(): Promise<boolean> {
-    boxes.closeAll();
-    const isPending = running !== undefined;
-    while (running) await running;
-    return isPending;
-  }
-
-  return {
-    subscribe: (listener: () => void) => {
-      listeners.add(listener);
-      return () => void listeners.delete(listener);
-    },
-    state: () => state,
-    edits: () => state.edits,
-    ...boxes,
-    write,
-    step,
-    discard,
-    /** Sends a refused edit again, changed or as it was. */
-    retry: (edit: WritingEdit, how: Pick<WritingEdit, 'confirmed'> & { writing?: Writing } = {}) => {
-      const { key, refusal: _, transaction: _none, at: _at, scope, writing, ...rest } = edit;
-      discard(key);
-      write(scope, how.writing ?? writing, { ...rest, ...how });
-    },
-    /** Takes over what another page of this browser could not send. */
-    adopt: (edits: readonly Edit[]) => {
-      const known = new Set(state.edits.map((edit) => edit.key));
-      const left = edits.filter((edit) => !known.has(edit.key));
-      if (left.length === 0) return;
-      const added = closedInOrder(left, now, effects.keep);
-      set({ edits: [...added, ...state.edits] });
-      if (added.some(isWaiting)) start();
-    },
-    /** Lets go of edits that everything that was read shows. */
-    prune: (isInAll: (transaction: string) => boolean) => {
-      const left = state.edits.filter((edit) => !edit.transaction || !isInAll(edit.transaction));
-      if (left.length !== state.edits.length) set({ edits: left });
-    },
-    settle,
-  };
 }

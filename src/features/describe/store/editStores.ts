@@ -1,5 +1,6 @@
 import type { QueryClient } from '@tanstack/react-query';
 import { asText } from '@/core/catalogue/value';
+import type { Scope } from '@/core/drafts/scope';
 import { isInSnapshot } from '@/core/drafts/snapshot';
 import type { WritingSteps } from '@/server/operations/drafts/undoWriting';
 import type { Desk } from '@/server/operations/photos/selectionValues';
@@ -9,8 +10,9 @@ import { readAfterAct } from '@/ui/readAfterAct';
 import { newKey } from '@/ui/useRequestOnce';
 import type { PhotoList, ValueTable } from '../set/lists';
 import { applyToRows, applyToViews, editsAfter, meantBy } from './applyEdits';
-import { isStep, type Refusal, type Shown, type WritingEdit } from './edit';
-import { type Answer, type EditStore, type Effects, makeEditStore } from './editStore';
+import { isStep, type Refusal, type WritingEdit } from './edit';
+import { type Answer, EditStore, type Effects } from './editStore';
+import type { FormerLists } from './former';
 import { keptEdits } from './keptEdits';
 import { mergeTexts } from './rebase';
 
@@ -27,11 +29,11 @@ export function editStoreOf(queries: QueryClient, assignmentId: string): EditSto
 
 function storeFor(queries: QueryClient, assignmentId: string): EditStore {
   const kept = keptEdits(assignmentId);
-  const store: EditStore = makeEditStore({
+  const store: EditStore = new EditStore({
     ...serverOf(queries, assignmentId),
     keep: kept.keep,
     forget: kept.forget,
-    shown: (scope) => shownOf(queries, assignmentId, store, scope),
+    shown: (scope) => listsOf(queries, assignmentId, store, scope),
     newKey,
     now: Date.now,
     pause: (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
@@ -51,7 +53,7 @@ function storeFor(queries: QueryClient, assignmentId: string): EditStore {
   };
   // Behind the drawing of what was read: it is drawn once.
   cache.subscribe(({ type, query }) => {
-    if (type === 'updated' && query.queryKey[1] === assignmentId && store.state().edits.length > 0)
+    if (type === 'updated' && query.queryKey[1] === assignmentId && store.edits().length > 0)
       queueMicrotask(prune);
   });
   return store;
@@ -115,20 +117,24 @@ async function rebased(
   return { ...edit, key: newKey(), base: theirs, writing: { ...writing, text, met: [theirs] } };
 }
 
-/** What the lists of the window show, with what was typed. */
-function shownOf(
+/** What the lists of the window show now, with what was typed. */
+function listsOf(
   queries: QueryClient,
   assignmentId: string,
   store: EditStore,
-  scope: Shown['scope'],
-): Shown | undefined {
+  scope: Scope,
+): FormerLists | undefined {
   const list = queries.getQueryData<PhotoList>(queryKeys.photoList(assignmentId));
   if (!list || !meantBy(scope)) return undefined;
   const table = queries.getQueryData<ValueTable>(queryKeys.values(assignmentId));
-  const { edits } = store.state();
+  const edits = store.edits();
   return {
     scope,
-    views: applyToViews(list.views, editsAfter(edits, list.snapshot)),
-    rows: table && applyToRows(table.rows, editsAfter(edits, table.snapshot), list.views),
+    pictures: list.views.length,
+    shown: () => ({
+      scope,
+      views: applyToViews(list.views, editsAfter(edits, list.snapshot)),
+      rows: table && applyToRows(table.rows, editsAfter(edits, table.snapshot), list.views),
+    }),
   };
 }

@@ -3,35 +3,43 @@ import type { Shown } from './edit';
 
 /** Acts of this window that an undo shows at once, and how many pictures their lists may have together. */
 const KEPT = 5;
-const MOST_VIEWS = 150_000;
+const MOST_PICTURES = 150_000;
+
+/** Lists as they were at a moment: they are worked out when an undo asks for them. */
+export interface FormerLists {
+  readonly scope: Scope;
+  readonly pictures: number;
+  readonly shown: () => Shown;
+}
 
 /** What lists showed before the acts of this window. Lists are never changed: they are kept as they were. */
-export function makeFormer() {
-  const noted = new Map<string, Shown>();
-  const kept = new Map<string, Shown & { readonly scope: Scope }>();
-  return {
-    /** Before an edit is sent. */
-    note: (key: string, shown: Shown | undefined) => {
-      if (!shown) return;
-      noted.set(key, shown);
-      const [oldest] = noted.keys();
-      if (noted.size > KEPT) noted.delete(oldest!);
-    },
-    /** The edit is an act that can be undone. */
-    keep: (key: string, writingId: string) => {
-      const shown = noted.get(key);
-      noted.delete(key);
-      if (!shown) return;
-      kept.set(writingId, shown);
-      const atMost = Math.max(1, Math.min(KEPT, Math.floor(MOST_VIEWS / shown.views.length)));
-      for (const oldest of [...kept.keys()].slice(0, -atMost)) kept.delete(oldest);
-    },
-    /** What was shown before an act; the next time, what is shown now. */
-    swap: (writingId: string, shownNow: (scope: Scope) => Shown | undefined): Shown | undefined => {
-      const shown = kept.get(writingId);
-      const now = shown && shownNow(shown.scope);
-      if (now) kept.set(writingId, now);
-      return shown;
-    },
-  };
+export class Former {
+  readonly #noted = new Map<string, FormerLists>();
+  readonly #kept = new Map<string, FormerLists>();
+
+  /** Before an edit is sent. */
+  note(key: string, lists: FormerLists | undefined): void {
+    if (!lists) return;
+    this.#noted.set(key, lists);
+    const [oldest] = this.#noted.keys();
+    if (this.#noted.size > KEPT) this.#noted.delete(oldest!);
+  }
+
+  /** The edit is an act that can be undone. */
+  keep(key: string, writingId: string): void {
+    const lists = this.#noted.get(key);
+    this.#noted.delete(key);
+    if (!lists) return;
+    this.#kept.set(writingId, lists);
+    const atMost = Math.max(1, Math.min(KEPT, Math.floor(MOST_PICTURES / lists.pictures)));
+    for (const oldest of [...this.#kept.keys()].slice(0, -atMost)) this.#kept.delete(oldest);
+  }
+
+  /** What was shown before an act; the next time, what is shown now. */
+  swap(writingId: string, listsNow: (scope: Scope) => FormerLists | undefined): Shown | undefined {
+    const lists = this.#kept.get(writingId);
+    const now = lists && listsNow(lists.scope);
+    if (now) this.#kept.set(writingId, now);
+    return lists?.shown();
+  }
 }

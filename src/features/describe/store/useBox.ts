@@ -39,7 +39,7 @@ export function useBox<T>(options: Options<T>): Box<T> {
   const box = useId();
   const latest = useRef(options);
   latest.current = options;
-  const read = () => store.openIn(box)?.value as T | undefined;
+  const read = () => store.boxes.openIn(box)?.value as T | undefined;
   const typed = useSyncExternalStore(store.subscribe, read, () => undefined);
   /** What was typed last: blanks at its end are not saved, and whoever pauses behind one still finds it. */
   const lastTyped = useRef<{ readonly value: T }>(undefined);
@@ -58,7 +58,7 @@ export function useBox<T>(options: Options<T>): Box<T> {
         const [writing, base] = [writingOf(next), baseOf?.()];
         return writing && { writing, ...(base === undefined ? {} : { base }) };
       };
-      store.type<T>(
+      store.boxes.type<T>(
         box,
         { value: next, before: shownValue.current, scope, write, keepsSame, isSame, act },
         onLeave ? { onLeave } : {},
@@ -66,8 +66,8 @@ export function useBox<T>(options: Options<T>): Box<T> {
     },
     [store, box],
   );
-  const save = useCallback(() => store.close(box), [store, box]);
-  const putBack = useCallback(() => store.putBack(box), [store, box]);
+  const save = useCallback(() => store.boxes.close(box), [store, box]);
+  const putBack = useCallback(() => store.boxes.putBack(box), [store, box]);
   useLeaving(save);
   // What is not allowed goes with its box.
   useEffect(() => putBack, [putBack]);
