@@ -60,6 +60,7 @@ export function useCaption(scope: Scope, desk: Desk | undefined, write: Write): 
     shown,
     isSame: isSameText,
     keepsSame: true,
+    isRead: desk !== undefined,
     baseOf: seen.base,
     writingOf,
     write: (meant, writing, how) => {

@@ -11,6 +11,8 @@ export interface OpenEdit<T = unknown> {
   readonly scope: Scope;
   /** The act that it is: what is known of the pictures as the box is closed decides. Undefined while the value is not allowed. */
   readonly act: () => (Pick<WritingEdit, 'base'> & { readonly writing: Writing }) | undefined;
+  /** Whether what stands there is known. Until then a pause writes nothing. */
+  readonly isRead?: (() => boolean) | undefined;
   readonly write: Write;
   /** Whether it is written although it is as before. */
   readonly keepsSame?: boolean | undefined;
@@ -72,12 +74,7 @@ export class Boxes {
     const act = edit.act();
     const isSmall = scope.of !== 'these' || scope.ids.length <= KEPT_OPEN;
     if (act && isSmall) keep({ key, at, isOpen: true, scope, ...act });
-    clearTimeout(this.#timers.get(box));
-    if (!onLeave)
-      this.#timers.set(
-        box,
-        setTimeout(() => this.#writeNow(box), SAVE_AFTER_MS),
-      );
+    if (!onLeave) this.#writeLater(box);
     this.#changed();
   }
 
@@ -99,6 +96,16 @@ export class Boxes {
     if (edit) this.#effects.forget(edit.key);
     this.#open.delete(box);
     this.#changed();
+  }
+
+  #writeLater(box: string): void {
+    clearTimeout(this.#timers.get(box));
+    const write = () => {
+      const isRead = this.#open.get(box)?.isRead?.() ?? true;
+      if (isRead) this.#writeNow(box);
+      else this.#writeLater(box);
+    };
+    this.#timers.set(box, setTimeout(write, SAVE_AFTER_MS));
   }
 
   /** Writes what was typed so far; what is typed next goes on with it. */

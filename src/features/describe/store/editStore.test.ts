@@ -35,7 +35,10 @@ function open(
   };
   const store = new EditStore(effects);
   /** Types into a box of captions that held `before`. */
-  const type = (value: string, { before = '', keepsSame = false, isAllowed = true } = {}) =>
+  const type = (
+    value: string,
+    { before = '', keepsSame = false, isAllowed = true, isRead = (): boolean => true } = {},
+  ) =>
     store.boxes.type<string>('box', {
       value,
       before,
@@ -43,6 +46,7 @@ function open(
       act: () => (isAllowed ? { writing: caption(value) } : undefined),
       write: store.write,
       keepsSame,
+      isRead,
       isSame: (a, b) => a === b,
     });
   const pause = (ms = SAVE_AFTER_MS) => jest.advanceTimersByTimeAsync(ms);
@@ -127,6 +131,24 @@ test('what is typed is written after a pause, once, and kept in the browser from
   store.boxes.close('box');
   await pause(0);
   expect(texts()).toEqual(['New']);
+});
+
+// A slow answer: the caption that stood there was taken for one that somebody else wrote meanwhile.
+test('a pause writes nothing while it is not known what stands there; leaving the box does', async () => {
+  const { store, type, pause, texts } = open();
+  let isKnown = false;
+  const isRead = () => isKnown;
+  type('New', { isRead });
+  await pause(3000);
+  expect(texts()).toEqual([]);
+  isKnown = true;
+  await pause();
+  expect(texts()).toEqual(['New']);
+  isKnown = false;
+  type('Newer', { isRead });
+  store.boxes.close('box');
+  await store.settle();
+  expect(texts()).toEqual(['New', 'Newer']);
 });
 
 // Of pictures that differ, all were emptied by a letter that was typed and taken back.

@@ -29,6 +29,8 @@ interface Options<T> {
   readonly keepsSame?: boolean;
   /** Written on leaving only. */
   readonly onLeave?: boolean;
+  /** Whether what stands there is known. */
+  readonly isRead?: boolean;
   /** The text that it changes, where that is known. */
   readonly baseOf?: () => string | undefined;
 }
@@ -60,7 +62,16 @@ export function useBox<T>(options: Options<T>): Box<T> {
       };
       store.boxes.type<T>(
         box,
-        { value: next, before: shownValue.current, scope, write, keepsSame, isSame, act },
+        {
+          value: next,
+          before: shownValue.current,
+          scope,
+          write,
+          keepsSame,
+          isSame,
+          act,
+          isRead: () => latest.current.isRead ?? true,
+        },
         onLeave ? { onLeave } : {},
       );
     },
