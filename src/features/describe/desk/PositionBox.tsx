@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { useId, useState } from 'react';
+import { useId } from 'react';
 import { asText } from '@/core/catalogue/value';
 import type { Scope } from '@/core/drafts/scope';
 import { positionsIn } from '@/core/mapping/positionText';
@@ -66,8 +66,7 @@ export function PositionBox({ scope, desk, write }: { scope: Scope; desk: Desk |
 
 /** A position as it is typed: written on leaving the box, for a part of one may be another place. */
 function usePositionText(scope: Scope, held: string, write: Write) {
-  const [isLeft, setLeft] = useState(false);
-  const { value, change, save } = useBox<string>({
+  const { value, change, save, isNotAllowed } = useBox<string>({
     scope,
     write,
     shown: held,
@@ -80,18 +79,13 @@ function usePositionText(scope: Scope, held: string, write: Write) {
       return { kind: 'set-fields', values: { gpsLatitude: latitude, gpsLongitude: longitude } };
     },
   });
-  const type = (text: string) => {
-    setLeft(false);
-    change(text);
-  };
-  const keep = () => setLeft(!save());
   const empty = () => {
-    type('');
+    change('');
     // Of positions that differ no box says one: all are emptied.
     if (held === '') write(scope, noPosition);
-    else keep();
+    else save();
   };
-  return { typed: value, type, keep, empty, problem: isLeft };
+  return { typed: value, type: change, keep: save, empty, problem: isNotAllowed };
 }
 
 const noPosition = { kind: 'set-fields', values: { gpsLatitude: null, gpsLongitude: null } } as const;

@@ -1,7 +1,7 @@
 'use client';
 
 import { Box, chakra } from '@chakra-ui/react';
-import { type KeyboardEvent, useId, useLayoutEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, useId, useLayoutEffect, useRef } from 'react';
 import { type FieldId, field as fieldRow } from '@/core/catalogue/fields';
 import { type FieldValue, sameValue } from '@/core/catalogue/value';
 import { these } from '@/core/drafts/scope';
@@ -136,7 +136,6 @@ function useCellText(
   onSave: Props['onSave'],
 ) {
   const first = useRef(cellValue(row, field) ?? null).current;
-  const [problem, setProblem] = useState<string>();
   const isWritten = useRef(false);
   const id = row?.id ?? '';
   const latest = useRef(onSave);
@@ -146,6 +145,7 @@ function useCellText(
     change,
     save,
     putBack: close,
+    isNotAllowed,
   } = useBox<string>({
     scope: these([id]),
     shown: cellTyped(row, field),
@@ -159,17 +159,6 @@ function useCellText(
       if (writing.kind === 'cells') latest.current(writing.rows[0]!.values[field] ?? null, how);
     },
   });
-  const type = (text: string) => {
-    setProblem(undefined);
-    change(text);
-  };
-  /** false where the field does not allow what is there. */
-  const keep = () => {
-    if (save()) return true;
-    const made = valueOfTyped(field, typed);
-    setProblem('problem' in made ? made.problem : undefined);
-    return false;
-  };
   const putBack = () => {
     close();
     if (isWritten.current) latest.current(first);
@@ -179,7 +168,9 @@ function useCellText(
     begin.current?.();
     begin.current = undefined;
   }, []);
-  return { typed, type, keep, putBack, problem };
+  const made = isNotAllowed ? valueOfTyped(field, typed) : undefined;
+  const problem = made && 'problem' in made ? made.problem : undefined;
+  return { typed, type: change, keep: save, putBack, problem };
 }
 
 /** Whether two texts say the same value. */

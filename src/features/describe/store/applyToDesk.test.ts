@@ -36,13 +36,23 @@ test('a caption and a value stand on all pictures at once', () => {
   });
 });
 
-test('keywords are on all, or gone', () => {
-  expect(written({ kind: 'add-keywords', terms: ['oak', 'mast'] }).keywords).toEqual(
-    ['ketch', 'oak', 'mast'].map((term) => ({ term, count: 2 })),
-  );
-  expect(written({ kind: 'remove-keywords', terms: ['ketch'] }).keywords).toEqual([
+test('keywords that are removed are gone; what is added is left to the server, for the vocabulary may lead it elsewhere', () => {
+  expect(written({ kind: 'remove-keywords', terms: ['Ketch'] }).keywords).toEqual([
     { term: 'oak', count: 1 },
   ]);
+  expect(written({ kind: 'add-keywords', terms: ['mast'] })).toBe(desk);
+});
+
+// Cells of several pictures were pasted, and one of them was opened: the desk showed the first one's.
+test('of cells, a single picture shows its own', () => {
+  const scope: Scope = { of: 'these', ids: ['b'] };
+  const rows = [
+    { id: 'a', values: { city: 'Oslo' } },
+    { id: 'b', values: { city: 'Havnes' } },
+  ];
+  const edits = [{ key: 'k', at: 1, scope: both, writing: { kind: 'cells' as const, rows } }];
+  expect(applyToDesk(desk, scope, 1, { edits, views }).fields.city).toMatchObject({ same: 'Havnes' });
+  expect(applyToDesk(desk, both, 2, { edits, views })).toBe(desk);
 });
 
 test('people come and go beside those that are there', () => {

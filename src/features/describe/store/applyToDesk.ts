@@ -1,11 +1,13 @@
 import type { FieldId } from '@/core/catalogue/fields';
-import { asList, type FieldValue, isEmpty } from '@/core/catalogue/value';
+import { asList, type FieldValue } from '@/core/catalogue/value';
 import { type Across, across } from '@/core/drafts/across';
 import type { Scope } from '@/core/drafts/scope';
-import type { Writing } from '@/server/operations/drafts/writing';
+import { sameTerm } from '@/core/keywords/parse';
+import { applyRule } from '@/core/templates/rules';
+import type { FieldChanges, Writing } from '@/server/operations/drafts/writing';
 import type { Desk, FieldAcross } from '@/server/operations/photos/selectionValues';
 import type { PhotoView } from '../set/view';
-import { meantBy } from './applyEdits';
+import { meantBy, plainChanges } from './applyEdits';
 import { type Edit, isStep } from './edit';
 
 /** A desk for so many pictures as the edits make it. Edits of a part of its pictures are left to the server. */
@@ -17,7 +19,9 @@ export function applyToDesk(
 ): Desk {
   return edits.reduce(
     (shown, edit) =>
-      !isStep(edit) && covers(edit.scope, scope, views) ? written(shown, edit.writing, count) : shown,
+      !isStep(edit) && covers(edit.scope, scope, views)
+        ? written(shown, edit.writing, { scope, count })
+        : shown,
     desk,
   );
 }
@@ -37,42 +41,35 @@ function covers(wider: Scope, scope: Scope, views: readonly PhotoView[]): boolea
   return found > 0 && (scope.of !== 'these' || found === scope.ids.length);
 }
 
-function written(desk: Desk, writing: Writing, count: number): Desk {
+interface Meant {
+  readonly scope: Scope;
+  readonly count: number;
+}
+
+function written(desk: Desk, writing: Writing, { scope, count }: Meant): Desk {
   switch (writing.kind) {
     case 'caption': {
       const { text, addPeople = [], removePeople = [] } = writing;
       const shown = { ...desk, caption: onAll(text.trim() === '' ? null : text, count) };
-      return withPeople(
-        withPeople(shown, (names) => [...names, ...addPeople]),
-        without(removePeople),
-      );
+      return withPeople(withPeople(shown, 'add', addPeople), 'remove', removePeople);
     }
     case 'set':
-      return withFields(desk, { [writing.field]: writing.value }, count);
     case 'set-fields':
-      return withFields(desk, writing.values, count);
+      return withFields(desk, plainChanges(writing)!('')!, count);
     case 'cells': {
-      const [row] = writing.rows;
-      return count === 1 && row ? withFields(desk, row.values, count) : desk;
+      const [id, ...more] = scope.of === 'these' ? scope.ids : [];
+      const values = id !== undefined && more.length === 0 ? plainChanges(writing)!(id) : undefined;
+      return values ? withFields(desk, values, count) : desk;
     }
-    case 'add-keywords': {
-      const added = writing.terms.map((term) => ({ term, count }));
-      const rest = desk.keywords.filter(({ term }) => !writing.terms.includes(term));
-      return {
-        ...desk,
-        keywords: [
-          ...rest.filter((one) => one.count === count),
-          ...added,
-          ...rest.filter((one) => one.count < count),
-        ],
-      };
+    case 'remove-keywords': {
+      const isGone = (term: string) => writing.terms.some((one) => sameTerm(one, term));
+      return { ...desk, keywords: desk.keywords.filter(({ term }) => !isGone(term)) };
     }
-    case 'remove-keywords':
-      return { ...desk, keywords: desk.keywords.filter(({ term }) => !writing.terms.includes(term)) };
     case 'add-people':
-      return withPeople(desk, (names) => [...names, ...writing.terms]);
+      return withPeople(desk, 'add', writing.terms);
     case 'remove-people':
-      return withPeople(desk, without(writing.terms));
+      return withPeople(desk, 'remove', writing.terms);
+    // A keyword that is added may lead to another term of the vocabulary: the server tells it.
     default:
       return desk;
   }
@@ -81,14 +78,7 @@ function written(desk: Desk, writing: Writing, count: number): Desk {
 const onAll = (value: FieldValue | null, count: number): Across =>
   across([{ value: value ?? undefined, count }]);
 
-const without = (gone: readonly string[]) => (names: readonly string[]) =>
-  names.filter((name) => !gone.includes(name));
-
-function withFields(
-  desk: Desk,
-  values: { readonly [K in FieldId]?: FieldValue | null },
-  count: number,
-): Desk {
+function withFields(desk: Desk, values: FieldChanges, count: number): Desk {
   const fields: { [K in FieldId]?: FieldAcross } = { ...desk.fields };
   for (const [id, value] of Object.entries(values) as [FieldId, FieldValue | null][])
     if (fields[id]) fields[id] = { ...onAll(value, count), drafted: count, broken: 0 };
@@ -97,13 +87,14 @@ function withFields(
   return { ...desk, fields, keywords: asList(keywords).map((term) => ({ term, count })) };
 }
 
-function withPeople(desk: Desk, change: (names: readonly string[]) => readonly string[]): Desk {
+function withPeople(desk: Desk, rule: 'add' | 'remove', names: readonly string[]): Desk {
   const { personShown } = desk.fields;
-  if (!personShown) return desk;
-  const { empty, variants, ...rest } = personShown;
-  const held = [...variants, ...(empty > 0 ? [{ value: [] as readonly string[], count: empty }] : [])];
-  const changed = held.map(({ value, count }) => ({ value: [...new Set(change(asList(value)))], count }));
-  const { same: _, ...others } = rest;
-  const next = across(changed.map((one) => (isEmpty(one.value) ? { ...one, value: undefined } : one)));
-  return { ...desk, fields: { ...desk.fields, personShown: { ...others, ...next } } };
+  if (!personShown || names.length === 0) return desk;
+  const { empty, variants, same: _, ...rest } = personShown;
+  const held = [...variants, { value: undefined, count: empty }].map(({ value, count }) => ({
+    value: applyRule('personShown', rule, value, names) ?? undefined,
+    count,
+  }));
+  const next = across(held.filter(({ count }) => count > 0));
+  return { ...desk, fields: { ...desk.fields, personShown: { ...rest, ...next } } };
 }

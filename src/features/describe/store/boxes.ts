@@ -11,12 +11,14 @@ export interface OpenEdit<T = unknown> {
   readonly scope: Scope;
   /** The act that it is: what is known of the pictures as the box is closed decides. Undefined while the value is not allowed. */
   readonly act: () => (Pick<WritingEdit, 'base'> & { readonly writing: Writing }) | undefined;
-  /** Whether what stands there is known. Until then a pause writes nothing. */
+  /** Whether the value of the pictures is loaded. Until then a pause writes nothing. */
   readonly isRead?: (() => boolean) | undefined;
   readonly write: Write;
   /** Whether it is written although it is as before. */
   readonly keepsSame?: boolean | undefined;
   readonly isSame: (a: T, b: T) => boolean;
+  /** It was to be written, and the value is not allowed. */
+  readonly isNotAllowed?: boolean;
 }
 
 export type WritingOptions = Pick<WritingEdit, 'confirmed' | 'continues' | 'base'> & {
@@ -117,7 +119,11 @@ export class Boxes {
     const act = edit.act();
     // Typed and taken back: of pictures that differ, none is written to.
     const isTakenBack = !keepsSame && isSame(value, before);
-    if (!act && !isTakenBack) return false;
+    if (!act && !isTakenBack) {
+      this.#open.set(box, { ...edit, isNotAllowed: true });
+      this.#changed();
+      return false;
+    }
     this.#open.delete(box);
     if (isTakenBack || !act) this.#effects.forget(key);
     else {

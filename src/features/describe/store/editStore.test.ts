@@ -1,6 +1,6 @@
 import { these } from '@/core/drafts/scope';
 import { SAVE_AFTER_MS } from './boxes';
-import type { Edit } from './edit';
+import type { Edit, WritingEdit } from './edit';
 import { type Answer, EditStore, type Effects } from './editStore';
 
 beforeEach(() => jest.useFakeTimers());
@@ -94,7 +94,7 @@ test('what the server refuses stays with its reason, is sent again or discarded,
   });
   expect([...kept.values()]).toMatchObject([{ refusal: {} }, { refusal: {} }]);
   isStrict = false;
-  store.retry(first as never);
+  store.retry(first as WritingEdit);
   store.discard(second!.key);
   await store.settle();
   expect(texts()).toEqual(['A', 'B', 'A']);
@@ -133,8 +133,8 @@ test('what is typed is written after a pause, once, and kept in the browser from
   expect(texts()).toEqual(['New']);
 });
 
-// A slow answer: the caption that stood there was taken for one that somebody else wrote meanwhile.
-test('a pause writes nothing while it is not known what stands there; leaving the box does', async () => {
+// The caption came late, and counted as written by somebody else.
+test('a pause writes nothing while the value is not loaded; leaving the box does', async () => {
   const { store, type, pause, texts } = open();
   let isKnown = false;
   const isRead = () => isKnown;
@@ -192,15 +192,36 @@ test('what is typed without a long pause goes on with the act before; leaving th
   expect(sent.map(({ continues }) => continues)).toEqual([undefined, 'act key 1', undefined, undefined]);
 });
 
-test('what is not allowed is neither written nor kept, and the box says so as it is left', async () => {
+test('what is not allowed is neither written nor kept, and the box says so after a pause', async () => {
   const { type, pause, store, texts } = open();
   type('12 o', { isAllowed: false });
+  expect(store.boxes.openIn('box')?.isNotAllowed).toBeUndefined();
   await pause();
+  expect(store.boxes.openIn('box')?.isNotAllowed).toBe(true);
   expect(store.boxes.close('box')).toBe(false);
   expect(store.boxes.openIn('box')).toMatchObject({ value: '12 o' });
   store.boxes.putBack('box');
   expect(store.boxes.openIn('box')).toBeUndefined();
   expect(texts()).toEqual([]);
+});
+
+// Sent again after another act, it would have become a part of that act.
+test('a refused part of an entry that is sent again is an act of its own', async () => {
+  let isStrict = false;
+  const { store, sent, type } = open(async (edit) => {
+    if (isStrict) throw new Refused('no');
+    return { undo: { id: `act ${edit.key}` } };
+  });
+  type('A launch');
+  await jest.advanceTimersByTimeAsync(SAVE_AFTER_MS);
+  isStrict = true;
+  type('A launch at noon');
+  await jest.advanceTimersByTimeAsync(SAVE_AFTER_MS);
+  isStrict = false;
+  store.retry(store.edits().find((edit) => edit.refusal) as WritingEdit, { confirmed: true });
+  await store.settle();
+  expect(sent.map(({ continues }) => continues)).toEqual([undefined, 'act key 1', undefined]);
+  expect(sent.at(-1)!.edit).toMatchObject({ writing: caption('A launch at noon'), confirmed: true });
 });
 
 test('undo closes what is typed, and means the act that is saved meanwhile', async () => {

@@ -32,7 +32,7 @@ export interface EditState {
 
 /** What the store needs: the server, the browser and the lists. */
 export interface Effects {
-  /** Throws `unreachable` where it may go well later, else the refusal. */
+  /** Throws; `refusalOf` says of the error whether the server refused the edit, or may answer later. */
   readonly send: (edit: Edit, continues: string | undefined) => Promise<Answer>;
   readonly nextStep: (undone: boolean) => Promise<string | undefined>;
   readonly refusalOf: (error: unknown) => Refusal | undefined;
@@ -102,9 +102,13 @@ export class EditStore {
     edit: WritingEdit,
     how: Pick<WritingEdit, 'confirmed'> & { readonly writing?: Writing } = {},
   ): void => {
-    const { key, refusal: _, transaction: _none, at: _at, scope, writing, ...rest } = edit;
+    const { key, scope, writing, base } = edit;
     this.discard(key);
-    this.write(scope, how.writing ?? writing, { ...rest, ...how });
+    // The act that it went on with may not be the last one any more.
+    this.write(scope, how.writing ?? writing, {
+      ...(base === undefined ? {} : { base }),
+      ...(how.confirmed ? { confirmed: how.confirmed } : {}),
+    });
   };
 
   /** Takes over what another page of this browser could not send. */

@@ -112,7 +112,8 @@ async function rebased(
   const isSame = caption.variants.length + (caption.empty > 0 ? 1 : 0) === 1;
   if (!isSame) return refusal;
   const theirs = asText(caption.same);
-  const text = base === undefined ? undefined : mergeTexts(base, writing.text, theirs);
+  // Merged with the same text before, it would be refused again and again.
+  const text = base === undefined || base === theirs ? undefined : mergeTexts(base, writing.text, theirs);
   if (text === undefined) return refusal;
   return { ...edit, key: newKey(), base: theirs, writing: { ...writing, text, met: [theirs] } };
 }

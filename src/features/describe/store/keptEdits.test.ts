@@ -61,3 +61,14 @@ test('one that is too old to be known to the server is not sent a second time, a
     { key: 'old', refusal: { message: expect.stringContaining('25 days') } },
   ]);
 });
+
+// The browser deleted the data of the site while the page was open: the next act failed, and its words were gone.
+test('a database that was closed under the page is opened again', async () => {
+  const first = await openPage();
+  await adopted(first);
+  await new Promise((resolve) => {
+    indexedDB.deleteDatabase('fabrica').onsuccess = resolve;
+  });
+  first.keep(edit('after'));
+  expect(await adopted(await openPage())).toMatchObject([{ key: 'after' }]);
+});

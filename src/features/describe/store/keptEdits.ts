@@ -32,14 +32,21 @@ function open(): Promise<IDBPDatabase<Schema> | undefined> {
 
 /** A browser that keeps nothing fails here: the edits are still in the page. */
 async function opening(): Promise<IDBPDatabase<Schema>> {
-  const db = await openDB<Schema>('fabrica', VERSION, {
+  database = await openDB<Schema>('fabrica', VERSION, {
     upgrade: (db) =>
       db.createObjectStore('edits', { keyPath: 'key' }).createIndex('assignment', 'assignmentId'),
+    // A newer version is opened in another window, or the browser deleted the data.
+    blocking: close,
+    terminated: close,
   });
   // Held until the page ends: other pages take its edits only then.
   void globalThis.navigator?.locks?.request(lockOf(page), () => new Promise(() => undefined));
-  database = db;
-  return db;
+  return database;
+}
+
+function close(): void {
+  database?.close();
+  [database, opened] = [undefined, undefined];
 }
 
 /** At once where the database is open: a page that goes away does not wait. */
@@ -47,10 +54,15 @@ function inStore(
   act: (store: { put: (kept: KeptEdit) => unknown; delete: (key: string) => unknown }) => unknown,
 ) {
   const run = (db: IDBPDatabase<Schema>) => {
-    const tx = db.transaction('edits', 'readwrite');
-    tx.done.catch(() => undefined);
-    void act(tx.store);
-    tx.commit();
+    try {
+      const tx = db.transaction('edits', 'readwrite');
+      tx.done.catch(() => undefined);
+      void act(tx.store);
+      tx.commit();
+    } catch {
+      // Closed a moment ago: the edit is still in the page, and the next one opens the database again.
+      close();
+    }
   };
   if (database) run(database);
   else void open().then((db) => db && run(db));
@@ -70,7 +82,8 @@ export function keptEdits(assignmentId: string) {
       const db = await open();
       const old = editsOfOldPages(assignmentId);
       for (const edit of old) await db?.put('edits', { key: edit.key, assignmentId, page, edit });
-      forgetOldPages(assignmentId);
+      // Where nothing else is kept, they stay there.
+      if (db) for (const key of oldKeys(assignmentId)) localStorage.removeItem(key);
       take(old);
       const kept = (await db?.getAllFromIndex('edits', 'assignment', assignmentId)) ?? [];
       const others = [...new Set(kept.map((one) => one.page))].filter((one) => one !== page);
@@ -96,7 +109,7 @@ function notTooOld(edit: Edit): Edit {
   return { ...edit, refusal: edit.refusal ?? { message, code: undefined } };
 }
 
-// Until version 0.41, acts were kept in localStorage, the oldest with the ids of their pictures.
+// Former versions kept acts in localStorage, the oldest with the ids of their pictures.
 const oldPlace = (assignmentId: string) => `fabrica unsaved ${assignmentId} `;
 
 function oldKeys(assignmentId: string): string[] {
@@ -110,8 +123,4 @@ function oldKeys(assignmentId: string): string[] {
 function editsOfOldPages(assignmentId: string): Edit[] {
   const acts = oldKeys(assignmentId).map((key) => JSON.parse(localStorage.getItem(key)!));
   return acts.map(({ photoIds, ...act }) => notTooOld(photoIds ? { ...act, scope: these(photoIds) } : act));
-}
-
-function forgetOldPages(assignmentId: string): void {
-  for (const key of oldKeys(assignmentId)) localStorage.removeItem(key);
 }

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useId, useRef, useSyncExternalStore } from 'rea
 import type { Scope } from '@/core/drafts/scope';
 import type { Writing } from '@/server/operations/drafts/writing';
 import { useLeaving } from '@/ui/useLeaving';
-import type { Write } from './boxes';
+import type { OpenEdit, Write } from './boxes';
 import { useBoxStore } from './useEditStore';
 
 export interface Box<T> {
@@ -15,6 +15,8 @@ export interface Box<T> {
   /** Lets go of what is typed and not written yet. */
   readonly putBack: () => void;
   readonly isOpen: boolean;
+  /** It was to be written, and the value is not allowed. */
+  readonly isNotAllowed: boolean;
 }
 
 interface Options<T> {
@@ -29,7 +31,7 @@ interface Options<T> {
   readonly keepsSame?: boolean;
   /** Written on leaving only. */
   readonly onLeave?: boolean;
-  /** Whether what stands there is known. */
+  /** Whether the value of the pictures is loaded. */
   readonly isRead?: boolean;
   /** The text that it changes, where that is known. */
   readonly baseOf?: () => string | undefined;
@@ -41,14 +43,13 @@ export function useBox<T>(options: Options<T>): Box<T> {
   const box = useId();
   const latest = useRef(options);
   latest.current = options;
-  const read = () => store.boxes.openIn(box)?.value as T | undefined;
-  const typed = useSyncExternalStore(store.subscribe, read, () => undefined);
+  const read = () => store.boxes.openIn(box) as OpenEdit<T> | undefined;
+  const open = useSyncExternalStore(store.subscribe, read, () => undefined);
   /** What was typed last: blanks at its end are not saved, and whoever pauses behind one still finds it. */
   const lastTyped = useRef<{ readonly value: T }>(undefined);
   const { shown, isSame } = options;
-  const isOpen = typed !== undefined;
   const last = lastTyped.current;
-  const value = isOpen ? typed : last && isSame(last.value, shown) ? last.value : shown;
+  const value = open ? open.value : last && isSame(last.value, shown) ? last.value : shown;
   const shownValue = useRef(value);
   shownValue.current = value;
   const change = useCallback(
@@ -82,5 +83,12 @@ export function useBox<T>(options: Options<T>): Box<T> {
   useLeaving(save);
   // What is not allowed goes with its box.
   useEffect(() => putBack, [putBack]);
-  return { value, change, save, putBack, isOpen };
+  return {
+    value,
+    change,
+    save,
+    putBack,
+    isOpen: open !== undefined,
+    isNotAllowed: open?.isNotAllowed ?? false,
+  };
 }

@@ -2,8 +2,7 @@
 
 import { useMemo, useSyncExternalStore } from 'react';
 import type { Write } from './boxes';
-import type { WritingEdit } from './edit';
-import { isStep } from './edit';
+import { isStep, type WritingEdit } from './edit';
 import type { EditState, EditStore } from './editStore';
 import { useEditStore } from './useEditStore';
 
