@@ -79,11 +79,19 @@ test('the found pictures of an assignment are described by themselves; a reload 
 }) => {
   await page.goto(`${address}/find?words=fs26-1&where=City+is+Settvik`);
   await page.getByRole('button', { name: `${labels.find.workOnThem}: 2` }).click();
-  await page.getByRole('dialog').getByRole('link', { name: 'Set loft', exact: true }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('link', { name: `${labels.find.describe} 1 picture of Set loft` })
+    .click();
   await expect(page.getByText('1 of 2 pictures')).toBeVisible();
   await expect(page.getByLabel(labels.ui.showPictures)).toContainText('found: fs26-1, City is Settvik');
   await page.reload();
   await expect(page.getByText('1 of 2 pictures')).toBeVisible();
+  const found = page.url();
+  // An address that is no search says so, instead of “No pictures match”.
+  await page.goto(found.replace('City', 'Cityx'));
+  await expect(page.getByText('is no condition', { exact: false })).toBeVisible();
+  await page.goto(found);
   const shown = page.locator('[data-photo]');
   await expect(shown).toHaveCount(1);
   await shown.click();

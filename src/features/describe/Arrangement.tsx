@@ -104,11 +104,11 @@ function Desk({
   return <WritingDesk views={views} chosen={chosen} onSelect={selection.set} {...rest} />;
 }
 
-function NoneShown({ set: { shown, address } }: { set: PictureSet }) {
+function NoneShown({ set: { shown, address, isLoaded, problem } }: { set: PictureSet }) {
   if (shown.length > 0) return null;
   return (
-    <Box padding="5" color="soft">
-      {labels.noPicturesMatch}{' '}
+    <Box padding="5" color="soft" role="status">
+      {isLoaded ? labels.noPicturesMatch : (problem ?? labels.loadingTheFilter)}{' '}
       <LinkButton type="button" onClick={() => address.setShow({ of: 'all' })}>
         Show all
       </LinkButton>

@@ -42,6 +42,7 @@ export const labels = {
   openLicence: 'open licence …',
   noDrafts: 'no drafts',
   noPicturesMatch: 'No pictures match.',
+  loadingTheFilter: 'Loading the pictures that match …',
   openDesk: 'open desk',
   order: 'order',
   patternOfACredit: 'Pattern of a credit',

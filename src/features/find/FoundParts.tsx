@@ -9,6 +9,7 @@ import { LinkButton } from '@/ui/buttons';
 import { ListRow } from '@/ui/ListRow';
 import { labels as checkLabels } from '../check/words';
 import { describeFound, type FoundSet } from './findAddress';
+import { labels } from './words';
 
 /** Rules that are named; the others are on the page of the check. */
 const RULES_SHOWN = 4;
@@ -25,7 +26,7 @@ export function FoundParts({ set, parts }: { set: FoundSet; parts: readonly Foun
           name={
             <>
               <LinkButton asChild>
-                <Link href={describeFound(part.assignmentId, set)}>{part.assignment}</Link>
+                <Link href={`/assignments/${part.assignmentId}/describe`}>{part.assignment}</Link>
               </LinkButton>
               <Box textStyle="hint">{checkWords(part)}</Box>
             </>
@@ -37,6 +38,14 @@ export function FoundParts({ set, parts }: { set: FoundSet; parts: readonly Foun
             .filter(Boolean)
             .join(', ')}
         >
+          <LinkButton asChild>
+            <Link
+              href={describeFound(part.assignmentId, set)}
+              aria-label={`${labels.describe} ${counted(part.pictures, 'picture')} of ${part.assignment}`}
+            >
+              {labels.describe}
+            </Link>
+          </LinkButton>
           <LinkButton asChild>
             <Link
               href={`/assignments/${part.assignmentId}/check`}

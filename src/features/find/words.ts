@@ -20,6 +20,7 @@ export const labels = {
   gather: 'Gather them',
   nameOfTheGathering: 'Name of the gathering',
   workOnThem: 'Check, embed, deliver',
+  describe: 'Describe',
   embed: 'Embed',
   deliver: 'Deliver',
   savedPlan: 'Saved delivery plan',

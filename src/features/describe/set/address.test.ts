@@ -1,6 +1,6 @@
 import type { ListedValues } from '@/server/operations/photos/listValues';
 import { inOrder, orderCode, orderFrom } from './order';
-import { showCode, showFrom, shownOf, showWords } from './show';
+import { canShow, showCode, showFrom, shownOf, showWords } from './show';
 import { valuesRow } from './testValues';
 import { type PhotoView, viewOf } from './view';
 
@@ -68,7 +68,10 @@ test.each([
 
 test('while what a filter asks for is not known, it shows nothing rather than everything', () => {
   const show = showFrom('empty.city');
-  expect(shownOf([view('a')], show, { values: undefined, gathered: undefined })).toEqual([]);
+  const unknown = { values: undefined, gathered: undefined };
+  expect(shownOf([view('a')], show, unknown)).toEqual([]);
+  expect(canShow(show, unknown)).toBe(false);
+  expect(canShow(showFrom('found.words=ketch'), { ...unknown, gathered: new Set() })).toBe(true);
   expect(showWords(show)).toBe('no City');
 });
 

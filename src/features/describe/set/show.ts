@@ -134,6 +134,9 @@ export interface Known {
   readonly failing?: ReadonlySet<string> | undefined;
 }
 
+/** Whether everything is loaded that a filter asks for. */
+export const canShow = (show: Show, known: Known): boolean => testOf(show, known) !== undefined;
+
 /** The pictures that a filter shows; none while what it asks for is not known yet. */
 export function shownOf(views: readonly PhotoView[], show: Show, known: Known): readonly PhotoView[] {
   if (show.of === 'all') return views;

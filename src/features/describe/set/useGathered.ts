@@ -18,13 +18,17 @@ export function useGatherings(): readonly Gathering[] {
 }
 const none: readonly Gathering[] = [];
 
-/** Ids of the pictures that the gathering or the search of a filter names; undefined until they are known. */
-export function useGathered(assignmentId: string, show: Show): ReadonlySet<string> | undefined {
-  const { data } = useQuery({
+/** Ids of the pictures that the gathering or the search of a filter names; undefined until they are loaded. */
+export function useGathered(
+  assignmentId: string,
+  show: Show,
+): { readonly ids: ReadonlySet<string> | undefined; readonly problem: string | undefined } {
+  const { data, error } = useQuery({
     ...idsQuery(assignmentId, show),
     enabled: show.of === 'gathering' || show.of === 'found',
   });
-  return useMemo(() => data && new Set(data), [data]);
+  const ids = useMemo(() => data && new Set(data), [data]);
+  return { ids, problem: error?.message };
 }
 
 function idsQuery(

@@ -3,7 +3,7 @@
 import { useMemo, useRef } from 'react';
 import type { Assignment } from '@/server/operations/assignments/assignments';
 import { orderNeedsValues } from './order';
-import { showNeedsValues } from './show';
+import { canShow, showNeedsValues } from './show';
 import { useAddress } from './useAddress';
 import { useArranged } from './useArranged';
 import { useCurrentInAddress } from './useCurrentInAddress';
@@ -22,7 +22,7 @@ export function useSet(assignment: Assignment, first: FirstPhotos) {
   const { show, order, arrangement } = address;
   const needsValues = arrangement === 'ledger' || showNeedsValues(show) || orderNeedsValues(order);
   const { values, arrived } = useArrivingValues(assignmentId, needsValues);
-  const gathered = useGathered(assignmentId, show);
+  const { ids: gathered, problem } = useGathered(assignmentId, show);
   const rule = useFailing(assignment, show, views, values);
   const failing = rule?.ids;
   const known = useMemo(() => ({ values, gathered, failing }), [values, gathered, failing]);
@@ -44,6 +44,9 @@ export function useSet(assignment: Assignment, first: FirstPhotos) {
     selection,
     latestShown,
     rule: rule?.words,
+    isLoaded: canShow(show, known),
+    /** Why it is not known what the filter shows. */
+    problem,
   };
 }
 
