@@ -80,7 +80,15 @@ export class Boxes {
     this.#changed();
   }
 
-  /** Writes what was typed, as one leaves the box. False where the value is not allowed: it stays open. */
+  /** The same as `close`; where the value of the pictures is not loaded, it waits for it. */
+  leave(box: string): boolean {
+    const isRead = this.#open.get(box)?.isRead?.() ?? true;
+    if (isRead) return this.close(box);
+    this.#writeLater(box);
+    return true;
+  }
+
+  /** Writes what was typed, as its box goes. False where the value is not allowed: it stays open. */
   close(box: string): boolean {
     const isClosed = this.#writeNow(box);
     if (isClosed) this.#entries.delete(box);

@@ -134,11 +134,13 @@ test('what is typed is written after a pause, once, and kept in the browser from
 });
 
 // The caption came late, and counted as written by somebody else.
-test('a pause writes nothing while the value is not loaded; leaving the box does', async () => {
+test('a pause and leaving the box write nothing while the value is not loaded; the end of the box does', async () => {
   const { store, type, pause, texts } = open();
   let isKnown = false;
   const isRead = () => isKnown;
   type('New', { isRead });
+  await pause(3000);
+  store.boxes.leave('box');
   await pause(3000);
   expect(texts()).toEqual([]);
   isKnown = true;

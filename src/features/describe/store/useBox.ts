@@ -78,9 +78,10 @@ export function useBox<T>(options: Options<T>): Box<T> {
     },
     [store, box],
   );
-  const save = useCallback(() => store.boxes.close(box), [store, box]);
+  const save = useCallback(() => store.boxes.leave(box), [store, box]);
+  const close = useCallback(() => void store.boxes.close(box), [store, box]);
   const putBack = useCallback(() => store.boxes.putBack(box), [store, box]);
-  useLeaving(save);
+  useLeaving(close);
   // What is not allowed goes with its box.
   useEffect(() => putBack, [putBack]);
   return {
